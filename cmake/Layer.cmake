@@ -1,0 +1,32 @@
+# A layer is one static library with an include root of its own: `core/...` can be included only by
+# a target that links chalcedony_core. The include root holds one link, named like the layer, to the
+# layer's sources; there is no folder from which every layer could be reached.
+function(chalcedony_common_options target)
+  target_compile_options(${target} PRIVATE
+    -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
+    -Wimplicit-fallthrough
+    -Wno-restrict)  # GCC 12 sees overlaps in std::string's operator+ that are not there
+  # The same bytes on every machine: no fused multiply-add behind our back.
+  target_compile_options(${target} PRIVATE -ffp-contract=off)
+  if(CHALCEDONY_WERROR)
+    target_compile_options(${target} PRIVATE -Werror)
+  endif()
+  if(CHALCEDONY_SANITIZE)
+    target_compile_options(${target} PRIVATE
+      -fsanitize=${CHALCEDONY_SANITIZE} -fno-sanitize-recover=all -fno-omit-frame-pointer)
+    target_link_options(${target} PUBLIC -fsanitize=${CHALCEDONY_SANITIZE})
+  endif()
+endfunction()
+
+function(chalcedony_layer name)
+  cmake_parse_arguments(LAYER "" "FOLDER" "SOURCES;USES" ${ARGN})
+  set(root "${CMAKE_BINARY_DIR}/layers/${name}")
+  file(MAKE_DIRECTORY "${root}")
+  file(CREATE_LINK "${LAYER_FOLDER}" "${root}/${name}" SYMBOLIC)
+  set(target chalcedony_${name})
+  add_library(${target} STATIC ${LAYER_SOURCES})
+  add_library(chalcedony::${name} ALIAS ${target})
+  target_include_directories(${target} PUBLIC "${root}")
+  target_link_libraries(${target} PUBLIC ${LAYER_USES})
+  chalcedony_common_options(${target})
+endfunction()

@@ -1,0 +1,86 @@
+#include "demo/demo_data.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <numbers>
+#include <span>
+#include <string>
+
+#include "demo/panel.h"
+#include "demo/test_card.h"
+#include "io/atomic_file.h"
+#include "io/picture_writer.h"
+
+namespace chalcedony::demo {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+std::vector<std::byte> bytes_of(const std::vector<std::uint8_t>& samples) {
+  const auto bytes = std::as_bytes(std::span(samples));
+  return {bytes.begin(), bytes.end()};
+}
+
+void write_rgb(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
+               const std::vector<std::uint8_t>& rgb) {
+  PictureSpec spec;
+  spec.shape = {width, height, 3, SampleType::kU8};
+  write_picture(path, spec, bytes_of(rgb));
+}
+
+void write_reference(const std::filesystem::path& path, const Panel& panel) {
+  PictureSpec spec;
+  spec.shape = {panel.width, panel.height, 1, SampleType::kU8};
+  spec.labels = true;
+  spec.legend = glass_legend();
+  write_picture(path, spec, bytes_of(panel.reference));
+}
+
+/// Glass is sampled by octagons, lead by points with a radius.
+Json feature(const SampleSpot& spot) {
+  const LegendEntry& entry = glass_legend()[spot.class_index - 1];
+  Json properties{{"class", entry.name}, {"color", entry.color}};
+  Json geometry;
+  if (entry.name == "lead") {
+    properties["radius"] = spot.radius;
+    geometry = {{"type", "Point"}, {"coordinates", {spot.x, spot.y}}};
+  } else {
+    Json ring = Json::array();
+    for (int corner = 0; corner <= 8; ++corner) {
+      const double angle = (corner % 8 + 0.5) * std::numbers::pi / 4;
+      const auto tenth = [](double v) { return std::round(v * 10) / 10; };
+      ring.push_back({tenth(spot.x + spot.radius * std::cos(angle)),
+                      tenth(spot.y + spot.radius * std::sin(angle))});
+    }
+    geometry = {{"type", "Polygon"}, {"coordinates", Json::array({ring})}};
+  }
+  return {{"type", "Feature"}, {"properties", properties}, {"geometry", geometry}};
+}
+
+void write_samples(const std::filesystem::path& path, const Panel& panel) {
+  Json json{{"type", "FeatureCollection"},
+            {"chalcedony", "samples"},
+            {"width", panel.width},
+            {"height", panel.height},
+            {"features", Json::array()}};
+  for (const SampleSpot& spot : panel.spots) json["features"].push_back(feature(spot));
+  write_text_file(path, json.dump(1) + "\n");
+}
+
+}  // namespace
+
+std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& folder) {
+  std::vector<std::filesystem::path> files;
+  const auto file = [&](const std::string& name) { return files.emplace_back(folder / name); };
+  for (const PanelPlan& plan : panel_plans()) {
+    const Panel panel = draw_panel(plan);
+    write_rgb(file(plan.name + ".png"), panel.width, panel.height, panel.rgb);
+    write_reference(file(plan.name + ".reference.png"), panel);
+    if (plan.samples) write_samples(file(plan.name + ".samples.geojson"), panel);
+  }
+  write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,
+            draw_test_card());
+  return files;
+}
+
+}  // namespace chalcedony::demo

@@ -1,0 +1,52 @@
+// `chalcedony demo`: the demo data, and the whole job on it, told step by step.
+#include "cli/demo_story.h"
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/shared_flags.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "output,o", "FOLDER", "where the data and the results go");
+  options.add_options()("list", "only print the commands of the example run");
+}
+
+Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
+  if (given.count("list")) return demo_steps();
+  if (!given.count("output")) throw UsageError("demo needs -o", "name a folder, for example -o demo-results/");
+  if (given.count("input")) throw UsageError("demo takes no input", "name only -o");
+  return run_demo(given["output"].as<std::string>(), context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  if (summary.contains("folder"))
+    out << "The demo data is in " << summary["folder"].get<std::string>()
+        << "; the commands are typed there.\n\n";
+  for (const Json& step : summary["steps"]) {
+    out << step["title"].get<std::string>() << '\n';
+    const std::string command = step["command"].get<std::string>();
+    if (!command.empty()) out << "  $ " << command << '\n';
+    for (const Json& line : step["says"]) out << "  " << line.get<std::string>() << '\n';
+    for (const Json& path : step["outputs"]) out << "  wrote " << path.get<std::string>() << '\n';
+    out << '\n';
+  }
+}
+
+}  // namespace
+
+extern const Command kDemo;
+const Command kDemo{
+    "demo", "the demo data, and the whole job on it", "-o FOLDER",
+    "Writes the demo data (panels of stained glass, invented and drawn by this program, with samples "
+    "and reference maps) and goes through the job step by step: look, convert, read histograms, "
+    "select, train, map, assess. Tells what each step found and which files it wrote.",
+    {{"demo -o demo-results/", "everything, in a new folder"},
+     {"demo --list", "the commands, to run them one by one"},
+     {"demo -o demo-results/ --summary json", "the same findings as JSON"}},
+    false, nullptr, declare, run, print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,115 @@
+// `chalcedony histogram`: channel and joint histograms.
+#include "job/histogram.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "channels", "LIST",
+                          "channels or whole spaces, separated by commas (default srgb, or none "
+                          "when --joint is given)");
+  add_option<std::string>(options, "bins", "N", "bins of every channel (default 256)");
+  options.add_options()("joint", po::value<std::vector<std::string>>()->composing()->value_name("A,B"),
+                        "count two channels together; may be repeated");
+  add_option<std::string>(options, "joint-bins", "N,M",
+                          "bins of the two (default 120,50 for hue and saturation, else 64,64)");
+}
+
+std::vector<Channel> channel_list(const char* option, const std::string& text) {
+  try {
+    return channels_named(text);
+  } catch (const UsageError& error) {
+    throw at_place(error, option);
+  }
+}
+
+std::pair<Channel, Channel> channel_pair(const std::string& text) {
+  const auto channels = channel_list("--joint", text);
+  if (channels.size() != 2)
+    throw UsageError("--joint: '" + text + "' is not two channels", "write two, as in hsv.h,hsv.s");
+  return {channels[0], channels[1]};
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  HistogramOptions options;
+  options.shared = shared;
+  if (given.count("joint"))
+    for (const auto& text : given["joint"].as<std::vector<std::string>>())
+      options.joint.push_back(channel_pair(text));
+  if (given.count("channels") || options.joint.empty())
+    options.channels = channel_list("--channels", text_of(given, "channels", "srgb"));
+  if (given.count("bins"))
+    options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
+  if (given.count("joint-bins")) {
+    const auto parts = split_list(given["joint-bins"].as<std::string>());
+    if (parts.size() != 2)
+      throw UsageError("--joint-bins: '" + given["joint-bins"].as<std::string>() +
+                           "' is not two numbers", "write N,M");
+    options.joint_bins = {whole_number("--joint-bins", parts[0], 1, kMostJointBins),
+                          whole_number("--joint-bins", parts[1], 1, kMostJointBins)};
+  }
+  return run_histogram(options, context);
+}
+
+std::string interval(const Json& from, const Json& below) {
+  return fmt::format("{:.4g} to {:.4g}", from.get<double>(), below.get<double>());
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}: {} counted\n", p["file"].get<std::string>(),
+                       plural(p["counted"].get<std::uint64_t>(), "pixel"));
+    print_left_out(p, out);
+    if (!p["channels"].empty()) {
+      TextTable table({"channel", "bins", "median from", "fullest bin", "holds", "below", "above",
+                       "no hue"});
+      for (const Json& c : p["channels"])
+        table.add({c["channel"].get<std::string>(), std::to_string(c["bins"].get<int>()),
+                   c.contains("median_bin_from")
+                       ? fmt::format("{:.4g}", c["median_bin_from"].get<double>()) : "",
+                   interval(c["fullest_bin_from"], c["fullest_bin_below"]),
+                   fmt::format("{:.2f} %", c["fullest_bin_percent"].get<double>()),
+                   counted(c["below"].get<std::uint64_t>()),
+                   counted(c["above"].get<std::uint64_t>()),
+                   counted(c["no_hue"].get<std::uint64_t>())});
+      table.print(out);
+    }
+    for (const Json& j : p["joint"])
+      out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %; {} without hue\n",
+                         j["first"].get<std::string>(), j["second"].get<std::string>(),
+                         interval(j["fullest_first"][0], j["fullest_first"][1]),
+                         interval(j["fullest_second"][0], j["fullest_second"][1]),
+                         j["fullest_percent"].get<double>(),
+                         plural(j["no_hue"].get<std::uint64_t>(), "pixel"));
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kHistogram;
+const Command kHistogram{
+    "histogram", "channel and joint histograms, as tables and figures", "INPUT...",
+    "Counts the values of channels in equal bins, alone or two together. Bins are half-open and "
+    "the last one closed; pixels without hue are counted apart. Rows of a table sum to the counted "
+    "pixels.",
+    {{"histogram panel-a.png -o out/", "red, green and blue"},
+     {"histogram panel-a.png --channels srgb.r,srgb.g,srgb.b --joint hsv.h,hsv.s -o out/",
+      "the same, and hue against saturation"},
+     {"histogram panel-b.png --channels lab --bins 100 --region percent:25,25,50,50 -o out/",
+      "lightness and the two Lab axes of the middle of the picture"}},
+    true, histogram_results, declare, run, print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,135 @@
+// `chalcedony inspect`: what a picture is, and the statistics of its channels.
+#include "job/inspect.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "space", "SPACE",
+                          "the space of the statistics (default the picture's own)");
+  options.add_options()("at", po::value<std::vector<std::string>>()->composing()->value_name("X,Y"),
+                        "print the values of this pixel; may be repeated");
+}
+
+std::pair<std::int64_t, std::int64_t> parse_point(const std::string& text) {
+  std::int64_t x = 0, y = 0;
+  const char* const last = text.data() + text.size();
+  const auto first = std::from_chars(text.data(), last, x);
+  if (first.ec == std::errc() && first.ptr != last && *first.ptr == ',') {
+    const auto second = std::from_chars(first.ptr + 1, last, y);
+    if (second.ec == std::errc() && second.ptr == last) return {x, y};
+  }
+  throw UsageError("--at: '" + text + "' is not a pixel", "write x,y with whole numbers");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  InspectOptions options;
+  options.shared = shared;
+  if (given.count("space")) {
+    try {
+      options.space = &space_named(given["space"].as<std::string>());
+    } catch (const UsageError& error) {
+      throw at_place(error, "--space");
+    }
+  }
+  if (given.count("at"))
+    for (const auto& text : given["at"].as<std::vector<std::string>>())
+      options.at.push_back(parse_point(text));
+  return run_inspect(options, context);
+}
+
+std::string number(const Json& json, const char* field) {
+  return json.contains(field) ? fmt::format("{:.5g}", json[field].get<double>()) : "";
+}
+
+void print_channels(const Json& picture, std::ostream& out) {
+  TextTable table({"channel", "min", "1%", "5%", "25%", "median", "75%", "95%", "99%", "max",
+                   "mean", "sd", "at low", "at high"});
+  for (const Json& c : picture["channels"]) {
+    const std::string unit = c["unit"].get<std::string>();
+    const std::string name = c["channel"].get<std::string>() + (unit.empty() ? "" : " (" + unit + ")");
+    if (c.contains("no_hue")) {
+      table.add({name, "", "", "", "", "", "", "", "", "", number(c, "circular_mean"),
+                 number(c, "circular_spread"), "", ""});
+      continue;
+    }
+    const auto share = [&](const char* field) {
+      return c.contains(field) ? fmt::format("{:.2f} %", c[field].get<double>()) : "";
+    };
+    table.add({name, number(c, "minimum"), number(c, "percentile_1"), number(c, "percentile_5"),
+               number(c, "percentile_25"), number(c, "median"), number(c, "percentile_75"),
+               number(c, "percentile_95"), number(c, "percentile_99"), number(c, "maximum"),
+               number(c, "mean"), number(c, "standard_deviation"), share("at_low_percent"),
+               share("at_high_percent")});
+  }
+  table.print(out);
+  for (const Json& c : picture["channels"])
+    if (c.contains("no_hue"))
+      out << fmt::format("  {}: circular mean and spread; {} without hue\n",
+                         c["channel"].get<std::string>(),
+                         plural(c["no_hue"].get<std::uint64_t>(), "pixel"));
+}
+
+void print_points(const Json& picture, std::ostream& out) {
+  for (const Json& point : picture["at"]) {
+    out << fmt::format("  pixel {},{}  {}\n", point["x"].get<int>(), point["y"].get<int>(),
+                       point["css"].get<std::string>());
+    for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
+      std::string values;
+      for (const auto& [name, value] : point[space].items())
+        values += fmt::format("  {} {}", name,
+                              value.is_null() ? "none" : fmt::format("{:.4g}", value.get<double>()));
+      out << fmt::format("    {:<6}{}{}\n", space, values,
+                         std::string_view(space) == "lab" ? "  (white D50)" : "");
+    }
+  }
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << p["file"].get<std::string>() << '\n';
+    out << fmt::format("  {}, {} x {} pixels, {}, {}-bit{}\n", p["format"].get<std::string>(),
+                       p["width"].get<int>(), p["height"].get<int>(), p["layout"].get<std::string>(),
+                       p["bits"].get<int>(), p["float"].get<bool>() ? " float" : "");
+    out << fmt::format("  space {} ({}), {}\n", p["space"].get<std::string>(),
+                       p["space_title"].get<std::string>(), p["space_from"].get<std::string>());
+    out << fmt::format("  alpha {}, orientation {}\n", p["alpha"].get<std::string>(),
+                       p["orientation"].get<int>());
+    if (p.contains("distinct_colors"))
+      out << fmt::format("  {}\n", plural(p["distinct_colors"].get<std::uint64_t>(), "distinct color"));
+    for (const Json& finding : p["findings"])
+      out << "  note: " << finding.get<std::string>() << '\n';
+    out << fmt::format("  {} counted\n", plural(p["counted"].get<std::uint64_t>(), "pixel"));
+    print_left_out(p, out);
+    print_channels(p, out);
+    if (p.contains("at")) print_points(p, out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kInspect;
+const Command kInspect{
+    "inspect", "what a picture is, and the statistics of its channels", "INPUT...",
+    "Shows what a file is (size, format, depth, alpha, color space and where that was learned) and "
+    "the statistics of its channels over the counted pixels: exact nearest-rank percentiles, mean, "
+    "standard deviation, and the shares at the ends of the range. Look here first.",
+    {{"inspect panel-a.png", "the file and its r, g and b"},
+     {"inspect panel-a.png --space hsv --region 100,80,60,40", "hue, saturation and value of a part"},
+     {"inspect panel-a.png panel-d.png --at 240,180 -o looked/",
+      "two pictures, one pixel of each in several spaces, and the statistics as CSV"}},
+    true, inspect_results, declare, run, print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,103 @@
+// `chalcedony train`: a model from sample regions.
+#include "job/train.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+#include "core/learn/classifier.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  options.add_options()("samples", po::value<std::vector<std::string>>()->composing()->value_name("FILE"),
+                        "sample regions as GeoJSON; one for each input, in their order");
+  add_option<std::string>(options, "method", "METHOD",
+                          "how pixels are assigned (default minimum-distance)");
+  add_option<std::string>(options, "features", "LIST",
+                          "channels to look at (default lab.l,lab.a,lab.b)");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  TrainOptions options;
+  options.shared = shared;
+  if (!given.count("samples"))
+    throw UsageError("train needs --samples", "name the sample regions of the picture");
+  for (const auto& file : given["samples"].as<std::vector<std::string>>())
+    options.samples.emplace_back(file);
+  if (options.samples.size() != shared.inputs.size())
+    throw UsageError("there are " + std::to_string(shared.inputs.size()) + " inputs and " +
+                         std::to_string(options.samples.size()) + " sample files",
+                     "give one --samples for each input");
+  options.method = one_of("--method", text_of(given, "method", options.method), classifier_methods());
+  if (given.count("features")) {
+    try {
+      options.features = channels_named(given["features"].as<std::string>());
+    } catch (const UsageError& error) {
+      throw at_place(error, "--features");
+    }
+  }
+  return run_train(options, context);
+}
+
+void print_worst_pair(const Json& pairs, std::ostream& out) {
+  const Json* worst = nullptr;
+  for (const Json& pair : pairs)
+    if (pair.contains("jeffries_matusita") &&
+        (!worst || pair["jeffries_matusita"] < (*worst)["jeffries_matusita"]))
+      worst = &pair;
+  if (!worst) return;
+  out << fmt::format("  hardest to tell apart: {} and {}, Jeffries-Matusita {:.3f} of 2, at most "
+                     "{:.2g} % confused\n",
+                     (*worst)["first"].get<std::string>(), (*worst)["second"].get<std::string>(),
+                     (*worst)["jeffries_matusita"].get<double>(),
+                     (*worst)["confusion_bound_percent"].get<double>());
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}: {} from {}\n", p["file"].get<std::string>(),
+                       plural(p["regions"].get<std::uint64_t>(), "sample region"),
+                       p["samples"].get<std::string>());
+    if (p["left_out"].get<std::uint64_t>() > 0)
+      out << fmt::format("  left out: {} that do not count or lack a feature\n",
+                         plural(p["left_out"].get<std::uint64_t>(), "sample pixel"));
+  }
+  const Json& model = summary["model"];
+  std::vector<std::string> header{"class", "color", "pixels"};
+  for (const Json& feature : model["features"]) header.push_back(feature.get<std::string>());
+  TextTable table(header);
+  for (const Json& c : model["classes"]) {
+    std::vector<std::string> row{c["name"].get<std::string>(), c["color"].get<std::string>(),
+                                 counted(c["pixels"].get<std::uint64_t>())};
+    for (const Json& mean : c["mean"]) row.push_back(fmt::format("{:.4g}", mean.get<double>()));
+    table.add(row);
+  }
+  out << fmt::format("{}, class means:\n", model["method"].get<std::string>());
+  table.print(out);
+  print_worst_pair(model["separability"], out);
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kTrain;
+const Command kTrain{
+    "train", "a model from sample regions", "INPUT... --samples FILE...",
+    "Learns classes from sample regions: the mean, spread and covariance of each class's features. "
+    "Says which classes are hardest to tell apart before anything is mapped.",
+    {{"train panel-a.png --samples panel-a.samples.geojson -o out/", "a model of five glasses and lead"},
+     {"train panel-a.png --samples panel-a.samples.geojson --method minimum-distance --features "
+      "lab.a,lab.b -o out/", "without lightness, so that shading does not matter"},
+     {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
+      "panel-b.samples.geojson -o out/", "one model from two pictures"}},
+    true, train_results, declare, run, print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,61 @@
+#include "cli/console.h"
+
+#include <fmt/format.h>
+#include <spdlog/sinks/stdout_sinks.h>
+#include <spdlog/spdlog.h>
+#include <unistd.h>
+
+#include <csignal>
+
+#include "cli/shared_flags.h"
+
+namespace chalcedony::cli {
+namespace {
+
+std::atomic<bool> stop_asked{false};
+
+void ask_to_stop(int) { stop_asked.store(true, std::memory_order_relaxed); }
+
+bool shows_progress(const po::variables_map& given) {
+  const std::string when =
+      one_of("--progress", text_of(given, "progress", "auto"), {"auto", "always", "never"});
+  return when == "always" || (when == "auto" && ::isatty(STDERR_FILENO) == 1);
+}
+
+void set_up_log(const po::variables_map& given) {
+  auto logger = std::make_shared<spdlog::logger>(
+      "chalcedony", std::make_shared<spdlog::sinks::stderr_sink_mt>());
+  logger->set_pattern("chalcedony: %v");
+  logger->set_level(given.count("verbose") ? spdlog::level::debug : spdlog::level::info);
+  spdlog::set_default_logger(logger);
+}
+
+}  // namespace
+
+void print_error(const std::string& line) { fmt::print(stderr, "chalcedony: error: {}\n", line); }
+
+Console::Console(const po::variables_map& given)
+    : quiet_(given.count("quiet") > 0),
+      json_(one_of("--summary", text_of(given, "summary", "text"), {"text", "json"}) == "json"),
+      progress_(!quiet_ && shows_progress(given)) {
+  set_up_log(given);
+  context_.stop = &stop_asked;
+  context_.warn = [this](const std::string& line) {
+    progress_.clear();
+    if (!quiet_) fmt::print(stderr, "chalcedony: warning: {}\n", line);
+  };
+  context_.failed = [this](const std::string& line) {
+    progress_.clear();
+    print_error(line);
+  };
+  context_.progress = [this](const std::string& name, std::uint64_t done, std::uint64_t all) {
+    progress_.update(name, done, all);
+  };
+}
+
+void stop_on_signals() {
+  std::signal(SIGINT, ask_to_stop);
+  std::signal(SIGTERM, ask_to_stop);
+}
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,76 @@
+#include "cli/help.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/parse.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::size_t kColumns = 90;
+
+/// Breaks text into lines of at most kColumns, each after `indent` spaces.
+std::string wrapped(std::string_view text, std::size_t indent) {
+  std::string out, line(indent, ' ');
+  std::size_t from = 0;
+  while (from < text.size()) {
+    const std::size_t end = std::min(text.find(' ', from), text.size());
+    const std::string_view word = text.substr(from, end - from);
+    if (line.size() > indent && line.size() + 1 + word.size() > kColumns) {
+      out += line + "\n";
+      line.assign(indent, ' ');
+    }
+    if (line.size() > indent) line += ' ';
+    line += word;
+    from = end + 1;
+  }
+  return out + line + "\n";
+}
+
+void print_options(const po::options_description& options, std::string_view title,
+                   std::ostream& out) {
+  if (options.options().empty()) return;
+  out << "\n" << title << "\n";
+  for (const auto& option : options.options()) {
+    std::string name = option->canonical_display_name(po::command_line_style::allow_dash_for_short);
+    name = (name.starts_with("--") || name.size() != 2)
+               ? "    --" + option->long_name()
+               : name + ", --" + option->long_name();
+    const auto value = option->semantic()->name();
+    if (option->semantic()->max_tokens() > 0) name += " " + value;
+    out << "  " << name << "\n" << wrapped(option->description(), 10);
+  }
+}
+
+}  // namespace
+
+void print_overview(std::ostream& out) {
+  out << "Chalcedony: color spaces, histograms, selections and class maps of pictures\n\n"
+         "usage: chalcedony COMMAND INPUT... [options]\n\n";
+  for (const Command* command : all_commands())
+    out << fmt::format("  {:<12}{}\n", command->name, command->summary);
+  out << "\n'chalcedony COMMAND --help' tells more and shows examples;"
+         " 'chalcedony --version' the version.\n"
+         "Exit code: 0 all done, 1 some input failed, 2 wrong usage.\n";
+}
+
+void print_help(const Command& command, std::ostream& out) {
+  out << fmt::format("usage: chalcedony {} {} [options]\n\n", command.name, command.operands);
+  out << wrapped(command.purpose, 0);
+  if (command.results) {
+    out << "\nWrites into the folder of -o (names for --write)\n";
+    for (const ResultKind& kind : command.results())
+      out << fmt::format("  {:<14}{}\n", kind.name, kind.meaning);
+  }
+  const CommandOptions options(command);
+  print_options(options.own, options.own.options().empty() ? "" : "Options of this command", out);
+  out << "\nExamples, in the folder of the demo data\n";
+  for (const Example& example : command.examples)
+    out << fmt::format("  chalcedony {}\n{}", example.arguments, wrapped(example.meaning, 10));
+  print_options(options.shared, "Options of every command that reads pictures", out);
+  print_options(options.common, "Options of every command", out);
+}
+
+}  // namespace chalcedony::cli

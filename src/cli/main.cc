@@ -1,0 +1,78 @@
+// Finds the command, parses, runs, and turns what was thrown into one line and an exit code.
+#include <fmt/format.h>
+#include <spdlog/spdlog.h>
+
+#include <chrono>
+#include <iostream>
+
+#include "cli/command.h"
+#include "cli/console.h"
+#include "cli/exit_code.h"
+#include "cli/help.h"
+#include "cli/parse.h"
+#include "cli/shared_flags.h"
+#include "core/error.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony::cli {
+namespace {
+
+const Command& command_named(const std::string& name) {
+  if (const Command* command = find_command(name)) return *command;
+  std::vector<std::string> names;
+  for (const Command* command : all_commands()) names.emplace_back(command->name);
+  throw UsageError("there is no command '" + name + "'", suggest_name(name, names));
+}
+
+ExitCode run_command(const Command& command, const std::vector<std::string>& arguments) {
+  const CommandOptions options(command);
+  const po::variables_map given = parse_arguments(options, arguments);
+  if (given.count("help")) {
+    print_help(command, std::cout);
+    return kAllDone;
+  }
+  const Console console(given);
+  const SharedOptions shared = 
+      command.takes_pictures ? shared_from(command, given) : SharedOptions{};
+  const auto start = std::chrono::steady_clock::now();
+  const Json summary = command.run(given, shared, console.context());
+  const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - start;
+  spdlog::debug("{} of {} inputs, {:.3f} s", command.name, shared.inputs.size(), passed.count());
+  if (console.wants_json()) {
+    std::cout << summary.dump(2) << '\n';
+  } else if (!console.quiet()) {
+    command.print(summary, std::cout);
+  }
+  if (!std::cout.flush()) throw OutputError("stdout cannot be written", "check where it leads");
+  return summary["failed"].empty() ? kAllDone : kSomeFailed;
+}
+
+ExitCode run(const std::vector<std::string>& arguments) {
+  if (arguments.empty()) throw UsageError("no command is given", "see 'chalcedony --help'");
+  if (arguments[0] == "--help" || arguments[0] == "-h") {
+    print_overview(std::cout);
+    return kAllDone;
+  }
+  if (arguments[0] == "--version") {
+    std::cout << "chalcedony " CHALCEDONY_VERSION "\n";
+    return kAllDone;
+  }
+  return run_command(command_named(arguments[0]), {arguments.begin() + 1, arguments.end()});
+}
+
+}  // namespace
+}  // namespace chalcedony::cli
+
+int main(int argc, char** argv) {
+  using namespace chalcedony;
+  cli::stop_on_signals();
+  try {
+    return cli::run({argv + 1, argv + argc});
+  } catch (const UsageError& error) {
+    cli::print_error(error.what());
+    return cli::kWrongUsage;
+  } catch (const std::exception& error) {
+    cli::print_error(error.what());
+    return cli::kSomeFailed;
+  }
+}

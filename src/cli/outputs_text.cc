@@ -1,0 +1,31 @@
+#include "cli/outputs_text.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/text_table.h"
+
+namespace chalcedony::cli {
+
+void print_outputs(const Json& summary, std::ostream& out) {
+  for (const Json& path : summary["outputs"]) out << "wrote " << path.get<std::string>() << '\n';
+}
+
+void print_left_out(const Json& picture, std::ostream& out) {
+  const auto line = [&](const char* kind, const char* words) {
+    const Json& excluded = picture["excluded"];
+    if (excluded.contains(kind))
+      out << fmt::format("  not counted: {} {}\n",
+                         plural(excluded[kind].get<std::uint64_t>(), "pixel"), words);
+  };
+  line("outside_region", "outside the region");
+  line("outside_mask", "outside the mask");
+  line("transparent", "fully transparent");
+  line("not_finite", "not a finite number");
+  const std::uint64_t clipped = picture.value("clipped", std::uint64_t{0});
+  if (clipped > 0)
+    out << fmt::format("  {} outside sRGB, clipped to 0-255 for this\n", plural(clipped, "pixel"));
+}
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,20 @@
+// The end of every text summary: what was written.
+#ifndef CHALCEDONY_CLI_OUTPUTS_TEXT_H_
+#define CHALCEDONY_CLI_OUTPUTS_TEXT_H_
+
+#include <iosfwd>
+#include <string>
+
+#include "job/summary.h"
+
+namespace chalcedony::cli {
+
+/// "wrote FILE" for every output.
+void print_outputs(const Json& summary, std::ostream& out);
+
+/// Pixels that do not count and colors that were clipped, each on a line when there are any.
+void print_left_out(const Json& picture, std::ostream& out);
+
+}  // namespace chalcedony::cli
+
+#endif  // CHALCEDONY_CLI_OUTPUTS_TEXT_H_

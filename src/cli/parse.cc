@@ -1,0 +1,55 @@
+#include "cli/parse.h"
+
+#include "cli/shared_flags.h"
+
+#include "core/error.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony::cli {
+namespace {
+
+// Full names only: a shortened name would change its meaning when an option is added.
+constexpr int kStyle = (po::command_line_style::unix_style | po::command_line_style::allow_long) &
+                       ~po::command_line_style::allow_guessing;
+
+std::vector<std::string> option_names(const po::options_description& options) {
+  std::vector<std::string> names;
+  for (const auto& option : options.options())
+    if (option->long_name() != "input") names.push_back("--" + option->long_name());
+  return names;
+}
+
+}  // namespace
+
+CommandOptions::CommandOptions(const Command& command) {
+  command.declare(own);
+  if (command.takes_pictures) declare_shared(command, shared);
+  declare_common(common);
+}
+
+po::variables_map parse_arguments(const CommandOptions& options,
+                                  const std::vector<std::string>& arguments) {
+  po::options_description all;
+  all.add(options.own).add(options.shared).add(options.common);
+  all.add_options()("input", po::value<std::vector<std::string>>()->composing());
+  po::positional_options_description operands;
+  operands.add("input", -1);
+  po::variables_map given;
+  try {
+    po::store(po::command_line_parser(arguments).options(all).positional(operands).style(kStyle).run(),
+              given);
+    po::notify(given);
+  } catch (const po::unknown_option& error) {
+    throw UsageError("there is no option '" + error.get_option_name() + "'",
+                     suggest_name(error.get_option_name(), option_names(all)));
+  } catch (const po::multiple_occurrences& error) {
+    throw UsageError(error.get_option_name() + " is given twice", "give it once");
+  } catch (const po::error_with_option_name& error) {
+    throw UsageError(error.get_option_name() + " needs a value", "see --help for its form");
+  } catch (const po::error& error) {
+    throw UsageError(error.what(), "see --help");
+  }
+  return given;
+}
+
+}  // namespace chalcedony::cli

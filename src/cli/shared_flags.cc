@@ -1,0 +1,142 @@
+#include "cli/shared_flags.h"
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+
+#include "core/error.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony::cli {
+namespace {
+
+double percentage(const std::string& option, const std::string& text) {
+  double value = 0;
+  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
+  if (error != std::errc() || end != text.data() + text.size() || !(value >= 0 && value <= 100))
+    throw UsageError(option + ": '" + text + "' is not a percentage", "give a number from 0 to 100");
+  return value;
+}
+
+FigureFormat figure_format(const std::string& text) {
+  const std::string name = one_of("--figures", text, {"png", "svg", "pdf", "none"});
+  if (name == "png") return FigureFormat::kPng;
+  if (name == "svg") return FigureFormat::kSvg;
+  return name == "pdf" ? FigureFormat::kPdf : FigureFormat::kNone;
+}
+
+}  // namespace
+
+void declare_common(po::options_description& options) {
+  auto add = options.add_options();
+  add("help,h", "show this text");
+  add("quiet,q", "print errors only");
+  add("verbose,v", "say what is done and how long it took");
+  add("summary", po::value<std::string>()->value_name("text|json"),
+      "how the summary on stdout is written (default text)");
+  add("progress", po::value<std::string>()->value_name("auto|always|never"),
+      "show how far long work is (default auto: when stderr is a terminal)");
+}
+
+void declare_shared(const Command& command, po::options_description& options) {
+  auto add = options.add_options();
+  add("output,o", po::value<std::string>()->value_name("PATH"),
+      "where results go; without it only the summary is printed");
+  add("write", po::value<std::string>()->value_name("LIST"),
+      "which results, separated by commas (default all)");
+  add("region", po::value<std::string>()->value_name("X,Y,W,H"),
+      "count only pixels in this rectangle, in pixels or as percent:X,Y,W,H");
+  add("within", po::value<std::string>()->value_name("MASK"),
+      "count only pixels where this mask is on (128 or more)");
+  if (command.own_alpha.empty())
+    add("alpha", po::value<std::string>()->value_name("skip|count"),
+        "what fully transparent pixels do (default skip)");
+  add("hue-floor", po::value<std::string>()->value_name("PERCENT"),
+      "pixels whose r g b differ by no more than this have no hue (default 0)");
+  add("figures", po::value<std::string>()->value_name("png|svg|pdf|none"),
+      "how figures are drawn (default png up to 20 inputs, then none)");
+  add("assume", po::value<std::string>()->value_name("SPACE"),
+      "the color space of files that do not say theirs (default srgb)");
+  add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
+  add("max-pixels", po::value<std::string>()->value_name("N"),
+      "refuse larger pictures (default no limit)");
+  add("no-clobber", "keep outputs that exist, and fail");
+}
+
+SharedOptions shared_from(const Command& command, const po::variables_map& given) {
+  SharedOptions shared;
+  if (given.count("input"))
+    for (const auto& input : given["input"].as<std::vector<std::string>>())
+      shared.inputs.emplace_back(input);
+  if (shared.inputs.empty()) throw UsageError("no input is given", "name at least one picture");
+  shared.output = text_of(given, "output", "");
+  if (given.count("output") && shared.output.empty())
+    throw UsageError("--output: the path is empty", "name a folder or a file");
+  if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
+  if (given.count("region")) {
+    try {
+      shared.region = parse_region(given["region"].as<std::string>());
+    } catch (const UsageError& error) {
+      throw at_place(error, "--region");
+    }
+  }
+  if (given.count("within")) shared.within = given["within"].as<std::string>();
+  const std::vector<std::string> alphas =
+      command.own_alpha.empty() ? std::vector<std::string>{"skip", "count"} : command.own_alpha;
+  shared.count_transparent =
+      one_of("--alpha", text_of(given, "alpha", alphas.front()), alphas) == "count";
+  shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
+  if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
+  try {
+    shared.assume = &space_named(text_of(given, "assume", "srgb"));
+  } catch (const UsageError& error) {
+    throw at_place(error, "--assume");
+  }
+  if (given.count("threads"))
+    shared.threads = static_cast<unsigned>(
+        whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));
+  if (given.count("max-pixels"))
+    shared.max_pixels =
+        whole_number("--max-pixels", given["max-pixels"].as<std::string>(), 1, UINT64_MAX);
+  shared.clobber = given.count("no-clobber") == 0;
+  return shared;
+}
+
+std::string text_of(const po::variables_map& given, const char* name,
+                    const std::string& otherwise) {
+  return given.count(name) ? given[name].as<std::string>() : otherwise;
+}
+
+std::vector<std::string> split_list(const std::string& text) {
+  std::vector<std::string> items;
+  std::size_t from = 0;
+  while (from <= text.size()) {
+    const std::size_t comma = std::min(text.find(',', from), text.size());
+    std::string item = text.substr(from, comma - from);
+    item.erase(0, std::min(item.find_first_not_of(' '), item.size()));
+    while (!item.empty() && item.back() == ' ') item.pop_back();
+    items.push_back(item);
+    from = comma + 1;
+  }
+  return items;
+}
+
+std::uint64_t whole_number(const std::string& option, const std::string& text, std::uint64_t low,
+                           std::uint64_t high) {
+  std::uint64_t value = 0;
+  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
+  if (error != std::errc() || end != text.data() + text.size() || value < low || value > high)
+    throw UsageError(option + ": '" + text + "' is not a whole number from " + std::to_string(low) +
+                         (high == UINT64_MAX ? " up" : " to " + std::to_string(high)),
+                     "correct it");
+  return value;
+}
+
+std::string one_of(const std::string& option, const std::string& text,
+                   const std::vector<std::string>& known) {
+  if (std::find(known.begin(), known.end(), text) == known.end())
+    throw UsageError(option + ": '" + text + "' is not known", suggest_name(text, known));
+  return text;
+}
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,52 @@
+#include "core/color/affine.h"
+
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/color/affine.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
+
+#include "core/color/planes-inl.h"
+
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+
+struct AffineOp {
+  float m[3][3];
+  float t[3];
+
+  template <class D, class V>
+  HWY_INLINE V row(D d, int i, V a, V b, V c) const {
+    const V ab = hn::Add(hn::Mul(hn::Set(d, m[i][0]), a), hn::Mul(hn::Set(d, m[i][1]), b));
+    return hn::Add(hn::Add(ab, hn::Mul(hn::Set(d, m[i][2]), c)), hn::Set(d, t[i]));
+  }
+  template <class D, class V>
+  HWY_INLINE void operator()(D d, V& a, V& b, V& c) const {
+    const V x = row(d, 0, a, b, c), y = row(d, 1, a, b, c), z = row(d, 2, a, b, c);
+    a = x;
+    b = y;
+    c = z;
+  }
+};
+
+void affine_planes(const Affine& map, const ConstPlanes& in, const Planes& out, std::size_t n) {
+  AffineOp op;
+  for (std::size_t i = 0; i < 3; ++i) {
+    op.t[i] = static_cast<float>(map.t[i]);
+    for (std::size_t j = 0; j < 3; ++j) op.m[i][j] = static_cast<float>(map.m[i][j]);
+  }
+  map_planes(in, out, n, op);
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace chalcedony {
+HWY_EXPORT(affine_planes);
+void apply_affine(const Affine& map, const ConstPlanes& in, const Planes& out, std::size_t n) {
+  HWY_DYNAMIC_DISPATCH(affine_planes)(map, in, out, n);
+}
+}  // namespace chalcedony
+#endif

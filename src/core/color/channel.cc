@@ -1,0 +1,107 @@
+#include "core/color/channel.h"
+
+#include <algorithm>
+#include <cctype>
+#include <charconv>
+
+#include "core/error.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony {
+namespace {
+
+std::string lower(std::string_view text) {
+  std::string out(text);
+  for (char& c : out) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  return out;
+}
+
+std::string trimmed(std::string_view text) {
+  while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
+  while (!text.empty() && text.back() == ' ') text.remove_suffix(1);
+  return std::string(text);
+}
+
+/// `file.N`, or nothing.
+bool parse_stored(const std::string& name, Channel& channel) {
+  if (!name.starts_with("file.")) return false;
+  const char* first = name.data() + 5;
+  const char* last = name.data() + name.size();
+  const auto [end, error] = std::from_chars(first, last, channel.index);
+  return error == std::errc() && end == last && first != last;
+}
+
+}  // namespace
+
+std::string Channel::name() const {
+  if (is_stored()) return "file." + std::to_string(index);
+  if (space->channel_count == 1) return std::string(space->id);
+  return std::string(space->id) + "." + std::string(space->channels[index].name);
+}
+
+std::string Channel::unit_name() const {
+  if (is_stored()) return "as stored";
+  switch (space->channels[index].unit) {
+    case Unit::kOf255:
+      return "0-255";
+    case Unit::kDegrees:
+      return "degrees";
+    case Unit::kPercent:
+      return "%";
+    case Unit::kNumber:
+      return "";
+  }
+  return "";
+}
+
+Channel channel_named(std::string_view written, const Space* bare_space) {
+  const std::string name = lower(trimmed(written));
+  Channel stored;
+  if (parse_stored(name, stored)) return stored;
+  for (const Space* space : all_spaces()) {
+    if (space->internal) continue;
+    for (const Channel& channel : channels_of(*space))
+      if (channel.name() == name || (space == bare_space && space->channels[channel.index].name == name))
+        return channel;
+  }
+  throw UsageError("no channel is called '" + std::string(written) + "'",
+                   nearest_name(name, channel_names())
+                       ? suggest_name(name, channel_names())
+                       : "write a space and a channel of it, as in hsv.h or lab.a");
+}
+
+std::vector<Channel> channels_named(std::string_view list, const Space* bare_space) {
+  std::vector<Channel> channels;
+  std::size_t from = 0;
+  while (from <= list.size()) {
+    const std::size_t comma = std::min(list.find(',', from), list.size());
+    const std::string item = trimmed(list.substr(from, comma - from));
+    const Space* whole = find_space(item);
+    const auto found = whole && !whole->internal
+                           ? channels_of(*whole)
+                           : std::vector<Channel>{channel_named(item, bare_space)};
+    for (const Channel& channel : found) {
+      if (std::find(channels.begin(), channels.end(), channel) != channels.end())
+        throw UsageError("channel " + channel.name() + " is listed twice", "name each channel once");
+      channels.push_back(channel);
+    }
+    from = comma + 1;
+  }
+  return channels;
+}
+
+std::vector<Channel> channels_of(const Space& space) {
+  std::vector<Channel> channels;
+  for (std::size_t i = 0; i < space.channel_count; ++i) channels.push_back({&space, i});
+  return channels;
+}
+
+std::vector<std::string> channel_names() {
+  std::vector<std::string> names;
+  for (const Space* space : all_spaces())
+    if (!space->internal)
+      for (const Channel& channel : channels_of(*space)) names.push_back(channel.name());
+  return names;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,145 @@
+#include "core/color/channel_plan.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+#include <set>
+
+#include "core/error.h"
+#include "core/pixel/interleave.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr float kGamutTolerance = 0.01f;   // of 255: contract on color out of gamut
+constexpr double kLeastHueFloor = 0.001;   // of 255: contract on missing hue
+
+}  // namespace
+
+ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels, double hue_floor)
+    : info_(info),
+      channels_(std::move(channels)),
+      hue_floor_(static_cast<float>(std::max(kLeastHueFloor, hue_floor * 2.55))) {
+  std::vector<const Space*> wanted;
+  for (const Channel& channel : channels_) {
+    if (channel.is_stored()) {
+      if (channel.index >= info.shape.channels)
+        throw InputError("there is no channel " + channel.name() + ", the picture has " +
+                             std::to_string(info.shape.channels),
+                         "the first one is file.0");
+      continue;
+    }
+    wanted.push_back(channel.space);
+    if (channel.is_hue()) wanted.push_back(&gray_test_space(*channel.space));
+  }
+  const bool clips = !info.known_in_range() &&
+                     std::any_of(wanted.begin(), wanted.end(), [&](const Space* space) {
+                       return space->of_clipped && space != info.space;
+                     });
+  if (clips) wanted.insert(wanted.begin(), {&spaces::kSrgb, &spaces::kSrgbClipped});
+
+  // Ways part where a space has several successors on the paths to what is wanted.
+  std::map<const Space*, std::set<const Space*>> successors;
+  for (const Space* space : wanted) {
+    const auto path = conversion_path(*info.space, *space);
+    for (std::size_t i = 1; i < path.size(); ++i) successors[path[i - 1]].insert(path[i]);
+  }
+  nodes_.push_back({info.space, 0, Conversion(*info.space, *info.space)});
+  for (const Space* space : wanted)
+    for (const Space* step : conversion_path(*info.space, *space))
+      if (step == space || successors[step].size() > 1 ||
+          std::find(wanted.begin(), wanted.end(), step) != wanted.end())
+        add_node(*step);
+  if (clips) clipped_node_ = node_of(spaces::kSrgbClipped);
+}
+
+/// Where a hue is tested for being there at all: on the clipped colors for the spaces that are
+/// made of them, else on plain sRGB.
+const Space& ChannelPlan::gray_test_space(const Space& space) const {
+  return space.of_clipped && !info_.known_in_range() ? spaces::kSrgbClipped : spaces::kSrgb;
+}
+
+std::size_t ChannelPlan::node_of(const Space& space) const {
+  const auto at = std::find_if(nodes_.begin(), nodes_.end(),
+                               [&](const Node& node) { return node.space == &space; });
+  return static_cast<std::size_t>(at - nodes_.begin());
+}
+
+void ChannelPlan::add_node(const Space& space) {
+  if (node_of(space) != nodes_.size()) return;
+  const auto path = conversion_path(*info_.space, space);
+  std::size_t from = 0;
+  for (const Space* step : path)
+    if (const std::size_t node = node_of(*step); node != nodes_.size()) from = node;
+  nodes_.push_back(
+      {&space, from, Conversion(*nodes_[from].space, space, info_.known_in_range())});
+}
+
+ChannelEvaluator::ChannelEvaluator(const ChannelPlan& plan)
+    : plan_(&plan),
+      buffer_(3 * plan.nodes_.size()),
+      extra_(plan.channels_.size()),
+      node_planes_(plan.nodes_.size()),
+      values_(plan.channels_.size()) {}
+
+void ChannelEvaluator::evaluate(const Block& block) {
+  compute_nodes(block);
+  if (plan_->clipped_node_) count_clipped(block);
+  for (std::size_t i = 0; i < values_.size(); ++i) {
+    const Channel& channel = plan_->channels_[i];
+    if (channel.is_stored()) {
+      const RasterShape& shape = plan_->info_.shape;
+      read_plane(block.stored, shape.channels, shape.sample,
+                 static_cast<std::uint32_t>(channel.index), {1, 0}, extra_.plane(i), block.size);
+      values_[i] = extra_.plane(i);
+    } else {
+      values_[i] = planes_of(plan_->node_of(*channel.space))[channel.index];
+      if (channel.is_hue()) blank_hue(i, block);
+    }
+  }
+}
+
+void ChannelEvaluator::compute_nodes(const Block& block) {
+  node_planes_[0] = block.color;
+  for (std::size_t n = 1; n < plan_->nodes_.size(); ++n) {
+    const ChannelPlan::Node& node = plan_->nodes_[n];
+    if (node.conversion.is_identity()) {
+      node_planes_[n] = node_planes_[node.from];
+      continue;
+    }
+    const Planes out = buffer_.planes(3 * n);
+    node.conversion.run(node_planes_[node.from], out, block.size);
+    node_planes_[n] = read_only(out);
+  }
+}
+
+void ChannelEvaluator::count_clipped(const Block& block) {
+  const ConstPlanes clipped = planes_of(*plan_->clipped_node_);
+  const ConstPlanes before = planes_of(plan_->nodes_[*plan_->clipped_node_].from);
+  // The node before the clip is sRGB unless the picture's own space comes after it, and then
+  // nothing is clipped.
+  if (plan_->nodes_[plan_->nodes_[*plan_->clipped_node_].from].space != &spaces::kSrgb) return;
+  for (std::size_t i = 0; i < block.size; ++i) {
+    float most = 0;
+    for (std::size_t c = 0; c < 3; ++c)
+      most = std::max(most, std::abs(before[c][i] - clipped[c][i]));
+    if (most > kGamutTolerance && block.counts(i)) ++clipped_;
+  }
+}
+
+void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {
+  const Space& space = *plan_->channels_[i].space;
+  const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(space)));
+  const float* hue = values_[i];
+  const float floor = plan_->hue_floor_;
+  float* out = extra_.plane(i);
+  for (std::size_t p = 0; p < block.size; ++p) {
+    const float r = rgb[0][p], g = rgb[1][p], b = rgb[2][p];
+    const float spread = std::max(r, std::max(g, b)) - std::min(r, std::min(g, b));
+    out[p] = spread <= floor ? std::numeric_limits<float>::quiet_NaN() : hue[p];
+  }
+  values_[i] = out;
+}
+
+}  // namespace chalcedony

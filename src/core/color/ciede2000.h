@@ -1,0 +1,18 @@
+// The CIEDE2000 color difference.
+#ifndef CHALCEDONY_CORE_COLOR_CIEDE2000_H_
+#define CHALCEDONY_CORE_COLOR_CIEDE2000_H_
+
+#include <array>
+
+namespace chalcedony {
+
+/// The difference of two Lab colors, with all parametric factors 1.
+///
+/// Units     Lab as in the contract; the result in units of delta E
+/// Accuracy  4 decimals of the published table of 34 pairs (ciede2000_test.cc)
+/// Source    Sharma, Wu and Dalal (2005), Color Research and Application 30(1), 21-30
+double ciede2000(const std::array<double, 3>& lab1, const std::array<double, 3>& lab2);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_COLOR_CIEDE2000_H_

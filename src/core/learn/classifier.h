@@ -1,0 +1,47 @@
+// Assigns each pixel of a Block to a class of a model.
+#ifndef CHALCEDONY_CORE_LEARN_CLASSIFIER_H_
+#define CHALCEDONY_CORE_LEARN_CLASSIFIER_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <memory>
+#include <string_view>
+#include <vector>
+
+#include "core/learn/model.h"
+
+namespace chalcedony {
+
+/// One method of classification with one model, ready to run. Const, so all threads share it.
+class Classifier {
+ public:
+  Classifier() = default;
+  Classifier(const Classifier&) = delete;
+  Classifier& operator=(const Classifier&) = delete;
+  virtual ~Classifier() = default;
+
+  /// Writes for each of n pixels the number of its class (1 is the first), or 0 for none.
+  ///
+  /// Shape     one plane for each feature, in the model's order, padded as in planes.h; `labels`
+  ///           has room for n rounded up to the padding
+  virtual void classify(const std::vector<const float*>& features, std::size_t n,
+                        std::uint8_t* labels) const = 0;
+};
+
+/// A method by its name, and how to make its classifier.
+struct ClassifierMethod {
+  std::string_view name;
+  std::unique_ptr<Classifier> (*make)(const Model& model);
+};
+
+/// Every method there is.
+const std::vector<ClassifierMethod>& all_classifier_methods();
+
+/// The classifier of the model's method.
+///
+/// Errors    InputError for a method this version does not know
+std::unique_ptr<Classifier> make_classifier(const Model& model);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_LEARN_CLASSIFIER_H_

@@ -1,0 +1,137 @@
+// Polygons are filled by scanlines through the pixel centers: an edge counts for the rows whose
+// centers lie in [y1, y2), so a center on an edge belongs to the shape on its right or below.
+#include "core/learn/sample_shape.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/error.h"
+
+namespace chalcedony {
+namespace {
+
+struct RowRun {
+  std::uint32_t row, begin, end;
+};
+
+void check_inside(const Position& p, std::uint32_t width, std::uint32_t height,
+                  const std::string& name) {
+  if (!(p.x >= 0 && p.y >= 0 && p.x <= width && p.y <= height))
+    throw InputError("a sample of class '" + name + "' reaches outside the picture, which is " +
+                         std::to_string(width) + "x" + std::to_string(height),
+                     "draw it inside, or use the samples that belong to this picture");
+}
+
+/// First pixel of a row whose center is at or right of x.
+std::uint32_t first_pixel(double x, std::uint32_t width) {
+  return static_cast<std::uint32_t>(std::clamp(std::ceil(x - 0.5), 0.0, double{1} * width));
+}
+
+std::vector<RowRun> polygon_runs(const SampleShape& shape, std::uint32_t width,
+                                 std::uint32_t height) {
+  double top = height, bottom = 0;
+  for (const auto& ring : shape.rings)
+    for (const Position& p : ring) top = std::min(top, p.y), bottom = std::max(bottom, p.y);
+  std::vector<RowRun> runs;
+  std::vector<double> crossings;
+  for (std::uint32_t row = first_pixel(top, height); row < height && row + 0.5 < bottom; ++row) {
+    const double y = row + 0.5;
+    crossings.clear();
+    for (const auto& ring : shape.rings)
+      for (std::size_t i = 0; i < ring.size(); ++i) {
+        const Position &a = ring[i], &b = ring[(i + 1) % ring.size()];
+        if ((a.y <= y) == (b.y <= y)) continue;
+        crossings.push_back(a.x + (y - a.y) * (b.x - a.x) / (b.y - a.y));
+      }
+    std::sort(crossings.begin(), crossings.end());
+    for (std::size_t i = 0; i + 1 < crossings.size(); i += 2) {
+      const std::uint32_t begin = first_pixel(crossings[i], width);
+      const std::uint32_t end = first_pixel(crossings[i + 1], width);
+      if (begin < end) runs.push_back({row, begin, end});
+    }
+  }
+  return runs;
+}
+
+std::vector<RowRun> disk_runs(const SampleShape& shape, std::uint32_t width,
+                              std::uint32_t height) {
+  const Position& p = shape.point;
+  if (shape.radius <= 0) {
+    const auto x = std::min(static_cast<std::uint32_t>(p.x), width - 1);
+    const auto y = std::min(static_cast<std::uint32_t>(p.y), height - 1);
+    return {{y, x, x + 1}};
+  }
+  std::vector<RowRun> runs;
+  const std::uint32_t last = first_pixel(p.y + shape.radius + 1, height);
+  for (std::uint32_t row = first_pixel(p.y - shape.radius, height); row < last; ++row) {
+    const double dy = row + 0.5 - p.y;
+    const double room = shape.radius * shape.radius - dy * dy;
+    if (room < 0) continue;
+    const double half = std::sqrt(room);
+    const std::uint32_t begin = first_pixel(p.x - half, width);
+    const double last_center = std::floor(p.x + half - 0.5);  // a disk holds its edge
+    const auto end = static_cast<std::uint32_t>(std::clamp(last_center + 1, 0.0, double{1} * width));
+    if (begin < end) runs.push_back({row, begin, end});
+  }
+  return runs;
+}
+
+/// Joins runs of one class that overlap, so that each pixel counts once.
+void join_overlaps(std::vector<SampleRun>& runs) {
+  std::sort(runs.begin(), runs.end(), [](const SampleRun& a, const SampleRun& b) {
+    return std::pair(a.sample_class, a.begin) < std::pair(b.sample_class, b.begin);
+  });
+  std::vector<SampleRun> joined;
+  for (const SampleRun& run : runs) {
+    const bool extends = !joined.empty() && joined.back().sample_class == run.sample_class &&
+                         run.begin <= joined.back().end;
+    if (extends) {
+      joined.back().end = std::max(joined.back().end, run.end);
+    } else {
+      joined.push_back(run);
+    }
+  }
+  runs = std::move(joined);
+}
+
+}  // namespace
+
+std::size_t SampleSet::class_named(const std::string& name) {
+  const auto found = std::find_if(classes.begin(), classes.end(),
+                                  [&](const SampleClass& c) { return c.name == name; });
+  const auto index = static_cast<std::size_t>(found - classes.begin());
+  if (found == classes.end()) classes.push_back({name, ""});
+  return index;
+}
+
+std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
+                                   std::uint32_t height) {
+  std::vector<SampleRun> runs;
+  for (const SampleShape& shape : samples.shapes) {
+    const std::string& name = samples.classes[shape.sample_class].name;
+    for (const auto& ring : shape.rings)
+      for (const Position& p : ring) check_inside(p, width, height, name);
+    if (shape.rings.empty()) check_inside(shape.point, width, height, name);
+    for (const RowRun& run : shape.rings.empty() ? disk_runs(shape, width, height)
+                                                 : polygon_runs(shape, width, height)) {
+      const std::uint64_t row_start = std::uint64_t{run.row} * width;
+      runs.push_back({row_start + run.begin, row_start + run.end, shape.sample_class});
+    }
+  }
+  join_overlaps(runs);
+  std::sort(runs.begin(), runs.end(), [](const SampleRun& a, const SampleRun& b) {
+    return std::pair(a.begin, a.sample_class) < std::pair(b.begin, b.sample_class);
+  });
+  return runs;
+}
+
+std::uint64_t shared_pixels(const std::vector<SampleRun>& runs) {
+  std::uint64_t shared = 0, covered_to = 0;
+  for (const SampleRun& run : runs) {
+    if (run.begin < covered_to) shared += std::min(covered_to, run.end) - run.begin;
+    covered_to = std::max(covered_to, run.end);
+  }
+  return shared;
+}
+
+}  // namespace chalcedony

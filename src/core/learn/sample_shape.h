@@ -1,0 +1,58 @@
+// Sample regions: points and polygons in pixel coordinates, and the pixels that lie in them.
+#ifndef CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_
+#define CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <string>
+#include <vector>
+
+namespace chalcedony {
+
+/// A position in the picture: x to the right, y down, (0.5, 0.5) the center of the first pixel.
+struct Position {
+  double x = 0;
+  double y = 0;
+};
+
+/// A polygon by its rings (even-odd, so later rings are holes), or a point when there are none.
+struct SampleShape {
+  std::size_t sample_class = 0;  // index in SampleSet::classes
+  std::vector<std::vector<Position>> rings;
+  Position point;
+  double radius = 0;  // of a point; 0 takes the pixel that holds it
+};
+
+struct SampleClass {
+  std::string name;
+  std::string color;  // CSS hexadecimal; empty when the samples give none
+};
+
+struct SampleSet {
+  std::vector<SampleClass> classes;  // in order of first appearance
+  std::vector<SampleShape> shapes;
+
+  /// The class with this name, added when it is new.
+  std::size_t class_named(const std::string& name);
+};
+
+/// Pixels [begin, end) of one row, numbered in raster order, that belong to a class.
+struct SampleRun {
+  std::uint64_t begin = 0;
+  std::uint64_t end = 0;
+  std::size_t sample_class = 0;
+};
+
+/// The pixels whose centers lie in the shapes, as runs in raster order. A pixel in several shapes
+/// of one class is taken once; one in shapes of two classes belongs to both.
+///
+/// Errors    InputError naming the class of a shape that reaches outside the picture
+std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
+                                   std::uint32_t height);
+
+/// Pixels that belong to more than one class.
+std::uint64_t shared_pixels(const std::vector<SampleRun>& runs);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_

@@ -1,0 +1,58 @@
+#include "core/nearest_name.h"
+
+#include <algorithm>
+#include <cctype>
+
+namespace chalcedony {
+namespace {
+
+std::string lower(std::string_view text) {
+  std::string out(text);
+  for (char& c : out) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  return out;
+}
+
+}  // namespace
+
+std::size_t edit_distance(std::string_view a, std::string_view b) {
+  const std::size_t columns = b.size() + 1;
+  std::vector<std::size_t> before(columns), above(columns), row(columns);
+  for (std::size_t j = 0; j < columns; ++j) above[j] = j;
+  for (std::size_t i = 1; i <= a.size(); ++i) {
+    row[0] = i;
+    for (std::size_t j = 1; j < columns; ++j) {
+      const std::size_t replaced = above[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1);
+      row[j] = std::min({above[j] + 1, row[j - 1] + 1, replaced});
+      const bool swapped = i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1];
+      if (swapped) row[j] = std::min(row[j], before[j - 2] + 1);
+    }
+    std::swap(before, above);
+    std::swap(above, row);
+  }
+  return above[b.size()];
+}
+
+std::optional<std::string> nearest_name(std::string_view typed,
+                                        const std::vector<std::string>& known) {
+  const std::string wanted = lower(typed);
+  const std::size_t allowed = std::max<std::size_t>(1, wanted.size() / 3);
+  std::optional<std::string> best;
+  std::size_t best_distance = allowed + 1;
+  for (const std::string& name : known) {
+    const std::size_t distance = edit_distance(wanted, lower(name));
+    if (distance < best_distance) {
+      best_distance = distance;
+      best = name;
+    }
+  }
+  return best;
+}
+
+std::string suggest_name(std::string_view typed, const std::vector<std::string>& known) {
+  if (const auto name = nearest_name(typed, known)) return "did you mean '" + *name + "'?";
+  std::string list = "use one of ";
+  for (std::size_t i = 0; i < known.size(); ++i) list += (i ? ", " : "") + known[i];
+  return list;
+}
+
+}  // namespace chalcedony

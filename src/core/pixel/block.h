@@ -1,0 +1,38 @@
+// A Block: some thousand pixels of one picture, as planar float, with the knowledge of where they
+// are and which of them count. Every computation on pixels is a function over Blocks.
+#ifndef CHALCEDONY_CORE_PIXEL_BLOCK_H_
+#define CHALCEDONY_CORE_PIXEL_BLOCK_H_
+
+#include <cstddef>
+#include <cstdint>
+
+#include "core/pixel/planes.h"
+
+namespace chalcedony {
+
+/// The planes belong to the reader that filled them and hold until its next Block. Pixels run on
+/// in raster order, over row ends, so narrow pictures make full Blocks too.
+struct Block {
+  std::uint32_t picture_width = 0;
+  std::uint64_t first_pixel = 0;  // number of the first pixel in raster order
+  std::size_t size = 0;           // pixels, at most kBlockPixels
+
+  ConstPlanes color{};                    // in the space of the picture, in its units
+  const float* alpha = nullptr;           // 0-1, or null when the picture has none
+  const std::byte* stored = nullptr;      // the samples as stored, interleaved
+  const std::uint8_t* counted = nullptr;  // 1 for pixels that count; null when all do
+  std::size_t counted_size = 0;           // how many count
+
+  std::uint64_t pixel(std::size_t i) const { return first_pixel + i; }
+  std::uint32_t x(std::size_t i) const {
+    return static_cast<std::uint32_t>(pixel(i) % picture_width);
+  }
+  std::uint32_t y(std::size_t i) const {
+    return static_cast<std::uint32_t>(pixel(i) / picture_width);
+  }
+  bool counts(std::size_t i) const { return counted == nullptr || counted[i] != 0; }
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_BLOCK_H_

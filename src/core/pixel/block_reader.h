@@ -1,0 +1,80 @@
+// Cuts bands into Blocks: stored samples become channel values, and pixels that do not count are
+// marked.
+#ifndef CHALCEDONY_CORE_PIXEL_BLOCK_READER_H_
+#define CHALCEDONY_CORE_PIXEL_BLOCK_READER_H_
+
+#include <algorithm>
+#include <cstdint>
+#include <memory>
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "core/pixel/block.h"
+#include "core/pixel/mask.h"
+#include "core/pixel/raster.h"
+#include "core/pixel/region.h"
+#include "core/pixel/road.h"
+
+namespace chalcedony {
+
+/// Which pixels of a picture count.
+struct Counting {
+  std::optional<PixelRect> region;
+  std::shared_ptr<const Mask> within;  // null: everywhere
+  bool count_transparent = false;      // count fully transparent pixels too
+};
+
+/// How many pixels do not count, each under the first reason that holds.
+struct Excluded {
+  std::uint64_t outside_region = 0;
+  std::uint64_t outside_mask = 0;
+  std::uint64_t transparent = 0;
+  std::uint64_t not_finite = 0;
+
+  std::uint64_t total() const { return outside_region + outside_mask + transparent + not_finite; }
+  Excluded& operator+=(const Excluded& other);
+};
+
+/// One for each thread; its memory holds one Block at a time.
+class BlockReader {
+ public:
+  BlockReader(const PictureInfo& info, Counting counting);
+
+  /// Calls `use(const Block&)` for the Blocks of the band's own rows, in raster order.
+  template <class Use>
+  void for_each_block(const Band& band, Use&& use) {
+    const std::uint64_t first = std::uint64_t{band.first_row()} * info_.shape.width;
+    const std::uint64_t end = first + std::uint64_t{band.rows()} * info_.shape.width;
+    for (std::uint64_t at = first; at < end; at += kBlockPixels) {
+      const std::size_t size = static_cast<std::size_t>(std::min<std::uint64_t>(kBlockPixels, end - at));
+      use(read(band.own_rows() + (at - first) * info_.shape.pixel_bytes(), at, size));
+    }
+  }
+
+  /// The Block of `size` stored pixels that begin with pixel number `first_pixel`.
+  const Block& read(const std::byte* stored, std::uint64_t first_pixel, std::size_t size);
+
+  /// What was left out so far.
+  const Excluded& excluded() const { return excluded_; }
+  Excluded take_excluded() { return std::exchange(excluded_, {}); }
+
+ private:
+  void read_color();
+  void read_alpha();
+  void undo_premultiplication();
+  void mark_counted();
+  bool all_count() const;
+
+  PictureInfo info_;
+  Counting counting_;
+  std::array<SampleScale, 3> scale_;
+  PlaneBuffer planes_;
+  std::vector<std::uint8_t> counted_;
+  Block block_;
+  Excluded excluded_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_BLOCK_READER_H_

@@ -1,0 +1,74 @@
+// Pictures as they are stored: interleaved samples in rows, and what those samples mean.
+#ifndef CHALCEDONY_CORE_PIXEL_RASTER_H_
+#define CHALCEDONY_CORE_PIXEL_RASTER_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <memory>
+
+#include "core/color/space.h"
+
+namespace chalcedony {
+
+enum class SampleType : std::uint8_t { kU8, kU16, kF32 };
+
+constexpr std::size_t bytes_per_sample(SampleType type) {
+  return type == SampleType::kU8 ? 1 : type == SampleType::kU16 ? 2 : 4;
+}
+
+/// The largest code of an integer sample; 1 for float, whose white is 1.
+constexpr double full_scale_of(SampleType type) {
+  return type == SampleType::kU8 ? 255.0 : type == SampleType::kU16 ? 65535.0 : 1.0;
+}
+
+/// Size and sample layout of stored rows; samples of a pixel lie side by side.
+struct RasterShape {
+  std::uint32_t width = 0;
+  std::uint32_t height = 0;
+  std::uint32_t channels = 0;
+  SampleType sample = SampleType::kU8;
+
+  std::size_t pixel_bytes() const { return channels * bytes_per_sample(sample); }
+  std::size_t row_bytes() const { return width * pixel_bytes(); }
+  std::uint64_t pixels() const { return std::uint64_t{width} * height; }
+
+  friend bool operator==(const RasterShape&, const RasterShape&) = default;
+};
+
+enum class AlphaKind : std::uint8_t { kNone, kStraight, kPremultiplied };
+
+/// What stored samples mean. Color comes first, alpha last; one color channel is a gray, which is
+/// read as a color with equal r g b.
+struct PictureInfo {
+  RasterShape shape;
+  AlphaKind alpha = AlphaKind::kNone;
+  const Space* space = &spaces::kSrgb;
+  double full_scale = 255;  // the code that means full; 1 for float
+
+  std::uint32_t color_channels() const {
+    return shape.channels - (alpha == AlphaKind::kNone ? 0 : 1);
+  }
+  bool is_float() const { return shape.sample == SampleType::kF32; }
+  /// Whether every pixel is a color that sRGB can show, by the way it is stored.
+  bool known_in_range() const { return !is_float() && space == &spaces::kSrgb; }
+};
+
+/// How a stored color sample becomes a channel value: value = sample * factor + offset.
+struct SampleScale {
+  double factor = 1;
+  double offset = 0;
+};
+
+/// The scale of a channel: RGB spans 0-255 in integers and in floats of 0-1; the channels of
+/// other spaces span their usual range in integers and are stored as they are in floats.
+SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sample,
+                         double full_scale);
+
+/// The same, with the full scale of the sample type.
+inline SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sample) {
+  return sample_scale(space, channel, sample, full_scale_of(sample));
+}
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_RASTER_H_

@@ -1,0 +1,136 @@
+// The road every picture travels: rows are decoded in order, worked on in parallel, and their
+// results taken in order. Memory is bounded by the bands under way, not by the picture.
+#ifndef CHALCEDONY_CORE_PIXEL_ROAD_H_
+#define CHALCEDONY_CORE_PIXEL_ROAD_H_
+
+#include <tbb/enumerable_thread_specific.h>
+#include <tbb/parallel_pipeline.h>
+#include <tbb/task_arena.h>
+
+#include <atomic>
+#include <cstddef>
+#include <cstdint>
+#include <functional>
+#include <memory>
+#include <utility>
+#include <vector>
+
+#include "core/error.h"
+#include "core/pixel/row_source.h"
+
+namespace chalcedony {
+
+/// Some rows of a picture as stored, with rows of their neighborhood above and below.
+class Band {
+ public:
+  std::uint32_t first_row() const { return first_row_; }
+  std::uint32_t rows() const { return rows_; }
+  const RasterShape& shape() const { return shape_; }
+
+  /// Row `y` of the picture. Valid for the band's own rows and for its halo: rows beyond the
+  /// picture's edge repeat the edge row.
+  const std::byte* row(std::int64_t y) const;
+
+  /// The band's own rows, one after the other.
+  const std::byte* own_rows() const { return row(first_row_); }
+
+ private:
+  friend class BandReader;
+  RasterShape shape_;
+  std::uint32_t first_row_ = 0;
+  std::uint32_t rows_ = 0;
+  std::uint32_t first_held_ = 0;  // the halo above, clipped to the picture, begins here
+  std::uint32_t held_ = 0;
+  std::vector<std::byte> bytes_;
+};
+
+/// Rows of a band: some hundred thousand pixels, by the picture alone, so that borders (and with
+/// them sums) do not depend on the number of threads.
+std::uint32_t rows_per_band(const RasterShape& shape, std::uint32_t halo);
+
+struct RoadOptions {
+  unsigned threads = 0;    // 0: as many as the machine has
+  std::uint32_t halo = 0;  // rows of neighborhood a band carries on either side
+  std::function<void(std::uint64_t rows_done)> progress;  // called in order, may be empty
+  const std::atomic<bool>* stop = nullptr;                // set from outside to stop early
+};
+
+/// Cuts a source into bands and recycles their memory.
+class BandReader {
+ public:
+  BandReader(RowSource& source, const RoadOptions& options);
+
+  /// The next band, or null after the last.
+  ///
+  /// Errors    what the source throws; Interrupted
+  std::unique_ptr<Band> next();
+  void recycle(std::unique_ptr<Band> band);
+
+ private:
+  void keep_halo(const Band& band);
+
+  RowSource& source_;
+  RasterShape shape_;
+  std::uint32_t halo_;
+  std::uint32_t band_rows_;
+  const std::atomic<bool>* stop_;
+  std::uint32_t next_row_ = 0;   // first row of the next band
+  std::uint32_t next_read_ = 0;  // first row not yet decoded
+  std::vector<std::byte> kept_;  // the rows before next_read_ that the next band needs
+  std::uint32_t kept_first_ = 0;
+  std::vector<std::unique_ptr<Band>> spare_;
+  std::atomic_flag spare_lock_;
+};
+
+/// Sends every band of `source` through `work` and its results, in order, to `sink`.
+///
+/// `make_worker()` is called once for each thread; the worker is called as `worker(const Band&)`
+/// and keeps its scratch memory between bands. `sink(Result&&)` runs on one band at a time, from
+/// top to bottom. The source starts at its top row; call rewind() for a second pass.
+///
+/// Errors    whatever source, worker or sink throw; Interrupted. No band is under way afterwards.
+template <class MakeWorker, class Sink>
+void travel(RowSource& source, const RoadOptions& options, const MakeWorker& make_worker,
+            Sink&& sink) {
+  using Worker = decltype(make_worker());
+  using Result = decltype(std::declval<Worker&>()(std::declval<const Band&>()));
+  struct Done {
+    Result result;
+    std::uint64_t rows_done;
+  };
+  using BandPointer = Band*;
+  using DonePointer = std::shared_ptr<Done>;
+
+  BandReader reader(source, options);
+  tbb::enumerable_thread_specific<Worker> workers(make_worker);
+  tbb::task_arena arena(options.threads ? static_cast<int>(options.threads)
+                                        : tbb::task_arena::automatic);
+  arena.execute([&] {
+    const std::size_t under_way = 2 * static_cast<std::size_t>(arena.max_concurrency());
+    const auto decode = [&](tbb::flow_control& flow) -> BandPointer {
+      auto band = reader.next();
+      if (!band) flow.stop();
+      return band.release();
+    };
+    const auto compute = [&](BandPointer pointer) -> DonePointer {
+      std::unique_ptr<Band> band(pointer);
+      auto done = std::make_shared<Done>(
+          Done{workers.local()(*band), std::uint64_t{band->first_row()} + band->rows()});
+      reader.recycle(std::move(band));
+      return done;
+    };
+    const auto take = [&](const DonePointer& done) {
+      sink(std::move(done->result));
+      if (options.progress) options.progress(done->rows_done);
+    };
+    tbb::parallel_pipeline(
+        under_way,
+        tbb::make_filter<void, BandPointer>(tbb::filter_mode::serial_in_order, decode) &
+            tbb::make_filter<BandPointer, DonePointer>(tbb::filter_mode::parallel, compute) &
+            tbb::make_filter<DonePointer, void>(tbb::filter_mode::serial_in_order, take));
+  });
+}
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_ROAD_H_

@@ -1,0 +1,34 @@
+// Where rows come from: a decoder, or a picture in memory.
+#ifndef CHALCEDONY_CORE_PIXEL_ROW_SOURCE_H_
+#define CHALCEDONY_CORE_PIXEL_ROW_SOURCE_H_
+
+#include <cstddef>
+#include <cstdint>
+
+#include "core/pixel/raster.h"
+
+namespace chalcedony {
+
+/// Rows of a picture from top to bottom, once or several times.
+class RowSource {
+ public:
+  RowSource() = default;
+  RowSource(const RowSource&) = delete;
+  RowSource& operator=(const RowSource&) = delete;
+  virtual ~RowSource() = default;
+
+  virtual const RasterShape& shape() const = 0;
+
+  /// Decodes the next `count` rows to `rows`, count * row_bytes() of them, in the byte order of
+  /// this machine.
+  ///
+  /// Errors    InputError when the picture is damaged
+  virtual void read_rows(std::uint32_t count, std::byte* rows) = 0;
+
+  /// Starts again at the top row, for a second pass.
+  virtual void rewind() = 0;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_ROW_SOURCE_H_

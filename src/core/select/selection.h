@@ -1,0 +1,41 @@
+// Runs a selection over Blocks.
+#ifndef CHALCEDONY_CORE_SELECT_SELECTION_H_
+#define CHALCEDONY_CORE_SELECT_SELECTION_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <vector>
+
+#include "core/color/channel_plan.h"
+#include "core/pixel/block.h"
+#include "core/select/expression.h"
+
+namespace chalcedony {
+
+/// One for each thread. Truth has three values (Kleene): a test on a missing hue or on a division
+/// by zero is missing, `not` keeps it missing, `and` and `or` take it over unless the other side
+/// decides.
+class Selection {
+ public:
+  explicit Selection(const Expression& expression);
+
+  /// 1 for every pixel of the Block whose test is true, else 0; counted or not. `channels` holds
+  /// the evaluated channels of the expression, in its order. Good until the next call.
+  const std::uint8_t* select(const Block& block, const ChannelEvaluator& channels);
+
+ private:
+  using Values = std::vector<float>;
+  using Truth = std::vector<std::uint8_t>;  // 0 no, 1 missing, 2 yes
+
+  void evaluate(const ValueNode& node, const ChannelEvaluator& channels, std::size_t n,
+                Values& out) const;
+  void evaluate(const TestNode& node, const ChannelEvaluator& channels, std::size_t n,
+                Truth& out) const;
+
+  const Expression* expression_;
+  Truth truth_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_SELECT_SELECTION_H_

@@ -1,0 +1,39 @@
+#include "core/stats/binning.h"
+
+#include <cmath>
+#include <limits>
+
+namespace chalcedony {
+namespace {
+
+float not_below(double edge) {
+  const float rounded = static_cast<float>(edge);
+  return rounded < edge ? std::nextafter(rounded, std::numeric_limits<float>::infinity()) : rounded;
+}
+
+float not_above(double edge) {
+  const float rounded = static_cast<float>(edge);
+  return rounded > edge ? std::nextafter(rounded, -std::numeric_limits<float>::infinity())
+                        : rounded;
+}
+
+}  // namespace
+
+Binning::Binning(double low, double high, std::size_t bins)
+    : low_(low),
+      high_(high),
+      bins_(bins),
+      first_(not_below(low)),
+      last_(not_above(high)),
+      per_unit_(static_cast<float>(static_cast<double>(bins) / (high - low))),
+      top_(static_cast<std::int32_t>(bins) - 1) {
+  for (std::size_t i = 0; i < bins; ++i) float_edges_.push_back(not_below(edge(i)));
+}
+
+Binning channel_binning(const Channel& channel, std::size_t bins, double stored_high) {
+  if (channel.is_stored()) return Binning(0, stored_high, bins);
+  const ChannelInfo& info = channel.space->channels[channel.index];
+  return Binning(info.low, info.unit == Unit::kOf255 ? 256 : info.high, bins);
+}
+
+}  // namespace chalcedony

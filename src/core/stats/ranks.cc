@@ -1,0 +1,90 @@
+#include "core/stats/ranks.h"
+
+#include <algorithm>
+#include <bit>
+#include <cmath>
+
+namespace chalcedony {
+namespace {
+
+constexpr std::uint32_t kSign = 0x80000000u;
+
+/// Unsigned numbers in the order of the floats.
+std::uint32_t key_of(float value) {
+  const auto bits = std::bit_cast<std::uint32_t>(value + 0.0f);  // + 0 makes -0 a 0
+  return bits & kSign ? ~bits : bits | kSign;
+}
+
+float value_of(std::uint32_t key) {
+  return std::bit_cast<float>(key & kSign ? key & ~kSign : ~key);
+}
+
+}  // namespace
+
+Ranks::Ranks() : coarse_(1u << 16) {}
+
+void Ranks::add_coarse(const Block& block, const float* values) {
+  for (std::size_t i = 0; i < block.size; ++i) {
+    if (!block.counts(i) || values[i] != values[i]) continue;
+    const std::uint32_t key = key_of(values[i]);
+    ++coarse_[key >> 16];
+    low_bits_ |= std::bit_cast<std::uint32_t>(values[i]) & 0xffffu;
+    ++total_;
+  }
+}
+
+void Ranks::merge_coarse(const Ranks& other) {
+  for (std::size_t i = 0; i < coarse_.size(); ++i) coarse_[i] += other.coarse_[i];
+  total_ += other.total_;
+  low_bits_ |= other.low_bits_;
+}
+
+std::uint64_t Ranks::rank_of(double p) const {
+  const double exact = p / 100.0 * static_cast<double>(total_);
+  return std::clamp<std::uint64_t>(static_cast<std::uint64_t>(std::ceil(exact - 1e-9)), 1, total_);
+}
+
+bool Ranks::refine(const std::vector<double>& percentiles) {
+  if (low_bits_ == 0 || total_ == 0) return false;
+  for (const double p : percentiles) {
+    std::uint64_t left = rank_of(p);
+    std::uint32_t upper = 0;
+    while (left > coarse_[upper]) left -= coarse_[upper++];
+    fine_.try_emplace(upper, std::vector<std::uint64_t>(1u << 16));
+  }
+  return true;
+}
+
+void Ranks::add_fine(const Block& block, const float* values) {
+  for (std::size_t i = 0; i < block.size; ++i) {
+    if (!block.counts(i) || values[i] != values[i]) continue;
+    const std::uint32_t key = key_of(values[i]);
+    if (const auto at = fine_.find(key >> 16); at != fine_.end()) ++at->second[key & 0xffffu];
+  }
+}
+
+void Ranks::merge_fine(const Ranks& other) {
+  for (auto& [upper, counts] : fine_) {
+    const auto at = other.fine_.find(upper);
+    if (at == other.fine_.end()) continue;
+    for (std::size_t i = 0; i < counts.size(); ++i) counts[i] += at->second[i];
+  }
+}
+
+std::optional<float> Ranks::percentile(double p) const {
+  if (total_ == 0) return std::nullopt;
+  std::uint64_t left = rank_of(p);
+  std::uint32_t upper = 0;
+  while (left > coarse_[upper]) left -= coarse_[upper++];
+  const auto fine = fine_.find(upper);
+  // Without a second pass every lower bit is zero; those of a negative value are ones in its key.
+  if (fine == fine_.end()) {
+    const bool negative = upper < 0x8000u;
+    return value_of(upper << 16 | (negative ? 0xffffu : 0u));
+  }
+  std::uint32_t lower = 0;
+  while (left > fine->second[lower]) left -= fine->second[lower++];
+  return value_of(upper << 16 | lower);
+}
+
+}  // namespace chalcedony

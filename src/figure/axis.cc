@@ -1,0 +1,47 @@
+#include "figure/axis.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+namespace chalcedony {
+
+std::vector<double> round_tics(double low, double high, std::size_t most) {
+  const double raw = (high - low) / static_cast<double>(most);
+  const double power = std::pow(10, std::floor(std::log10(raw)));
+  double step = 10 * power;
+  for (const double factor : {1.0, 2.0, 5.0})
+    if (factor * power >= raw * (1 - 1e-9)) {
+      step = factor * power;
+      break;
+    }
+  std::vector<double> tics;
+  const double first = std::ceil(low / step - 1e-9), last = std::floor(high / step + 1e-9);
+  for (double i = first; i <= last; ++i) tics.push_back(i * step);
+  return tics;
+}
+
+std::string grouped(double value) {
+  std::string text = fmt::format("{:.10g}", value);
+  std::size_t end = text.find_first_of(".e");
+  if (end == std::string::npos) end = text.size();
+  const std::size_t begin = text[0] == '-' ? 1 : 0;
+  while (end > begin + 3) text.insert(end -= 3, ",");
+  return text;
+}
+
+std::string tic_list(const std::vector<double>& values) {
+  std::string list;
+  for (const double value : values)
+    list += fmt::format("{}'{}' {:.10g}", list.empty() ? "" : ", ", grouped(value), value);
+  return "(" + list + ")";
+}
+
+std::vector<double> degree_tics(double low, double high) {
+  if (high - low < 300) return round_tics(low, high, 6);
+  std::vector<double> tics;
+  for (double t = 0; t <= 360; t += 60) tics.push_back(t);
+  return tics;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,25 @@
+// Round tic values and their labels.
+#ifndef CHALCEDONY_FIGURE_AXIS_H_
+#define CHALCEDONY_FIGURE_AXIS_H_
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+namespace chalcedony {
+
+/// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
+std::vector<double> round_tics(double low, double high, std::size_t most);
+
+/// A number with marks between thousands: 1,234,567 or 0.25.
+std::string grouped(double value);
+
+/// gnuplot's list of tics: ('0' 0, '1,000' 1000).
+std::string tic_list(const std::vector<double>& values);
+
+/// Tics for degrees: every 60 over a full circle, else round ones.
+std::vector<double> degree_tics(double low, double high);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_AXIS_H_

@@ -1,0 +1,178 @@
+#include "figure/histogram_figure.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <map>
+
+#include "core/palette/figure_colors.h"
+#include "figure/axis.h"
+
+namespace chalcedony {
+namespace {
+
+std::string axis_title(const Channel& channel) {
+  const std::string unit = channel.unit_name();
+  return unit.empty() ? channel.name() : channel.name() + " (" + unit + ")";
+}
+
+/// r, g and b in their own colors, everything else in the colors of classes.
+std::string series_color(const Channel& channel, std::size_t number) {
+  if (!channel.is_stored() && channel.space->is_rgb) {
+    static const std::array<Color, 3> own{Color{&spaces::kOklch, {0.58, 0.19, 25}},
+                                          Color{&spaces::kOklch, {0.62, 0.16, 145}},
+                                          Color{&spaces::kOklch, {0.52, 0.17, 262}}};
+    return css_hex(own[channel.index]);
+  }
+  return css_hex(class_color(number));
+}
+
+std::string axis_tics(const Channel& channel, const Binning& binning, std::size_t most) {
+  if (channel.unit_name() == "degrees")
+    return tic_list(degree_tics(binning.low(), binning.high()));
+  if (binning.low() == 0 && binning.high() == 256)
+    return tic_list({0, 32, 64, 96, 128, 160, 192, 224, 255});
+  return tic_list(round_tics(binning.low(), binning.high(), most));
+}
+
+/// Channels that can share an axis: same unit, same bins.
+std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSeries>& series) {
+  std::vector<std::vector<std::size_t>> panels;
+  for (std::size_t i = 0; i < series.size(); ++i) {
+    const Binning& mine = series[i].histogram->binning();
+    const auto fits = [&](const std::vector<std::size_t>& panel) {
+      const HistogramSeries& first = series[panel.front()];
+      const Binning& theirs = first.histogram->binning();
+      return first.channel.unit_name() == series[i].channel.unit_name() &&
+             mine.low() == theirs.low() && mine.high() == theirs.high() &&
+             mine.bins() == theirs.bins();
+    };
+    const auto panel = std::find_if(panels.begin(), panels.end(), fits);
+    if (panel == panels.end()) {
+      panels.push_back({i});
+    } else {
+      panel->push_back(i);
+    }
+  }
+  return panels;
+}
+
+std::string curve_data(const Histogram& histogram) {
+  std::string data;
+  const Binning& binning = histogram.binning();
+  for (std::size_t b = 0; b < binning.bins(); ++b)
+    data += fmt::format("{:.9g} {}\n{:.9g} {}\n", binning.edge(b), histogram.count(b),
+                        binning.edge(b + 1), histogram.count(b));
+  return data;
+}
+
+void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
+                const std::vector<std::size_t>& members) {
+  const HistogramSeries& first = series[members.front()];
+  const Binning& binning = first.histogram->binning();
+  std::uint64_t highest = 1;
+  std::string axis;
+  for (const std::size_t m : members) {
+    for (std::size_t b = 0; b < binning.bins(); ++b)
+      highest = std::max(highest, series[m].histogram->count(b));
+    axis += (axis.empty() ? "" : ", ") + series[m].channel.name();
+  }
+  const std::string unit = first.channel.unit_name();
+  plot.panel(frame);
+  plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [0:{:.9g}]", binning.low(),
+                        binning.high(), static_cast<double>(highest) * 1.08));
+  plot.line("set xtics " + axis_tics(first.channel, binning, 8));
+  plot.line("set ytics " + tic_list(round_tics(0, static_cast<double>(highest) * 1.08, 6)));
+  plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
+            " offset 0,0.3");
+  plot.line("set ylabel 'pixels per bin' offset -1.5,0");
+  plot.line(fmt::format("set key inside top right textcolor rgb '{}' font ',11'", Ink::kText));
+  std::string curves, lines, medians;
+  int arrow = 1;
+  for (const std::size_t m : members) {
+    const std::string color = series_color(series[m].channel, m);
+    const std::string data = plot.store(curve_data(*series[m].histogram));
+    curves += fmt::format("{} using 1:2 with filledcurves y1=0 lc rgb '{}' fs transparent solid "
+                          "0.22 notitle, ", data, color);
+    const std::string median =
+        series[m].has_median ? fmt::format("   median {}", grouped(series[m].median)) : "";
+    lines += fmt::format("{} using 1:2 with lines lw 1.8 lc rgb '{}' title {}, ", data, color,
+                         literal(series[m].channel.name() + median));
+    if (series[m].has_median)
+      plot.line(fmt::format("set arrow {} from {:.9g},graph 0 to {:.9g},graph 1 nohead dt 2 lw 1.4 "
+                            "lc rgb '{}' front", arrow++, series[m].median, series[m].median, color));
+  }
+  lines.resize(lines.size() - 2);
+  plot.line("plot " + curves + lines);
+}
+
+void set_heat(Plot& plot) {
+  std::string colors;
+  const auto ramp = heat_ramp(17);
+  for (std::size_t i = 0; i < ramp.size(); ++i)
+    colors += fmt::format("{}{:.4f} '{}'", i ? ", " : "",
+                          static_cast<double>(i) / static_cast<double>(ramp.size() - 1),
+                          css_hex(ramp[i]));
+  plot.line("set palette defined (" + colors + ")");
+}
+
+}  // namespace
+
+void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                          const std::vector<HistogramSeries>& series, const Thumbnail& picture) {
+  plot.begin(path, "Channel histograms of " + name,
+             fmt::format("{} counted pixels",
+                         grouped(static_cast<double>(series.front().histogram->total()))));
+  plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  const auto panels = panels_of(series);
+  const double height = 0.80 / static_cast<double>(panels.size());
+  for (std::size_t p = 0; p < panels.size(); ++p) {
+    const double top = 0.88 - height * static_cast<double>(p);
+    draw_panel(plot, {0.44, 0.97, top - height + 0.10, top - 0.02}, series, panels[p]);
+  }
+}
+
+void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                      const Channel& first, const Channel& second, const JointHistogram& joint,
+                      const Thumbnail& picture) {
+  const Binning &x = joint.first(), &y = joint.second();
+  std::string cells;
+  std::uint64_t highest = 1;
+  for (std::size_t a = 0; a < x.bins(); ++a)
+    for (std::size_t b = 0; b < y.bins(); ++b)
+      if (const std::uint64_t count = joint.count(a, b); count > 0) {
+        highest = std::max(highest, count);
+        cells += fmt::format("{:.9g} {:.9g} {}\n", x.center(a), y.center(b), count);
+      }
+  std::string apart;
+  if (joint.no_hue() > 0)
+    apart = fmt::format("; {} of them have no hue and are not shown",
+                        grouped(static_cast<double>(joint.no_hue())));
+  plot.begin(path, "Joint histogram of " + name,
+             fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
+  plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  plot.panel({0.42, 0.87, 0.11, 0.86});
+  set_heat(plot);
+  const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) / 2;
+  const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) / 2;
+  plot.line(fmt::format("set object 9 rectangle from graph 0,0 to graph 1,1 fillcolor rgb '{}' "
+                        "fillstyle solid 1 noborder behind", css_hex(heat_ramp(17).front())));
+  plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [{:.9g}:{:.9g}]", x.low(), x.high(),
+                        y.low(), y.high()));
+  plot.line("set xtics " + axis_tics(first, x, 8));
+  plot.line("set ytics " + axis_tics(second, y, 8));
+  plot.line("set xlabel " + literal(axis_title(first)) + " offset 0,0.3");
+  plot.line("set ylabel " + literal(axis_title(second)) + " offset -0.5,0");
+  plot.line(fmt::format("set cbrange [1:{}]; set logscale cb; set format cb ''", highest));
+  std::vector<double> tics;
+  for (double t = 1; t <= static_cast<double>(highest); t *= 10) tics.push_back(t);
+  plot.line("set cbtics " + tic_list(tics) + " font ',11'");
+  plot.line(fmt::format("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62 "
+                        "border lc rgb '{}'", Ink::kFaint));
+  plot.line("set cblabel 'pixels per bin, logarithmic' offset 1.2,0");
+  plot.line(fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
+                        "lc palette notitle", plot.store(cells), half_x, half_y));
+  plot.line("unset object 9; unset colorbox; unset logscale; unset cblabel");
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,39 @@
+// Figures that hold a mask, a class map or sample regions against the picture.
+#ifndef CHALCEDONY_FIGURE_MAP_FIGURE_H_
+#define CHALCEDONY_FIGURE_MAP_FIGURE_H_
+
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/learn/sample_shape.h"
+#include "core/pixel/thumbnail.h"
+#include "figure/plot.h"
+
+namespace chalcedony {
+
+/// Picture, mask and cut-out side by side, with the selection and its coverage as text.
+void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                     const std::string& selection, double covered_percent,
+                     const Thumbnail& picture, const Thumbnail& mask, const Thumbnail& cutout);
+
+/// A class in a legend.
+struct LegendLine {
+  std::string name;
+  std::string color;
+  double percent = 0;
+};
+
+/// Picture and class map side by side, the classes with their shares below.
+void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                          const std::vector<LegendLine>& legend, const Thumbnail& picture,
+                          const Thumbnail& map);
+
+/// The sample regions outlined on the picture in their class colors, and a legend.
+void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                        const SampleSet& samples, const std::vector<std::string>& colors,
+                        const std::vector<std::uint64_t>& counts, const Thumbnail& picture);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_MAP_FIGURE_H_

@@ -1,0 +1,204 @@
+#include "figure/plot.h"
+
+#include <fmt/format.h>
+#include <stdlib.h>
+
+#include <boost/process.hpp>
+#include <fstream>
+
+#include "core/error.h"
+#include "figure/axis.h"
+#include "io/atomic_file.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr int kWidth = 1280, kHeight = 800;
+
+std::filesystem::path make_folder() {
+  std::string name = (std::filesystem::temp_directory_path() / "chalcedony-XXXXXX").string();
+  if (!::mkdtemp(name.data()))
+    throw OutputError("cannot be made", "check that the folder for temporary files may be written",
+                      name);
+  return name;
+}
+
+std::string terminal(FigureFormat format) {
+  // 13 points of the bitmap terminal are 17 pixels; nothing is drawn below 9 points.
+  const std::string font = "font 'DejaVu Sans,12' noenhanced";
+  switch (format) {
+    case FigureFormat::kSvg:
+      return fmt::format("svg size {},{} background '{}' {}", kWidth, kHeight, Ink::kPaper, font);
+    case FigureFormat::kPdf:
+      return fmt::format("pdfcairo size 33.9cm,21.2cm background '{}' {}", Ink::kPaper, font);
+    default:
+      return fmt::format("pngcairo size {},{} background '{}' {}", kWidth, kHeight, Ink::kPaper,
+                         font);
+  }
+}
+
+void move_into_place(const std::filesystem::path& drawn, const std::filesystem::path& path) {
+  AtomicFile file(path);
+  file.write(read_text_file(drawn));
+  file.commit();
+}
+
+}  // namespace
+
+std::string extension_of(FigureFormat format) {
+  switch (format) {
+    case FigureFormat::kSvg:
+      return "svg";
+    case FigureFormat::kPdf:
+      return "pdf";
+    default:
+      return "png";
+  }
+}
+
+std::string literal(std::string_view text) {
+  std::string out = "'";
+  for (const char c : text) {
+    if (c == '\'') out += '\'';
+    out += c == '\n' || c == '\r' ? ' ' : c;
+  }
+  return out + "'";
+}
+
+Plot::Plot(FigureFormat format) : format_(format) {
+  if (format != FigureFormat::kNone) folder_ = make_folder();
+}
+
+Plot::~Plot() {
+  std::error_code ignored;
+  if (!folder_.empty()) std::filesystem::remove_all(folder_, ignored);
+}
+
+void Plot::begin(const std::filesystem::path& path, std::string_view title,
+                 std::string_view subtitle) {
+  if (!paths_.empty()) line("unset multiplot\nreset");
+  const std::string drawn = fmt::format("figure{}.{}", paths_.size(), extension_of(format_));
+  paths_.push_back(path);
+  line("set terminal " + terminal(format_));
+  line("set output " + literal((folder_ / drawn).string()));
+  line("set encoding utf8");
+  line("set multiplot");
+  label(0.02, 0.965, title, 15);
+  if (!subtitle.empty()) label(0.02, 0.93, subtitle, 11, Ink::kFaint);
+}
+
+void Plot::line(std::string_view text) {
+  script_ += text;
+  script_ += '\n';
+}
+
+void Plot::panel(const Frame& frame, std::string_view title) {
+  line("unset label; unset object; unset arrow; unset key; unset colorbox; unset logscale");
+  line("set autoscale; set size noratio; set xtics auto; set ytics auto; unset xlabel; unset ylabel");
+  line("set lmargin at screen " + fmt::format("{:.5f}", frame.left));
+  line("set rmargin at screen " + fmt::format("{:.5f}", frame.right));
+  line("set bmargin at screen " + fmt::format("{:.5f}", frame.bottom));
+  line("set tmargin at screen " + fmt::format("{:.5f}", frame.top));
+  line(fmt::format("set border 3 lc rgb '{}'", Ink::kFaint));
+  line(fmt::format("set tics nomirror out textcolor rgb '{}' font ',11'", Ink::kText));
+  line(fmt::format("set grid back lc rgb '{}' lt 1", Ink::kGrid));
+  line(fmt::format("set title {} textcolor rgb '{}' font ',12' offset 0,-0.4", literal(title),
+                   Ink::kText));
+}
+
+void Plot::label(double x, double y, std::string_view text, int size, const char* color,
+                 const char* align) {
+  // A label belongs to the next plot; an empty one of its own keeps it on the page.
+  line("unset label; unset object; unset arrow; unset title; unset xlabel; unset ylabel");
+  line(fmt::format("set label 1 {} at screen {:.5f},{:.5f} {} front font ',{}' textcolor rgb '{}'",
+                   literal(text), x, y, align, size, color));
+  line("unset border; unset tics; unset grid; unset key; unset colorbox");
+  line("set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
+       "set tmargin at screen 1");
+  line("set xrange [0:1]; set yrange [0:1]; set size noratio");
+  line("plot 2 notitle\nunset label 1");
+}
+
+void Plot::swatch(const Frame& frame, const std::string& color) {
+  line("unset label; unset arrow; unset title; unset xlabel; unset ylabel");
+  line(fmt::format("set object 1 rectangle from screen {:.5f},{:.5f} to screen {:.5f},{:.5f} "
+                   "fillcolor rgb '{}' fillstyle solid 1 border lc rgb '{}' front",
+                   frame.left, frame.bottom, frame.right, frame.top, color, Ink::kFaint));
+  line("unset border; unset tics; unset grid; unset key; unset colorbox");
+  line("set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
+       "set tmargin at screen 1");
+  line("set xrange [0:1]; set yrange [0:1]; set size noratio");
+  line("plot 2 notitle\nunset object 1");
+}
+
+std::filesystem::path Plot::stored_path(std::string_view suffix) {
+  return folder_ / fmt::format("data{}.{}", stored_++, suffix);
+}
+
+std::string Plot::store(std::string_view text) {
+  const auto path = stored_path("txt");
+  std::ofstream(path, std::ios::binary) << text;
+  return literal(path.string());
+}
+
+std::string Plot::store(std::span<const std::uint8_t> bytes) {
+  const auto path = stored_path("raw");
+  std::ofstream(path, std::ios::binary)
+      .write(reinterpret_cast<const char*>(bytes.data()), static_cast<std::streamsize>(bytes.size()));
+  return literal(path.string());
+}
+
+Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& picture,
+                 const std::string& over, bool coordinates) {
+  const double wide = (frame.right - frame.left) * kWidth, high = (frame.top - frame.bottom) * kHeight;
+  const double scale = std::min(wide / picture.width, high / picture.height);
+  const double w = picture.width * scale / kWidth, h = picture.height * scale / kHeight;
+  const double left = frame.left + (frame.right - frame.left - w) / 2;
+  const Frame place{left, left + w, frame.top - h, frame.top};
+  panel(place, title);
+  const double cell = picture.pixels_per_cell;
+  line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
+  if (coordinates) {
+    line("set xtics " + tic_list(round_tics(0, picture.width * cell, 6)));
+    line("set ytics " + tic_list(round_tics(0, picture.height * cell, 6)));
+  } else {
+    line("unset tics");
+  }
+  line(fmt::format("set xrange [0:{:.6g}]; set yrange [{:.6g}:0]", picture.width * cell,
+                   picture.height * cell));
+  line(fmt::format("plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
+                   "format='%uchar' with rgbimage notitle{}",
+                   store(picture.rgb), picture.width, picture.height, cell, cell, cell / 2, cell / 2,
+                   over.empty() ? "" : ", " + over));
+  return place;
+}
+
+std::optional<std::string> Plot::draw() {
+  namespace process = boost::process;
+  if (format_ == FigureFormat::kNone || paths_.empty()) return std::nullopt;
+  const auto program = process::search_path("gnuplot");
+  if (program.empty())
+    return "figures were not drawn: gnuplot is not installed (Debian package gnuplot-nox)";
+  line("unset multiplot\nset output");
+  const auto script_path = folder_ / "figure.gp";
+  std::ofstream(script_path, std::ios::binary) << script_;
+  process::ipstream messages;
+  process::child child(program, script_path.string(), process::std_in < process::null,
+                       process::std_out > process::null, process::std_err > messages);
+  std::string first, next;
+  while (std::getline(messages, next))
+    if (first.empty() && next.find_first_not_of(" ^") != std::string::npos) first = next;
+  child.wait();
+  for (std::size_t i = 0; i < paths_.size(); ++i) {
+    const auto drawn = folder_ / fmt::format("figure{}.{}", i, extension_of(format_));
+    std::error_code error;
+    if (std::filesystem::file_size(drawn, error) > 0 && !error && child.exit_code() == 0) {
+      move_into_place(drawn, paths_[i]);
+    } else {
+      return paths_[i].string() + " was not drawn: gnuplot says '" + first + "'";
+    }
+  }
+  return std::nullopt;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,44 @@
+// Tables as CSV.
+#ifndef CHALCEDONY_IO_CSV_H_
+#define CHALCEDONY_IO_CSV_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace chalcedony {
+
+/// One field: text, an integer, a real, or nothing.
+class CsvField {
+ public:
+  CsvField() = default;
+  CsvField(std::string_view text);
+  CsvField(const std::string& text) : CsvField(std::string_view(text)) {}
+  CsvField(const char* text) : CsvField(std::string_view(text)) {}
+  CsvField(std::uint64_t number) : text_(std::to_string(number)) {}
+  CsvField(double number);
+  const std::string& text() const { return text_; }
+
+ private:
+  std::string text_;
+};
+
+/// A table that grows row by row and is written whole.
+///
+/// Source    RFC 4180: fields with commas, quotes or line ends are quoted; lines end in CR LF
+class CsvTable {
+ public:
+  explicit CsvTable(const std::vector<std::string>& header);
+  void add(const std::vector<CsvField>& row);
+  const std::string& text() const { return text_; }
+  void write(const std::filesystem::path& path) const;
+
+ private:
+  std::string text_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_CSV_H_

@@ -1,0 +1,122 @@
+#include "io/model_file.h"
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
+#include "core/color/css_color.h"
+#include "core/error.h"
+#include "core/nearest_name.h"
+#include "io/atomic_file.h"
+
+namespace chalcedony {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+Json numbers(const Eigen::VectorXd& vector) {
+  return Json(std::vector<double>(vector.begin(), vector.end()));
+}
+
+Json rows(const Eigen::MatrixXd& matrix) {
+  Json out = Json::array();
+  for (Eigen::Index r = 0; r < matrix.rows(); ++r) out.push_back(numbers(matrix.row(r)));
+  return out;
+}
+
+[[noreturn]] void reject(const std::string& problem) {
+  throw InputError(problem, "give a model.json written by 'chalcedony train'");
+}
+
+Eigen::VectorXd vector_of(const Json& json, std::size_t size) {
+  if (!json.is_array() || json.size() != size) reject("the model's numbers do not fit its features");
+  Eigen::VectorXd out(static_cast<Eigen::Index>(size));
+  for (std::size_t i = 0; i < size; ++i) out[static_cast<Eigen::Index>(i)] = json[i].get<double>();
+  return out;
+}
+
+Eigen::MatrixXd matrix_of(const Json& json, std::size_t size) {
+  if (!json.is_array() || json.size() != size) reject("the model's numbers do not fit its features");
+  const auto n = static_cast<Eigen::Index>(size);
+  Eigen::MatrixXd out(n, n);
+  for (std::size_t r = 0; r < size; ++r)
+    out.row(static_cast<Eigen::Index>(r)) = vector_of(json[r], size);
+  return out;
+}
+
+ModelClass class_of(const Json& json, std::size_t features) {
+  ModelClass out;
+  out.name = json.at("name").get<std::string>();
+  out.color = css_hex(css_color(json.at("color").get<std::string>()));
+  out.statistics.count = json.at("count").get<std::uint64_t>();
+  out.statistics.mean = vector_of(json.at("mean"), features);
+  out.statistics.covariance = matrix_of(json.at("covariance"), features);
+  out.statistics.smallest = vector_of(json.at("smallest"), features);
+  out.statistics.largest = vector_of(json.at("largest"), features);
+  return out;
+}
+
+Model model_of(const Json& json) {
+  if (!json.is_object() || json.value("chalcedony", "") != "model") reject("is not a model");
+  if (json.at("version").get<int>() > kModelVersion)
+    throw InputError("is a model of version " + std::to_string(json.at("version").get<int>()) +
+                         ", this program reads up to " + std::to_string(kModelVersion),
+                     "use the newer program that wrote it, or train again");
+  Model model;
+  model.method = json.at("method").get<std::string>();
+  for (const Json& feature : json.at("features"))
+    model.features.push_back(channel_named(feature.get<std::string>()));
+  for (const Json& one : json.at("classes"))
+    model.classes.push_back(class_of(one, model.features.size()));
+  if (model.features.empty() || model.classes.empty()) reject("the model has no features or classes");
+  for (const Json& name : json.at("trained_on")) model.trained_on.push_back(name.get<std::string>());
+  return model;
+}
+
+}  // namespace
+
+std::string model_text(const Model& model) {
+  Json json;
+  json["chalcedony"] = "model";
+  json["version"] = kModelVersion;
+  json["method"] = model.method;
+  json["features"] = Json::array();
+  for (const Channel& feature : model.features) json["features"].push_back(feature.name());
+  json["scaling"] = "none";
+  json["classes"] = Json::array();
+  for (const ModelClass& c : model.classes) {
+    json["classes"].push_back({{"name", c.name},
+                               {"color", c.color},
+                               {"count", c.statistics.count},
+                               {"mean", numbers(c.statistics.mean)},
+                               {"covariance", rows(c.statistics.covariance)},
+                               {"smallest", numbers(c.statistics.smallest)},
+                               {"largest", numbers(c.statistics.largest)}});
+  }
+  json["trained_on"] = model.trained_on;
+  return json.dump(2) + "\n";
+}
+
+Model parse_model(std::string_view text) {
+  try {
+    return model_of(Json::parse(text));
+  } catch (const Json::exception&) {
+    reject("is not a model, or a damaged one");
+  } catch (const UsageError& error) {
+    throw InputError(error.problem(), error.remedy());
+  }
+}
+
+void write_model(const std::filesystem::path& path, const Model& model) {
+  write_text_file(path, model_text(model));
+}
+
+Model read_model(const std::filesystem::path& path) {
+  const std::string text = read_text_file(path);
+  try {
+    return parse_model(text);
+  } catch (const InputError& error) {
+    throw at_place(error, path.string());
+  }
+}
+
+}  // namespace chalcedony

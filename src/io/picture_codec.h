@@ -1,0 +1,19 @@
+// The readers of the picture formats; open_picture picks one. Each fills all of PictureFile but
+// its path, and leaves orientation to the caller.
+#ifndef CHALCEDONY_IO_PICTURE_CODEC_H_
+#define CHALCEDONY_IO_PICTURE_CODEC_H_
+
+#include "io/picture_file.h"
+
+namespace chalcedony {
+
+PictureFile open_png(const std::filesystem::path& path, const ReadOptions& options);
+PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& options);
+PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options);
+
+/// Errors    InputError for an empty picture or one past the limit
+void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_PICTURE_CODEC_H_

@@ -1,0 +1,66 @@
+#include "io/picture_file.h"
+
+#include <array>
+#include <fstream>
+
+#include "core/error.h"
+#include "io/orientation.h"
+#include "io/picture_codec.h"
+
+namespace chalcedony {
+namespace {
+
+using Opener = PictureFile (*)(const std::filesystem::path&, const ReadOptions&);
+
+std::string first_bytes(const std::filesystem::path& path) {
+  std::error_code error;
+  if (std::filesystem::is_directory(path, error))
+    throw InputError("is a folder", "name the pictures in it");
+  std::ifstream in(path, std::ios::binary);
+  if (!in)
+    throw InputError(std::filesystem::exists(path, error) ? "cannot be opened" : "no such file",
+                     "check its name and folder");
+  std::array<char, 8> bytes{};
+  in.read(bytes.data(), bytes.size());
+  return std::string(bytes.data(), static_cast<std::size_t>(in.gcount()));
+}
+
+Opener opener_for(const std::string& first) {
+  const auto starts = [&](std::string_view magic) { return first.starts_with(magic); };
+  if (starts("\x89PNG")) return open_png;
+  if (starts("\xff\xd8\xff")) return open_jpeg;
+  for (const std::string_view magic : {std::string_view("II*\0", 4), std::string_view("MM\0*", 4),
+                                       std::string_view("II+\0", 4), std::string_view("MM\0+", 4)})
+    if (starts(magic)) return open_tiff;
+  throw InputError(first.empty() ? "is empty" : "is not a picture this program reads",
+                   "give a PNG, JPEG or TIFF file");
+}
+
+}  // namespace
+
+void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options) {
+  const std::string size = std::to_string(width) + "x" + std::to_string(height);
+  if (width == 0 || height == 0)
+    throw InputError("holds no pixels (" + size + ")", "write the file again");
+  if (options.max_pixels > 0 && width * height > options.max_pixels)
+    throw InputError("has " + size + " pixels, more than --max-pixels " +
+                         std::to_string(options.max_pixels),
+                     "raise --max-pixels to read it");
+}
+
+PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& options) {
+  try {
+    PictureFile file = opener_for(first_bytes(path))(path, options);
+    file.path = path;
+    if (file.facts.orientation != 1) {
+      file.rows = turn_upright(std::move(file.rows), file.facts.orientation);
+      file.info.shape = file.rows->shape();
+      file.facts.holds_picture = true;
+    }
+    return file;
+  } catch (const InputError& error) {
+    throw at_place(error, path.string());
+  }
+}
+
+}  // namespace chalcedony

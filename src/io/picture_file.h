@@ -1,0 +1,52 @@
+// Pictures on disk: what a file says of itself, and its rows.
+#ifndef CHALCEDONY_IO_PICTURE_FILE_H_
+#define CHALCEDONY_IO_PICTURE_FILE_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/pixel/raster.h"
+#include "core/pixel/row_source.h"
+#include "io/class_legend.h"
+
+namespace chalcedony {
+
+struct ReadOptions {
+  const Space* assume = &spaces::kSrgb;     // for a file that does not say its space
+  std::uint64_t max_pixels = 0;             // 0: no limit
+  bool palette_indices = false;             // read a palette picture as its indices
+};
+
+/// What a file says of itself, for people.
+struct FileFacts {
+  std::string format;      // "PNG", "JPEG", "TIFF"
+  std::string layout;      // "RGB", "gray", "palette", "RGB with alpha", ...
+  int bits = 8;            // of a sample as stored
+  int orientation = 1;     // as stored, Exif numbers; rows come already turned
+  std::string space_from;  // where the color space was learned: "sRGB chunk", "assumed", ...
+  bool lossy = false;
+  bool holds_picture = false;  // its decoder keeps the whole picture in memory
+  std::vector<LegendEntry> legend;
+  std::vector<std::string> warnings;
+};
+
+/// An open picture. Its rows come top to bottom in the orientation it is meant to be seen.
+struct PictureFile {
+  std::filesystem::path path;
+  FileFacts facts;
+  PictureInfo info;
+  std::unique_ptr<RowSource> rows;
+};
+
+/// Opens a PNG, JPEG or TIFF, told apart by their first bytes.
+///
+/// Errors    InputError with the file's name: not there, not a picture, damaged, empty, larger
+///           than max_pixels, or of a kind that cannot be read
+PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& options = {});
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_PICTURE_FILE_H_

@@ -1,0 +1,67 @@
+#include "io/picture_writer.h"
+
+#include <algorithm>
+#include <cctype>
+#include <utility>
+
+#include "core/error.h"
+#include "core/pixel/road.h"
+#include "io/picture_encoder.h"
+
+namespace chalcedony {
+
+PictureFormat format_of(const std::filesystem::path& path) {
+  std::string extension = path.extension().string();
+  for (char& c : extension) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  if (extension == ".png") return PictureFormat::kPng;
+  if (extension == ".tif" || extension == ".tiff") return PictureFormat::kTiff;
+  if (extension == ".jpg" || extension == ".jpeg") return PictureFormat::kJpeg;
+  throw UsageError("'" + extension + "' is no picture format this program writes",
+                   "end the name in .png, .tif or .jpg", path.string());
+}
+
+void check_format(const std::filesystem::path& path, const PictureSpec& spec) {
+  const PictureFormat format = format_of(path);
+  const bool deep = spec.shape.sample != SampleType::kU8;
+  if (format == PictureFormat::kPng && spec.shape.sample == SampleType::kF32)
+    throw UsageError("a PNG cannot hold floats", "write a .tif, or ask for --depth 16",
+                     path.string());
+  if (format != PictureFormat::kJpeg) return;
+  if (spec.labels)
+    throw UsageError("a JPEG would change the labels", "write a .png or a .tif", path.string());
+  if (!spec.space->is_rgb)
+    throw UsageError("a JPEG would not keep the numbers of " + std::string(spec.space->id),
+                     "write a .tif or a .png", path.string());
+  if (deep || spec.alpha)
+    throw UsageError(deep ? "a JPEG holds 8 bits only" : "a JPEG holds no alpha",
+                     deep ? "ask for --depth 8" : "ask for --alpha drop", path.string());
+}
+
+std::unique_ptr<PictureWriter> create_picture(const std::filesystem::path& path,
+                                              const PictureSpec& spec) {
+  check_format(path, spec);
+  switch (format_of(path)) {
+    case PictureFormat::kPng:
+      return create_png(path, spec);
+    case PictureFormat::kTiff:
+      return create_tiff(path, spec);
+    case PictureFormat::kJpeg:
+      break;
+  }
+  return create_jpeg(path, spec);
+}
+
+void write_picture(const std::filesystem::path& path, const PictureSpec& spec,
+                   const std::vector<std::byte>& samples) {
+  const auto writer = create_picture(path, spec);
+  const std::uint32_t step = rows_per_band(spec.shape, 0);
+  for (std::uint32_t row = 0; row < spec.shape.height; row += step) {
+    const std::uint32_t rows = std::min(step, spec.shape.height - row);
+    const auto first = samples.begin() + static_cast<std::ptrdiff_t>(row * spec.shape.row_bytes());
+    const auto last = first + static_cast<std::ptrdiff_t>(rows * spec.shape.row_bytes());
+    writer->append(writer->encode(row, rows, std::vector<std::byte>(first, last)));
+  }
+  writer->finish();
+}
+
+}  // namespace chalcedony

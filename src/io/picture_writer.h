@@ -1,0 +1,77 @@
+// Writes pictures: rows are encoded in parallel and appended in order.
+#ifndef CHALCEDONY_IO_PICTURE_WRITER_H_
+#define CHALCEDONY_IO_PICTURE_WRITER_H_
+
+#include <array>
+#include <cstddef>
+#include <cstdint>
+#include <filesystem>
+#include <memory>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/pixel/raster.h"
+#include "io/class_legend.h"
+
+namespace chalcedony {
+
+/// What is to be written.
+struct PictureSpec {
+  RasterShape shape;             // of the samples that will come
+  bool alpha = false;            // the last channel is straight alpha
+  const Space* space = &spaces::kSrgb;
+  bool labels = false;           // codes, not colors: a mask or a class map
+  std::vector<LegendEntry> legend;  // of a class map
+  int jpeg_quality = 92;
+};
+
+/// Some encoded rows on their way to the file.
+struct EncodedRows {
+  std::uint32_t rows = 0;
+  std::vector<std::byte> bytes;
+  std::uint32_t adler = 1;      // PNG
+  std::uint64_t raw_size = 0;   // PNG
+};
+
+class PictureWriter {
+ public:
+  PictureWriter() = default;
+  PictureWriter(const PictureWriter&) = delete;
+  PictureWriter& operator=(const PictureWriter&) = delete;
+  virtual ~PictureWriter() = default;
+
+  /// Encodes rows of interleaved samples; const, so that threads share it.
+  virtual EncodedRows encode(std::uint32_t first_row, std::uint32_t rows,
+                             std::vector<std::byte> samples) const = 0;
+  /// Appends what follows the rows appended before.
+  virtual void append(EncodedRows rows) = 0;
+  /// Completes the file and gives it its name. Without it nothing is left behind.
+  virtual void finish() = 0;
+};
+
+/// The formats pictures can be written in.
+enum class PictureFormat { kPng, kTiff, kJpeg };
+
+/// The format an extension means.
+///
+/// Errors    UsageError for an extension that is none
+PictureFormat format_of(const std::filesystem::path& path);
+
+/// A writer for the path's format.
+///
+/// Errors    UsageError when the format cannot hold the picture (a lossy format for labels or for
+///           a space that is not RGB, floats in PNG); OutputError when the file cannot be made
+std::unique_ptr<PictureWriter> create_picture(const std::filesystem::path& path,
+                                              const PictureSpec& spec);
+
+/// The check alone, before any work.
+void check_format(const std::filesystem::path& path, const PictureSpec& spec);
+
+/// Writes a picture that is in memory.
+void write_picture(const std::filesystem::path& path, const PictureSpec& spec,
+                   const std::vector<std::byte>& samples);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_PICTURE_WRITER_H_

@@ -1,0 +1,272 @@
+// PNG through libspng: rows are inflated one by one; interlaced pictures are held whole.
+#include <spng.h>
+
+#include <cstdio>
+#include <cstring>
+#include <memory>
+#include <vector>
+
+#include "core/error.h"
+#include "io/exif.h"
+#include "io/picture_codec.h"
+#include "io/space_note.h"
+
+namespace chalcedony {
+namespace {
+
+struct CloseFile {
+  void operator()(std::FILE* file) const { std::fclose(file); }
+};
+struct FreeContext {
+  void operator()(spng_ctx* context) const { spng_ctx_free(context); }
+};
+
+[[noreturn]] void fail(int error) {
+  throw InputError(std::string("damaged PNG: ") + spng_strerror(error),
+                   "copy or export the file again");
+}
+
+void check(int error) {
+  if (error != SPNG_OK) fail(error);
+}
+
+/// How the stored pixels are delivered.
+struct Delivery {
+  RasterShape shape;
+  AlphaKind alpha = AlphaKind::kNone;
+  int format = SPNG_FMT_PNG;
+  int flags = 0;
+  std::string layout;
+  bool unpack_indices = false;  // palette codes of 1, 2 or 4 bits, to a byte each
+};
+
+Delivery delivery_of(const spng_ihdr& header, bool has_transparency, bool indices) {
+  Delivery d;
+  const bool deep = header.bit_depth == 16;
+  d.shape = {header.width, header.height, 1, deep ? SampleType::kU16 : SampleType::kU8};
+  switch (header.color_type) {
+    case SPNG_COLOR_TYPE_GRAYSCALE:
+      d.layout = "gray";
+      d.format = deep ? SPNG_FMT_PNG : SPNG_FMT_G8;
+      if (has_transparency) {
+        d.shape.channels = 2;
+        d.format = deep ? SPNG_FMT_GA16 : SPNG_FMT_GA8;
+      }
+      break;
+    case SPNG_COLOR_TYPE_TRUECOLOR:
+      d.layout = "RGB";
+      d.shape.channels = has_transparency ? 4 : 3;
+      if (has_transparency) d.format = deep ? SPNG_FMT_RGBA16 : SPNG_FMT_RGBA8;
+      break;
+    case SPNG_COLOR_TYPE_INDEXED:
+      d.layout = "palette";
+      if (indices) {
+        d.unpack_indices = header.bit_depth < 8;
+        has_transparency = false;
+      } else {
+        d.shape.channels = has_transparency ? 4 : 3;
+        d.format = has_transparency ? SPNG_FMT_RGBA8 : SPNG_FMT_RGB8;
+      }
+      break;
+    case SPNG_COLOR_TYPE_GRAYSCALE_ALPHA:
+      d.layout = "gray with alpha";
+      d.shape.channels = 2;
+      d.alpha = AlphaKind::kStraight;
+      break;
+    default:
+      d.layout = "RGB with alpha";
+      d.shape.channels = 4;
+      d.alpha = AlphaKind::kStraight;
+  }
+  if (has_transparency && d.alpha == AlphaKind::kNone) {
+    d.alpha = AlphaKind::kStraight;
+    d.flags = SPNG_DECODE_TRNS;
+    d.layout += " with transparent colors";
+  }
+  return d;
+}
+
+class PngSource : public RowSource {
+ public:
+  explicit PngSource(const std::filesystem::path& path) : path_(path) { open(); }
+
+  const RasterShape& shape() const override { return delivery_.shape; }
+  spng_ctx* context() { return context_.get(); }
+  const spng_ihdr& header() const { return header_; }
+  const Delivery& delivery() const { return delivery_; }
+  bool interlaced() const { return header_.interlace_method != 0; }
+
+  /// Settles how pixels are delivered; once, before the first row.
+  void deliver(const Delivery& delivery) { delivery_ = delivery; }
+
+  void rewind() override {
+    next_row_ = 0;
+    if (!interlaced() && started_) {
+      open();
+      started_ = false;
+    }
+  }
+
+  void read_rows(std::uint32_t count, std::byte* rows) override {
+    if (!started_) start();
+    const std::size_t row_bytes = delivery_.shape.row_bytes();
+    for (std::uint32_t r = 0; r < count; ++r, ++next_row_, rows += row_bytes) {
+      if (interlaced()) {
+        std::memcpy(rows, held_.data() + next_row_ * stored_row_bytes_, row_bytes);
+      } else {
+        read_row(rows);
+      }
+    }
+  }
+
+ private:
+  void open() {
+    context_.reset(spng_ctx_new(0));
+    file_.reset(std::fopen(path_.c_str(), "rb"));
+    if (!file_ || !context_) throw InputError("cannot be opened", "check its name and folder");
+    check(spng_set_png_file(context_.get(), file_.get()));
+    check(spng_get_ihdr(context_.get(), &header_));
+  }
+
+  void start() {
+    started_ = true;
+    const int flags = delivery_.flags;
+    std::size_t size = 0;
+    if (interlaced()) {
+      check(spng_decoded_image_size(context_.get(), delivery_.format, &size));
+      held_.resize(size);
+      check(spng_decode_image(context_.get(), held_.data(), size, delivery_.format, flags));
+      stored_row_bytes_ = size / header_.height;
+      if (delivery_.unpack_indices) unpack_held();
+    } else {
+      check(spng_decode_image(context_.get(), nullptr, 0, delivery_.format,
+                              flags | SPNG_DECODE_PROGRESSIVE));
+      check(spng_decoded_image_size(context_.get(), delivery_.format, &size));
+      stored_row_bytes_ = size / header_.height;
+      packed_.resize(stored_row_bytes_);
+    }
+  }
+
+  void read_row(std::byte* row) {
+    std::byte* target = delivery_.unpack_indices ? packed_.data() : row;
+    const int error = spng_decode_row(context_.get(), target, stored_row_bytes_);
+    const bool last = next_row_ + 1 == header_.height;
+    if (error != SPNG_OK && !(error == SPNG_EOI && last)) fail(error);
+    if (delivery_.unpack_indices) unpack(packed_.data(), row);
+  }
+
+  void unpack(const std::byte* packed, std::byte* row) const {
+    const unsigned bits = header_.bit_depth, per_byte = 8 / bits;
+    for (std::uint32_t x = 0; x < header_.width; ++x) {
+      const auto byte = std::to_integer<unsigned>(packed[x / per_byte]);
+      const unsigned shift = 8 - bits * (x % per_byte + 1);
+      row[x] = static_cast<std::byte>(byte >> shift & ((1u << bits) - 1));
+    }
+  }
+
+  void unpack_held() {
+    std::vector<std::byte> rows(std::size_t{header_.width} * header_.height);
+    for (std::uint32_t y = 0; y < header_.height; ++y)
+      unpack(held_.data() + y * stored_row_bytes_, rows.data() + std::size_t{y} * header_.width);
+    held_ = std::move(rows);
+    stored_row_bytes_ = header_.width;
+  }
+
+  std::filesystem::path path_;
+  std::unique_ptr<std::FILE, CloseFile> file_;
+  std::unique_ptr<spng_ctx, FreeContext> context_;
+  spng_ihdr header_{};
+  Delivery delivery_;
+  bool started_ = false;
+  std::uint32_t next_row_ = 0;
+  std::size_t stored_row_bytes_ = 0;
+  std::vector<std::byte> held_;
+  std::vector<std::byte> packed_;
+};
+
+/// What the text chunks of our own say.
+void read_texts(spng_ctx* context, PictureFile& file, const Space*& noted) {
+  std::uint32_t count = 0;
+  if (spng_get_text(context, nullptr, &count) != SPNG_OK) return;
+  std::vector<spng_text> texts(count);
+  if (spng_get_text(context, texts.data(), &count) != SPNG_OK) return;
+  for (const spng_text& text : texts) {
+    const std::string_view keyword(text.keyword);
+    if (keyword == kSpaceKeyword) noted = space_of_note({text.text, text.length});
+    if (keyword == kLegendKeyword) file.facts.legend = parse_legend({text.text, text.length});
+  }
+}
+
+/// sRGB's primaries and white in PNG's units, or anything that rounds to them.
+bool is_srgb_chromaticity(const spng_chrm_int& c) {
+  const auto near = [](std::uint32_t value, std::uint32_t wanted) {
+    return value + 60 >= wanted && value <= wanted + 60;
+  };
+  return near(c.white_point_x, 31270) && near(c.white_point_y, 32900) && near(c.red_x, 64000) &&
+         near(c.red_y, 33000) && near(c.green_x, 30000) && near(c.green_y, 60000) &&
+         near(c.blue_x, 15000) && near(c.blue_y, 6000);
+}
+
+/// Which space the pixels are in, by the first of the chunks that says so.
+void find_space_of(spng_ctx* context, const ReadOptions& options, PictureFile& file) {
+  const Space* noted = nullptr;
+  read_texts(context, file, noted);
+  spng_iccp profile{};
+  std::uint8_t intent = 0;
+  std::uint32_t gamma = 0;
+  spng_chrm_int chromaticity{};
+  const bool has_gamma = spng_get_gama_int(context, &gamma) == SPNG_OK;
+  const bool has_chromaticity = spng_get_chrm_int(context, &chromaticity) == SPNG_OK;
+  const bool srgb_numbers = has_gamma && gamma >= 45000 && gamma <= 46000 &&
+                            (!has_chromaticity || is_srgb_chromaticity(chromaticity));
+  std::string& from = file.facts.space_from;
+  if (noted) {
+    file.info.space = noted;
+    from = "note of this program";
+  } else if (spng_get_srgb(context, &intent) == SPNG_OK) {
+    from = "sRGB chunk";
+  } else if (srgb_numbers) {
+    from = "gAMA and cHRM chunks";
+  } else {
+    file.info.space = options.assume;
+    from = "assumed";
+    const std::string assumed = ", taken as " + std::string(options.assume->id);
+    if (spng_get_iccp(context, &profile) == SPNG_OK) {
+      file.facts.warnings.push_back("its color profile '" + std::string(profile.profile_name) +
+                                    "' is not honored yet" + assumed);
+    } else if (has_gamma || has_chromaticity) {
+      file.facts.warnings.push_back("its gamma or primaries are not those of sRGB and are not "
+                                    "honored yet" + assumed);
+    }
+  }
+}
+
+}  // namespace
+
+PictureFile open_png(const std::filesystem::path& path, const ReadOptions& options) {
+  auto source = std::make_unique<PngSource>(path);
+  spng_ctx* context = source->context();
+  const spng_ihdr& header = source->header();
+  check_size(header.width, header.height, options);
+  spng_trns transparency{};
+  const bool has_transparency = spng_get_trns(context, &transparency) == SPNG_OK;
+  source->deliver(delivery_of(header, has_transparency, options.palette_indices));
+
+  PictureFile file;
+  file.facts.format = "PNG";
+  file.facts.layout = source->delivery().layout;
+  file.facts.bits = header.bit_depth;
+  file.facts.holds_picture = source->interlaced();
+  file.info.shape = source->shape();
+  file.info.alpha = source->delivery().alpha;
+  file.info.full_scale = full_scale_of(file.info.shape.sample);
+  find_space_of(context, options, file);
+  spng_exif exif{};
+  if (spng_get_exif(context, &exif) == SPNG_OK)
+    file.facts.orientation =
+        parse_exif({reinterpret_cast<const std::byte*>(exif.data), exif.length}).orientation;
+  file.rows = std::move(source);
+  return file;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,200 @@
+// PNG (W3C, third edition): rows are filtered and deflated in stripes on several threads, each
+// stripe an IDAT chunk of its own.
+#include <isa-l.h>
+
+#include <algorithm>
+#include <array>
+#include <bit>
+#include <cstdlib>
+#include <cstring>
+#include <string>
+
+#include "core/error.h"
+#include "io/atomic_file.h"
+#include "io/deflate.h"
+#include "io/picture_encoder.h"
+#include "io/space_note.h"
+#include "core/color/css_color.h"
+
+namespace chalcedony {
+namespace {
+
+enum ColorType : std::uint8_t { kGray = 0, kRgb = 2, kIndexed = 3, kGrayAlpha = 4, kRgba = 6 };
+enum Filter : std::uint8_t { kNone = 0, kSub = 1, kUp = 2 };
+
+void append_u32(std::vector<std::byte>& out, std::uint32_t value) {
+  for (int shift = 24; shift >= 0; shift -= 8)
+    out.push_back(static_cast<std::byte>(value >> shift & 255));
+}
+
+void append_text(std::vector<std::byte>& out, std::string_view text) {
+  const auto bytes = std::as_bytes(std::span(text));
+  out.insert(out.end(), bytes.begin(), bytes.end());
+}
+
+std::vector<std::byte> chunk(std::string_view type, const std::vector<std::byte>& data) {
+  std::vector<std::byte> out;
+  out.reserve(data.size() + 12);
+  append_u32(out, static_cast<std::uint32_t>(data.size()));
+  append_text(out, type);
+  out.insert(out.end(), data.begin(), data.end());
+  const auto* checked = reinterpret_cast<const unsigned char*>(out.data() + 4);
+  append_u32(out, crc32_gzip_refl(0, checked, data.size() + 4));
+  return out;
+}
+
+std::vector<std::byte> international_text(std::string_view keyword, std::string_view text) {
+  std::vector<std::byte> data;
+  append_text(data, keyword);
+  data.insert(data.end(), 5, std::byte{0});  // end of keyword, not compressed, no language, no translation
+  append_text(data, text);
+  return chunk("iTXt", data);
+}
+
+/// Filters one row both ways and keeps the one whose residues are smaller in sum, the usual
+/// heuristic of the standard (12.7). Labels are left as they are.
+class RowFilter {
+ public:
+  RowFilter(std::size_t row_bytes, std::size_t pixel_bytes, bool labels)
+      : row_bytes_(row_bytes), pixel_bytes_(pixel_bytes), labels_(labels), trial_(row_bytes) {}
+
+  void filter(const std::uint8_t* row, const std::uint8_t* above, std::uint8_t* out) {
+    if (labels_) {
+      out[0] = kNone;
+      std::memcpy(out + 1, row, row_bytes_);
+      return;
+    }
+    out[0] = kSub;
+    const std::size_t lead = std::min(pixel_bytes_, row_bytes_);
+    std::memcpy(out + 1, row, lead);
+    for (std::size_t i = lead; i < row_bytes_; ++i)
+      out[1 + i] = static_cast<std::uint8_t>(row[i] - row[i - pixel_bytes_]);
+    if (!above) return;
+    for (std::size_t i = 0; i < row_bytes_; ++i)
+      trial_[i] = static_cast<std::uint8_t>(row[i] - above[i]);
+    if (size_of(trial_.data()) >= size_of(out + 1)) return;
+    out[0] = kUp;
+    std::memcpy(out + 1, trial_.data(), row_bytes_);
+  }
+
+ private:
+  std::uint64_t size_of(const std::uint8_t* residues) const {
+    std::uint32_t sum = 0;
+    for (std::size_t i = 0; i < row_bytes_; ++i)
+      sum += static_cast<std::uint32_t>(std::abs(static_cast<std::int8_t>(residues[i])));
+    return sum;
+  }
+
+  std::size_t row_bytes_, pixel_bytes_;
+  bool labels_;
+  std::vector<std::uint8_t> trial_;
+};
+
+void to_big_endian(std::vector<std::byte>& samples) {
+  static_assert(std::endian::native == std::endian::little);
+  for (std::size_t i = 0; i + 1 < samples.size(); i += 2) std::swap(samples[i], samples[i + 1]);
+}
+
+class PngWriter : public PictureWriter {
+ public:
+  PngWriter(const std::filesystem::path& path, const PictureSpec& spec) : file_(path), spec_(spec) {
+    write_header();
+  }
+
+  EncodedRows encode(std::uint32_t first_row, std::uint32_t rows,
+                     std::vector<std::byte> samples) const override {
+    if (spec_.shape.sample == SampleType::kU16) to_big_endian(samples);
+    const std::size_t row_bytes = spec_.shape.row_bytes();
+    RowFilter filter(row_bytes, spec_.shape.pixel_bytes(), spec_.labels);
+    std::vector<std::byte> filtered((row_bytes + 1) * rows);
+    const auto* row = reinterpret_cast<const std::uint8_t*>(samples.data());
+    auto* out = reinterpret_cast<std::uint8_t*>(filtered.data());
+    for (std::uint32_t r = 0; r < rows; ++r, row += row_bytes, out += row_bytes + 1)
+      filter.filter(row, r > 0 ? row - row_bytes : nullptr, out);
+    DeflatedStripe stripe = deflate_stripe(filtered, first_row + rows == spec_.shape.height);
+    if (first_row == 0) {
+      // The zlib header of RFC 1950: deflate with a 32 KiB window, fastest level.
+      const std::array header{std::byte{0x78}, std::byte{0x01}};
+      stripe.bytes.insert(stripe.bytes.begin(), header.begin(), header.end());
+    }
+    return {rows, chunk("IDAT", stripe.bytes), stripe.adler, stripe.size};
+  }
+
+  void append(EncodedRows rows) override {
+    adler_ = join_adler(adler_, rows.adler, rows.raw_size);
+    file_.write(rows.bytes);
+  }
+
+  void finish() override {
+    std::vector<std::byte> adler;
+    append_u32(adler, adler_);
+    file_.write(chunk("IDAT", adler));
+    file_.write(chunk("IEND", {}));
+    file_.commit();
+  }
+
+ private:
+  ColorType color_type() const {
+    if (!spec_.legend.empty() && spec_.shape.sample == SampleType::kU8) return kIndexed;
+    switch (spec_.shape.channels) {
+      case 1:
+        return kGray;
+      case 2:
+        return kGrayAlpha;
+      case 3:
+        return kRgb;
+      default:
+        return kRgba;
+    }
+  }
+
+  void write_header() {
+    constexpr std::array<unsigned char, 8> signature{0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
+    file_.write(std::as_bytes(std::span(signature)));
+    std::vector<std::byte> header;
+    append_u32(header, spec_.shape.width);
+    append_u32(header, spec_.shape.height);
+    header.push_back(static_cast<std::byte>(8 * bytes_per_sample(spec_.shape.sample)));
+    header.push_back(static_cast<std::byte>(color_type()));
+    header.insert(header.end(), 3, std::byte{0});
+    file_.write(chunk("IHDR", header));
+    if (!spec_.labels) write_space();
+    if (color_type() == kIndexed) write_palette();
+    if (!spec_.legend.empty())
+      file_.write(international_text(kLegendKeyword, legend_text(spec_.legend)));
+  }
+
+  void write_space() {
+    if (spec_.space == &spaces::kSrgb) {
+      file_.write(chunk("sRGB", {std::byte{1}}));  // relative colorimetric
+    } else {
+      file_.write(international_text(kSpaceKeyword, space_note(*spec_.space, spec_.shape.sample)));
+    }
+  }
+
+  /// Entry 0, unclassified, is black and fully transparent.
+  void write_palette() {
+    std::vector<std::byte> palette(3, std::byte{0});
+    for (const LegendEntry& entry : spec_.legend) {
+      palette.resize(std::max<std::size_t>(palette.size(), 3 * (entry.index + 1)));
+      const auto rgb = css_color(entry.color).in(spaces::kSrgb);
+      for (std::size_t c = 0; c < 3; ++c)
+        palette[3 * entry.index + c] = static_cast<std::byte>(static_cast<int>(rgb[c] + 0.5));
+    }
+    file_.write(chunk("PLTE", palette));
+    file_.write(chunk("tRNS", {std::byte{0}}));
+  }
+
+  AtomicFile file_;
+  PictureSpec spec_;
+  std::uint32_t adler_ = 1;
+};
+
+}  // namespace
+
+std::unique_ptr<PictureWriter> create_png(const std::filesystem::path& path,
+                                          const PictureSpec& spec) {
+  return std::make_unique<PngWriter>(path, spec);
+}
+
+}  // namespace chalcedony

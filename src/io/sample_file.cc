@@ -1,0 +1,126 @@
+#include "io/sample_file.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <string>
+
+#include "core/color/css_color.h"
+#include "core/error.h"
+#include "io/atomic_file.h"
+
+namespace chalcedony {
+namespace {
+
+using Json = nlohmann::json;
+
+[[noreturn]] void reject(const std::string& problem) {
+  throw InputError(problem, "the sample format is described in docs/formats.md");
+}
+
+double number_of(const Json& value) {
+  if (!value.is_number() || !std::isfinite(value.get<double>())) reject("a coordinate is no number");
+  return value.get<double>();
+}
+
+Position position_of(const Json& value) {
+  if (!value.is_array() || value.size() < 2) reject("a position is not [x, y]");
+  return {number_of(value[0]), number_of(value[1])};
+}
+
+std::vector<std::vector<Position>> rings_of(const Json& coordinates) {
+  if (!coordinates.is_array() || coordinates.empty()) reject("a polygon has no rings");
+  std::vector<std::vector<Position>> rings;
+  for (const Json& ring : coordinates) {
+    if (!ring.is_array() || ring.size() < 4) reject("a ring has fewer than four positions");
+    auto& out = rings.emplace_back();
+    for (const Json& position : ring) out.push_back(position_of(position));
+  }
+  return rings;
+}
+
+std::size_t class_of(const Json& feature, SampleSet& samples) {
+  const Json properties = feature.value("properties", Json::object());
+  if (!properties.is_object() || !properties.contains("class") ||
+      !properties["class"].is_string() || properties["class"].get<std::string>().empty())
+    reject("it has no properties.class");
+  const std::size_t index = samples.class_named(properties["class"].get<std::string>());
+  if (properties.contains("color") && samples.classes[index].color.empty()) {
+    if (!properties["color"].is_string()) reject("its properties.color is no text");
+    samples.classes[index].color = css_hex(css_color(properties["color"].get<std::string>()));
+  }
+  return index;
+}
+
+void add_feature(const Json& feature, SampleSet& samples) {
+  if (!feature.is_object() || !feature.contains("geometry") || !feature["geometry"].is_object())
+    reject("it has no geometry");
+  const Json& geometry = feature["geometry"];
+  const std::string type = geometry.value("type", "");
+  const Json coordinates = geometry.value("coordinates", Json());
+  SampleShape shape;
+  shape.sample_class = class_of(feature, samples);
+  if (type == "Polygon") {
+    shape.rings = rings_of(coordinates);
+    samples.shapes.push_back(shape);
+  } else if (type == "MultiPolygon") {
+    if (!coordinates.is_array()) reject("a MultiPolygon has no polygons");
+    for (const Json& polygon : coordinates) {
+      shape.rings = rings_of(polygon);
+      samples.shapes.push_back(shape);
+    }
+  } else if (type == "Point") {
+    shape.point = position_of(coordinates);
+    const Json radius = feature["properties"].value("radius", Json(0.0));
+    shape.radius = number_of(radius);
+    if (shape.radius < 0) reject("its properties.radius is negative");
+    samples.shapes.push_back(shape);
+  } else {
+    reject("its geometry is '" + type + "', not a Point, Polygon or MultiPolygon");
+  }
+}
+
+void check_made_for(const Json& json, std::uint32_t width, std::uint32_t height) {
+  if (!json.contains("width") || !json.contains("height")) return;
+  const Json w = json["width"], h = json["height"];
+  if (w == width && h == height) return;
+  throw InputError("its samples were drawn on a picture of " + w.dump() + "x" + h.dump() +
+                       ", this one is " + std::to_string(width) + "x" + std::to_string(height),
+                   "give the picture they belong to");
+}
+
+SampleSet parse_samples(const Json& json, std::uint32_t width, std::uint32_t height) {
+  if (!json.is_object() || json.value("type", "") != "FeatureCollection" ||
+      !json.contains("features") || !json["features"].is_array())
+    reject("is no GeoJSON FeatureCollection");
+  check_made_for(json, width, height);
+  SampleSet samples;
+  std::size_t number = 0;
+  for (const Json& feature : json["features"]) {
+    ++number;
+    try {
+      add_feature(feature, samples);
+    } catch (const Error& error) {
+      throw InputError("feature " + std::to_string(number) + ": " + error.problem(),
+                       error.remedy());
+    }
+  }
+  if (samples.shapes.empty()) reject("holds no samples");
+  return samples;
+}
+
+}  // namespace
+
+SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
+                       std::uint32_t height) {
+  const std::string text = read_text_file(path);
+  try {
+    return parse_samples(Json::parse(text), width, height);
+  } catch (const Json::exception&) {
+    throw InputError("is no GeoJSON", "the sample format is described in docs/formats.md",
+                     path.string());
+  } catch (const InputError& error) {
+    throw at_place(error, path.string());
+  }
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,23 @@
+// Sample regions on disk: GeoJSON in pixel coordinates.
+#ifndef CHALCEDONY_IO_SAMPLE_FILE_H_
+#define CHALCEDONY_IO_SAMPLE_FILE_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <string_view>
+
+#include "core/learn/sample_shape.h"
+
+namespace chalcedony {
+
+/// Reads a GeoJSON FeatureCollection (RFC 7946 structure, pixel coordinates, y down) of Point,
+/// Polygon and MultiPolygon features with a `class` property; specified in docs/formats.md.
+///
+/// Errors    InputError naming the feature: no class, another geometry, numbers that are none, or
+///           made for a picture of another size than width x height
+SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
+                       std::uint32_t height);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_SAMPLE_FILE_H_

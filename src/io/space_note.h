@@ -1,0 +1,23 @@
+// The line that says, inside a written picture, which color space and scaling it holds.
+#ifndef CHALCEDONY_IO_SPACE_NOTE_H_
+#define CHALCEDONY_IO_SPACE_NOTE_H_
+
+#include <string>
+#include <string_view>
+
+#include "core/pixel/raster.h"
+
+namespace chalcedony {
+
+/// The keyword of the PNG text chunk, and the first word of a TIFF description.
+inline constexpr std::string_view kSpaceKeyword = "chalcedony-space";
+
+/// For example `lab; l 0..100, a -125..125, b -125..125; stored as 0..65535`.
+std::string space_note(const Space& space, SampleType sample);
+
+/// The space a note names, or null when it names none that is known.
+const Space* space_of_note(std::string_view note);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_SPACE_NOTE_H_

@@ -1,0 +1,283 @@
+// TIFF through libtiff: strips and tiles, interleaved and planar, 8- and 16-bit integers and
+// 32-bit floats.
+#include <tiffio.h>
+
+#include <algorithm>
+#include <cstdarg>
+#include <cstring>
+#include <memory>
+#include <vector>
+
+#include "core/error.h"
+#include "io/picture_codec.h"
+#include "io/space_note.h"
+
+namespace chalcedony {
+namespace {
+
+struct CloseTiff {
+  void operator()(TIFF* tiff) const { TIFFClose(tiff); }
+};
+using TiffPointer = std::unique_ptr<TIFF, CloseTiff>;
+
+/// Keeps the library's last words for our own message.
+int keep_error(TIFF*, void* message, const char*, const char* format, va_list arguments) {
+  char text[512];
+  std::vsnprintf(text, sizeof text, format, arguments);
+  *static_cast<std::string*>(message) = text;
+  return 1;
+}
+int drop_warning(TIFF*, void*, const char*, const char*, va_list) { return 1; }
+
+TiffPointer open_quietly(const std::filesystem::path& path, std::string& message) {
+  TIFFOpenOptions* options = TIFFOpenOptionsAlloc();
+  TIFFOpenOptionsSetErrorHandlerExtR(options, keep_error, &message);
+  TIFFOpenOptionsSetWarningHandlerExtR(options, drop_warning, nullptr);
+  // m: do not map the file, or its whole size would count as our memory.
+  TiffPointer tiff(TIFFOpenExt(path.c_str(), "rm", options));
+  TIFFOpenOptionsFree(options);
+  return tiff;
+}
+
+template <class Number>
+Number tag(TIFF* tiff, std::uint32_t name, Number otherwise) {
+  Number value = otherwise;
+  return TIFFGetFieldDefaulted(tiff, name, &value) ? value : otherwise;
+}
+
+class TiffSource : public RowSource {
+ public:
+  TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
+    open();
+    check_size(tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0),
+               tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0), options);
+    read_layout(options);
+  }
+
+  const RasterShape& shape() const override { return shape_; }
+  TIFF* tiff() { return planes_.front().get(); }
+  std::uint16_t photometric() const { return photometric_; }
+
+  void rewind() override {
+    next_row_ = 0;
+    tiles_from_ = tiles_end_ = 0;
+  }
+
+  void read_rows(std::uint32_t count, std::byte* rows) override {
+    for (std::uint32_t r = 0; r < count; ++r, ++next_row_, rows += shape_.row_bytes()) {
+      if (tiled_) {
+        read_tiled_row();
+      } else {
+        read_strip_row();
+      }
+      deliver(rows);
+    }
+  }
+
+ private:
+  [[noreturn]] void fail() const {
+    throw InputError("damaged TIFF" + (message_.empty() ? "" : ": " + message_),
+                     "copy or export the file again");
+  }
+  [[noreturn]] static void refuse(const std::string& what) {
+    throw InputError("a TIFF with " + what + ", which this program does not read",
+                     "export it with 8- or 16-bit integer or 32-bit float samples");
+  }
+
+  void open() {
+    planes_.clear();
+    planes_.push_back(open_quietly(path_, message_));
+    if (!planes_.front()) fail();
+  }
+
+  void read_layout(const ReadOptions& options) {
+    stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
+    bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
+    const auto kind = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_UINT);
+    photometric_ = tag<std::uint16_t>(tiff(), TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_MINISBLACK);
+    separate_ = tag<std::uint16_t>(tiff(), TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) ==
+                PLANARCONFIG_SEPARATE;
+    tiled_ = TIFFIsTiled(tiff()) != 0;
+    shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
+    shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
+    const bool is_float = kind == SAMPLEFORMAT_IEEEFP;
+    if (!is_float && kind != SAMPLEFORMAT_UINT) refuse("signed or complex samples");
+    if (is_float ? bits_ != 32 : bits_ != 8 && bits_ != 16)
+      refuse(std::to_string(bits_) + "-bit " + (is_float ? "float" : "integer") + " samples");
+    shape_.sample = is_float ? SampleType::kF32 : bits_ == 8 ? SampleType::kU8 : SampleType::kU16;
+    shape_.channels = stored_channels_;
+    if (photometric_ == PHOTOMETRIC_PALETTE && !options.palette_indices) read_palette();
+    if (photometric_ == PHOTOMETRIC_YCBCR) use_rgb_of_jpeg();
+    if (separate_ && stored_channels_ > 1)
+      while (planes_.size() < stored_channels_) planes_.push_back(open_quietly(path_, message_));
+    if (tiled_) {
+      tile_width_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILEWIDTH, 0);
+      tile_height_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILELENGTH, 0);
+      if (tile_width_ == 0 || tile_height_ == 0) fail();
+    }
+    row_.resize(stored_row_bytes());
+  }
+
+  void use_rgb_of_jpeg() {
+    if (tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, 1) != COMPRESSION_JPEG)
+      refuse("YCbCr samples");
+    TIFFSetField(tiff(), TIFFTAG_JPEGCOLORMODE, JPEGCOLORMODE_RGB);
+  }
+
+  void read_palette() {
+    std::uint16_t *red = nullptr, *green = nullptr, *blue = nullptr;
+    if (!TIFFGetField(tiff(), TIFFTAG_COLORMAP, &red, &green, &blue)) fail();
+    const std::size_t size = std::size_t{1} << bits_;
+    for (std::size_t i = 0; i < size; ++i)
+      for (const std::uint16_t* channel : {red, green, blue}) palette_.push_back(channel[i]);
+    shape_.channels = 3;
+    shape_.sample = SampleType::kU16;
+  }
+
+  std::size_t sample_bytes() const { return bits_ / 8; }
+  std::size_t stored_row_bytes() const {
+    return std::size_t{shape_.width} * stored_channels_ * sample_bytes();
+  }
+
+  void read_strip_row() {
+    if (planes_.size() == 1) {
+      if (row_.size() < static_cast<std::size_t>(TIFFScanlineSize(tiff()))) fail();
+      if (TIFFReadScanline(tiff(), row_.data(), next_row_) != 1) fail();
+      return;
+    }
+    plane_row_.resize(shape_.width * sample_bytes());
+    for (std::uint16_t p = 0; p < planes_.size(); ++p) {
+      if (TIFFReadScanline(planes_[p].get(), plane_row_.data(), next_row_, p) != 1) fail();
+      scatter(plane_row_.data(), p, shape_.width, row_.data());
+    }
+  }
+
+  /// Copies samples of one plane to their place among the interleaved ones.
+  void scatter(const std::byte* samples, std::size_t plane, std::size_t n, std::byte* row) const {
+    const std::size_t size = sample_bytes(), step = size * stored_channels_;
+    for (std::size_t x = 0; x < n; ++x)
+      std::memcpy(row + x * step + plane * size, samples + x * size, size);
+  }
+
+  void read_tiled_row() {
+    if (next_row_ < tiles_from_ || next_row_ >= tiles_end_) read_tiles();
+    const std::byte* row = tiles_.data() + (next_row_ - tiles_from_) * stored_row_bytes();
+    std::copy_n(row, stored_row_bytes(), row_.data());
+  }
+
+  void read_tiles() {
+    tiles_from_ = next_row_ / tile_height_ * tile_height_;
+    tiles_end_ = std::min(tiles_from_ + tile_height_, shape_.height);
+    tiles_.resize(std::size_t{tile_height_} * stored_row_bytes());
+    tile_.resize(static_cast<std::size_t>(TIFFTileSize(tiff())));
+    for (std::uint32_t x = 0; x < shape_.width; x += tile_width_)
+      for (std::uint16_t p = 0; p < planes_.size(); ++p) {
+        const std::uint32_t number = TIFFComputeTile(tiff(), x, tiles_from_, 0, p);
+        if (TIFFReadEncodedTile(tiff(), number, tile_.data(), -1) < 0) fail();
+        place_tile(x, p);
+      }
+  }
+
+  void place_tile(std::uint32_t x, std::size_t plane) {
+    const bool interleaved = planes_.size() == 1;
+    const std::size_t pixel = sample_bytes() * stored_channels_;
+    const std::size_t tile_pixel = interleaved ? pixel : sample_bytes();
+    const std::uint32_t columns = std::min(tile_width_, shape_.width - x);
+    if (tile_.size() < std::size_t{tile_width_} * tile_height_ * tile_pixel) fail();
+    for (std::uint32_t r = 0; r < tiles_end_ - tiles_from_; ++r) {
+      const std::byte* from = tile_.data() + std::size_t{r} * tile_width_ * tile_pixel;
+      std::byte* to = tiles_.data() + r * stored_row_bytes() + x * pixel;
+      if (interleaved) {
+        std::copy_n(from, columns * pixel, to);
+      } else {
+        scatter(from, plane, columns, to);
+      }
+    }
+  }
+
+  /// The stored row as it is handed on: palettes looked up, inverted grays put right.
+  void deliver(std::byte* out) const {
+    if (!palette_.empty()) {
+      auto* rgb = reinterpret_cast<std::uint16_t*>(out);
+      for (std::uint32_t x = 0; x < shape_.width; ++x) {
+        std::size_t code = std::to_integer<std::size_t>(row_[x]);
+        if (bits_ == 16) {
+          std::uint16_t wide;
+          std::memcpy(&wide, row_.data() + 2 * std::size_t{x}, 2);
+          code = wide;
+        }
+        std::copy_n(palette_.data() + 3 * code, 3, rgb + 3 * std::size_t{x});
+      }
+      return;
+    }
+    std::copy(row_.begin(), row_.end(), out);
+    if (photometric_ == PHOTOMETRIC_MINISWHITE && shape_.sample != SampleType::kF32)
+      for (std::size_t i = 0; i < row_.size(); ++i) out[i] = ~out[i];
+  }
+
+  std::filesystem::path path_;
+  std::string message_;
+  std::vector<TiffPointer> planes_;  // one handle a plane, so that each keeps its own place
+  RasterShape shape_;
+  std::uint16_t stored_channels_ = 1, bits_ = 8, photometric_ = 0;
+  bool separate_ = false, tiled_ = false;
+  std::uint32_t tile_width_ = 0, tile_height_ = 0;
+  std::uint32_t next_row_ = 0, tiles_from_ = 0, tiles_end_ = 0;
+  std::vector<std::uint16_t> palette_;
+  std::vector<std::byte> row_, plane_row_, tile_, tiles_;
+};
+
+AlphaKind alpha_of(TIFF* tiff) {
+  std::uint16_t count = 0;
+  std::uint16_t* kinds = nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_EXTRASAMPLES, &count, &kinds) || count == 0)
+    return AlphaKind::kNone;
+  if (kinds[count - 1] == EXTRASAMPLE_ASSOCALPHA) return AlphaKind::kPremultiplied;
+  return kinds[count - 1] == EXTRASAMPLE_UNASSALPHA ? AlphaKind::kStraight : AlphaKind::kNone;
+}
+
+/// A TIFF description begins with the note when the picture was written by this program.
+const Space* noted_space(TIFF* tiff) {
+  char* description = nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_IMAGEDESCRIPTION, &description) || !description) return nullptr;
+  std::string_view text(description);
+  const std::string start = std::string(kSpaceKeyword) + ": ";
+  return text.starts_with(start) ? space_of_note(text.substr(start.size())) : nullptr;
+}
+
+}  // namespace
+
+PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options) {
+  auto source = std::make_unique<TiffSource>(path, options);
+  TIFF* tiff = source->tiff();
+  PictureFile file;
+  file.facts.format = TIFFIsBigTIFF(tiff) ? "BigTIFF" : "TIFF";
+  file.facts.bits = tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
+  file.facts.lossy = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, 1) == COMPRESSION_JPEG;
+  file.facts.orientation = tag<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
+  if (file.facts.orientation < 1 || file.facts.orientation > 8) file.facts.orientation = 1;
+  file.info.shape = source->shape();
+  file.info.full_scale = full_scale_of(file.info.shape.sample);
+  file.info.alpha = alpha_of(tiff);
+  const std::uint32_t colors = file.info.color_channels();
+  if (colors != 1 && colors != 3)
+    throw InputError("has " + std::to_string(colors) + " channels, which is no gray and no color",
+                     "give a picture with 1 or 3 channels, and alpha at most");
+  file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
+                      : colors == 1                                ? "gray"
+                                                                   : "three channels";
+  if (source->photometric() == PHOTOMETRIC_RGB) file.facts.layout = "RGB";
+  if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
+  const Space* noted = noted_space(tiff);
+  file.info.space = noted ? noted : options.assume;
+  file.facts.space_from = noted ? "note of this program" : "assumed";
+  std::uint32_t profile_size = 0;
+  void* profile = nullptr;
+  if (!noted && TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile))
+    file.facts.warnings.push_back("its color profile is not honored yet, taken as " +
+                                  std::string(options.assume->id));
+  file.rows = std::move(source);
+  return file;
+}
+
+}  // namespace chalcedony

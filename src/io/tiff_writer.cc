@@ -1,0 +1,104 @@
+// TIFF through libtiff: uncompressed strips in the order rows come; BigTIFF past 4 GB.
+#include <tiffio.h>
+
+#include <memory>
+#include <string>
+
+#include "core/error.h"
+#include "io/atomic_file.h"
+#include "io/picture_encoder.h"
+#include "io/space_note.h"
+
+namespace chalcedony {
+namespace {
+
+struct CloseTiff {
+  void operator()(TIFF* tiff) const { TIFFClose(tiff); }
+};
+
+// Leaves room for the directory and for offsets below 2^32.
+constexpr std::uint64_t kClassicLimit = 4'000'000'000;
+
+int drop_message(TIFF*, void*, const char*, const char*, va_list) { return 1; }
+
+class TiffWriter : public PictureWriter {
+ public:
+  TiffWriter(const std::filesystem::path& path, const PictureSpec& spec)
+      : file_(path), spec_(spec) {
+    const std::uint64_t size = spec.shape.row_bytes() * std::uint64_t{spec.shape.height};
+    TIFFOpenOptions* options = TIFFOpenOptionsAlloc();
+    TIFFOpenOptionsSetErrorHandlerExtR(options, drop_message, nullptr);
+    tiff_.reset(TIFFOpenExt(file_.temporary_path().c_str(), size > kClassicLimit ? "w8" : "w",
+                            options));
+    TIFFOpenOptionsFree(options);
+    if (!tiff_) fail();
+    set_tags();
+  }
+
+  EncodedRows encode(std::uint32_t, std::uint32_t rows,
+                     std::vector<std::byte> samples) const override {
+    return {rows, std::move(samples), 1, 0};
+  }
+
+  void append(EncodedRows rows) override {
+    if (strip_ == 0) TIFFSetField(tiff_.get(), TIFFTAG_ROWSPERSTRIP, rows.rows);
+    const auto size = static_cast<tmsize_t>(rows.bytes.size());
+    if (TIFFWriteRawStrip(tiff_.get(), strip_++, rows.bytes.data(), size) != size) fail();
+  }
+
+  void finish() override {
+    if (TIFFFlush(tiff_.get()) != 1) fail();
+    tiff_.reset();
+    file_.commit();
+  }
+
+ private:
+  [[noreturn]] void fail() const {
+    throw OutputError("cannot be written", "check that the folder may be written and the disk has room",
+                      file_.path().string());
+  }
+
+  void set_tags() {
+    const RasterShape& shape = spec_.shape;
+    TIFF* tiff = tiff_.get();
+    const bool is_float = shape.sample == SampleType::kF32;
+    const std::uint32_t colors = shape.channels - (spec_.alpha ? 1 : 0);
+    TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, shape.width);
+    TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, shape.height);
+    TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, shape.channels);
+    TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, 8 * bytes_per_sample(shape.sample));
+    TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, is_float ? SAMPLEFORMAT_IEEEFP : SAMPLEFORMAT_UINT);
+    TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+    TIFFSetField(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+    TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, colors == 3 ? PHOTOMETRIC_RGB : PHOTOMETRIC_MINISBLACK);
+    if (spec_.alpha) {
+      const std::uint16_t kind = EXTRASAMPLE_UNASSALPHA;
+      TIFFSetField(tiff, TIFFTAG_EXTRASAMPLES, 1, &kind);
+    }
+    TIFFSetField(tiff, TIFFTAG_SOFTWARE, "Chalcedony");
+    if (!spec_.legend.empty()) {
+      describe(kLegendKeyword, legend_text(spec_.legend));
+    } else if (!spec_.labels) {
+      describe(kSpaceKeyword, space_note(*spec_.space, shape.sample));
+    }
+  }
+
+  void describe(std::string_view keyword, const std::string& text) {
+    const std::string line = std::string(keyword) + ": " + text;
+    TIFFSetField(tiff_.get(), TIFFTAG_IMAGEDESCRIPTION, line.c_str());
+  }
+
+  AtomicFile file_;
+  PictureSpec spec_;
+  std::unique_ptr<TIFF, CloseTiff> tiff_;
+  std::uint32_t strip_ = 0;
+};
+
+}  // namespace
+
+std::unique_ptr<PictureWriter> create_tiff(const std::filesystem::path& path,
+                                           const PictureSpec& spec) {
+  return std::make_unique<TiffWriter>(path, spec);
+}
+
+}  // namespace chalcedony

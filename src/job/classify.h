@@ -1,0 +1,26 @@
+// `classify`: class maps of pictures by a model.
+#ifndef CHALCEDONY_JOB_CLASSIFY_H_
+#define CHALCEDONY_JOB_CLASSIFY_H_
+
+#include <filesystem>
+
+#include "job/context.h"
+#include "job/results.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+struct ClassifyOptions {
+  SharedOptions shared;
+  std::filesystem::path model;
+};
+
+const std::vector<ResultKind>& classify_results();
+
+/// Errors    InputError when the model cannot be used; a picture that fails is listed and the
+///           others go on
+Json run_classify(const ClassifyOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_CLASSIFY_H_

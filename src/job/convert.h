@@ -1,0 +1,25 @@
+// `convert`: a picture in another color space or depth.
+#ifndef CHALCEDONY_JOB_CONVERT_H_
+#define CHALCEDONY_JOB_CONVERT_H_
+
+#include <optional>
+
+#include "job/context.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+struct ConvertOptions {
+  SharedOptions shared;
+  const Space* to = nullptr;        // null: the picture's own
+  std::optional<SampleType> depth;  // not given: as the picture, but never 8 bits for a space
+                                    // that is not RGB
+  bool keep_alpha = true;
+};
+
+/// Errors    UsageError for an output format that cannot hold the result
+Json run_convert(const ConvertOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_CONVERT_H_

@@ -1,0 +1,30 @@
+// `histogram`: channel and joint histograms, as tables and figures.
+#ifndef CHALCEDONY_JOB_HISTOGRAM_H_
+#define CHALCEDONY_JOB_HISTOGRAM_H_
+
+#include <cstddef>
+#include <utility>
+#include <vector>
+
+#include "core/color/channel.h"
+#include "job/context.h"
+#include "job/results.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+struct HistogramOptions {
+  SharedOptions shared;
+  std::vector<Channel> channels;                   // one histogram each
+  std::size_t bins = 0;                            // 0: 256
+  std::vector<std::pair<Channel, Channel>> joint;  // one joint histogram each
+  std::pair<std::size_t, std::size_t> joint_bins;  // 0: by the channels
+};
+
+const std::vector<ResultKind>& histogram_results();
+
+Json run_histogram(const HistogramOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_HISTOGRAM_H_

@@ -1,0 +1,85 @@
+#include "job/inputs.h"
+
+#include "core/error.h"
+#include "io/mask_file.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kMostInputsWithFigures = 20;
+
+}  // namespace
+
+CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
+                            const Context& context) {
+  ReadOptions read;
+  read.assume = options.assume;
+  read.max_pixels = options.max_pixels;
+  CountedPicture picture{open_picture(path, read), {}};
+  for (const std::string& warning : picture.file.facts.warnings)
+    context.warn(path.string() + ": " + warning);
+  const RasterShape& shape = picture.shape();
+  picture.counting.count_transparent = options.count_transparent;
+  try {
+    if (options.region) picture.counting.region = options.region->in(shape.width, shape.height);
+  } catch (const InputError& error) {
+    throw at_place(error, path.string());
+  }
+  if (options.within) {
+    std::vector<std::string> warnings;
+    picture.counting.within = std::make_shared<const Mask>(
+        read_mask(*options.within, shape.width, shape.height, warnings));
+    for (const std::string& warning : warnings) context.warn(warning);
+  }
+  return picture;
+}
+
+RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
+                     const Context& context) {
+  RoadOptions road;
+  road.threads = options.threads;
+  road.stop = context.stop;
+  if (context.progress)
+    road.progress = [&context, name = picture.name(), all = picture.shape().height](
+                        std::uint64_t done) { context.progress(name, done, all); };
+  return road;
+}
+
+void require_counted(std::uint64_t counted, const CountedPicture& picture) {
+  if (counted == 0)
+    throw InputError("no pixel counts", "check --region, --within and the picture's transparency",
+                     picture.file.path.string());
+}
+
+void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
+                    const std::function<Json(const std::filesystem::path&)>& work) {
+  const auto fail = [&](const std::filesystem::path& input, const Error& error) {
+    const std::string line =
+        error.place().empty() ? input.string() + ": " + error.what() : error.what();
+    context.failed(line);
+    summary["failed"].push_back({{"file", input.string()}, {"error", line}});
+  };
+  for (const auto& input : options.inputs) {
+    try {
+      summary["inputs"].push_back(work(input));
+    } catch (const InputError& error) {
+      fail(input, error);
+    } catch (const OutputError& error) {
+      fail(input, error);
+    }
+  }
+}
+
+FigureFormat settle_figures(const SharedOptions& options, const Context& context) {
+  if (options.output.empty()) return FigureFormat::kNone;
+  if (options.figures) return *options.figures;
+  if (options.inputs.size() <= kMostInputsWithFigures) return FigureFormat::kPng;
+  context.warn("more than 20 inputs, so no figures are drawn; ask for them with --figures png");
+  return FigureFormat::kNone;
+}
+
+void draw_figures(Plot& plot, const Context& context) {
+  if (const auto problem = plot.draw()) context.warn(*problem);
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,52 @@
+// The input pictures of a job, opened with what counts in them, and worked through one by one.
+#ifndef CHALCEDONY_JOB_INPUTS_H_
+#define CHALCEDONY_JOB_INPUTS_H_
+
+#include <functional>
+#include <string>
+
+#include "core/pixel/block_reader.h"
+#include "core/pixel/road.h"
+#include "io/picture_file.h"
+#include "job/context.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+/// An input picture and which of its pixels count.
+struct CountedPicture {
+  PictureFile file;
+  Counting counting;
+
+  const RasterShape& shape() const { return file.info.shape; }
+  std::string name() const { return file.path.filename().string(); }
+};
+
+/// Opens a picture and settles the region and the mask for its size; warnings go to the context.
+///
+/// Errors    InputError
+CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
+                            const Context& context);
+
+/// The road for one pass over a picture.
+RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
+                     const Context& context);
+
+/// Errors    InputError when no pixel of the picture counts
+void require_counted(std::uint64_t counted, const CountedPicture& picture);
+
+/// Does `work` for each input and appends what it returns to the summary's `inputs`. An input that
+/// fails is reported and listed under `failed`, and the others go on.
+void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
+                    const std::function<Json(const std::filesystem::path&)>& work);
+
+/// The figure format of this run, and a note to the user when there are too many inputs for
+/// figures by default.
+FigureFormat settle_figures(const SharedOptions& options, const Context& context);
+
+/// Draws the figures of a plot; what goes wrong is a warning.
+void draw_figures(Plot& plot, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_INPUTS_H_

@@ -1,0 +1,357 @@
+#include "job/inspect.h"
+
+#include <array>
+#include <optional>
+
+#include "core/color/channel_plan.h"
+#include "core/color/conversion.h"
+#include "core/color/css_color.h"
+#include "core/error.h"
+#include "core/stats/moments.h"
+#include "core/stats/ranks.h"
+#include "io/csv.h"
+#include "job/inputs.h"
+#include "job/tallies.h"
+
+namespace chalcedony {
+namespace {
+
+const std::vector<double> kPercentiles{1, 5, 25, 50, 75, 95, 99};
+constexpr std::array kPointSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
+
+/// Which of the 16.7 million 8-bit colors occur.
+class ColorSet {
+ public:
+  void add(const Block& block) {
+    if (seen_.empty()) seen_.resize(1u << 18);
+    for (std::size_t i = 0; i < block.size; ++i) {
+      if (!block.counts(i)) continue;
+      const auto code = [&](std::size_t c) { return static_cast<std::uint32_t>(block.color[c][i] + 0.5f); };
+      const std::uint32_t rgb = code(0) << 16 | code(1) << 8 | code(2);
+      seen_[rgb / 64] |= std::uint64_t{1} << (rgb % 64);
+    }
+  }
+  void merge(const ColorSet& other) {
+    if (seen_.empty()) seen_.resize(1u << 18);
+    for (std::size_t i = 0; i < other.seen_.size(); ++i) seen_[i] |= other.seen_[i];
+  }
+  std::uint64_t count() const {
+    std::uint64_t n = 0;
+    for (const std::uint64_t bits : seen_) n += static_cast<std::uint64_t>(__builtin_popcountll(bits));
+    return n;
+  }
+
+ private:
+  std::vector<std::uint64_t> seen_;
+};
+
+/// Whole-number findings; merged in any order.
+struct Findings {
+  Excluded excluded;
+  std::uint64_t clipped = 0;
+  std::uint64_t counted = 0;
+  bool colored = false;         // some counted pixel has r g b that differ
+  bool translucent = false;     // some pixel is not fully opaque
+  bool uses_low_bytes = false;  // some 16-bit sample is not an 8-bit code repeated
+  ColorSet colors;
+  std::vector<Ranks> ranks;
+
+  void merge(const Findings& other) {
+    excluded += other.excluded;
+    clipped += other.clipped;
+    counted += other.counted;
+    colored |= other.colored;
+    translucent |= other.translucent;
+    uses_low_bytes |= other.uses_low_bytes;
+    colors.merge(other.colors);
+    for (std::size_t i = 0; i < ranks.size(); ++i) ranks[i].merge_coarse(other.ranks[i]);
+  }
+};
+
+/// Sums in double, taken band by band.
+struct ChannelSums {
+  std::vector<Moments> moments;
+  std::vector<HueMoments> hues;
+};
+
+class Inspection {
+ public:
+  Inspection(const std::filesystem::path& path, const InspectOptions& options,
+             const Context& context)
+      : options_(options),
+        context_(context),
+        picture_(open_counted(path, options.shared, context)),
+        info_(picture_.file.info),
+        plan_(info_, statistic_channels(), options.shared.hue_floor),
+        findings_(empty_findings()) {
+    check_points();
+    sums_.moments.resize(plan_.channels().size());
+    sums_.hues.resize(plan_.channels().size());
+  }
+
+  Json run() {
+    first_pass();
+    require_counted(findings_.counted, picture_);
+    bool again = false;
+    for (Ranks& ranks : findings_.ranks) again |= ranks.refine(kPercentiles);
+    if (again) second_pass();
+    return report();
+  }
+
+ private:
+  std::vector<Channel> statistic_channels() const {
+    if (options_.space) return channels_of(*options_.space);
+    auto own = channels_of(*info_.space);
+    if (info_.color_channels() == 1) own.resize(1);
+    return own;
+  }
+  Findings empty_findings() const {
+    Findings findings;
+    findings.ranks.resize(plan_.channels().size());
+    return findings;
+  }
+
+  void check_points() const {
+    for (const auto& [x, y] : options_.at)
+      if (x < 0 || y < 0 || x >= info_.shape.width || y >= info_.shape.height)
+        throw InputError("--at " + std::to_string(x) + "," + std::to_string(y) +
+                             " lies outside the picture, which is " +
+                             std::to_string(info_.shape.width) + "x" +
+                             std::to_string(info_.shape.height),
+                         "the top-left pixel is 0,0");
+  }
+
+  void first_pass() {
+    Tallies<Findings> tallies(empty_findings());
+    std::vector<std::array<double, 3>> points(options_.at.size());
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_)](
+                 const Band& band) mutable {
+        Findings& findings = tallies.local();
+        ChannelSums sums{std::vector<Moments>(plan_.channels().size()),
+                         std::vector<HueMoments>(plan_.channels().size())};
+        reader.for_each_block(band, [&](const Block& block) {
+          channels.evaluate(block);
+          look_at(block, channels, findings, sums);
+          take_points(block, points);
+        });
+        findings.excluded += reader.take_excluded();
+        findings.clipped += channels.take_clipped();
+        return sums;
+      };
+    };
+    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
+           [&](const ChannelSums& band) {
+             for (std::size_t i = 0; i < band.moments.size(); ++i) {
+               sums_.moments[i] += band.moments[i];
+               sums_.hues[i] += band.hues[i];
+             }
+           });
+    findings_ = tallies.merged([](Findings& total, const Findings& one) { total.merge(one); });
+    points_ = std::move(points);
+  }
+
+  void look_at(const Block& block, const ChannelEvaluator& channels, Findings& findings,
+               ChannelSums& sums) const {
+    findings.counted += block.counted_size;
+    const bool color = info_.color_channels() == 3;
+    for (std::size_t i = 0; i < block.size && !findings.colored && color; ++i)
+      findings.colored = block.counts(i) && (block.color[0][i] != block.color[1][i] ||
+                                             block.color[1][i] != block.color[2][i]);
+    if (block.alpha)
+      for (std::size_t i = 0; i < block.size && !findings.translucent; ++i)
+        findings.translucent = block.alpha[i] < 1.0f;
+    if (info_.shape.sample == SampleType::kU8) findings.colors.add(block);
+    if (info_.shape.sample == SampleType::kU16) {
+      const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
+      for (std::size_t i = 0; i < block.size * info_.shape.channels && !findings.uses_low_bytes; ++i)
+        findings.uses_low_bytes = (samples[i] >> 8) != (samples[i] & 255);
+    }
+    for (std::size_t i = 0; i < plan_.channels().size(); ++i) {
+      const Channel& channel = plan_.channels()[i];
+      const float* values = channels.channel(i);
+      if (channel.is_hue()) {
+        sums.hues[i].add(block, values);
+      } else {
+        const ChannelInfo& range = channel.space->channels[channel.index];
+        sums.moments[i].add(block, values, range.low, range.high);
+        findings.ranks[i].add_coarse(block, values);
+      }
+    }
+  }
+
+  void take_points(const Block& block, std::vector<std::array<double, 3>>& points) const {
+    for (std::size_t p = 0; p < points.size(); ++p) {
+      const auto [x, y] = options_.at[p];
+      const std::uint64_t pixel = static_cast<std::uint64_t>(y) * info_.shape.width +
+                                  static_cast<std::uint64_t>(x);
+      if (pixel < block.first_pixel || pixel >= block.first_pixel + block.size) continue;
+      for (std::size_t c = 0; c < 3; ++c) points[p][c] = block.color[c][pixel - block.first_pixel];
+    }
+  }
+
+  void second_pass() {
+    picture_.file.rows->rewind();
+    Tallies<std::vector<Ranks>> tallies(findings_.ranks);
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_)](
+                 const Band& band) mutable {
+        std::vector<Ranks>& ranks = tallies.local();
+        reader.for_each_block(band, [&](const Block& block) {
+          channels.evaluate(block);
+          for (std::size_t i = 0; i < ranks.size(); ++i)
+            if (!plan_.channels()[i].is_hue()) ranks[i].add_fine(block, channels.channel(i));
+        });
+        return true;
+      };
+    };
+    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
+           [](bool) {});
+    findings_.ranks = tallies.merged([](std::vector<Ranks>& total, const std::vector<Ranks>& one) {
+      for (std::size_t i = 0; i < total.size(); ++i) total[i].merge_fine(one[i]);
+    });
+  }
+
+  std::string alpha_state() const {
+    if (info_.alpha == AlphaKind::kNone) return "none";
+    return findings_.translucent ? "used" : "all opaque";
+  }
+
+  Json report() const {
+    const FileFacts& facts = picture_.file.facts;
+    Json json{{"file", picture_.file.path.string()},
+              {"format", facts.format},
+              {"width", info_.shape.width},
+              {"height", info_.shape.height},
+              {"layout", facts.layout},
+              {"bits", facts.bits},
+              {"float", info_.is_float()},
+              {"alpha", alpha_state()},
+              {"space", std::string(info_.space->id)},
+              {"space_title", std::string(info_.space->title)},
+              {"space_from", facts.space_from},
+              {"orientation", facts.orientation},
+              {"counted", findings_.counted},
+              {"excluded", excluded_json(findings_.excluded)},
+              {"clipped", findings_.clipped}};
+    if (info_.shape.sample == SampleType::kU8) json["distinct_colors"] = findings_.colors.count();
+    json["findings"] = finding_sentences();
+    json["channels"] = Json::array();
+    for (std::size_t i = 0; i < plan_.channels().size(); ++i)
+      json["channels"].push_back(channel_report(i));
+    if (!options_.at.empty()) json["at"] = point_reports();
+    return json;
+  }
+
+  Json finding_sentences() const {
+    Json list = Json::array();
+    if (info_.color_channels() == 3 && info_.space->is_rgb && !findings_.colored)
+      list.push_back("stored as color, but every pixel is gray");
+    if (info_.alpha != AlphaKind::kNone && !findings_.translucent)
+      list.push_back("has alpha, but every pixel is opaque");
+    if (info_.shape.sample == SampleType::kU16 && !findings_.uses_low_bytes)
+      list.push_back("stored with 16 bits, but holds only 8-bit values");
+    return list;
+  }
+
+  Json channel_report(std::size_t i) const {
+    const Channel& channel = plan_.channels()[i];
+    Json json{{"channel", channel.name()}, {"unit", channel.unit_name()}};
+    if (channel.is_hue()) {
+      const HueMoments& hue = sums_.hues[i];
+      json["no_hue"] = findings_.counted - hue.count;
+      if (hue.count > 0) {
+        json["circular_mean"] = hue.mean();
+        json["circular_spread"] = hue.spread();
+      }
+      return json;
+    }
+    const Moments& m = sums_.moments[i];
+    if (m.count == 0) return json;
+    json["minimum"] = m.smallest;
+    json["maximum"] = m.largest;
+    json["mean"] = m.mean();
+    json["standard_deviation"] = m.standard_deviation();
+    for (const double p : kPercentiles)
+      json[p == 50 ? "median" : "percentile_" + std::to_string(static_cast<int>(p))] =
+          findings_.ranks[i].percentile(p).value_or(0);
+    json["at_low_percent"] = percent(m.at_low, findings_.counted);
+    json["at_high_percent"] = percent(m.at_high, findings_.counted);
+    return json;
+  }
+
+  Json point_reports() const {
+    Json list = Json::array();
+    for (std::size_t p = 0; p < points_.size(); ++p) {
+      Json point{{"x", options_.at[p].first}, {"y", options_.at[p].second}};
+      const Color color{info_.space, points_[p]};
+      point["css"] = css_hex(color);
+      // A gray has a hue by arithmetic only.
+      const auto rgb = color.in(spaces::kSrgb);
+      const bool gray = std::max({rgb[0], rgb[1], rgb[2]}) - std::min({rgb[0], rgb[1], rgb[2]}) <= 0.001;
+      for (const Space* space : kPointSpaces) {
+        const auto value = color.in(*space);
+        Json values = Json::object();
+        for (std::size_t c = 0; c < 3; ++c) {
+          const bool missing = gray && space->hue == static_cast<int>(c);
+          values[std::string(space->channels[c].name)] = missing ? Json() : Json(value[c]);
+        }
+        point[std::string(space->id)] = values;
+      }
+      list.push_back(point);
+    }
+    return list;
+  }
+
+  const InspectOptions& options_;
+  const Context& context_;
+  CountedPicture picture_;
+  PictureInfo info_;
+  ChannelPlan plan_;
+  Findings findings_;
+  ChannelSums sums_;
+  std::vector<std::array<double, 3>> points_;
+};
+
+void write_statistics(const std::filesystem::path& path, const Json& picture) {
+  std::vector<std::string> header{"picture", "channel", "unit"};
+  const std::vector<std::string> fields{
+      "minimum",       "percentile_1",    "percentile_5",       "percentile_25",
+      "median",        "percentile_75",   "percentile_95",      "percentile_99",
+      "maximum",       "mean",            "standard_deviation", "at_low_percent",
+      "at_high_percent", "circular_mean", "circular_spread",    "no_hue"};
+  header.insert(header.end(), fields.begin(), fields.end());
+  CsvTable table(header);
+  for (const Json& channel : picture["channels"]) {
+    std::vector<CsvField> row{picture["file"].get<std::string>(),
+                              channel["channel"].get<std::string>(),
+                              channel["unit"].get<std::string>()};
+    for (const std::string& field : fields)
+      row.push_back(channel.contains(field) ? CsvField(channel[field].get<double>()) : CsvField());
+    table.add(row);
+  }
+  table.write(path);
+}
+
+}  // namespace
+
+const std::vector<ResultKind>& inspect_results() {
+  static const std::vector<ResultKind> kinds{
+      {"statistics", "<stem>.statistics.csv: the statistics of every channel"}};
+  return kinds;
+}
+
+Json run_inspect(const InspectOptions& options, const Context& context) {
+  Json summary = summary_frame("inspect");
+  Results results(options.shared, inspect_results());
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    Json picture = Inspection(input, options, context).run();
+    if (results.wants("statistics"))
+      write_statistics(results.path(input, "statistics", "csv"), picture);
+    return picture;
+  });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

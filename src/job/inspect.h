@@ -1,0 +1,28 @@
+// `inspect`: what a picture file is, and the statistics of its channels.
+#ifndef CHALCEDONY_JOB_INSPECT_H_
+#define CHALCEDONY_JOB_INSPECT_H_
+
+#include <cstdint>
+#include <utility>
+#include <vector>
+
+#include "job/context.h"
+#include "job/results.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+struct InspectOptions {
+  SharedOptions shared;
+  const Space* space = nullptr;  // of the statistics; null: the picture's own
+  std::vector<std::pair<std::int64_t, std::int64_t>> at;  // pixels whose values are wanted
+};
+
+const std::vector<ResultKind>& inspect_results();
+
+/// Reads every input once, or twice when percentiles need it.
+Json run_inspect(const InspectOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_INSPECT_H_

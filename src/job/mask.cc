@@ -1,0 +1,251 @@
+#include "job/mask.h"
+
+#include <algorithm>
+
+#include "core/color/channel_plan.h"
+#include "core/pixel/interleave.h"
+#include "core/select/selection.h"
+#include "figure/map_figure.h"
+#include "io/picture_writer.h"
+#include "job/inputs.h"
+#include "job/preview.h"
+
+namespace chalcedony {
+namespace {
+
+struct MaskBand {
+  EncodedRows mask, cutout;
+  std::uint64_t selected = 0;
+  Excluded excluded;
+  std::uint64_t clipped = 0;
+};
+
+PictureSpec mask_spec(const RasterShape& shape) {
+  PictureSpec spec;
+  spec.shape = {shape.width, shape.height, 1, SampleType::kU8};
+  spec.labels = true;
+  return spec;
+}
+
+/// sRGB with alpha, as deep as the picture.
+PictureSpec cutout_spec(const RasterShape& shape) {
+  PictureSpec spec;
+  const bool deep = shape.sample != SampleType::kU8;
+  spec.shape = {shape.width, shape.height, 4, deep ? SampleType::kU16 : SampleType::kU8};
+  spec.alpha = true;
+  return spec;
+}
+
+/// Writes selected pixels with their own opacity; the others are 0 in all four channels.
+class CutoutMaker {
+ public:
+  explicit CutoutMaker(const PictureSpec& spec) : spec_(spec), planes_(4) {}
+
+  void write(const Block& block, const ConstPlanes& srgb, const std::uint8_t* selected,
+             std::byte* stored) {
+    for (std::size_t i = 0; i < block.size; ++i) {
+      const float on = selected[i] ? 1.0f : 0.0f;
+      for (std::size_t c = 0; c < 3; ++c) planes_.plane(c)[i] = selected[i] ? srgb[c][i] : 0.0f;
+      planes_.plane(3)[i] = block.alpha ? on * block.alpha[i] : on;
+    }
+    const SampleType sample = spec_.shape.sample;
+    const SampleScale color = sample_scale(spaces::kSrgb, 0, sample);
+    write_planes(read_only(planes_.planes()), block.size, 4, sample, {color, color, color}, stored);
+    write_plane(planes_.plane(3), block.size, 4, sample, 3, {1.0 / full_scale_of(sample), 0}, stored);
+  }
+
+  /// The cut-out over white, for a figure.
+  const Block& on_white(const Block& block) {
+    shown_ = block;
+    shown_.color = read_only(planes_.planes());
+    shown_.alpha = planes_.plane(3);
+    return shown_;
+  }
+  ConstPlanes color() { return read_only(planes_.planes()); }
+
+ private:
+  PictureSpec spec_;
+  PlaneBuffer planes_;
+  Block shown_;
+};
+
+class MaskJob {
+ public:
+  MaskJob(const std::filesystem::path& input, const MaskOptions& options, const Context& context,
+          Results& results, FigureFormat figures)
+      : options_(options),
+        context_(context),
+        picture_(open_counted(input, options.shared, context)),
+        plan_(info(), planned_channels(), options.shared.hue_floor),
+        preview_(info(), figures != FigureFormat::kNone),
+        mask_preview_(empty_preview()),
+        cutout_preview_(empty_preview()),
+        format_(figures) {
+    if (results.wants("mask")) {
+      mask_ = create_picture(results.path(input, "mask", "png"), mask_spec(info().shape));
+    }
+    if (results.wants("cutout"))
+      cutout_ = create_picture(results.path(input, "cutout", "png"), cutout_spec(info().shape));
+    if (preview_.wanted())
+      figure_path_ = results.path(input, "mask.figure", extension_of(figures));
+  }
+
+  Json run() {
+    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_),
+           [this] { return Worker(*this); }, [this](MaskBand&& band) { take(std::move(band)); });
+    const std::uint64_t counted = info().shape.pixels() - excluded_.total();
+    require_counted(counted, picture_);
+    if (mask_) mask_->finish();
+    if (cutout_) cutout_->finish();
+    const double share = percent(selected_, counted);
+    if (preview_.wanted()) draw(share);
+    return Json{{"file", picture_.file.path.string()},
+                {"where", options_.where.text},
+                {"counted", counted},
+                {"selected", selected_},
+                {"selected_percent", share},
+                {"excluded", excluded_json(excluded_)},
+                {"clipped", clipped_}};
+  }
+
+ private:
+  const PictureInfo& info() const { return picture_.file.info; }
+
+  std::vector<Channel> planned_channels() const {
+    auto channels = options_.where.channels;
+    const auto srgb = channels_of(spaces::kSrgb);
+    channels.insert(channels.end(), srgb.begin(), srgb.end());
+    return channels;
+  }
+  Tallies<ThumbnailSums> empty_preview() const {
+    const std::uint32_t height = preview_.wanted() ? info().shape.height : 1;
+    return Tallies<ThumbnailSums>(
+        ThumbnailSums(info().shape.width, height, kPreviewWidth, kPreviewHeight));
+  }
+
+  /// One for each thread.
+  class Worker {
+   public:
+    explicit Worker(MaskJob& job)
+        : job_(&job),
+          reader_(job.info(), job.picture_.counting),
+          channels_(job.plan_),
+          selection_(job.options_.where),
+          cutout_(cutout_spec(job.info().shape)),
+          collector_(job.preview_),
+          chosen_(kBlockPixels),
+          mask_plane_(1) {}
+
+    MaskBand operator()(const Band& band) {
+      MaskBand out;
+      const RasterShape shape = cutout_spec(job_->info().shape).shape;
+      const std::size_t pixels = std::size_t{band.rows()} * shape.width;
+      std::vector<std::byte> mask(job_->mask_ ? pixels : 0);
+      std::vector<std::byte> cut(job_->cutout_ ? pixels * shape.pixel_bytes() : 0);
+      std::size_t at = 0;
+      reader_.for_each_block(band, [&](const Block& block) {
+        select(block, out);
+        if (job_->mask_)
+          for (std::size_t i = 0; i < block.size; ++i)
+            mask[at + i] = chosen_[i] ? std::byte{255} : std::byte{0};
+        if (job_->cutout_ || job_->preview_.wanted()) {
+          scratch_.resize(kBlockPixels * shape.pixel_bytes());
+          std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
+          cutout_.write(block, channels_.channels(job_->options_.where.channels.size()),
+                        chosen_.data(), to);
+        }
+        if (job_->preview_.wanted()) collect(block);
+        at += block.size;
+      });
+      out.excluded = reader_.take_excluded();
+      out.clipped = channels_.take_clipped();
+      if (job_->mask_) out.mask = job_->mask_->encode(band.first_row(), band.rows(), std::move(mask));
+      if (job_->cutout_)
+        out.cutout = job_->cutout_->encode(band.first_row(), band.rows(), std::move(cut));
+      return out;
+    }
+
+   private:
+    void select(const Block& block, MaskBand& out) {
+      channels_.evaluate(block);
+      const std::uint8_t* selected = selection_.select(block, channels_);
+      for (std::size_t i = 0; i < block.size; ++i) {
+        chosen_[i] = selected[i] && block.counts(i);
+        out.selected += chosen_[i];
+      }
+    }
+    void collect(const Block& block) {
+      collector_.add(block);
+      for (std::size_t i = 0; i < block.size; ++i)
+        mask_plane_.plane(0)[i] = chosen_[i] ? 255.0f : 0.0f;
+      Block opaque = block;
+      opaque.alpha = nullptr;
+      const float* gray = mask_plane_.plane(0);
+      job_->mask_preview_.local().add(opaque, {gray, gray, gray});
+      job_->cutout_preview_.local().add(cutout_.on_white(block), cutout_.color());
+    }
+
+    MaskJob* job_;
+    BlockReader reader_;
+    ChannelEvaluator channels_;
+    Selection selection_;
+    CutoutMaker cutout_;
+    Preview::Collector collector_;
+    std::vector<std::uint8_t> chosen_;
+    PlaneBuffer mask_plane_;
+    std::vector<std::byte> scratch_;
+  };
+
+  void take(MaskBand&& band) {
+    selected_ += band.selected;
+    excluded_ += band.excluded;
+    clipped_ += band.clipped;
+    if (mask_) mask_->append(std::move(band.mask));
+    if (cutout_) cutout_->append(std::move(band.cutout));
+  }
+
+  void draw(double share) {
+    const auto merge = [](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); };
+    Plot plot(format_);
+    add_mask_figure(plot, figure_path_, picture_.name(), options_.where.text, share,
+                    preview_.thumbnail(), mask_preview_.merged(merge).thumbnail(),
+                    cutout_preview_.merged(merge).thumbnail());
+    draw_figures(plot, context_);
+  }
+
+  const MaskOptions& options_;
+  const Context& context_;
+  CountedPicture picture_;
+  ChannelPlan plan_;
+  Preview preview_;
+  Tallies<ThumbnailSums> mask_preview_, cutout_preview_;
+  FigureFormat format_;
+  std::unique_ptr<PictureWriter> mask_, cutout_;
+  std::filesystem::path figure_path_;
+  std::uint64_t selected_ = 0, clipped_ = 0;
+  Excluded excluded_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& mask_results() {
+  static const std::vector<ResultKind> kinds{
+      {"mask", "<stem>.mask.png: 255 where selected, 0 elsewhere"},
+      {"cutout", "<stem>.cutout.png: the selected pixels, transparent elsewhere"},
+      {"figure", "<stem>.mask.figure.png: picture, mask and cut-out side by side"}};
+  return kinds;
+}
+
+Json run_mask(const MaskOptions& options, const Context& context) {
+  Results results(options.shared, mask_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  Json summary = summary_frame("mask");
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    return MaskJob(input, options, context, results, format).run();
+  });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,56 @@
+// Small copies of pictures for figures, gathered while the picture passes by.
+#ifndef CHALCEDONY_JOB_PREVIEW_H_
+#define CHALCEDONY_JOB_PREVIEW_H_
+
+#include <memory>
+
+#include "core/color/channel_plan.h"
+#include "core/pixel/thumbnail.h"
+#include "job/tallies.h"
+
+namespace chalcedony {
+
+/// The largest previews a figure can use, in pixels of the page.
+inline constexpr std::uint32_t kPreviewWidth = 640, kPreviewHeight = 640;
+
+/// Collects a preview of a picture as it is seen, on all threads. Does nothing when not wanted.
+class Preview {
+ public:
+  Preview(const PictureInfo& info, bool wanted)
+      : plan_(info, channels_of(spaces::kSrgb)),
+        wanted_(wanted),
+        sums_(ThumbnailSums(info.shape.width, wanted ? info.shape.height : 1, kPreviewWidth,
+                            kPreviewHeight)) {}
+
+  bool wanted() const { return wanted_; }
+
+  /// One for each thread.
+  class Collector {
+   public:
+    explicit Collector(Preview& preview) : preview_(&preview), srgb_(preview.plan_) {}
+    void add(const Block& block) {
+      if (!preview_->wanted_) return;
+      srgb_.evaluate(block);
+      preview_->sums_.local().add(block, srgb_.channels(0));
+    }
+
+   private:
+    Preview* preview_;
+    ChannelEvaluator srgb_;
+  };
+
+  Thumbnail thumbnail() {
+    return sums_
+        .merged([](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); })
+        .thumbnail();
+  }
+
+ private:
+  ChannelPlan plan_;
+  bool wanted_;
+  Tallies<ThumbnailSums> sums_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_PREVIEW_H_

@@ -1,0 +1,84 @@
+#include "job/results.h"
+
+#include <algorithm>
+#include <map>
+
+#include "core/error.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony {
+namespace {
+
+std::vector<std::string> names_of(const std::vector<ResultKind>& kinds) {
+  std::vector<std::string> names;
+  for (const ResultKind& kind : kinds) names.emplace_back(kind.name);
+  return names;
+}
+
+}  // namespace
+
+void make_folder(const std::filesystem::path& folder) {
+  std::error_code error;
+  std::filesystem::create_directories(folder, error);
+  if (error || !std::filesystem::is_directory(folder))
+    throw OutputError("the folder cannot be made" + (error ? " (" + error.message() + ")" : ""),
+                      "choose another -o", folder.string());
+}
+
+void check_stems(const std::vector<std::filesystem::path>& inputs) {
+  std::map<std::string, std::filesystem::path> seen;
+  for (const auto& input : inputs) {
+    const auto [at, is_new] = seen.emplace(input.stem().string(), input);
+    if (!is_new)
+      throw UsageError(at->second.string() + " and " + input.string() +
+                           " would write results of the same name",
+                       "run them into two folders");
+  }
+}
+
+void check_output(const std::filesystem::path& path, const SharedOptions& options) {
+  std::error_code error;
+  if (!std::filesystem::exists(path, error)) return;
+  for (const auto& input : options.inputs)
+    if (std::filesystem::equivalent(path, input, error))
+      throw OutputError("is an input and is not replaced", "choose another -o", path.string());
+  if (!options.clobber)
+    throw OutputError("exists and --no-clobber keeps it", "choose another -o", path.string());
+}
+
+Results::Results(const SharedOptions& options, const std::vector<ResultKind>& kinds)
+    : options_(options) {
+  const auto names = names_of(kinds);
+  for (const std::string& name : options.write)
+    if (std::find(names.begin(), names.end(), name) == names.end())
+      throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, names));
+  if (options.output.empty()) return;
+  check_stems(options.inputs);
+  make_folder(options.output);
+}
+
+bool Results::wants(std::string_view kind) const {
+  if (options_.output.empty()) return false;
+  return options_.write.empty() ||
+         std::find(options_.write.begin(), options_.write.end(), kind) != options_.write.end();
+}
+
+std::filesystem::path Results::path(const std::string& name) {
+  const auto path = options_.output / name;
+  check_output(path, options_);
+  given_.push_back(path);
+  return path;
+}
+
+std::filesystem::path Results::path(const std::filesystem::path& input, std::string_view thing,
+                                    std::string_view extension) {
+  return path(input.stem().string() + "." + std::string(thing) + "." + std::string(extension));
+}
+
+void Results::report(Json& summary) const {
+  std::error_code error;
+  for (const auto& path : given_)
+    if (std::filesystem::exists(path, error)) summary["outputs"].push_back(path.string());
+}
+
+}  // namespace chalcedony

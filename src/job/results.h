@@ -1,0 +1,64 @@
+// Where the results of a job go, and under which names.
+#ifndef CHALCEDONY_JOB_RESULTS_H_
+#define CHALCEDONY_JOB_RESULTS_H_
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "job/context.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+/// A result a command can write, by the name `--write` uses for it.
+struct ResultKind {
+  std::string_view name;
+  std::string_view meaning;
+};
+
+/// The result files of a run in its output folder.
+class Results {
+ public:
+  /// Makes the folder. `kinds` are what the command can write.
+  ///
+  /// Errors    UsageError for a --write name that is none of `kinds`, or two inputs whose results
+  ///           would bear one name; OutputError when the folder cannot be made
+  Results(const SharedOptions& options, const std::vector<ResultKind>& kinds);
+
+  /// Whether this result is to be written at all.
+  bool wants(std::string_view kind) const;
+
+  /// The path of `<stem>.<thing>.<ext>` for an input, listed in the summary once it is written.
+  ///
+  /// Errors    OutputError when it exists and is to be kept, or is an input itself
+  std::filesystem::path path(const std::filesystem::path& input, std::string_view thing,
+                             std::string_view extension);
+  /// The path of a result of the whole run.
+  std::filesystem::path path(const std::string& name);
+
+  /// Moves the names of the files that were written into the summary.
+  void report(Json& summary) const;
+
+ private:
+  SharedOptions options_;
+  std::vector<std::filesystem::path> given_;
+};
+
+/// The checks on one output path that Results makes for each of its own.
+///
+/// Errors    OutputError when it exists and is to be kept; UsageError when it is an input
+void check_output(const std::filesystem::path& path, const SharedOptions& options);
+
+/// Makes a folder and those above it.
+///
+/// Errors    OutputError
+void make_folder(const std::filesystem::path& folder);
+
+/// Errors    UsageError when two inputs have the same stem and would write the same names
+void check_stems(const std::vector<std::filesystem::path>& inputs);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_RESULTS_H_

@@ -1,0 +1,17 @@
+#include "job/summary.h"
+
+namespace chalcedony {
+
+Json excluded_json(const Excluded& excluded) {
+  Json json = Json::object();
+  const auto put = [&](const char* name, std::uint64_t count) {
+    if (count > 0) json[name] = count;
+  };
+  put("outside_region", excluded.outside_region);
+  put("outside_mask", excluded.outside_mask);
+  put("transparent", excluded.transparent);
+  put("not_finite", excluded.not_finite);
+  return json;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,36 @@
+// What a run reports: one JSON object, from which the text for people is made too.
+#ifndef CHALCEDONY_JOB_SUMMARY_H_
+#define CHALCEDONY_JOB_SUMMARY_H_
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <string>
+
+#include "core/color/channel_plan.h"
+#include "core/pixel/block_reader.h"
+
+namespace chalcedony {
+
+using Json = nlohmann::ordered_json;
+
+inline constexpr int kSummaryVersion = 1;
+
+/// The frame of a summary; `inputs`, `outputs` and `failed` are empty lists. The fields of each
+/// command are listed in docs/summaries.md.
+inline Json summary_frame(const std::string& command) {
+  return Json{{"chalcedony", "summary"},     {"version", kSummaryVersion},
+              {"command", command},          {"inputs", Json::array()},
+              {"outputs", Json::array()},    {"failed", Json::array()}};
+}
+
+/// The excluded pixels of each kind that is not 0.
+Json excluded_json(const Excluded& excluded);
+
+/// part / whole in percent; 0 of nothing is 0.
+inline double percent(std::uint64_t part, std::uint64_t whole) {
+  return whole == 0 ? 0 : 100.0 * static_cast<double>(part) / static_cast<double>(whole);
+}
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_SUMMARY_H_

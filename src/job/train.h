@@ -1,0 +1,29 @@
+// `train`: a model from sample regions.
+#ifndef CHALCEDONY_JOB_TRAIN_H_
+#define CHALCEDONY_JOB_TRAIN_H_
+
+#include <string>
+#include <vector>
+
+#include "core/color/channel.h"
+#include "job/context.h"
+#include "job/results.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+struct TrainOptions {
+  SharedOptions shared;
+  std::vector<std::filesystem::path> samples;  // one for each input, in their order
+  std::string method = "minimum-distance";
+  std::vector<Channel> features;               // empty: lab.l, lab.a, lab.b
+};
+
+const std::vector<ResultKind>& train_results();
+
+/// Errors    any bad input stops the run: there is one result for all of them
+Json run_train(const TrainOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_TRAIN_H_
