@@ -15,11 +15,11 @@ namespace {
 // The constants of the scenario. They were fixed before any bound was measured; a change of one
 // belongs into CHANGELOG.md.
 constexpr std::uint32_t kWidth = 480, kHeight = 360;
-constexpr double kGrain = 4;            // standard deviation, of 255
-constexpr double kCornerLight = 0.65;   // light in the corners, of the middle
+constexpr double kGrain = 4;              // standard deviation, of 255
+constexpr double kCornerLight = 0.65;     // light in the corners, of the middle
 constexpr double kHighlightShare = 0.03;  // of the glass
-constexpr double kLeadHalfWidth = 3.2;  // pixels
-constexpr double kCorrodedRadius = 54;  // of the quarter circle in one corner
+constexpr double kLeadHalfWidth = 3.2;    // pixels
+constexpr double kCorrodedRadius = 54;    // of the quarter circle in one corner
 constexpr std::array<double, 3> kWarmCast{1.18, 1.0, 0.72};
 constexpr std::uint32_t kBadEdgeColumns = 5;
 
@@ -48,7 +48,8 @@ class Design {
       for (int c = 0; c < kColumns; ++c)
         sites_.push_back({(c + 0.5 + random.uniform(-0.32, 0.32)) * kWidth / kColumns,
                           (r + 0.5 + random.uniform(-0.32, 0.32)) * kHeight / kRows,
-                          1 + static_cast<unsigned>(random.next() % 5), random.uniform(0.86, 1.14)});
+                          1 + static_cast<unsigned>(random.next() % 5),
+                          random.uniform(0.86, 1.14)});
     petals_turn_ = random.uniform(0, 1);
     for (std::size_t i = 0; i < petal_glass_.size(); ++i)
       petal_glass_[i] = 1 + static_cast<unsigned>((i + random.next() % 2) % 5);
@@ -80,7 +81,9 @@ class Design {
   }
 
   Place in_field(double x, double y) const {
-    const auto squared = [&](const Site& s) { return (s.x - x) * (s.x - x) + (s.y - y) * (s.y - y); };
+    const auto squared = [&](const Site& s) {
+      return (s.x - x) * (s.x - x) + (s.y - y) * (s.y - y);
+    };
     const Site *nearest = nullptr, *second = nullptr;
     for (const Site& site : sites_) {
       if (!nearest || squared(site) < squared(*nearest)) {
@@ -143,7 +146,8 @@ void find_spots(Panel& panel, const std::vector<float>& highlights, Random& rand
       for (int dx = -reach; dx <= reach; ++dx) {
         if (std::hypot(dx, dy) > spot.radius + margin) continue;
         const int x = static_cast<int>(spot.x) + dx, y = static_cast<int>(spot.y) + dy;
-        if (x < 8 || y < 8 || x >= static_cast<int>(kWidth) - 8 || y >= static_cast<int>(kHeight) - 8)
+        if (x < 8 || y < 8 || x >= static_cast<int>(kWidth) - 8 ||
+            y >= static_cast<int>(kHeight) - 8)
           return false;
         const std::size_t i = static_cast<std::size_t>(y) * kWidth + static_cast<std::size_t>(x);
         if (panel.reference[i] != spot.class_index || highlights[i] > 0) return false;
@@ -157,9 +161,10 @@ void find_spots(Panel& panel, const std::vector<float>& highlights, Random& rand
     for (int attempt = 0; attempt < 60000 && found < wanted; ++attempt) {
       const SampleSpot spot{c, std::floor(random.uniform(0, kWidth)) + 0.5,
                             std::floor(random.uniform(0, kHeight)) + 0.5, lead ? 2.0 : 8.0};
-      const bool apart = std::all_of(panel.spots.begin(), panel.spots.end(), [&](const SampleSpot& s) {
-        return std::hypot(s.x - spot.x, s.y - spot.y) > (lead ? 16 : 24);
-      });
+      const bool apart =
+          std::all_of(panel.spots.begin(), panel.spots.end(), [&](const SampleSpot& s) {
+            return std::hypot(s.x - spot.x, s.y - spot.y) > (lead ? 16 : 24);
+          });
       if (!apart || !fits(spot, lead ? 0 : 2)) continue;
       panel.spots.push_back(spot);
       ++found;
@@ -186,7 +191,8 @@ class Painter {
     // The edge of the lead is blended over one pixel.
     const double lead = std::clamp(kLeadHalfWidth - place.to_lead + 0.5, 0.0, 1.0);
     Linear out = mixed_colors(glass, glass_[kLead - 1], lead);
-    const double dx = (px - kWidth / 2.0) / (kWidth / 2.0), dy = (py - kHeight / 2.0) / (kHeight / 2.0);
+    const double dx = (px - kWidth / 2.0) / (kWidth / 2.0),
+                 dy = (py - kHeight / 2.0) / (kHeight / 2.0);
     const double fall_off = 1 - (1 - kCornerLight) * (dx * dx + dy * dy) / 2;
     for (std::size_t c = 0; c < 3; ++c) out[c] *= fall_off * (plan_.cast ? kWarmCast[c] : 1.0);
     return out;
@@ -210,9 +216,9 @@ class Painter {
 
 const std::vector<LegendEntry>& glass_legend() {
   static const std::vector<LegendEntry> legend{
-      {kRuby, "ruby", "#a01c2e"},    {kCobalt, "cobalt", "#2243a6"},
-      {kAmber, "amber", "#d9921f"},  {kEmerald, "emerald", "#1f8a4c"},
-      {kClear, "clear", "#cfd0cd"},  {kLead, "lead", "#3c3d40"}};
+      {kRuby, "ruby", "#a01c2e"},   {kCobalt, "cobalt", "#2243a6"},
+      {kAmber, "amber", "#d9921f"}, {kEmerald, "emerald", "#1f8a4c"},
+      {kClear, "clear", "#cfd0cd"}, {kLead, "lead", "#3c3d40"}};
   return legend;
 }
 

@@ -15,11 +15,11 @@ namespace chalcedony::demo {
 const std::vector<LegendEntry>& glass_legend();
 
 struct PanelPlan {
-  std::string name;         // "panel-a"
+  std::string name;  // "panel-a"
   std::uint64_t seed = 1;
-  bool samples = true;      // comes with sample regions
-  bool cast = false;        // a warm color cast
-  bool bad_edge = false;    // the scanner's edge is in the picture
+  bool samples = true;    // comes with sample regions
+  bool cast = false;      // a warm color cast
+  bool bad_edge = false;  // the scanner's edge is in the picture
 };
 
 /// Panels A to D of the scenario.

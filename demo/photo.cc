@@ -21,7 +21,8 @@ class ColorLimit {
 
   std::uint32_t limited(std::uint32_t rgb) {
     if (kept_[rgb / 64] >> (rgb % 64) & 1) return rgb;
-    std::uint32_t& neighbor = neighbor_[(rgb >> 9 & 0x7c00) | (rgb >> 6 & 0x3e0) | (rgb >> 3 & 0x1f)];
+    std::uint32_t& neighbor =
+        neighbor_[(rgb >> 9 & 0x7c00) | (rgb >> 6 & 0x3e0) | (rgb >> 3 & 0x1f)];
     if (count_ >= most_ && neighbor != kNone) return neighbor;
     kept_[rgb / 64] |= std::uint64_t{1} << (rgb % 64);
     ++count_;
@@ -46,8 +47,8 @@ class Scene {
       for (std::size_t k = 0; k < channel.size(); ++k) {
         const double periods = std::pow(2.3, static_cast<double>(k));
         channel[k] = {random.uniform(-1, 1) * 6.3 * periods / plan.width,
-                      random.uniform(-1, 1) * 6.3 * periods / plan.width,
-                      random.uniform(0, 6.3), 62.0 / std::pow(1.75, static_cast<double>(k))};
+                      random.uniform(-1, 1) * 6.3 * periods / plan.width, random.uniform(0, 6.3),
+                      62.0 / std::pow(1.75, static_cast<double>(k))};
       }
   }
 

@@ -23,8 +23,8 @@ bool shows_progress(const po::variables_map& given) {
 }
 
 void set_up_log(const po::variables_map& given) {
-  auto logger = std::make_shared<spdlog::logger>(
-      "chalcedony", std::make_shared<spdlog::sinks::stderr_sink_mt>());
+  auto logger = std::make_shared<spdlog::logger>("chalcedony",
+                                                 std::make_shared<spdlog::sinks::stderr_sink_mt>());
   logger->set_pattern("chalcedony: %v");
   logger->set_level(given.count("verbose") ? spdlog::level::debug : spdlog::level::info);
   spdlog::set_default_logger(logger);

@@ -27,8 +27,10 @@ const std::vector<DemoStep>& steps() {
       {"Look: what is this picture, and what are its values?",
        {"inspect", "panel-a.png", "--at", "240,180", "-o", "results"}},
       {"Convert: bring it into a space where color differences can be measured.",
-       {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o", "results/panel-a-lab.tif"}},
-      {"Read histograms: how are the channels distributed, and which hue goes with which saturation?",
+       {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o",
+        "results/panel-a-lab.tif"}},
+      {"Read histograms: how are the channels distributed, and which hue goes with which "
+       "saturation?",
        {"histogram", "panel-a.png", "--channels", "srgb.r,srgb.g,srgb.b", "--joint", "hsv.h,hsv.s",
         "-o", "results"}},
       {"Select: the blue glass, by a range read off the histogram.",
@@ -64,8 +66,7 @@ Json lines_of(const std::string& text) {
 Json run_step(const DemoStep& step, const Context& context) {
   const Command& command = *find_command(step.arguments.front());
   const CommandOptions options(command);
-  const auto given =
-      parse_arguments(options, {step.arguments.begin() + 1, step.arguments.end()});
+  const auto given = parse_arguments(options, {step.arguments.begin() + 1, step.arguments.end()});
   const Json summary = command.run(given, shared_from(command, given), context);
   std::ostringstream text;
   command.print(summary, text);
@@ -112,10 +113,13 @@ Json agreement_step() {
     const std::string& worst_name = demo::glass_legend()[worst].name;
     const double worst_share = matrix.producers(worst).value_or(0);
     step["says"].push_back(fmt::format(
-        "{}: {:.1f} % of the pixels agree, kappa {:.3f}; least complete is {}, {:.1f} % found", panel,
-        100 * overall, kappa, worst_name, 100 * worst_share));
-    step["agreement"].push_back({{"panel", panel}, {"overall", overall}, {"kappa", kappa},
-                                 {"least_complete", worst_name}, {"found", worst_share}});
+        "{}: {:.1f} % of the pixels agree, kappa {:.3f}; least complete is {}, {:.1f} % found",
+        panel, 100 * overall, kappa, worst_name, 100 * worst_share));
+    step["agreement"].push_back({{"panel", panel},
+                                 {"overall", overall},
+                                 {"kappa", kappa},
+                                 {"least_complete", worst_name},
+                                 {"found", worst_share}});
   }
   return step;
 }
@@ -137,7 +141,8 @@ Json run_demo(const std::filesystem::path& folder, const Context& context) {
   make_folder(folder);
   Json summary = summary_frame("demo");
   summary["folder"] = folder.string();
-  for (const auto& file : demo::write_demo_data(folder)) summary["outputs"].push_back(file.string());
+  for (const auto& file : demo::write_demo_data(folder))
+    summary["outputs"].push_back(file.string());
   summary["steps"] = Json::array();
   // The commands are shown as they would be typed in that folder, so they run there.
   const auto home = std::filesystem::current_path();

@@ -32,7 +32,7 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
     return kAllDone;
   }
   const Console console(given);
-  const SharedOptions shared = 
+  const SharedOptions shared =
       command.takes_pictures ? shared_from(command, given) : SharedOptions{};
   const auto start = std::chrono::steady_clock::now();
   const Json summary = command.run(given, shared, console.context());

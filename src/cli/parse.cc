@@ -36,8 +36,9 @@ po::variables_map parse_arguments(const CommandOptions& options,
   operands.add("input", -1);
   po::variables_map given;
   try {
-    po::store(po::command_line_parser(arguments).options(all).positional(operands).style(kStyle).run(),
-              given);
+    po::store(
+        po::command_line_parser(arguments).options(all).positional(operands).style(kStyle).run(),
+        given);
     po::notify(given);
   } catch (const po::unknown_option& error) {
     throw UsageError("there is no option '" + error.get_option_name() + "'",

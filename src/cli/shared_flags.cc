@@ -14,7 +14,8 @@ double percentage(const std::string& option, const std::string& text) {
   double value = 0;
   const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
   if (error != std::errc() || end != text.data() + text.size() || !(value >= 0 && value <= 100))
-    throw UsageError(option + ": '" + text + "' is not a percentage", "give a number from 0 to 100");
+    throw UsageError(option + ": '" + text + "' is not a percentage",
+                     "give a number from 0 to 100");
   return value;
 }
 

@@ -17,7 +17,7 @@ std::vector<double> round_tics(double low, double high, std::size_t most) {
     }
   std::vector<double> tics;
   const double first = std::ceil(low / step - 1e-9), last = std::floor(high / step + 1e-9);
-  for (double i = first; i <= last; ++i) tics.push_back(i * step);
+  for (double i = first; i <= last; ++i) tics.push_back(i * step + 0.0);  // + 0 makes a -0 a 0
   return tics;
 }
 

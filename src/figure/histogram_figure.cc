@@ -28,8 +28,7 @@ std::string series_color(const Channel& channel, std::size_t number) {
 }
 
 std::string axis_tics(const Channel& channel, const Binning& binning, std::size_t most) {
-  if (channel.unit_name() == "degrees")
-    return tic_list(degree_tics(binning.low(), binning.high()));
+  if (channel.unit_name() == "degrees") return tic_list(degree_tics(binning.low(), binning.high()));
   if (binning.low() == 0 && binning.high() == 256)
     return tic_list({0, 32, 64, 96, 128, 160, 192, 224, 255});
   return tic_list(round_tics(binning.low(), binning.high(), most));
@@ -92,15 +91,19 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   for (const std::size_t m : members) {
     const std::string color = series_color(series[m].channel, m);
     const std::string data = plot.store(curve_data(*series[m].histogram));
-    curves += fmt::format("{} using 1:2 with filledcurves y1=0 lc rgb '{}' fs transparent solid "
-                          "0.22 notitle, ", data, color);
+    curves += fmt::format(
+        "{} using 1:2 with filledcurves y1=0 lc rgb '{}' fs transparent solid "
+        "0.22 notitle, ",
+        data, color);
     const std::string median =
         series[m].has_median ? fmt::format("   median {}", grouped(series[m].median)) : "";
     lines += fmt::format("{} using 1:2 with lines lw 1.8 lc rgb '{}' title {}, ", data, color,
                          literal(series[m].channel.name() + median));
     if (series[m].has_median)
-      plot.line(fmt::format("set arrow {} from {:.9g},graph 0 to {:.9g},graph 1 nohead dt 2 lw 1.4 "
-                            "lc rgb '{}' front", arrow++, series[m].median, series[m].median, color));
+      plot.line(
+          fmt::format("set arrow {} from {:.9g},graph 0 to {:.9g},graph 1 nohead dt 2 lw 1.4 "
+                      "lc rgb '{}' front",
+                      arrow++, series[m].median, series[m].median, color));
   }
   lines.resize(lines.size() - 2);
   plot.line("plot " + curves + lines);
@@ -148,15 +151,19 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   if (joint.no_hue() > 0)
     apart = fmt::format("; {} of them have no hue and are not shown",
                         grouped(static_cast<double>(joint.no_hue())));
-  plot.begin(path, "Joint histogram of " + name,
-             fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
+  plot.begin(
+      path, "Joint histogram of " + name,
+      fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
   plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
   plot.panel({0.42, 0.87, 0.11, 0.86});
+  plot.line("unset grid");
   set_heat(plot);
   const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) / 2;
   const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) / 2;
-  plot.line(fmt::format("set object 9 rectangle from graph 0,0 to graph 1,1 fillcolor rgb '{}' "
-                        "fillstyle solid 1 noborder behind", css_hex(heat_ramp(17).front())));
+  plot.line(
+      fmt::format("set object 9 rectangle from graph 0,0 to graph 1,1 fillcolor rgb '{}' "
+                  "fillstyle solid 1 noborder behind",
+                  css_hex(heat_ramp(17).front())));
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [{:.9g}:{:.9g}]", x.low(), x.high(),
                         y.low(), y.high()));
   plot.line("set xtics " + axis_tics(first, x, 8));
@@ -167,11 +174,12 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   std::vector<double> tics;
   for (double t = 1; t <= static_cast<double>(highest); t *= 10) tics.push_back(t);
   plot.line("set cbtics " + tic_list(tics) + " font ',11'");
-  plot.line(fmt::format("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62 "
-                        "border lc rgb '{}'", Ink::kFaint));
+  plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
   plot.line("set cblabel 'pixels per bin, logarithmic' offset 1.2,0");
-  plot.line(fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
-                        "lc palette notitle", plot.store(cells), half_x, half_y));
+  plot.line(
+      fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
+                  "lc palette notitle",
+                  plot.store(cells), half_x, half_y));
   plot.line("unset object 9; unset colorbox; unset logscale; unset cblabel");
 }
 

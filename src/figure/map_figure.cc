@@ -10,44 +10,71 @@
 namespace chalcedony {
 namespace {
 
-/// The classes in columns along the lower edge of the page.
+constexpr double kLegendRow = 0.042;
+constexpr std::size_t kLegendColumns = 6;
+
+/// The classes in columns below `top`.
 void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) {
-  constexpr double kRow = 0.042;
-  const auto rows = static_cast<std::size_t>(std::max(1.0, (top - 0.02) / kRow));
-  const std::size_t columns = std::max<std::size_t>(4, (legend.size() + rows - 1) / rows);
-  const double step = 0.95 / static_cast<double>(columns);
+  const double step = 0.96 / static_cast<double>(kLegendColumns);
   for (std::size_t i = 0; i < legend.size(); ++i) {
-    const double x = 0.03 + step * static_cast<double>(i % columns);
-    const double y = top - kRow * static_cast<double>(i / columns);
+    const double x = 0.02 + step * static_cast<double>(i % kLegendColumns);
+    const double y = top - kLegendRow * (static_cast<double>(i / kLegendColumns) + 0.5);
     plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, legend[i].color);
     plot.label(x + 0.026, y, fmt::format("{}   {:.1f} %", legend[i].name, legend[i].percent), 11);
   }
 }
 
-double legend_top(std::size_t entries) {
-  return 0.055 + 0.042 * static_cast<double>((entries + 3) / 4 - 1);
+/// Words in lines of at most `columns` letters.
+std::vector<std::string> wrapped(const std::string& text, std::size_t columns) {
+  std::vector<std::string> lines;
+  std::size_t from = 0;
+  while (from < text.size()) {
+    std::size_t end = std::min(from + columns, text.size());
+    if (end < text.size()) {
+      const std::size_t blank = text.rfind(' ', end);
+      if (blank != std::string::npos && blank > from) end = blank;
+    }
+    lines.push_back(text.substr(from, end - from));
+    from = end + (end < text.size() && text[end] == ' ' ? 1 : 0);
+  }
+  return lines;
 }
 
 }  // namespace
 
 void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                     const std::string& selection, double covered_percent,
-                     const Thumbnail& picture, const Thumbnail& mask, const Thumbnail& cutout) {
+                     const std::string& selection, double covered_percent, const Thumbnail& picture,
+                     const Thumbnail& mask, const Thumbnail& cutout) {
   plot.begin(path, "Selection in " + name,
-             fmt::format("{}   selects {:.2f} % of the counted pixels", selection, covered_percent));
-  plot.show({0.02, 0.325, 0.05, 0.85}, "picture", picture);
-  plot.show({0.347, 0.653, 0.05, 0.85}, "mask", mask);
-  plot.show({0.675, 0.98, 0.05, 0.85}, "cut-out", cutout);
+             fmt::format("{:.2f} % of the counted pixels are selected", covered_percent));
+  // Wide pictures stand in two rows, with the selection in the place that is left.
+  const bool wide = picture.width > picture.height;
+  const auto lines = wrapped(selection, wide ? 58 : 120);
+  if (wide) {
+    plot.show({0.02, 0.49, 0.49, 0.87}, "picture", picture);
+    plot.show({0.51, 0.98, 0.49, 0.87}, "mask", mask);
+    plot.show({0.02, 0.49, 0.03, 0.42}, "cut-out", cutout);
+  } else {
+    plot.show({0.02, 0.325, 0.12, 0.85}, "picture", picture);
+    plot.show({0.347, 0.653, 0.12, 0.85}, "mask", mask);
+    plot.show({0.675, 0.98, 0.12, 0.85}, "cut-out", cutout);
+  }
+  const double left = wide ? 0.53 : 0.02;
+  double y = wide ? 0.40 : 0.085;
+  plot.label(left, y, "selection", 11, Ink::kFaint);
+  for (std::size_t i = 0; i < lines.size() && i < (wide ? 9u : 1u); ++i)
+    plot.label(left, y -= kLegendRow, lines[i], 12);
 }
 
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& picture,
                           const Thumbnail& map) {
-  const double top = legend_top(legend.size());
+  const std::size_t rows = (legend.size() + kLegendColumns - 1) / kLegendColumns;
+  const double room = std::min(0.4, kLegendRow * static_cast<double>(rows) + 0.05);
   plot.begin(path, "Class map of " + name, "shares are percent of the counted pixels");
-  plot.show({0.02, 0.49, top + 0.06, 0.87}, "picture", picture);
-  plot.show({0.51, 0.98, top + 0.06, 0.87}, "class map", map);
-  draw_legend(plot, legend, top);
+  plot.show({0.02, 0.49, room, 0.87}, "picture", picture);
+  const Frame shown = plot.show({0.51, 0.98, room, 0.87}, "class map", map);
+  draw_legend(plot, legend, shown.bottom - 0.025);
 }
 
 void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -74,9 +101,10 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
   std::uint64_t all = 0;
   for (std::size_t c = 0; c < outlines.size(); ++c) {
     const std::string data = plot.store(outlines[c]);
-    over += fmt::format("{}{} using 1:2 with lines lw 4 lc rgb 'white' notitle, {} using 1:2 with "
-                        "lines lw 2 lc rgb '{}' notitle", over.empty() ? "" : ", ", data, data,
-                        colors[c]);
+    over += fmt::format(
+        "{}{} using 1:2 with lines lw 5 lc rgb 'white' notitle, {} using 1:2 with "
+        "lines lw 1.6 lc rgb '{}' notitle",
+        over.empty() ? "" : ", ", data, data, Ink::kText);
     all += counts[c];
   }
   plot.begin(path, "Samples on " + name,
@@ -86,8 +114,9 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
   for (std::size_t c = 0; c < colors.size() && c < 18; ++c) {
     const double y = 0.86 - 0.045 * static_cast<double>(c);
     plot.swatch({0.74, 0.758, y - 0.013, y + 0.013}, colors[c]);
-    plot.label(0.766, y, fmt::format("{}   {} pixels", samples.classes[c].name,
-                                     grouped(static_cast<double>(counts[c]))));
+    plot.label(0.766, y,
+               fmt::format("{}   {} pixels", samples.classes[c].name,
+                           grouped(static_cast<double>(counts[c]))));
   }
 }
 

@@ -14,8 +14,8 @@ namespace chalcedony {
 
 /// Picture, mask and cut-out side by side, with the selection and its coverage as text.
 void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                     const std::string& selection, double covered_percent,
-                     const Thumbnail& picture, const Thumbnail& mask, const Thumbnail& cutout);
+                     const std::string& selection, double covered_percent, const Thumbnail& picture,
+                     const Thumbnail& mask, const Thumbnail& cutout);
 
 /// A class in a legend.
 struct LegendLine {

@@ -94,7 +94,9 @@ void Plot::line(std::string_view text) {
 
 void Plot::panel(const Frame& frame, std::string_view title) {
   line("unset label; unset object; unset arrow; unset key; unset colorbox; unset logscale");
-  line("set autoscale; set size noratio; set xtics auto; set ytics auto; unset xlabel; unset ylabel");
+  line("set autoscale; set size noratio; set xtics auto; set ytics auto");
+  for (const char* axis : {"x", "y", "cb"})
+    line(fmt::format("set {0}label '' textcolor rgb '{1}' font ',12'", axis, Ink::kText));
   line("set lmargin at screen " + fmt::format("{:.5f}", frame.left));
   line("set rmargin at screen " + fmt::format("{:.5f}", frame.right));
   line("set bmargin at screen " + fmt::format("{:.5f}", frame.bottom));
@@ -113,20 +115,23 @@ void Plot::label(double x, double y, std::string_view text, int size, const char
   line(fmt::format("set label 1 {} at screen {:.5f},{:.5f} {} front font ',{}' textcolor rgb '{}'",
                    literal(text), x, y, align, size, color));
   line("unset border; unset tics; unset grid; unset key; unset colorbox");
-  line("set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
-       "set tmargin at screen 1");
+  line(
+      "set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
+      "set tmargin at screen 1");
   line("set xrange [0:1]; set yrange [0:1]; set size noratio");
   line("plot 2 notitle\nunset label 1");
 }
 
 void Plot::swatch(const Frame& frame, const std::string& color) {
   line("unset label; unset arrow; unset title; unset xlabel; unset ylabel");
-  line(fmt::format("set object 1 rectangle from screen {:.5f},{:.5f} to screen {:.5f},{:.5f} "
-                   "fillcolor rgb '{}' fillstyle solid 1 border lc rgb '{}' front",
-                   frame.left, frame.bottom, frame.right, frame.top, color, Ink::kFaint));
+  line(
+      fmt::format("set object 1 rectangle from screen {:.5f},{:.5f} to screen {:.5f},{:.5f} "
+                  "fillcolor rgb '{}' fillstyle solid 1 border lc rgb '{}' front",
+                  frame.left, frame.bottom, frame.right, frame.top, color, Ink::kFaint));
   line("unset border; unset tics; unset grid; unset key; unset colorbox");
-  line("set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
-       "set tmargin at screen 1");
+  line(
+      "set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
+      "set tmargin at screen 1");
   line("set xrange [0:1]; set yrange [0:1]; set size noratio");
   line("plot 2 notitle\nunset object 1");
 }
@@ -144,13 +149,15 @@ std::string Plot::store(std::string_view text) {
 std::string Plot::store(std::span<const std::uint8_t> bytes) {
   const auto path = stored_path("raw");
   std::ofstream(path, std::ios::binary)
-      .write(reinterpret_cast<const char*>(bytes.data()), static_cast<std::streamsize>(bytes.size()));
+      .write(reinterpret_cast<const char*>(bytes.data()),
+             static_cast<std::streamsize>(bytes.size()));
   return literal(path.string());
 }
 
 Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& picture,
                  const std::string& over, bool coordinates) {
-  const double wide = (frame.right - frame.left) * kWidth, high = (frame.top - frame.bottom) * kHeight;
+  const double wide = (frame.right - frame.left) * kWidth,
+               high = (frame.top - frame.bottom) * kHeight;
   const double scale = std::min(wide / picture.width, high / picture.height);
   const double w = picture.width * scale / kWidth, h = picture.height * scale / kHeight;
   const double left = frame.left + (frame.right - frame.left - w) / 2;
@@ -166,10 +173,11 @@ Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& pi
   }
   line(fmt::format("set xrange [0:{:.6g}]; set yrange [{:.6g}:0]", picture.width * cell,
                    picture.height * cell));
-  line(fmt::format("plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
-                   "format='%uchar' with rgbimage notitle{}",
-                   store(picture.rgb), picture.width, picture.height, cell, cell, cell / 2, cell / 2,
-                   over.empty() ? "" : ", " + over));
+  line(
+      fmt::format("plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
+                  "format='%uchar' with rgbimage notitle{}",
+                  store(picture.rgb), picture.width, picture.height, cell, cell, cell / 2, cell / 2,
+                  over.empty() ? "" : ", " + over));
   return place;
 }
 
@@ -183,8 +191,9 @@ std::optional<std::string> Plot::draw() {
   const auto script_path = folder_ / "figure.gp";
   std::ofstream(script_path, std::ios::binary) << script_;
   process::ipstream messages;
-  process::child child(program, script_path.string(), process::std_in < process::null,
-                       process::std_out > process::null, process::std_err > messages);
+  process::child child(program, script_path.string(),
+                       process::std_in<process::null, process::std_out> process::null,
+                       process::std_err > messages);
   std::string first, next;
   while (std::getline(messages, next))
     if (first.empty() && next.find_first_not_of(" ^") != std::string::npos) first = next;

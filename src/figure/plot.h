@@ -56,8 +56,8 @@ class Plot {
   void panel(const Frame& frame, std::string_view title = {});
 
   /// Text at a place of the page; `size` in points.
-  void label(double x, double y, std::string_view text, int size = 11, const char* color = Ink::kText,
-             const char* align = "left");
+  void label(double x, double y, std::string_view text, int size = 11,
+             const char* color = Ink::kText, const char* align = "left");
 
   /// A filled rectangle of the page.
   void swatch(const Frame& frame, const std::string& color);

@@ -38,11 +38,13 @@ void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Mod
                         std::size_t x, std::size_t y, const std::vector<ScatterPoints>& points) {
   plot.begin(path, "Classes in " + model.features[x].name() + " and " + model.features[y].name(),
              "dots: sample pixels; crosses: class means; curves: two standard deviations");
-  plot.panel({0.09, 0.76, 0.11, 0.88});
+  plot.panel({0.08, 0.84, 0.11, 0.88});
   plot.line("set xlabel " + literal(axis_name(model.features[x])) + " offset 0,0.3");
   plot.line("set ylabel " + literal(axis_name(model.features[y])) + " offset -1,0");
-  plot.line(fmt::format("set key outside right top Left reverse textcolor rgb '{}' font ',11' "
-                        "at screen 0.97,0.87", Ink::kText));
+  plot.line(
+      fmt::format("set key outside right top Left reverse textcolor rgb '{}' font ',11' "
+                  "at screen 0.97,0.87",
+                  Ink::kText));
   std::string dots, curves, means;
   for (std::size_t c = 0; c < model.classes.size(); ++c) {
     const ModelClass& one = model.classes[c];
@@ -57,9 +59,10 @@ void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Mod
     const std::string mean =
         plot.store(fmt::format("{:.6g} {:.6g}\n", one.statistics.mean[static_cast<Eigen::Index>(x)],
                                one.statistics.mean[static_cast<Eigen::Index>(y)]));
-    means += fmt::format("{} using 1:2 with points pt 2 ps 1.8 lw 4 lc rgb '{}' notitle, {} using "
-                         "1:2 with points pt 2 ps 1.6 lw 2 lc rgb '{}' title {}, ",
-                         mean, Ink::kText, mean, one.color, literal(one.name));
+    means += fmt::format(
+        "{} using 1:2 with points pt 2 ps 1.8 lw 4 lc rgb '{}' notitle, {} using "
+        "1:2 with points pt 2 ps 1.6 lw 2 lc rgb '{}' title {}, ",
+        mean, Ink::kText, mean, one.color, literal(one.name));
   }
   means.resize(means.size() - 2);
   plot.line("plot " + dots + curves + means);

@@ -46,7 +46,8 @@ void AtomicFile::fail(const char* what) const {
 }
 
 void AtomicFile::write(std::span<const std::byte> bytes) {
-  if (std::fwrite(bytes.data(), 1, bytes.size(), stream_) != bytes.size()) fail("cannot be written");
+  if (std::fwrite(bytes.data(), 1, bytes.size(), stream_) != bytes.size())
+    fail("cannot be written");
 }
 
 void AtomicFile::write(std::string_view text) { write(std::as_bytes(std::span(text))); }

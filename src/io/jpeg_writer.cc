@@ -48,7 +48,8 @@ class JpegWriter : public PictureWriter {
 
  private:
   [[noreturn]] void fail() const {
-    throw OutputError("cannot be written", "check that the folder may be written and the disk has room",
+    throw OutputError("cannot be written",
+                      "check that the folder may be written and the disk has room",
                       file_.path().string());
   }
 

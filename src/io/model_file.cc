@@ -28,14 +28,16 @@ Json rows(const Eigen::MatrixXd& matrix) {
 }
 
 Eigen::VectorXd vector_of(const Json& json, std::size_t size) {
-  if (!json.is_array() || json.size() != size) reject("the model's numbers do not fit its features");
+  if (!json.is_array() || json.size() != size)
+    reject("the model's numbers do not fit its features");
   Eigen::VectorXd out(static_cast<Eigen::Index>(size));
   for (std::size_t i = 0; i < size; ++i) out[static_cast<Eigen::Index>(i)] = json[i].get<double>();
   return out;
 }
 
 Eigen::MatrixXd matrix_of(const Json& json, std::size_t size) {
-  if (!json.is_array() || json.size() != size) reject("the model's numbers do not fit its features");
+  if (!json.is_array() || json.size() != size)
+    reject("the model's numbers do not fit its features");
   const auto n = static_cast<Eigen::Index>(size);
   Eigen::MatrixXd out(n, n);
   for (std::size_t r = 0; r < size; ++r)
@@ -67,8 +69,10 @@ Model model_of(const Json& json) {
     model.features.push_back(channel_named(feature.get<std::string>()));
   for (const Json& one : json.at("classes"))
     model.classes.push_back(class_of(one, model.features.size()));
-  if (model.features.empty() || model.classes.empty()) reject("the model has no features or classes");
-  for (const Json& name : json.at("trained_on")) model.trained_on.push_back(name.get<std::string>());
+  if (model.features.empty() || model.classes.empty())
+    reject("the model has no features or classes");
+  for (const Json& name : json.at("trained_on"))
+    model.trained_on.push_back(name.get<std::string>());
   return model;
 }
 

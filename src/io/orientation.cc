@@ -36,9 +36,14 @@ class UprightSource : public RowSource {
   /// The stored pixel seen at (x, y).
   const std::byte* stored_pixel(std::uint32_t x, std::uint32_t y) const {
     const std::uint32_t right = shape_.width - 1 - x, below = shape_.height - 1 - y;
-    const std::array<std::pair<std::uint32_t, std::uint32_t>, 8> from{
-        {{x, y}, {right, y}, {right, below}, {x, below},
-         {y, x}, {y, right}, {below, right}, {below, x}}};
+    const std::array<std::pair<std::uint32_t, std::uint32_t>, 8> from{{{x, y},
+                                                                       {right, y},
+                                                                       {right, below},
+                                                                       {x, below},
+                                                                       {y, x},
+                                                                       {y, right},
+                                                                       {below, right},
+                                                                       {below, x}}};
     const auto [sx, sy] = from[static_cast<std::size_t>(orientation_ - 1)];
     const RasterShape& shape = stored_->shape();
     return samples_.data() + (std::size_t{sy} * shape.width + sx) * shape.pixel_bytes();

@@ -43,9 +43,9 @@ void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& op
   if (width == 0 || height == 0)
     throw InputError("holds no pixels (" + size + ")", "write the file again");
   if (options.max_pixels > 0 && width * height > options.max_pixels)
-    throw InputError("has " + size + " pixels, more than --max-pixels " +
-                         std::to_string(options.max_pixels),
-                     "raise --max-pixels to read it");
+    throw InputError(
+        "has " + size + " pixels, more than --max-pixels " + std::to_string(options.max_pixels),
+        "raise --max-pixels to read it");
 }
 
 PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& options) {

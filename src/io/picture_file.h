@@ -15,9 +15,9 @@
 namespace chalcedony {
 
 struct ReadOptions {
-  const Space* assume = &spaces::kSrgb;     // for a file that does not say its space
-  std::uint64_t max_pixels = 0;             // 0: no limit
-  bool palette_indices = false;             // read a palette picture as its indices
+  const Space* assume = &spaces::kSrgb;  // for a file that does not say its space
+  std::uint64_t max_pixels = 0;          // 0: no limit
+  bool palette_indices = false;          // read a palette picture as its indices
 };
 
 /// What a file says of itself, for people.

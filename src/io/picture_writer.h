@@ -18,10 +18,10 @@ namespace chalcedony {
 
 /// What is to be written.
 struct PictureSpec {
-  RasterShape shape;             // of the samples that will come
-  bool alpha = false;            // the last channel is straight alpha
+  RasterShape shape;   // of the samples that will come
+  bool alpha = false;  // the last channel is straight alpha
   const Space* space = &spaces::kSrgb;
-  bool labels = false;           // codes, not colors: a mask or a class map
+  bool labels = false;              // codes, not colors: a mask or a class map
   std::vector<LegendEntry> legend;  // of a class map
   int jpeg_quality = 92;
 };
@@ -30,8 +30,8 @@ struct PictureSpec {
 struct EncodedRows {
   std::uint32_t rows = 0;
   std::vector<std::byte> bytes;
-  std::uint32_t adler = 1;      // PNG
-  std::uint64_t raw_size = 0;   // PNG
+  std::uint32_t adler = 1;     // PNG
+  std::uint64_t raw_size = 0;  // PNG
 };
 
 class PictureWriter {

@@ -152,6 +152,8 @@ class PngSource : public RowSource {
     const int error = spng_decode_row(context_.get(), target, stored_row_bytes_);
     const bool last = next_row_ + 1 == header_.height;
     if (error != SPNG_OK && !(error == SPNG_EOI && last)) fail(error);
+    // The rows are complete before the last checksum has been read.
+    if (last) check(spng_decode_chunks(context_.get()));
     if (delivery_.unpack_indices) unpack(packed_.data(), row);
   }
 
@@ -235,8 +237,10 @@ void find_space_of(spng_ctx* context, const ReadOptions& options, PictureFile& f
       file.facts.warnings.push_back("its color profile '" + std::string(profile.profile_name) +
                                     "' is not honored yet" + assumed);
     } else if (has_gamma || has_chromaticity) {
-      file.facts.warnings.push_back("its gamma or primaries are not those of sRGB and are not "
-                                    "honored yet" + assumed);
+      file.facts.warnings.push_back(
+          "its gamma or primaries are not those of sRGB and are not "
+          "honored yet" +
+          assumed);
     }
   }
 }

@@ -9,12 +9,12 @@
 #include <cstring>
 #include <string>
 
+#include "core/color/css_color.h"
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/deflate.h"
 #include "io/picture_encoder.h"
 #include "io/space_note.h"
-#include "core/color/css_color.h"
 
 namespace chalcedony {
 namespace {
@@ -46,7 +46,8 @@ std::vector<std::byte> chunk(std::string_view type, const std::vector<std::byte>
 std::vector<std::byte> international_text(std::string_view keyword, std::string_view text) {
   std::vector<std::byte> data;
   append_text(data, keyword);
-  data.insert(data.end(), 5, std::byte{0});  // end of keyword, not compressed, no language, no translation
+  data.insert(data.end(), 5,
+              std::byte{0});  // end of keyword, not compressed, no language, no translation
   append_text(data, text);
   return chunk("iTXt", data);
 }

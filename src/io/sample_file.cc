@@ -18,7 +18,8 @@ using Json = nlohmann::json;
 }
 
 double number_of(const Json& value) {
-  if (!value.is_number() || !std::isfinite(value.get<double>())) reject("a coordinate is no number");
+  if (!value.is_number() || !std::isfinite(value.get<double>()))
+    reject("a coordinate is no number");
   return value.get<double>();
 }
 

@@ -28,8 +28,8 @@ class TiffWriter : public PictureWriter {
     const std::uint64_t size = spec.shape.row_bytes() * std::uint64_t{spec.shape.height};
     TIFFOpenOptions* options = TIFFOpenOptionsAlloc();
     TIFFOpenOptionsSetErrorHandlerExtR(options, drop_message, nullptr);
-    tiff_.reset(TIFFOpenExt(file_.temporary_path().c_str(), size > kClassicLimit ? "w8" : "w",
-                            options));
+    tiff_.reset(
+        TIFFOpenExt(file_.temporary_path().c_str(), size > kClassicLimit ? "w8" : "w", options));
     TIFFOpenOptionsFree(options);
     if (!tiff_) fail();
     set_tags();
@@ -54,7 +54,8 @@ class TiffWriter : public PictureWriter {
 
  private:
   [[noreturn]] void fail() const {
-    throw OutputError("cannot be written", "check that the folder may be written and the disk has room",
+    throw OutputError("cannot be written",
+                      "check that the folder may be written and the disk has room",
                       file_.path().string());
   }
 

@@ -34,7 +34,8 @@ class ClassPainter {
  public:
   explicit ClassPainter(const Model& model) : planes_(3) {
     colors_.push_back({0, 0, 0});
-    for (const ModelClass& c : model.classes) colors_.push_back(css_color(c.color).in(spaces::kSrgb));
+    for (const ModelClass& c : model.classes)
+      colors_.push_back(css_color(c.color).in(spaces::kSrgb));
   }
   ConstPlanes paint(const std::uint8_t* labels, std::size_t n) {
     for (std::size_t c = 0; c < 3; ++c)
@@ -61,9 +62,8 @@ class ClassifyJob {
         picture_(open_counted(input, options.shared, context)),
         plan_(info(), model.features, options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
-        map_preview_(ThumbnailSums(info().shape.width,
-                                   preview_.wanted() ? info().shape.height : 1, kPreviewWidth,
-                                   kPreviewHeight)),
+        map_preview_(ThumbnailSums(info().shape.width, preview_.wanted() ? info().shape.height : 1,
+                                   kPreviewWidth, kPreviewHeight)),
         format_(figures),
         counts_(model.classes.size() + 1) {
     if (results.wants("classes"))
@@ -71,8 +71,9 @@ class ClassifyJob {
   }
 
   Json run() {
-    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_),
-           [this] { return Worker(*this); }, [this](ClassBand&& band) { take(std::move(band)); });
+    travel(
+        *picture_.file.rows, road_for(picture_, options_.shared, context_),
+        [this] { return Worker(*this); }, [this](ClassBand&& band) { take(std::move(band)); });
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
     if (map_) map_->finish();
@@ -161,8 +162,8 @@ class ClassifyJob {
   void draw(std::uint64_t counted) {
     std::vector<LegendLine> legend;
     for (std::size_t c = 0; c < model_.classes.size(); ++c)
-      legend.push_back({model_.classes[c].name, model_.classes[c].color,
-                        percent(counts_[c + 1], counted)});
+      legend.push_back(
+          {model_.classes[c].name, model_.classes[c].color, percent(counts_[c + 1], counted)});
     if (counts_[0] > 0) legend.push_back({"unclassified", "#000000", percent(counts_[0], counted)});
     Plot plot(format_);
     const auto merge = [](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); };

@@ -71,8 +71,8 @@ class RowMaker {
       for (std::size_t c = 0; c < planes; ++c) {
         const ChannelInfo& range = spec_.space->channels[c];
         const float v = channels.channel(c)[i];
-        const float over = std::max(v - static_cast<float>(range.high),
-                                    static_cast<float>(range.low) - v);
+        const float over =
+            std::max(v - static_cast<float>(range.high), static_cast<float>(range.low) - v);
         excess = std::max(excess, over * static_cast<float>(255 / (range.high - range.low)));
       }
       if (!(excess > kGamutTolerance) || !block.counts(i)) continue;
@@ -91,8 +91,8 @@ PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
   spec.alpha = options.keep_alpha && info.alpha != AlphaKind::kNone;
   SampleType sample = options.depth.value_or(info.shape.sample);
   if (!options.depth && sample == SampleType::kU8 && !spec.space->is_rgb) sample = SampleType::kF32;
-  const bool gray = spec.space->channel_count == 1 ||
-                    (spec.space == info.space && info.color_channels() == 1);
+  const bool gray =
+      spec.space->channel_count == 1 || (spec.space == info.space && info.color_channels() == 1);
   spec.shape = {info.shape.width, info.shape.height, (gray ? 1u : 3u) + (spec.alpha ? 1u : 0u),
                 sample};
   return spec;
@@ -113,8 +113,8 @@ std::filesystem::path output_for(const std::filesystem::path& input, const Conve
   if (options.shared.inputs.size() == 1 && options.shared.output.has_extension())
     return options.shared.output;
   const bool tiff = spec.shape.sample == SampleType::kF32;
-  return options.shared.output / (input.stem().string() + "." + std::string(spec.space->id) +
-                                  (tiff ? ".tif" : ".png"));
+  return options.shared.output /
+         (input.stem().string() + "." + std::string(spec.space->id) + (tiff ? ".tif" : ".png"));
 }
 
 Json convert_one(const std::filesystem::path& input, const ConvertOptions& options,
@@ -131,8 +131,8 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
   const RowMaker maker(spec);
   ConvertedBand sums;
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, picture.counting), channels = ChannelEvaluator(plan)](
-               const Band& band) mutable {
+    return [&, reader = BlockReader(info, picture.counting),
+            channels = ChannelEvaluator(plan)](const Band& band) mutable {
       ConvertedBand out;
       std::vector<std::byte> samples(spec.shape.row_bytes() * band.rows());
       std::byte* at = samples.data();
@@ -185,7 +185,8 @@ void check_request(const ConvertOptions& options) {
   PictureSpec spec;
   spec.space = options.to ? options.to : &spaces::kSrgb;
   spec.shape.sample = options.depth.value_or(SampleType::kU8);
-  if (!options.depth && !spec.space->is_rgb && format_of(options.shared.output) == PictureFormat::kTiff)
+  if (!options.depth && !spec.space->is_rgb &&
+      format_of(options.shared.output) == PictureFormat::kTiff)
     spec.shape.sample = SampleType::kF32;
   check_format(options.shared.output, spec);
 }

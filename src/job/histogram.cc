@@ -56,9 +56,12 @@ class HistogramJob {
  public:
   HistogramJob(const std::filesystem::path& input, const HistogramOptions& options,
                const Context& context)
-      : options_(options), context_(context), picture_(open_counted(input, options.shared, context)) {
+      : options_(options),
+        context_(context),
+        picture_(open_counted(input, options.shared, context)) {
     ChannelList list;
-    for (const Channel& channel : options.channels) channel_places_.push_back(list.place_of(channel));
+    for (const Channel& channel : options.channels)
+      channel_places_.push_back(list.place_of(channel));
     for (const auto& [first, second] : options.joint)
       joint_places_.emplace_back(list.place_of(first), list.place_of(second));
     channels_ = list.channels();
@@ -89,7 +92,8 @@ class HistogramJob {
     };
     travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
            [](bool) {});
-    return tallies.merged([](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
+    return tallies.merged(
+        [](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
   }
 
   const CountedPicture& picture() const { return picture_; }
@@ -98,18 +102,18 @@ class HistogramJob {
  private:
   HistogramTally empty() const {
     HistogramTally tally;
-    const double stored_high =
-        info().is_float() ? 1.0 : info().shape.sample == SampleType::kU8 ? 256.0 : 65536.0;
+    const double stored_high = info().is_float()                        ? 1.0
+                               : info().shape.sample == SampleType::kU8 ? 256.0
+                                                                        : 65536.0;
     const std::size_t bins = options_.bins ? options_.bins : kDefaultBins;
     for (const Channel& channel : options_.channels)
       tally.channels.emplace_back(channel_binning(channel, bins, stored_high), channel.is_hue());
     for (const auto& [first, second] : options_.joint) {
       auto joint_bins = is_hue_saturation(first, second) ? kHueSaturationBins : kOtherJointBins;
       if (options_.joint_bins.first) joint_bins = options_.joint_bins;
-      tally.joint.emplace_back(channel_binning(first, joint_bins.first, stored_high),
-                               first.is_hue(),
-                               channel_binning(second, joint_bins.second, stored_high),
-                               second.is_hue());
+      tally.joint.emplace_back(
+          channel_binning(first, joint_bins.first, stored_high), first.is_hue(),
+          channel_binning(second, joint_bins.second, stored_high), second.is_hue());
     }
     return tally;
   }
@@ -164,7 +168,8 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
                   "count", "share_percent"});
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const JointHistogram& h = tally.joint[i];
-    const std::string first = options.joint[i].first.name(), second = options.joint[i].second.name();
+    const std::string first = options.joint[i].first.name(),
+                      second = options.joint[i].second.name();
     const std::uint64_t total = h.total();
     for (std::size_t a = 0; a < h.first().bins(); ++a)
       for (std::size_t b = 0; b < h.second().bins(); ++b)
@@ -181,8 +186,11 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
 }
 
 Json channel_json(const Channel& channel, const Histogram& h) {
-  Json json{{"channel", channel.name()}, {"unit", channel.unit_name()},
-            {"bins", h.binning().bins()}, {"from", h.binning().low()}, {"to", h.binning().high()}};
+  Json json{{"channel", channel.name()},
+            {"unit", channel.unit_name()},
+            {"bins", h.binning().bins()},
+            {"from", h.binning().low()},
+            {"to", h.binning().high()}};
   std::size_t fullest = 0;
   for (std::size_t b = 1; b < h.binning().bins(); ++b)
     if (h.count(b) > h.count(fullest)) fullest = b;

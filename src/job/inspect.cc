@@ -26,7 +26,9 @@ class ColorSet {
     if (seen_.empty()) seen_.resize(1u << 18);
     for (std::size_t i = 0; i < block.size; ++i) {
       if (!block.counts(i)) continue;
-      const auto code = [&](std::size_t c) { return static_cast<std::uint32_t>(block.color[c][i] + 0.5f); };
+      const auto code = [&](std::size_t c) {
+        return static_cast<std::uint32_t>(block.color[c][i] + 0.5f);
+      };
       const std::uint32_t rgb = code(0) << 16 | code(1) << 8 | code(2);
       seen_[rgb / 64] |= std::uint64_t{1} << (rgb % 64);
     }
@@ -37,7 +39,8 @@ class ColorSet {
   }
   std::uint64_t count() const {
     std::uint64_t n = 0;
-    for (const std::uint64_t bits : seen_) n += static_cast<std::uint64_t>(__builtin_popcountll(bits));
+    for (const std::uint64_t bits : seen_)
+      n += static_cast<std::uint64_t>(__builtin_popcountll(bits));
     return n;
   }
 
@@ -125,8 +128,8 @@ class Inspection {
     Tallies<Findings> tallies(empty_findings());
     std::vector<std::array<double, 3>> points(options_.at.size());
     const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_)](
-                 const Band& band) mutable {
+      return [&, reader = BlockReader(info_, picture_.counting),
+              channels = ChannelEvaluator(plan_)](const Band& band) mutable {
         Findings& findings = tallies.local();
         ChannelSums sums{std::vector<Moments>(plan_.channels().size()),
                          std::vector<HueMoments>(plan_.channels().size())};
@@ -164,7 +167,8 @@ class Inspection {
     if (info_.shape.sample == SampleType::kU8) findings.colors.add(block);
     if (info_.shape.sample == SampleType::kU16) {
       const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
-      for (std::size_t i = 0; i < block.size * info_.shape.channels && !findings.uses_low_bytes; ++i)
+      for (std::size_t i = 0; i < block.size * info_.shape.channels && !findings.uses_low_bytes;
+           ++i)
         findings.uses_low_bytes = (samples[i] >> 8) != (samples[i] & 255);
     }
     for (std::size_t i = 0; i < plan_.channels().size(); ++i) {
@@ -183,8 +187,8 @@ class Inspection {
   void take_points(const Block& block, std::vector<std::array<double, 3>>& points) const {
     for (std::size_t p = 0; p < points.size(); ++p) {
       const auto [x, y] = options_.at[p];
-      const std::uint64_t pixel = static_cast<std::uint64_t>(y) * info_.shape.width +
-                                  static_cast<std::uint64_t>(x);
+      const std::uint64_t pixel =
+          static_cast<std::uint64_t>(y) * info_.shape.width + static_cast<std::uint64_t>(x);
       if (pixel < block.first_pixel || pixel >= block.first_pixel + block.size) continue;
       for (std::size_t c = 0; c < 3; ++c) points[p][c] = block.color[c][pixel - block.first_pixel];
     }
@@ -194,8 +198,8 @@ class Inspection {
     picture_.file.rows->rewind();
     Tallies<std::vector<Ranks>> tallies(findings_.ranks);
     const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_)](
-                 const Band& band) mutable {
+      return [&, reader = BlockReader(info_, picture_.counting),
+              channels = ChannelEvaluator(plan_)](const Band& band) mutable {
         std::vector<Ranks>& ranks = tallies.local();
         reader.for_each_block(band, [&](const Block& block) {
           channels.evaluate(block);
@@ -288,7 +292,8 @@ class Inspection {
       point["css"] = css_hex(color);
       // A gray has a hue by arithmetic only.
       const auto rgb = color.in(spaces::kSrgb);
-      const bool gray = std::max({rgb[0], rgb[1], rgb[2]}) - std::min({rgb[0], rgb[1], rgb[2]}) <= 0.001;
+      const bool gray =
+          std::max({rgb[0], rgb[1], rgb[2]}) - std::min({rgb[0], rgb[1], rgb[2]}) <= 0.001;
       for (const Space* space : kPointSpaces) {
         const auto value = color.in(*space);
         Json values = Json::object();
@@ -316,9 +321,9 @@ class Inspection {
 void write_statistics(const std::filesystem::path& path, const Json& picture) {
   std::vector<std::string> header{"picture", "channel", "unit"};
   const std::vector<std::string> fields{
-      "minimum",       "percentile_1",    "percentile_5",       "percentile_25",
-      "median",        "percentile_75",   "percentile_95",      "percentile_99",
-      "maximum",       "mean",            "standard_deviation", "at_low_percent",
+      "minimum",         "percentile_1",  "percentile_5",       "percentile_25",
+      "median",          "percentile_75", "percentile_95",      "percentile_99",
+      "maximum",         "mean",          "standard_deviation", "at_low_percent",
       "at_high_percent", "circular_mean", "circular_spread",    "no_hue"};
   header.insert(header.end(), fields.begin(), fields.end());
   CsvTable table(header);

@@ -51,7 +51,8 @@ class CutoutMaker {
     const SampleType sample = spec_.shape.sample;
     const SampleScale color = sample_scale(spaces::kSrgb, 0, sample);
     write_planes(read_only(planes_.planes()), block.size, 4, sample, {color, color, color}, stored);
-    write_plane(planes_.plane(3), block.size, 4, sample, 3, {1.0 / full_scale_of(sample), 0}, stored);
+    write_plane(planes_.plane(3), block.size, 4, sample, 3, {1.0 / full_scale_of(sample), 0},
+                stored);
   }
 
   /// The cut-out over white, for a figure.
@@ -86,13 +87,13 @@ class MaskJob {
     }
     if (results.wants("cutout"))
       cutout_ = create_picture(results.path(input, "cutout", "png"), cutout_spec(info().shape));
-    if (preview_.wanted())
-      figure_path_ = results.path(input, "mask.figure", extension_of(figures));
+    if (preview_.wanted()) figure_path_ = results.path(input, "mask.figure", extension_of(figures));
   }
 
   Json run() {
-    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_),
-           [this] { return Worker(*this); }, [this](MaskBand&& band) { take(std::move(band)); });
+    travel(
+        *picture_.file.rows, road_for(picture_, options_.shared, context_),
+        [this] { return Worker(*this); }, [this](MaskBand&& band) { take(std::move(band)); });
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
     if (mask_) mask_->finish();
@@ -159,7 +160,8 @@ class MaskJob {
       });
       out.excluded = reader_.take_excluded();
       out.clipped = channels_.take_clipped();
-      if (job_->mask_) out.mask = job_->mask_->encode(band.first_row(), band.rows(), std::move(mask));
+      if (job_->mask_)
+        out.mask = job_->mask_->encode(band.first_row(), band.rows(), std::move(mask));
       if (job_->cutout_)
         out.cutout = job_->cutout_->encode(band.first_row(), band.rows(), std::move(cut));
       return out;

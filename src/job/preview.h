@@ -40,8 +40,7 @@ class Preview {
   };
 
   Thumbnail thumbnail() {
-    return sums_
-        .merged([](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); })
+    return sums_.merged([](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); })
         .thumbnail();
   }
 

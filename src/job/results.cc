@@ -30,9 +30,9 @@ void check_stems(const std::vector<std::filesystem::path>& inputs) {
   for (const auto& input : inputs) {
     const auto [at, is_new] = seen.emplace(input.stem().string(), input);
     if (!is_new)
-      throw UsageError(at->second.string() + " and " + input.string() +
-                           " would write results of the same name",
-                       "run them into two folders");
+      throw UsageError(
+          at->second.string() + " and " + input.string() + " would write results of the same name",
+          "run them into two folders");
   }
 }
 

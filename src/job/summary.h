@@ -18,9 +18,8 @@ inline constexpr int kSummaryVersion = 1;
 /// The frame of a summary; `inputs`, `outputs` and `failed` are empty lists. The fields of each
 /// command are listed in docs/summaries.md.
 inline Json summary_frame(const std::string& command) {
-  return Json{{"chalcedony", "summary"},     {"version", kSummaryVersion},
-              {"command", command},          {"inputs", Json::array()},
-              {"outputs", Json::array()},    {"failed", Json::array()}};
+  return Json{{"chalcedony", "summary"}, {"version", kSummaryVersion}, {"command", command},
+              {"inputs", Json::array()}, {"outputs", Json::array()},   {"failed", Json::array()}};
 }
 
 /// The excluded pixels of each kind that is not 0.

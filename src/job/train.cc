@@ -40,8 +40,8 @@ class Training {
   }
 
   Json run(Json& summary) {
-    const FigureFormat format = results_.wants("figure") ? settle_figures(options_.shared, context_)
-                                                         : FigureFormat::kNone;
+    const FigureFormat format =
+        results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
     Plot plot(format);
     for (std::size_t i = 0; i < options_.shared.inputs.size(); ++i)
       summary["inputs"].push_back(read_picture(i, plot));
@@ -96,8 +96,11 @@ class Training {
       add_samples_figure(plot, results_.path(input, "samples.figure", extension_of(plot.format())),
                          picture.name(), samples, colors, counts, preview.thumbnail());
     }
-    Json json{{"file", input.string()}, {"samples", options_.samples[i].string()},
-              {"regions", samples.shapes.size()}, {"left_out", left_out_}, {"classes", Json::array()}};
+    Json json{{"file", input.string()},
+              {"samples", options_.samples[i].string()},
+              {"regions", samples.shapes.size()},
+              {"left_out", left_out_},
+              {"classes", Json::array()}};
     for (std::size_t c = 0; c < samples.classes.size(); ++c)
       json["classes"].push_back({{"name", samples.classes[c].name}, {"pixels", counts[c]}});
     return json;
@@ -113,7 +116,8 @@ class Training {
     const auto make_worker = [&] {
       return [&, reader = BlockReader(info, picture.counting), channels = ChannelEvaluator(plan),
               collector = Preview::Collector(preview)](const Band& band) mutable {
-        SampleBand out{std::vector<ClassSums>(classes, ClassSums(model_.features.size())), {}, 0, {}};
+        SampleBand out{
+            std::vector<ClassSums>(classes, ClassSums(model_.features.size())), {}, 0, {}};
         out.points.resize(classes);
         reader.for_each_block(band, [&](const Block& block) {
           collector.add(block);
@@ -170,7 +174,8 @@ class Training {
   }
 
   /// Keeps all features of a pixel as pairs; only figures use them.
-  void keep_point(const std::vector<double>& features, std::vector<std::array<float, 2>>& to) const {
+  void keep_point(const std::vector<double>& features,
+                  std::vector<std::array<float, 2>>& to) const {
     if (!results_.wants("figure")) return;
     for (std::size_t f = 0; f < features.size(); f += 2)
       to.push_back({static_cast<float>(features[f]),
@@ -253,7 +258,7 @@ class Training {
   }
 
   void write_sample_statistics() {
-    std::vector<std::string> header{"class", "feature", "count", "mean", "standard_deviation",
+    std::vector<std::string> header{"class",   "feature", "count", "mean", "standard_deviation",
                                     "minimum", "maximum"};
     for (const Channel& feature : model_.features) header.push_back("covariance_" + feature.name());
     CsvTable table(header);
@@ -261,8 +266,9 @@ class Training {
       for (std::size_t f = 0; f < model_.features.size(); ++f) {
         const auto i = static_cast<Eigen::Index>(f);
         const ClassStatistics& s = c.statistics;
-        std::vector<CsvField> row{c.name, model_.features[f].name(), s.count, s.mean[i],
-                                  std::sqrt(s.covariance(i, i)), s.smallest[i], s.largest[i]};
+        std::vector<CsvField> row{c.name,      model_.features[f].name(),     s.count,
+                                  s.mean[i],   std::sqrt(s.covariance(i, i)), s.smallest[i],
+                                  s.largest[i]};
         for (Eigen::Index j = 0; j < s.mean.size(); ++j) row.emplace_back(s.covariance(i, j));
         table.add(row);
       }
@@ -287,7 +293,9 @@ class Training {
   }
 
   Json report() const {
-    Json json{{"method", model_.method}, {"features", Json::array()}, {"classes", Json::array()},
+    Json json{{"method", model_.method},
+              {"features", Json::array()},
+              {"classes", Json::array()},
               {"separability", pairs_}};
     for (const Channel& feature : model_.features) json["features"].push_back(feature.name());
     for (const ModelClass& c : model_.classes) {
@@ -317,8 +325,9 @@ const std::vector<ResultKind>& train_results() {
       {"model", "model.json: what classify needs"},
       {"samples", "samples.csv: the statistics of every class and feature"},
       {"separability", "separability.csv: how far apart every two classes are"},
-      {"figure", "<stem>.samples.figure.png and scatter.figure.png: the samples on the picture and "
-                 "among the features"}};
+      {"figure",
+       "<stem>.samples.figure.png and scatter.figure.png: the samples on the picture and "
+       "among the features"}};
   return kinds;
 }
 

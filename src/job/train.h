@@ -16,7 +16,7 @@ struct TrainOptions {
   SharedOptions shared;
   std::vector<std::filesystem::path> samples;  // one for each input, in their order
   std::string method = "minimum-distance";
-  std::vector<Channel> features;               // empty: lab.l, lab.a, lab.b
+  std::vector<Channel> features;  // empty: lab.l, lab.a, lab.b
 };
 
 const std::vector<ResultKind>& train_results();

@@ -48,14 +48,21 @@ void print(const Json& summary, std::ostream& out) {
 
 extern const Command kClassify;
 const Command kClassify{
-    "classify", "class maps of pictures by a model", "INPUT... --model FILE",
+    "classify",
+    "class maps of pictures by a model",
+    "INPUT... --model FILE",
     "Assigns every pixel to a class of a model that train wrote: a class map with names and colors "
     "inside, the areas of the classes, and a figure with a legend.",
     {{"classify panel-b.png --model glass.model.json -o out/", "the map of another panel"},
-     {"classify panel-a.png panel-b.png panel-c.png --model glass.model.json -o out/ --figures none",
+     {"classify panel-a.png panel-b.png panel-c.png --model glass.model.json -o out/ --figures "
+      "none",
       "three maps, without figures"},
      {"classify panel-c.png --model glass.model.json --region 40,40,200,120",
       "only the shares in a part, without writing anything"}},
-    true, classify_results, declare, run, print};
+    true,
+    classify_results,
+    declare,
+    run,
+    print};
 
 }  // namespace chalcedony::cli

@@ -17,7 +17,8 @@ void declare(po::options_description& options) {
 
 Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
   if (given.count("list")) return demo_steps();
-  if (!given.count("output")) throw UsageError("demo needs -o", "name a folder, for example -o demo-results/");
+  if (!given.count("output"))
+    throw UsageError("demo needs -o", "name a folder, for example -o demo-results/");
   if (given.count("input")) throw UsageError("demo takes no input", "name only -o");
   return run_demo(given["output"].as<std::string>(), context);
 }
@@ -40,13 +41,20 @@ void print(const Json& summary, std::ostream& out) {
 
 extern const Command kDemo;
 const Command kDemo{
-    "demo", "the demo data, and the whole job on it", "-o FOLDER",
-    "Writes the demo data (panels of stained glass, invented and drawn by this program, with samples "
+    "demo",
+    "the demo data, and the whole job on it",
+    "-o FOLDER",
+    "Writes the demo data (panels of stained glass, invented and drawn by this program, with "
+    "samples "
     "and reference maps) and goes through the job step by step: look, convert, read histograms, "
     "select, train, map, assess. Tells what each step found and which files it wrote.",
     {{"demo -o demo-results/", "everything, in a new folder"},
      {"demo --list", "the commands, to run them one by one"},
      {"demo -o demo-results/ --summary json", "the same findings as JSON"}},
-    false, nullptr, declare, run, print};
+    false,
+    nullptr,
+    declare,
+    run,
+    print};
 
 }  // namespace chalcedony::cli

@@ -21,7 +21,8 @@ void declare(po::options_description& options) {
                           "channels or whole spaces, separated by commas (default srgb, or none "
                           "when --joint is given)");
   add_option<std::string>(options, "bins", "N", "bins of every channel (default 256)");
-  options.add_options()("joint", po::value<std::vector<std::string>>()->composing()->value_name("A,B"),
+  options.add_options()("joint",
+                        po::value<std::vector<std::string>>()->composing()->value_name("A,B"),
                         "count two channels together; may be repeated");
   add_option<std::string>(options, "joint-bins", "N,M",
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
@@ -55,8 +56,9 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (given.count("joint-bins")) {
     const auto parts = split_list(given["joint-bins"].as<std::string>());
     if (parts.size() != 2)
-      throw UsageError("--joint-bins: '" + given["joint-bins"].as<std::string>() +
-                           "' is not two numbers", "write N,M");
+      throw UsageError(
+          "--joint-bins: '" + given["joint-bins"].as<std::string>() + "' is not two numbers",
+          "write N,M");
     options.joint_bins = {whole_number("--joint-bins", parts[0], 1, kMostJointBins),
                           whole_number("--joint-bins", parts[1], 1, kMostJointBins)};
   }
@@ -73,12 +75,13 @@ void print(const Json& summary, std::ostream& out) {
                        plural(p["counted"].get<std::uint64_t>(), "pixel"));
     print_left_out(p, out);
     if (!p["channels"].empty()) {
-      TextTable table({"channel", "bins", "median from", "fullest bin", "holds", "below", "above",
-                       "no hue"});
+      TextTable table(
+          {"channel", "bins", "median from", "fullest bin", "holds", "below", "above", "no hue"});
       for (const Json& c : p["channels"])
         table.add({c["channel"].get<std::string>(), std::to_string(c["bins"].get<int>()),
                    c.contains("median_bin_from")
-                       ? fmt::format("{:.4g}", c["median_bin_from"].get<double>()) : "",
+                       ? fmt::format("{:.4g}", c["median_bin_from"].get<double>())
+                       : "",
                    interval(c["fullest_bin_from"], c["fullest_bin_below"]),
                    fmt::format("{:.2f} %", c["fullest_bin_percent"].get<double>()),
                    counted(c["below"].get<std::uint64_t>()),
@@ -101,7 +104,9 @@ void print(const Json& summary, std::ostream& out) {
 
 extern const Command kHistogram;
 const Command kHistogram{
-    "histogram", "channel and joint histograms, as tables and figures", "INPUT...",
+    "histogram",
+    "channel and joint histograms, as tables and figures",
+    "INPUT...",
     "Counts the values of channels in equal bins, alone or two together. Bins are half-open and "
     "the last one closed; pixels without hue are counted apart. Rows of a table sum to the counted "
     "pixels.",
@@ -110,6 +115,10 @@ const Command kHistogram{
       "the same, and hue against saturation"},
      {"histogram panel-b.png --channels lab --bins 100 --region percent:25,25,50,50 -o out/",
       "lightness and the two Lab axes of the middle of the picture"}},
-    true, histogram_results, declare, run, print};
+    true,
+    histogram_results,
+    declare,
+    run,
+    print};
 
 }  // namespace chalcedony::cli

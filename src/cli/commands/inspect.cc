@@ -58,7 +58,8 @@ void print_channels(const Json& picture, std::ostream& out) {
                    "mean", "sd", "at low", "at high"});
   for (const Json& c : picture["channels"]) {
     const std::string unit = c["unit"].get<std::string>();
-    const std::string name = c["channel"].get<std::string>() + (unit.empty() ? "" : " (" + unit + ")");
+    const std::string name =
+        c["channel"].get<std::string>() + (unit.empty() ? "" : " (" + unit + ")");
     if (c.contains("no_hue")) {
       table.add({name, "", "", "", "", "", "", "", "", "", number(c, "circular_mean"),
                  number(c, "circular_spread"), "", ""});
@@ -88,8 +89,8 @@ void print_points(const Json& picture, std::ostream& out) {
     for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
       std::string values;
       for (const auto& [name, value] : point[space].items())
-        values += fmt::format("  {} {}", name,
-                              value.is_null() ? "none" : fmt::format("{:.4g}", value.get<double>()));
+        values += fmt::format(
+            "  {} {}", name, value.is_null() ? "none" : fmt::format("{:.4g}", value.get<double>()));
       out << fmt::format("    {:<6}{}{}\n", space, values,
                          std::string_view(space) == "lab" ? "  (white D50)" : "");
     }
@@ -100,14 +101,16 @@ void print(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << p["file"].get<std::string>() << '\n';
     out << fmt::format("  {}, {} x {} pixels, {}, {}-bit{}\n", p["format"].get<std::string>(),
-                       p["width"].get<int>(), p["height"].get<int>(), p["layout"].get<std::string>(),
-                       p["bits"].get<int>(), p["float"].get<bool>() ? " float" : "");
+                       p["width"].get<int>(), p["height"].get<int>(),
+                       p["layout"].get<std::string>(), p["bits"].get<int>(),
+                       p["float"].get<bool>() ? " float" : "");
     out << fmt::format("  space {} ({}), {}\n", p["space"].get<std::string>(),
                        p["space_title"].get<std::string>(), p["space_from"].get<std::string>());
     out << fmt::format("  alpha {}, orientation {}\n", p["alpha"].get<std::string>(),
                        p["orientation"].get<int>());
     if (p.contains("distinct_colors"))
-      out << fmt::format("  {}\n", plural(p["distinct_colors"].get<std::uint64_t>(), "distinct color"));
+      out << fmt::format("  {}\n",
+                         plural(p["distinct_colors"].get<std::uint64_t>(), "distinct color"));
     for (const Json& finding : p["findings"])
       out << "  note: " << finding.get<std::string>() << '\n';
     out << fmt::format("  {} counted\n", plural(p["counted"].get<std::uint64_t>(), "pixel"));
@@ -122,14 +125,21 @@ void print(const Json& summary, std::ostream& out) {
 
 extern const Command kInspect;
 const Command kInspect{
-    "inspect", "what a picture is, and the statistics of its channels", "INPUT...",
+    "inspect",
+    "what a picture is, and the statistics of its channels",
+    "INPUT...",
     "Shows what a file is (size, format, depth, alpha, color space and where that was learned) and "
     "the statistics of its channels over the counted pixels: exact nearest-rank percentiles, mean, "
     "standard deviation, and the shares at the ends of the range. Look here first.",
     {{"inspect panel-a.png", "the file and its r, g and b"},
-     {"inspect panel-a.png --space hsv --region 100,80,60,40", "hue, saturation and value of a part"},
+     {"inspect panel-a.png --space hsv --region 100,80,60,40",
+      "hue, saturation and value of a part"},
      {"inspect panel-a.png panel-d.png --at 240,180 -o looked/",
       "two pictures, one pixel of each in several spaces, and the statistics as CSV"}},
-    true, inspect_results, declare, run, print};
+    true,
+    inspect_results,
+    declare,
+    run,
+    print};
 
 }  // namespace chalcedony::cli

@@ -47,14 +47,22 @@ void print(const Json& summary, std::ostream& out) {
 
 extern const Command kMask;
 const Command kMask{
-    "mask", "the pixels a selection takes, as a mask and as a cut-out", "INPUT... --where SELECTION",
-    "Selects pixels by their channels. An interval holds both its ends; an interval of a hue from a "
-    "higher to a lower value runs through 360. near(COLOR, N) takes the colors within N of CIEDE2000 "
+    "mask",
+    "the pixels a selection takes, as a mask and as a cut-out",
+    "INPUT... --where SELECTION",
+    "Selects pixels by their channels. An interval holds both its ends; an interval of a hue from "
+    "a "
+    "higher to a lower value runs through 360. near(COLOR, N) takes the colors within N of "
+    "CIEDE2000 "
     "from a CSS color. A pixel without hue passes no test on a hue.",
     {{"mask panel-a.png --where \"hsv.h in 200..260 and hsv.s >= 40\" -o out/", "the blue glass"},
      {"mask panel-b.png --where \"hsv.h in 340..20 and hsv.s > 50\" -o out/", "the red glass"},
      {"mask panel-a.png --where \"near(#d68e18, 15) and not srgb.b > srgb.r\"",
       "how much is like amber, without writing anything"}},
-    true, mask_results, declare, run, print};
+    true,
+    mask_results,
+    declare,
+    run,
+    print};
 
 }  // namespace chalcedony::cli

@@ -17,7 +17,8 @@ namespace chalcedony::cli {
 namespace {
 
 void declare(po::options_description& options) {
-  options.add_options()("samples", po::value<std::vector<std::string>>()->composing()->value_name("FILE"),
+  options.add_options()("samples",
+                        po::value<std::vector<std::string>>()->composing()->value_name("FILE"),
                         "sample regions as GeoJSON; one for each input, in their order");
   add_option<std::string>(options, "method", "METHOD",
                           "how pixels are assigned (default minimum-distance)");
@@ -36,7 +37,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     throw UsageError("there are " + std::to_string(shared.inputs.size()) + " inputs and " +
                          std::to_string(options.samples.size()) + " sample files",
                      "give one --samples for each input");
-  options.method = one_of("--method", text_of(given, "method", options.method), classifier_methods());
+  options.method =
+      one_of("--method", text_of(given, "method", options.method), classifier_methods());
   if (given.count("features")) {
     try {
       options.features = channels_named(given["features"].as<std::string>());
@@ -54,11 +56,12 @@ void print_worst_pair(const Json& pairs, std::ostream& out) {
         (!worst || pair["jeffries_matusita"] < (*worst)["jeffries_matusita"]))
       worst = &pair;
   if (!worst) return;
-  out << fmt::format("  hardest to tell apart: {} and {}, Jeffries-Matusita {:.3f} of 2, at most "
-                     "{:.2g} % confused\n",
-                     (*worst)["first"].get<std::string>(), (*worst)["second"].get<std::string>(),
-                     (*worst)["jeffries_matusita"].get<double>(),
-                     (*worst)["confusion_bound_percent"].get<double>());
+  out << fmt::format(
+      "  hardest to tell apart: {} and {}, Jeffries-Matusita {:.3f} of 2, at most "
+      "{:.2g} % confused\n",
+      (*worst)["first"].get<std::string>(), (*worst)["second"].get<std::string>(),
+      (*worst)["jeffries_matusita"].get<double>(),
+      (*worst)["confusion_bound_percent"].get<double>());
 }
 
 void print(const Json& summary, std::ostream& out) {
@@ -90,14 +93,23 @@ void print(const Json& summary, std::ostream& out) {
 
 extern const Command kTrain;
 const Command kTrain{
-    "train", "a model from sample regions", "INPUT... --samples FILE...",
+    "train",
+    "a model from sample regions",
+    "INPUT... --samples FILE...",
     "Learns classes from sample regions: the mean, spread and covariance of each class's features. "
     "Says which classes are hardest to tell apart before anything is mapped.",
-    {{"train panel-a.png --samples panel-a.samples.geojson -o out/", "a model of five glasses and lead"},
+    {{"train panel-a.png --samples panel-a.samples.geojson -o out/",
+      "a model of five glasses and lead"},
      {"train panel-a.png --samples panel-a.samples.geojson --method minimum-distance --features "
-      "lab.a,lab.b -o out/", "without lightness, so that shading does not matter"},
+      "lab.a,lab.b -o out/",
+      "without lightness, so that shading does not matter"},
      {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
-      "panel-b.samples.geojson -o out/", "one model from two pictures"}},
-    true, train_results, declare, run, print};
+      "panel-b.samples.geojson -o out/",
+      "one model from two pictures"}},
+    true,
+    train_results,
+    declare,
+    run,
+    print};
 
 }  // namespace chalcedony::cli

@@ -91,8 +91,8 @@ constexpr Affine rgb_to_xyz(Chromaticity red, Chromaticity green, Chromaticity b
 ///
 /// Source    Bradford cone responses, as in CSS Color 4 and ICC.1 annex E.
 constexpr Affine adapt_white(Chromaticity from, Chromaticity to) {
-  const Affine cones{{{{0.8951, 0.2664, -0.1614}, {-0.7502, 1.7135, 0.0367}, {0.0389, -0.0685, 1.0296}}},
-                     {}};
+  const Affine cones{
+      {{{0.8951, 0.2664, -0.1614}, {-0.7502, 1.7135, 0.0367}, {0.0389, -0.0685, 1.0296}}}, {}};
   const auto a = image_of(cones, xyz_of(from)), b = image_of(cones, xyz_of(to));
   return then(then(cones, scale(b[0] / a[0], b[1] / a[1], b[2] / a[2])), inverse(cones));
 }

@@ -61,7 +61,8 @@ Channel channel_named(std::string_view written, const Space* bare_space) {
   for (const Space* space : all_spaces()) {
     if (space->internal) continue;
     for (const Channel& channel : channels_of(*space))
-      if (channel.name() == name || (space == bare_space && space->channels[channel.index].name == name))
+      if (channel.name() == name ||
+          (space == bare_space && space->channels[channel.index].name == name))
         return channel;
   }
   throw UsageError("no channel is called '" + std::string(written) + "'",
@@ -82,7 +83,8 @@ std::vector<Channel> channels_named(std::string_view list, const Space* bare_spa
                            : std::vector<Channel>{channel_named(item, bare_space)};
     for (const Channel& channel : found) {
       if (std::find(channels.begin(), channels.end(), channel) != channels.end())
-        throw UsageError("channel " + channel.name() + " is listed twice", "name each channel once");
+        throw UsageError("channel " + channel.name() + " is listed twice",
+                         "name each channel once");
       channels.push_back(channel);
     }
     from = comma + 1;

@@ -12,8 +12,8 @@
 namespace chalcedony {
 namespace {
 
-constexpr float kGamutTolerance = 0.01f;   // of 255: contract on color out of gamut
-constexpr double kLeastHueFloor = 0.001;   // of 255: contract on missing hue
+constexpr float kGamutTolerance = 0.01f;  // of 255: contract on color out of gamut
+constexpr double kLeastHueFloor = 0.001;  // of 255: contract on missing hue
 
 }  // namespace
 
@@ -33,10 +33,10 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
     wanted.push_back(channel.space);
     if (channel.is_hue()) wanted.push_back(&gray_test_space(*channel.space));
   }
-  const bool clips = !info.known_in_range() &&
-                     std::any_of(wanted.begin(), wanted.end(), [&](const Space* space) {
-                       return space->of_clipped && space != info.space;
-                     });
+  const bool clips =
+      !info.known_in_range() && std::any_of(wanted.begin(), wanted.end(), [&](const Space* space) {
+        return space->of_clipped && space != info.space;
+      });
   if (clips) wanted.insert(wanted.begin(), {&spaces::kSrgb, &spaces::kSrgbClipped});
 
   // Ways part where a space has several successors on the paths to what is wanted.
@@ -72,8 +72,7 @@ void ChannelPlan::add_node(const Space& space) {
   std::size_t from = 0;
   for (const Space* step : path)
     if (const std::size_t node = node_of(*step); node != nodes_.size()) from = node;
-  nodes_.push_back(
-      {&space, from, Conversion(*nodes_[from].space, space, info_.known_in_range())});
+  nodes_.push_back({&space, from, Conversion(*nodes_[from].space, space, info_.known_in_range())});
 }
 
 ChannelEvaluator::ChannelEvaluator(const ChannelPlan& plan)

@@ -52,7 +52,8 @@ double ciede2000(const std::array<double, 3>& lab1, const std::array<double, 3>&
   const double l = (lab1[0] + lab2[0]) / 2, c = (c1 + c2) / 2;
   const double h = hue_mean(h1, h2, c1 * c2);
   const double t = 1 - 0.17 * std::cos((h - 30) * kRadians) + 0.24 * std::cos(2 * h * kRadians) +
-                   0.32 * std::cos((3 * h + 6) * kRadians) - 0.20 * std::cos((4 * h - 63) * kRadians);
+                   0.32 * std::cos((3 * h + 6) * kRadians) -
+                   0.20 * std::cos((4 * h - 63) * kRadians);
   const double l50 = (l - 50) * (l - 50);
   const double sl = 1 + 0.015 * l50 / std::sqrt(20 + l50);
   const double sc = 1 + 0.045 * c;

@@ -87,7 +87,11 @@ Color css_color(std::string_view text) {
   } else if (function == "rgb") {
     function = "srgb";
   }
-  const Space* space = find_space(function);
+  constexpr std::array<std::string_view, 7> kFunctions{"srgb", "hsl",   "hwb",  "lab",
+                                                       "lch",  "oklab", "oklch"};
+  const bool known =
+      general || std::find(kFunctions.begin(), kFunctions.end(), function) != kFunctions.end();
+  const Space* space = known ? find_space(function) : nullptr;
   const auto list = arguments(inside);
   if (!space || space->internal || space->channel_count != 3 || !list || list->size() != 3)
     reject(text);

@@ -40,16 +40,15 @@ struct RgbFromHsi {
     const V saturation = hn::Mul(s, hn::Set(d, 0.01f));
     const auto second = hn::Ge(h, hn::Set(d, 120.0f));
     const auto third = hn::Ge(h, hn::Set(d, 240.0f));
-    const V start = hn::IfThenElse(third, hn::Set(d, 240.0f),
-                                   hn::IfThenElseZero(second, hn::Set(d, 120.0f)));
+    const V start =
+        hn::IfThenElse(third, hn::Set(d, 240.0f), hn::IfThenElseZero(second, hn::Set(d, 120.0f)));
     const V in_third = hn::Sub(h, start);
     V sine, cosine, below_sine, below_cosine;
     sine_cosine_degrees(d, in_third, sine, cosine);
     sine_cosine_degrees(d, hn::Sub(hn::Set(d, 60.0f), in_third), below_sine, below_cosine);
     const V one = hn::Set(d, 1.0f);
     const V x = hn::Mul(level, hn::Sub(one, saturation));
-    const V y =
-        hn::Mul(level, hn::Add(one, hn::Div(hn::Mul(saturation, cosine), below_cosine)));
+    const V y = hn::Mul(level, hn::Add(one, hn::Div(hn::Mul(saturation, cosine), below_cosine)));
     const V z = hn::Sub(hn::Mul(level, hn::Set(d, 3.0f)), hn::Add(x, y));
     h = hn::IfThenElse(third, z, hn::IfThenElse(second, x, y));
     s = hn::IfThenElse(third, x, hn::IfThenElse(second, y, z));

@@ -119,8 +119,7 @@ struct RgbFromHwb {
     const V sum = hn::Max(hn::Add(w, bl), hn::Set(d, 100.0f));
     const V white = hn::Div(hn::Mul(w, hn::Set(d, 255.0f)), sum);
     const V black = hn::Div(hn::Mul(bl, hn::Set(d, 255.0f)), sum);
-    const V spread =
-        hn::Max(hn::Sub(hn::Sub(hn::Set(d, 255.0f), black), white), hn::Zero(d));
+    const V spread = hn::Max(hn::Sub(hn::Sub(hn::Set(d, 255.0f), black), white), hn::Zero(d));
     rgb_from_hue(d, h, white, spread, h, w, bl);
   }
 };

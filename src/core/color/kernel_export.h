@@ -5,11 +5,11 @@
 
 #include <hwy/highway.h>
 
-#define CHALCEDONY_KERNEL(function, kernel)                                                  \
-  HWY_EXPORT(function);                                                                      \
-  void kernel(const ConstPlanes& in, const Planes& out, std::size_t n) {                     \
-    HWY_DYNAMIC_DISPATCH(function)(in, out, n);                                              \
-  }                                                                                          \
+#define CHALCEDONY_KERNEL(function, kernel)                              \
+  HWY_EXPORT(function);                                                  \
+  void kernel(const ConstPlanes& in, const Planes& out, std::size_t n) { \
+    HWY_DYNAMIC_DISPATCH(function)(in, out, n);                          \
+  }                                                                      \
   static_assert(true, "ends with a semicolon")
 
 #endif  // CHALCEDONY_CORE_COLOR_KERNEL_EXPORT_H_

@@ -90,8 +90,9 @@ CHALCEDONY_KERNEL(lab_d50_planes, lab_from_xyz_d50);
 CHALCEDONY_KERNEL(lab_d65_planes, lab_from_xyz_d65);
 CHALCEDONY_KERNEL(xyz_d50_planes, xyz_d50_from_lab);
 CHALCEDONY_KERNEL(xyz_d65_planes, xyz_d65_from_lab);
-constexpr std::array<ChannelInfo, 3> kLabChannels{
-    {{"l", Unit::kNumber, 0, 100}, {"a", Unit::kNumber, -125, 125}, {"b", Unit::kNumber, -125, 125}}};
+constexpr std::array<ChannelInfo, 3> kLabChannels{{{"l", Unit::kNumber, 0, 100},
+                                                   {"a", Unit::kNumber, -125, 125},
+                                                   {"b", Unit::kNumber, -125, 125}}};
 }  // namespace
 
 namespace spaces {

@@ -57,8 +57,8 @@ constexpr std::array<ChannelInfo, 3> kCmyChannels{
     {{"c", Unit::kPercent, 0, 100}, {"m", Unit::kPercent, 0, 100}, {"y", Unit::kPercent, 0, 100}}};
 
 /// Cyan, magenta and yellow are what red, green and blue lack.
-constexpr Affine kCmy = then(scale(-100.0 / 255.0), Affine{{{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}}},
-                                                           {100, 100, 100}});
+constexpr Affine kCmy =
+    then(scale(-100.0 / 255.0), Affine{{{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}}}, {100, 100, 100}});
 
 /// The middle row of linear sRGB to XYZ: relative luminance.
 constexpr Affine luminance() {

@@ -31,7 +31,7 @@ enum class Unit {
 struct ChannelInfo {
   std::string_view name;
   Unit unit = Unit::kNumber;
-  double low = 0;   // the usual range: axes, histogram bins and integer files span it
+  double low = 0;  // the usual range: axes, histogram bins and integer files span it
   double high = 0;
 };
 
@@ -58,10 +58,10 @@ struct Space {
   std::string_view parent;        // empty for the root, xyz-d65
   Steps from_parent{};
   Steps to_parent{};
-  bool is_rgb = false;       // encoded r g b: float files hold 0-1, and it can leave its range
-  int hue = -1;              // index of the hue channel, -1 for none
-  bool of_clipped = false;   // defined on sRGB clipped to 0-255
-  bool internal = false;     // a node of the tree that has no name for users
+  bool is_rgb = false;      // encoded r g b: float files hold 0-1, and it can leave its range
+  int hue = -1;             // index of the hue channel, -1 for none
+  bool of_clipped = false;  // defined on sRGB clipped to 0-255
+  bool internal = false;    // a node of the tree that has no name for users
 };
 
 /// Every space, in the order they are listed to people; internal ones included.
@@ -85,9 +85,8 @@ namespace spaces {
 }  // namespace spaces
 
 /// r g b in 0-255, for the RGB spaces.
-inline constexpr std::array<ChannelInfo, 3> kRgbChannels{{{"r", Unit::kOf255, 0, 255},
-                                                          {"g", Unit::kOf255, 0, 255},
-                                                          {"b", Unit::kOf255, 0, 255}}};
+inline constexpr std::array<ChannelInfo, 3> kRgbChannels{
+    {{"r", Unit::kOf255, 0, 255}, {"g", Unit::kOf255, 0, 255}, {"b", Unit::kOf255, 0, 255}}};
 
 }  // namespace chalcedony
 

@@ -21,10 +21,11 @@ struct DecodeSrgb {
   HWY_INLINE V one(D d, V v) const {
     const V size = hn::Abs(v);
     const V line = hn::Mul(size, hn::Set(d, 1.0f / 12.92f));
-    const V base = hn::Mul(hn::Add(size, hn::Set(d, 0.055f * 255.0f)),
-                           hn::Set(d, 1.0f / (1.055f * 255.0f)));
+    const V base =
+        hn::Mul(hn::Add(size, hn::Set(d, 0.055f * 255.0f)), hn::Set(d, 1.0f / (1.055f * 255.0f)));
     const V curve = hn::Mul(power_positive(d, base, 2.4f), hn::Set(d, 255.0f));
-    return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, 0.04045f * 255.0f)), line, curve), v);
+    return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, 0.04045f * 255.0f)), line, curve),
+                        v);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
@@ -40,7 +41,8 @@ struct EncodeSrgb {
     const V size = hn::Abs(v);
     const V line = hn::Mul(size, hn::Set(d, 12.92f));
     const V root = power_positive(d, hn::Mul(size, hn::Set(d, 1.0f / 255.0f)), 1.0f / 2.4f);
-    const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 1.055f * 255.0f)), hn::Set(d, 0.055f * 255.0f));
+    const V curve =
+        hn::Sub(hn::Mul(root, hn::Set(d, 1.055f * 255.0f)), hn::Set(d, 0.055f * 255.0f));
     const V cut = hn::Set(d, 0.0031308f * 255.0f);
     return hn::CopySign(hn::IfThenElse(hn::Le(size, cut), line, curve), v);
   }

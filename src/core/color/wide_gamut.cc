@@ -50,8 +50,7 @@ struct Encode {
   HWY_INLINE V one(D d, V v) const {
     const V size = hn::Mul(hn::Abs(v), hn::Set(d, 1.0f / 255.0f));
     const V root = power_positive(d, size, 1.0f / toe.gamma);
-    const V curve =
-        hn::Sub(hn::Mul(root, hn::Set(d, 1.0f + toe.offset)), hn::Set(d, toe.offset));
+    const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 1.0f + toe.offset)), hn::Set(d, toe.offset));
     const V line = hn::Mul(size, hn::Set(d, toe.slope));
     const V encoded = hn::IfThenElse(hn::Lt(line, hn::Set(d, toe.cut)), line, curve);
     return hn::CopySign(hn::Mul(encoded, hn::Set(d, 255.0f)), v);

@@ -53,8 +53,7 @@ std::vector<RowRun> polygon_runs(const SampleShape& shape, std::uint32_t width,
   return runs;
 }
 
-std::vector<RowRun> disk_runs(const SampleShape& shape, std::uint32_t width,
-                              std::uint32_t height) {
+std::vector<RowRun> disk_runs(const SampleShape& shape, std::uint32_t width, std::uint32_t height) {
   const Position& p = shape.point;
   if (shape.radius <= 0) {
     const auto x = std::min(static_cast<std::uint32_t>(p.x), width - 1);
@@ -70,7 +69,8 @@ std::vector<RowRun> disk_runs(const SampleShape& shape, std::uint32_t width,
     const double half = std::sqrt(room);
     const std::uint32_t begin = first_pixel(p.x - half, width);
     const double last_center = std::floor(p.x + half - 0.5);  // a disk holds its edge
-    const auto end = static_cast<std::uint32_t>(std::clamp(last_center + 1, 0.0, double{1} * width));
+    const auto end =
+        static_cast<std::uint32_t>(std::clamp(last_center + 1, 0.0, double{1} * width));
     if (begin < end) runs.push_back({row, begin, end});
   }
   return runs;

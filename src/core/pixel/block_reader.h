@@ -47,7 +47,8 @@ class BlockReader {
     const std::uint64_t first = std::uint64_t{band.first_row()} * info_.shape.width;
     const std::uint64_t end = first + std::uint64_t{band.rows()} * info_.shape.width;
     for (std::uint64_t at = first; at < end; at += kBlockPixels) {
-      const std::size_t size = static_cast<std::size_t>(std::min<std::uint64_t>(kBlockPixels, end - at));
+      const std::size_t size =
+          static_cast<std::size_t>(std::min<std::uint64_t>(kBlockPixels, end - at));
       use(read(band.own_rows() + (at - first) * info_.shape.pixel_bytes(), at, size));
     }
   }

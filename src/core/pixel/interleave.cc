@@ -65,8 +65,9 @@ std::size_t write_rgb8(const ConstPlanes& planes, std::size_t n,
   for (; i + lanes <= n; i += lanes) {
     hn::Vec<decltype(d8)> code[3];
     for (std::size_t c = 0; c < 3; ++c)
-      code[c] = hn::DemoteTo(d8, to_code(d, planes[c] + i, static_cast<float>(1.0 / scale[c].factor),
-                                         static_cast<float>(scale[c].offset), 255.0f));
+      code[c] =
+          hn::DemoteTo(d8, to_code(d, planes[c] + i, static_cast<float>(1.0 / scale[c].factor),
+                                   static_cast<float>(scale[c].offset), 255.0f));
     hn::StoreInterleaved3(code[0], code[1], code[2], d8, stored + i * 3);
   }
   return i;
@@ -135,7 +136,8 @@ void write_from(const float* plane, std::size_t first, std::size_t n, std::uint3
     case SampleType::kU8:
       return write_codes<std::uint8_t>(plane, first, n, channels, channel, scale, 255.0f, stored);
     case SampleType::kU16:
-      return write_codes<std::uint16_t>(plane, first, n, channels, channel, scale, 65535.0f, stored);
+      return write_codes<std::uint16_t>(plane, first, n, channels, channel, scale, 65535.0f,
+                                        stored);
     case SampleType::kF32:
       return write_floats(plane, n, channels, channel, scale, stored);
   }
@@ -167,8 +169,8 @@ void write_planes(const ConstPlanes& planes, std::size_t n, std::uint32_t channe
                   SampleType sample, const std::array<SampleScale, 3>& scale, std::byte* stored) {
   std::size_t done = 0;
   if (sample == SampleType::kU8 && channels == 3)
-    done = HWY_DYNAMIC_DISPATCH(write_rgb8)(planes, n, scale,
-                                            reinterpret_cast<std::uint8_t*>(stored));
+    done =
+        HWY_DYNAMIC_DISPATCH(write_rgb8)(planes, n, scale, reinterpret_cast<std::uint8_t*>(stored));
   for (std::uint32_t c = 0; c < 3; ++c)
     write_from(planes[c], done, n, channels, sample, c, scale[c], stored);
 }

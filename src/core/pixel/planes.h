@@ -28,7 +28,9 @@ class PlaneBuffer {
   std::size_t count() const { return count_; }
   float* plane(std::size_t i) { return floats_.get() + i * kStride; }
   const float* plane(std::size_t i) const { return floats_.get() + i * kStride; }
-  Planes planes(std::size_t first = 0) { return {plane(first), plane(first + 1), plane(first + 2)}; }
+  Planes planes(std::size_t first = 0) {
+    return {plane(first), plane(first + 1), plane(first + 2)};
+  }
 
  private:
   static constexpr std::size_t kAlignment = 64;
@@ -42,8 +44,8 @@ class PlaneBuffer {
   };
   static std::unique_ptr<float[], Release> allocate(std::size_t count) {
     const std::size_t floats = count * kStride;
-    auto* memory = static_cast<float*>(
-        ::operator new[](floats * sizeof(float), std::align_val_t{kAlignment}));
+    auto* memory =
+        static_cast<float*>(::operator new[](floats * sizeof(float), std::align_val_t{kAlignment}));
     for (std::size_t i = 0; i < floats; ++i) memory[i] = 0.0f;
     return std::unique_ptr<float[], Release>(memory);
   }

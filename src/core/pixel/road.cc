@@ -1,5 +1,7 @@
 #include "core/pixel/road.h"
 
+#include <tbb/info.h>
+
 #include <algorithm>
 #include <cstring>
 
@@ -16,6 +18,8 @@ const std::byte* Band::row(std::int64_t y) const {
   const std::int64_t inside = std::clamp<std::int64_t>(y, first_held_, first_held_ + held_ - 1);
   return bytes_.data() + static_cast<std::size_t>(inside - first_held_) * shape_.row_bytes();
 }
+
+unsigned available_threads() { return static_cast<unsigned>(tbb::info::default_concurrency()); }
 
 std::uint32_t rows_per_band(const RasterShape& shape, std::uint32_t halo) {
   const std::uint64_t wanted = std::max<std::uint64_t>(1, kBandPixels / std::max(1u, shape.width));
@@ -55,8 +59,8 @@ std::unique_ptr<Band> BandReader::next() {
   band->bytes_.resize(band->held_ * row_bytes);
   const std::uint32_t carried = next_read_ - band->first_held_;
   if (carried > 0)
-    std::memcpy(band->bytes_.data(),
-                kept_.data() + (band->first_held_ - kept_first_) * row_bytes, carried * row_bytes);
+    std::memcpy(band->bytes_.data(), kept_.data() + (band->first_held_ - kept_first_) * row_bytes,
+                carried * row_bytes);
   if (held_end > next_read_)
     source_.read_rows(held_end - next_read_, band->bytes_.data() + carried * row_bytes);
   next_read_ = held_end;

@@ -4,6 +4,7 @@
 #define CHALCEDONY_CORE_PIXEL_ROAD_H_
 
 #include <tbb/enumerable_thread_specific.h>
+#include <tbb/global_control.h>
 #include <tbb/parallel_pipeline.h>
 #include <tbb/task_arena.h>
 
@@ -47,6 +48,9 @@ class Band {
 /// Rows of a band: some hundred thousand pixels, by the picture alone, so that borders (and with
 /// them sums) do not depend on the number of threads.
 std::uint32_t rows_per_band(const RasterShape& shape, std::uint32_t halo);
+
+/// Threads this process may use at once.
+unsigned available_threads();
 
 struct RoadOptions {
   unsigned threads = 0;    // 0: as many as the machine has
@@ -103,10 +107,12 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
 
   BandReader reader(source, options);
   tbb::enumerable_thread_specific<Worker> workers(make_worker);
-  tbb::task_arena arena(options.threads ? static_cast<int>(options.threads)
-                                        : tbb::task_arena::automatic);
+  const unsigned threads = options.threads ? options.threads : available_threads();
+  // Without this, asking for more threads than the machine has is answered with a warning.
+  const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
+  tbb::task_arena arena(static_cast<int>(threads));
   arena.execute([&] {
-    const std::size_t under_way = 2 * static_cast<std::size_t>(arena.max_concurrency());
+    const std::size_t under_way = 2 * std::size_t{threads};
     const auto decode = [&](tbb::flow_control& flow) -> BandPointer {
       auto band = reader.next();
       if (!band) flow.stop();

@@ -7,8 +7,8 @@ namespace chalcedony {
 
 ThumbnailSums::ThumbnailSums(std::uint32_t width, std::uint32_t height, std::uint32_t most_width,
                              std::uint32_t most_height) {
-  pixels_per_cell_ = std::max({1.0, static_cast<double>(width) / most_width,
-                               static_cast<double>(height) / most_height});
+  pixels_per_cell_ = std::max(
+      {1.0, static_cast<double>(width) / most_width, static_cast<double>(height) / most_height});
   const auto cells = [&](std::uint32_t pixels) {
     return std::max(1u, static_cast<std::uint32_t>(std::ceil(pixels / pixels_per_cell_ - 1e-9)));
   };
@@ -23,7 +23,8 @@ ThumbnailSums::ThumbnailSums(std::uint32_t width, std::uint32_t height, std::uin
 void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
   std::uint32_t x = block.x(0), y = block.y(0);
   const auto row_of = [&](std::uint32_t line) {
-    const auto cell = std::min(cells_high_ - 1, static_cast<std::uint32_t>(line / pixels_per_cell_));
+    const auto cell =
+        std::min(cells_high_ - 1, static_cast<std::uint32_t>(line / pixels_per_cell_));
     return sums_.data() + std::size_t{4} * cell * cells_wide_;
   };
   float* row = row_of(y);

@@ -91,50 +91,36 @@ class Parser {
   }
   TestPointer negation() {
     if (++depth_ > 200) fail("fewer brackets and 'not's within one another");
-    TestPointer result = take_word("not") ? join(TestNode::Kind::kNot, negation(), nullptr)
-                                          : primary_test();
+    TestPointer result =
+        take_word("not") ? join(TestNode::Kind::kNot, negation(), nullptr) : primary_test();
     --depth_;
     return result;
   }
 
-  /// `( test )` and `( value ) > ...` begin alike: the test is tried first, and the reading that
-  /// got further tells the mistake.
+  /// `( test )` and `( value ) > ...` begin alike; what stands inside tells them apart.
   TestPointer primary_test() {
     skip_space();
-    if (at_ < text_.size() && text_[at_] == '(') {
-      const std::size_t start = at_;
-      const auto channels = expression_.channels;
-      try {
-        ++at_;
-        TestPointer inside = alternative();
-        expect(")");
-        skip_space();
-        if (at_ == text_.size() || text_[at_] == ')' || next_is_joint()) return inside;
-      } catch (const UsageError&) {
-        if (looks_like_test(start)) throw;
-      }
-      at_ = start;
-      expression_.channels = channels;
+    if (at_ < text_.size() && text_[at_] == '(' && bracket_holds_test()) {
+      expect("(");
+      TestPointer inside = alternative();
+      expect(")");
+      return inside;
     }
     if (take_word("near")) return near_test();
     return comparison();
   }
-  bool next_is_joint() {
-    const std::size_t start = at_;
-    const bool joint = take_word("and") || take_word("or");
-    at_ = start;
-    return joint;
-  }
-  /// Whether the bracket that opens at `start` holds a comparison.
-  bool looks_like_test(std::size_t start) const {
+  /// Whether the bracket that opens here holds a comparison, or never closes.
+  bool bracket_holds_test() const {
     int depth = 0;
-    for (std::size_t i = start; i < text_.size(); ++i) {
+    for (std::size_t i = at_; i < text_.size(); ++i) {
       if (text_[i] == '(') ++depth;
       if (text_[i] == ')' && --depth == 0) return false;
       if (std::string_view("<>=!").find(text_[i]) != std::string_view::npos) return true;
-      if (text_.substr(i).starts_with(" in ") || text_.substr(i).starts_with("near(")) return true;
+      const std::string_view rest = text_.substr(i);
+      if (same_letters(rest.substr(0, 4), " in ") || same_letters(rest.substr(0, 5), "near("))
+        return true;
     }
-    return depth > 0;
+    return true;
   }
 
   TestPointer near_test() {
@@ -185,13 +171,20 @@ class Parser {
       return node;
     }
     using Kind = TestNode::Kind;
-    if (take(">=")) node->kind = Kind::kGreaterEqual;
-    else if (take("<=")) node->kind = Kind::kLessEqual;
-    else if (take("!=")) node->kind = Kind::kNotEqual;
-    else if (take(">")) node->kind = Kind::kGreater;
-    else if (take("<")) node->kind = Kind::kLess;
-    else if (take("==") || take("=")) node->kind = Kind::kEqual;
-    else fail("a comparison (< <= > >= = != or 'in')");
+    if (take(">="))
+      node->kind = Kind::kGreaterEqual;
+    else if (take("<="))
+      node->kind = Kind::kLessEqual;
+    else if (take("!="))
+      node->kind = Kind::kNotEqual;
+    else if (take(">"))
+      node->kind = Kind::kGreater;
+    else if (take("<"))
+      node->kind = Kind::kLess;
+    else if (take("==") || take("="))
+      node->kind = Kind::kEqual;
+    else
+      fail("a comparison (< <= > >= = != or 'in')");
     node->limit = sum();
     node->tolerance = std::max(tolerance_of(*node->value), tolerance_of(*node->limit));
     return node;
@@ -208,17 +201,23 @@ class Parser {
   ValuePointer sum() {
     ValuePointer left = product();
     while (true) {
-      if (take("+")) left = join(ValueNode::Kind::kAdd, std::move(left), product());
-      else if (take("-")) left = join(ValueNode::Kind::kSubtract, std::move(left), product());
-      else return left;
+      if (take("+"))
+        left = join(ValueNode::Kind::kAdd, std::move(left), product());
+      else if (take("-"))
+        left = join(ValueNode::Kind::kSubtract, std::move(left), product());
+      else
+        return left;
     }
   }
   ValuePointer product() {
     ValuePointer left = factor();
     while (true) {
-      if (take("*")) left = join(ValueNode::Kind::kMultiply, std::move(left), factor());
-      else if (take("/")) left = join(ValueNode::Kind::kDivide, std::move(left), factor());
-      else return left;
+      if (take("*"))
+        left = join(ValueNode::Kind::kMultiply, std::move(left), factor());
+      else if (take("/"))
+        left = join(ValueNode::Kind::kDivide, std::move(left), factor());
+      else
+        return left;
     }
   }
   ValuePointer factor() {

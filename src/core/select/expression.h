@@ -24,8 +24,19 @@ struct ValueNode {
 
 /// A yes, no or missing for each pixel.
 struct TestNode {
-  enum class Kind { kLess, kLessEqual, kGreater, kGreaterEqual, kEqual, kNotEqual,
-                    kInside, kNear, kNot, kAnd, kOr };
+  enum class Kind {
+    kLess,
+    kLessEqual,
+    kGreater,
+    kGreaterEqual,
+    kEqual,
+    kNotEqual,
+    kInside,
+    kNear,
+    kNot,
+    kAnd,
+    kOr
+  };
   Kind kind = Kind::kAnd;
   std::unique_ptr<ValueNode> value, limit;  // comparisons; `value` of kInside
   double low = 0, high = 0;                 // kInside

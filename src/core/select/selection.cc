@@ -52,10 +52,17 @@ void Selection::evaluate(const ValueNode& node, const ChannelEvaluator& channels
   constexpr float kNone = std::numeric_limits<float>::quiet_NaN();
   for (std::size_t i = 0; i < n; ++i) {
     switch (node.kind) {
-      case Kind::kAdd: out[i] += right[i]; break;
-      case Kind::kSubtract: out[i] -= right[i]; break;
-      case Kind::kMultiply: out[i] *= right[i]; break;
-      default: out[i] = right[i] == 0 ? kNone : out[i] / right[i];
+      case Kind::kAdd:
+        out[i] += right[i];
+        break;
+      case Kind::kSubtract:
+        out[i] -= right[i];
+        break;
+      case Kind::kMultiply:
+        out[i] *= right[i];
+        break;
+      default:
+        out[i] = right[i] == 0 ? kNone : out[i] / right[i];
     }
   }
 }
@@ -102,12 +109,18 @@ void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels,
   evaluate(*node.limit, channels, n, limit);
   for (std::size_t i = 0; i < n; ++i) value[i] -= limit[i];
   switch (node.kind) {
-    case Kind::kLess: return decide(value, n, out, [=](float v) { return v < -near; });
-    case Kind::kLessEqual: return decide(value, n, out, [=](float v) { return v <= near; });
-    case Kind::kGreater: return decide(value, n, out, [=](float v) { return v > near; });
-    case Kind::kGreaterEqual: return decide(value, n, out, [=](float v) { return v >= -near; });
-    case Kind::kEqual: return decide(value, n, out, [=](float v) { return std::abs(v) <= near; });
-    default: return decide(value, n, out, [=](float v) { return std::abs(v) > near; });
+    case Kind::kLess:
+      return decide(value, n, out, [=](float v) { return v < -near; });
+    case Kind::kLessEqual:
+      return decide(value, n, out, [=](float v) { return v <= near; });
+    case Kind::kGreater:
+      return decide(value, n, out, [=](float v) { return v > near; });
+    case Kind::kGreaterEqual:
+      return decide(value, n, out, [=](float v) { return v >= -near; });
+    case Kind::kEqual:
+      return decide(value, n, out, [=](float v) { return std::abs(v) <= near; });
+    default:
+      return decide(value, n, out, [=](float v) { return std::abs(v) > near; });
   }
 }
 

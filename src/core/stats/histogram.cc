@@ -8,7 +8,7 @@ namespace chalcedony {
 Histogram::Histogram(Binning binning, bool hue)
     : binning_(std::move(binning)), hue_(hue), counts_(binning_.bins()) {}
 
-void Histogram::count(float value) {
+void Histogram::tally(float value) {
   const std::int32_t bin = binning_.bin_of(value);
   if (bin >= 0) {
     ++counts_[static_cast<std::size_t>(bin)];
@@ -19,10 +19,10 @@ void Histogram::count(float value) {
 
 void Histogram::add(const Block& block, const float* values) {
   if (block.counted == nullptr) {
-    for (std::size_t i = 0; i < block.size; ++i) count(values[i]);
+    for (std::size_t i = 0; i < block.size; ++i) tally(values[i]);
   } else {
     for (std::size_t i = 0; i < block.size; ++i)
-      if (block.counted[i]) count(values[i]);
+      if (block.counted[i]) tally(values[i]);
   }
 }
 

@@ -32,7 +32,7 @@ class Histogram {
   std::uint64_t total() const { return in_bins() + below_ + above_ + missing_; }
 
  private:
-  void count(float value);
+  void tally(float value);
 
   Binning binning_;
   bool hue_;

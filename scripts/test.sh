@@ -1,0 +1,48 @@
+#!/usr/bin/env bash
+# Installs what is needed, builds with warnings as errors, and runs everything that must pass: the
+# format check, the unit and program tests of the release build, and the unit tests under the
+# address and undefined-behavior sanitizers. The last line counts.
+set -uo pipefail
+cd "$(dirname "$0")/.."
+./scripts/install-packages.sh || exit 1
+
+passed=0
+failed=0
+count() {  # count NAME COMMAND...: one check that passes or fails as a whole
+  local name=$1
+  shift
+  if "$@"; then
+    passed=$((passed + 1))
+  else
+    failed=$((failed + 1))
+    echo "FAILED: $name"
+  fi
+}
+run_ctest() {  # run_ctest PRESET [ARGUMENT...]: adds ctest's own counts
+  local log total bad
+  log=$(mktemp)
+  ctest --preset "$@" -j "$(nproc)" 2>&1 | tee "$log" | grep -vE 'Passed|^ +Start' || true
+  total=$(sed -nE 's/.*tests passed, [0-9]+ tests failed out of ([0-9]+)/\1/p' "$log" | tail -1)
+  bad=$(sed -nE 's/.*tests passed, ([0-9]+) tests failed out of [0-9]+/\1/p' "$log" | tail -1)
+  if [ -z "$total" ]; then
+    echo "FAILED: no test ran for $1"
+    failed=$((failed + 1))
+  else
+    passed=$((passed + total - bad))
+    failed=$((failed + bad))
+  fi
+  rm -f "$log"
+}
+build() {
+  cmake --preset "$1" -DCHALCEDONY_TESTS=ON -DCHALCEDONY_WERROR=ON >/dev/null &&
+    cmake --build --preset "$1"
+}
+
+count "format" ./scripts/check-format.sh
+count "release build" build release
+run_ctest release
+count "sanitizer build" build asan-ubsan
+run_ctest asan-ubsan -E 'every instruction set|come back exactly'
+
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ]

@@ -1,0 +1,269 @@
+// Wrong calls and bad inputs: exit code, the one line said, and what is left on disk.
+#include <sys/stat.h>
+#include <unistd.h>
+
+#include <catch2/catch.hpp>
+
+#include "cli/command.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+/// One line, in the form of the contract.
+void check_error(const Outcome& run, int code, const std::string& says) {
+  INFO(run.err);
+  CHECK(run.exit_code == code);
+  CHECK_THAT(run.err, Catch::StartsWith("chalcedony: error: ") && Catch::Contains(says));
+  CHECK(std::count(run.err.begin(), run.err.end(), '\n') == 1);
+}
+
+}  // namespace
+
+TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usage]") {
+  struct Row {
+    std::vector<std::string> arguments;
+    const char* says;
+  };
+  const Row rows[] = {
+      {{}, "no command is given"},
+      {{"inspct", "a.png"}, "there is no command 'inspct'; did you mean 'inspect'?"},
+      {{"inspect"}, "no input is given"},
+      {{"inspect", "a.png", "--spce", "lab"},
+       "there is no option '--spce'; did you mean '--space'?"},
+      {{"inspect", "a.png", "--space"}, "--space"},
+      {{"inspect", "a.png", "--space", "labb"},
+       "--space: no color space is called 'labb'; did you mean 'lab'?"},
+      {{"inspect", "a.png", "--space", "lab", "--space", "hsv"}, "--space is given twice"},
+      {{"inspect", "a.png", "--spac", "lab"}, "there is no option '--spac'"},
+      {{"inspect", "a.png", "--at", "3"}, "--at: '3' is not a pixel"},
+      {{"inspect", "a.png", "--region", "1,2,3"}, "--region: '1,2,3' is not a region"},
+      {{"inspect", "a.png", "--threads", "0"}, "--threads: '0' is not a whole number from 1"},
+      {{"inspect", "a.png", "--summary", "xml"},
+       "--summary: 'xml' is not known; use one of text, json"},
+      {{"inspect", "a.png", "--alpha", "keep"}, "--alpha: 'keep' is not known"},
+      {{"inspect", "a.png", "--hue-floor", "200"}, "--hue-floor: '200' is not a percentage"},
+      {{"inspect", "a.png", "-o", "out", "--write", "statistic"}, "did you mean 'statistics'?"},
+      {{"convert", "a.png", "--to", "lab"}, "convert needs -o"},
+      {{"convert", "a.png", "--to", "lab", "-o", "a.jpg"},
+       "a JPEG would not keep the numbers of lab"},
+      {{"convert", "a.png", "--depth", "float", "-o", "b.png"}, "a PNG cannot hold floats"},
+      {{"convert", "a.png", "-o", "b.bmp"}, "'.bmp' is no picture format"},
+      {{"convert", "a.png", "--depth", "12", "-o", "b.png"}, "--depth: '12' is not known"},
+      {{"histogram", "a.png", "--channels", "srgb.q"}, "--channels: no channel is called 'srgb.q'"},
+      {{"histogram", "a.png", "--joint", "hsv.h"}, "--joint: 'hsv.h' is not two channels"},
+      {{"histogram", "a.png", "--bins", "none"}, "--bins: 'none' is not a whole number"},
+      {{"histogram", "a.png", "--joint-bins", "4"}, "--joint-bins: '4' is not two numbers"},
+      {{"mask", "a.png"}, "mask needs --where"},
+      {{"mask", "a.png", "--where", "hsv.h in"},
+       "--where: selection, character 9: expected a number"},
+      {{"train", "a.png"}, "train needs --samples"},
+      {{"train", "a.png", "b.png", "--samples", "s"}, "there are 2 inputs and 1 sample files"},
+      {{"train", "a.png", "--samples", "s", "--method", "maximum"},
+       "--method: 'maximum' is not known"},
+      {{"classify", "a.png"}, "classify needs --model"},
+      {{"demo"}, "demo needs -o"},
+      {{"mask", "x/a.png", "y/a.png", "--where", "gray > 3", "-o", "out"},
+       "x/a.png and y/a.png would write results of the same name"}};
+  for (const Row& row : rows) {
+    const TempDir dir;
+    const Outcome run = run_tool(dir, row.arguments);
+    INFO(row.says);
+    check_error(run, 2, row.says);
+    CHECK(run.out.empty());
+    CHECK(dir.files().empty());
+  }
+}
+
+TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[cli][usage]") {
+  const TempDir made;
+  write_rgb(made / "good.png", 300, 200, random_bytes(300 * 200 * 3));
+  const std::string good = text_of_file(made / "good.png");
+  write_picture(made / "clear.png", spec_of(2, 2, 4), std::vector<std::byte>(16));
+  write_picture(made / "mask.png", spec_of(5, 5, 1), std::vector<std::byte>(25));
+  struct Row {
+    std::vector<std::string> arguments;
+    const char* says;
+  };
+  const std::vector<std::string> where{"--where", "gray > 3", "-o", "out"};
+  const auto with = [](std::vector<std::string> a, const std::vector<std::string>& b) {
+    a.insert(a.end(), b.begin(), b.end());
+    return a;
+  };
+  const Row rows[] = {
+      {with({"mask", "none.png"}, where), "none.png: no such file"},
+      {with({"mask", "half.png"}, where), "half.png: damaged PNG"},
+      {with({"mask", "text.png"}, where), "text.png: is not a picture this program reads"},
+      {with({"mask", "clear.png"}, where), "clear.png: no pixel counts"},
+      {with({"mask", "good.png", "--within", "mask.png"}, where),
+       "mask.png: the mask is 5x5, the picture 300x200"},
+      {with({"mask", "good.png", "--region", "290,0,20,20"}, where),
+       "good.png: region 290,0,20,20 reaches outside"},
+      {with({"mask", "good.png", "--max-pixels", "1000"}, where), "more than --max-pixels 1000"},
+      {{"mask", "good.png", "--where", "file.3 > 2", "-o", "out"},
+       "good.png: there is no channel file.3"},
+      {{"convert", "half.png", "--to", "lab", "-o", "o.tif"}, "half.png: damaged PNG"},
+      {{"convert", "good.png", "-o", "good.png"}, "good.png: is an input and is not replaced"},
+      {{"convert", "good.png", "-o", "no/such/o.png"}, "no/such/o.png: cannot be written"},
+      {{"histogram", "half.png", "-o", "out"}, "half.png: damaged PNG"},
+      {{"inspect", "good.png", "--at", "-3,4"}, "--at -3,4 lies outside the picture"},
+      {{"train", "good.png", "--samples", "none.geojson", "-o", "out"},
+       "none.geojson: no such file"},
+      {{"train", "good.png", "--samples", "text.png", "-o", "out"}, "text.png: is no GeoJSON"},
+      {{"classify", "good.png", "--model", "text.png", "-o", "out"}, "text.png: is not a model"},
+      {{"classify", "good.png", "--model", "none.json", "-o", "out"}, "none.json: no such file"},
+      {{"demo", "-o", "text.png"}, "text.png: the folder cannot be made"}};
+  for (const Row& row : rows) {
+    const TempDir dir;
+    put_text(dir / "good.png", good);
+    put_text(dir / "half.png", good.substr(0, good.size() / 2));
+    put_text(dir / "text.png", "no picture");
+    put_text(dir / "clear.png", text_of_file(made / "clear.png"));
+    put_text(dir / "mask.png", text_of_file(made / "mask.png"));
+    const auto before = dir.files();
+    INFO(row.says);
+    check_error(run_tool(dir, row.arguments), 1, row.says);
+    CHECK(dir.files() == before);
+    CHECK(text_of_file(dir / "good.png") == good);
+  }
+}
+
+TEST_CASE("one bad file does not stop the others", "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 4, random_bytes(48));
+  write_rgb(dir / "c.png", 4, 4, random_bytes(48));
+  put_text(dir / "b.png", "broken");
+  const Outcome run = run_tool(dir, {"mask", "a.png", "b.png", "c.png", "--where", "gray > 3", "-o",
+                                     "out", "--figures", "none"});
+  check_error(run, 1, "b.png: is not a picture");
+  CHECK(dir.files().count("out/a.mask.png") == 1);
+  CHECK(dir.files().count("out/c.mask.png") == 1);
+  CHECK(dir.files().count("out/b.mask.png") == 0);
+}
+
+TEST_CASE("outputs are replaced whole, or kept with --no-clobber", "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 4, random_bytes(48));
+  std::filesystem::create_directory(dir / "out");
+  put_text(dir / "out/a.mask.png", "precious");
+  const std::vector<std::string> call{"mask", "a.png", "--where", "gray > 3",
+                                      "-o",   "out",   "--write", "mask"};
+  auto keeping = call;
+  keeping.push_back("--no-clobber");
+  check_error(run_tool(dir, keeping), 1, "out/a.mask.png: exists and --no-clobber keeps it");
+  CHECK(text_of_file(dir / "out/a.mask.png") == "precious");
+  CHECK(run_tool(dir, call).exit_code == 0);
+  CHECK(text_of_file(dir / "out/a.mask.png").starts_with("\x89PNG"));
+  CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.mask.png"});
+}
+
+TEST_CASE("a disk that fills up leaves the old file and no half one", "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 600, 400, random_bytes(600 * 400 * 3));
+  put_text(dir / "o.png", "old");
+  put_text(dir / "o.tif", "old");
+  put_text(dir / "o.jpg", "old");
+  for (const char* out : {"o.png", "o.tif", "o.jpg"}) {
+    ToolSettings full;
+    full.file_limit = 100000;
+    check_error(run_tool(dir, {"convert", "a.png", "-o", out}, full), 1,
+                std::string(out) + ": cannot be written");
+    CHECK(text_of_file(dir / out) == "old");
+  }
+  CHECK(dir.files() == std::set<std::string>{"a.png", "o.png", "o.tif", "o.jpg"});
+}
+
+TEST_CASE("a folder that may not be written is said", "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 4, random_bytes(48));
+  put_text(dir / "file", "in the way");
+  check_error(run_tool(dir, {"mask", "a.png", "--where", "gray > 3", "-o", "file/out"}), 1,
+              "file/out: the folder cannot be made");
+  if (::geteuid() == 0) return;  // root may write anywhere
+  std::filesystem::create_directory(dir / "locked");
+  ::chmod((dir / "locked").c_str(), 0500);
+  check_error(run_tool(dir, {"mask", "a.png", "--where", "gray > 3", "-o", "locked"}), 1,
+              "cannot be written");
+}
+
+TEST_CASE("a missing gnuplot is a warning that names the package", "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 4, random_bytes(48));
+  ToolSettings bare;
+  bare.path = dir.path().string();
+  const Outcome run = run_tool(dir, {"histogram", "a.png", "-o", "out"}, bare);
+  CHECK(run.exit_code == 0);
+  CHECK_THAT(run.err, Catch::StartsWith("chalcedony: warning: ") && Catch::Contains("gnuplot-nox"));
+  CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.histogram.csv"});
+}
+
+TEST_CASE("without -o only the summary is printed; quiet prints nothing", "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 4, random_bytes(48));
+  const Outcome run = run_tool(dir, {"mask", "a.png", "--where", "gray >= 0"});
+  CHECK(run.exit_code == 0);
+  CHECK_THAT(run.out, Catch::Contains("16 of 16 counted pixels selected, 100.00 %"));
+  CHECK(dir.files() == std::set<std::string>{"a.png"});
+  const Outcome quiet = run_tool(dir, {"mask", "a.png", "--where", "gray >= 0", "-q"});
+  CHECK(quiet.out.empty());
+  CHECK(quiet.err.empty());
+  const Outcome verbose = run_tool(dir, {"mask", "a.png", "--where", "gray >= 0", "-v"});
+  CHECK_THAT(verbose.err, Catch::Contains("mask of 1 inputs"));
+  const Outcome progress = run_tool(dir, {"inspect", "a.png", "--progress", "always"});
+  CHECK(progress.exit_code == 0);
+}
+
+TEST_CASE("help of every command shows its examples, and each runs on the demo data",
+          "[cli][help]") {
+  const TempDir demo;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path(),
+                        std::filesystem::copy_options::recursive);
+  const Outcome overview = run_tool(demo, {"--help"});
+  CHECK(overview.exit_code == 0);
+  for (const cli::Command* command : cli::all_commands()) {
+    const std::string name(command->name);
+    CHECK_THAT(overview.out, Catch::Contains(name));
+    const Outcome help = run_tool(demo, {name, "--help"});
+    CHECK(help.exit_code == 0);
+    CHECK(command->examples.size() == 3);
+    for (const cli::Example& example : command->examples) {
+      const std::string line(example.arguments);
+      INFO(line);
+      CHECK_THAT(help.out, Catch::Contains("chalcedony " + line));
+      const Outcome run = run_tool(demo, words_of(line));
+      INFO(run.err);
+      CHECK(run.exit_code == 0);
+      CHECK(run.err.empty());
+    }
+  }
+  CHECK_THAT(run_tool(demo, {"--version"}).out, Catch::StartsWith("chalcedony 0."));
+}
+
+TEST_CASE("every field of a summary is listed in the documentation", "[cli][docs]") {
+  const TempDir demo;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path(),
+                        std::filesystem::copy_options::recursive);
+  const std::string page = text_of_file(CHALCEDONY_DOCS "/summaries.md");
+  for (const cli::Command* command : cli::all_commands()) {
+    auto words = words_of(std::string(command->examples[2].arguments));
+    words.insert(words.end(), {"--summary", "json"});
+    if (command->name == "demo") words = {"demo", "-o", "d", "--summary", "json"};
+    const auto summary = nlohmann::json::parse(run_tool(demo, words).out);
+    CHECK_THAT(page, Catch::Contains("## " + std::string(command->name)));
+    std::vector<const nlohmann::json*> open{&summary};
+    while (!open.empty()) {
+      const nlohmann::json& at = *open.back();
+      open.pop_back();
+      for (const auto& [key, value] : at.items()) {
+        if (at.is_object()) {
+          INFO(command->name << ": " << key);
+          CHECK_THAT(page, Catch::Contains("`" + key + "`"));
+        }
+        if (value.is_structured()) open.push_back(&value);
+      }
+    }
+  }
+}

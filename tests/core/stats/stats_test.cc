@@ -1,0 +1,145 @@
+// Histograms, percentiles and moments against hand counts and plain sorting.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <limits>
+#include <random>
+
+#include "core/stats/histogram.h"
+#include "core/stats/moments.h"
+#include "core/stats/ranks.h"
+
+using namespace chalcedony;
+
+namespace {
+
+constexpr float kNone = std::numeric_limits<float>::quiet_NaN();
+
+Block block_of(std::size_t n) {
+  Block block;
+  block.picture_width = static_cast<std::uint32_t>(n);
+  block.size = n;
+  block.counted_size = n;
+  return block;
+}
+
+}  // namespace
+
+TEST_CASE("bins are half-open and the last one closed", "[core][stats][histogram]") {
+  const Binning bins(0, 100, 4);
+  CHECK(bins.bin_of(0.0f) == 0);
+  CHECK(bins.bin_of(24.999998f) == 0);
+  CHECK(bins.bin_of(25.0f) == 1);
+  CHECK(bins.bin_of(75.0f) == 3);
+  CHECK(bins.bin_of(100.0f) == 3);
+  CHECK(bins.bin_of(100.00001f) == Binning::kAbove);
+  CHECK(bins.bin_of(-0.00001f) == Binning::kBelow);
+  CHECK(bins.bin_of(kNone) == Binning::kNotANumber);
+  CHECK(bins.bin_of(-std::numeric_limits<float>::infinity()) == Binning::kBelow);
+}
+
+TEST_CASE("a value on any edge falls into the bin that begins there", "[core][stats][histogram]") {
+  for (const auto& [low, high, count] :
+       {std::tuple{0.0, 360.0, 120}, std::tuple{0.0, 256.0, 256}, std::tuple{-0.4, 0.4, 77},
+        std::tuple{0.0, 100.0, 49}, std::tuple{-125.0, 125.0, 333}}) {
+    const Binning bins(low, high, static_cast<std::size_t>(count));
+    std::mt19937 random(1);
+    for (int i = 0; i < 20000; ++i) {
+      const double part = i < count ? static_cast<double>(i) / count : random() / 4294967296.0;
+      const float value = static_cast<float>(low + (high - low) * part);
+      const std::int32_t bin = bins.bin_of(value);
+      if (bin < 0) continue;  // rounding to float may step over an end
+      const auto b = static_cast<std::size_t>(bin);
+      const bool inside = value >= bins.edge(b) &&
+                          (value < bins.edge(b + 1) || (b + 1 == bins.bins() && value <= high));
+      if (!inside) FAIL("value " << value << " in bin " << bin << " of " << count);
+    }
+  }
+  SUCCEED("no value outside its bin");
+}
+
+TEST_CASE("histograms count by hand and sum to the counted pixels", "[core][stats][histogram]") {
+  const float values[] = {0, 10, 10, 359.5f, 360, kNone, 400, -1};
+  Histogram hue(Binning(0, 360, 36), true);
+  Block block = block_of(8);
+  hue.add(block, values);
+  CHECK(hue.count(0) == 1);
+  CHECK(hue.count(1) == 2);
+  CHECK(hue.count(35) == 2);
+  CHECK(hue.no_hue() == 1);
+  CHECK(hue.above() == 1);
+  CHECK(hue.below() == 1);
+  CHECK(hue.total() == 8);
+  const std::uint8_t counted[] = {1, 0, 1, 0, 0, 1, 0, 0};
+  block.counted = counted;
+  Histogram some(Binning(0, 360, 36), false);
+  some.add(block, values);
+  CHECK(some.total() == 3);
+  CHECK(some.not_a_number() == 1);
+  some.merge(some);
+  CHECK(some.total() == 6);
+}
+
+TEST_CASE("joint histograms count pairs and keep the reasons apart", "[core][stats][histogram]") {
+  const float first[] = {5, 15, kNone, 400, 15, 15};
+  const float second[] = {50, 50, 50, 50, kNone, 100};
+  JointHistogram joint(Binning(0, 360, 36), true, Binning(0, 100, 2), false);
+  joint.add(block_of(6), first, second);
+  CHECK(joint.count(0, 1) == 1);
+  CHECK(joint.count(1, 1) == 2);
+  CHECK(joint.no_hue() == 1);
+  CHECK(joint.outside() == 1);
+  CHECK(joint.not_a_number() == 1);
+  CHECK(joint.total() == 6);
+}
+
+TEST_CASE("percentiles are nearest-rank, exactly as from a sorted list", "[core][stats][ranks]") {
+  std::mt19937 random(9);
+  for (const int kind : {0, 1, 2}) {
+    std::vector<float> values;
+    for (int i = 0; i < 3777; ++i) {
+      const double u = random() / 4294967296.0;
+      values.push_back(kind == 0   ? std::floor(static_cast<float>(u * 256))   // 8-bit codes
+                       : kind == 1 ? static_cast<float>(u * 250 - 125)         // signed reals
+                                   : -std::floor(static_cast<float>(u * 9)));  // negative codes
+    }
+    const std::vector<double> percentiles{0.01, 1, 5, 25, 50, 75, 95, 99, 100};
+    Ranks ranks;
+    const Block block = block_of(values.size());
+    ranks.add_coarse(block, values.data());
+    if (ranks.refine(percentiles)) ranks.add_fine(block, values.data());
+    std::sort(values.begin(), values.end());
+    for (const double p : percentiles) {
+      const auto rank = static_cast<std::size_t>(
+          std::max(1.0, std::ceil(p / 100 * static_cast<double>(values.size()) - 1e-9)));
+      INFO("kind " << kind << ", percentile " << p);
+      CHECK(ranks.percentile(p) == values[rank - 1]);
+    }
+  }
+  CHECK_FALSE(Ranks().percentile(50).has_value());
+}
+
+TEST_CASE("moments divide by n and count both ends of the range", "[core][stats][moments]") {
+  const float values[] = {0, 2, 4, kNone, 255, 255};
+  Moments m;
+  m.add(block_of(6), values, 0, 255);
+  CHECK(m.count == 5);
+  CHECK(m.at_low == 1);
+  CHECK(m.at_high == 2);
+  CHECK(m.smallest == 0);
+  CHECK(m.largest == 255);
+  CHECK(m.mean() == Approx(103.2));
+  CHECK(m.standard_deviation() ==
+        Approx(std::sqrt((0 + 4 + 16 + 2 * 65025) / 5.0 - 103.2 * 103.2)));
+}
+
+TEST_CASE("a hue has a circular mean through red", "[core][stats][moments]") {
+  const float hues[] = {350, 10, kNone};
+  HueMoments h;
+  h.add(block_of(3), hues);
+  CHECK(h.count == 2);
+  const double mean = h.mean();
+  CHECK(std::min(mean, 360 - mean) == Approx(0).margin(1e-9));
+  // R = cos 10 degrees, so the spread is sqrt(-2 ln cos 10).
+  CHECK(h.spread() == Approx(std::sqrt(-2 * std::log(std::cos(0.174532925))) * 57.29577951));
+}

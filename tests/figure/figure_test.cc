@@ -1,0 +1,59 @@
+#include <catch2/catch.hpp>
+
+#include "figure/axis.h"
+#include "figure/plot.h"
+#include "tests/support/temp_dir.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+TEST_CASE("tics are round, labels have marks between thousands", "[figure]") {
+  CHECK(round_tics(0, 4100, 6) == std::vector<double>{0, 1000, 2000, 3000, 4000});
+  CHECK(round_tics(-0.4, 0.4, 8).size() == 9);
+  CHECK(degree_tics(0, 360) == std::vector<double>{0, 60, 120, 180, 240, 300, 360});
+  CHECK(grouped(0) == "0");
+  CHECK(grouped(999) == "999");
+  CHECK(grouped(1234567) == "1,234,567");
+  CHECK(grouped(-12345.5) == "-12,345.5");
+  CHECK(tic_list({0, 2000}) == "('0' 0, '2,000' 2000)");
+}
+
+TEST_CASE("text cannot leave its quotes", "[figure]") {
+  CHECK(literal("plain") == "'plain'");
+  CHECK(literal("it's\na `touch x`") == "'it''s a `touch x`'");
+}
+
+TEST_CASE("titles with quotes and backquotes are drawn, not run", "[figure]") {
+  const TempDir dir;
+  const auto before = std::filesystem::current_path();
+  std::filesystem::current_path(dir.path());
+  Plot plot(FigureFormat::kPng);
+  plot.begin(dir / "a'`touch x`.png", "a'`touch x`.png", "\"; system(\"touch y\")");
+  plot.panel({0.1, 0.9, 0.1, 0.8}, "50% @x_y^{z}");
+  plot.line("plot sin(x) notitle");
+  const auto problem = plot.draw();
+  std::filesystem::current_path(before);
+  INFO(problem.value_or(""));
+  CHECK_FALSE(problem.has_value());
+  CHECK(dir.files() == std::set<std::string>{"a'`touch x`.png"});
+  CHECK(text_of_file(dir / "a'`touch x`.png").starts_with("\x89PNG"));
+}
+
+TEST_CASE("every format is drawn, and a mistake in a script is a sentence", "[figure]") {
+  const TempDir dir;
+  for (const auto& [format, start] :
+       {std::pair{FigureFormat::kSvg, "<?xml"}, std::pair{FigureFormat::kPdf, "%PDF"}}) {
+    Plot plot(format);
+    plot.begin(dir / "f", "t");
+    plot.line("plot sin(x)");
+    CHECK_FALSE(plot.draw().has_value());
+    CHECK(text_of_file(dir / "f").starts_with(start));
+  }
+  Plot plot(FigureFormat::kPng);
+  plot.begin(dir / "bad.png", "t");
+  plot.line("plot nonsense(x)");
+  const auto problem = plot.draw();
+  REQUIRE(problem.has_value());
+  CHECK_THAT(*problem, Catch::Contains("was not drawn"));
+  CHECK_FALSE(std::filesystem::exists(dir / "bad.png"));
+}

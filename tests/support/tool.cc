@@ -1,0 +1,69 @@
+#include "tests/support/tool.h"
+
+#include <fcntl.h>
+#include <sys/resource.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <csignal>
+#include <stdexcept>
+
+namespace chalcedony::test {
+namespace {
+
+[[noreturn]] void become_tool(const TempDir& dir, const std::vector<std::string>& arguments,
+                              const ToolSettings& settings, const char* out, const char* err) {
+  const int out_file = ::open(out, O_CREAT | O_WRONLY | O_TRUNC, 0600);
+  const int err_file = ::open(err, O_CREAT | O_WRONLY | O_TRUNC, 0600);
+  ::dup2(out_file, STDOUT_FILENO);
+  ::dup2(err_file, STDERR_FILENO);
+  if (::chdir(dir.path().c_str()) != 0) ::_exit(126);
+  if (settings.file_limit > 0) {
+    std::signal(SIGXFSZ, SIG_IGN);
+    const rlimit limit{settings.file_limit, settings.file_limit};
+    ::setrlimit(RLIMIT_FSIZE, &limit);
+  }
+  if (!settings.path.empty()) ::setenv("PATH", settings.path.c_str(), 1);
+  std::vector<char*> argv{const_cast<char*>(CHALCEDONY_PROGRAM)};
+  for (const std::string& argument : arguments) argv.push_back(const_cast<char*>(argument.c_str()));
+  argv.push_back(nullptr);
+  ::execv(CHALCEDONY_PROGRAM, argv.data());
+  ::_exit(127);
+}
+
+}  // namespace
+
+Outcome run_tool(const TempDir& dir, const std::vector<std::string>& arguments,
+                 const ToolSettings& settings) {
+  const TempDir streams;  // outside the folder, so that tests can list what is in it
+  const std::string out = streams / "out", err = streams / "err";
+  const pid_t child = ::fork();
+  if (child < 0) throw std::runtime_error("cannot fork");
+  if (child == 0) become_tool(dir, arguments, settings, out.c_str(), err.c_str());
+  int status = 0;
+  ::waitpid(child, &status, 0);
+  return {WIFEXITED(status) ? WEXITSTATUS(status) : 128 + WTERMSIG(status), text_of_file(out),
+          text_of_file(err)};
+}
+
+std::vector<std::string> words_of(const std::string& line) {
+  std::vector<std::string> words;
+  std::string word;
+  bool quoted = false, any = false;
+  for (const char c : line + " ") {
+    if (c == '"') {
+      quoted = !quoted;
+      any = true;
+    } else if (c == ' ' && !quoted) {
+      if (any) words.push_back(word);
+      word.clear();
+      any = false;
+    } else {
+      word += c;
+      any = true;
+    }
+  }
+  return words;
+}
+
+}  // namespace chalcedony::test

@@ -1,0 +1,32 @@
+// Runs the built program in a folder of the test's own.
+#ifndef CHALCEDONY_TESTS_SUPPORT_TOOL_H_
+#define CHALCEDONY_TESTS_SUPPORT_TOOL_H_
+
+#include <string>
+#include <vector>
+
+#include "tests/support/temp_dir.h"
+
+namespace chalcedony::test {
+
+struct Outcome {
+  int exit_code = 0;
+  std::string out;
+  std::string err;
+};
+
+struct ToolSettings {
+  std::string path;              // PATH of the program, when it is not the test's own
+  std::uint64_t file_limit = 0;  // bytes a file may grow to, as on a full disk; 0 for no limit
+};
+
+/// Runs `chalcedony ARGUMENTS...` in the folder, without a shell.
+Outcome run_tool(const TempDir& dir, const std::vector<std::string>& arguments,
+                 const ToolSettings& settings = {});
+
+/// The words of a command line; double quotes hold a word together.
+std::vector<std::string> words_of(const std::string& line);
+
+}  // namespace chalcedony::test
+
+#endif  // CHALCEDONY_TESTS_SUPPORT_TOOL_H_
