@@ -13,7 +13,8 @@ function(chalcedony_common_options target)
   endif()
   if(CHALCEDONY_SANITIZE)
     target_compile_options(${target} PRIVATE
-      -fsanitize=${CHALCEDONY_SANITIZE} -fno-sanitize-recover=all -fno-omit-frame-pointer)
+      -fsanitize=${CHALCEDONY_SANITIZE} -fno-sanitize-recover=all -fno-omit-frame-pointer
+      -Wno-maybe-uninitialized)  # GCC 12 sees it in std::function when the sanitizers are on
     target_link_options(${target} PUBLIC -fsanitize=${CHALCEDONY_SANITIZE})
   endif()
 endfunction()

@@ -158,8 +158,9 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   plot.panel({0.42, 0.87, 0.11, 0.86});
   plot.line("unset grid");
   set_heat(plot);
-  const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) / 2;
-  const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) / 2;
+  // A little more than half a bin, or the paper shows through between them.
+  const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) * 0.53;
+  const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) * 0.53;
   plot.line(
       fmt::format("set object 9 rectangle from graph 0,0 to graph 1,1 fillcolor rgb '{}' "
                   "fillstyle solid 1 noborder behind",

@@ -53,7 +53,7 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
   if (wide) {
     plot.show({0.02, 0.49, 0.49, 0.87}, "picture", picture);
     plot.show({0.51, 0.98, 0.49, 0.87}, "mask", mask);
-    plot.show({0.02, 0.49, 0.03, 0.42}, "cut-out", cutout);
+    plot.show({0.02, 0.49, 0.04, 0.42}, "cut-out", cutout);
   } else {
     plot.show({0.02, 0.325, 0.12, 0.85}, "picture", picture);
     plot.show({0.347, 0.653, 0.12, 0.85}, "mask", mask);

@@ -38,7 +38,7 @@ class JpegWriter : public PictureWriter {
                      std::vector<std::byte> samples) const override {
     return {rows, std::move(samples), 1, 0};
   }
-  void append(EncodedRows rows) override {
+  void append(const EncodedRows& rows) override {
     if (!write(rows.rows, rows.bytes.data())) fail();
   }
   void finish() override {

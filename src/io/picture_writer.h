@@ -45,7 +45,7 @@ class PictureWriter {
   virtual EncodedRows encode(std::uint32_t first_row, std::uint32_t rows,
                              std::vector<std::byte> samples) const = 0;
   /// Appends what follows the rows appended before.
-  virtual void append(EncodedRows rows) = 0;
+  virtual void append(const EncodedRows& rows) = 0;
   /// Completes the file and gives it its name. Without it nothing is left behind.
   virtual void finish() = 0;
 };

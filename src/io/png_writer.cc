@@ -121,7 +121,7 @@ class PngWriter : public PictureWriter {
     return {rows, chunk("IDAT", stripe.bytes), stripe.adler, stripe.size};
   }
 
-  void append(EncodedRows rows) override {
+  void append(const EncodedRows& rows) override {
     adler_ = join_adler(adler_, rows.adler, rows.raw_size);
     file_.write(rows.bytes);
   }

@@ -263,14 +263,14 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (colors != 1 && colors != 3)
     throw InputError("has " + std::to_string(colors) + " channels, which is no gray and no color",
                      "give a picture with 1 or 3 channels, and alpha at most");
-  file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
-                      : colors == 1                                ? "gray"
-                                                                   : "three channels";
-  if (source->photometric() == PHOTOMETRIC_RGB) file.facts.layout = "RGB";
-  if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
   const Space* noted = noted_space(tiff);
   file.info.space = noted ? noted : options.assume;
   file.facts.space_from = noted ? "note of this program" : "assumed";
+  file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
+                      : colors == 1                                ? "gray"
+                      : file.info.space->is_rgb                    ? "RGB"
+                                                                   : "three channels";
+  if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
   std::uint32_t profile_size = 0;
   void* profile = nullptr;
   if (!noted && TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile))

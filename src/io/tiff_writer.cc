@@ -40,10 +40,12 @@ class TiffWriter : public PictureWriter {
     return {rows, std::move(samples), 1, 0};
   }
 
-  void append(EncodedRows rows) override {
+  void append(const EncodedRows& rows) override {
     if (strip_ == 0) TIFFSetField(tiff_.get(), TIFFTAG_ROWSPERSTRIP, rows.rows);
     const auto size = static_cast<tmsize_t>(rows.bytes.size());
-    if (TIFFWriteRawStrip(tiff_.get(), strip_++, rows.bytes.data(), size) != size) fail();
+    if (TIFFWriteRawStrip(tiff_.get(), strip_++, const_cast<std::byte*>(rows.bytes.data()), size) !=
+        size)
+      fail();
   }
 
   void finish() override {

@@ -147,7 +147,7 @@ class ClassifyJob {
     for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
     excluded_ += band.excluded;
     clipped_ += band.clipped;
-    if (map_) map_->append(std::move(band.rows));
+    if (map_) map_->append(band.rows);
   }
 
   void write_areas(std::uint64_t counted) const {

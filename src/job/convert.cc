@@ -6,6 +6,7 @@
 #include "core/color/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/interleave.h"
+#include "core/pixel/row_buffers.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
 #include "job/results.h"
@@ -129,12 +130,15 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
 
   const ChannelPlan plan(info, channels_of(*spec.space), options.shared.hue_floor);
   const RowMaker maker(spec);
+  const RoadOptions road = road_for(picture, options.shared, context);
+  const std::size_t band_bytes = rows_per_band(info.shape, 0) * spec.shape.row_bytes();
+  RowBuffers buffers(bands_under_way(road), band_bytes);
   ConvertedBand sums;
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, picture.counting),
             channels = ChannelEvaluator(plan)](const Band& band) mutable {
       ConvertedBand out;
-      std::vector<std::byte> samples(spec.shape.row_bytes() * band.rows());
+      std::vector<std::byte> samples = buffers.take(spec.shape.row_bytes() * band.rows());
       std::byte* at = samples.data();
       reader.for_each_block(band, [&](const Block& block) {
         channels.evaluate(block);
@@ -147,14 +151,14 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
       return out;
     };
   };
-  travel(*picture.file.rows, road_for(picture, options.shared, context), make_worker,
-         [&](ConvertedBand&& band) {
-           writer->append(std::move(band.rows));
-           sums.excluded += band.excluded;
-           sums.clipped_before += band.clipped_before;
-           sums.outside += band.outside;
-           sums.largest_excess = std::max(sums.largest_excess, band.largest_excess);
-         });
+  travel(*picture.file.rows, road, make_worker, [&](ConvertedBand&& band) {
+    writer->append(band.rows);
+    buffers.give_back(std::move(band.rows.bytes));
+    sums.excluded += band.excluded;
+    sums.clipped_before += band.clipped_before;
+    sums.outside += band.outside;
+    sums.largest_excess = std::max(sums.largest_excess, band.largest_excess);
+  });
   writer->finish();
   outputs.push_back(output.string());
   const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();

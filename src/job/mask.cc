@@ -202,8 +202,8 @@ class MaskJob {
     selected_ += band.selected;
     excluded_ += band.excluded;
     clipped_ += band.clipped;
-    if (mask_) mask_->append(std::move(band.mask));
-    if (cutout_) cutout_->append(std::move(band.cutout));
+    if (mask_) mask_->append(band.mask);
+    if (cutout_) cutout_->append(band.cutout);
   }
 
   void draw(double share) {

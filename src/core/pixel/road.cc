@@ -19,7 +19,10 @@ const std::byte* Band::row(std::int64_t y) const {
   return bytes_.data() + static_cast<std::size_t>(inside - first_held_) * shape_.row_bytes();
 }
 
-unsigned available_threads() { return static_cast<unsigned>(tbb::info::default_concurrency()); }
+unsigned threads_of(const RoadOptions& options) {
+  return options.threads ? options.threads
+                         : static_cast<unsigned>(tbb::info::default_concurrency());
+}
 
 std::uint32_t rows_per_band(const RasterShape& shape, std::uint32_t halo) {
   const std::uint64_t wanted = std::max<std::uint64_t>(1, kBandPixels / std::max(1u, shape.width));
@@ -33,7 +36,17 @@ BandReader::BandReader(RowSource& source, const RoadOptions& options)
       shape_(source.shape()),
       halo_(options.halo),
       band_rows_(rows_per_band(shape_, options.halo)),
-      stop_(options.stop) {}
+      stop_(options.stop) {
+  // All at once, so that peak memory does not depend on how far the decoder gets ahead.
+  const std::size_t bytes =
+      std::size_t{std::min(band_rows_ + 2 * halo_, shape_.height)} * shape_.row_bytes();
+  const std::size_t bands = std::min<std::size_t>(bands_under_way(options),
+                                                  (shape_.height + band_rows_ - 1) / band_rows_);
+  for (std::size_t i = 0; i < bands; ++i) {
+    spare_.push_back(std::make_unique<Band>());
+    spare_.back()->bytes_.resize(bytes);
+  }
+}
 
 std::unique_ptr<Band> BandReader::next() {
   if (next_row_ >= shape_.height) return nullptr;
@@ -56,7 +69,7 @@ std::unique_ptr<Band> BandReader::next() {
   band->first_held_ = next_row_ > halo_ ? next_row_ - halo_ : 0;
   band->held_ = held_end - band->first_held_;
   const std::size_t row_bytes = shape_.row_bytes();
-  band->bytes_.resize(band->held_ * row_bytes);
+  band->bytes_.resize(std::max(band->bytes_.size(), band->held_ * row_bytes));
   const std::uint32_t carried = next_read_ - band->first_held_;
   if (carried > 0)
     std::memcpy(band->bytes_.data(), kept_.data() + (band->first_held_ - kept_first_) * row_bytes,

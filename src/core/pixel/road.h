@@ -49,15 +49,20 @@ class Band {
 /// them sums) do not depend on the number of threads.
 std::uint32_t rows_per_band(const RasterShape& shape, std::uint32_t halo);
 
-/// Threads this process may use at once.
-unsigned available_threads();
-
 struct RoadOptions {
   unsigned threads = 0;    // 0: as many as the machine has
   std::uint32_t halo = 0;  // rows of neighborhood a band carries on either side
   std::function<void(std::uint64_t rows_done)> progress;  // called in order, may be empty
   const std::atomic<bool>* stop = nullptr;                // set from outside to stop early
 };
+
+/// Threads a road uses: those asked for, or all the machine has.
+unsigned threads_of(const RoadOptions& options);
+
+/// Bands that can be under way at once; twice the threads keep all of them busy.
+inline std::size_t bands_under_way(const RoadOptions& options) {
+  return 2 * std::size_t{threads_of(options)};
+}
 
 /// Cuts a source into bands and recycles their memory.
 class BandReader {
@@ -107,12 +112,11 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
 
   BandReader reader(source, options);
   tbb::enumerable_thread_specific<Worker> workers(make_worker);
-  const unsigned threads = options.threads ? options.threads : available_threads();
+  const unsigned threads = threads_of(options);
   // Without this, asking for more threads than the machine has is answered with a warning.
   const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
   tbb::task_arena arena(static_cast<int>(threads));
   arena.execute([&] {
-    const std::size_t under_way = 2 * std::size_t{threads};
     const auto decode = [&](tbb::flow_control& flow) -> BandPointer {
       auto band = reader.next();
       if (!band) flow.stop();
@@ -130,7 +134,7 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
       if (options.progress) options.progress(done->rows_done);
     };
     tbb::parallel_pipeline(
-        under_way,
+        bands_under_way(options),
         tbb::make_filter<void, BandPointer>(tbb::filter_mode::serial_in_order, decode) &
             tbb::make_filter<BandPointer, DonePointer>(tbb::filter_mode::parallel, compute) &
             tbb::make_filter<DonePointer, void>(tbb::filter_mode::serial_in_order, take));

@@ -1,0 +1,22 @@
+#!/usr/bin/env bash
+# Builds the benchmarks, draws a 24-megapixel picture (and one four times larger with --large) into a
+# folder, and measures whole commands against a floor that only decodes. WORK names the folder.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+work=${WORK:-/tmp/chalcedony-bench}
+mkdir -p "$work"
+cmake --preset bench >/dev/null
+cmake --build --preset bench --target chalcedony_program chalcedony_demo_data chalcedony_floor \
+  chalcedony_whole_runs >/dev/null
+bin=build/release
+size=(6000 4000)
+[ "${1:-}" = "--large" ] && size=(12000 8000)
+pictures=()
+for extension in jpg png tif; do
+  picture="$work/photo-${size[0]}x${size[1]}.$extension"
+  [ -e "$picture" ] || $bin/demo/chalcedony-demo-data photo "$picture" "${size[@]}"
+  pictures+=("$picture")
+done
+echo "$(nproc) cores, $(sed -nE 's/^model name\s*: //p' /proc/cpuinfo | head -1)"
+$bin/bench/chalcedony-whole-runs $bin/src/cli/chalcedony $bin/bench/chalcedony-floor "$work/out" \
+  demo/data/glass.model.json "${pictures[@]}"

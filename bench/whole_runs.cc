@@ -1,0 +1,104 @@
+// `chalcedony-whole-runs PROGRAM FLOOR WORK-FOLDER MODEL PICTURE...`: times whole commands against
+// a floor that only decodes the same picture, in turn, and reads their peak memory. Prints a
+// Markdown table: medians of 7 pairs, without figures.
+#include <fcntl.h>
+#include <fmt/format.h>
+#include <sys/resource.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <algorithm>
+#include <chrono>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+namespace {
+
+struct Run {
+  double seconds = 0;
+  double megabytes = 0;
+};
+
+Run run(const std::vector<std::string>& words) {
+  const auto start = std::chrono::steady_clock::now();
+  const pid_t child = ::fork();
+  if (child == 0) {
+    ::dup2(::open("/dev/null", O_WRONLY), STDOUT_FILENO);
+    std::vector<char*> argv;
+    for (const auto& word : words) argv.push_back(const_cast<char*>(word.c_str()));
+    argv.push_back(nullptr);
+    ::execv(argv[0], argv.data());
+    ::_exit(127);
+  }
+  int status = 0;
+  rusage usage{};
+  ::wait4(child, &status, 0, &usage);
+  if (!WIFEXITED(status) || WEXITSTATUS(status) != 0) {
+    fmt::print(stderr, "failed: {}\n", fmt::join(words, " "));
+    std::exit(1);
+  }
+  const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - start;
+  return {passed.count(), static_cast<double>(usage.ru_maxrss) / 1024};
+}
+
+double median(std::vector<double> values) {
+  std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2),
+                   values.end());
+  return values[values.size() / 2];
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  if (argc < 6) return 2;
+  const std::string program = argv[1], floor = argv[2], out = argv[3], model = argv[4];
+  std::filesystem::create_directories(out);
+  fmt::print(
+      "| picture | command | floor | seconds | of floor | peak MB |\n|---|---|---|---|---|---|\n");
+  for (int i = 5; i < argc; ++i) {
+    const std::string picture = argv[i];
+    const std::vector<std::string> decode{floor, "decode", picture};
+    const std::vector<std::string> copy{floor, "copy", picture, out + "/floor.png"};
+    struct Row {
+      const char* name;
+      std::vector<std::string> words;
+      const std::vector<std::string>* floor;
+    };
+    const std::vector<Row> rows{
+        {"inspect", {program, "inspect", picture}, &decode},
+        {"histogram, 3 channels",
+         {program, "histogram", picture, "-o", out, "--figures", "none"},
+         &decode},
+        {"histogram, hsv.h with hsv.s",
+         {program, "histogram", picture, "--joint", "hsv.h,hsv.s", "-o", out, "--figures", "none"},
+         &decode},
+        {"mask of a hue range, mask only",
+         {program, "mask", picture, "--where", "hsv.h in 200..260 and hsv.s >= 40", "-o", out,
+          "--write", "mask"},
+         &decode},
+        {"classify, minimum-distance",
+         {program, "classify", picture, "--model", model, "-o", out, "--write", "classes"},
+         &decode},
+        {"convert to lab float TIFF",
+         {program, "convert", picture, "--to", "lab", "--depth", "float", "-o", out + "/lab.tif"},
+         &decode},
+        {"convert to display-p3 PNG",
+         {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
+         &copy}};
+    for (const Row& row : rows) {
+      std::vector<double> ratios, seconds;
+      double peak = 0;
+      for (int pair = 0; pair < 7; ++pair) {
+        const double base = run(*row.floor).seconds;
+        const Run one = run(row.words);
+        ratios.push_back(one.seconds / base);
+        seconds.push_back(one.seconds);
+        peak = std::max(peak, one.megabytes);
+      }
+      fmt::print("| {} | {} | {} | {:.2f} | {:.2f} | {:.0f} |\n",
+                 std::filesystem::path(picture).filename().string(), row.name, (*row.floor)[1],
+                 median(seconds), median(ratios), peak);
+    }
+  }
+}
