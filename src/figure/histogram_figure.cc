@@ -140,6 +140,7 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
                       const Thumbnail& picture) {
   const Binning &x = joint.first(), &y = joint.second();
   std::string cells;
+  cells.reserve(x.bins() * y.bins() * 40);
   std::uint64_t highest = 1;
   for (std::size_t a = 0; a < x.bins(); ++a)
     for (std::size_t b = 0; b < y.bins(); ++b)

@@ -17,7 +17,8 @@ CsvField::CsvField(std::string_view text) {
 
 CsvField::CsvField(double number) : text_(number_text(number)) {}
 
-CsvTable::CsvTable(const std::vector<std::string>& header) {
+CsvTable::CsvTable(const std::vector<std::string>& header, std::size_t expected_bytes) {
+  text_.reserve(expected_bytes);
   add(std::vector<CsvField>(header.begin(), header.end()));
 }
 

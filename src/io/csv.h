@@ -30,7 +30,9 @@ class CsvField {
 /// Source    RFC 4180: fields with commas, quotes or line ends are quoted; lines end in CR LF
 class CsvTable {
  public:
-  explicit CsvTable(const std::vector<std::string>& header);
+  /// `expected_bytes` makes room at once, for tables whose memory should not depend on what the
+  /// numbers in them are.
+  explicit CsvTable(const std::vector<std::string>& header, std::size_t expected_bytes = 0);
   void add(const std::vector<CsvField>& row);
   const std::string& text() const { return text_; }
   void write(const std::filesystem::path& path) const;

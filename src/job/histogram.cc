@@ -164,8 +164,12 @@ void write_channel_table(const std::filesystem::path& path, const HistogramOptio
 
 void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
                        const HistogramTally& tally) {
+  std::size_t cells = 0;
+  for (const JointHistogram& h : tally.joint) cells += h.first().bins() * h.second().bins();
+  constexpr std::size_t kBytesPerCell = 96;  // an upper bound on most lines
   CsvTable table({"first", "second", "first_from", "first_below", "second_from", "second_below",
-                  "count", "share_percent"});
+                  "count", "share_percent"},
+                 cells * kBytesPerCell);
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const JointHistogram& h = tally.joint[i];
     const std::string first = options.joint[i].first.name(),
