@@ -11,8 +11,11 @@
 #include <atomic>
 #include <cstddef>
 #include <cstdint>
+#include <deque>
 #include <functional>
 #include <memory>
+#include <mutex>
+#include <optional>
 #include <utility>
 #include <vector>
 
@@ -103,12 +106,15 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
             Sink&& sink) {
   using Worker = decltype(make_worker());
   using Result = decltype(std::declval<Worker&>()(std::declval<const Band&>()));
-  struct Done {
-    Result result;
-    std::uint64_t rows_done;
+  // A band and what was made of it. They are owned here, not by the pipeline, which forgets what is
+  // under way when something throws.
+  struct Trip {
+    std::unique_ptr<Band> band;
+    std::optional<Result> result;
   };
-  using BandPointer = Band*;
-  using DonePointer = std::shared_ptr<Done>;
+  std::deque<Trip> trips;
+  std::vector<Trip*> free_trips;
+  std::mutex free_mutex;
 
   BandReader reader(source, options);
   tbb::enumerable_thread_specific<Worker> workers(make_worker);
@@ -117,27 +123,37 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
   const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
   tbb::task_arena arena(static_cast<int>(threads));
   arena.execute([&] {
-    const auto decode = [&](tbb::flow_control& flow) -> BandPointer {
+    const auto decode = [&](tbb::flow_control& flow) -> Trip* {
       auto band = reader.next();
-      if (!band) flow.stop();
-      return band.release();
+      if (!band) {
+        flow.stop();
+        return nullptr;
+      }
+      const std::lock_guard lock(free_mutex);
+      if (free_trips.empty()) free_trips.push_back(&trips.emplace_back());
+      Trip* trip = free_trips.back();
+      free_trips.pop_back();
+      trip->band = std::move(band);
+      return trip;
     };
-    const auto compute = [&](BandPointer pointer) -> DonePointer {
-      std::unique_ptr<Band> band(pointer);
-      auto done = std::make_shared<Done>(
-          Done{workers.local()(*band), std::uint64_t{band->first_row()} + band->rows()});
-      reader.recycle(std::move(band));
-      return done;
+    const auto compute = [&](Trip* trip) -> Trip* {
+      trip->result.emplace(workers.local()(*trip->band));
+      return trip;
     };
-    const auto take = [&](const DonePointer& done) {
-      sink(std::move(done->result));
-      if (options.progress) options.progress(done->rows_done);
+    const auto take = [&](Trip* trip) {
+      const std::uint64_t rows_done = std::uint64_t{trip->band->first_row()} + trip->band->rows();
+      sink(std::move(*trip->result));
+      trip->result.reset();
+      reader.recycle(std::move(trip->band));
+      if (options.progress) options.progress(rows_done);
+      const std::lock_guard lock(free_mutex);
+      free_trips.push_back(trip);
     };
     tbb::parallel_pipeline(
         bands_under_way(options),
-        tbb::make_filter<void, BandPointer>(tbb::filter_mode::serial_in_order, decode) &
-            tbb::make_filter<BandPointer, DonePointer>(tbb::filter_mode::parallel, compute) &
-            tbb::make_filter<DonePointer, void>(tbb::filter_mode::serial_in_order, take));
+        tbb::make_filter<void, Trip*>(tbb::filter_mode::serial_in_order, decode) &
+            tbb::make_filter<Trip*, Trip*>(tbb::filter_mode::parallel, compute) &
+            tbb::make_filter<Trip*, void>(tbb::filter_mode::serial_in_order, take));
   });
 }
 

@@ -76,7 +76,7 @@ TEST_CASE("colors outside sRGB are clipped for hsv, and counted", "[core][color]
   CHECK(channels.take_clipped() == 1);
 }
 
-TEST_CASE("--hue-floor takes the hue from pale pixels", "[core][color][plan]") {
+TEST_CASE("a hue floor takes the hue from pale pixels", "[core][color][plan]") {
   PictureInfo info;
   info.shape = {1, 1, 3, SampleType::kU8};
   PlaneBuffer planes;
