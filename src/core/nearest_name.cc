@@ -1,19 +1,10 @@
 #include "core/nearest_name.h"
 
 #include <algorithm>
-#include <cctype>
+
+#include "core/letter_case.h"
 
 namespace chalcedony {
-namespace {
-
-std::string lower(std::string_view text) {
-  std::string out(text);
-  for (char& c : out) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-  return out;
-}
-
-}  // namespace
-
 std::size_t edit_distance(std::string_view a, std::string_view b) {
   const std::size_t columns = b.size() + 1;
   std::vector<std::size_t> before(columns), above(columns), row(columns);
@@ -34,12 +25,12 @@ std::size_t edit_distance(std::string_view a, std::string_view b) {
 
 std::optional<std::string> nearest_name(std::string_view typed,
                                         const std::vector<std::string>& known) {
-  const std::string wanted = lower(typed);
+  const std::string wanted = lower_case(typed);
   const std::size_t allowed = std::max<std::size_t>(1, wanted.size() / 3);
   std::optional<std::string> best;
   std::size_t best_distance = allowed + 1;
   for (const std::string& name : known) {
-    const std::size_t distance = edit_distance(wanted, lower(name));
+    const std::size_t distance = edit_distance(wanted, lower_case(name));
     if (distance < best_distance) {
       best_distance = distance;
       best = name;

@@ -1,18 +1,17 @@
 #include "io/picture_writer.h"
 
 #include <algorithm>
-#include <cctype>
 #include <utility>
 
 #include "core/error.h"
+#include "core/letter_case.h"
 #include "core/pixel/road.h"
 #include "io/picture_encoder.h"
 
 namespace chalcedony {
 
 PictureFormat format_of(const std::filesystem::path& path) {
-  std::string extension = path.extension().string();
-  for (char& c : extension) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  const std::string extension = lower_case(path.extension().string());
   if (extension == ".png") return PictureFormat::kPng;
   if (extension == ".tif" || extension == ".tiff") return PictureFormat::kTiff;
   if (extension == ".jpg" || extension == ".jpeg") return PictureFormat::kJpeg;

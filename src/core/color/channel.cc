@@ -1,20 +1,14 @@
 #include "core/color/channel.h"
 
 #include <algorithm>
-#include <cctype>
 #include <charconv>
 
 #include "core/error.h"
+#include "core/letter_case.h"
 #include "core/nearest_name.h"
 
 namespace chalcedony {
 namespace {
-
-std::string lower(std::string_view text) {
-  std::string out(text);
-  for (char& c : out) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-  return out;
-}
 
 std::string trimmed(std::string_view text) {
   while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
@@ -55,7 +49,7 @@ std::string Channel::unit_name() const {
 }
 
 Channel channel_named(std::string_view written, const Space* bare_space) {
-  const std::string name = lower(trimmed(written));
+  const std::string name = lower_case(trimmed(written));
   Channel stored;
   if (parse_stored(name, stored)) return stored;
   for (const Space* space : all_spaces()) {

@@ -1,7 +1,6 @@
 #include "core/color/css_color.h"
 
 #include <algorithm>
-#include <cctype>
 #include <charconv>
 #include <cmath>
 #include <cstdio>
@@ -10,6 +9,7 @@
 
 #include "core/color/conversion.h"
 #include "core/error.h"
+#include "core/letter_case.h"
 
 namespace chalcedony {
 namespace {
@@ -66,8 +66,7 @@ std::array<double, 3> Color::in(const Space& other) const {
 }
 
 Color css_color(std::string_view text) {
-  std::string lower;
-  for (char c : text) lower += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  std::string lower = lower_case(text);
   while (!lower.empty() && lower.back() == ' ') lower.pop_back();
   lower.erase(0, lower.find_first_not_of(' '));
   if (lower.starts_with('#')) {

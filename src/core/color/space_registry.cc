@@ -4,6 +4,7 @@
 
 #include "core/color/space.h"
 #include "core/error.h"
+#include "core/letter_case.h"
 #include "core/nearest_name.h"
 
 namespace chalcedony {
@@ -15,19 +16,13 @@ constexpr std::array kSpaces{
 #undef CHALCEDONY_SPACE
 };
 
-bool same_name(std::string_view a, std::string_view b) {
-  return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](unsigned char x, unsigned char y) {
-    return std::tolower(x) == std::tolower(y);
-  });
-}
-
 }  // namespace
 
 std::span<const Space* const> all_spaces() { return kSpaces; }
 
 const Space* find_space(std::string_view id) {
   for (const Space* space : kSpaces)
-    if (same_name(space->id, id)) return space;
+    if (same_letters(space->id, id)) return space;
   return nullptr;
 }
 

@@ -7,6 +7,7 @@
 #include <optional>
 
 #include "core/error.h"
+#include "core/letter_case.h"
 #include "core/nearest_name.h"
 
 namespace chalcedony {
@@ -19,13 +20,6 @@ constexpr double kEqualPart = 1e-6;  // of the channel's range: contract on limi
 
 bool is_name_character(char c) {
   return std::isalnum(static_cast<unsigned char>(c)) || c == '.' || c == '_' || c == '-';
-}
-
-bool same_letters(std::string_view a, std::string_view b) {
-  return a.size() == b.size() && std::equal(a.begin(), a.end(), b.begin(), [](char x, char y) {
-           return std::tolower(static_cast<unsigned char>(x)) ==
-                  std::tolower(static_cast<unsigned char>(y));
-         });
 }
 
 class Parser {
