@@ -14,8 +14,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr float kGamutTolerance = 0.01f;  // of 255: contract on color out of gamut
-
 std::string_view sample_name(SampleType sample) {
   return sample == SampleType::kU8 ? "8" : sample == SampleType::kU16 ? "16" : "float";
 }

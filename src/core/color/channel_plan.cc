@@ -12,7 +12,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr float kGamutTolerance = 0.01f;  // of 255: contract on color out of gamut
 constexpr double kLeastHueFloor = 0.001;  // of 255: contract on missing hue
 
 }  // namespace

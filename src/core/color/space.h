@@ -84,6 +84,9 @@ namespace spaces {
 #undef CHALCEDONY_SPACE
 }  // namespace spaces
 
+/// A color is out of gamut when a channel lies more than this outside its range, in 255ths of it.
+inline constexpr float kGamutTolerance = 0.01f;
+
 /// r g b in 0-255, for the RGB spaces.
 inline constexpr std::array<ChannelInfo, 3> kRgbChannels{
     {{"r", Unit::kOf255, 0, 255}, {"g", Unit::kOf255, 0, 255}, {"b", Unit::kOf255, 0, 255}}};
