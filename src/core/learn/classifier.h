@@ -37,6 +37,9 @@ struct ClassifierMethod {
 /// Every method there is.
 const std::vector<ClassifierMethod>& all_classifier_methods();
 
+/// Their names.
+std::vector<std::string> classifier_methods();
+
 /// The classifier of the model's method.
 ///
 /// Errors    InputError for a method this version does not know

@@ -23,9 +23,6 @@ struct Model {
   std::vector<std::string> trained_on;  // names of the pictures, for the record
 };
 
-/// The names of the methods there are.
-std::vector<std::string> classifier_methods();
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_LEARN_MODEL_H_
