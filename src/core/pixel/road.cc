@@ -36,50 +36,34 @@ BandReader::BandReader(RowSource& source, const RoadOptions& options)
       shape_(source.shape()),
       halo_(options.halo),
       band_rows_(rows_per_band(shape_, options.halo)),
-      stop_(options.stop) {
-  // All at once, so that peak memory does not depend on how far the decoder gets ahead.
-  const std::size_t bytes =
-      std::size_t{std::min(band_rows_ + 2 * halo_, shape_.height)} * shape_.row_bytes();
-  const std::size_t bands = std::min<std::size_t>(bands_under_way(options),
-                                                  (shape_.height + band_rows_ - 1) / band_rows_);
-  for (std::size_t i = 0; i < bands; ++i) {
-    spare_.push_back(std::make_unique<Band>());
-    spare_.back()->bytes_.resize(bytes);
-  }
+      stop_(options.stop) {}
+
+Band BandReader::make_band() const {
+  Band band;
+  const std::size_t rows = std::min(band_rows_ + 2 * halo_, shape_.height);
+  band.shape_ = shape_;
+  band.bytes_.resize(rows * shape_.row_bytes());
+  return band;
 }
 
-std::unique_ptr<Band> BandReader::next() {
-  if (next_row_ >= shape_.height) return nullptr;
+void BandReader::read_next(Band& band) {
   if (stop_ && stop_->load(std::memory_order_relaxed)) throw Interrupted();
-  std::unique_ptr<Band> band;
-  while (spare_lock_.test_and_set(std::memory_order_acquire)) {
-  }
-  if (!spare_.empty()) {
-    band = std::move(spare_.back());
-    spare_.pop_back();
-  }
-  spare_lock_.clear(std::memory_order_release);
-  if (!band) band = std::make_unique<Band>();
-
   const std::uint32_t rows = std::min(band_rows_, shape_.height - next_row_);
   const std::uint32_t held_end = std::min(shape_.height, next_row_ + rows + halo_);
-  band->shape_ = shape_;
-  band->first_row_ = next_row_;
-  band->rows_ = rows;
-  band->first_held_ = next_row_ > halo_ ? next_row_ - halo_ : 0;
-  band->held_ = held_end - band->first_held_;
+  band.first_row_ = next_row_;
+  band.rows_ = rows;
+  band.first_held_ = next_row_ > halo_ ? next_row_ - halo_ : 0;
+  band.held_ = held_end - band.first_held_;
   const std::size_t row_bytes = shape_.row_bytes();
-  band->bytes_.resize(std::max(band->bytes_.size(), band->held_ * row_bytes));
-  const std::uint32_t carried = next_read_ - band->first_held_;
+  const std::uint32_t carried = next_read_ - band.first_held_;
   if (carried > 0)
-    std::memcpy(band->bytes_.data(), kept_.data() + (band->first_held_ - kept_first_) * row_bytes,
+    std::memcpy(band.bytes_.data(), kept_.data() + (band.first_held_ - kept_first_) * row_bytes,
                 carried * row_bytes);
   if (held_end > next_read_)
-    source_.read_rows(held_end - next_read_, band->bytes_.data() + carried * row_bytes);
+    source_.read_rows(held_end - next_read_, band.bytes_.data() + carried * row_bytes);
   next_read_ = held_end;
   next_row_ += rows;
-  if (halo_ > 0) keep_halo(*band);
-  return band;
+  if (halo_ > 0) keep_halo(band);
 }
 
 void BandReader::keep_halo(const Band& band) {
@@ -87,13 +71,6 @@ void BandReader::keep_halo(const Band& band) {
   const std::uint32_t from = std::max(first, band.first_held_);
   kept_first_ = from;
   kept_.assign(band.row(from), band.row(from) + (next_read_ - from) * shape_.row_bytes());
-}
-
-void BandReader::recycle(std::unique_ptr<Band> band) {
-  while (spare_lock_.test_and_set(std::memory_order_acquire)) {
-  }
-  spare_.push_back(std::move(band));
-  spare_lock_.clear(std::memory_order_release);
 }
 
 }  // namespace chalcedony

@@ -8,6 +8,7 @@
 #include <tbb/parallel_pipeline.h>
 #include <tbb/task_arena.h>
 
+#include <algorithm>
 #include <atomic>
 #include <cstddef>
 #include <cstdint>
@@ -67,16 +68,22 @@ inline std::size_t bands_under_way(const RoadOptions& options) {
   return 2 * std::size_t{threads_of(options)};
 }
 
-/// Cuts a source into bands and recycles their memory.
+/// Cuts a source into bands.
 class BandReader {
  public:
   BandReader(RowSource& source, const RoadOptions& options);
 
-  /// The next band, or null after the last.
+  /// How many bands there are in all.
+  std::size_t bands() const { return (shape_.height + band_rows_ - 1) / band_rows_; }
+  bool at_end() const { return next_row_ >= shape_.height; }
+
+  /// A band with room for the largest one, to be filled again and again.
+  Band make_band() const;
+
+  /// Fills a band with the next rows. Not to be called at the end.
   ///
   /// Errors    what the source throws; Interrupted
-  std::unique_ptr<Band> next();
-  void recycle(std::unique_ptr<Band> band);
+  void read_next(Band& band);
 
  private:
   void keep_halo(const Band& band);
@@ -90,8 +97,6 @@ class BandReader {
   std::uint32_t next_read_ = 0;  // first row not yet decoded
   std::vector<std::byte> kept_;  // the rows before next_read_ that the next band needs
   std::uint32_t kept_first_ = 0;
-  std::vector<std::unique_ptr<Band>> spare_;
-  std::atomic_flag spare_lock_;
 };
 
 /// Sends every band of `source` through `work` and its results, in order, to `sink`.
@@ -106,17 +111,20 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
             Sink&& sink) {
   using Worker = decltype(make_worker());
   using Result = decltype(std::declval<Worker&>()(std::declval<const Band&>()));
-  // A band and what was made of it. They are owned here, not by the pipeline, which forgets what is
-  // under way when something throws.
+  // A band and what is made of it. They are owned here, not by the pipeline, which forgets what is
+  // under way when something throws; and they are made at the start, so that peak memory does not
+  // depend on how far the decoder gets ahead.
   struct Trip {
-    std::unique_ptr<Band> band;
+    Band band;
     std::optional<Result> result;
   };
+  BandReader reader(source, options);
   std::deque<Trip> trips;
   std::vector<Trip*> free_trips;
   std::mutex free_mutex;
+  while (trips.size() < std::min(bands_under_way(options), reader.bands()))
+    free_trips.push_back(&trips.emplace_back(Trip{reader.make_band(), {}}));
 
-  BandReader reader(source, options);
   tbb::enumerable_thread_specific<Worker> workers(make_worker);
   const unsigned threads = threads_of(options);
   // Without this, asking for more threads than the machine has is answered with a warning.
@@ -124,27 +132,27 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
   tbb::task_arena arena(static_cast<int>(threads));
   arena.execute([&] {
     const auto decode = [&](tbb::flow_control& flow) -> Trip* {
-      auto band = reader.next();
-      if (!band) {
+      if (reader.at_end()) {
         flow.stop();
         return nullptr;
       }
-      const std::lock_guard lock(free_mutex);
-      if (free_trips.empty()) free_trips.push_back(&trips.emplace_back());
-      Trip* trip = free_trips.back();
-      free_trips.pop_back();
-      trip->band = std::move(band);
+      Trip* trip = nullptr;
+      {
+        const std::lock_guard lock(free_mutex);
+        trip = free_trips.back();
+        free_trips.pop_back();
+      }
+      reader.read_next(trip->band);
       return trip;
     };
     const auto compute = [&](Trip* trip) -> Trip* {
-      trip->result.emplace(workers.local()(*trip->band));
+      trip->result.emplace(workers.local()(std::as_const(trip->band)));
       return trip;
     };
     const auto take = [&](Trip* trip) {
-      const std::uint64_t rows_done = std::uint64_t{trip->band->first_row()} + trip->band->rows();
+      const std::uint64_t rows_done = std::uint64_t{trip->band.first_row()} + trip->band.rows();
       sink(std::move(*trip->result));
       trip->result.reset();
-      reader.recycle(std::move(trip->band));
       if (options.progress) options.progress(rows_done);
       const std::lock_guard lock(free_mutex);
       free_trips.push_back(trip);
