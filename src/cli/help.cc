@@ -5,28 +5,19 @@
 #include <ostream>
 
 #include "cli/parse.h"
+#include "figure/text_lines.h"
 
 namespace chalcedony::cli {
 namespace {
 
 constexpr std::size_t kColumns = 90;
 
-/// Breaks text into lines of at most kColumns, each after `indent` spaces.
+/// Text in lines of at most kColumns, each after `indent` spaces.
 std::string wrapped(std::string_view text, std::size_t indent) {
-  std::string out, line(indent, ' ');
-  std::size_t from = 0;
-  while (from < text.size()) {
-    const std::size_t end = std::min(text.find(' ', from), text.size());
-    const std::string_view word = text.substr(from, end - from);
-    if (line.size() > indent && line.size() + 1 + word.size() > kColumns) {
-      out += line + "\n";
-      line.assign(indent, ' ');
-    }
-    if (line.size() > indent) line += ' ';
-    line += word;
-    from = end + 1;
-  }
-  return out + line + "\n";
+  std::string out;
+  for (const std::string& line : text_lines(text, kColumns - indent))
+    out += std::string(indent, ' ') + line + "\n";
+  return out;
 }
 
 void print_options(const po::options_description& options, std::string_view title,

@@ -37,6 +37,11 @@ std::string tic_list(const std::vector<double>& values) {
   return "(" + list + ")";
 }
 
+std::string axis_title(const Channel& channel) {
+  const std::string unit = channel.unit_name();
+  return unit.empty() ? channel.name() : channel.name() + " (" + unit + ")";
+}
+
 std::vector<double> degree_tics(double low, double high) {
   if (high - low < 300) return round_tics(low, high, 6);
   std::vector<double> tics;

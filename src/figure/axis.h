@@ -6,6 +6,8 @@
 #include <string>
 #include <vector>
 
+#include "core/color/channel.h"
+
 namespace chalcedony {
 
 /// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
@@ -16,6 +18,9 @@ std::string grouped(double value);
 
 /// gnuplot's list of tics: ('0' 0, '1,000' 1000).
 std::string tic_list(const std::vector<double>& values);
+
+/// The title of an axis that shows a channel: its name and its unit.
+std::string axis_title(const Channel& channel);
 
 /// Tics for degrees: every 60 over a full circle, else round ones.
 std::vector<double> degree_tics(double low, double high);

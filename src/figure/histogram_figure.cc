@@ -11,11 +11,6 @@
 namespace chalcedony {
 namespace {
 
-std::string axis_title(const Channel& channel) {
-  const std::string unit = channel.unit_name();
-  return unit.empty() ? channel.name() : channel.name() + " (" + unit + ")";
-}
-
 /// r, g and b in their own colors, everything else in the colors of classes.
 std::string series_color(const Channel& channel, std::size_t number) {
   if (!channel.is_stored() && channel.space->is_rgb) {

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "figure/axis.h"
+#include "figure/text_lines.h"
 
 namespace chalcedony {
 namespace {
@@ -24,22 +25,6 @@ void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) 
   }
 }
 
-/// Words in lines of at most `columns` letters.
-std::vector<std::string> wrapped(const std::string& text, std::size_t columns) {
-  std::vector<std::string> lines;
-  std::size_t from = 0;
-  while (from < text.size()) {
-    std::size_t end = std::min(from + columns, text.size());
-    if (end < text.size()) {
-      const std::size_t blank = text.rfind(' ', end);
-      if (blank != std::string::npos && blank > from) end = blank;
-    }
-    lines.push_back(text.substr(from, end - from));
-    from = end + (end < text.size() && text[end] == ' ' ? 1 : 0);
-  }
-  return lines;
-}
-
 }  // namespace
 
 void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -49,7 +34,7 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
              fmt::format("{:.2f} % of the counted pixels are selected", covered_percent));
   // Wide pictures stand in two rows, with the selection in the place that is left.
   const bool wide = picture.width > picture.height;
-  const auto lines = wrapped(selection, wide ? 58 : 120);
+  const auto lines = text_lines(selection, wide ? 58 : 120);
   if (wide) {
     plot.show({0.02, 0.49, 0.49, 0.87}, "picture", picture);
     plot.show({0.51, 0.98, 0.49, 0.87}, "mask", mask);

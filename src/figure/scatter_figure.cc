@@ -6,6 +6,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "figure/axis.h"
+
 namespace chalcedony {
 namespace {
 
@@ -27,11 +29,6 @@ std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y)
   return data;
 }
 
-std::string axis_name(const Channel& channel) {
-  const std::string unit = channel.unit_name();
-  return unit.empty() ? channel.name() : channel.name() + " (" + unit + ")";
-}
-
 }  // namespace
 
 void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Model& model,
@@ -39,8 +36,8 @@ void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Mod
   plot.begin(path, "Classes in " + model.features[x].name() + " and " + model.features[y].name(),
              "dots: sample pixels; crosses: class means; curves: two standard deviations");
   plot.panel({0.08, 0.84, 0.11, 0.88});
-  plot.line("set xlabel " + literal(axis_name(model.features[x])) + " offset 0,0.3");
-  plot.line("set ylabel " + literal(axis_name(model.features[y])) + " offset -1,0");
+  plot.line("set xlabel " + literal(axis_title(model.features[x])) + " offset 0,0.3");
+  plot.line("set ylabel " + literal(axis_title(model.features[y])) + " offset -1,0");
   plot.line(
       fmt::format("set key outside right top Left reverse textcolor rgb '{}' font ',11' "
                   "at screen 0.97,0.87",
