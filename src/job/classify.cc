@@ -62,8 +62,7 @@ class ClassifyJob {
         picture_(open_counted(input, options.shared, context)),
         plan_(info(), model.features, options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
-        map_preview_(ThumbnailSums(info().shape.width, preview_.wanted() ? info().shape.height : 1,
-                                   kPreviewWidth, kPreviewHeight)),
+        map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
         counts_(model.classes.size() + 1) {
     if (results.wants("classes"))
@@ -166,10 +165,9 @@ class ClassifyJob {
           {model_.classes[c].name, model_.classes[c].color, percent(counts_[c + 1], counted)});
     if (counts_[0] > 0) legend.push_back({"unclassified", "#000000", percent(counts_[0], counted)});
     Plot plot(format_);
-    const auto merge = [](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); };
     add_class_map_figure(
         plot, results_.path(picture_.file.path, "classes.figure", extension_of(format_)),
-        picture_.name(), legend, preview_.thumbnail(), map_preview_.merged(merge).thumbnail());
+        picture_.name(), legend, preview_.thumbnail(), merged_thumbnail(map_preview_));
     draw_figures(plot, context_);
   }
 

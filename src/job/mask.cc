@@ -79,8 +79,8 @@ class MaskJob {
         picture_(open_counted(input, options.shared, context)),
         plan_(info(), planned_channels(), options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
-        mask_preview_(empty_preview()),
-        cutout_preview_(empty_preview()),
+        mask_preview_(empty_preview(info().shape, preview_.wanted())),
+        cutout_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures) {
     if (results.wants("mask")) {
       mask_ = create_picture(results.path(input, "mask", "png"), mask_spec(info().shape));
@@ -118,12 +118,6 @@ class MaskJob {
     channels.insert(channels.end(), srgb.begin(), srgb.end());
     return channels;
   }
-  Tallies<ThumbnailSums> empty_preview() const {
-    const std::uint32_t height = preview_.wanted() ? info().shape.height : 1;
-    return Tallies<ThumbnailSums>(
-        ThumbnailSums(info().shape.width, height, kPreviewWidth, kPreviewHeight));
-  }
-
   /// One for each thread.
   class Worker {
    public:
@@ -207,11 +201,10 @@ class MaskJob {
   }
 
   void draw(double share) {
-    const auto merge = [](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); };
     Plot plot(format_);
     add_mask_figure(plot, figure_path_, picture_.name(), options_.where.text, share,
-                    preview_.thumbnail(), mask_preview_.merged(merge).thumbnail(),
-                    cutout_preview_.merged(merge).thumbnail());
+                    preview_.thumbnail(), merged_thumbnail(mask_preview_),
+                    merged_thumbnail(cutout_preview_));
     draw_figures(plot, context_);
   }
 

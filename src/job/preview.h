@@ -13,14 +13,24 @@ namespace chalcedony {
 /// The largest previews a figure can use, in pixels of the page.
 inline constexpr std::uint32_t kPreviewWidth = 640, kPreviewHeight = 640;
 
+/// Empty sums for a preview of a picture of this size; next to nothing when it is not wanted.
+inline ThumbnailSums empty_preview(const RasterShape& shape, bool wanted) {
+  return ThumbnailSums(shape.width, wanted ? shape.height : 1, kPreviewWidth, kPreviewHeight);
+}
+
+/// What all threads have gathered.
+inline Thumbnail merged_thumbnail(Tallies<ThumbnailSums>& sums) {
+  return sums.merged([](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); })
+      .thumbnail();
+}
+
 /// Collects a preview of a picture as it is seen, on all threads. Does nothing when not wanted.
 class Preview {
  public:
   Preview(const PictureInfo& info, bool wanted)
       : plan_(info, channels_of(spaces::kSrgb)),
         wanted_(wanted),
-        sums_(ThumbnailSums(info.shape.width, wanted ? info.shape.height : 1, kPreviewWidth,
-                            kPreviewHeight)) {}
+        sums_(empty_preview(info.shape, wanted)) {}
 
   bool wanted() const { return wanted_; }
 
