@@ -26,6 +26,10 @@ void print_left_out(const Json& picture, std::ostream& out) {
   const std::uint64_t clipped = picture.value("clipped", std::uint64_t{0});
   if (clipped > 0)
     out << fmt::format("  {} outside sRGB, clipped to 0-255 for this\n", plural(clipped, "pixel"));
+  if (picture.contains("near_gray_percent"))
+    out << fmt::format(
+        "  {:.1f} % near gray (r g b within {:g} % of full scale), hue mostly noise\n",
+        picture["near_gray_percent"].get<double>(), kNearGrayPercent);
 }
 
 }  // namespace chalcedony::cli

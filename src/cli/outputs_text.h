@@ -12,7 +12,9 @@ namespace chalcedony::cli {
 /// "wrote FILE" for every output.
 void print_outputs(const Json& summary, std::ostream& out);
 
-/// Pixels that do not count and colors that were clipped, each on a line when there are any.
+/// Pixels that do not count, colors that were clipped and near-grays whose hue was used, each on a
+/// line when there are any.
+/// line when there are any.
 void print_left_out(const Json& picture, std::ostream& out);
 
 }  // namespace chalcedony::cli

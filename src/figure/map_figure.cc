@@ -70,7 +70,10 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
     std::string& data = outlines[shape.sample_class];
     for (const auto& ring : shape.rings) {
       for (const Position& p : ring) data += fmt::format("{:.6g} {:.6g}\n", p.x, p.y);
-      data += fmt::format("{:.6g} {:.6g}\n\n", ring.front().x, ring.front().y);
+      // Closed twice, an outline shows a spike where it begins.
+      const bool closed = ring.front().x == ring.back().x && ring.front().y == ring.back().y;
+      if (!closed) data += fmt::format("{:.6g} {:.6g}\n", ring.front().x, ring.front().y);
+      data += "\n";
     }
     if (shape.rings.empty()) {
       const double r = std::max(shape.radius, 0.5);

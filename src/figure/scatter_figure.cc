@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include <Eigen/Eigenvalues>
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -14,17 +14,15 @@ namespace {
 /// The curve two standard deviations from the mean in every direction.
 std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y) {
   const auto ix = static_cast<Eigen::Index>(x), iy = static_cast<Eigen::Index>(y);
-  Eigen::Matrix2d covariance;
-  covariance << s.covariance(ix, ix), s.covariance(ix, iy), s.covariance(iy, ix),
-      s.covariance(iy, iy);
-  const Eigen::SelfAdjointEigenSolver<Eigen::Matrix2d> axes(covariance);
+  // The factor of the covariance (Cholesky) takes the circle of radius 2 to the curve.
+  const double xx = std::sqrt(s.covariance(ix, ix));
+  const double xy = xx > 0 ? s.covariance(ix, iy) / xx : 0;
+  const double yy = std::sqrt(std::max(0.0, s.covariance(iy, iy) - xy * xy));
   std::string data;
   for (int degrees = 0; degrees <= 360; degrees += 6) {
     const double a = degrees * std::numbers::pi / 180;
-    Eigen::Vector2d p(std::cos(a), std::sin(a));
-    for (int i = 0; i < 2; ++i) p[i] *= 2 * std::sqrt(std::max(0.0, axes.eigenvalues()[i]));
-    p = axes.eigenvectors() * p;
-    data += fmt::format("{:.6g} {:.6g}\n", s.mean[ix] + p[0], s.mean[iy] + p[1]);
+    const double u = 2 * std::cos(a), v = 2 * std::sin(a);
+    data += fmt::format("{:.6g} {:.6g}\n", s.mean[ix] + xx * u, s.mean[iy] + xy * u + yy * v);
   }
   return data;
 }

@@ -28,12 +28,14 @@ struct HistogramTally {
   std::vector<JointHistogram> joint;
   Excluded excluded;
   std::uint64_t clipped = 0;
+  std::uint64_t near_gray = 0;
 
   void merge(const HistogramTally& other) {
     for (std::size_t i = 0; i < channels.size(); ++i) channels[i].merge(other.channels[i]);
     for (std::size_t i = 0; i < joint.size(); ++i) joint[i].merge(other.joint[i]);
     excluded += other.excluded;
     clipped += other.clipped;
+    near_gray += other.near_gray;
   }
 };
 
@@ -87,6 +89,7 @@ class HistogramJob {
         });
         tally.excluded += reader.take_excluded();
         tally.clipped += channels.take_clipped();
+        tally.near_gray += channels.take_near_gray();
         return true;
       };
     };
@@ -285,6 +288,7 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
               {"clipped", tally.clipped},
               {"channels", Json::array()},
               {"joint", Json::array()}};
+    note_near_gray(json, tally.near_gray, counted);
     for (std::size_t i = 0; i < options.channels.size(); ++i)
       json["channels"].push_back(channel_json(options.channels[i], tally.channels[i]));
     for (std::size_t i = 0; i < options.joint.size(); ++i)

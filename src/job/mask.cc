@@ -18,6 +18,7 @@ struct MaskBand {
   std::uint64_t selected = 0;
   Excluded excluded;
   std::uint64_t clipped = 0;
+  std::uint64_t near_gray = 0;
 };
 
 PictureSpec mask_spec(const RasterShape& shape) {
@@ -100,13 +101,15 @@ class MaskJob {
     if (cutout_) cutout_->finish();
     const double share = percent(selected_, counted);
     if (preview_.wanted()) draw(share);
-    return Json{{"file", picture_.file.path.string()},
-                {"where", options_.where.text},
-                {"counted", counted},
-                {"selected", selected_},
-                {"selected_percent", share},
-                {"excluded", excluded_json(excluded_)},
-                {"clipped", clipped_}};
+    Json json{{"file", picture_.file.path.string()},
+              {"where", options_.where.text},
+              {"counted", counted},
+              {"selected", selected_},
+              {"selected_percent", share},
+              {"excluded", excluded_json(excluded_)},
+              {"clipped", clipped_}};
+    note_near_gray(json, near_gray_, counted);
+    return json;
   }
 
  private:
@@ -118,6 +121,7 @@ class MaskJob {
     channels.insert(channels.end(), srgb.begin(), srgb.end());
     return channels;
   }
+
   /// One for each thread.
   class Worker {
    public:
@@ -154,6 +158,7 @@ class MaskJob {
       });
       out.excluded = reader_.take_excluded();
       out.clipped = channels_.take_clipped();
+      out.near_gray = channels_.take_near_gray();
       if (job_->mask_)
         out.mask = job_->mask_->encode(band.first_row(), band.rows(), std::move(mask));
       if (job_->cutout_)
@@ -196,6 +201,7 @@ class MaskJob {
     selected_ += band.selected;
     excluded_ += band.excluded;
     clipped_ += band.clipped;
+    near_gray_ += band.near_gray;
     if (mask_) mask_->append(band.mask);
     if (cutout_) cutout_->append(band.cutout);
   }
@@ -217,7 +223,7 @@ class MaskJob {
   FigureFormat format_;
   std::unique_ptr<PictureWriter> mask_, cutout_;
   std::filesystem::path figure_path_;
-  std::uint64_t selected_ = 0, clipped_ = 0;
+  std::uint64_t selected_ = 0, clipped_ = 0, near_gray_ = 0;
   Excluded excluded_;
 };
 

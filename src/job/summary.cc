@@ -14,4 +14,10 @@ Json excluded_json(const Excluded& excluded) {
   return json;
 }
 
+void note_near_gray(Json& picture, std::uint64_t near_gray, std::uint64_t counted) {
+  constexpr double kWorthSayingPercent = 10;
+  const double share = percent(near_gray, counted);
+  if (share > kWorthSayingPercent) picture["near_gray_percent"] = share;
+}
+
 }  // namespace chalcedony

@@ -25,6 +25,10 @@ inline Json summary_frame(const std::string& command) {
 /// The excluded pixels of each kind that is not 0.
 Json excluded_json(const Excluded& excluded);
 
+/// Adds `near_gray_percent` when more than a tenth of the counted pixels are so near to gray that
+/// their hue is mostly noise.
+void note_near_gray(Json& picture, std::uint64_t near_gray, std::uint64_t counted);
+
 /// part / whole in percent; 0 of nothing is 0.
 inline double percent(std::uint64_t part, std::uint64_t whole) {
   return whole == 0 ? 0 : 100.0 * static_cast<double>(part) / static_cast<double>(whole);

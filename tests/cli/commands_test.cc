@@ -182,6 +182,7 @@ TEST_CASE("histogram tables sum to the counted pixels and hold hand counts", "[c
       summary_of(run_tool(dir, {"histogram", "card.png", "--channels", "srgb.r,hsv.h", "--joint",
                                 "hsv.h,hsv.s", "-o", "out", "--summary", "json"}));
   CHECK(summary["outputs"].size() == 4);
+  CHECK(summary["inputs"][0]["near_gray_percent"] == 25.0);  // six patches of 24
   std::map<std::string, std::uint64_t> sums;
   for (const std::string& line : lines_of(dir / "out/card.histogram.csv")) {
     std::istringstream fields(line);

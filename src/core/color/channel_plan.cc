@@ -14,6 +14,12 @@ namespace {
 
 constexpr double kLeastHueFloor = 0.001;  // of 255: contract on missing hue
 
+/// Largest less smallest of r g b.
+inline float spread_of(const ConstPlanes& rgb, std::size_t p) {
+  const float r = rgb[0][p], g = rgb[1][p], b = rgb[2][p];
+  return std::max(r, std::max(g, b)) - std::min(r, std::min(g, b));
+}
+
 }  // namespace
 
 ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels, double hue_floor)
@@ -30,7 +36,9 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
       continue;
     }
     wanted.push_back(channel.space);
-    if (channel.is_hue()) wanted.push_back(&gray_test_space(*channel.space));
+    if (!channel.is_hue()) continue;
+    wanted.push_back(&gray_test_space(*channel.space));
+    if (!first_hue_) first_hue_ = channel.space;
   }
   const bool clips =
       !info.known_in_range() && std::any_of(wanted.begin(), wanted.end(), [&](const Space* space) {
@@ -84,6 +92,7 @@ ChannelEvaluator::ChannelEvaluator(const ChannelPlan& plan)
 void ChannelEvaluator::evaluate(const Block& block) {
   compute_nodes(block);
   if (plan_->clipped_node_) count_clipped(block);
+  if (plan_->first_hue_) count_near_gray(*plan_->first_hue_, block);
   for (std::size_t i = 0; i < values_.size(); ++i) {
     const Channel& channel = plan_->channels_[i];
     if (channel.is_stored()) {
@@ -126,17 +135,27 @@ void ChannelEvaluator::count_clipped(const Block& block) {
   }
 }
 
+void ChannelEvaluator::count_near_gray(const Space& hue_space, const Block& block) {
+  const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(hue_space)));
+  constexpr auto limit = static_cast<float>(kNearGrayPercent * 2.55);
+  std::uint32_t near_gray = 0;
+  if (block.counted == nullptr) {
+    for (std::size_t p = 0; p < block.size; ++p) near_gray += spread_of(rgb, p) < limit;
+  } else {
+    for (std::size_t p = 0; p < block.size; ++p)
+      near_gray += block.counted[p] && spread_of(rgb, p) < limit;
+  }
+  near_gray_ += near_gray;
+}
+
 void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {
   const Space& space = *plan_->channels_[i].space;
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(space)));
   const float* hue = values_[i];
   const float floor = plan_->hue_floor_;
   float* out = extra_.plane(i);
-  for (std::size_t p = 0; p < block.size; ++p) {
-    const float r = rgb[0][p], g = rgb[1][p], b = rgb[2][p];
-    const float spread = std::max(r, std::max(g, b)) - std::min(r, std::min(g, b));
-    out[p] = spread <= floor ? std::numeric_limits<float>::quiet_NaN() : hue[p];
-  }
+  for (std::size_t p = 0; p < block.size; ++p)
+    out[p] = spread_of(rgb, p) <= floor ? std::numeric_limits<float>::quiet_NaN() : hue[p];
   values_[i] = out;
 }
 

@@ -16,6 +16,9 @@
 
 namespace chalcedony {
 
+/// Below this spread of r g b, in percent of full scale, a hue is mostly noise.
+inline constexpr double kNearGrayPercent = 5;
+
 /// What to compute for a list of channels. Each space on the way is computed once, and only kept
 /// when it is wanted itself or several ways part there.
 class ChannelPlan {
@@ -47,6 +50,7 @@ class ChannelPlan {
   std::vector<Channel> channels_;
   std::vector<Node> nodes_;
   std::optional<std::size_t> clipped_node_;  // where leaving 0-255 is counted
+  const Space* first_hue_ = nullptr;         // the space of the first hue in the list
   float hue_floor_ = 0;                      // in 0-255
 };
 
@@ -68,11 +72,16 @@ class ChannelEvaluator {
   /// that are defined on clipped sRGB.
   std::uint64_t take_clipped() { return std::exchange(clipped_, 0); }
 
+  /// Counted pixels so far whose r g b differ by less than kNearGrayPercent of full scale, so that
+  /// their hue is mostly noise; 0 when no channel of the plan is a hue.
+  std::uint64_t take_near_gray() { return std::exchange(near_gray_, 0); }
+
  private:
   ConstPlanes planes_of(std::size_t node) const { return node_planes_[node]; }
   void compute_nodes(const Block& block);
   void count_clipped(const Block& block);
   void blank_hue(std::size_t i, const Block& block);
+  void count_near_gray(const Space& hue_space, const Block& block);
 
   const ChannelPlan* plan_;
   PlaneBuffer buffer_;
@@ -80,6 +89,7 @@ class ChannelEvaluator {
   std::vector<ConstPlanes> node_planes_;
   std::vector<const float*> values_;
   std::uint64_t clipped_ = 0;
+  std::uint64_t near_gray_ = 0;
 };
 
 }  // namespace chalcedony
