@@ -14,7 +14,6 @@ void print_outputs(const Json& summary, std::ostream& out);
 
 /// Pixels that do not count, colors that were clipped and near-grays whose hue was used, each on a
 /// line when there are any.
-/// line when there are any.
 void print_left_out(const Json& picture, std::ostream& out);
 
 }  // namespace chalcedony::cli
