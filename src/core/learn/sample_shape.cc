@@ -76,7 +76,8 @@ std::vector<RowRun> disk_runs(const SampleShape& shape, std::uint32_t width, std
   return runs;
 }
 
-/// Joins runs of one class that overlap, so that each pixel counts once.
+/// Joins runs of one class that overlap, so that each pixel counts once. Runs that only touch stay
+/// apart: no run crosses the end of a row.
 void join_overlaps(std::vector<SampleRun>& runs) {
   std::sort(runs.begin(), runs.end(), [](const SampleRun& a, const SampleRun& b) {
     return std::pair(a.sample_class, a.begin) < std::pair(b.sample_class, b.begin);
@@ -84,7 +85,7 @@ void join_overlaps(std::vector<SampleRun>& runs) {
   std::vector<SampleRun> joined;
   for (const SampleRun& run : runs) {
     const bool extends = !joined.empty() && joined.back().sample_class == run.sample_class &&
-                         run.begin <= joined.back().end;
+                         run.begin < joined.back().end;
     if (extends) {
       joined.back().end = std::max(joined.back().end, run.end);
     } else {

@@ -36,7 +36,7 @@ struct SampleSet {
   std::size_t class_named(const std::string& name);
 };
 
-/// Pixels [begin, end) of one row, numbered in raster order, that belong to a class.
+/// Pixels [begin, end) of one row (never of two), numbered in raster order, that belong to a class.
 struct SampleRun {
   std::uint64_t begin = 0;
   std::uint64_t end = 0;

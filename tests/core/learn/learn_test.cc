@@ -57,6 +57,9 @@ TEST_CASE("polygons hold the pixels whose centers they hold", "[core][learn][sam
   halves.shapes.push_back(halves.shapes[0]);
   halves.shapes[1].rings = {box(5.5, 0, 10, 10)};
   CHECK(pixels(sample_runs(halves, 10, 10)) == 100);
+  // A sample over the whole width is a run a row, never a longer one.
+  for (const SampleRun& run : sample_runs(one_polygon({box(0, 2, 10, 8)}), 10, 10))
+    CHECK((run.end - 1) / 10 == run.begin / 10);
   CHECK(shared_pixels(sample_runs(halves, 10, 10)) == 0);
 }
 
