@@ -1,8 +1,8 @@
 #include "job/classify.h"
 
 #include "core/color/channel_plan.h"
-#include "core/color/css_color.h"
 #include "core/learn/classifier.h"
+#include "core/palette/class_painter.h"
 #include "figure/map_figure.h"
 #include "io/csv.h"
 #include "io/model_file.h"
@@ -20,6 +20,12 @@ struct ClassBand {
   std::uint64_t clipped = 0;
 };
 
+std::vector<std::string> colors_of(const Model& model) {
+  std::vector<std::string> colors;
+  for (const ModelClass& c : model.classes) colors.push_back(c.color);
+  return colors;
+}
+
 PictureSpec map_spec(const RasterShape& shape, const Model& model) {
   PictureSpec spec;
   spec.shape = {shape.width, shape.height, 1, SampleType::kU8};
@@ -28,26 +34,6 @@ PictureSpec map_spec(const RasterShape& shape, const Model& model) {
   for (const ModelClass& c : model.classes) spec.legend.push_back({++index, c.name, c.color});
   return spec;
 }
-
-/// The colors of class numbers as planes, for a figure.
-class ClassPainter {
- public:
-  explicit ClassPainter(const Model& model) : planes_(3) {
-    colors_.push_back({0, 0, 0});
-    for (const ModelClass& c : model.classes)
-      colors_.push_back(css_color(c.color).in(spaces::kSrgb));
-  }
-  ConstPlanes paint(const std::uint8_t* labels, std::size_t n) {
-    for (std::size_t c = 0; c < 3; ++c)
-      for (std::size_t i = 0; i < n; ++i)
-        planes_.plane(c)[i] = static_cast<float>(colors_[labels[i]][c]);
-    return read_only(planes_.planes());
-  }
-
- private:
-  std::vector<std::array<double, 3>> colors_;
-  PlaneBuffer planes_;
-};
 
 class ClassifyJob {
  public:
@@ -64,6 +50,7 @@ class ClassifyJob {
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
+        colors_(colors_of(model)),
         counts_(model.classes.size() + 1) {
     if (results.wants("classes"))
       map_ = create_picture(results.path(input, "classes", "png"), map_spec(info().shape, model));
@@ -92,7 +79,7 @@ class ClassifyJob {
           reader_(job.info(), job.picture_.counting),
           channels_(job.plan_),
           collector_(job.preview_),
-          painter_(job.model_),
+          painter_(job.colors_),
           labels_(kBlockPixels + kPlanePadding),
           features_(job.model_.features.size()) {}
 
@@ -198,6 +185,7 @@ class ClassifyJob {
   Preview preview_;
   Tallies<ThumbnailSums> map_preview_;
   FigureFormat format_;
+  std::vector<std::string> colors_;
   std::unique_ptr<PictureWriter> map_;
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;
