@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "io/atomic_file.h"
+#include "io/sample_file.h"
 
 namespace chalcedony {
 namespace {
@@ -57,6 +58,24 @@ ModelClass class_of(const Json& json, std::size_t features) {
   return out;
 }
 
+TrainingPicture training_picture_of(const Json& json) {
+  TrainingPicture out{json.at("picture").get<std::string>(),
+                      json.at("width").get<std::uint32_t>(),
+                      json.at("height").get<std::uint32_t>(),
+                      {}};
+  out.samples = parse_samples(json.at("samples").dump(), out.width, out.height);
+  return out;
+}
+
+std::string training_picture_text(const TrainingPicture& picture) {
+  const std::string samples = samples_text(picture.samples, picture.width, picture.height);
+  return Json{{"picture", picture.name},
+              {"width", picture.width},
+              {"height", picture.height},
+              {"samples", Json::parse(samples)}}
+      .dump();
+}
+
 Model model_of(const Json& json) {
   if (!json.is_object() || json.value("chalcedony", "") != "model") reject("is not a model");
   if (json.at("version").get<int>() > kModelVersion)
@@ -71,8 +90,8 @@ Model model_of(const Json& json) {
     model.classes.push_back(class_of(one, model.features.size()));
   if (model.features.empty() || model.classes.empty())
     reject("the model has no features or classes");
-  for (const Json& name : json.at("trained_on"))
-    model.trained_on.push_back(name.get<std::string>());
+  for (const Json& picture : json.at("trained_on"))
+    model.trained_on.push_back(training_picture_of(picture));
   return model;
 }
 
@@ -96,8 +115,13 @@ std::string model_text(const Model& model) {
                                {"smallest", numbers(c.statistics.smallest)},
                                {"largest", numbers(c.statistics.largest)}});
   }
-  json["trained_on"] = model.trained_on;
-  return json.dump(2) + "\n";
+  // Sample regions are long lists of numbers: a line for each picture, after the rest.
+  std::string text = json.dump(2);
+  text.resize(text.size() - 2);
+  text += ",\n  \"trained_on\": [";
+  for (std::size_t i = 0; i < model.trained_on.size(); ++i)
+    text += (i ? ",\n    " : "\n    ") + training_picture_text(model.trained_on[i]);
+  return text + "\n  ]\n}\n";
 }
 
 Model parse_model(std::string_view text) {

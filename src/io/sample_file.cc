@@ -89,7 +89,7 @@ void check_made_for(const Json& json, std::uint32_t width, std::uint32_t height)
                    "give the picture they belong to");
 }
 
-SampleSet parse_samples(const Json& json, std::uint32_t width, std::uint32_t height) {
+SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height) {
   if (!json.is_object() || json.value("type", "") != "FeatureCollection" ||
       !json.contains("features") || !json["features"].is_array())
     reject("is no GeoJSON FeatureCollection");
@@ -109,19 +109,56 @@ SampleSet parse_samples(const Json& json, std::uint32_t width, std::uint32_t hei
   return samples;
 }
 
+nlohmann::ordered_json coordinates_of(const SampleShape& shape) {
+  if (shape.rings.empty()) return {shape.point.x, shape.point.y};
+  auto rings = nlohmann::ordered_json::array();
+  for (const auto& ring : shape.rings) {
+    auto& out = rings.emplace_back(nlohmann::ordered_json::array());
+    for (const Position& p : ring) out.push_back({p.x, p.y});
+  }
+  return rings;
+}
+
+nlohmann::ordered_json feature_of(const SampleShape& shape, const SampleClass& sample_class) {
+  nlohmann::ordered_json properties{{"class", sample_class.name}};
+  if (!sample_class.color.empty()) properties["color"] = sample_class.color;
+  if (shape.rings.empty() && shape.radius > 0) properties["radius"] = shape.radius;
+  return {{"type", "Feature"},
+          {"properties", properties},
+          {"geometry",
+           {{"type", shape.rings.empty() ? "Point" : "Polygon"},
+            {"coordinates", coordinates_of(shape)}}}};
+}
+
 }  // namespace
+
+SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height) {
+  try {
+    return samples_of(Json::parse(text), width, height);
+  } catch (const Json::exception&) {
+    throw InputError("is no GeoJSON", "the sample format is described in docs/formats.md");
+  }
+}
 
 SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
                        std::uint32_t height) {
   const std::string text = read_text_file(path);
   try {
-    return parse_samples(Json::parse(text), width, height);
-  } catch (const Json::exception&) {
-    throw InputError("is no GeoJSON", "the sample format is described in docs/formats.md",
-                     path.string());
+    return parse_samples(text, width, height);
   } catch (const InputError& error) {
     throw at_place(error, path.string());
   }
+}
+
+std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height) {
+  nlohmann::ordered_json json{{"type", "FeatureCollection"},
+                              {"chalcedony", "samples"},
+                              {"width", width},
+                              {"height", height},
+                              {"features", nlohmann::ordered_json::array()}};
+  for (const SampleShape& shape : samples.shapes)
+    json["features"].push_back(feature_of(shape, samples.classes[shape.sample_class]));
+  return json.dump();
 }
 
 }  // namespace chalcedony

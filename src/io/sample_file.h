@@ -4,6 +4,7 @@
 
 #include <cstdint>
 #include <filesystem>
+#include <string>
 #include <string_view>
 
 #include "core/learn/sample_shape.h"
@@ -15,8 +16,14 @@ namespace chalcedony {
 ///
 /// Errors    InputError naming the feature: no class, another geometry, numbers that are none, or
 ///           made for a picture of another size than width x height
+SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height);
+
+/// The same from a file; errors name it too.
 SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
                        std::uint32_t height);
+
+/// Samples as GeoJSON that reads back exactly, made for a picture of this size.
+std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height);
 
 }  // namespace chalcedony
 

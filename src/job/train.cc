@@ -89,7 +89,7 @@ class Training {
     for (const SampleClass& c : samples.classes) class_of_sample.push_back(class_index(c));
     Preview preview(picture.file.info, plot.format() != FigureFormat::kNone);
     const std::vector<std::uint64_t> counts = gather(picture, runs, class_of_sample, preview);
-    model_.trained_on.push_back(picture.name());
+    model_.trained_on.push_back({picture.name(), shape.width, shape.height, samples});
     if (preview.wanted()) {
       std::vector<std::string> colors;
       for (const std::size_t c : class_of_sample) colors.push_back(model_.classes[c].color);

@@ -123,7 +123,11 @@ TEST_CASE("models there and back, number for number", "[io][model]") {
   s.covariance = Eigen::Matrix2d::Identity() * 0.1;
   s.smallest = s.largest = s.mean;
   model.classes = {{"ruby", "#9b1b30", s}};
-  model.trained_on = {"a.png"};
+  SampleSet samples;
+  samples.classes = {{"flat", "#010203"}, {"speck", ""}};
+  samples.shapes.push_back({0, {{{0, 0}, {4, 0}, {4, 4}, {0, 0}}}, {}, 0});
+  samples.shapes.push_back({1, {}, {1.25, 2.5}, 1.5});
+  model.trained_on = {{"a.png", 8, 6, samples}};
   const std::string text = model_text(model);
   const Model back = parse_model(text);
   CHECK(back.method == model.method);

@@ -2,11 +2,13 @@
 #ifndef CHALCEDONY_CORE_LEARN_MODEL_H_
 #define CHALCEDONY_CORE_LEARN_MODEL_H_
 
+#include <cstdint>
 #include <string>
 #include <vector>
 
 #include "core/color/channel.h"
 #include "core/learn/class_statistics.h"
+#include "core/learn/sample_shape.h"
 
 namespace chalcedony {
 
@@ -16,11 +18,19 @@ struct ModelClass {
   ClassStatistics statistics;
 };
 
+/// A picture the model learned from, with the regions it looked at there.
+struct TrainingPicture {
+  std::string name;  // of its file, without folders
+  std::uint32_t width = 0;
+  std::uint32_t height = 0;
+  SampleSet samples;
+};
+
 struct Model {
   std::string method;             // "minimum-distance"
   std::vector<Channel> features;  // in the contract's units
   std::vector<ModelClass> classes;
-  std::vector<std::string> trained_on;  // names of the pictures, for the record
+  std::vector<TrainingPicture> trained_on;
 };
 
 }  // namespace chalcedony
