@@ -53,7 +53,7 @@ class Scene {
   }
 
   void row(std::uint32_t y, std::vector<std::uint8_t>& rgb, ColorLimit& limit) const {
-    Random grain(mixed(plan_.seed + y));
+    Random grain(mixed_bits(plan_.seed + y));
     std::array<std::array<Phase, kWaves>, 3> phases;
     for (std::size_t c = 0; c < 3; ++c)
       for (std::size_t k = 0; k < kWaves; ++k) phases[c][k] = Phase(waves_[c][k], y);

@@ -5,23 +5,15 @@
 #include <cmath>
 #include <cstdint>
 
-namespace chalcedony::demo {
+#include "core/stats/pixel_hash.h"
 
-/// A mixed 64-bit hash of a number; neighbors are unrelated.
-///
-/// Source    SplitMix64 (Steele, Lea and Flood 2014)
-constexpr std::uint64_t mixed(std::uint64_t x) {
-  x += 0x9e3779b97f4a7c15ull;
-  x = (x ^ (x >> 30)) * 0xbf58476d1ce4e5b9ull;
-  x = (x ^ (x >> 27)) * 0x94d049bb133111ebull;
-  return x ^ (x >> 31);
-}
+namespace chalcedony::demo {
 
 class Random {
  public:
   explicit Random(std::uint64_t seed) : state_(seed) {}
 
-  std::uint64_t next() { return mixed(state_++); }
+  std::uint64_t next() { return mixed_bits(state_++); }
   /// In [0, 1).
   double uniform() { return static_cast<double>(next() >> 11) * 0x1p-53; }
   double uniform(double low, double high) { return low + (high - low) * uniform(); }
@@ -45,7 +37,7 @@ inline double lattice_noise(double x, double y, double cell, std::uint64_t seed)
   const auto value = [&](double ix, double iy) {
     const auto key = static_cast<std::uint64_t>(static_cast<std::int64_t>(ix) * 73856093 ^
                                                 static_cast<std::int64_t>(iy) * 19349663);
-    return static_cast<double>(mixed(key ^ mixed(seed)) >> 40) / 16777215.0;
+    return static_cast<double>(mixed_bits(key ^ mixed_bits(seed)) >> 40) / 16777215.0;
   };
   const double top = value(gx, gy) * (1 - fx) + value(gx + 1, gy) * fx;
   const double bottom = value(gx, gy + 1) * (1 - fx) + value(gx + 1, gy + 1) * fx;
