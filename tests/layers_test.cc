@@ -10,17 +10,21 @@
 namespace {
 
 const std::map<std::string, std::set<std::string>> kMayInclude{
-    {"core", {"core", "Eigen", "hwy", "tbb"}},
+    {"core", {"core", "Eigen", "boost/math", "hwy", "tbb"}},
     {"io",
      {"core", "io", "nlohmann", "isa-l.h", "jerror.h", "jpeglib.h", "spng.h", "tiffio.h",
       "unistd.h", "zlib.h"}},
-    {"figure", {"core", "io", "figure", "Eigen", "boost", "fmt", "stdlib.h"}},
+    {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt", "stdlib.h"}},
     {"job", {"core", "io", "figure", "job", "nlohmann", "tbb"}},
-    {"cli", {"core", "io", "figure", "job", "cli", "demo", "boost", "fmt", "spdlog", "unistd.h"}}};
+    {"cli",
+     {"core", "io", "figure", "job", "cli", "demo", "boost/program_options.hpp", "fmt", "spdlog",
+      "unistd.h"}}};
 
-/// The first part of an include: its layer or library; empty for the C++ standard library.
+/// The first part of an include: its layer or library (of Boost, which of its libraries); empty for
+/// the C++ standard library.
 std::string owner_of(const std::string& include) {
-  const auto slash = include.find('/');
+  const auto slash = include.find('/', include.starts_with("boost/") ? 6 : 0);
+  if (slash == std::string::npos && include.starts_with("boost/")) return include;
   if (slash != std::string::npos) return include.substr(0, slash);
   return include.find('.') == std::string::npos ? "" : include;
 }

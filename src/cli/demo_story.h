@@ -14,7 +14,7 @@ namespace chalcedony::cli {
 Json demo_steps();
 
 /// Writes the demo data into the folder and runs the steps there. Adds to every step what it said
-/// and wrote; the last one holds the maps against the references.
+/// and wrote; the last ones hold maps against the references.
 ///
 /// Errors    whatever a step throws
 Json run_demo(const std::filesystem::path& folder, const Context& context);

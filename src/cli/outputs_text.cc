@@ -23,6 +23,8 @@ void print_left_out(const Json& picture, std::ostream& out) {
   line("outside_mask", "outside the mask");
   line("transparent", "fully transparent");
   line("not_finite", "not a finite number");
+  line("unlabelled", "without a label in the reference");
+  line("trained", "that trained the model");
   const std::uint64_t clipped = picture.value("clipped", std::uint64_t{0});
   if (clipped > 0)
     out << fmt::format("  {} outside sRGB, clipped to 0-255 for this\n", plural(clipped, "pixel"));

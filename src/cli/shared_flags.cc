@@ -61,6 +61,8 @@ void declare_shared(const Command& command, po::options_description& options) {
   add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
   add("max-pixels", po::value<std::string>()->value_name("N"),
       "refuse larger pictures (default no limit)");
+  add("seed", po::value<std::string>()->value_name("N"),
+      "start of everything drawn at random (default 1)");
   add("no-clobber", "keep outputs that exist, and fail");
 }
 
@@ -99,6 +101,8 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("max-pixels"))
     shared.max_pixels =
         whole_number("--max-pixels", given["max-pixels"].as<std::string>(), 1, UINT64_MAX);
+  if (given.count("seed"))
+    shared.seed = whole_number("--seed", given["seed"].as<std::string>(), 0, UINT64_MAX);
   shared.clobber = given.count("no-clobber") == 0;
   return shared;
 }

@@ -7,6 +7,7 @@
 
 #include "core/palette/figure_colors.h"
 #include "figure/axis.h"
+#include "figure/heat_scale.h"
 
 namespace chalcedony {
 namespace {
@@ -104,16 +105,6 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   plot.line("plot " + curves + lines);
 }
 
-void set_heat(Plot& plot) {
-  std::string colors;
-  const auto ramp = heat_ramp(17);
-  for (std::size_t i = 0; i < ramp.size(); ++i)
-    colors += fmt::format("{}{:.4f} '{}'", i ? ", " : "",
-                          static_cast<double>(i) / static_cast<double>(ramp.size() - 1),
-                          css_hex(ramp[i]));
-  plot.line("set palette defined (" + colors + ")");
-}
-
 }  // namespace
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -153,7 +144,7 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
   plot.panel({0.42, 0.87, 0.11, 0.86});
   plot.line("unset grid");
-  set_heat(plot);
+  set_heat_scale(plot);
   // A little more than half a bin, or the paper shows through between them.
   const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) * 0.53;
   const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) * 0.53;

@@ -13,6 +13,7 @@ namespace {
 
 constexpr double kLegendRow = 0.042;
 constexpr std::size_t kLegendColumns = 6;
+constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
 
 /// The classes in columns below `top`.
 void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) {
@@ -21,8 +22,20 @@ void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) 
     const double x = 0.02 + step * static_cast<double>(i % kLegendColumns);
     const double y = top - kLegendRow * (static_cast<double>(i / kLegendColumns) + 0.5);
     plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, legend[i].color);
-    plot.label(x + 0.026, y, fmt::format("{}   {:.1f} %", legend[i].name, legend[i].percent), 11);
+    const auto& percent = legend[i].percent;
+    plot.label(x + 0.026, y, legend[i].name + (percent ? fmt::format("   {:.1f} %", *percent) : ""),
+               11);
   }
+}
+
+/// Two pictures side by side and the legend below.
+void show_pair(Plot& plot, const char* left_title, const Thumbnail& left, const char* right_title,
+               const Thumbnail& right, const std::vector<LegendLine>& legend) {
+  const std::size_t rows = (legend.size() + kLegendColumns - 1) / kLegendColumns;
+  const double room = std::min(0.4, kLegendRow * static_cast<double>(rows) + 0.05);
+  plot.show({0.02, 0.49, room, 0.87}, left_title, left);
+  const Frame shown = plot.show({0.51, 0.98, room, 0.87}, right_title, right);
+  draw_legend(plot, legend, shown.bottom - 0.025);
 }
 
 }  // namespace
@@ -54,12 +67,40 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& picture,
                           const Thumbnail& map) {
-  const std::size_t rows = (legend.size() + kLegendColumns - 1) / kLegendColumns;
-  const double room = std::min(0.4, kLegendRow * static_cast<double>(rows) + 0.05);
   plot.begin(path, "Class map of " + name, "shares are percent of the counted pixels");
-  plot.show({0.02, 0.49, room, 0.87}, "picture", picture);
-  const Frame shown = plot.show({0.51, 0.98, room, 0.87}, "class map", map);
-  draw_legend(plot, legend, shown.bottom - 0.025);
+  show_pair(plot, "picture", picture, "class map", map, legend);
+}
+
+void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                          const std::vector<LegendLine>& legend, const Thumbnail& map,
+                          const Thumbnail& errors) {
+  plot.begin(path, "Errors of " + name,
+             "wrong pixels are shown in the class they should have been; white is not assessed");
+  show_pair(plot, "class map", map, "errors", errors, legend);
+}
+
+void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                        const Places& right, const Places& wrong, const Thumbnail& map) {
+  std::string over;
+  const auto add = [&](const Places& places, const char* wide, const char* narrow) {
+    if (places.empty()) return;
+    // Evenly thinned out when there are too many to be told apart.
+    const std::size_t step = places.size() / kMostPlaces + 1;
+    std::string data;
+    for (std::size_t i = 0; i < places.size(); i += step)
+      data += fmt::format("{:.7g} {:.7g}\n", places[i][0], places[i][1]);
+    const std::string file = plot.store(data);
+    for (const char* style : {wide, narrow})
+      over += fmt::format("{}{} using 1:2 with points {} notitle", over.empty() ? "" : ", ", file,
+                          style);
+  };
+  add(right, "pt 6 ps 0.9 lw 3 lc rgb '#2b3440'", "pt 6 ps 0.9 lw 1.4 lc rgb '#fcfbf8'");
+  add(wrong, "pt 2 ps 1.4 lw 6 lc rgb '#fcfbf8'", "pt 2 ps 1.4 lw 2.4 lc rgb '#14202c'");
+  plot.begin(path, "Assessed pixels of " + name,
+             fmt::format("{} right (rings), {} wrong (crosses); coordinates are pixels",
+                         grouped(static_cast<double>(right.size())),
+                         grouped(static_cast<double>(wrong.size()))));
+  plot.show({0.06, 0.97, 0.06, 0.88}, "", map, over, true);
 }
 
 void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

@@ -2,7 +2,9 @@
 #ifndef CHALCEDONY_FIGURE_MAP_FIGURE_H_
 #define CHALCEDONY_FIGURE_MAP_FIGURE_H_
 
+#include <array>
 #include <filesystem>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -21,13 +23,25 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
 struct LegendLine {
   std::string name;
   std::string color;
-  double percent = 0;
+  std::optional<double> percent = {};  // share of the counted pixels
 };
 
 /// Picture and class map side by side, the classes with their shares below.
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& picture,
                           const Thumbnail& map);
+
+/// Class map and picture of its errors side by side, what the colors mean below.
+void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                          const std::vector<LegendLine>& legend, const Thumbnail& map,
+                          const Thumbnail& errors);
+
+/// Places in a picture, in its pixels.
+using Places = std::vector<std::array<double, 2>>;
+
+/// The assessed pixels on the class map, right ones as rings and wrong ones as crosses.
+void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                        const Places& right, const Places& wrong, const Thumbnail& map);
 
 /// The sample regions outlined on the picture in their class colors, and a legend.
 void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

@@ -6,6 +6,8 @@
 #include <cstdarg>
 #include <cstring>
 #include <memory>
+#include <optional>
+#include <string>
 #include <vector>
 
 #include "core/error.h"
@@ -236,13 +238,15 @@ AlphaKind alpha_of(TIFF* tiff) {
   return kinds[count - 1] == EXTRASAMPLE_UNASSALPHA ? AlphaKind::kStraight : AlphaKind::kNone;
 }
 
-/// A TIFF description begins with the note when the picture was written by this program.
-const Space* noted_space(TIFF* tiff) {
+/// What the description of a TIFF says after this keyword, when it was written by this program.
+std::optional<std::string> described(TIFF* tiff, std::string_view keyword) {
   char* description = nullptr;
-  if (!TIFFGetField(tiff, TIFFTAG_IMAGEDESCRIPTION, &description) || !description) return nullptr;
-  std::string_view text(description);
-  const std::string start = std::string(kSpaceKeyword) + ": ";
-  return text.starts_with(start) ? space_of_note(text.substr(start.size())) : nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_IMAGEDESCRIPTION, &description) || !description)
+    return std::nullopt;
+  const std::string_view text(description);
+  const std::string start = std::string(keyword) + ": ";
+  if (!text.starts_with(start)) return std::nullopt;
+  return std::string(text.substr(start.size()));
 }
 
 }  // namespace
@@ -263,7 +267,10 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (colors != 1 && colors != 3)
     throw InputError("has " + std::to_string(colors) + " channels, which is no gray and no color",
                      "give a picture with 1 or 3 channels, and alpha at most");
-  const Space* noted = noted_space(tiff);
+  const auto note = described(tiff, kSpaceKeyword);
+  const Space* noted = note ? space_of_note(*note) : nullptr;
+  if (const auto legend = described(tiff, kLegendKeyword))
+    file.facts.legend = parse_legend(*legend);
   file.info.space = noted ? noted : options.assume;
   file.facts.space_from = noted ? "note of this program" : "assumed";
   file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"

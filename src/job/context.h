@@ -29,6 +29,7 @@ struct SharedOptions {
   std::optional<FigureFormat> figures;          // not given: png for up to 20 inputs
   unsigned threads = 0;                         // 0: all there are
   std::uint64_t max_pixels = 0;                 // 0: no limit
+  std::uint64_t seed = 1;                       // of everything that is drawn at random
   bool clobber = true;                          // replace outputs that exist
 };
 

@@ -5,23 +5,12 @@
 #include <catch2/catch.hpp>
 
 #include "cli/command.h"
+#include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
 
 using namespace chalcedony;
 using namespace chalcedony::test;
-
-namespace {
-
-/// One line, in the form of the contract.
-void check_error(const Outcome& run, int code, const std::string& says) {
-  INFO(run.err);
-  CHECK(run.exit_code == code);
-  CHECK_THAT(run.err, Catch::StartsWith("chalcedony: error: ") && Catch::Contains(says));
-  CHECK(std::count(run.err.begin(), run.err.end(), '\n') == 1);
-}
-
-}  // namespace
 
 TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usage]") {
   struct Row {

@@ -1,0 +1,295 @@
+// `chalcedony assess`: how right a class map is.
+#include "job/assess.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <ostream>
+
+#include "cli/assess_lesson.h"
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "reference", "FILE",
+                          "what is so: a class map, a picture of flat colors, or GeoJSON samples");
+  options.add_options()(
+      "match", po::value<std::vector<std::string>>()->composing()->value_name("OURS=THEIRS"),
+      "a class of the map is this class of the reference; may be repeated");
+  add_option<std::string>(options, "count", "N", "draw so many pixels (default: take all)");
+  add_option<std::string>(options, "fraction", "F", "draw this part of the pixels, 0 to 1");
+  add_option<std::string>(options, "stratified", "equal|proportional|NAME=N,...",
+                          "draw from each class of the map apart");
+  add_option<std::string>(options, "every", "N",
+                          "take a pixel every N rows and columns, from a random start");
+  add_option<std::string>(options, "model", "FILE",
+                          "leave out the pixels that trained this model.json");
+  add_option<std::string>(options, "versus", "MAP", "hold a second map against the first");
+  add_option<std::string>(options, "level", "PERCENT",
+                          "how sure the confidence intervals are (default 95)");
+  add_option<std::string>(options, "plan", "PERCENT",
+                          "say how many pixels make the overall accuracy known to within this");
+  add_option<std::string>(options, "show", "N",
+                          "work the figures out step by step, from the first N drawn pixels");
+}
+
+/// A number strictly between two ends.
+double number_between(const std::string& option, const std::string& text, double low, double high) {
+  double value = 0;
+  const char* const last = text.data() + text.size();
+  const auto [end, error] = std::from_chars(text.data(), last, value);
+  if (error != std::errc() || end != last || !(value > low && value < high))
+    throw UsageError(
+        fmt::format("{}: '{}' is not a number between {:g} and {:g}", option, text, low, high),
+        "correct it");
+  return value;
+}
+
+/// `left=right`, with something on both sides.
+std::pair<std::string, std::string> pair_of(const std::string& option, const std::string& text) {
+  const std::size_t at = text.find('=');
+  if (at == std::string::npos || at == 0 || at + 1 == text.size())
+    throw UsageError(option + ": '" + text + "' is not NAME=VALUE",
+                     "as in " + option + " ruby=...");
+  return {text.substr(0, at), text.substr(at + 1)};
+}
+
+void read_strata(const std::string& how, AssessOptions& options) {
+  if (how == "equal" || how == "proportional") {
+    options.design = how == "equal" ? SampleDesign::kEqual : SampleDesign::kProportional;
+    return;
+  }
+  if (how.find('=') == std::string::npos)
+    throw UsageError("--stratified: '" + how + "' is not known",
+                     "use equal, proportional, or numbers as in ruby=50,lead=30");
+  options.design = SampleDesign::kGiven;
+  for (const std::string& item : split_list(how)) {
+    const auto [name, number] = pair_of("--stratified", item);
+    options.given.emplace_back(name, whole_number("--stratified", number, 0, UINT32_MAX));
+  }
+}
+
+/// Which pixels are looked at; the options exclude one another where they would contradict.
+void read_design(const po::variables_map& given, AssessOptions& options) {
+  const bool counted = given.count("count"), part = given.count("fraction");
+  if (counted && part)
+    throw UsageError("--count and --fraction say the same in two ways", "give one of them");
+  if (counted)
+    options.count = whole_number("--count", given["count"].as<std::string>(), 1, UINT32_MAX);
+  if (part)
+    options.fraction =
+        number_between("--fraction", given["fraction"].as<std::string>(), 0, 1.0000001);
+  if (counted || part) options.design = SampleDesign::kRandom;
+  if (given.count("stratified")) {
+    read_strata(given["stratified"].as<std::string>(), options);
+    const bool numbers = options.design == SampleDesign::kGiven;
+    if (numbers && (counted || part))
+      throw UsageError("--stratified with numbers already says how many are drawn",
+                       "leave --count and --fraction out");
+    if (!numbers && !counted && !part)
+      throw UsageError("--stratified needs a number of pixels", "add --count N or --fraction F");
+  }
+  if (given.count("every")) {
+    if (options.design != SampleDesign::kAll)
+      throw UsageError("--every is a way to draw of its own",
+                       "leave --count, --fraction and --stratified out");
+    options.design = SampleDesign::kGrid;
+    options.every = static_cast<std::uint32_t>(
+        whole_number("--every", given["every"].as<std::string>(), 1, 100000));
+  }
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  AssessOptions options;
+  options.shared = shared;
+  if (shared.inputs.size() != 1)
+    throw UsageError(
+        "assess takes one map, and " + std::to_string(shared.inputs.size()) + " are given",
+        "name a second one with --versus");
+  if (!given.count("reference"))
+    throw UsageError("assess needs --reference", "name what the map is held against");
+  options.reference = given["reference"].as<std::string>();
+  if (given.count("versus")) options.versus = given["versus"].as<std::string>();
+  if (given.count("model")) options.model = given["model"].as<std::string>();
+  if (given.count("match"))
+    for (const auto& text : given["match"].as<std::vector<std::string>>())
+      options.match.push_back(pair_of("--match", text));
+  read_design(given, options);
+  options.level = number_between("--level", text_of(given, "level", "95"), 0, 100) / 100;
+  if (given.count("plan"))
+    options.plan = number_between("--plan", given["plan"].as<std::string>(), 0, 50) / 100;
+  if (given.count("show")) {
+    options.show = whole_number("--show", given["show"].as<std::string>(), 1, 1000);
+    if (options.design == SampleDesign::kAll)
+      throw UsageError("--show tells of drawn pixels, and none are drawn", "add --count N");
+  }
+  return run_assess(options, context);
+}
+
+std::string share(const Json& json, const char* field) {
+  return json.contains(field) ? fmt::format("{:.1f} %", 100 * json[field].get<double>()) : "";
+}
+
+std::string with_interval(const Json& json, const std::string& field, double scale,
+                          const char* unit) {
+  if (!json.contains(field)) return "cannot be said";
+  const int digits = scale == 1 ? 3 : 1;
+  return fmt::format("{:.{}f}{} ({:.{}f} to {:.{}f})", scale * json[field].get<double>(), digits,
+                     unit, scale * json[field + "_low"].get<double>(), digits,
+                     scale * json[field + "_high"].get<double>(), digits);
+}
+
+void print_matrix(const Json& p, std::ostream& out) {
+  const Json& classes = p["classes"];
+  std::vector<std::string> header{"mapped as"};
+  for (const Json& c : classes) header.push_back(c["name"].get<std::string>());
+  header.insert(header.end(), {"total", "user's"});
+  TextTable table(header);
+  for (std::size_t r = 0; r < p["matrix"].size(); ++r) {
+    const bool listed = r < classes.size();
+    std::uint64_t total = 0;
+    std::vector<std::string> row{listed ? classes[r]["name"].get<std::string>() : "unclassified"};
+    for (const Json& cell : p["matrix"][r]) {
+      total += cell.get<std::uint64_t>();
+      row.push_back(counted(cell.get<std::uint64_t>()));
+    }
+    row.insert(row.end(), {counted(total), listed ? share(classes[r], "users") : ""});
+    if (listed || total > 0) table.add(row);
+  }
+  std::vector<std::string> totals{"total"}, producers{"producer's"};
+  for (const Json& c : classes) {
+    totals.push_back(counted(c["reference"].get<std::uint64_t>()));
+    producers.push_back(share(c, "producers"));
+  }
+  totals.insert(totals.end(), {counted(p["assessed"].get<std::uint64_t>()), ""});
+  producers.insert(producers.end(), {"", ""});
+  table.add(totals);
+  table.add(producers);
+  out << "  error matrix; rows: what the map says, columns: the reference\n";
+  table.print(out);
+}
+
+void print_classes(const Json& p, std::ostream& out) {
+  const bool adjusted = p.contains("adjusted_overall");
+  std::vector<std::string> header{"class", "omission", "commission", "F1", "IoU", "kappa"};
+  if (adjusted) header.insert(header.end(), {"mapped area", "estimated area", "+- error"});
+  TextTable table(header);
+  for (const Json& c : p["classes"]) {
+    std::vector<std::string> row{
+        c["name"].get<std::string>(),
+        share(c, "omission"),
+        share(c, "commission"),
+        share(c, "f1"),
+        share(c, "intersection_over_union"),
+        c.contains("kappa_users") ? fmt::format("{:.3f}", c["kappa_users"].get<double>()) : ""};
+    if (adjusted)
+      row.insert(row.end(), {share(c, "mapped_share"), share(c, "area_share"),
+                             share(c, "area_share_standard_error")});
+    table.add(row);
+  }
+  table.print(out);
+}
+
+void print_matching(const Json& p, std::ostream& out) {
+  const auto list = [&](const char* field, const char* words) {
+    std::string names;
+    for (const Json& name : p[field])
+      names += (names.empty() ? "" : ", ") + name.get<std::string>();
+    if (!names.empty()) out << "  without partner, " << words << ": " << names << '\n';
+  };
+  list("only_in_map", "only in the map");
+  list("only_in_reference", "only in the reference");
+  if (!p.contains("trained_on")) return;
+  const auto name = p["trained_on"].get<std::string>();
+  if (name.empty())
+    out << "  the model was not trained on a picture of this name; no pixel is left out for it\n";
+}
+
+void print_versus(const Json& p, std::ostream& out) {
+  const Json& v = p["versus"];
+  out << fmt::format("  {}: overall accuracy {}, kappa {:.3f}\n", v["file"].get<std::string>(),
+                     with_interval(v, "overall", 100, " %"), v.value("kappa", 0.0));
+  out << fmt::format("  only the first is right on {}, only the second on {}\n",
+                     plural(v["only_first"].get<std::uint64_t>(), "pixel"),
+                     counted(v["only_second"].get<std::uint64_t>()));
+  const auto test = [&](const char* field, const char* words) {
+    if (v.contains(field))
+      out << fmt::format("  {} {:.3g}, p {:.2g}\n", words, v[field]["statistic"].get<double>(),
+                         v[field]["p"].get<double>());
+  };
+  test("kappa_difference", "difference of the kappas in standard errors (as of two samples): Z");
+  test("mcnemar", "McNemar's test (the same pixels): chi-square");
+}
+
+void print_overall(const Json& p, std::ostream& out) {
+  const std::string level = fmt::format("{:g} %", 100 * p["level"].get<double>());
+  out << fmt::format("  overall accuracy {}, kappa {}; intervals at {}\n",
+                     with_interval(p, "overall", 100, " %"), with_interval(p, "kappa", 1, ""),
+                     level);
+  out << fmt::format("  disagreement: {:.2f} % in quantity, {:.2f} % in allocation\n",
+                     100 * p["quantity_disagreement"].get<double>(),
+                     100 * p["allocation_disagreement"].get<double>());
+  if (p.contains("adjusted_overall"))
+    out << fmt::format("  overall accuracy by the areas of the map {}, standard error {}\n",
+                       share(p, "adjusted_overall"), share(p, "adjusted_overall_standard_error"));
+  if (p["design"] == "all")
+    out << "  all pixels were taken and neighbors are alike, so the intervals are too narrow\n";
+  if (!p.contains("plan")) return;
+  const Json& plan = p["plan"];
+  out << fmt::format("  to know it within +-{:g} %, draw {} at random",
+                     100 * plan["half_width"].get<double>(),
+                     plural(plan["random"].get<std::uint64_t>(), "pixel"));
+  if (plan.contains("stratified"))
+    out << fmt::format(", or {} stratified by area",
+                       counted(plan["stratified"].get<std::uint64_t>()));
+  out << '\n';
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{} against {}: {} assessed, drawn: {}\n", p["file"].get<std::string>(),
+                       p["against"].get<std::string>(),
+                       plural(p["assessed"].get<std::uint64_t>(), "pixel"),
+                       p["design"].get<std::string>());
+    print_left_out(p, out);
+    print_matching(p, out);
+    print_matrix(p, out);
+    print_classes(p, out);
+    print_overall(p, out);
+    if (p.contains("versus")) print_versus(p, out);
+    if (p.contains("shown")) print_assess_lesson(p, out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kAssess;
+const Command kAssess{
+    "assess",
+    "how right a class map is, by a reference",
+    "MAP --reference FILE",
+    "Holds a class map against what is known to be so, at all pixels or at drawn ones: error "
+    "matrix, "
+    "omission and commission, kappa, areas corrected for the errors. Classes are matched by name, "
+    "else by number. Pixels the map leaves unclassified are a row of their own.",
+    {{"assess panel-b.reference.png --reference panel-b.samples.geojson",
+      "a map against labelled regions"},
+     {"assess panel-a.reference.png --reference panel-a.samples.geojson --count 300 --stratified "
+      "equal --show 5",
+      "300 pixels, the same number from every class, worked out step by step"},
+     {"assess panel-c.reference.png --reference panel-c.reference.png --count 600 --plan 2 -o out/",
+      "a random sample, and how many pixels would make it sure within 2 %"}},
+    true,
+    assess_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,99 @@
+#include "core/assess/class_matching.h"
+
+#include <algorithm>
+
+#include "core/error.h"
+#include "core/letter_case.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony {
+namespace {
+
+using Pairs = std::vector<std::pair<std::string, std::string>>;
+using Partners = std::map<unsigned, unsigned>;  // code in the map to code in the reference
+
+unsigned code_of(const LabelledClasses& from, const std::string& name, const char* whose) {
+  std::vector<std::string> names;
+  for (const LabelledClass& c : from.classes) {
+    if (same_letters(c.name, name)) return c.code;
+    names.push_back(c.name);
+  }
+  throw InputError("--match: " + std::string(whose) + " has no class '" + name + "'",
+                   suggest_name(name, names));
+}
+
+Partners by_pairs(const LabelledClasses& map, const LabelledClasses& reference,
+                  const Pairs& pairs) {
+  Partners partners;
+  for (const auto& [ours, theirs] : pairs)
+    partners[code_of(map, ours, "the map")] = code_of(reference, theirs, "the reference");
+  return partners;
+}
+
+/// Adds a partner for each class of the map that has none, where `same` finds one.
+template <class Same>
+void add_partners(const LabelledClasses& map, const LabelledClasses& reference, Same same,
+                  Partners& partners) {
+  for (const LabelledClass& ours : map.classes) {
+    if (partners.count(ours.code)) continue;
+    for (const LabelledClass& theirs : reference.classes)
+      if (same(ours, theirs)) partners.emplace(ours.code, theirs.code);
+  }
+}
+
+const std::string& name_in(const LabelledClasses& from, unsigned code) {
+  return std::find_if(from.classes.begin(), from.classes.end(),
+                      [&](const LabelledClass& c) { return c.code == code; })
+      ->name;
+}
+
+/// Gives every class its place in the matrix.
+void place_classes(const LabelledClasses& map, const LabelledClasses& reference,
+                   const Partners& partners, ClassMatching& out) {
+  for (const LabelledClass& ours : map.classes) {
+    const auto partner = partners.find(ours.code);
+    if (partner == partners.end()) {
+      out.of_map[ours.code] = out.names.size();
+      out.names.push_back(ours.name);
+      out.only_in_map.push_back(ours.name);
+      continue;
+    }
+    const auto [place, is_new] = out.of_reference.emplace(partner->second, out.names.size());
+    out.of_map[ours.code] = place->second;
+    if (!is_new) continue;
+    const bool theirs = reference.named && (!map.named || out.by == MatchedBy::kPairs);
+    out.names.push_back(theirs ? name_in(reference, partner->second) : ours.name);
+  }
+  for (const LabelledClass& theirs : reference.classes) {
+    if (!out.of_reference.emplace(theirs.code, out.names.size()).second) continue;
+    out.names.push_back(theirs.name);
+    out.only_in_reference.push_back(theirs.name);
+  }
+}
+
+}  // namespace
+
+ClassMatching match_classes(const LabelledClasses& map, const LabelledClasses& reference,
+                            const Pairs& pairs) {
+  ClassMatching out;
+  Partners partners = by_pairs(map, reference, pairs);
+  if (!pairs.empty()) out.by = MatchedBy::kPairs;
+  if (map.named && reference.named)
+    add_partners(
+        map, reference,
+        [](const LabelledClass& a, const LabelledClass& b) { return same_letters(a.name, b.name); },
+        partners);
+  if (partners.empty()) {
+    out.by = MatchedBy::kNumber;
+    add_partners(
+        map, reference,
+        [](const LabelledClass& a, const LabelledClass& b) { return a.code == b.code; }, partners);
+  }
+  if (partners.empty())
+    throw InputError("map and reference have no class in common",
+                     "say which are the same with --match OURS=THEIRS");
+  place_classes(map, reference, partners, out);
+  return out;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,151 @@
+#include "figure/accuracy_figure.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "figure/axis.h"
+#include "figure/heat_scale.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kMostWithCounts = 9;   // more classes leave room for shares only
+constexpr std::size_t kMostWithShares = 16;  // and then for colors only
+constexpr double kLightCell = 0.5;           // shares from here on have a light color of heat
+constexpr const char* kUsersColor = "#5b7f9d";
+constexpr const char* kProducersColor = "#d9a04a";
+
+std::string count_text(std::uint64_t count) { return grouped(static_cast<double>(count)); }
+
+std::string percent_text(const std::optional<double>& share) {
+  return share ? fmt::format("{:.1f} %", 100 * *share) : "-";
+}
+
+/// Texts at places of a panel, as one data block of gnuplot.
+class Texts {
+ public:
+  void add(double x, double y, const std::string& text) {
+    data_ += fmt::format("{:.4g} {:.4g} \"{}\"\n", x, y, text);
+  }
+  std::string plot_of(Plot& plot, const char* color) const {
+    if (data_.empty()) return "";
+    return fmt::format(", {} using 1:2:3 with labels font ',11' textcolor rgb '{}' notitle",
+                       plot.store(data_), color);
+  }
+
+ private:
+  std::string data_;
+};
+
+std::string name_tics(const std::vector<std::string>& names, const std::vector<std::string>& more) {
+  std::string list;
+  double place = 0.5;
+  for (const auto* part : {&names, &more})
+    for (const std::string& name : *part) {
+      list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", literal(name), place);
+      place += 1;
+    }
+  return "(" + list + ")";
+}
+
+}  // namespace
+
+void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                       const std::vector<std::string>& rows, const ErrorMatrix& matrix,
+                       const Accuracy& accuracy) {
+  const std::size_t height = matrix.rows(), width = matrix.columns();
+  std::string cells;
+  Texts on_dark, on_light, margins;
+  for (std::size_t r = 0; r < height; ++r) {
+    const std::uint64_t total = matrix.row_total(r);
+    const double y = static_cast<double>(r) + 0.5;
+    for (std::size_t c = 0; c < width; ++c) {
+      if (matrix.at(r, c) == 0) continue;
+      const double x = static_cast<double>(c) + 0.5;
+      const double share = static_cast<double>(matrix.at(r, c)) / static_cast<double>(total);
+      cells += fmt::format("{:g} {:g} {:.6g}\n", x, y, share);
+      Texts& texts = share < kLightCell ? on_dark : on_light;
+      if (width <= kMostWithCounts) texts.add(x, y - 0.16, count_text(matrix.at(r, c)));
+      if (width <= kMostWithShares)
+        texts.add(x, width <= kMostWithCounts ? y + 0.18 : y, percent_text(share));
+    }
+    margins.add(static_cast<double>(width) + 0.5, y, count_text(total));
+    if (r < width)
+      margins.add(static_cast<double>(width) + 1.5, y, percent_text(accuracy.classes[r].users));
+  }
+  for (std::size_t c = 0; c < width; ++c) {
+    const double x = static_cast<double>(c) + 0.5;
+    margins.add(x, static_cast<double>(height) + 0.5, count_text(matrix.column_total(c)));
+    margins.add(x, static_cast<double>(height) + 1.5, percent_text(accuracy.classes[c].producers));
+  }
+  margins.add(static_cast<double>(width) + 0.5, static_cast<double>(height) + 0.5,
+              count_text(matrix.total()));
+  margins.add(static_cast<double>(width) + 1.5, static_cast<double>(height) + 1.5,
+              percent_text(accuracy.overall));
+
+  plot.begin(path, "Error matrix of " + name,
+             "rows: what the map says; columns: the reference; shares and colors are of each row");
+  plot.panel({0.13, 0.90, 0.06, 0.84});
+  set_heat_scale(plot);
+  plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
+  plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + 2, height + 2));
+  const std::vector<std::string> columns(rows.begin(),
+                                         rows.begin() + static_cast<std::ptrdiff_t>(width));
+  plot.line("unset xtics; set x2range [0:" + std::to_string(width + 2) + "]");
+  plot.line("set x2tics " + name_tics(columns, {"total", "user's"}) + " scale 0 font ',11'");
+  plot.line("set ytics " + name_tics(rows, {"total", "producer's"}) + " scale 0 font ',11'");
+  plot.line("set colorbox user origin screen 0.92,0.2 size screen 0.018,0.5");
+  plot.line(
+      "set format cb ''; set cbtics ('0 %%' 0, '25 %%' 0.25, '50 %%' 0.5, '75 %%' 0.75, "
+      "'100 %%' 1) font ',11'");
+  plot.line(
+      fmt::format("plot {} using 1:2:(0.48):(0.48):3 with boxxyerror fs solid 1 border lc "
+                  "rgb '{}' lc palette notitle{}{}{}",
+                  plot.store(cells), Ink::kFaint, on_dark.plot_of(plot, "#fcfbf8"),
+                  on_light.plot_of(plot, "#14202c"), margins.plot_of(plot, Ink::kText)));
+  plot.line("unset colorbox; unset x2tics; set xtics auto");
+}
+
+void add_accuracy_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                         const std::vector<std::string>& classes, const Accuracy& accuracy) {
+  std::string users, producers;
+  const auto add = [](std::string& to, double y, const std::optional<double>& value,
+                      const std::optional<Interval>& interval) {
+    if (value)
+      to += fmt::format("{:.6g} {:g} {:.6g} {:.6g}\n", 100 * *value, y, 100 * interval->low,
+                        100 * interval->high);
+  };
+  for (std::size_t c = 0; c < classes.size(); ++c) {
+    const ClassAccuracy& one = accuracy.classes[c];
+    add(users, static_cast<double>(c) + 0.32, one.users, one.users_interval);
+    add(producers, static_cast<double>(c) + 0.68, one.producers, one.producers_interval);
+  }
+  const std::string kappa =
+      accuracy.kappa ? fmt::format(", kappa {:.3f}", accuracy.kappa->value) : "";
+  plot.begin(path, "Accuracy of " + name,
+             fmt::format("{} pixels assessed: overall {}{}; lines are confidence intervals",
+                         count_text(accuracy.total), percent_text(accuracy.overall), kappa));
+  plot.panel({0.13, 0.95, 0.10, 0.80});
+  plot.line(fmt::format("set xrange [0:100]; set yrange [{}:0]", classes.size()));
+  plot.line("set xtics 0,20,100; set ytics " + name_tics(classes, {}) + " scale 0");
+  plot.line("set xlabel 'percent of the pixels' offset 0,0.3; set border 1");
+  plot.line(fmt::format(
+      "set key at screen 0.97,0.87 right horizontal textcolor rgb '{}' font ',11'", Ink::kText));
+  std::string bars, lines;
+  const auto draw = [&](const std::string& data, const char* color, const char* title) {
+    if (data.empty()) return;
+    const std::string file = plot.store(data);
+    bars += fmt::format(
+        "{}{} using ($1/2):2:($1/2):(0.16) with boxxyerror fs solid 1 noborder lc "
+        "rgb '{}' title '{}'",
+        bars.empty() ? "" : ", ", file, color, title);
+    lines += fmt::format(", {} using 1:2:3:4 with xerrorbars pt 0 lw 1.6 lc rgb '{}' notitle", file,
+                         Ink::kText);
+  };
+  draw(users, kUsersColor, "user''s: of what the map calls so");
+  draw(producers, kProducersColor, "producer''s: of what is so");
+  if (!bars.empty()) plot.line("plot " + bars + lines);
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,38 @@
+// Pictures of labels on disk: class maps, palette and gray pictures read by number, and pictures in
+// which each exact color is a class.
+#ifndef CHALCEDONY_IO_LABEL_FILE_H_
+#define CHALCEDONY_IO_LABEL_FILE_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <memory>
+#include <vector>
+
+#include "core/pixel/row_source.h"
+#include "io/class_legend.h"
+
+namespace chalcedony {
+
+/// What says which classes a picture of labels has.
+enum class LegendFrom {
+  kFile,     // a list in the file
+  kColors,   // its distinct colors, in order of appearance; names are the colors
+  kNumbers,  // nothing: numbers found in it are classes without names; `classes` is empty
+};
+
+struct LabelFile {
+  std::filesystem::path path;
+  std::vector<LegendEntry> classes;
+  LegendFrom legend_from = LegendFrom::kFile;
+  std::unique_ptr<RowSource> rows;  // one channel, 8 or 16 bits; 0 is no class
+};
+
+/// Opens a picture of labels. One with colors is read once to find them: opaque pixels of one exact
+/// color are a class, others have none.
+///
+/// Errors    InputError: lossy, floats, more than 255 colors, and what open_picture throws
+LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixels);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_LABEL_FILE_H_

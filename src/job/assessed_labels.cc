@@ -1,0 +1,141 @@
+#include "job/assessed_labels.h"
+
+#include <algorithm>
+
+#include "core/error.h"
+#include "core/learn/sample_labels.h"
+#include "core/letter_case.h"
+#include "io/label_file.h"
+#include "io/mask_file.h"
+#include "io/model_file.h"
+#include "io/sample_file.h"
+
+namespace chalcedony {
+namespace {
+
+std::string size_of(const RasterShape& shape) {
+  return std::to_string(shape.width) + "x" + std::to_string(shape.height);
+}
+
+/// `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
+std::string picture_stem(const std::filesystem::path& path) {
+  const std::string stem = path.stem().string();
+  const std::string_view thing = ".classes";
+  return stem.ends_with(thing) ? stem.substr(0, stem.size() - thing.size()) : stem;
+}
+
+bool is_geojson(const std::filesystem::path& path) {
+  const std::string extension = lower_case(path.extension().string());
+  return extension == ".geojson" || extension == ".json";
+}
+
+}  // namespace
+
+AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& context)
+    : picture_(picture_stem(options.shared.inputs.front())) {
+  const std::filesystem::path& map = options.shared.inputs.front();
+  add(map, options.shared.max_pixels);
+  width_ = sources_.front()->shape().width;
+  const std::uint32_t height = sources_.front()->shape().height;
+  if (is_geojson(options.reference)) {
+    add_samples(options.reference, context);
+  } else {
+    add(options.reference, options.shared.max_pixels);
+  }
+  name_by_color(legends_[1], legends_[0]);
+  name_by_color(legends_[0], legends_[1]);
+  if (options.versus) {
+    add(*options.versus, options.shared.max_pixels);
+    name_by_color(legends_[2], legends_[1]);
+  }
+  rows_ = std::make_unique<SideBySide>(std::move(sources_));
+  try {
+    if (options.shared.region) region_ = options.shared.region->in(width_, height);
+  } catch (const InputError& error) {
+    throw at_place(error, map.string());
+  }
+  if (options.shared.within) {
+    std::vector<std::string> warnings;
+    within_ = read_mask(*options.shared.within, width_, height, warnings);
+    for (const std::string& warning : warnings) context.warn(warning);
+  }
+  if (options.model) leave_out_training(options);
+  everywhere_ = !region_ && !within_ && !training_;
+}
+
+void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pixels) {
+  LabelFile file = open_labels(path, max_pixels);
+  if (!sources_.empty()) {
+    const RasterShape &first = sources_.front()->shape(), &mine = file.rows->shape();
+    if (mine.width != first.width || mine.height != first.height)
+      throw InputError("is " + size_of(mine) + ", the map " + size_of(first),
+                       "give labels of the same picture", path.string());
+  }
+  sources_.push_back(std::move(file.rows));
+  // Names that are colors are found again by name_by_color.
+  legends_.push_back({std::move(file.classes), file.legend_from != LegendFrom::kNumbers});
+}
+
+void AssessedLabels::add_samples(const std::filesystem::path& path, const Context& context) {
+  const RasterShape shape = sources_.front()->shape();
+  const SampleSet samples = read_samples(path, shape.width, shape.height);
+  std::vector<SampleRun> runs;
+  try {
+    runs = sample_runs(samples, shape.width, shape.height);
+  } catch (const InputError& error) {
+    throw at_place(error, path.string());
+  }
+  if (const std::uint64_t shared = shared_pixels(runs); shared > 0)
+    context.warn(path.string() + ": " + std::to_string(shared) +
+                 " pixels belong to samples of two classes and are not assessed");
+  Legend legend;
+  unsigned code = 0;
+  for (const SampleClass& c : samples.classes) legend.entries.push_back({++code, c.name, c.color});
+  legends_.push_back(std::move(legend));
+  sources_.push_back(std::make_unique<SampleLabels>(std::move(runs), shape.width, shape.height));
+}
+
+/// Classes of a picture of flat colors are called like the other picture's classes of that color.
+void AssessedLabels::name_by_color(Legend& colored, const Legend& named) {
+  for (LegendEntry& mine : colored.entries) {
+    if (mine.name != mine.color) continue;
+    for (const LegendEntry& other : named.entries)
+      if (same_letters(other.color, mine.color)) mine.name = other.name;
+  }
+}
+
+void AssessedLabels::leave_out_training(const AssessOptions& options) {
+  const std::uint32_t height = rows_->shape().height;
+  training_.emplace(width_, height);
+  trained_on_ = "";
+  for (const TrainingPicture& picture : read_model(*options.model).trained_on) {
+    const std::string trained = std::filesystem::path(picture.name).stem().string();
+    if (picture_ != trained && !picture_.starts_with(trained + ".")) continue;
+    if (picture.width != width_ || picture.height != height) continue;
+    for (const SampleRun& run : sample_runs(picture.samples, width_, height))
+      for (std::uint64_t p = run.begin; p < run.end; ++p) training_->set(p);
+    trained_on_ = picture.name;
+  }
+}
+
+LabelledClasses AssessedLabels::classes(std::size_t p, const std::vector<unsigned>& found) const {
+  LabelledClasses out;
+  out.named = legends_[p].named;
+  for (const LegendEntry& entry : legends_[p].entries)
+    out.classes.push_back({entry.index, entry.name});
+  for (const unsigned code : found) {
+    const bool listed = std::any_of(out.classes.begin(), out.classes.end(),
+                                    [&](const LabelledClass& c) { return c.code == code; });
+    if (!listed) out.classes.push_back({code, "class " + std::to_string(code)});
+  }
+  return out;
+}
+
+std::optional<std::string> AssessedLabels::color_of(const std::string& name) const {
+  for (const Legend& legend : legends_)
+    for (const LegendEntry& entry : legend.entries)
+      if (entry.name == name && !entry.color.empty()) return entry.color;
+  return std::nullopt;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,117 @@
+// Drawing pixels, counting labels, and matching classes.
+#include "core/assess/sample_draw.h"
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <map>
+#include <numeric>
+#include <random>
+
+#include "core/assess/class_matching.h"
+#include "core/assess/label_counts.h"
+#include "core/error.h"
+#include "core/stats/pixel_hash.h"
+
+using namespace chalcedony;
+
+namespace {
+
+/// Draws from `pixels` pixels whose stratum is pixel % 3.
+std::vector<DrawnPixel> draw_thirds(std::uint64_t seed, std::uint64_t pixels,
+                                    const std::vector<std::uint64_t>& wanted) {
+  SampleDraw draw(seed, std::vector<std::uint64_t>(3, pixels / 3), wanted);
+  std::vector<std::vector<DrawnPixel>> candidates(3);
+  for (std::uint64_t p = 0; p < pixels; ++p)
+    if (const std::uint64_t hash = draw.hash_of(p); draw.may_take(p % 3, hash))
+      candidates[p % 3].push_back({hash, p, {}});
+  return draw.drawn(candidates);
+}
+
+LabelledClasses classes_of(std::vector<LabelledClass> list, bool named = true) {
+  return {std::move(list), named};
+}
+
+}  // namespace
+
+TEST_CASE("the drawn pixels are those with the smallest hashes of each stratum", "[core][assess]") {
+  const auto drawn = draw_thirds(7, 30000, {50, 0, 9});
+  REQUIRE(drawn.size() == 59);
+  CHECK(std::is_sorted(drawn.begin(), drawn.end(),
+                       [](const DrawnPixel& a, const DrawnPixel& b) { return a.hash < b.hash; }));
+  std::vector<std::pair<std::uint64_t, std::uint64_t>> plain;
+  for (const auto& [stratum, wanted] : {std::pair{0u, 50u}, {2u, 9u}}) {
+    std::vector<std::pair<std::uint64_t, std::uint64_t>> all;
+    for (std::uint64_t p = stratum; p < 30000; p += 3) all.emplace_back(pixel_hash(7, p), p);
+    std::sort(all.begin(), all.end());
+    plain.insert(plain.end(), all.begin(), all.begin() + wanted);
+  }
+  std::sort(plain.begin(), plain.end());
+  for (std::size_t i = 0; i < plain.size(); ++i) CHECK(drawn[i].pixel == plain[i].second);
+  CHECK(draw_thirds(8, 30000, {50, 0, 9})[0].pixel != drawn[0].pixel);
+}
+
+TEST_CASE("drawing all of a stratum takes every pixel once, and evenly over the picture",
+          "[core][assess]") {
+  CHECK(draw_thirds(1, 300, {100, 100, 100}).size() == 300);
+  const auto drawn = draw_thirds(3, 300000, {10000, 10000, 10000});
+  std::array<int, 10> tenths{};
+  for (const DrawnPixel& d : drawn) ++tenths[d.pixel / 30000];
+  // 3000 expected in each; five standard deviations are 260.
+  for (const int n : tenths) CHECK(std::abs(n - 3000) < 260);
+}
+
+TEST_CASE("numbers of pixels are shared out among strata", "[core][assess]") {
+  using Numbers = std::vector<std::uint64_t>;
+  CHECK(equal_allocation(10, {100, 100, 100}) == Numbers{4, 3, 3});
+  CHECK(equal_allocation(30, {100, 4, 100}) == Numbers{10, 4, 10});
+  CHECK(proportional_allocation(10, {700, 250, 50}) == Numbers{7, 3, 0});
+  CHECK(proportional_allocation(7, {1, 1, 1}) == Numbers{1, 1, 1});
+  const auto many = proportional_allocation(1000, {333, 333, 334, 1000});
+  CHECK(std::accumulate(many.begin(), many.end(), std::uint64_t{0}) == 1000);
+}
+
+TEST_CASE("labels are counted together, whatever their numbers", "[core][assess]") {
+  std::mt19937 random(2);
+  std::map<Labels, std::uint64_t> plain;
+  LabelCounts first, second;
+  for (int i = 0; i < 60000; ++i) {
+    const auto label = [&](unsigned most) { return static_cast<std::uint16_t>(random() % most); };
+    const Labels labels{label(40), static_cast<std::uint16_t>(label(30) * 2000), label(3)};
+    ++plain[labels];
+    (i % 2 ? first : second).add(labels);
+  }
+  first.merge(second);
+  std::map<Labels, std::uint64_t> counted;
+  first.for_each([&](const Labels& labels, std::uint64_t n) { counted[labels] += n; });
+  CHECK(counted == plain);
+}
+
+TEST_CASE("classes are matched by name, by pairs, by number", "[core][assess]") {
+  const auto map = classes_of({{1, "Ruby"}, {2, "lead"}, {3, "dust"}});
+  const auto reference = classes_of({{1, "lead"}, {2, "ruby"}, {5, "moss"}});
+  const ClassMatching named = match_classes(map, reference, {});
+  CHECK(named.by == MatchedBy::kName);
+  CHECK(named.names == std::vector<std::string>{"Ruby", "lead", "dust", "moss"});
+  CHECK(named.of_reference.at(2) == 0);
+  CHECK(named.of_reference.at(1) == 1);
+  CHECK(named.only_in_map == std::vector<std::string>{"dust"});
+  CHECK(named.only_in_reference == std::vector<std::string>{"moss"});
+
+  // Two classes of the map may be one of the reference.
+  const ClassMatching paired = match_classes(map, reference, {{"dust", "lead"}});
+  CHECK(paired.by == MatchedBy::kPairs);
+  CHECK(paired.of_map.at(3) == paired.of_map.at(2));
+  CHECK(paired.only_in_map.empty());
+
+  const auto numbers = classes_of({{1, "class 1"}, {5, "class 5"}}, false);
+  const ClassMatching numbered = match_classes(numbers, reference, {});
+  CHECK(numbered.by == MatchedBy::kNumber);
+  CHECK(numbered.names == std::vector<std::string>{"lead", "moss", "ruby"});
+
+  CHECK_THROWS_WITH(match_classes(classes_of({{9, "a"}}), reference, {}),
+                    Catch::Contains("no class in common") && Catch::Contains("--match"));
+  CHECK_THROWS_WITH(match_classes(map, reference, {{"rubi", "ruby"}}),
+                    Catch::Contains("the map has no class 'rubi'") && Catch::Contains("Ruby"));
+  CHECK_THROWS_WITH(match_classes(map, reference, {{"ruby", "rust"}}),
+                    Catch::Contains("the reference has no class 'rust'"));
+}
