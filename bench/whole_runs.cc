@@ -60,6 +60,10 @@ int main(int argc, char** argv) {
     const std::string picture = argv[i];
     const std::vector<std::string> decode{floor, "decode", picture};
     const std::vector<std::string> copy{floor, "copy", picture, out + "/floor.png"};
+    // The map that the classify row leaves behind.
+    const std::string map =
+        out + "/" + std::filesystem::path(picture).stem().string() + ".classes.png";
+    const std::vector<std::string> labels{floor, "labels", map, map};
     struct Row {
       const char* name;
       std::vector<std::string> words;
@@ -83,6 +87,9 @@ int main(int argc, char** argv) {
         {"convert to lab float TIFF",
          {program, "convert", picture, "--to", "lab", "--depth", "float", "-o", out + "/lab.tif"},
          &decode},
+        {"assess, all pixels of that map and itself",
+         {program, "assess", map, "--reference", map, "-o", out, "--write", "matrix"},
+         &labels},
         {"convert to display-p3 PNG",
          {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
          &copy}};

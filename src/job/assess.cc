@@ -6,13 +6,13 @@
 #include <set>
 
 #include "core/error.h"
-#include "core/nearest_name.h"
 #include "core/stats/pixel_hash.h"
 #include "core/stats/proportion.h"
 #include "io/atomic_file.h"
 #include "job/assess_pictures.h"
 #include "job/assessed_labels.h"
 #include "job/assessment.h"
+#include "job/draw_plan.h"
 #include "job/inputs.h"
 #include "job/tallies.h"
 
@@ -65,11 +65,15 @@ class AssessJob {
   Json run() {
     count();
     match();
-    plan_draw();
     const FigureFormat figures =
         results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
     AssessPictures pictures(labels_, assessment_.map, results_, figures);
-    if (draws() || pictures.wanted()) look(pictures);
+    if (options_.design == SampleDesign::kGrid) {
+      take_grid();
+    } else if (draws()) {
+      draw_sample();
+    }
+    if (pictures.wanted()) paint(pictures);
     judge();
     write();
     if (figures != FigureFormat::kNone) {
@@ -100,14 +104,15 @@ class AssessJob {
       return [&](const Band& band) {
         LabelTally& tally = tallies.local();
         std::array<std::uint64_t, 5> kinds{};
-        labels_.for_each_pixel(band, [&](std::uint64_t, const Labels& labels, Assessed assessed) {
-          ++kinds[static_cast<std::size_t>(assessed)];
-          if (assessed == Assessed::kYes) {
-            tally.assessed.add(labels);
-          } else if (assessed == Assessed::kUnlabelled || assessed == Assessed::kTrained) {
-            tally.others.add({labels[0], 0, 0});
-          }
-        });
+        labels_.for_each_run(
+            band, [&](std::uint64_t, std::uint32_t n, const Labels& labels, Assessed assessed) {
+              kinds[static_cast<std::size_t>(assessed)] += n;
+              if (assessed == Assessed::kYes) {
+                tally.assessed.add(labels, n);
+              } else if (assessed == Assessed::kUnlabelled || assessed == Assessed::kTrained) {
+                tally.others.add({labels[0], 0, 0}, n);
+              }
+            });
         for (std::size_t i = 0; i < kinds.size(); ++i) tally.kinds[i] += kinds[i];
         return true;
       };
@@ -159,119 +164,83 @@ class AssessJob {
       assessment_.mapped_shares.push_back(static_cast<double>(pixels) / static_cast<double>(all));
   }
 
-  /// How many pixels each class of the map gives to the sample.
-  void plan_draw() {
-    const std::uint64_t all = tally_.of(Assessed::kYes);
-    const std::uint64_t total =
-        options_.count > 0
-            ? options_.count
-            : std::max<std::uint64_t>(1, static_cast<std::uint64_t>(std::llround(
-                                             options_.fraction * static_cast<double>(all))));
-    switch (options_.design) {
-      case SampleDesign::kAll:
-      case SampleDesign::kGrid:
-        return;
-      case SampleDesign::kRandom:
-        pools_ = {all};
-        wanted_ = {std::min(total, all)};
-        break;
-      case SampleDesign::kEqual:
-        pools_ = strata_;
-        wanted_ = equal_of_filled(total);
-        break;
-      case SampleDesign::kProportional:
-        pools_ = strata_;
-        wanted_ = proportional_allocation(total, strata_);
-        break;
-      case SampleDesign::kGiven:
-        pools_ = strata_;
-        wanted_ = given_numbers();
-        break;
-    }
-    asked_ = options_.design == SampleDesign::kGiven ? asked_ : total;
-    const auto drawn = std::accumulate(wanted_.begin(), wanted_.end(), std::uint64_t{0});
-    if (drawn < asked_)
-      context_.warn("only " + std::to_string(drawn) + " of " + std::to_string(asked_) +
+  void draw_sample() {
+    std::vector<std::string> rows;
+    for (std::size_t r = 0; r < strata_.size(); ++r) rows.push_back(assessment_.map.row_name(r));
+    const DrawPlan plan = plan_draw(options_, rows, strata_);
+    if (plan.total() == 0)
+      throw InputError("no pixel would be drawn", "ask for more pixels, or of other classes",
+                       options_.shared.inputs.front().string());
+    if (plan.total() < plan.asked)
+      context_.warn("only " + std::to_string(plan.total()) + " of " + std::to_string(plan.asked) +
                     " pixels can be drawn: some classes have no more");
-  }
-
-  /// Classes without pixels are no strata.
-  std::vector<std::uint64_t> equal_of_filled(std::uint64_t total) const {
-    std::vector<std::uint64_t> filled, wanted(strata_.size());
-    for (const std::uint64_t pixels : strata_)
-      if (pixels > 0) filled.push_back(pixels);
-    const auto shared = equal_allocation(total, filled);
-    for (std::size_t s = 0, f = 0; s < strata_.size(); ++s)
-      if (strata_[s] > 0) wanted[s] = shared[f++];
-    return wanted;
-  }
-
-  std::vector<std::uint64_t> given_numbers() {
-    std::vector<std::string> names;
-    for (std::size_t r = 0; r < strata_.size(); ++r) names.push_back(assessment_.map.row_name(r));
-    std::vector<std::uint64_t> wanted(strata_.size());
-    for (const auto& [name, number] : options_.given) {
-      const auto at = std::find(names.begin(), names.end(), name);
-      if (at == names.end())
-        throw InputError("--stratified: the map has no class '" + name + "'",
-                         suggest_name(name, names), options_.shared.inputs.front().string());
-      const auto s = static_cast<std::size_t>(at - names.begin());
-      asked_ += number;
-      wanted[s] = std::min(number, strata_[s]);
+    SampleDraw draw(options_.shared.seed, plan.pools, plan.wanted);
+    while (assessment_.sampled.empty()) {
+      const auto candidates = candidates_by(
+          plan.pools.size(), [&](std::uint64_t pixel, const Labels& labels, DrawnPixel& drawn) {
+            drawn.hash = draw.hash_of(pixel);
+            const std::size_t pool = plan.by_class ? assessment_.map.row_of(labels[0]) : 0;
+            return draw.may_take(pool, drawn.hash) ? std::optional(pool) : std::nullopt;
+          });
+      assessment_.sampled = draw.drawn(candidates);
+      draw.widen();
     }
-    return wanted;
   }
 
-  struct LookedBand {
-    std::vector<std::vector<DrawnPixel>> candidates;
-    EncodedRows errors;
-  };
-
-  /// The second pass: draws the sample and makes the pictures.
-  void look(AssessPictures& pictures) {
-    if (options_.design == SampleDesign::kGrid) pools_ = {tally_.of(Assessed::kYes)};
-    SampleDraw draw(options_.shared.seed, pools_, wanted_);
-    const bool by_class = pools_.size() == strata_.size();
-    std::vector<std::vector<DrawnPixel>> candidates(pools_.size());
-    const auto make_worker = [&] {
-      return [&, painter = pictures.painter()](const Band& band) mutable {
-        LookedBand out;
-        out.candidates.resize(pools_.size());
-        painter.begin(band);
-        labels_.for_each_pixel(band, [&](std::uint64_t pixel, const Labels& labels,
-                                         Assessed assessed) {
-          painter.add(labels, assessed == Assessed::kYes);
-          if (assessed != Assessed::kYes || !draws()) return;
-          const std::uint64_t hash = draw.hash_of(pixel);
-          const std::size_t pool = by_class ? assessment_.map.row_of(labels[0]) : 0;
-          if (options_.design == SampleDesign::kGrid ? on_grid(pixel) : draw.may_take(pool, hash))
-            out.candidates[pool].push_back({hash, pixel, labels});
-        });
-        out.errors = painter.end(band);
-        return out;
-      };
-    };
-    labels_.rows().rewind();
-    travel(labels_.rows(), road(), make_worker, [&](LookedBand&& band) {
-      for (std::size_t p = 0; p < candidates.size(); ++p)
-        candidates[p].insert(candidates[p].end(), band.candidates[p].begin(),
-                             band.candidates[p].end());
-      pictures.take(band.errors);
-    });
-    pictures.finish();
-    if (!draws()) return;
+  void take_grid() {
+    const std::uint64_t start = mixed_bits(options_.shared.seed), every = options_.every;
     assessment_.sampled =
-        options_.design == SampleDesign::kGrid ? candidates.front() : draw.drawn(candidates);
+        candidates_by(1, [&](std::uint64_t pixel, const Labels&, DrawnPixel&) {
+          const std::uint64_t x = pixel % labels_.width(), y = pixel / labels_.width();
+          const bool on = x % every == start % every && y % every == (start >> 32) % every;
+          return on ? std::optional(std::size_t{0}) : std::nullopt;
+        }).front();
     if (assessment_.sampled.empty())
-      throw InputError("the sample is empty", "ask for more pixels",
+      throw InputError("no pixel with a label lies on the grid", "make --every smaller",
                        options_.shared.inputs.front().string());
   }
 
-  bool on_grid(std::uint64_t pixel) const {
-    const std::uint64_t x = pixel % labels_.width(), y = pixel / labels_.width();
-    const std::uint64_t start = mixed_bits(options_.shared.seed);
-    return x % options_.every == start % options_.every &&
-           y % options_.every == (start >> 32) % options_.every;
+  /// A pass that collects pixels: `pool_of(pixel, labels, drawn)` says into which of the pools one
+  /// goes, if any, and may fill in its hash.
+  template <class PoolOf>
+  std::vector<std::vector<DrawnPixel>> candidates_by(std::size_t pools, PoolOf pool_of) {
+    std::vector<std::vector<DrawnPixel>> candidates(pools);
+    const auto make_worker = [&] {
+      return [&](const Band& band) {
+        std::vector<std::vector<DrawnPixel>> found(pools);
+        labels_.for_each_run(band, [&](std::uint64_t first, std::uint32_t n, const Labels& labels,
+                                       Assessed assessed) {
+          if (assessed != Assessed::kYes) return;
+          for (std::uint64_t pixel = first; pixel < first + n; ++pixel) {
+            DrawnPixel drawn{0, pixel, labels};
+            if (const auto pool = pool_of(pixel, labels, drawn)) found[*pool].push_back(drawn);
+          }
+        });
+        return found;
+      };
+    };
+    labels_.rows().rewind();
+    travel(labels_.rows(), road(), make_worker, [&](std::vector<std::vector<DrawnPixel>>&& found) {
+      for (std::size_t p = 0; p < pools; ++p)
+        candidates[p].insert(candidates[p].end(), found[p].begin(), found[p].end());
+    });
+    return candidates;
+  }
+
+  void paint(AssessPictures& pictures) {
+    const auto make_worker = [&] {
+      return [&, painter = pictures.painter()](const Band& band) mutable {
+        painter.begin(band);
+        labels_.for_each_run(
+            band, [&](std::uint64_t, std::uint32_t n, const Labels& labels, Assessed assessed) {
+              painter.add(labels, assessed == Assessed::kYes, n);
+            });
+        return painter.end(band);
+      };
+    };
+    labels_.rows().rewind();
+    travel(labels_.rows(), road(), make_worker, [&](EncodedRows&& rows) { pictures.take(rows); });
+    pictures.finish();
   }
 
   void judge() {
@@ -376,8 +345,6 @@ class AssessJob {
   std::string name_;
   LabelTally tally_;
   std::vector<std::uint64_t> strata_;  // pixels that can be drawn, by row of the matrix
-  std::vector<std::uint64_t> pools_, wanted_;
-  std::uint64_t asked_ = 0;
   Assessment assessment_;
 };
 

@@ -93,14 +93,12 @@ AssessPictures::Painter::Painter(AssessPictures& pictures)
 
 void AssessPictures::Painter::begin(const Band& band) {
   at_ = 0;
-  if (!pictures_->wanted()) return;
   const std::size_t pixels = std::size_t{band.rows()} * pictures_->width_;
   rows_.resize(pixels);
   errors_.resize(pixels);
 }
 
 EncodedRows AssessPictures::Painter::end(const Band& band) {
-  if (!pictures_->wanted()) return {};
   EncodedRows out;
   if (pictures_->errors_) {
     const auto* bytes = reinterpret_cast<const std::byte*>(errors_.data());

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_JOB_ASSESS_PICTURES_H_
 #define CHALCEDONY_JOB_ASSESS_PICTURES_H_
 
+#include <algorithm>
 #include <memory>
 #include <string>
 #include <vector>
@@ -28,16 +29,17 @@ class AssessPictures {
   /// Whether anything is to be gathered at all.
   bool wanted() const { return errors_ || previews_; }
 
-  /// One for each thread: begin a band, add its pixels in order, end it.
+  /// One for each thread: begin a band, add its runs of pixels in order, end it.
   class Painter {
    public:
     explicit Painter(AssessPictures& pictures);
     void begin(const Band& band);
-    void add(const Labels& labels, bool assessed) {
-      if (!pictures_->wanted()) return;
-      rows_[at_] = pictures_->row_of_map_[labels[0]];
-      errors_[at_] = assessed ? pictures_->error_of(rows_[at_], labels[1]) : std::uint8_t{0};
-      ++at_;
+    void add(const Labels& labels, bool assessed, std::size_t n) {
+      const std::uint8_t row = pictures_->row_of_map_[labels[0]];
+      const std::uint8_t error = assessed ? pictures_->error_of(row, labels[1]) : std::uint8_t{0};
+      std::fill_n(rows_.begin() + at_, n, row);
+      std::fill_n(errors_.begin() + at_, n, error);
+      at_ += static_cast<std::ptrdiff_t>(n);
     }
     EncodedRows end(const Band& band);
 
@@ -47,7 +49,7 @@ class AssessPictures {
     AssessPictures* pictures_;
     ClassPainter map_colors_, error_colors_;
     std::vector<std::uint8_t> rows_, errors_;  // of the map, 1 is the first; of the errors
-    std::size_t at_ = 0;
+    std::ptrdiff_t at_ = 0;
   };
 
   Painter painter() { return Painter(*this); }

@@ -14,6 +14,7 @@
 #include "core/pixel/mask.h"
 #include "core/pixel/region.h"
 #include "core/pixel/road.h"
+#include "core/pixel/run_length.h"
 #include "core/pixel/side_by_side.h"
 #include "io/class_legend.h"
 #include "job/assess.h"
@@ -43,9 +44,10 @@ class AssessedLabels {
   /// The color a legend gives a class of the map, or nothing.
   std::optional<std::string> color_of(const std::string& name) const;
 
-  /// Calls `use(pixel, labels, assessed)` for each pixel of a band, in raster order.
+  /// Calls `use(first_pixel, n, labels, assessed)` for runs of n pixels of a band that are alike,
+  /// in raster order. No run crosses the end of a row.
   template <class Use>
-  void for_each_pixel(const Band& band, Use&& use) const {
+  void for_each_run(const Band& band, Use&& use) const {
     if (band.shape().sample == SampleType::kU8) {
       visit<std::uint8_t>(band, use);
     } else {
@@ -74,14 +76,25 @@ class AssessedLabels {
       const auto* map = reinterpret_cast<const Sample*>(band.row(y));
       const Sample* reference = map + width_;
       const Sample* second = pictures() > 2 ? reference + width_ : nullptr;
-      std::uint64_t pixel = std::uint64_t{y} * width_;
-      for (std::uint32_t x = 0; x < width_; ++x, ++pixel) {
+      const std::uint64_t first = std::uint64_t{y} * width_;
+      for (std::uint32_t x = 0, n = 0; x < width_; x += n) {
         const Labels labels{map[x], reference[x], second ? second[x] : Sample{0}};
-        const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, pixel);
+        const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, first + x);
         const bool unlabelled = assessed == Assessed::kYes && labels[1] == 0;
-        use(pixel, labels, unlabelled ? Assessed::kUnlabelled : assessed);
+        n = everywhere_ ? same_labels(map, reference, second, x) : 1;
+        use(first + x, n, labels, unlabelled ? Assessed::kUnlabelled : assessed);
       }
     }
+  }
+
+  /// Pixels from x on that have the same labels in all pictures.
+  template <class Sample>
+  std::uint32_t same_labels(const Sample* map, const Sample* reference, const Sample* second,
+                            std::uint32_t x) const {
+    std::size_t n = run_length(map + x, width_ - x);
+    n = run_length(reference + x, n);
+    if (second) n = run_length(second + x, n);
+    return static_cast<std::uint32_t>(n);
   }
 
   Assessed place(std::uint32_t x, std::uint32_t y, std::uint64_t pixel) const {

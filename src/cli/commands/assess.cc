@@ -193,6 +193,7 @@ void print_classes(const Json& p, std::ostream& out) {
                              share(c, "area_share_standard_error")});
     table.add(row);
   }
+  out << "  by class\n";
   table.print(out);
 }
 

@@ -16,14 +16,14 @@ using Labels = std::array<std::uint16_t, 3>;
 /// meet their counters in a small table; others wait in a map behind it.
 class LabelCounts {
  public:
-  void add(const Labels& labels) {
+  void add(const Labels& labels, std::uint64_t times = 1) {
     const std::uint64_t key = packed(labels);
     Slot& slot = slots_[key * 0x9e3779b97f4a7c15ull >> 56];
     if (slot.key != key) {
       flush(slot);
       slot.key = key;
     }
-    ++slot.count;
+    slot.count += times;
   }
 
   void merge(const LabelCounts& other) {

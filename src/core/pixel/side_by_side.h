@@ -9,6 +9,7 @@
 
 namespace chalcedony {
 
+/// The pictures are decoded at the same time, each on a thread of its own where there are enough.
 /// Each row holds that row of the first picture, then that of the second, and so on. Samples are 16
 /// bits wide when any of the pictures has them so.
 class SideBySide : public RowSource {
@@ -21,11 +22,12 @@ class SideBySide : public RowSource {
   void rewind() override;
 
  private:
-  void read_widened(RowSource& picture, std::byte* row);
+  /// Reads rows of one picture to its part of each row.
+  void read_part(RowSource& picture, std::uint32_t count, std::byte* rows) const;
 
   std::vector<std::unique_ptr<RowSource>> pictures_;
   RasterShape shape_;
-  std::vector<std::byte> narrow_;
+  std::size_t part_bytes_ = 0;  // of a row, for one picture
 };
 
 }  // namespace chalcedony

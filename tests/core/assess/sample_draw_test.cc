@@ -60,6 +60,19 @@ TEST_CASE("drawing all of a stratum takes every pixel once, and evenly over the 
   for (const int n : tenths) CHECK(std::abs(n - 3000) < 260);
 }
 
+TEST_CASE("too few candidates are noticed, and widening takes all", "[core][assess]") {
+  SampleDraw draw(1, {1000000}, {10});
+  CHECK(draw.drawn({{{5, 1, {}}, {3, 2, {}}}}).empty());
+  std::vector<DrawnPixel> ten(10);
+  for (std::uint64_t p = 0; p < 10; ++p) ten[p] = {draw.hash_of(p), p, {}};
+  std::size_t before = 0;
+  for (const DrawnPixel& d : ten) before += draw.may_take(0, d.hash);
+  CHECK(before < 10);
+  draw.widen();
+  for (const DrawnPixel& d : ten) CHECK(draw.may_take(0, d.hash));
+  CHECK(draw.drawn({ten}).size() == 10);
+}
+
 TEST_CASE("numbers of pixels are shared out among strata", "[core][assess]") {
   using Numbers = std::vector<std::uint64_t>;
   CHECK(equal_allocation(10, {100, 100, 100}) == Numbers{4, 3, 3});
