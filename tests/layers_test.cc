@@ -10,7 +10,7 @@
 namespace {
 
 const std::map<std::string, std::set<std::string>> kMayInclude{
-    {"core", {"core", "Eigen", "boost/math", "hwy", "tbb"}},
+    {"core", {"core", "Eigen", "boost/math", "hwy", "sys", "tbb"}},
     {"io",
      {"core", "io", "nlohmann", "isa-l.h", "jerror.h", "jpeglib.h", "spng.h", "tiffio.h",
       "unistd.h", "zlib.h"}},

@@ -3,9 +3,11 @@
 #include <algorithm>
 
 #include "core/color/channel_plan.h"
+#include "core/pixel/memory_source.h"
 #include "core/stats/histogram.h"
 #include "figure/histogram_figure.h"
 #include "io/csv.h"
+#include "job/counted_colors.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 #include "job/tallies.h"
@@ -70,39 +72,74 @@ class HistogramJob {
   }
 
   HistogramTally count(Preview& preview) {
-    const PictureInfo& info = picture_.file.info;
-    const ChannelPlan plan(info, channels_, options_.shared.hue_floor);
-    Tallies<HistogramTally> tallies(empty());
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(info, picture_.counting), channels = ChannelEvaluator(plan),
-              collector = Preview::Collector(preview)](const Band& band) mutable {
-        HistogramTally& tally = tallies.local();
-        reader.for_each_block(band, [&](const Block& block) {
-          collector.add(block);
-          if (block.counted_size == 0) return;
-          channels.evaluate(block);
-          for (std::size_t i = 0; i < channel_places_.size(); ++i)
-            tally.channels[i].add(block, channels.channel(channel_places_[i]));
-          for (std::size_t i = 0; i < joint_places_.size(); ++i)
-            tally.joint[i].add(block, channels.channel(joint_places_[i].first),
-                               channels.channel(joint_places_[i].second));
-        });
-        tally.excluded += reader.take_excluded();
-        tally.clipped += channels.take_clipped();
-        tally.near_gray += channels.take_near_gray();
-        return true;
-      };
-    };
-    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
-           [](bool) {});
-    return tallies.merged(
-        [](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
+    return colors_tell(info(), channels_) ? count_by_color(preview) : count_pixels(preview);
   }
 
   const CountedPicture& picture() const { return picture_; }
   const PictureInfo& info() const { return picture_.file.info; }
 
  private:
+  /// Counts every Block that `blocks_of(band, use)` hands on, on all threads.
+  template <class MakeBlocks>
+  HistogramTally count_blocks(RowSource& rows, const RoadOptions& road, const ChannelPlan& plan,
+                              MakeBlocks make_blocks) {
+    Tallies<HistogramTally> tallies(empty());
+    const auto make_worker = [&] {
+      return
+          [&, blocks = make_blocks(), channels = ChannelEvaluator(plan)](const Band& band) mutable {
+            HistogramTally& tally = tallies.local();
+            tally.excluded += blocks(band, [&](const Block& block) {
+              channels.evaluate(block);
+              for (std::size_t i = 0; i < channel_places_.size(); ++i)
+                tally.channels[i].add(block, channels.channel(channel_places_[i]));
+              for (std::size_t i = 0; i < joint_places_.size(); ++i)
+                tally.joint[i].add(block, channels.channel(joint_places_[i].first),
+                                   channels.channel(joint_places_[i].second));
+            });
+            tally.clipped += channels.take_clipped();
+            tally.near_gray += channels.take_near_gray();
+            return true;
+          };
+    };
+    travel(rows, road, make_worker, [](bool) {});
+    return tallies.merged(
+        [](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
+  }
+
+  HistogramTally count_pixels(Preview& preview) {
+    const ChannelPlan plan(info(), channels_, options_.shared.hue_floor);
+    const auto make_blocks = [&] {
+      return [reader = BlockReader(info(), picture_.counting),
+              collector = Preview::Collector(preview)](const Band& band, auto use) mutable {
+        reader.for_each_block(band, [&](const Block& block) {
+          collector.add(block);
+          if (block.counted_size > 0) use(block);
+        });
+        return reader.take_excluded();
+      };
+    };
+    return count_blocks(*picture_.file.rows, road_for(picture_, options_.shared, context_), plan,
+                        make_blocks);
+  }
+
+  /// The same counts from the distinct colors, each with the number of its pixels.
+  HistogramTally count_by_color(Preview& preview) {
+    CountedColors colors = count_colors(picture_, options_.shared, context_, preview);
+    MemorySource rows(colors.table.shape, std::move(colors.table.rgb));
+    const ChannelPlan plan(colors.info, channels_, options_.shared.hue_floor);
+    const auto make_blocks = [&] {
+      return [&, reader = BlockReader(colors.info, {})](const Band& band, auto use) mutable {
+        reader.for_each_block(band, [&](const Block& block) { use(colors.table.weighted(block)); });
+        return reader.take_excluded();
+      };
+    };
+    RoadOptions road;
+    road.threads = options_.shared.threads;
+    HistogramTally tally = count_blocks(rows, road, plan, make_blocks);
+    tally.excluded = colors.excluded;
+    return tally;
+  }
+
   HistogramTally empty() const {
     HistogramTally tally;
     const double stored_high = info().is_float()                        ? 1.0

@@ -131,7 +131,7 @@ void ChannelEvaluator::count_clipped(const Block& block) {
     float most = 0;
     for (std::size_t c = 0; c < 3; ++c)
       most = std::max(most, std::abs(before[c][i] - clipped[c][i]));
-    if (most > kGamutTolerance && block.counts(i)) ++clipped_;
+    if (most > kGamutTolerance) clipped_ += block.weight(i);
   }
 }
 
@@ -139,13 +139,13 @@ void ChannelEvaluator::count_near_gray(const Space& hue_space, const Block& bloc
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(hue_space)));
   constexpr auto limit = static_cast<float>(kNearGrayPercent * 2.55);
   std::uint32_t near_gray = 0;
-  if (block.counted == nullptr) {
+  if (block.counted == nullptr && block.weights == nullptr) {
     for (std::size_t p = 0; p < block.size; ++p) near_gray += spread_of(rgb, p) < limit;
-  } else {
-    for (std::size_t p = 0; p < block.size; ++p)
-      near_gray += block.counted[p] && spread_of(rgb, p) < limit;
+    near_gray_ += near_gray;
+    return;
   }
-  near_gray_ += near_gray;
+  for (std::size_t p = 0; p < block.size; ++p)
+    if (spread_of(rgb, p) < limit) near_gray_ += block.weight(p);
 }
 
 void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {

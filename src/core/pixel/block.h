@@ -17,11 +17,12 @@ struct Block {
   std::uint64_t first_pixel = 0;  // number of the first pixel in raster order
   std::size_t size = 0;           // pixels, at most kBlockPixels
 
-  ConstPlanes color{};                    // in the space of the picture, in its units
-  const float* alpha = nullptr;           // 0-1, or null when the picture has none
-  const std::byte* stored = nullptr;      // the samples as stored, interleaved
-  const std::uint8_t* counted = nullptr;  // 1 for pixels that count; null when all do
-  std::size_t counted_size = 0;           // how many count
+  ConstPlanes color{};                     // in the space of the picture, in its units
+  const float* alpha = nullptr;            // 0-1, or null when the picture has none
+  const std::byte* stored = nullptr;       // the samples as stored, interleaved
+  const std::uint8_t* counted = nullptr;   // 1 for pixels that count; null when all do
+  std::size_t counted_size = 0;            // how many count
+  const std::uint32_t* weights = nullptr;  // pixels of the picture each one stands for; null: one
 
   std::uint64_t pixel(std::size_t i) const { return first_pixel + i; }
   std::uint32_t x(std::size_t i) const {
@@ -31,6 +32,11 @@ struct Block {
     return static_cast<std::uint32_t>(pixel(i) / picture_width);
   }
   bool counts(std::size_t i) const { return counted == nullptr || counted[i] != 0; }
+  /// Pixels of the picture that pixel i stands for: 0 when it does not count.
+  std::uint32_t weight(std::size_t i) const {
+    if (!counts(i)) return 0;
+    return weights ? weights[i] : 1;
+  }
 };
 
 }  // namespace chalcedony

@@ -17,6 +17,7 @@
 #include <memory>
 #include <mutex>
 #include <optional>
+#include <type_traits>
 #include <utility>
 #include <vector>
 
@@ -102,8 +103,9 @@ class BandReader {
 /// Sends every band of `source` through `work` and its results, in order, to `sink`.
 ///
 /// `make_worker()` is called once for each thread; the worker is called as `worker(const Band&)`
-/// and keeps its scratch memory between bands. `sink(Result&&)` runs on one band at a time, from
-/// top to bottom. The source starts at its top row; call rewind() for a second pass.
+/// and keeps its scratch memory between bands. `sink(Result&&)`, or `sink(Result&&, const Band&)`
+/// where the stored rows are still of use, runs on one band at a time, from top to bottom. The
+/// source starts at its top row; call rewind() for a second pass.
 ///
 /// Errors    whatever source, worker or sink throw; Interrupted. No band is under way afterwards.
 template <class MakeWorker, class Sink>
@@ -151,7 +153,11 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
     };
     const auto take = [&](Trip* trip) {
       const std::uint64_t rows_done = std::uint64_t{trip->band.first_row()} + trip->band.rows();
-      sink(std::move(*trip->result));
+      if constexpr (std::is_invocable_v<Sink&, Result&&, const Band&>) {
+        sink(std::move(*trip->result), std::as_const(trip->band));
+      } else {
+        sink(std::move(*trip->result));
+      }
       trip->result.reset();
       if (options.progress) options.progress(rows_done);
       const std::lock_guard lock(free_mutex);

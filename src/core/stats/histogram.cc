@@ -8,21 +8,20 @@ namespace chalcedony {
 Histogram::Histogram(Binning binning, bool hue)
     : binning_(std::move(binning)), hue_(hue), counts_(binning_.bins()) {}
 
-void Histogram::tally(float value) {
+void Histogram::tally(float value, std::uint32_t weight) {
   const std::int32_t bin = binning_.bin_of(value);
   if (bin >= 0) {
-    ++counts_[static_cast<std::size_t>(bin)];
+    counts_[static_cast<std::size_t>(bin)] += weight;
   } else {
-    ++(bin == Binning::kBelow ? below_ : bin == Binning::kAbove ? above_ : missing_);
+    (bin == Binning::kBelow ? below_ : bin == Binning::kAbove ? above_ : missing_) += weight;
   }
 }
 
 void Histogram::add(const Block& block, const float* values) {
-  if (block.counted == nullptr) {
-    for (std::size_t i = 0; i < block.size; ++i) tally(values[i]);
+  if (block.counted == nullptr && block.weights == nullptr) {
+    for (std::size_t i = 0; i < block.size; ++i) tally(values[i], 1);
   } else {
-    for (std::size_t i = 0; i < block.size; ++i)
-      if (block.counted[i]) tally(values[i]);
+    for (std::size_t i = 0; i < block.size; ++i) tally(values[i], block.weight(i));
   }
 }
 
@@ -46,15 +45,16 @@ JointHistogram::JointHistogram(Binning first, bool first_hue, Binning second, bo
 
 void JointHistogram::add(const Block& block, const float* first, const float* second) {
   for (std::size_t i = 0; i < block.size; ++i) {
-    if (!block.counts(i)) continue;
+    const std::uint32_t weight = block.weight(i);
+    if (weight == 0) continue;
     const std::int32_t a = first_.bin_of(first[i]), b = second_.bin_of(second[i]);
     if (a >= 0 && b >= 0) {
-      ++counts_[static_cast<std::size_t>(a) * second_.bins() + static_cast<std::size_t>(b)];
+      counts_[static_cast<std::size_t>(a) * second_.bins() + static_cast<std::size_t>(b)] += weight;
     } else if ((a == Binning::kNotANumber && first_hue_) ||
                (b == Binning::kNotANumber && second_hue_)) {
-      ++no_hue_;
+      no_hue_ += weight;
     } else {
-      ++(a == Binning::kNotANumber || b == Binning::kNotANumber ? not_a_number_ : outside_);
+      (a == Binning::kNotANumber || b == Binning::kNotANumber ? not_a_number_ : outside_) += weight;
     }
   }
 }

@@ -17,7 +17,7 @@ class Histogram {
   /// `hue` says that a value that is not a number means a pixel without hue.
   Histogram(Binning binning, bool hue);
 
-  /// Counts the counted pixels of a Block.
+  /// Counts the counted pixels of a Block, with their weights.
   void add(const Block& block, const float* values);
   /// Adds the counts of the same bins.
   void merge(const Histogram& other);
@@ -32,7 +32,7 @@ class Histogram {
   std::uint64_t total() const { return in_bins() + below_ + above_ + missing_; }
 
  private:
-  void tally(float value);
+  void tally(float value, std::uint32_t weight);
 
   Binning binning_;
   bool hue_;

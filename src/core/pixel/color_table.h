@@ -1,0 +1,77 @@
+// The distinct stored colors of a picture with their counts. Where positions do not matter, work
+// runs on these instead of on every pixel.
+#ifndef CHALCEDONY_CORE_PIXEL_COLOR_TABLE_H_
+#define CHALCEDONY_CORE_PIXEL_COLOR_TABLE_H_
+
+#include <array>
+#include <cstddef>
+#include <cstdint>
+#include <memory>
+#include <span>
+#include <vector>
+
+#include "core/pixel/block.h"
+#include "core/pixel/raster.h"
+
+namespace chalcedony {
+
+/// Colors as rows of an interleaved 8-bit picture, kBlockPixels wide, so that they travel the road
+/// like any other. The last row is filled up with colors that no pixel has.
+struct ColorTable {
+  std::uint64_t colors = 0;
+  RasterShape shape;
+  std::vector<std::byte> rgb;
+  std::vector<std::uint32_t> counts;  // pixels of each color; 0 for those that fill up
+
+  /// A Block of this table, read by a BlockReader, with the pixels each color stands for.
+  Block weighted(const Block& block) const {
+    Block out = block;
+    out.weights = counts.data() + block.first_pixel;
+    return out;
+  }
+};
+
+/// Counts colors of three 8-bit channels in one table for all of them: 16.7 million counters, of
+/// which only the parts that are used take memory (64 MiB at most).
+class ColorCounter {
+ public:
+  /// Whether the colors of such a picture can be counted: three 8-bit channels, alpha that leaves
+  /// them as they are, and no more pixels than a counter holds.
+  static bool fits(const PictureInfo& info);
+
+  ColorCounter();
+
+  /// Adds n stored pixels of `channels` samples each, of which the first three are the color.
+  void add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n);
+  /// Adds colors packed by pack().
+  void add(std::span<const std::uint32_t> packed);
+
+  /// The bits of r, g and b in turn (Morton 1966), so that similar colors, as neighbors in a
+  /// picture have, lie close together in memory.
+  static std::uint32_t pack(const std::byte* rgb) {
+    return kSpread[std::to_integer<std::size_t>(rgb[0])] << 2 |
+           kSpread[std::to_integer<std::size_t>(rgb[1])] << 1 |
+           kSpread[std::to_integer<std::size_t>(rgb[2])];
+  }
+
+  /// What was counted, in the order of packed colors.
+  ColorTable table() const;
+
+ private:
+  /// The bits of a byte, three apart.
+  static constexpr std::array<std::uint32_t, 256> kSpread = [] {
+    std::array<std::uint32_t, 256> spread{};
+    for (std::uint32_t v = 0; v < 256; ++v)
+      for (std::uint32_t bit = 0; bit < 8; ++bit) spread[v] |= (v >> bit & 1) << (3 * bit);
+    return spread;
+  }();
+
+  struct Release {
+    void operator()(std::uint32_t* counters) const;
+  };
+  std::unique_ptr<std::uint32_t[], Release> counters_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_COLOR_TABLE_H_

@@ -1,0 +1,117 @@
+// Distinct colors with counts, held against counting every pixel.
+#include "core/pixel/color_table.h"
+
+#include <catch2/catch.hpp>
+#include <map>
+
+#include "core/color/channel_plan.h"
+#include "core/pixel/block_reader.h"
+#include "core/pixel/memory_source.h"
+#include "core/stats/histogram.h"
+#include "tests/support/pictures.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+/// A picture of few colors, so that most occur often.
+std::vector<std::uint8_t> few_colors(std::size_t pixels) {
+  auto rgb = random_bytes(3 * pixels);
+  for (auto& v : rgb) v = static_cast<std::uint8_t>(v % 11 * 25);
+  return rgb;
+}
+
+PictureInfo info_of(const RasterShape& shape) {
+  PictureInfo info;
+  info.shape = shape;
+  return info;
+}
+
+/// Counts one channel of every Block of a picture that `see` hands on.
+template <class See>
+Histogram counted(const PictureInfo& info, const std::vector<std::byte>& samples,
+                  const Channel& channel, std::uint64_t& near_gray, See see) {
+  MemorySource source(info.shape, samples);
+  const ChannelPlan plan(info, {channel});
+  Histogram histogram(channel_binning(channel, 64, 256), channel.is_hue());
+  near_gray = 0;
+  RoadOptions road;
+  road.threads = 1;
+  const auto make_worker = [&] {
+    return [&, reader = BlockReader(info, {}),
+            channels = ChannelEvaluator(plan)](const Band& band) mutable {
+      reader.for_each_block(band, [&](const Block& block) {
+        const Block seen = see(block);
+        channels.evaluate(seen);
+        histogram.add(seen, channels.channel(0));
+      });
+      near_gray += channels.take_near_gray();
+      return true;
+    };
+  };
+  travel(source, road, make_worker, [](bool) {});
+  return histogram;
+}
+
+}  // namespace
+
+TEST_CASE("a color table holds each color once, in order, with its count", "[core][pixel]") {
+  const auto rgb = few_colors(20000);
+  ColorCounter counter;
+  counter.add_stored(bytes_of(rgb).data(), 3, 20000);
+  const std::array<std::byte, 3> dark{std::byte{1}, std::byte{2}, std::byte{3}};
+  const std::uint32_t packed = ColorCounter::pack(dark.data());
+  CHECK(packed == 0b011101);  // bits of 1, 2 and 3 in turn
+  counter.add(std::vector<std::uint32_t>{packed, 0xffffff, packed});
+  std::map<std::array<int, 3>, std::uint32_t> plain{{{1, 2, 3}, 2}, {{255, 255, 255}, 1}};
+  for (std::size_t i = 0; i < 20000; ++i) ++plain[{rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]}];
+  const ColorTable table = counter.table();
+  REQUIRE(table.colors == plain.size());
+  CHECK(table.shape.pixels() == table.counts.size());
+  CHECK(table.counts.size() % kBlockPixels == 0);
+  std::map<std::array<int, 3>, std::uint32_t> found;
+  bool in_order = true;
+  for (std::size_t i = 0; i < table.colors; ++i) {
+    const std::byte* color = table.rgb.data() + 3 * i;
+    found[{std::to_integer<int>(color[0]), std::to_integer<int>(color[1]),
+           std::to_integer<int>(color[2])}] = table.counts[i];
+    in_order &= i == 0 || ColorCounter::pack(color - 3) < ColorCounter::pack(color);
+  }
+  CHECK(found == plain);
+  CHECK(in_order);
+  for (std::size_t i = table.colors; i < table.counts.size(); ++i) CHECK(table.counts[i] == 0);
+}
+
+TEST_CASE("which pictures have countable colors", "[core][pixel]") {
+  CHECK(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU8})));
+  CHECK_FALSE(ColorCounter::fits(info_of({10, 10, 1, SampleType::kU8})));
+  CHECK_FALSE(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU16})));
+  PictureInfo with_alpha = info_of({10, 10, 4, SampleType::kU8});
+  with_alpha.alpha = AlphaKind::kStraight;
+  CHECK(ColorCounter::fits(with_alpha));
+  with_alpha.alpha = AlphaKind::kPremultiplied;
+  CHECK_FALSE(ColorCounter::fits(with_alpha));
+  CHECK_FALSE(ColorCounter::fits(info_of({100000, 50000, 3, SampleType::kU8})));
+}
+
+TEST_CASE("histograms of the table are those of the pixels", "[core][pixel]") {
+  const auto samples = bytes_of(few_colors(300 * 217));
+  const PictureInfo info = info_of({300, 217, 3, SampleType::kU8});
+  ColorCounter counter;
+  counter.add_stored(samples.data(), 3, info.shape.pixels());
+  const ColorTable table = counter.table();
+  for (const char* name : {"srgb.g", "hsv.h", "hsv.s", "lab.a", "oklch.h", "gray", "file.2"}) {
+    INFO(name);
+    const Channel channel = channel_named(name);
+    std::uint64_t near_gray = 0, near_gray_by_color = 0;
+    const Histogram pixels =
+        counted(info, samples, channel, near_gray, [](const Block& block) { return block; });
+    const Histogram colors = counted(info_of(table.shape), table.rgb, channel, near_gray_by_color,
+                                     [&](const Block& block) { return table.weighted(block); });
+    CHECK(colors.total() == 300 * 217);
+    bool same = colors.no_hue() == pixels.no_hue() && near_gray == near_gray_by_color;
+    for (std::size_t b = 0; b < 64; ++b) same &= colors.count(b) == pixels.count(b);
+    CHECK(same);
+  }
+}
