@@ -25,9 +25,9 @@ const std::vector<DemoStep>& steps() {
        {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o",
         "results/panel-a-lab.tif"}},
       {"Read histograms: how are the channels distributed, and which hue goes with which "
-       "saturation?",
+       "saturation? Where are the peaks, and what selects them?",
        {"histogram", "panel-a.png", "--channels", "srgb.r,srgb.g,srgb.b", "--joint", "hsv.h,hsv.s",
-        "-o", "results"}},
+        "--peaks", "5", "-o", "results"}},
       {"Select: the blue glass, by a range read off the histogram.",
        {"mask", "panel-a.png", "--where", "hsv.h in 200..260 and hsv.s >= 40", "-o", "results"}},
       {"Train: learn the glasses and the lead from sample regions.",

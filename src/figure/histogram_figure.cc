@@ -12,15 +12,17 @@
 namespace chalcedony {
 namespace {
 
-/// r, g and b in their own colors, everything else in the colors of classes.
+/// r, g and b in their own colors, everything else in quiet ones that differ.
 std::string series_color(const Channel& channel, std::size_t number) {
-  if (!channel.is_stored() && channel.space->is_rgb) {
-    static const std::array<Color, 3> own{Color{&spaces::kOklch, {0.58, 0.19, 25}},
-                                          Color{&spaces::kOklch, {0.62, 0.16, 145}},
-                                          Color{&spaces::kOklch, {0.52, 0.17, 262}}};
-    return css_hex(own[channel.index]);
-  }
-  return css_hex(class_color(number));
+  static const std::array<Color, 3> rgb{Color{&spaces::kOklch, {0.58, 0.19, 25}},
+                                        Color{&spaces::kOklch, {0.62, 0.16, 145}},
+                                        Color{&spaces::kOklch, {0.52, 0.17, 262}}};
+  static const std::array<Color, 5> quiet{
+      Color{&spaces::kOklch, {0.45, 0.06, 250}}, Color{&spaces::kOklch, {0.60, 0.11, 70}},
+      Color{&spaces::kOklch, {0.45, 0.11, 345}}, Color{&spaces::kOklch, {0.60, 0.08, 190}},
+      Color{&spaces::kOklch, {0.35, 0.05, 110}}};
+  const bool own = !channel.is_stored() && channel.space->is_rgb;
+  return css_hex(own ? rgb[channel.index] : quiet[number % quiet.size()]);
 }
 
 std::string axis_tics(const Channel& channel, const Binning& binning, std::size_t most) {
@@ -52,6 +54,29 @@ std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSerie
   return panels;
 }
 
+/// The peaks as a list of swatches with their shares, below the picture.
+void list_peaks(Plot& plot, const Frame& picture, const std::vector<PeakMark>& peaks) {
+  constexpr double kRow = 0.042, kColumn = 0.15;
+  constexpr std::size_t kRows = 9;
+  for (std::size_t p = 0; p < peaks.size() && p < 2 * kRows; ++p) {
+    const double x = 0.03 + kColumn * static_cast<double>(p / kRows);
+    const double y = picture.bottom - 0.05 - kRow * static_cast<double>(p % kRows);
+    plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, peaks[p].color);
+    plot.label(x + 0.026, y, fmt::format("{}   {:.1f} %", peaks[p].name, peaks[p].percent));
+  }
+}
+
+/// Calls `use(low, high)` for the one or two pieces of an interval on an axis.
+template <class Use>
+void for_each_piece(const std::array<double, 2>& interval, const Binning& axis, Use&& use) {
+  if (interval[0] <= interval[1]) {
+    use(interval[0], interval[1]);
+  } else {
+    use(interval[0], axis.high());
+    use(axis.low(), interval[1]);
+  }
+}
+
 std::string curve_data(const Histogram& histogram) {
   std::string data;
   const Binning& binning = histogram.binning();
@@ -59,6 +84,27 @@ std::string curve_data(const Histogram& histogram) {
     data += fmt::format("{:.9g} {}\n{:.9g} {}\n", binning.edge(b), histogram.count(b),
                         binning.edge(b + 1), histogram.count(b));
   return data;
+}
+
+/// The peaks of the members as bands over the whole height, numbered for each channel.
+void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
+                const std::vector<std::size_t>& members) {
+  int object = 20;
+  for (const std::size_t s : members)
+    for (std::size_t p = 0; p < series[s].peaks.size(); ++p) {
+      const PeakMark& peak = series[s].peaks[p];
+      for_each_piece(
+          peak.interval[0], series[s].histogram->binning(), [&](double low, double high) {
+            plot.line(
+                fmt::format("set object {} rectangle from {:.9g},graph 0 to {:.9g},graph 1 "
+                            "fillcolor rgb '{}' fillstyle transparent solid 0.18 noborder behind",
+                            object, low, high, peak.color));
+            plot.line(
+                fmt::format("set label {} '{}' at {:.9g},graph 0.8 center front font ',11' "
+                            "textcolor rgb '{}'",
+                            object++, p + 1, (low + high) / 2, Ink::kText));
+          });
+    }
 }
 
 void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
@@ -74,6 +120,7 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   }
   const std::string unit = first.channel.unit_name();
   plot.panel(frame);
+  mark_bands(plot, series, members);
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [0:{:.9g}]", binning.low(),
                         binning.high(), static_cast<double>(highest) * 1.08));
   plot.line("set xtics " + axis_tics(first.channel, binning, 8));
@@ -92,7 +139,7 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
         "0.22 notitle, ",
         data, color);
     const std::string median =
-        series[m].has_median ? fmt::format("   median {}", grouped(series[m].median)) : "";
+        series[m].has_median ? fmt::format("   median {:.4g}", series[m].median) : "";
     lines += fmt::format("{} using 1:2 with lines lw 1.8 lc rgb '{}' title {}, ", data, color,
                          literal(series[m].channel.name() + median));
     if (series[m].has_median)
@@ -112,7 +159,10 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
   plot.begin(path, "Channel histograms of " + name,
              fmt::format("{} counted pixels",
                          grouped(static_cast<double>(series.front().histogram->total()))));
-  plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  const Frame shown = plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  std::vector<PeakMark> peaks;
+  for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
+  list_peaks(plot, shown, peaks);
   const auto panels = panels_of(series);
   const double height = 0.80 / static_cast<double>(panels.size());
   for (std::size_t p = 0; p < panels.size(); ++p) {
@@ -123,7 +173,7 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
 
 void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                       const Channel& first, const Channel& second, const JointHistogram& joint,
-                      const Thumbnail& picture) {
+                      const std::vector<PeakMark>& peaks, const Thumbnail& picture) {
   const Binning &x = joint.first(), &y = joint.second();
   std::string cells;
   cells.reserve(x.bins() * y.bins() * 40);
@@ -141,8 +191,21 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   plot.begin(
       path, "Joint histogram of " + name,
       fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
-  plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  list_peaks(plot, plot.show({0.03, 0.33, 0.08, 0.86}, "", picture), peaks);
   plot.panel({0.42, 0.87, 0.11, 0.86});
+  int object = 20;
+  for (std::size_t p = 0; p < peaks.size(); ++p)
+    for_each_piece(peaks[p].interval[0], x, [&](double low, double high) {
+      const auto& [bottom, top] = peaks[p].interval[1];
+      plot.line(
+          fmt::format("set object {} rectangle from {:.9g},{:.9g} to {:.9g},{:.9g} fs empty "
+                      "border lc rgb '{}' lw 1.6 front",
+                      object, low, bottom, high, top, Ink::kPaper));
+      plot.line(
+          fmt::format("set label {} '{}' at {:.9g},{:.9g} offset 0.4,-0.7 left front font "
+                      "',11' textcolor rgb '{}'",
+                      object++, p + 1, low, top, Ink::kPaper));
+    });
   plot.line("unset grid");
   set_heat_scale(plot);
   // A little more than half a bin, or the paper shows through between them.

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_FIGURE_HISTOGRAM_FIGURE_H_
 #define CHALCEDONY_FIGURE_HISTOGRAM_FIGURE_H_
 
+#include <array>
 #include <filesystem>
 #include <string>
 #include <vector>
@@ -13,11 +14,21 @@
 
 namespace chalcedony {
 
+/// A peak to be marked: what it is called in the list, its interval on each axis (low above high
+/// runs through 360), the mean color of its pixels and their share.
+struct PeakMark {
+  std::string name;
+  std::array<std::array<double, 2>, 2> interval{};
+  std::string color;
+  double percent = 0;
+};
+
 struct HistogramSeries {
   Channel channel;
   const Histogram* histogram;
   double median = 0;
   bool has_median = false;
+  std::vector<PeakMark> peaks = {};
 };
 
 /// Filled curves over their bins, one panel for each unit, the picture beside them.
@@ -27,7 +38,7 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
 /// A heat map of two channels with a color bar, the picture beside it.
 void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                       const Channel& first, const Channel& second, const JointHistogram& joint,
-                      const Thumbnail& picture);
+                      const std::vector<PeakMark>& peaks, const Thumbnail& picture);
 
 }  // namespace chalcedony
 

@@ -3,11 +3,11 @@
 #include <algorithm>
 
 #include "core/color/channel_plan.h"
-#include "core/pixel/memory_source.h"
-#include "core/stats/histogram.h"
+#include "core/color/css_color.h"
 #include "figure/histogram_figure.h"
-#include "io/csv.h"
-#include "job/counted_colors.h"
+#include "job/counted_blocks.h"
+#include "job/histogram_peaks.h"
+#include "job/histogram_report.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 #include "job/tallies.h"
@@ -24,22 +24,6 @@ bool is_hue_saturation(const Channel& first, const Channel& second) {
   return first.is_hue() && !second.is_stored() && second.space == first.space &&
          second.space->channels[second.index].name == "s";
 }
-
-struct HistogramTally {
-  std::vector<Histogram> channels;
-  std::vector<JointHistogram> joint;
-  Excluded excluded;
-  std::uint64_t clipped = 0;
-  std::uint64_t near_gray = 0;
-
-  void merge(const HistogramTally& other) {
-    for (std::size_t i = 0; i < channels.size(); ++i) channels[i].merge(other.channels[i]);
-    for (std::size_t i = 0; i < joint.size(); ++i) joint[i].merge(other.joint[i]);
-    excluded += other.excluded;
-    clipped += other.clipped;
-    near_gray += other.near_gray;
-  }
-};
 
 /// The channels of an option list without repeats, and where each stands.
 class ChannelList {
@@ -59,85 +43,73 @@ class ChannelList {
 class HistogramJob {
  public:
   HistogramJob(const std::filesystem::path& input, const HistogramOptions& options,
-               const Context& context)
+               const Context& context, bool figures)
       : options_(options),
-        context_(context),
-        picture_(open_counted(input, options.shared, context)) {
+        picture_(open_counted(input, options.shared, context)),
+        preview_(info(), figures) {
     ChannelList list;
     for (const Channel& channel : options.channels)
       channel_places_.push_back(list.place_of(channel));
     for (const auto& [first, second] : options.joint)
       joint_places_.emplace_back(list.place_of(first), list.place_of(second));
     channels_ = list.channels();
-  }
-
-  HistogramTally count(Preview& preview) {
-    return colors_tell(info(), channels_) ? count_by_color(preview) : count_pixels(preview);
+    blocks_.emplace(picture_, options.shared, context, channels_, preview_);
+    count();
+    find_peaks();
   }
 
   const CountedPicture& picture() const { return picture_; }
-  const PictureInfo& info() const { return picture_.file.info; }
+  const HistogramTally& tally() const { return tally_; }
+  const std::vector<HistogramPeaks>& peaks() const { return peaks_; }
+  Preview& preview() { return preview_; }
+  std::uint64_t counted() const { return info().shape.pixels() - tally_.excluded.total(); }
 
  private:
-  /// Counts every Block that `blocks_of(band, use)` hands on, on all threads.
-  template <class MakeBlocks>
-  HistogramTally count_blocks(RowSource& rows, const RoadOptions& road, const ChannelPlan& plan,
-                              MakeBlocks make_blocks) {
+  const PictureInfo& info() const { return picture_.file.info; }
+
+  void count() {
+    const ChannelPlan plan(blocks_->info(), channels_, options_.shared.hue_floor);
     Tallies<HistogramTally> tallies(empty());
-    const auto make_worker = [&] {
-      return
-          [&, blocks = make_blocks(), channels = ChannelEvaluator(plan)](const Band& band) mutable {
-            HistogramTally& tally = tallies.local();
-            tally.excluded += blocks(band, [&](const Block& block) {
-              channels.evaluate(block);
-              for (std::size_t i = 0; i < channel_places_.size(); ++i)
-                tally.channels[i].add(block, channels.channel(channel_places_[i]));
-              for (std::size_t i = 0; i < joint_places_.size(); ++i)
-                tally.joint[i].add(block, channels.channel(joint_places_[i].first),
-                                   channels.channel(joint_places_[i].second));
-            });
-            tally.clipped += channels.take_clipped();
-            tally.near_gray += channels.take_near_gray();
-            return true;
-          };
-    };
-    travel(rows, road, make_worker, [](bool) {});
-    return tallies.merged(
-        [](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
-  }
-
-  HistogramTally count_pixels(Preview& preview) {
-    const ChannelPlan plan(info(), channels_, options_.shared.hue_floor);
-    const auto make_blocks = [&] {
-      return [reader = BlockReader(info(), picture_.counting),
-              collector = Preview::Collector(preview)](const Band& band, auto use) mutable {
+    const auto make_worker = [&](CountedBlocks::Reader reader) {
+      return [&, reader = std::move(reader),
+              channels = ChannelEvaluator(plan)](const Band& band) mutable {
+        HistogramTally& tally = tallies.local();
         reader.for_each_block(band, [&](const Block& block) {
-          collector.add(block);
-          if (block.counted_size > 0) use(block);
+          channels.evaluate(block);
+          for (std::size_t i = 0; i < channel_places_.size(); ++i)
+            tally.channels[i].add(block, channels.channel(channel_places_[i]));
+          for (std::size_t i = 0; i < joint_places_.size(); ++i)
+            tally.joint[i].add(block, channels.channel(joint_places_[i].first),
+                               channels.channel(joint_places_[i].second));
         });
-        return reader.take_excluded();
+        tally.excluded += reader.take_excluded();
+        tally.clipped += channels.take_clipped();
+        tally.near_gray += channels.take_near_gray();
+        return true;
       };
     };
-    return count_blocks(*picture_.file.rows, road_for(picture_, options_.shared, context_), plan,
-                        make_blocks);
+    blocks_->pass(make_worker, [](bool) {});
+    tally_ =
+        tallies.merged([](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
+    tally_.excluded += blocks_->excluded();
+    require_counted(counted(), picture_);
   }
 
-  /// The same counts from the distinct colors, each with the number of its pixels.
-  HistogramTally count_by_color(Preview& preview) {
-    CountedColors colors = count_colors(picture_, options_.shared, context_, preview);
-    MemorySource rows(colors.table.shape, std::move(colors.table.rgb));
-    const ChannelPlan plan(colors.info, channels_, options_.shared.hue_floor);
-    const auto make_blocks = [&] {
-      return [&, reader = BlockReader(colors.info, {})](const Band& band, auto use) mutable {
-        reader.for_each_block(band, [&](const Block& block) { use(colors.table.weighted(block)); });
-        return reader.take_excluded();
-      };
-    };
-    RoadOptions road;
-    road.threads = options_.shared.threads;
-    HistogramTally tally = count_blocks(rows, road, plan, make_blocks);
-    tally.excluded = colors.excluded;
-    return tally;
+  /// Whether the values of a channel are whole numbers: 8-bit samples as they are stored.
+  bool holds_codes(const Channel& channel) const {
+    const bool own = channel.is_stored() || (channel.space == info().space && info().space->is_rgb);
+    return own && info().shape.sample == SampleType::kU8;
+  }
+
+  void find_peaks() {
+    if (options_.peaks == 0) return;
+    for (std::size_t i = 0; i < options_.channels.size(); ++i)
+      peaks_.push_back(peaks_of(options_.channels[i], tally_.channels[i],
+                                holds_codes(options_.channels[i]), options_.peaks));
+    for (std::size_t i = 0; i < options_.joint.size(); ++i)
+      peaks_.push_back(peaks_of(options_.joint[i].first, options_.joint[i].second, tally_.joint[i],
+                                options_.peaks));
+    measure_peaks(peaks_, *blocks_, options_.shared.hue_floor);
   }
 
   HistogramTally empty() const {
@@ -159,133 +131,56 @@ class HistogramJob {
   }
 
   const HistogramOptions& options_;
-  const Context& context_;
   CountedPicture picture_;
+  Preview preview_;
+  std::optional<CountedBlocks> blocks_;
+  HistogramTally tally_;
+  std::vector<HistogramPeaks> peaks_;
   std::vector<Channel> channels_;
   std::vector<std::size_t> channel_places_;
   std::vector<std::pair<std::size_t, std::size_t>> joint_places_;
 };
 
-/// The bin that holds the middle pixel of those in the bins, or nothing.
-std::optional<std::size_t> median_bin(const Histogram& histogram) {
-  const std::uint64_t all = histogram.in_bins();
-  if (all == 0) return std::nullopt;
-  std::uint64_t left = (all + 1) / 2;
-  std::size_t bin = 0;
-  while (left > histogram.count(bin)) left -= histogram.count(bin++);
-  return bin;
-}
-
-/// The value a bin stands for: the 8-bit code where bins hold one each, else its center.
-double value_of_bin(const Binning& binning, std::size_t bin) {
-  const bool codes = binning.high() == 256 && binning.bins() == 256;
-  return codes ? binning.edge(bin) : binning.center(bin);
-}
-
-void write_channel_table(const std::filesystem::path& path, const HistogramOptions& options,
-                         const HistogramTally& tally) {
-  CsvTable table({"channel", "bin", "from", "below", "count", "share_percent"});
-  for (std::size_t i = 0; i < options.channels.size(); ++i) {
-    const Histogram& h = tally.channels[i];
-    const std::string name = options.channels[i].name();
-    const auto row = [&](CsvField bin, CsvField from, CsvField below, std::uint64_t count) {
-      table.add({name, bin, from, below, count, percent(count, h.total())});
-    };
-    const Binning& binning = h.binning();
-    for (std::size_t b = 0; b < binning.bins(); ++b)
-      row(std::uint64_t{b}, binning.edge(b), binning.edge(b + 1), h.count(b));
-    row("below", {}, binning.low(), h.below());
-    row("above", binning.high(), {}, h.above());
-    row("no-hue", {}, {}, h.no_hue());
-    row("not-a-number", {}, {}, h.not_a_number());
+/// Where a figure marks the peaks of one histogram; with a name when there are others beside it.
+std::vector<PeakMark> marks_of(const HistogramJob& job, std::size_t histogram,
+                               const std::string& name) {
+  std::vector<PeakMark> marks;
+  if (job.peaks().empty()) return marks;
+  for (const HistogramPeak& peak : job.peaks()[histogram].peaks) {
+    PeakMark mark;
+    mark.name = name + std::to_string(marks.size() + 1);
+    for (std::size_t i = 0; i < peak.intervals.size(); ++i)
+      mark.interval[i] = {peak.intervals[i].low, peak.intervals[i].high};
+    mark.color = css_hex({&spaces::kSrgb, peak.mean});
+    mark.percent = percent(peak.pixels, job.counted());
+    marks.push_back(mark);
   }
-  table.write(path);
+  return marks;
 }
 
-void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
-                       const HistogramTally& tally) {
-  std::size_t cells = 0;
-  for (const JointHistogram& h : tally.joint) cells += h.first().bins() * h.second().bins();
-  constexpr std::size_t kBytesPerCell = 96;  // an upper bound on most lines
-  CsvTable table({"first", "second", "first_from", "first_below", "second_from", "second_below",
-                  "count", "share_percent"},
-                 cells * kBytesPerCell);
-  for (std::size_t i = 0; i < options.joint.size(); ++i) {
-    const JointHistogram& h = tally.joint[i];
-    const std::string first = options.joint[i].first.name(),
-                      second = options.joint[i].second.name();
-    const std::uint64_t total = h.total();
-    for (std::size_t a = 0; a < h.first().bins(); ++a)
-      for (std::size_t b = 0; b < h.second().bins(); ++b)
-        table.add({first, second, h.first().edge(a), h.first().edge(a + 1), h.second().edge(b),
-                   h.second().edge(b + 1), h.count(a, b), percent(h.count(a, b), total)});
-    const auto apart = [&](const char* kind, std::uint64_t count) {
-      table.add({first, second, kind, {}, kind, {}, count, percent(count, total)});
-    };
-    apart("outside", h.outside());
-    apart("no-hue", h.no_hue());
-    apart("not-a-number", h.not_a_number());
-  }
-  table.write(path);
-}
-
-Json channel_json(const Channel& channel, const Histogram& h) {
-  Json json{{"channel", channel.name()},
-            {"unit", channel.unit_name()},
-            {"bins", h.binning().bins()},
-            {"from", h.binning().low()},
-            {"to", h.binning().high()}};
-  std::size_t fullest = 0;
-  for (std::size_t b = 1; b < h.binning().bins(); ++b)
-    if (h.count(b) > h.count(fullest)) fullest = b;
-  json["fullest_bin_from"] = h.binning().edge(fullest);
-  json["fullest_bin_below"] = h.binning().edge(fullest + 1);
-  json["fullest_bin_percent"] = percent(h.count(fullest), h.total());
-  // A hue has no middle: it is a circle.
-  if (const auto median = median_bin(h); median && !channel.is_hue())
-    json["median_bin_from"] = h.binning().edge(*median);
-  json["below"] = h.below();
-  json["above"] = h.above();
-  json["no_hue"] = h.no_hue();
-  json["not_a_number"] = h.not_a_number();
-  return json;
-}
-
-Json joint_json(const std::pair<Channel, Channel>& pair, const JointHistogram& h) {
-  std::size_t best_a = 0, best_b = 0;
-  for (std::size_t a = 0; a < h.first().bins(); ++a)
-    for (std::size_t b = 0; b < h.second().bins(); ++b)
-      if (h.count(a, b) > h.count(best_a, best_b)) best_a = a, best_b = b;
-  return Json{{"first", pair.first.name()},
-              {"second", pair.second.name()},
-              {"bins", {h.first().bins(), h.second().bins()}},
-              {"fullest_first", {h.first().edge(best_a), h.first().edge(best_a + 1)}},
-              {"fullest_second", {h.second().edge(best_b), h.second().edge(best_b + 1)}},
-              {"fullest_percent", percent(h.count(best_a, best_b), h.total())},
-              {"outside", h.outside()},
-              {"no_hue", h.no_hue()},
-              {"not_a_number", h.not_a_number()}};
-}
-
-void add_figures(Plot& plot, const CountedPicture& picture, const HistogramOptions& options,
-                 const HistogramTally& tally, const Thumbnail& thumbnail, Results& results) {
-  const std::string extension = extension_of(plot.format());
-  const std::filesystem::path& input = picture.file.path;
+void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options, Results& results) {
+  const std::string extension = extension_of(plot.format()), name = job.picture().name();
+  const std::filesystem::path& input = job.picture().file.path;
+  const HistogramTally& tally = job.tally();
+  const Thumbnail thumbnail = job.preview().thumbnail();
   if (!options.channels.empty()) {
+    const bool several = options.channels.size() > 1;
     std::vector<HistogramSeries> series;
     for (std::size_t i = 0; i < options.channels.size(); ++i) {
       const auto median = median_bin(tally.channels[i]);
       const bool marked = median && !options.channels[i].is_hue();
       series.push_back({options.channels[i], &tally.channels[i],
-                        marked ? value_of_bin(tally.channels[i].binning(), *median) : 0, marked});
+                        marked ? value_of_bin(tally.channels[i].binning(), *median) : 0, marked,
+                        marks_of(job, i, several ? options.channels[i].name() + " " : "")});
     }
-    add_histogram_figure(plot, results.path(input, "histogram", extension), picture.name(), series,
+    add_histogram_figure(plot, results.path(input, "histogram", extension), name, series,
                          thumbnail);
   }
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const std::string thing = i == 0 ? "joint" : "joint-" + std::to_string(i + 1);
-    add_joint_figure(plot, results.path(input, thing, extension), picture.name(),
-                     options.joint[i].first, options.joint[i].second, tally.joint[i], thumbnail);
+    add_joint_figure(plot, results.path(input, thing, extension), name, options.joint[i].first,
+                     options.joint[i].second, tally.joint[i],
+                     marks_of(job, options.channels.size() + i, ""), thumbnail);
   }
 }
 
@@ -295,6 +190,7 @@ const std::vector<ResultKind>& histogram_results() {
   static const std::vector<ResultKind> kinds{
       {"channels", "<stem>.histogram.csv: the bins of every channel"},
       {"joint", "<stem>.joint.csv: the bins of every pair of channels"},
+      {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection (with --peaks)"},
       {"figure", "<stem>.histogram.png and <stem>.joint.png: the same, drawn"}};
   return kinds;
 }
@@ -305,27 +201,27 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("histogram");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    HistogramJob job(input, options, context);
-    Preview preview(job.info(), format != FigureFormat::kNone);
-    const HistogramTally tally = job.count(preview);
-    const std::uint64_t counted = job.info().shape.pixels() - tally.excluded.total();
-    require_counted(counted, job.picture());
+    HistogramJob job(input, options, context, format != FigureFormat::kNone);
+    const HistogramTally& tally = job.tally();
     if (results.wants("channels") && !options.channels.empty())
       write_channel_table(results.path(input, "histogram", "csv"), options, tally);
     if (results.wants("joint") && !options.joint.empty())
       write_joint_table(results.path(input, "joint", "csv"), options, tally);
-    if (preview.wanted()) {
+    if (results.wants("peaks") && options.peaks > 0)
+      write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
+    if (job.preview().wanted()) {
       Plot plot(format);
-      add_figures(plot, job.picture(), options, tally, preview.thumbnail(), results);
+      add_figures(plot, job, options, results);
       draw_figures(plot, context);
     }
     Json json{{"file", input.string()},
-              {"counted", counted},
+              {"counted", job.counted()},
               {"excluded", excluded_json(tally.excluded)},
               {"clipped", tally.clipped},
               {"channels", Json::array()},
               {"joint", Json::array()}};
-    note_near_gray(json, tally.near_gray, counted);
+    note_near_gray(json, tally.near_gray, job.counted());
+    if (options.peaks > 0) json["peaks"] = peaks_json(job.peaks(), job.counted());
     for (std::size_t i = 0; i < options.channels.size(); ++i)
       json["channels"].push_back(channel_json(options.channels[i], tally.channels[i]));
     for (std::size_t i = 0; i < options.joint.size(); ++i)

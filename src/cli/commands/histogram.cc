@@ -14,7 +14,7 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096;
+constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096, kMostPeaks = 100;
 
 void declare(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
@@ -26,6 +26,8 @@ void declare(po::options_description& options) {
                         "count two channels together; may be repeated");
   add_option<std::string>(options, "joint-bins", "N,M",
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
+  add_option<std::string>(options, "peaks", "N",
+                          "find the N main peaks of every histogram, and a --where text for each");
 }
 
 std::vector<Channel> channel_list(const char* option, const std::string& text) {
@@ -62,7 +64,23 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     options.joint_bins = {whole_number("--joint-bins", parts[0], 1, kMostJointBins),
                           whole_number("--joint-bins", parts[1], 1, kMostJointBins)};
   }
+  if (given.count("peaks"))
+    options.peaks = whole_number("--peaks", given["peaks"].as<std::string>(), 1, kMostPeaks);
   return run_histogram(options, context);
+}
+
+void print_peaks(const Json& all, std::ostream& out) {
+  for (const Json& of_one : all) {
+    out << fmt::format("  peaks of {}, smoothed by {}\n", of_one["histogram"].get<std::string>(),
+                       of_one["smoothed_by"].get<std::string>());
+    TextTable table({"peak, as a --where text", "share", "mean color"});
+    std::size_t number = 0;
+    for (const Json& peak : of_one["peaks"])
+      table.add({fmt::format("{}  {}", ++number, peak["where"].get<std::string>()),
+                 fmt::format("{:.2f} %", peak["percent"].get<double>()),
+                 peak["css"].get<std::string>()});
+    table.print(out);
+  }
 }
 
 std::string interval(const Json& from, const Json& below) {
@@ -96,6 +114,7 @@ void print(const Json& summary, std::ostream& out) {
                          interval(j["fullest_second"][0], j["fullest_second"][1]),
                          j["fullest_percent"].get<double>(),
                          plural(j["no_hue"].get<std::uint64_t>(), "pixel"));
+    if (p.contains("peaks")) print_peaks(p["peaks"], out);
   }
   print_outputs(summary, out);
 }
@@ -111,10 +130,11 @@ const Command kHistogram{
     "the last one closed; pixels without hue are counted apart. Rows of a table sum to the counted "
     "pixels.",
     {{"histogram panel-a.png -o out/", "red, green and blue"},
-     {"histogram panel-a.png --channels srgb.r,srgb.g,srgb.b --joint hsv.h,hsv.s -o out/",
-      "the same, and hue against saturation"},
-     {"histogram panel-b.png --channels lab --bins 100 --region percent:25,25,50,50 -o out/",
-      "lightness and the two Lab axes of the middle of the picture"}},
+     {"histogram panel-a.png --channels lab --joint hsv.h,hsv.s --region percent:25,25,50,50 -o "
+      "out/",
+      "lightness, the two Lab axes, and hue against saturation, of the middle of the picture"},
+     {"histogram panel-b.png --joint hsv.h,hsv.s --peaks 6 -o out/",
+      "the six main colors, each with a selection that mask takes as it stands"}},
     true,
     histogram_results,
     declare,

@@ -24,6 +24,8 @@ class Binning {
   double edge(std::size_t i) const {
     return low_ + (high_ - low_) * static_cast<double>(i) / static_cast<double>(bins_);
   }
+  /// Whether each bin holds one 8-bit code.
+  bool holds_codes() const { return low_ == 0 && high_ == 256 && bins_ == 256; }
   double center(std::size_t i) const { return (edge(i) + edge(i + 1)) / 2; }
 
   /// The bin of a value, or kBelow, kAbove, kNotANumber.

@@ -1,0 +1,79 @@
+#include "job/counted_blocks.h"
+
+#include <algorithm>
+
+#include "core/pixel/memory_source.h"
+
+namespace chalcedony {
+namespace {
+
+/// The counted colors of a band where not all pixels count.
+struct PickedColors {
+  std::vector<std::uint32_t> packed;
+  Excluded excluded;
+};
+
+void pick(const Block& block, std::uint32_t channels, std::vector<std::uint32_t>& packed) {
+  for (std::size_t i = 0; i < block.size; ++i)
+    if (block.counts(i)) packed.push_back(ColorCounter::pack(block.stored + i * channels));
+}
+
+/// Whether these channels can be computed from the distinct colors alone.
+bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
+  return ColorCounter::fits(info) &&
+         std::all_of(channels.begin(), channels.end(),
+                     [](const Channel& c) { return !c.is_stored() || c.index < 3; });
+}
+
+}  // namespace
+
+CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
+                             const Context& context, const std::vector<Channel>& channels,
+                             Preview& preview)
+    : preview_(preview),
+      road_(road_for(picture, options, context)),
+      info_(picture.file.info),
+      counting_(picture.counting),
+      rows_(picture.file.rows.get()) {
+  if (!colors_tell(info_, channels)) return;
+  count_colors(picture);
+  // From here on there is no picture, only its colors.
+  info_.shape = table_->shape;
+  info_.alpha = AlphaKind::kNone;
+  counting_ = {};
+  gathers_ = false;
+  road_.progress = nullptr;
+  table_rows_ = std::make_unique<MemorySource>(table_->shape, std::move(table_->rgb));
+  rows_ = table_rows_.get();
+}
+
+void CountedBlocks::count_colors(CountedPicture& picture) {
+  const std::uint32_t channels = info_.shape.channels;
+  const bool all_count = !counting_.region && !counting_.within &&
+                         (info_.alpha == AlphaKind::kNone || counting_.count_transparent);
+  ColorCounter counter;
+  const auto make_worker = [&] {
+    return [&, reader = BlockReader(info_, counting_),
+            collector = Preview::Collector(preview_)](const Band& band) mutable {
+      PickedColors picked;
+      if (all_count && !preview_.wanted()) return picked;
+      reader.for_each_block(band, [&](const Block& block) {
+        collector.add(block);
+        if (!all_count) pick(block, channels, picked.packed);
+      });
+      picked.excluded = reader.take_excluded();
+      return picked;
+    };
+  };
+  // Counting takes little time beside decoding, so one table serves all threads, in the sink.
+  travel(*picture.file.rows, road_, make_worker, [&](PickedColors&& picked, const Band& band) {
+    if (all_count)
+      counter.add_stored(band.own_rows(), channels,
+                         std::size_t{band.rows()} * picture.shape().width);
+    counter.add(picked.packed);
+    excluded_ += picked.excluded;
+  });
+  table_ = counter.table();
+}
+
+}  // namespace chalcedony

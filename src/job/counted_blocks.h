@@ -1,0 +1,82 @@
+// The counted pixels of a picture, for work that does not ask where they are.
+#ifndef CHALCEDONY_JOB_COUNTED_BLOCKS_H_
+#define CHALCEDONY_JOB_COUNTED_BLOCKS_H_
+
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "core/color/channel.h"
+#include "core/pixel/color_table.h"
+#include "core/pixel/road.h"
+#include "job/inputs.h"
+#include "job/preview.h"
+
+namespace chalcedony {
+
+/// Blocks of the distinct colors, each with the number of its pixels, where these tell all that is
+/// asked; else Blocks of the pixels. Passes can be repeated.
+class CountedBlocks {
+ public:
+  /// `channels` are all that will be computed from the Blocks. The first pass over the picture
+  /// gathers the preview; it is made here when colors are counted.
+  CountedBlocks(CountedPicture& picture, const SharedOptions& options, const Context& context,
+                const std::vector<Channel>& channels, Preview& preview);
+
+  /// What the Blocks hold, for a ChannelPlan.
+  const PictureInfo& info() const { return info_; }
+  /// Pixels that were left out before there were Blocks.
+  const Excluded& excluded() const { return excluded_; }
+
+  /// Reads the Blocks of a band; one for each thread.
+  class Reader {
+   public:
+    explicit Reader(CountedBlocks& blocks)
+        : blocks_(&blocks), reader_(blocks.info_, blocks.counting_), collector_(blocks.preview_) {}
+
+    template <class Use>
+    void for_each_block(const Band& band, Use&& use) {
+      reader_.for_each_block(band, [&](const Block& block) {
+        if (blocks_->gathers_) collector_.add(block);
+        if (block.counted_size == 0) return;
+        if (blocks_->table_) {
+          use(blocks_->table_->weighted(block));
+        } else {
+          use(block);
+        }
+      });
+    }
+    Excluded take_excluded() { return reader_.take_excluded(); }
+
+   private:
+    CountedBlocks* blocks_;
+    BlockReader reader_;
+    Preview::Collector collector_;
+  };
+
+  /// One pass: `make_worker(Reader)` is called once for each thread, as in travel().
+  template <class MakeWorker, class Sink>
+  void pass(const MakeWorker& make_worker, Sink&& sink) {
+    rows_->rewind();
+    travel(
+        *rows_, road_, [&] { return make_worker(Reader(*this)); }, sink);
+    gathers_ = false;
+  }
+
+ private:
+  void count_colors(CountedPicture& picture);
+
+  Preview& preview_;
+  RoadOptions road_;
+  PictureInfo info_;
+  Counting counting_;
+  RowSource* rows_;
+  bool gathers_ = true;  // the preview, in the next pass
+  std::optional<ColorTable> table_;
+  std::unique_ptr<RowSource> table_rows_;
+  Excluded excluded_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_COUNTED_BLOCKS_H_
