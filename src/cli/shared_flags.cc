@@ -1,5 +1,7 @@
 #include "cli/shared_flags.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <charconv>
 #include <cmath>
@@ -135,6 +137,26 @@ std::uint64_t whole_number(const std::string& option, const std::string& text, s
                          (high == UINT64_MAX ? " up" : " to " + std::to_string(high)),
                      "correct it");
   return value;
+}
+
+double number_between(const std::string& option, const std::string& text, double low, double high) {
+  double value = 0;
+  const char* const last = text.data() + text.size();
+  const auto [end, error] = std::from_chars(text.data(), last, value);
+  if (error != std::errc() || end != last || !(value > low && value < high))
+    throw UsageError(
+        fmt::format("{}: '{}' is not a number between {:g} and {:g}", option, text, low, high),
+        "correct it");
+  return value;
+}
+
+std::pair<std::string, std::string> named_value(const std::string& option,
+                                                const std::string& text) {
+  const std::size_t at = text.find('=');
+  if (at == std::string::npos || at == 0 || at + 1 == text.size())
+    throw UsageError(option + ": '" + text + "' is not NAME=VALUE",
+                     "as in " + option + " ruby=...");
+  return {text.substr(0, at), text.substr(at + 1)};
 }
 
 std::string one_of(const std::string& option, const std::string& text,

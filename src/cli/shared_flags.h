@@ -3,6 +3,7 @@
 #define CHALCEDONY_CLI_SHARED_FLAGS_H_
 
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "cli/command.h"
@@ -29,6 +30,16 @@ std::vector<std::string> split_list(const std::string& text);
 /// Errors    UsageError that names the option
 std::uint64_t whole_number(const std::string& option, const std::string& text, std::uint64_t low,
                            std::uint64_t high);
+
+/// A number strictly between two ends.
+///
+/// Errors    UsageError that names the option
+double number_between(const std::string& option, const std::string& text, double low, double high);
+
+/// The two sides of NAME=VALUE, neither of them empty.
+///
+/// Errors    UsageError that names the option
+std::pair<std::string, std::string> named_value(const std::string& option, const std::string& text);
 
 /// One of `known`.
 ///

@@ -55,6 +55,8 @@ ModelClass class_of(const Json& json, std::size_t features) {
   out.statistics.covariance = matrix_of(json.at("covariance"), features);
   out.statistics.smallest = vector_of(json.at("smallest"), features);
   out.statistics.largest = vector_of(json.at("largest"), features);
+  out.prior = json.at("prior").get<double>();
+  if (!(out.prior > 0 && out.prior <= 1)) reject("the model's priors are no shares");
   return out;
 }
 
@@ -109,6 +111,7 @@ std::string model_text(const Model& model) {
   for (const ModelClass& c : model.classes) {
     json["classes"].push_back({{"name", c.name},
                                {"color", c.color},
+                               {"prior", c.prior},
                                {"count", c.statistics.count},
                                {"mean", numbers(c.statistics.mean)},
                                {"covariance", rows(c.statistics.covariance)},

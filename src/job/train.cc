@@ -4,6 +4,7 @@
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
+#include "core/learn/classifier.h"
 #include "core/learn/model.h"
 #include "core/learn/sample_shape.h"
 #include "core/learn/separability.h"
@@ -19,8 +20,6 @@
 namespace chalcedony {
 namespace {
 
-// A density needs some spread; a ten-thousandth of a channel's range is far below what matters.
-constexpr double kSmallestSpread = 1e-4;
 constexpr std::size_t kScatterPointsPerClass = 1500;
 
 /// Sample pixels of one picture: their sums and some of them to draw.
@@ -204,21 +203,29 @@ class Training {
                          "draw larger samples of it");
       model_.classes[c].statistics = sums_[c].statistics();
     }
+    set_priors();
+    make_classifier(model_);  // says now what classify would say
     if (model_.classes.size() > 255)
       throw InputError("there are " + std::to_string(model_.classes.size()) + " classes",
                        "a class map of this version holds up to 255");
   }
 
-  Eigen::VectorXd smallest_spread() const {
-    Eigen::VectorXd spread(static_cast<Eigen::Index>(model_.features.size()));
-    for (std::size_t f = 0; f < model_.features.size(); ++f) {
-      const Channel& channel = model_.features[f];
-      const double range = channel.is_stored() ? 255
-                                               : channel.space->channels[channel.index].high -
-                                                     channel.space->channels[channel.index].low;
-      spread[static_cast<Eigen::Index>(f)] = kSmallestSpread * range;
+  void set_priors() {
+    double all = 0;
+    for (std::size_t c = 0; c < model_.classes.size(); ++c) {
+      double& prior = model_.classes[c].prior;
+      if (options_.priors == Priors::kSamples) prior = static_cast<double>(sums_[c].count());
+      if (options_.priors == Priors::kGiven) prior = given_prior(model_.classes[c].name);
+      all += prior;
     }
-    return spread;
+    for (ModelClass& c : model_.classes) c.prior /= all;
+  }
+
+  double given_prior(const std::string& name) const {
+    for (const auto& [given, prior] : options_.given_priors)
+      if (given == name) return prior;
+    throw InputError("--priors says nothing of class '" + name + "'",
+                     "give every class a number, as in " + name + "=0.2");
   }
 
   /// The two features whose class means lie widest apart, by the spread within classes.
@@ -277,7 +284,7 @@ class Training {
 
   Json separability_pairs() const {
     Json pairs = Json::array();
-    const Eigen::VectorXd floor = smallest_spread();
+    const Eigen::VectorXd floor = smallest_spread(model_.features);
     for (std::size_t a = 0; a < model_.classes.size(); ++a)
       for (std::size_t b = a + 1; b < model_.classes.size(); ++b) {
         const ModelClass &first = model_.classes[a], &second = model_.classes[b];

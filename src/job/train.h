@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_TRAIN_H_
 
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/color/channel.h"
@@ -12,11 +13,16 @@
 
 namespace chalcedony {
 
+/// How frequent the classes are taken to be.
+enum class Priors { kEven, kSamples, kGiven };
+
 struct TrainOptions {
   SharedOptions shared;
   std::vector<std::filesystem::path> samples;  // one for each input, in their order
   std::string method = "minimum-distance";
-  std::vector<Channel> features;  // empty: lab.l, lab.a, lab.b
+  Priors priors = Priors::kEven;
+  std::vector<std::pair<std::string, double>> given_priors;  // kGiven: class and number
+  std::vector<Channel> features;                             // empty: lab.l, lab.a, lab.b
 };
 
 const std::vector<ResultKind>& train_results();

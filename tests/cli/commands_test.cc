@@ -258,6 +258,47 @@ TEST_CASE("train and classify find stripes again", "[cli][train][classify]") {
   CHECK_THAT(areas[2], Catch::StartsWith("1,red,#") && Catch::EndsWith(",600,33.333333333333336"));
 }
 
+TEST_CASE("maximum likelihood maps the panels as well as it must", "[cli][train][classify]") {
+  const TempDir dir;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, dir.path());
+  const json trained = summary_of(
+      run_tool(dir, {"train", "panel-a.png", "--samples", "panel-a.samples.geojson", "--method",
+                     "maximum-likelihood", "-o", "out", "--summary", "json"}));
+  CHECK(trained["model"]["method"] == "maximum-likelihood");
+  const json model = json::parse(text_of_file(dir / "out/model.json"));
+  CHECK(model["classes"][0]["prior"].get<double>() == Approx(1.0 / 6));
+  REQUIRE(run_tool(dir, {"classify", "panel-a.png", "panel-b.png", "panel-c.png", "--model",
+                         "out/model.json", "-o", "out", "--write", "classes"})
+              .exit_code == 0);
+  const auto kappa = [&](const std::string& panel) {
+    return summary_of(
+               run_tool(dir, {"assess", "out/" + panel + ".classes.png", "--reference",
+                              panel + ".reference.png", "--summary", "json"}))["inputs"][0]["kappa"]
+        .get<double>();
+  };
+  CHECK(kappa("panel-a") >= 0.95);
+  CHECK(kappa("panel-b") >= 0.95);
+  CHECK(kappa("panel-c") > 0.85);
+}
+
+TEST_CASE("priors are even, by the samples, or as given", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir);
+  const auto priors_of = [&](const std::string& how) {
+    const Outcome run =
+        run_tool(dir, {"train", "stripes.png", "--samples", "stripes.samples.geojson", "--method",
+                       "maximum-likelihood", "--priors", how, "-o", "out", "--figures", "none"});
+    INFO(run.err);
+    REQUIRE(run.exit_code == 0);
+    std::vector<double> priors;
+    const json model = json::parse(text_of_file(dir / "out/model.json"));
+    for (const json& c : model["classes"]) priors.push_back(c["prior"].get<double>());
+    return priors;
+  };
+  CHECK(priors_of("samples")[2] == Approx(1.0 / 3));
+  CHECK(priors_of("red=1,green=2,blue=5") == std::vector<double>{0.125, 0.25, 0.625});
+}
+
 TEST_CASE("the same bytes for any number of threads", "[cli][threads]") {
   const TempDir dir;
   write_rgb(dir / "r.png", 1500, 700, random_bytes(1500 * 700 * 3));

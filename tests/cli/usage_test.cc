@@ -53,6 +53,12 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
       {{"train", "a.png", "b.png", "--samples", "s"}, "there are 2 inputs and 1 sample files"},
       {{"train", "a.png", "--samples", "s", "--method", "maximum"},
        "--method: 'maximum' is not known"},
+      {{"train", "a.png", "--samples", "s", "--priors", "even"},
+       "--priors are for maximum-likelihood only"},
+      {{"train", "a.png", "--samples", "s", "--method", "maximum-likelihood", "--priors", "odd"},
+       "--priors: 'odd' is not known"},
+      {{"train", "a.png", "--samples", "s", "--method", "maximum-likelihood", "--priors", "a=0"},
+       "--priors: '0' is not a number between 0 and"},
       {{"classify", "a.png"}, "classify needs --model"},
       {{"demo"}, "demo needs -o"},
       {{"mask", "x/a.png", "y/a.png", "--where", "gray > 3", "-o", "out"},
@@ -102,6 +108,8 @@ TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[c
       {{"train", "good.png", "--samples", "none.geojson", "-o", "out"},
        "none.geojson: no such file"},
       {{"train", "good.png", "--samples", "text.png", "-o", "out"}, "text.png: is no GeoJSON"},
+      {{"train", "good.png", "--samples", "dot.geojson", "--method", "mahalanobis", "-o", "out"},
+       "class 'dot' has 1 sample pixels, too few for the covariance of 3 features"},
       {{"classify", "good.png", "--model", "text.png", "-o", "out"}, "text.png: is not a model"},
       {{"classify", "good.png", "--model", "none.json", "-o", "out"}, "none.json: no such file"},
       {{"demo", "-o", "text.png"}, "text.png: the folder cannot be made"}};
@@ -110,6 +118,9 @@ TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[c
     put_text(dir / "good.png", good);
     put_text(dir / "half.png", good.substr(0, good.size() / 2));
     put_text(dir / "text.png", "no picture");
+    put_text(dir / "dot.geojson",
+             R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":
+             {"class":"dot"},"geometry":{"type":"Point","coordinates":[5,5]}}]})");
     put_text(dir / "clear.png", text_of_file(made / "clear.png"));
     put_text(dir / "mask.png", text_of_file(made / "mask.png"));
     const auto before = dir.files();

@@ -3,7 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
 #include <ostream>
 
 #include "cli/assess_lesson.h"
@@ -39,27 +38,6 @@ void declare(po::options_description& options) {
                           "work the figures out step by step, from the first N drawn pixels");
 }
 
-/// A number strictly between two ends.
-double number_between(const std::string& option, const std::string& text, double low, double high) {
-  double value = 0;
-  const char* const last = text.data() + text.size();
-  const auto [end, error] = std::from_chars(text.data(), last, value);
-  if (error != std::errc() || end != last || !(value > low && value < high))
-    throw UsageError(
-        fmt::format("{}: '{}' is not a number between {:g} and {:g}", option, text, low, high),
-        "correct it");
-  return value;
-}
-
-/// `left=right`, with something on both sides.
-std::pair<std::string, std::string> pair_of(const std::string& option, const std::string& text) {
-  const std::size_t at = text.find('=');
-  if (at == std::string::npos || at == 0 || at + 1 == text.size())
-    throw UsageError(option + ": '" + text + "' is not NAME=VALUE",
-                     "as in " + option + " ruby=...");
-  return {text.substr(0, at), text.substr(at + 1)};
-}
-
 void read_strata(const std::string& how, AssessOptions& options) {
   if (how == "equal" || how == "proportional") {
     options.design = how == "equal" ? SampleDesign::kEqual : SampleDesign::kProportional;
@@ -70,7 +48,7 @@ void read_strata(const std::string& how, AssessOptions& options) {
                      "use equal, proportional, or numbers as in ruby=50,lead=30");
   options.design = SampleDesign::kGiven;
   for (const std::string& item : split_list(how)) {
-    const auto [name, number] = pair_of("--stratified", item);
+    const auto [name, number] = named_value("--stratified", item);
     options.given.emplace_back(name, whole_number("--stratified", number, 0, UINT32_MAX));
   }
 }
@@ -119,7 +97,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (given.count("model")) options.model = given["model"].as<std::string>();
   if (given.count("match"))
     for (const auto& text : given["match"].as<std::vector<std::string>>())
-      options.match.push_back(pair_of("--match", text));
+      options.match.push_back(named_value("--match", text));
   read_design(given, options);
   options.level = number_between("--level", text_of(given, "level", "95"), 0, 100) / 100;
   if (given.count("plan"))

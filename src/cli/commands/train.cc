@@ -21,9 +21,30 @@ void declare(po::options_description& options) {
                         po::value<std::vector<std::string>>()->composing()->value_name("FILE"),
                         "sample regions as GeoJSON; one for each input, in their order");
   add_option<std::string>(options, "method", "METHOD",
-                          "how pixels are assigned (default minimum-distance)");
+                          "minimum-distance, mahalanobis or maximum-likelihood (default "
+                          "minimum-distance)");
+  add_option<std::string>(options, "priors", "even|samples|NAME=P,...",
+                          "how frequent the classes are, for maximum-likelihood (default even)");
   add_option<std::string>(options, "features", "LIST",
                           "channels to look at (default lab.l,lab.a,lab.b)");
+}
+
+void read_priors(const std::string& text, TrainOptions& options) {
+  if (options.method != "maximum-likelihood")
+    throw UsageError("--priors are for maximum-likelihood only",
+                     "leave them out, or give --method maximum-likelihood");
+  if (text == "even" || text == "samples") {
+    options.priors = text == "even" ? Priors::kEven : Priors::kSamples;
+    return;
+  }
+  if (text.find('=') == std::string::npos)
+    throw UsageError("--priors: '" + text + "' is not known",
+                     "use even, samples, or numbers as in ruby=0.3,lead=0.7");
+  options.priors = Priors::kGiven;
+  for (const std::string& item : split_list(text)) {
+    const auto [name, number] = named_value("--priors", item);
+    options.given_priors.emplace_back(name, number_between("--priors", number, 0, 1e9));
+  }
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -46,6 +67,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
       throw at_place(error, "--features");
     }
   }
+  if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   return run_train(options, context);
 }
 

@@ -1,6 +1,7 @@
 #include "core/learn/classifier.h"
 
 #include "core/error.h"
+#include "core/learn/gaussian.h"
 #include "core/learn/minimum_distance.h"
 #include "core/nearest_name.h"
 
@@ -9,6 +10,8 @@ namespace chalcedony {
 const std::vector<ClassifierMethod>& all_classifier_methods() {
   static const std::vector<ClassifierMethod> methods{
       {"minimum-distance", make_minimum_distance},
+      {"mahalanobis", make_mahalanobis},
+      {"maximum-likelihood", make_maximum_likelihood},
   };
   return methods;
 }

@@ -16,6 +16,7 @@ struct ModelClass {
   std::string name;
   std::string color;  // CSS hexadecimal
   ClassStatistics statistics;
+  double prior = 1;  // how frequent it is, 0-1; the same for all unless said otherwise
 };
 
 /// A picture the model learned from, with the regions it looked at there.
@@ -32,6 +33,10 @@ struct Model {
   std::vector<ModelClass> classes;
   std::vector<TrainingPicture> trained_on;
 };
+
+/// A spread for each feature that is far below what matters, a ten-thousandth of its usual range:
+/// added in quadrature, it gives a class of one flat color a density.
+Eigen::VectorXd smallest_spread(const std::vector<Channel>& features);
 
 }  // namespace chalcedony
 

@@ -1,0 +1,118 @@
+// The quadratic form is the squared length of L^-1 (x - m), with L the Cholesky factor of the
+// covariance: rows of L^-1 have only as many terms as their number.
+#include "core/learn/gaussian.h"
+
+#include <Eigen/Cholesky>
+#include <cmath>
+
+#include "core/error.h"
+#include "core/pixel/planes.h"
+
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/learn/gaussian.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
+
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+namespace hn = hwy::HWY_NAMESPACE;
+
+// Per class in `numbers`: the offset, the means, then the rows of L^-1, each up to its diagonal.
+void best_gaussians(const std::vector<const float*>& features, const std::vector<float>& numbers,
+                    std::size_t classes, std::size_t n, std::uint8_t* labels) {
+  const hn::CappedTag<float, kPlanePadding> d;
+  const hn::RebindToSigned<decltype(d)> di;
+  const hn::Rebind<std::uint8_t, decltype(d)> d8;
+  const std::size_t dimensions = features.size(), per_class = numbers.size() / classes;
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    auto best = hn::Set(d, -3.4e38f);
+    auto label = hn::Zero(di);
+    for (std::size_t c = 0; c < classes; ++c) {
+      const float* const mean = numbers.data() + c * per_class + 1;
+      const float* factor = mean + dimensions;
+      auto length = hn::Zero(d);
+      for (std::size_t row = 0; row < dimensions; ++row) {
+        auto sum = hn::Zero(d);
+        for (std::size_t f = 0; f <= row; ++f) {
+          const auto step = hn::Sub(hn::LoadU(d, features[f] + i), hn::Set(d, mean[f]));
+          sum = hn::Add(sum, hn::Mul(step, hn::Set(d, *factor++)));
+        }
+        length = hn::Add(length, hn::Mul(sum, sum));
+      }
+      const auto score =
+          hn::Sub(hn::Set(d, numbers[c * per_class]), hn::Mul(length, hn::Set(d, 0.5f)));
+      const auto better = hn::Gt(score, best);
+      best = hn::IfThenElse(better, score, best);
+      label = hn::IfThenElse(hn::RebindMask(di, better),
+                             hn::Set(di, static_cast<std::int32_t>(c + 1)), label);
+    }
+    hn::StoreU(hn::DemoteTo(d8, label), d8, labels + i);
+  }
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace chalcedony {
+namespace {
+
+HWY_EXPORT(best_gaussians);
+
+class Gaussians : public Classifier {
+ public:
+  /// `likelihood` adds what a density and a prior add to the distance.
+  Gaussians(const Model& model, bool likelihood) : classes_(model.classes.size()) {
+    const Eigen::VectorXd floor = smallest_spread(model.features);
+    for (const ModelClass& c : model.classes) add(c, floor, likelihood);
+  }
+
+  void classify(const std::vector<const float*>& features, std::size_t n,
+                std::uint8_t* labels) const override {
+    HWY_DYNAMIC_DISPATCH(best_gaussians)(features, numbers_, classes_, n, labels);
+  }
+
+ private:
+  void add(const ModelClass& c, const Eigen::VectorXd& floor, bool likelihood) {
+    const Eigen::Index d = c.statistics.mean.size();
+    if (c.statistics.count < static_cast<std::uint64_t>(d) + 2)
+      throw InputError("class '" + c.name + "' has " + std::to_string(c.statistics.count) +
+                           " sample pixels, too few for the covariance of " + std::to_string(d) +
+                           " features",
+                       "draw at least " + std::to_string(d + 2) + ", or use minimum-distance");
+    const Eigen::MatrixXd covariance =
+        c.statistics.covariance + Eigen::MatrixXd(floor.array().square().matrix().asDiagonal());
+    const Eigen::LLT<Eigen::MatrixXd> factor(covariance);
+    if (factor.info() != Eigen::Success)
+      throw InputError("the covariance of class '" + c.name + "' cannot be inverted",
+                       "leave out a feature that follows from the others");
+    const Eigen::MatrixXd lower = factor.matrixL();
+    const Eigen::MatrixXd inverse =
+        factor.matrixL().solve(Eigen::MatrixXd(Eigen::MatrixXd::Identity(d, d)));
+    const double half_log_determinant = lower.diagonal().array().log().sum();
+    const double offset = likelihood ? std::log(c.prior) - half_log_determinant : 0;
+    numbers_.push_back(static_cast<float>(offset));
+    for (const double mean : c.statistics.mean) numbers_.push_back(static_cast<float>(mean));
+    for (Eigen::Index row = 0; row < d; ++row)
+      for (Eigen::Index f = 0; f <= row; ++f)
+        numbers_.push_back(static_cast<float>(inverse(row, f)));
+  }
+
+  std::size_t classes_;
+  std::vector<float> numbers_;
+};
+
+}  // namespace
+
+std::unique_ptr<Classifier> make_mahalanobis(const Model& model) {
+  return std::make_unique<Gaussians>(model, false);
+}
+
+std::unique_ptr<Classifier> make_maximum_likelihood(const Model& model) {
+  return std::make_unique<Gaussians>(model, true);
+}
+
+}  // namespace chalcedony
+#endif
