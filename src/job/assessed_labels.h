@@ -11,10 +11,10 @@
 
 #include "core/assess/class_matching.h"
 #include "core/assess/label_counts.h"
+#include "core/pixel/label_runs.h"
 #include "core/pixel/mask.h"
 #include "core/pixel/region.h"
 #include "core/pixel/road.h"
-#include "core/pixel/run_length.h"
 #include "core/pixel/side_by_side.h"
 #include "io/class_legend.h"
 #include "job/assess.h"
@@ -71,30 +71,24 @@ class AssessedLabels {
 
   template <class Sample, class Use>
   void visit(const Band& band, Use& use) const {
+    LabelRuns runs(width_);
     for (std::uint32_t r = 0; r < band.rows(); ++r) {
       const std::uint32_t y = band.first_row() + r;
       const auto* map = reinterpret_cast<const Sample*>(band.row(y));
       const Sample* reference = map + width_;
       const Sample* second = pictures() > 2 ? reference + width_ : nullptr;
+      runs.set(map);
+      runs.add(reference);
+      if (second) runs.add(second);
       const std::uint64_t first = std::uint64_t{y} * width_;
       for (std::uint32_t x = 0, n = 0; x < width_; x += n) {
         const Labels labels{map[x], reference[x], second ? second[x] : Sample{0}};
         const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, first + x);
         const bool unlabelled = assessed == Assessed::kYes && labels[1] == 0;
-        n = everywhere_ ? same_labels(map, reference, second, x) : 1;
+        n = everywhere_ ? static_cast<std::uint32_t>(runs.end_of(x)) - x : 1;
         use(first + x, n, labels, unlabelled ? Assessed::kUnlabelled : assessed);
       }
     }
-  }
-
-  /// Pixels from x on that have the same labels in all pictures.
-  template <class Sample>
-  std::uint32_t same_labels(const Sample* map, const Sample* reference, const Sample* second,
-                            std::uint32_t x) const {
-    std::size_t n = run_length(map + x, width_ - x);
-    n = run_length(reference + x, n);
-    if (second) n = run_length(second + x, n);
-    return static_cast<std::uint32_t>(n);
   }
 
   Assessed place(std::uint32_t x, std::uint32_t y, std::uint64_t pixel) const {

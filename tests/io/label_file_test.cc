@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/learn/sample_labels.h"
+#include "core/pixel/label_runs.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/side_by_side.h"
 #include "tests/support/pictures.h"
@@ -81,6 +82,27 @@ TEST_CASE("what is no picture of labels is refused, with the reason", "[io][labe
   CHECK_THROWS_WITH(open_labels(dir / "map.jpg", 0), Catch::Contains("map.jpg: is stored lossily"));
   CHECK_THROWS_WITH(open_labels(dir / "f.tif", 0), Catch::Contains("f.tif: holds floats"));
   CHECK_THROWS_WITH(open_labels(dir / "none.png", 0), Catch::Contains("none.png: no such file"));
+}
+
+TEST_CASE("runs of labels end where any picture changes", "[core][pixel]") {
+  const auto noise = random_bytes(2 * 137);
+  std::vector<std::uint16_t> map, reference;
+  for (std::size_t i = 0; i < 137; ++i) {
+    map.push_back(i > 0 && noise[i] % 8 ? map.back() : noise[i] * 100);
+    reference.push_back(i > 0 && noise[137 + i] % 16 ? reference.back() : noise[137 + i]);
+  }
+  LabelRuns runs(137);
+  runs.set(reference.data());
+  runs.set(map.data());  // forgets what was set before
+  runs.add(reference.data());
+  for (std::size_t x = 0; x < 137; ++x) {
+    std::size_t end = x + 1;
+    while (end < 137 && map[end] == map[x] && reference[end] == reference[x]) ++end;
+    CHECK(runs.end_of(x) == end);
+  }
+  LabelRuns single(1);
+  single.set(map.data());
+  CHECK(single.end_of(0) == 1);
 }
 
 TEST_CASE("pictures side by side share a row, as wide as the widest", "[core][pixel]") {
