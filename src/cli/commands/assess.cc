@@ -192,8 +192,10 @@ void print_matching(const Json& p, std::ostream& out) {
 
 void print_versus(const Json& p, std::ostream& out) {
   const Json& v = p["versus"];
-  out << fmt::format("  {}: overall accuracy {}, kappa {:.3f}\n", v["file"].get<std::string>(),
-                     with_interval(v, "overall", 100, " %"), v.value("kappa", 0.0));
+  const std::string kappa =
+      v.contains("kappa") ? fmt::format("{:.3f}", v["kappa"].get<double>()) : "cannot be said";
+  out << fmt::format("  {}: overall accuracy {}, kappa {}\n", v["file"].get<std::string>(),
+                     with_interval(v, "overall", 100, " %"), kappa);
   out << fmt::format("  only the first is right on {}, only the second on {}\n",
                      plural(v["only_first"].get<std::uint64_t>(), "pixel"),
                      counted(v["only_second"].get<std::uint64_t>()));
