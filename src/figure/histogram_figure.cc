@@ -32,6 +32,8 @@ std::string axis_tics(const Channel& channel, const Binning& binning, std::size_
   return tic_list(round_tics(binning.low(), binning.high(), most));
 }
 
+constexpr double kLogFloor = 0.7;  // of a logarithmic axis of counts
+
 /// Channels that can share an axis: same unit, same bins.
 std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSeries>& series) {
   std::vector<std::vector<std::size_t>> panels;
@@ -107,8 +109,23 @@ void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
     }
 }
 
+/// The vertical axis of counts up to the highest one.
+void set_count_axis(Plot& plot, double highest, bool log_counts) {
+  if (!log_counts) {
+    plot.line(fmt::format("set yrange [0:{:.9g}]", highest * 1.08));
+    plot.line("set ytics " + tic_list(round_tics(0, highest * 1.08, 6)));
+    plot.line("set ylabel 'pixels per bin' offset -1.5,0");
+    return;
+  }
+  plot.line(fmt::format("set logscale y; set yrange [{}:{:.9g}]", kLogFloor, highest * 1.5));
+  std::vector<double> tics;
+  for (double t = 1; t <= highest * 1.5; t *= 10) tics.push_back(t);
+  plot.line("set ytics " + tic_list(tics));
+  plot.line("set ylabel 'pixels per bin, logarithmic' offset -1.5,0");
+}
+
 void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
-                const std::vector<std::size_t>& members) {
+                const std::vector<std::size_t>& members, bool log_counts) {
   const HistogramSeries& first = series[members.front()];
   const Binning& binning = first.histogram->binning();
   std::uint64_t highest = 1;
@@ -121,27 +138,27 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   const std::string unit = first.channel.unit_name();
   plot.panel(frame);
   mark_bands(plot, series, members);
-  plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [0:{:.9g}]", binning.low(),
-                        binning.high(), static_cast<double>(highest) * 1.08));
+  plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]", binning.low(), binning.high()));
+  set_count_axis(plot, static_cast<double>(highest), log_counts);
   plot.line("set xtics " + axis_tics(first.channel, binning, 8));
-  plot.line("set ytics " + tic_list(round_tics(0, static_cast<double>(highest) * 1.08, 6)));
   plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
             " offset 0,0.3");
-  plot.line("set ylabel 'pixels per bin' offset -1.5,0");
   plot.line(fmt::format("set key inside top right textcolor rgb '{}' font ',11'", Ink::kText));
-  std::string curves, lines, medians;
+  // Empty bins have no logarithm; they lie on the floor.
+  const std::string height = log_counts ? fmt::format("($2 < {0} ? {0} : $2)", kLogFloor) : "2";
+  std::string curves, lines;
   int arrow = 1;
   for (const std::size_t m : members) {
     const std::string color = series_color(series[m].channel, m);
     const std::string data = plot.store(curve_data(*series[m].histogram));
     curves += fmt::format(
-        "{} using 1:2 with filledcurves y1=0 lc rgb '{}' fs transparent solid "
+        "{} using 1:{} with filledcurves y1={} lc rgb '{}' fs transparent solid "
         "0.22 notitle, ",
-        data, color);
+        data, height, log_counts ? kLogFloor : 0, color);
     const std::string median =
         series[m].has_median ? fmt::format("   median {:.4g}", series[m].median) : "";
-    lines += fmt::format("{} using 1:2 with lines lw 1.8 lc rgb '{}' title {}, ", data, color,
-                         literal(series[m].channel.name() + median));
+    lines += fmt::format("{} using 1:{} with lines lw 1.8 lc rgb '{}' title {}, ", data, height,
+                         color, literal(series[m].channel.name() + median));
     if (series[m].has_median)
       plot.line(
           fmt::format("set arrow {} from {:.9g},graph 0 to {:.9g},graph 1 nohead dt 2 lw 1.4 "
@@ -155,7 +172,8 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
 }  // namespace
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                          const std::vector<HistogramSeries>& series, const Thumbnail& picture) {
+                          const std::vector<HistogramSeries>& series, bool log_counts,
+                          const Thumbnail& picture) {
   plot.begin(path, "Channel histograms of " + name,
              fmt::format("{} counted pixels",
                          grouped(static_cast<double>(series.front().histogram->total()))));
@@ -167,7 +185,7 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
   const double height = 0.80 / static_cast<double>(panels.size());
   for (std::size_t p = 0; p < panels.size(); ++p) {
     const double top = 0.88 - height * static_cast<double>(p);
-    draw_panel(plot, {0.44, 0.97, top - height + 0.10, top - 0.02}, series, panels[p]);
+    draw_panel(plot, {0.44, 0.97, top - height + 0.10, top - 0.02}, series, panels[p], log_counts);
   }
 }
 

@@ -33,7 +33,8 @@ struct HistogramSeries {
 
 /// Filled curves over their bins, one panel for each unit, the picture beside them.
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                          const std::vector<HistogramSeries>& series, const Thumbnail& picture);
+                          const std::vector<HistogramSeries>& series, bool log_counts,
+                          const Thumbnail& picture);
 
 /// A heat map of two channels with a color bar, the picture beside it.
 void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

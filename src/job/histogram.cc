@@ -52,6 +52,9 @@ class HistogramJob {
       channel_places_.push_back(list.place_of(channel));
     for (const auto& [first, second] : options.joint)
       joint_places_.emplace_back(list.place_of(first), list.place_of(second));
+    if (options.cube > 0)
+      for (const Channel& channel : channels_of(*options.cube_space))
+        cube_places_.push_back(list.place_of(channel));
     channels_ = list.channels();
     blocks_.emplace(picture_, options.shared, context, channels_, preview_);
     count();
@@ -81,6 +84,10 @@ class HistogramJob {
           for (std::size_t i = 0; i < joint_places_.size(); ++i)
             tally.joint[i].add(block, channels.channel(joint_places_[i].first),
                                channels.channel(joint_places_[i].second));
+          if (tally.cube)
+            tally.cube->add(block,
+                            {channels.channel(cube_places_[0]), channels.channel(cube_places_[1]),
+                             channels.channel(cube_places_[2])});
         });
         tally.excluded += reader.take_excluded();
         tally.clipped += channels.take_clipped();
@@ -127,6 +134,7 @@ class HistogramJob {
           channel_binning(first, joint_bins.first, stored_high), first.is_hue(),
           channel_binning(second, joint_bins.second, stored_high), second.is_hue());
     }
+    if (options_.cube > 0) tally.cube.emplace(*options_.cube_space, options_.cube);
     return tally;
   }
 
@@ -137,7 +145,7 @@ class HistogramJob {
   HistogramTally tally_;
   std::vector<HistogramPeaks> peaks_;
   std::vector<Channel> channels_;
-  std::vector<std::size_t> channel_places_;
+  std::vector<std::size_t> channel_places_, cube_places_;
   std::vector<std::pair<std::size_t, std::size_t>> joint_places_;
 };
 
@@ -174,7 +182,7 @@ void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options,
                         marks_of(job, i, several ? options.channels[i].name() + " " : "")});
     }
     add_histogram_figure(plot, results.path(input, "histogram", extension), name, series,
-                         thumbnail);
+                         options.log_counts, thumbnail);
   }
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const std::string thing = i == 0 ? "joint" : "joint-" + std::to_string(i + 1);
@@ -190,6 +198,7 @@ const std::vector<ResultKind>& histogram_results() {
   static const std::vector<ResultKind> kinds{
       {"channels", "<stem>.histogram.csv: the bins of every channel"},
       {"joint", "<stem>.joint.csv: the bins of every pair of channels"},
+      {"cube", "<stem>.cube.csv and <stem>.cube.json: three channels together (with --cube)"},
       {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection (with --peaks)"},
       {"figure", "<stem>.histogram.png and <stem>.joint.png: the same, drawn"}};
   return kinds;
@@ -207,6 +216,10 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       write_channel_table(results.path(input, "histogram", "csv"), options, tally);
     if (results.wants("joint") && !options.joint.empty())
       write_joint_table(results.path(input, "joint", "csv"), options, tally);
+    if (results.wants("cube") && tally.cube) {
+      write_cube_table(results.path(input, "cube", "csv"), job.picture().name(), *tally.cube);
+      write_cube_json(results.path(input, "cube", "json"), job.picture().name(), *tally.cube);
+    }
     if (results.wants("peaks") && options.peaks > 0)
       write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
     if (job.preview().wanted()) {
@@ -221,6 +234,7 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
               {"channels", Json::array()},
               {"joint", Json::array()}};
     note_near_gray(json, tally.near_gray, job.counted());
+    if (tally.cube) json["cube"] = cube_json(*tally.cube);
     if (options.peaks > 0) json["peaks"] = peaks_json(job.peaks(), job.counted());
     for (std::size_t i = 0; i < options.channels.size(); ++i)
       json["channels"].push_back(channel_json(options.channels[i], tally.channels[i]));

@@ -1,5 +1,6 @@
 #include "job/histogram_report.h"
 
+#include "io/atomic_file.h"
 #include "io/csv.h"
 
 namespace chalcedony {
@@ -64,6 +65,39 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
   table.write(path);
 }
 
+void write_cube_table(const std::filesystem::path& path, const std::string& picture,
+                      const CubeHistogram& cube) {
+  const std::size_t n = cube.side();
+  std::vector<std::string> header{"picture", "space", "unit", "no_hue"};
+  for (std::size_t bin = 0; bin < n * n * n; ++bin)
+    header.push_back("bin_" + std::to_string(bin / (n * n)) + "_" + std::to_string(bin / n % n) +
+                     "_" + std::to_string(bin % n));
+  CsvTable table(header);
+  const double total = static_cast<double>(cube.total());
+  for (const bool shares : {false, true}) {
+    const auto field = [&](std::uint64_t count) {
+      return shares ? CsvField(static_cast<double>(count) / total) : CsvField(count);
+    };
+    std::vector<CsvField> row{picture, cube.space().id, shares ? "share" : "pixels",
+                              field(cube.no_hue())};
+    for (const std::uint64_t count : cube.counts()) row.push_back(field(count));
+    table.add(row);
+  }
+  table.write(path);
+}
+
+void write_cube_json(const std::filesystem::path& path, const std::string& picture,
+                     const CubeHistogram& cube) {
+  Json json{{"chalcedony", "cube"},    {"version", 1},
+            {"picture", picture},      {"space", std::string(cube.space().id)},
+            {"bins", cube.side()},     {"pixels", cube.total()},
+            {"no_hue", cube.no_hue()}, {"shares", Json::array()}};
+  const double total = static_cast<double>(cube.total());
+  for (const std::uint64_t count : cube.counts())
+    json["shares"].push_back(static_cast<double>(count) / total);
+  write_text_file(path, json.dump() + "\n");
+}
+
 Json channel_json(const Channel& channel, const Histogram& h) {
   Json json{{"channel", channel.name()},
             {"unit", channel.unit_name()},
@@ -84,6 +118,15 @@ Json channel_json(const Channel& channel, const Histogram& h) {
   json["no_hue"] = h.no_hue();
   json["not_a_number"] = h.not_a_number();
   return json;
+}
+
+Json cube_json(const CubeHistogram& cube) {
+  std::uint64_t filled = 0;
+  for (const std::uint64_t count : cube.counts()) filled += count > 0;
+  return Json{{"space", std::string(cube.space().id)},
+              {"bins", cube.side()},
+              {"filled_bins", filled},
+              {"no_hue", cube.no_hue()}};
 }
 
 Json joint_json(const std::pair<Channel, Channel>& pair, const JointHistogram& h) {

@@ -5,9 +5,11 @@
 #include <cstdint>
 #include <filesystem>
 #include <optional>
+#include <string>
 #include <utility>
 #include <vector>
 
+#include "core/stats/cube.h"
 #include "core/stats/histogram.h"
 #include "job/histogram.h"
 #include "job/summary.h"
@@ -18,6 +20,7 @@ namespace chalcedony {
 struct HistogramTally {
   std::vector<Histogram> channels;
   std::vector<JointHistogram> joint;
+  std::optional<CubeHistogram> cube;
   Excluded excluded;
   std::uint64_t clipped = 0;
   std::uint64_t near_gray = 0;
@@ -25,6 +28,7 @@ struct HistogramTally {
   void merge(const HistogramTally& other) {
     for (std::size_t i = 0; i < channels.size(); ++i) channels[i].merge(other.channels[i]);
     for (std::size_t i = 0; i < joint.size(); ++i) joint[i].merge(other.joint[i]);
+    if (cube) cube->merge(*other.cube);
     excluded += other.excluded;
     clipped += other.clipped;
     near_gray += other.near_gray;
@@ -43,8 +47,15 @@ void write_channel_table(const std::filesystem::path& path, const HistogramOptio
 void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
                        const HistogramTally& tally);
 
+/// <stem>.cube.csv: a row of counts and one of shares. <stem>.cube.json: the shares alone.
+void write_cube_table(const std::filesystem::path& path, const std::string& picture,
+                      const CubeHistogram& cube);
+void write_cube_json(const std::filesystem::path& path, const std::string& picture,
+                     const CubeHistogram& cube);
+
 /// The fields of one histogram in the summary.
 Json channel_json(const Channel& channel, const Histogram& h);
+Json cube_json(const CubeHistogram& cube);
 Json joint_json(const std::pair<Channel, Channel>& pair, const JointHistogram& h);
 
 }  // namespace chalcedony

@@ -198,6 +198,31 @@ TEST_CASE("histogram tables sum to the counted pixels and hold hand counts", "[c
   CHECK(text_of_file(dir / "out/card.joint.png").starts_with("\x89PNG"));
 }
 
+TEST_CASE("histogram --cube describes a picture in one row", "[cli][histogram]") {
+  const TempDir dir;
+  write_card(dir);
+  const json summary = summary_of(run_tool(dir, {"histogram", "card.png", "--cube", "2", "--space",
+                                                 "srgb", "-o", "out", "--summary", "json"}));
+  CHECK(summary["inputs"][0]["cube"]["filled_bins"] == 8);
+  const auto lines = lines_of(dir / "out/card.cube.csv");
+  REQUIRE(lines.size() == 3);
+  CHECK_THAT(lines[0], Catch::StartsWith("picture,space,unit,no_hue,bin_0_0_0,bin_0_0_1,"));
+  CHECK_THAT(lines[1], Catch::StartsWith("card.png,srgb,pixels,0,"));
+  const auto pixels = split(lines[1], ',');
+  std::uint64_t sum = 0;
+  for (std::size_t i = 4; i < pixels.size(); ++i) sum += std::stoull(pixels[i]);
+  CHECK(sum == 240 * 160);
+  // Reds of the card that are high with low green and blue: pure, half-dark; the pale one is not.
+  CHECK(pixels[4 + 4] == "3200");
+  const json cube = json::parse(text_of_file(dir / "out/card.cube.json"));
+  CHECK(cube["shares"].size() == 8);
+  CHECK(cube["shares"][4].get<double>() == Approx(3200.0 / 38400));
+  CHECK(dir.files().count("out/card.histogram.csv") == 0);
+  const json shown = summary_of(
+      run_tool(dir, {"histogram", "card.png", "--log", "-o", "log", "--summary", "json"}));
+  CHECK(shown["outputs"].size() == 2);
+}
+
 TEST_CASE("mask writes mask and cut-out of what it selects", "[cli][mask]") {
   const TempDir dir;
   write_card(dir);

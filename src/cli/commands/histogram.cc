@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
 #include <ostream>
 
 #include "cli/command.h"
@@ -14,7 +15,8 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096, kMostPeaks = 100;
+constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096, kMostPeaks = 100,
+                        kMostCubeBins = 64;
 
 void declare(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
@@ -26,6 +28,10 @@ void declare(po::options_description& options) {
                         "count two channels together; may be repeated");
   add_option<std::string>(options, "joint-bins", "N,M",
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
+  add_option<std::string>(options, "cube", "N",
+                          "count the three channels of a space together, in N x N x N bins");
+  add_option<std::string>(options, "space", "SPACE", "the space of the cube (default oklab)");
+  options.add_options()("log", "show the counts of channels on a logarithmic axis");
   add_option<std::string>(options, "peaks", "N",
                           "find the N main peaks of every histogram, and a --where text for each");
 }
@@ -45,13 +51,30 @@ std::pair<Channel, Channel> channel_pair(const std::string& text) {
   return {channels[0], channels[1]};
 }
 
+const Space& cube_space(const po::variables_map& given) {
+  if (!given.count("cube"))
+    throw UsageError("--space is of the cube, and none is asked for", "add --cube N");
+  try {
+    const Space& space = space_named(given["space"].as<std::string>());
+    if (space.channel_count == 3) return space;
+    throw UsageError("'" + std::string(space.id) + "' has one channel, a cube needs three",
+                     "use a space such as oklab or srgb");
+  } catch (const UsageError& error) {
+    throw at_place(error, "--space");
+  }
+}
+
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   HistogramOptions options;
   options.shared = shared;
   if (given.count("joint"))
     for (const auto& text : given["joint"].as<std::vector<std::string>>())
       options.joint.push_back(channel_pair(text));
-  if (given.count("channels") || options.joint.empty())
+  if (given.count("cube"))
+    options.cube = whole_number("--cube", given["cube"].as<std::string>(), 1, kMostCubeBins);
+  if (given.count("space")) options.cube_space = &cube_space(given);
+  options.log_counts = given.count("log") > 0;
+  if (given.count("channels") || (options.joint.empty() && options.cube == 0))
     options.channels = channel_list("--channels", text_of(given, "channels", "srgb"));
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
@@ -114,6 +137,11 @@ void print(const Json& summary, std::ostream& out) {
                          interval(j["fullest_second"][0], j["fullest_second"][1]),
                          j["fullest_percent"].get<double>(),
                          plural(j["no_hue"].get<std::uint64_t>(), "pixel"));
+    if (p.contains("cube"))
+      out << fmt::format(
+          "  cube of {}: {} of {} bins hold pixels\n", p["cube"]["space"].get<std::string>(),
+          counted(p["cube"]["filled_bins"].get<std::uint64_t>()),
+          counted(static_cast<std::uint64_t>(std::pow(p["cube"]["bins"].get<double>(), 3))));
     if (p.contains("peaks")) print_peaks(p["peaks"], out);
   }
   print_outputs(summary, out);
