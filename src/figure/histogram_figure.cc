@@ -34,7 +34,7 @@ std::string axis_tics(const Channel& channel, const Binning& binning, std::size_
 
 constexpr double kLogFloor = 0.7;  // of a logarithmic axis of counts
 
-/// Channels that can share an axis: same unit, same bins.
+/// Channels that can share an axis: same unit, same bins, and no peaks, whose bands would overlap.
 std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSeries>& series) {
   std::vector<std::vector<std::size_t>> panels;
   for (std::size_t i = 0; i < series.size(); ++i) {
@@ -42,7 +42,8 @@ std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSerie
     const auto fits = [&](const std::vector<std::size_t>& panel) {
       const HistogramSeries& first = series[panel.front()];
       const Binning& theirs = first.histogram->binning();
-      return first.channel.unit_name() == series[i].channel.unit_name() &&
+      return series[i].peaks.empty() &&
+             first.channel.unit_name() == series[i].channel.unit_name() &&
              mine.low() == theirs.low() && mine.high() == theirs.high() &&
              mine.bins() == theirs.bins();
     };
@@ -111,17 +112,16 @@ void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
 
 /// The vertical axis of counts up to the highest one.
 void set_count_axis(Plot& plot, double highest, bool log_counts) {
+  plot.line("set ylabel 'pixels per bin' offset -1.5,0");
   if (!log_counts) {
     plot.line(fmt::format("set yrange [0:{:.9g}]", highest * 1.08));
     plot.line("set ytics " + tic_list(round_tics(0, highest * 1.08, 6)));
-    plot.line("set ylabel 'pixels per bin' offset -1.5,0");
     return;
   }
   plot.line(fmt::format("set logscale y; set yrange [{}:{:.9g}]", kLogFloor, highest * 1.5));
   std::vector<double> tics;
   for (double t = 1; t <= highest * 1.5; t *= 10) tics.push_back(t);
   plot.line("set ytics " + tic_list(tics));
-  plot.line("set ylabel 'pixels per bin, logarithmic' offset -1.5,0");
 }
 
 void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
@@ -175,8 +175,9 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
                           const std::vector<HistogramSeries>& series, bool log_counts,
                           const Thumbnail& picture) {
   plot.begin(path, "Channel histograms of " + name,
-             fmt::format("{} counted pixels",
-                         grouped(static_cast<double>(series.front().histogram->total()))));
+             fmt::format("{} counted pixels{}",
+                         grouped(static_cast<double>(series.front().histogram->total())),
+                         log_counts ? "; the axes of counts are logarithmic" : ""));
   const Frame shown = plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
   std::vector<PeakMark> peaks;
   for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
