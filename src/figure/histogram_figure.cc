@@ -240,16 +240,26 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   plot.line("set ytics " + axis_tics(second, y, 8));
   plot.line("set xlabel " + literal(axis_title(first)) + " offset 0,0.3");
   plot.line("set ylabel " + literal(axis_title(second)) + " offset -0.5,0");
-  plot.line(fmt::format("set cbrange [1:{}]; set logscale cb; set format cb ''", highest));
+  plot.line(fmt::format("set cbrange [1:{}]; set logscale cb; set format cb ''",
+                        std::max<std::uint64_t>(highest, 10)));
   std::vector<double> tics;
   for (double t = 1; t <= static_cast<double>(highest); t *= 10) tics.push_back(t);
   plot.line("set cbtics " + tic_list(tics) + " font ',11'");
   plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
   plot.line("set cblabel 'pixels per bin, logarithmic' offset 1.2,0");
-  plot.line(
-      fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
-                  "lc palette notitle",
-                  plot.store(cells), half_x, half_y));
+  if (cells.empty()) {
+    // gnuplot draws no labels without a plot: a line below the axes.
+    plot.line(
+        fmt::format("set label 19 'no pixel lies in these bins' at graph 0.5,0.5 center front "
+                    "textcolor rgb '{}'",
+                    Ink::kPaper));
+    plot.line(fmt::format("plot {:.9g} notitle", 2 * y.low() - y.high()));
+  } else {
+    plot.line(
+        fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
+                    "lc palette notitle",
+                    plot.store(cells), half_x, half_y));
+  }
   plot.line("unset object 9; unset colorbox; unset logscale; unset cblabel");
 }
 

@@ -1,0 +1,169 @@
+// The text for people: what each command prints, and that it says the same as the JSON.
+#include <catch2/catch.hpp>
+#include <sstream>
+
+#include "cli/text_table.h"
+#include "demo/test_card.h"
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using Catch::Contains;
+
+namespace {
+
+std::string text_of(const TempDir& dir, const std::vector<std::string>& arguments) {
+  const Outcome run = run_tool(dir, arguments);
+  INFO(run.err);
+  REQUIRE(run.exit_code == 0);
+  return run.out;
+}
+
+void write_card(const TempDir& dir) {
+  write_rgb(dir / "card.png", 240, 160, demo::draw_test_card());
+}
+
+}  // namespace
+
+TEST_CASE("tables are as wide as they need, first column left, others right", "[cli][text]") {
+  cli::TextTable table({"class", "pixels"});
+  table.add({"ruby", "1,234"});
+  table.add({"emerald", "7"});
+  std::ostringstream out;
+  table.print(out);
+  CHECK(out.str() == "  class    pixels\n  ruby      1,234\n  emerald       7\n");
+  CHECK(cli::counted(0) == "0");
+  CHECK(cli::counted(999) == "999");
+  CHECK(cli::counted(1234567) == "1,234,567");
+  CHECK(cli::plural(1, "pixel") == "1 pixel");
+  CHECK(cli::plural(2500, "pixel") == "2,500 pixels");
+}
+
+TEST_CASE("inspect prints the file, what it only pretends to be, and its channels", "[cli][text]") {
+  const TempDir dir;
+  write_card(dir);
+  const std::string text = text_of(dir, {"inspect", "card.png", "--at", "0,0", "--at", "100,130"});
+  for (const char* part :
+       {"card.png\n", "PNG, 240 x 160 pixels, RGB, 8-bit", "space srgb (sRGB), sRGB chunk",
+        "alpha none, orientation 1", "24 distinct colors", "38,400 pixels counted",
+        "srgb.r (0-255)", "pixel 0,0  #ff0000", "hsv     h 0  s 100  v 100", "(white D50)",
+        "h none"})
+    CHECK_THAT(text, Contains(part));
+  write_picture(dir / "gray.png", spec_of(2, 1, 4),
+                bytes_of(std::vector<std::uint8_t>{9, 9, 9, 255, 7, 7, 7, 255}));
+  const std::string gray = text_of(dir, {"inspect", "gray.png"});
+  CHECK_THAT(gray, Contains("note: stored as color, but every pixel is gray") &&
+                       Contains("note: has alpha, but every pixel is opaque"));
+}
+
+TEST_CASE("pixels that do not count are said, each kind on its line", "[cli][text]") {
+  const TempDir dir;
+  write_picture(dir / "a.png", spec_of(4, 1, 4),
+                bytes_of(std::vector<std::uint8_t>{200, 10, 10, 255, 200, 10, 10, 0,  //
+                                                   10, 10, 200, 255, 10, 200, 10, 255}));
+  const std::vector<std::string> call{"mask", "a.png", "--where", "srgb.r > 100"};
+  auto with = [&](std::vector<std::string> more) {
+    auto all = call;
+    all.insert(all.end(), more.begin(), more.end());
+    return text_of(dir, all);
+  };
+  CHECK_THAT(with({}), Contains("1 of 3 counted pixels selected, 33.33 %") &&
+                           Contains("not counted: 1 pixel fully transparent"));
+  CHECK_THAT(with({"--alpha", "count"}),
+             Contains("2 of 4 counted pixels selected, 50.00 %") && !Contains("not counted"));
+  CHECK_THAT(with({"--region", "0,0,3,1"}),
+             Contains("1 of 2 counted") && Contains("not counted: 1 pixel outside the region"));
+  CHECK_THAT(with({"--region", "percent:50,0,50,100"}), Contains("0 of 2 counted"));
+  write_picture(dir / "m.png", spec_of(4, 1, 1),
+                bytes_of(std::vector<std::uint8_t>{255, 255, 0, 0}));
+  CHECK_THAT(with({"--within", "m.png"}),
+             Contains("1 of 1 counted") && Contains("not counted: 2 pixels outside the mask"));
+}
+
+TEST_CASE("grays have no hue, and a floor makes more of them so", "[cli][text]") {
+  const TempDir dir;
+  write_rgb(dir / "g.png", 3, 1, {100, 100, 100, 110, 100, 100, 200, 10, 10});
+  const auto selected = [&](const std::string& where, const std::string& floor) {
+    return text_of(dir, {"mask", "g.png", "--where", where, "--hue-floor", floor});
+  };
+  CHECK_THAT(selected("hsv.h in 350..10", "0"), Contains("2 of 3"));
+  CHECK_THAT(selected("hsv.h in 350..10", "5"), Contains("1 of 3"));
+  // A missing hue is neither inside nor outside.
+  CHECK_THAT(selected("not hsv.h in 350..10", "0"), Contains("0 of 3"));
+  CHECK_THAT(selected("not hsv.h in 350..10 or hsv.s < 5", "0"), Contains("1 of 3"));
+  const std::string histogram =
+      text_of(dir, {"histogram", "g.png", "--channels", "hsv.h", "--hue-floor", "5"});
+  CHECK_THAT(histogram, Contains("near gray"));
+}
+
+TEST_CASE("convert says what left the range of the file", "[cli][text]") {
+  const TempDir dir;
+  PictureSpec spec = spec_of(2, 1, 3, SampleType::kF32);
+  spec.space = &spaces::kLab;
+  write_picture(dir / "in.tif", spec, bytes_of(std::vector<float>{60, 120, -100, 50, 0, 0}));
+  const std::string text =
+      text_of(dir, {"convert", "in.tif", "--to", "srgb", "--depth", "8", "-o", "o.png"});
+  CHECK_THAT(text, Contains("in.tif: lab to srgb (sRGB), 2 x 1 pixels, 8-bit") &&
+                       Contains("50 %") && Contains("wrote o.png"));
+  CHECK_THAT(text_of(dir, {"convert", "in.tif", "--to", "hsv", "-o", "h.tif"}),
+             Contains("clipped to 0-255 before the conversion"));
+}
+
+TEST_CASE("histogram prints a line a channel, pairs and peaks", "[cli][text]") {
+  const TempDir dir;
+  write_card(dir);
+  const std::string text = text_of(dir, {"histogram", "card.png", "--channels", "srgb.r", "--joint",
+                                         "hsv.h,hsv.s", "--peaks", "3", "--cube", "3"});
+  for (const char* part :
+       {"card.png: 38,400 pixels counted", "srgb.r    256", "hsv.h with hsv.s: fullest at",
+        "9,600 pixels without hue", "cube of oklab:", "of 27 bins hold pixels",
+        "peaks of srgb.r, smoothed by 2.56 of srgb.r", "peak, as a --where text", "1  srgb.r in "})
+    CHECK_THAT(text, Contains(part));
+}
+
+TEST_CASE("train and classify print classes, the hardest pair, and shares", "[cli][text]") {
+  const TempDir dir;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, dir.path());
+  const std::string trained = text_of(dir, {"train", "panel-a.png", "--samples",
+                                            "panel-a.samples.geojson", "--method", "mahalanobis"});
+  for (const char* part : {"panel-a.png: 39 sample regions from panel-a.samples.geojson",
+                           "mahalanobis, class means:", "ruby     #a01c2e     925",
+                           "hardest to tell apart: ", "Jeffries-Matusita"})
+    CHECK_THAT(trained, Contains(part));
+  const std::string mapped = text_of(
+      dir, {"classify", "panel-c.png", "--model", "glass.model.json", "--region", "0,0,100,100"});
+  CHECK_THAT(mapped, Contains("panel-c.png: 10,000 pixels counted, minimum-distance") &&
+                         Contains("share of counted") &&
+                         Contains("not counted: 162,800 pixels outside the region"));
+}
+
+TEST_CASE("assess prints the matrix, the classes, a comparison and a plan", "[cli][text]") {
+  const TempDir dir;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, dir.path());
+  const std::string text =
+      text_of(dir, {"assess", "panel-a.reference.png", "--reference", "panel-a.reference.png",
+                    "--versus", "panel-b.reference.png", "--plan", "5", "--model",
+                    "glass.model.json", "--level", "90"});
+  for (const char* part :
+       {"panel-a.reference.png against panel-a.reference.png: 167,993 pixels assessed, drawn: all",
+        "not counted: 4,807 pixels that trained the model",
+        "rows: what the map says, columns: the reference", "mapped as", "producer's  100.0 %",
+        "overall accuracy 100.0 %", "intervals at 90 %", "all pixels were taken",
+        "to know it within +-5 %, draw 1 pixel at random, or 1 stratified by area",
+        "panel-b.reference.png: overall accuracy", "only the second on 0", "McNemar's test"})
+    CHECK_THAT(text, Contains(part));
+  CHECK_THAT(text, !Contains("unclassified"));
+}
+
+TEST_CASE("the demo lists its commands without running them", "[cli][text]") {
+  const TempDir dir;
+  const std::string list = text_of(dir, {"demo", "--list"});
+  for (const char* part :
+       {"$ chalcedony inspect panel-a.png", "$ chalcedony histogram panel-a.png", "--peaks 5",
+        "$ chalcedony mask panel-a.png --where \"hsv.h in 200..260 and hsv.s >= 40\"",
+        "$ chalcedony assess results/panel-b.classes.png"})
+    CHECK_THAT(list, Contains(part));
+  CHECK(dir.files().empty());
+}

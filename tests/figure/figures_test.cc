@@ -1,0 +1,239 @@
+// What the figures say, read from their SVG form.
+#include <catch2/catch.hpp>
+#include <random>
+#include <regex>
+
+#include "figure/accuracy_figure.h"
+#include "figure/histogram_figure.h"
+#include "figure/map_figure.h"
+#include "figure/scatter_figure.h"
+#include "figure/text_lines.h"
+#include "tests/support/temp_dir.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+/// Draws one figure and returns its SVG; every text in it must be at least 11 pixels high.
+template <class Add>
+std::string drawn(Add add) {
+  const TempDir dir;
+  Plot plot(FigureFormat::kSvg);
+  add(plot, dir / "figure.svg");
+  const auto problem = plot.draw();
+  INFO(problem.value_or(""));
+  REQUIRE_FALSE(problem.has_value());
+  const std::string svg = text_of_file(dir / "figure.svg");
+  const std::regex size(R"re(font-size="([0-9.]+)")re");
+  std::size_t texts = 0;
+  for (std::sregex_iterator at(svg.begin(), svg.end(), size), end; at != end; ++at, ++texts)
+    CHECK(std::stod((*at)[1]) >= 11);
+  CHECK(texts > 0);
+  return svg;
+}
+
+Thumbnail plain(std::uint32_t width, std::uint32_t height) {
+  return {width, height, 2.0, std::vector<std::uint8_t>(3 * width * height, 128)};
+}
+
+Histogram histogram_of(const Channel& channel, const std::vector<float>& values) {
+  PlaneBuffer plane(1);
+  std::copy(values.begin(), values.end(), plane.plane(0));
+  Block block;
+  block.picture_width = 4096;
+  block.size = block.counted_size = values.size();
+  Histogram histogram(channel_binning(channel, 64, 256), channel.is_hue());
+  histogram.add(block, plane.plane(0));
+  return histogram;
+}
+
+std::size_t count_of(const std::string& text, const std::string& part) {
+  std::size_t n = 0;
+  for (std::size_t at = text.find(part); at != std::string::npos; at = text.find(part, at + 1)) ++n;
+  return n;
+}
+
+}  // namespace
+
+TEST_CASE("a histogram figure names its channels, units and medians", "[figure]") {
+  const Channel red = channel_named("srgb.r"), hue = channel_named("hsv.h");
+  const Histogram reds = histogram_of(red, {10, 10, 12, 200, 1500}),
+                  hues = histogram_of(hue, {5, 200, 200, 359});
+  const std::vector<HistogramSeries> series{{red, &reds, 12, true}, {hue, &hues}};
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_histogram_figure(plot, path, "pane.png", series, false, plain(40, 30));
+  });
+  for (const char* text : {"Channel histograms of pane.png", "5 counted pixels", "median 12",
+                           "srgb.r (0-255)", "hsv.h (degrees)", "pixels per bin"})
+    CHECK_THAT(svg, Catch::Contains(text));
+  const std::string logarithmic = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_histogram_figure(plot, path, "pane.png", series, true, plain(40, 30));
+  });
+  CHECK_THAT(logarithmic, Catch::Contains("the axes of counts are logarithmic"));
+}
+
+TEST_CASE("peaks are marked where they are and listed with their shares", "[figure]") {
+  const Channel hue = channel_named("hsv.h");
+  const Histogram hues = histogram_of(hue, {5, 200, 200, 359});
+  HistogramSeries series{hue, &hues};
+  // One of the two runs through 360, and is drawn in two pieces.
+  series.peaks = {{"1", {{{195, 205}, {0, 0}}}, "#2243a6", 50.0},
+                  {"2", {{{340, 20}, {0, 0}}}, "#a01c2e", 48.25}};
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_histogram_figure(plot, path, "pane.png", {series}, false, plain(40, 30));
+  });
+  CHECK_THAT(svg, Catch::Contains("1   50.0 %") && Catch::Contains("2   48.2 %"));
+  // gnuplot writes colors as decimal numbers: a swatch and two pieces of a band.
+  CHECK(count_of(svg, "rgb(160,  28,  46)") >= 3);
+
+  const Channel saturation = channel_named("hsv.s");
+  JointHistogram joint(channel_binning(hue, 12, 256), true, channel_binning(saturation, 5, 256),
+                       false);
+  const std::vector<PeakMark> marks{{"1", {{{330, 30}, {40, 80}}}, "#a01c2e", 12.0}};
+  const auto heat = [&] {
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_joint_figure(plot, path, "pane.png", hue, saturation, joint, marks, plain(40, 30));
+    });
+  };
+  // A gray picture fills no bin.
+  CHECK_THAT(heat(), Catch::Contains("no pixel lies in these bins"));
+  PlaneBuffer planes(2);
+  planes.plane(0)[0] = 200;
+  planes.plane(1)[0] = 50;
+  Block block;
+  block.size = block.counted_size = 1;
+  joint.add(block, planes.plane(0), planes.plane(1));
+  const std::string filled = heat();
+  for (const char* text : {"Joint histogram of pane.png", "hsv.h (degrees)", "hsv.s (%)",
+                           "pixels per bin, logarithmic", "1   12.0 %"})
+    CHECK_THAT(filled, Catch::Contains(text));
+}
+
+TEST_CASE("a matrix figure shows counts, shares of rows, totals and accuracies", "[figure]") {
+  ErrorMatrix matrix(3, 2);
+  matrix.add(0, 0, 1200);
+  matrix.add(0, 1, 300);
+  matrix.add(1, 1, 450);
+  matrix.add(2, 0, 50);
+  const Accuracy accuracy = accuracy_of(matrix, 0.95);
+  const std::vector<std::string> rows{"ruby", "lead", "unclassified"};
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_matrix_figure(plot, path, "pane.classes.png", rows, matrix, accuracy);
+  });
+  for (const char* text :
+       {"Error matrix of pane.classes.png", "rows: what the map says; columns: the reference",
+        "1,200", "80.0 %", "300", "20.0 %", "unclassified", "1,500", "750", "96.0 %", "2,000",
+        "82.5 %"})
+    CHECK_THAT(svg, Catch::Contains(text));
+  // A row without pixels has no share to show, and a class never mapped no accuracy.
+  ErrorMatrix empty(3, 2);
+  empty.add(0, 0, 4);
+  CHECK_THAT(drawn([&](Plot& plot, const std::filesystem::path& path) {
+               add_matrix_figure(plot, path, "m", rows, empty, accuracy_of(empty, 0.95));
+             }),
+             Catch::Contains("100.0 %"));
+}
+
+TEST_CASE("a matrix of many classes leaves texts out rather than overlap them", "[figure]") {
+  const std::size_t n = 20;
+  ErrorMatrix matrix(n + 1, n);
+  std::vector<std::string> rows;
+  for (std::size_t c = 0; c < n; ++c) {
+    matrix.add(c, c, 777);
+    rows.push_back("class " + std::to_string(c + 1));
+  }
+  rows.push_back("unclassified");
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_matrix_figure(plot, path, "m", rows, matrix, accuracy_of(matrix, 0.95));
+  });
+  // 777 stands in the totals of rows and columns only.
+  CHECK(count_of(svg, ">777<") <= 2 * n);
+}
+
+TEST_CASE("accuracies are bars with intervals", "[figure]") {
+  ErrorMatrix matrix(2, 2);
+  matrix.add(0, 0, 40);
+  matrix.add(1, 0, 10);
+  matrix.add(1, 1, 50);
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_accuracy_figure(plot, path, "pane.classes.png", {"ruby", "lead"},
+                        accuracy_of(matrix, 0.95));
+  });
+  for (const char* text : {"Accuracy of pane.classes.png", "100 pixels assessed: overall 90.0 %",
+                           "kappa 0.800", "ruby", "lead", "percent of the pixels"})
+    CHECK_THAT(svg, Catch::Contains(text));
+}
+
+TEST_CASE("map figures name what they show", "[figure]") {
+  const Thumbnail picture = plain(60, 40);
+  const std::string map = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_class_map_figure(plot, path, "pane.png",
+                         {{"ruby", "#a01c2e", 41.25}, {"lead", "#3c3d40", 58.75}}, picture,
+                         picture);
+  });
+  for (const char* text :
+       {"Class map of pane.png", "picture", "class map", "ruby   41.2 %", "lead   58.8 %"})
+    CHECK_THAT(map, Catch::Contains(text));
+
+  const std::string errors = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_error_map_figure(plot, path, "pane.classes.png",
+                         {{"right", "#9aa0a3"}, {"should be ruby", "#a01c2e"}}, picture, picture);
+  });
+  CHECK_THAT(errors, Catch::Contains("Errors of pane.classes.png") &&
+                         Catch::Contains("should be ruby") && !Catch::Contains(" %<"));
+
+  const std::string sampled = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_sampled_figure(plot, path, "pane.classes.png", {{3.5, 4.5}, {70.5, 8.5}}, {{9.5, 9.5}},
+                       picture);
+  });
+  CHECK_THAT(sampled, Catch::Contains("2 right (rings), 1 wrong (crosses)"));
+
+  const std::string mask = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_mask_figure(plot, path, "pane.png", "hsv.h in 200..260 and hsv.s >= 40", 12.345, picture,
+                    picture, picture);
+  });
+  for (const char* text : {"Selection in pane.png", "12.35 % of the counted pixels", "cut-out",
+                           "hsv.h in 200..260 and hsv.s"})
+    CHECK_THAT(mask, Catch::Contains(text));
+}
+
+TEST_CASE("samples are outlined and counted, classes stand among their features", "[figure]") {
+  SampleSet samples;
+  samples.classes = {{"ruby", "#a01c2e"}, {"lead", "#3c3d40"}};
+  samples.shapes = {{0, {{{2, 2}, {9, 2}, {9, 9}, {2, 2}}}, {}, 0}, {1, {}, {20.5, 20.5}, 3}};
+  const std::string outlines = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_samples_figure(plot, path, "pane.png", samples, {"#a01c2e", "#3c3d40"}, {1925, 29},
+                       plain(60, 40));
+  });
+  for (const char* text : {"Samples on pane.png", "1,954 sample pixels in 2 regions",
+                           "ruby   1,925 pixels", "lead   29 pixels"})
+    CHECK_THAT(outlines, Catch::Contains(text));
+
+  Model model;
+  model.features = channels_named("lab.a,lab.b");
+  std::mt19937 random(1);
+  std::vector<ScatterPoints> points(2);
+  for (int c = 0; c < 2; ++c) {
+    ClassSums sums(2);
+    for (int i = 0; i < 50; ++i) {
+      const double at[2] = {c * 40.0 + random() % 10, static_cast<double>(random() % 9)};
+      sums.add(at);
+      points[static_cast<std::size_t>(c)].push_back(
+          {static_cast<float>(at[0]), static_cast<float>(at[1])});
+    }
+    model.classes.push_back({c ? "lead" : "ruby", c ? "#3c3d40" : "#a01c2e", sums.statistics()});
+  }
+  const std::string scatter = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_scatter_figure(plot, path, model, 0, 1, points);
+  });
+  for (const char* text : {"Classes in lab.a and lab.b", "two standard deviations", "ruby", "lead"})
+    CHECK_THAT(scatter, Catch::Contains(text));
+}
+
+TEST_CASE("text is broken between words", "[figure]") {
+  CHECK(text_lines("one two three", 7) == std::vector<std::string>{"one two", "three"});
+  CHECK(text_lines("a verylongword b", 4) == std::vector<std::string>{"a", "verylongword", "b"});
+  CHECK(text_lines("", 5) == std::vector<std::string>{""});
+  CHECK(text_lines("exactly ten", 11) == std::vector<std::string>{"exactly ten"});
+}
