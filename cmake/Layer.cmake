@@ -1,7 +1,15 @@
 # A layer is one static library with an include root of its own: `core/...` can be included only by
 # a target that links chalcedony_core. The include root holds one link, named like the layer, to the
 # layer's sources; there is no folder from which every layer could be reached.
+#
+# chalcedony_common_options(TARGET [GLUE]): GLUE marks code without arithmetic (options, summaries),
+# which CHALCEDONY_SANITIZE_GLUE may check less: the undefined-behavior checks double the time that
+# its JSON takes to compile.
 function(chalcedony_common_options target)
+  set(sanitize "${CHALCEDONY_SANITIZE}")
+  if("GLUE" IN_LIST ARGN AND CHALCEDONY_SANITIZE_GLUE)
+    set(sanitize "${CHALCEDONY_SANITIZE_GLUE}")
+  endif()
   target_compile_options(${target} PRIVATE
     -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
     -Wimplicit-fallthrough
@@ -13,14 +21,14 @@ function(chalcedony_common_options target)
   endif()
   if(CHALCEDONY_SANITIZE)
     target_compile_options(${target} PRIVATE
-      -fsanitize=${CHALCEDONY_SANITIZE} -fno-sanitize-recover=all -fno-omit-frame-pointer
+      -fsanitize=${sanitize} -fno-sanitize-recover=all -fno-omit-frame-pointer
       -Wno-maybe-uninitialized)  # GCC 12 sees it in std::function when the sanitizers are on
     target_link_options(${target} PUBLIC -fsanitize=${CHALCEDONY_SANITIZE})
   endif()
 endfunction()
 
 function(chalcedony_layer name)
-  cmake_parse_arguments(LAYER "" "FOLDER" "SOURCES;USES" ${ARGN})
+  cmake_parse_arguments(LAYER "GLUE" "FOLDER" "SOURCES;USES" ${ARGN})
   set(root "${CMAKE_BINARY_DIR}/layers/${name}")
   file(MAKE_DIRECTORY "${root}")
   file(CREATE_LINK "${LAYER_FOLDER}" "${root}/${name}" SYMBOLIC)
@@ -29,5 +37,17 @@ function(chalcedony_layer name)
   add_library(chalcedony::${name} ALIAS ${target})
   target_include_directories(${target} PUBLIC "${root}")
   target_link_libraries(${target} PUBLIC ${LAYER_USES})
-  chalcedony_common_options(${target})
+  if(LAYER_GLUE)
+    chalcedony_common_options(${target} GLUE)
+  else()
+    chalcedony_common_options(${target})
+  endif()
+endfunction()
+
+# Large headers of libraries that most files of a target include, read once. Only the sanitizer
+# build asks for it; the release build finds an include that is missing.
+function(chalcedony_precompile target)
+  if(CHALCEDONY_PRECOMPILE)
+    target_precompile_headers(${target} PRIVATE ${ARGN})
+  endif()
 endfunction()
