@@ -55,7 +55,7 @@ class AssessedLabels {
     }
   }
 
-  /// Training regions of the model on this picture; null without --model.
+  /// The picture of the model that the map is of, empty when there is none; null without --model.
   const std::optional<std::string>& trained_on() const { return trained_on_; }
 
  private:

@@ -49,10 +49,7 @@ class Preview {
     ChannelEvaluator srgb_;
   };
 
-  Thumbnail thumbnail() {
-    return sums_.merged([](ThumbnailSums& total, const ThumbnailSums& one) { total.merge(one); })
-        .thumbnail();
-  }
+  Thumbnail thumbnail() { return merged_thumbnail(sums_); }
 
  private:
   ChannelPlan plan_;

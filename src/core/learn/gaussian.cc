@@ -13,42 +13,30 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/learn/best_class-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
-namespace hn = hwy::HWY_NAMESPACE;
 
 // Per class in `numbers`: the offset, the means, then the rows of L^-1, each up to its diagonal.
 void best_gaussians(const std::vector<const float*>& features, const std::vector<float>& numbers,
                     std::size_t classes, std::size_t n, std::uint8_t* labels) {
-  const hn::CappedTag<float, kPlanePadding> d;
-  const hn::RebindToSigned<decltype(d)> di;
-  const hn::Rebind<std::uint8_t, decltype(d)> d8;
   const std::size_t dimensions = features.size(), per_class = numbers.size() / classes;
-  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
-    auto best = hn::Set(d, -3.4e38f);
-    auto label = hn::Zero(di);
-    for (std::size_t c = 0; c < classes; ++c) {
-      const float* const mean = numbers.data() + c * per_class + 1;
-      const float* factor = mean + dimensions;
-      auto length = hn::Zero(d);
-      for (std::size_t row = 0; row < dimensions; ++row) {
-        auto sum = hn::Zero(d);
-        for (std::size_t f = 0; f <= row; ++f) {
-          const auto step = hn::Sub(hn::LoadU(d, features[f] + i), hn::Set(d, mean[f]));
-          sum = hn::Add(sum, hn::Mul(step, hn::Set(d, *factor++)));
-        }
-        length = hn::Add(length, hn::Mul(sum, sum));
+  best_classes(classes, n, labels, [&](auto d, std::size_t c, std::size_t i) {
+    const float* const mean = numbers.data() + c * per_class + 1;
+    const float* factor = mean + dimensions;
+    auto length = hn::Zero(d);
+    for (std::size_t row = 0; row < dimensions; ++row) {
+      auto sum = hn::Zero(d);
+      for (std::size_t f = 0; f <= row; ++f) {
+        const auto step = hn::Sub(hn::LoadU(d, features[f] + i), hn::Set(d, mean[f]));
+        sum = hn::Add(sum, hn::Mul(step, hn::Set(d, *factor++)));
       }
-      const auto score =
-          hn::Sub(hn::Set(d, numbers[c * per_class]), hn::Mul(length, hn::Set(d, 0.5f)));
-      const auto better = hn::Gt(score, best);
-      best = hn::IfThenElse(better, score, best);
-      label = hn::IfThenElse(hn::RebindMask(di, better),
-                             hn::Set(di, static_cast<std::int32_t>(c + 1)), label);
+      length = hn::Add(length, hn::Mul(sum, sum));
     }
-    hn::StoreU(hn::DemoteTo(d8, label), d8, labels + i);
-  }
+    return hn::Sub(hn::Set(d, numbers[c * per_class]), hn::Mul(length, hn::Set(d, 0.5f)));
+  });
 }
 
 }  // namespace HWY_NAMESPACE

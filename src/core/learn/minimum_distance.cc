@@ -7,36 +7,25 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/learn/best_class-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
-namespace hn = hwy::HWY_NAMESPACE;
 
 // `means` holds the means of class 1, then of class 2, ...
 void nearest_means(const std::vector<const float*>& features, const std::vector<float>& means,
                    std::size_t n, std::uint8_t* labels) {
-  const hn::CappedTag<float, kPlanePadding> d;
-  const hn::RebindToSigned<decltype(d)> di;
-  const hn::Rebind<std::uint8_t, decltype(d)> d8;
   const std::size_t dimensions = features.size();
-  const std::size_t classes = means.size() / dimensions;
-  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
-    auto best = hn::Set(d, 3.4e38f);
-    auto label = hn::Zero(di);
-    for (std::size_t c = 0; c < classes; ++c) {
-      auto distance = hn::Zero(d);
-      for (std::size_t f = 0; f < dimensions; ++f) {
-        const auto step =
-            hn::Sub(hn::LoadU(d, features[f] + i), hn::Set(d, means[c * dimensions + f]));
-        distance = hn::Add(distance, hn::Mul(step, step));
-      }
-      const auto nearer = hn::Lt(distance, best);
-      best = hn::IfThenElse(nearer, distance, best);
-      label = hn::IfThenElse(hn::RebindMask(di, nearer),
-                             hn::Set(di, static_cast<std::int32_t>(c + 1)), label);
+  best_classes(means.size() / dimensions, n, labels, [&](auto d, std::size_t c, std::size_t i) {
+    auto distance = hn::Zero(d);
+    for (std::size_t f = 0; f < dimensions; ++f) {
+      const auto step =
+          hn::Sub(hn::LoadU(d, features[f] + i), hn::Set(d, means[c * dimensions + f]));
+      distance = hn::Add(distance, hn::Mul(step, step));
     }
-    hn::StoreU(hn::DemoteTo(d8, label), d8, labels + i);
-  }
+    return hn::Neg(distance);
+  });
 }
 
 }  // namespace HWY_NAMESPACE
