@@ -31,11 +31,12 @@ std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y)
 
 void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Model& model,
                         std::size_t x, std::size_t y, const std::vector<ScatterPoints>& points) {
-  plot.begin(path, "Classes in " + model.features[x].name() + " and " + model.features[y].name(),
+  const std::vector<Feature> features = features_of(model.features);
+  plot.begin(path, "Classes in " + features[x].name() + " and " + features[y].name(),
              "dots: sample pixels; crosses: class means; curves: two standard deviations");
   plot.panel({0.08, 0.84, 0.11, 0.88});
-  plot.line("set xlabel " + literal(axis_title(model.features[x])) + " offset 0,0.3");
-  plot.line("set ylabel " + literal(axis_title(model.features[y])) + " offset -1,0");
+  plot.line("set xlabel " + literal(features[x].title()) + " offset 0,0.3");
+  plot.line("set ylabel " + literal(features[y].title()) + " offset -1,0");
   plot.line(
       fmt::format("set key outside right top Left reverse textcolor rgb '{}' font ',11' "
                   "at screen 0.97,0.87",

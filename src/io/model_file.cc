@@ -25,7 +25,7 @@ Json rows(const Eigen::MatrixXd& matrix) {
 }
 
 [[noreturn]] void reject(const std::string& problem) {
-  throw InputError(problem, "give a model.json written by 'chalcedony train'");
+  throw InputError(problem, "give a model written by 'chalcedony train' or 'cluster'");
 }
 
 Eigen::VectorXd vector_of(const Json& json, std::size_t size) {
@@ -44,6 +44,12 @@ Eigen::MatrixXd matrix_of(const Json& json, std::size_t size) {
   for (std::size_t r = 0; r < size; ++r)
     out.row(static_cast<Eigen::Index>(r)) = vector_of(json[r], size);
   return out;
+}
+
+std::vector<double> divisors_of(const Json& json, std::size_t features) {
+  const Eigen::VectorXd divisors = vector_of(json, features);
+  if (!(divisors.array() > 0).all()) reject("the model divides by numbers that are not above 0");
+  return {divisors.begin(), divisors.end()};
 }
 
 ModelClass class_of(const Json& json, std::size_t features) {
@@ -88,10 +94,12 @@ Model model_of(const Json& json) {
   model.method = json.at("method").get<std::string>();
   for (const Json& feature : json.at("features"))
     model.features.push_back(channel_named(feature.get<std::string>()));
-  for (const Json& one : json.at("classes"))
-    model.classes.push_back(class_of(one, model.features.size()));
-  if (model.features.empty() || model.classes.empty())
-    reject("the model has no features or classes");
+  const std::size_t dimensions = features_of(model.features).size();
+  model.scaling = json.at("scaling").get<std::string>();
+  if (json.contains("divisors")) model.divisors = divisors_of(json["divisors"], dimensions);
+  for (const Json& one : json.at("classes")) model.classes.push_back(class_of(one, dimensions));
+  if (model.features.empty() || model.classes.empty() || model.classes.size() > 255)
+    reject("the model has no features or classes, or more than 255 of them");
   for (const Json& picture : json.at("trained_on"))
     model.trained_on.push_back(training_picture_of(picture));
   return model;
@@ -106,7 +114,8 @@ std::string model_text(const Model& model) {
   json["method"] = model.method;
   json["features"] = Json::array();
   for (const Channel& feature : model.features) json["features"].push_back(feature.name());
-  json["scaling"] = "none";
+  json["scaling"] = model.scaling;
+  if (!model.divisors.empty()) json["divisors"] = model.divisors;
   json["classes"] = Json::array();
   for (const ModelClass& c : model.classes) {
     json["classes"].push_back({{"name", c.name},

@@ -22,7 +22,7 @@ struct ClassBand {
 
 std::vector<std::string> colors_of(const Model& model) {
   std::vector<std::string> colors;
-  for (const ModelClass& c : model.classes) colors.push_back(c.color);
+  for (const MapClass& c : map_classes(model)) colors.push_back(c.color);
   return colors;
 }
 
@@ -31,7 +31,7 @@ PictureSpec map_spec(const RasterShape& shape, const Model& model) {
   spec.shape = {shape.width, shape.height, 1, SampleType::kU8};
   spec.labels = true;
   unsigned index = 0;
-  for (const ModelClass& c : model.classes) spec.legend.push_back({++index, c.name, c.color});
+  for (const MapClass& c : map_classes(model)) spec.legend.push_back({++index, c.name, c.color});
   return spec;
 }
 
@@ -41,17 +41,18 @@ class ClassifyJob {
               const ClassifyOptions& options, const Context& context, Results& results,
               FigureFormat figures)
       : model_(model),
+        classes_(map_classes(model)),
         classifier_(classifier),
         options_(options),
         context_(context),
         results_(results),
         picture_(open_counted(input, options.shared, context)),
-        plan_(info(), model.features, options.shared.hue_floor),
+        plan_(info(), model.features, model.divisors, options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
         colors_(colors_of(model)),
-        counts_(model.classes.size() + 1) {
+        counts_(classes_.size() + 1) {
     if (results.wants("classes"))
       map_ = create_picture(results.path(input, "classes", "png"), map_spec(info().shape, model));
   }
@@ -77,11 +78,10 @@ class ClassifyJob {
     explicit Worker(ClassifyJob& job)
         : job_(&job),
           reader_(job.info(), job.picture_.counting),
-          channels_(job.plan_),
+          features_(job.plan_),
           collector_(job.preview_),
           painter_(job.colors_),
-          labels_(kBlockPixels + kPlanePadding),
-          features_(job.model_.features.size()) {}
+          labels_(kBlockPixels + kPlanePadding) {}
 
     ClassBand operator()(const Band& band) {
       ClassBand out;
@@ -95,16 +95,15 @@ class ClassifyJob {
         if (job_->preview_.wanted()) collect(block);
       });
       out.excluded = reader_.take_excluded();
-      out.clipped = channels_.take_clipped();
+      out.clipped = features_.take_clipped();
       if (job_->map_) out.rows = job_->map_->encode(band.first_row(), band.rows(), std::move(rows));
       return out;
     }
 
    private:
     void classify(const Block& block, ClassBand& out) {
-      channels_.evaluate(block);
-      for (std::size_t f = 0; f < features_.size(); ++f) features_[f] = channels_.channel(f);
-      job_->classifier_.classify(features_, block.size, labels_.data());
+      features_.evaluate(block);
+      job_->classifier_.classify(features_.values(), block.size, labels_.data());
       for (std::size_t i = 0; i < block.size; ++i) {
         if (block.counts(i)) {
           ++out.counts[labels_[i]];
@@ -122,11 +121,10 @@ class ClassifyJob {
 
     ClassifyJob* job_;
     BlockReader reader_;
-    ChannelEvaluator channels_;
+    FeatureEvaluator features_;
     Preview::Collector collector_;
     ClassPainter painter_;
     std::vector<std::uint8_t> labels_;
-    std::vector<const float*> features_;
   };
 
   void take(ClassBand&& band) {
@@ -139,17 +137,16 @@ class ClassifyJob {
   void write_areas(std::uint64_t counted) const {
     CsvTable table({"index", "class", "color", "pixels", "share_percent"});
     table.add({std::uint64_t{0}, "unclassified", "", counts_[0], percent(counts_[0], counted)});
-    for (std::size_t c = 0; c < model_.classes.size(); ++c)
-      table.add({std::uint64_t{c + 1}, model_.classes[c].name, model_.classes[c].color,
-                 counts_[c + 1], percent(counts_[c + 1], counted)});
+    for (std::size_t c = 0; c < classes_.size(); ++c)
+      table.add({std::uint64_t{c + 1}, classes_[c].name, classes_[c].color, counts_[c + 1],
+                 percent(counts_[c + 1], counted)});
     table.write(results_.path(picture_.file.path, "areas", "csv"));
   }
 
   void draw(std::uint64_t counted) {
     std::vector<LegendLine> legend;
-    for (std::size_t c = 0; c < model_.classes.size(); ++c)
-      legend.push_back(
-          {model_.classes[c].name, model_.classes[c].color, percent(counts_[c + 1], counted)});
+    for (std::size_t c = 0; c < classes_.size(); ++c)
+      legend.push_back({classes_[c].name, classes_[c].color, percent(counts_[c + 1], counted)});
     if (counts_[0] > 0) legend.push_back({"unclassified", "#000000", percent(counts_[0], counted)});
     Plot plot(format_);
     add_class_map_figure(
@@ -166,22 +163,23 @@ class ClassifyJob {
               {"unclassified", counts_[0]},
               {"unclassified_percent", percent(counts_[0], counted)},
               {"classes", Json::array()}};
-    for (std::size_t c = 0; c < model_.classes.size(); ++c)
+    for (std::size_t c = 0; c < classes_.size(); ++c)
       json["classes"].push_back({{"index", c + 1},
-                                 {"name", model_.classes[c].name},
-                                 {"color", model_.classes[c].color},
+                                 {"name", classes_[c].name},
+                                 {"color", classes_[c].color},
                                  {"pixels", counts_[c + 1]},
                                  {"percent", percent(counts_[c + 1], counted)}});
     return json;
   }
 
   const Model& model_;
+  std::vector<MapClass> classes_;
   const Classifier& classifier_;
   const ClassifyOptions& options_;
   const Context& context_;
   Results& results_;
   CountedPicture picture_;
-  ChannelPlan plan_;
+  FeaturePlan plan_;
   Preview preview_;
   Tallies<ThumbnailSums> map_preview_;
   FigureFormat format_;

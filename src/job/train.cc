@@ -36,6 +36,7 @@ class Training {
       : options_(options), context_(context), results_(results) {
     model_.method = options.method;
     model_.features = options.features.empty() ? channels_of(spaces::kLab) : options.features;
+    features_ = features_of(model_.features);
   }
 
   Json run(Json& summary) {
@@ -47,7 +48,7 @@ class Training {
     finish_classes();
     write_tables();
     if (format != FigureFormat::kNone) {
-      if (model_.features.size() > 1) {
+      if (features_.size() > 1) {
         const auto [x, y] = most_telling_features();
         add_scatter_figure(plot, results_.path("scatter.figure." + extension_of(format)), model_, x,
                            y, points_in(x, y));
@@ -65,7 +66,7 @@ class Training {
     std::string color = sample_class.color;
     if (color.empty()) color = css_hex(class_color(model_.classes.size()));
     model_.classes.push_back({sample_class.name, color, {}});
-    sums_.emplace_back(model_.features.size());
+    sums_.emplace_back(features_.size());
     points_.emplace_back();
     return model_.classes.size() - 1;
   }
@@ -110,17 +111,16 @@ class Training {
                                     const std::vector<std::size_t>& class_of_sample,
                                     Preview& preview) {
     const PictureInfo& info = picture.file.info;
-    const ChannelPlan plan(info, model_.features, options_.shared.hue_floor);
+    const FeaturePlan plan(info, model_.features, {}, options_.shared.hue_floor);
     const std::size_t classes = class_of_sample.size();
     const auto make_worker = [&] {
-      return [&, reader = BlockReader(info, picture.counting), channels = ChannelEvaluator(plan),
+      return [&, reader = BlockReader(info, picture.counting), features = FeatureEvaluator(plan),
               collector = Preview::Collector(preview)](const Band& band) mutable {
-        SampleBand out{
-            std::vector<ClassSums>(classes, ClassSums(model_.features.size())), {}, 0, {}};
+        SampleBand out{std::vector<ClassSums>(classes, ClassSums(features_.size())), {}, 0, {}};
         out.points.resize(classes);
         reader.for_each_block(band, [&](const Block& block) {
           collector.add(block);
-          add_samples(block, runs, channels, out);
+          add_samples(block, runs, features, out);
         });
         out.excluded = reader.take_excluded();
         return out;
@@ -142,7 +142,7 @@ class Training {
   }
 
   void add_samples(const Block& block, const std::vector<SampleRun>& runs,
-                   ChannelEvaluator& channels, SampleBand& out) const {
+                   FeatureEvaluator& evaluator, SampleBand& out) const {
     const std::uint64_t first = block.first_pixel, end = first + block.size;
     // Runs are sorted by their begin and none is longer than a row.
     auto run = std::lower_bound(runs.begin(), runs.end(), first,
@@ -150,22 +150,18 @@ class Training {
                                   return r.begin + block.picture_width < pixel;
                                 });
     bool evaluated = false;
-    std::vector<double> features(model_.features.size());
+    std::vector<double> features(features_.size());
     for (; run != runs.end() && run->begin < end; ++run) {
       if (run->end <= first) continue;
-      if (!evaluated) channels.evaluate(block);
+      if (!evaluated) evaluator.evaluate(block);
       evaluated = true;
       for (std::uint64_t p = std::max(run->begin, first); p < std::min(run->end, end); ++p) {
         const std::size_t i = static_cast<std::size_t>(p - first);
-        bool complete = block.counts(i);
-        for (std::size_t f = 0; f < features.size(); ++f) {
-          features[f] = channels.channel(f)[i];
-          complete &= features[f] == features[f];
-        }
-        if (!complete) {
+        if (!block.counts(i) || !evaluator.complete(i)) {
           ++out.left_out;
           continue;
         }
+        for (std::size_t f = 0; f < features.size(); ++f) features[f] = evaluator.values()[f][i];
         out.sums[run->sample_class].add(features.data());
         keep_point(features, out.points[run->sample_class]);
       }
@@ -183,7 +179,7 @@ class Training {
 
   /// At most so many pixels of each class, evenly picked, in two features.
   std::vector<ScatterPoints> points_in(std::size_t x, std::size_t y) const {
-    const std::size_t per_pixel = (model_.features.size() + 1) / 2;
+    const std::size_t per_pixel = (features_.size() + 1) / 2;
     std::vector<ScatterPoints> out(points_.size());
     for (std::size_t c = 0; c < points_.size(); ++c) {
       const std::size_t pixels = points_[c].size() / per_pixel;
@@ -231,7 +227,7 @@ class Training {
   /// The two features whose class means lie widest apart, by the spread within classes.
   std::pair<std::size_t, std::size_t> most_telling_features() const {
     std::vector<std::pair<double, std::size_t>> ranking;
-    for (std::size_t f = 0; f < model_.features.size(); ++f) {
+    for (std::size_t f = 0; f < features_.size(); ++f) {
       const auto i = static_cast<Eigen::Index>(f);
       double mean = 0, between = 0, within = 1e-12;
       for (const ModelClass& c : model_.classes) mean += c.statistics.mean[i];
@@ -267,13 +263,13 @@ class Training {
   void write_sample_statistics() {
     std::vector<std::string> header{"class",   "feature", "count", "mean", "standard_deviation",
                                     "minimum", "maximum"};
-    for (const Channel& feature : model_.features) header.push_back("covariance_" + feature.name());
+    for (const Feature& feature : features_) header.push_back("covariance_" + feature.name());
     CsvTable table(header);
     for (const ModelClass& c : model_.classes)
-      for (std::size_t f = 0; f < model_.features.size(); ++f) {
+      for (std::size_t f = 0; f < features_.size(); ++f) {
         const auto i = static_cast<Eigen::Index>(f);
         const ClassStatistics& s = c.statistics;
-        std::vector<CsvField> row{c.name,      model_.features[f].name(),     s.count,
+        std::vector<CsvField> row{c.name,      features_[f].name(),           s.count,
                                   s.mean[i],   std::sqrt(s.covariance(i, i)), s.smallest[i],
                                   s.largest[i]};
         for (Eigen::Index j = 0; j < s.mean.size(); ++j) row.emplace_back(s.covariance(i, j));
@@ -284,7 +280,7 @@ class Training {
 
   Json separability_pairs() const {
     Json pairs = Json::array();
-    const Eigen::VectorXd floor = smallest_spread(model_.features);
+    const Eigen::VectorXd floor = smallest_spread(model_);
     for (std::size_t a = 0; a < model_.classes.size(); ++a)
       for (std::size_t b = a + 1; b < model_.classes.size(); ++b) {
         const ModelClass &first = model_.classes[a], &second = model_.classes[b];
@@ -304,7 +300,7 @@ class Training {
               {"features", Json::array()},
               {"classes", Json::array()},
               {"separability", pairs_}};
-    for (const Channel& feature : model_.features) json["features"].push_back(feature.name());
+    for (const Feature& feature : features_) json["features"].push_back(feature.name());
     for (const ModelClass& c : model_.classes) {
       const auto& mean = c.statistics.mean;
       json["classes"].push_back({{"name", c.name},
@@ -319,6 +315,7 @@ class Training {
   const Context& context_;
   Results& results_;
   Model model_;
+  std::vector<Feature> features_;
   std::vector<ClassSums> sums_;
   std::vector<std::vector<std::array<float, 2>>> points_;
   std::uint64_t left_out_ = 0;

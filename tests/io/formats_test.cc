@@ -116,7 +116,7 @@ TEST_CASE("class lists there and back", "[io][legend]") {
 TEST_CASE("models there and back, number for number", "[io][model]") {
   Model model;
   model.method = "minimum-distance";
-  model.features = channels_named("lab.a,hsv.h");
+  model.features = channels_named("lab.a,hsv.s");
   ClassStatistics s;
   s.count = 12;
   s.mean = Eigen::Vector2d(1.0 / 3, -2e-7);
@@ -146,7 +146,7 @@ TEST_CASE("models there and back, number for number", "[io][model]") {
   CHECK_THROWS_WITH(parse_model(changed("\"version\": 1", "\"version\": 9")),
                     Catch::Contains("version 9") && Catch::Contains("up to 1"));
   CHECK_THROWS_WITH(parse_model(changed("lab.a", "lab.q")), Catch::Contains("lab.q"));
-  CHECK_THROWS_WITH(parse_model(changed("\"hsv.h\"", "\"hsv.h\",\"hsv.s\"")),
+  CHECK_THROWS_WITH(parse_model(changed("\"hsv.s\"", "\"hsv.s\",\"hsv.v\"")),
                     Catch::Contains("do not fit"));
 }
 

@@ -1,11 +1,38 @@
 #include "core/learn/classifier.h"
 
+#include <algorithm>
+#include <array>
+#include <utility>
+
 #include "core/error.h"
 #include "core/learn/gaussian.h"
 #include "core/learn/minimum_distance.h"
 #include "core/nearest_name.h"
 
 namespace chalcedony {
+
+namespace {
+
+/// Several entries of a model that are one class.
+class MergedClasses : public Classifier {
+ public:
+  MergedClasses(std::unique_ptr<Classifier> entries, const std::vector<std::uint8_t>& numbers)
+      : entries_(std::move(entries)) {
+    std::copy(numbers.begin(), numbers.end(), number_of_.begin() + 1);
+  }
+
+  void classify(const std::vector<const float*>& features, std::size_t n,
+                std::uint8_t* labels) const override {
+    entries_->classify(features, n, labels);
+    for (std::size_t i = 0; i < n; ++i) labels[i] = number_of_[labels[i]];
+  }
+
+ private:
+  std::unique_ptr<Classifier> entries_;
+  std::array<std::uint8_t, 256> number_of_{};
+};
+
+}  // namespace
 
 const std::vector<ClassifierMethod>& all_classifier_methods() {
   static const std::vector<ClassifierMethod> methods{
@@ -23,8 +50,12 @@ std::vector<std::string> classifier_methods() {
 }
 
 std::unique_ptr<Classifier> make_classifier(const Model& model) {
-  for (const ClassifierMethod& method : all_classifier_methods())
-    if (method.name == model.method) return method.make(model);
+  for (const ClassifierMethod& method : all_classifier_methods()) {
+    if (method.name != model.method) continue;
+    auto classifier = method.make(scaled(model));
+    if (map_classes(model).size() == model.classes.size()) return classifier;
+    return std::make_unique<MergedClasses>(std::move(classifier), class_numbers(model));
+  }
   throw InputError("the method '" + model.method + "' is not known to this version",
                    suggest_name(model.method, classifier_methods()));
 }

@@ -22,13 +22,13 @@ class Classifier {
 
   /// Writes for each of n pixels the number of its class (1 is the first), or 0 for none.
   ///
-  /// Shape     one plane for each feature, in the model's order, padded as in planes.h; `labels`
-  ///           has room for n rounded up to the padding
+  /// Shape     one plane for each feature of features_of(model.features), divided as the model
+  ///           says and padded as in planes.h; `labels` has room for n rounded up to the padding
   virtual void classify(const std::vector<const float*>& features, std::size_t n,
                         std::uint8_t* labels) const = 0;
 };
 
-/// A method by its name, and how to make its classifier.
+/// A method by its name, and how to make its classifier from a model that is scaled.
 struct ClassifierMethod {
   std::string_view name;
   std::unique_ptr<Classifier> (*make)(const Model& model);
@@ -40,9 +40,9 @@ const std::vector<ClassifierMethod>& all_classifier_methods();
 /// Their names.
 std::vector<std::string> classifier_methods();
 
-/// The classifier of the model's method.
+/// The classifier of the model's method; its numbers are those of map_classes().
 ///
-/// Errors    InputError for a method this version does not know
+/// Errors    InputError for a method this version does not know, and what the method refuses
 std::unique_ptr<Classifier> make_classifier(const Model& model);
 
 }  // namespace chalcedony

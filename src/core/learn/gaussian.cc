@@ -53,7 +53,7 @@ class Gaussians : public Classifier {
  public:
   /// `likelihood` adds what a density and a prior add to the distance.
   Gaussians(const Model& model, bool likelihood) : classes_(model.classes.size()) {
-    const Eigen::VectorXd floor = smallest_spread(model.features);
+    const Eigen::VectorXd floor = smallest_spread(model);
     for (const ModelClass& c : model.classes) add(c, floor, likelihood);
   }
 

@@ -1,17 +1,52 @@
 #include "core/learn/model.h"
 
+#include <algorithm>
+
 namespace chalcedony {
 
-Eigen::VectorXd smallest_spread(const std::vector<Channel>& features) {
-  constexpr double kPart = 1e-4, kStoredRange = 255;
+std::vector<MapClass> map_classes(const Model& model) {
+  std::vector<MapClass> classes;
+  for (const ModelClass& c : model.classes)
+    if (std::none_of(classes.begin(), classes.end(),
+                     [&](const MapClass& known) { return known.name == c.name; }))
+      classes.push_back({c.name, c.color});
+  return classes;
+}
+
+std::vector<std::uint8_t> class_numbers(const Model& model) {
+  const std::vector<MapClass> classes = map_classes(model);
+  std::vector<std::uint8_t> numbers;
+  for (const ModelClass& c : model.classes) {
+    const auto at = std::find_if(classes.begin(), classes.end(),
+                                 [&](const MapClass& one) { return one.name == c.name; });
+    numbers.push_back(static_cast<std::uint8_t>(at - classes.begin() + 1));
+  }
+  return numbers;
+}
+
+Model scaled(const Model& model) {
+  Model out = model;
+  if (model.divisors.empty()) return out;
+  const Eigen::Map<const Eigen::ArrayXd> divisors(model.divisors.data(),
+                                                  static_cast<Eigen::Index>(model.divisors.size()));
+  const Eigen::MatrixXd factors = divisors.inverse().matrix().asDiagonal();
+  for (ModelClass& c : out.classes) {
+    ClassStatistics& s = c.statistics;
+    s.mean = factors * s.mean;
+    s.smallest = factors * s.smallest;
+    s.largest = factors * s.largest;
+    s.covariance = factors * s.covariance * factors;
+  }
+  return out;
+}
+
+Eigen::VectorXd smallest_spread(const Model& model) {
+  constexpr double kPart = 1e-4;
+  const std::vector<Feature> features = features_of(model.features);
   Eigen::VectorXd spread(static_cast<Eigen::Index>(features.size()));
   for (std::size_t f = 0; f < features.size(); ++f) {
-    double range = kStoredRange;
-    if (!features[f].is_stored()) {
-      const ChannelInfo& info = features[f].space->channels[features[f].index];
-      range = info.high - info.low;
-    }
-    spread[static_cast<Eigen::Index>(f)] = kPart * range;
+    const double divisor = model.divisors.empty() ? 1 : model.divisors[f];
+    spread[static_cast<Eigen::Index>(f)] = kPart * features[f].range() / divisor;
   }
   return spread;
 }

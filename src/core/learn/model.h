@@ -8,6 +8,7 @@
 
 #include "core/color/channel.h"
 #include "core/learn/class_statistics.h"
+#include "core/learn/features.h"
 #include "core/learn/sample_shape.h"
 
 namespace chalcedony {
@@ -28,15 +29,34 @@ struct TrainingPicture {
 };
 
 struct Model {
-  std::string method;             // "minimum-distance"
-  std::vector<Channel> features;  // in the contract's units
-  std::vector<ModelClass> classes;
+  std::string method;                 // "minimum-distance"
+  std::vector<Channel> features;      // see features_of(); statistics are in the contract's units
+  std::string scaling = "none";       // how the divisors were found
+  std::vector<double> divisors = {};  // of each feature, before distances; empty for none
+  std::vector<ModelClass> classes;    // at most 255
   std::vector<TrainingPicture> trained_on;
 };
 
-/// A spread for each feature that is far below what matters, a ten-thousandth of its usual range:
-/// added in quadrature, it gives a class of one flat color a density.
-Eigen::VectorXd smallest_spread(const std::vector<Channel>& features);
+/// A class as maps show it.
+struct MapClass {
+  std::string name;
+  std::string color;
+};
+
+/// The classes of the maps of a model, class 1 first: entries of `classes` that bear one name are
+/// one class, in the color of the first.
+std::vector<MapClass> map_classes(const Model& model);
+
+/// For each entry of `classes` the number of its class in a map, 1 for the first.
+std::vector<std::uint8_t> class_numbers(const Model& model);
+
+/// The same model with its statistics divided as its features are.
+Model scaled(const Model& model);
+
+/// A spread for each feature, divided as the model says, that is far below what matters: a
+/// ten-thousandth of its usual range. Added in quadrature, it gives a class of one flat color a
+/// density.
+Eigen::VectorXd smallest_spread(const Model& model);
 
 }  // namespace chalcedony
 
