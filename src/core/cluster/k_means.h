@@ -1,0 +1,71 @@
+// k-means: the k centers with the smallest sum of squared distances to them.
+#ifndef CHALCEDONY_CORE_CLUSTER_K_MEANS_H_
+#define CHALCEDONY_CORE_CLUSTER_K_MEANS_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <vector>
+
+#include "core/cluster/points.h"
+
+namespace chalcedony {
+
+enum class CenterStart { kSpread, kRandom };
+
+/// k centers, one after the other, in the features' units.
+using Centers = std::vector<double>;
+
+struct KMeansOptions {
+  std::size_t k = 2;
+  unsigned restarts = 5;           // runs from different starts; the best is kept
+  unsigned most_iterations = 200;  // of a run
+  double movement = 1e-4;          // a run ends when no center moves more than this
+                                   // part of the standard deviation of all points
+  CenterStart start = CenterStart::kSpread;
+  std::uint64_t seed = 1;
+};
+
+/// One run from one start.
+struct KMeansRun {
+  double sum_of_squares = 0;  // within groups, weighted
+  unsigned iterations = 0;
+  bool settled = false;  // ended because the centers stood still
+};
+
+struct KMeans {
+  Centers centers;
+  std::vector<double> weights;  // of each group
+  std::size_t best = 0;         // the run they are from
+  std::vector<KMeansRun> runs;
+
+  double sum_of_squares() const { return runs[best].sum_of_squares; }
+};
+
+/// Starting centers: the first a point drawn by weight. kSpread draws each further one with a
+/// chance in proportion to weight and squared distance to the nearest center so far, the best of
+/// some such draws; kRandom draws all by weight alone.
+///
+/// Errors    InputError when there are fewer than k points that differ
+/// Source    k-means++ (Arthur and Vassilvitskii 2007), with the several draws of their section 5
+Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
+                         std::uint64_t seed);
+
+/// Moves centers to the means of the points nearest to them until they stand still (Lloyd 1982).
+/// A center that loses all its points moves to the point that is farthest from its own center.
+///
+/// Source    distances are skipped by the bounds of Hamerly (2010), which changes no result
+KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options);
+
+/// The best of several runs; those from `also` come after those with starts of their own.
+///
+/// Errors    as starting_centers
+KMeans k_means(const Points& points, const KMeansOptions& options,
+               const std::vector<Centers>& also = {});
+
+/// The weighted sum of squared distances of all points to their common mean: what k-means with one
+/// center leaves.
+double total_sum_of_squares(const Points& points);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_CLUSTER_K_MEANS_H_
