@@ -15,7 +15,7 @@ const std::map<std::string, std::set<std::string>> kMayInclude{
      {"core", "io", "nlohmann", "isa-l.h", "jerror.h", "jpeglib.h", "spng.h", "tiffio.h",
       "unistd.h", "zlib.h"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt", "stdlib.h"}},
-    {"job", {"core", "io", "figure", "job", "nlohmann", "tbb"}},
+    {"job", {"core", "io", "figure", "fmt", "job", "nlohmann", "tbb"}},
     {"cli",
      {"core", "io", "figure", "job", "cli", "demo", "boost/program_options.hpp", "fmt", "spdlog",
       "unistd.h"}}};

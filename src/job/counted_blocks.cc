@@ -15,14 +15,16 @@ struct PickedColors {
 
 void pick(const Block& block, std::uint32_t channels, std::vector<std::uint32_t>& packed) {
   for (std::size_t i = 0; i < block.size; ++i)
-    if (block.counts(i)) packed.push_back(ColorCounter::pack(block.stored + i * channels));
+    if (block.counts(i))
+      packed.push_back(ColorCounter::pack(block.stored + i * channels, channels));
 }
 
 /// Whether these channels can be computed from the distinct colors alone.
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
   return ColorCounter::fits(info) &&
-         std::all_of(channels.begin(), channels.end(),
-                     [](const Channel& c) { return !c.is_stored() || c.index < 3; });
+         std::all_of(channels.begin(), channels.end(), [&](const Channel& c) {
+           return !c.is_stored() || c.index < info.color_channels();
+         });
 }
 
 }  // namespace
@@ -36,7 +38,9 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
       counting_(picture.counting),
       rows_(picture.file.rows.get()) {
   if (!colors_tell(info_, channels)) return;
-  count_colors(picture);
+  ColorCounter counter;
+  excluded_ = count_colors(picture, options, context, preview, counter);
+  table_ = counter.table();
   // From here on there is no picture, only its colors.
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;
@@ -47,16 +51,18 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
   rows_ = table_rows_.get();
 }
 
-void CountedBlocks::count_colors(CountedPicture& picture) {
-  const std::uint32_t channels = info_.shape.channels;
-  const bool all_count = !counting_.region && !counting_.within &&
-                         (info_.alpha == AlphaKind::kNone || counting_.count_transparent);
-  ColorCounter counter;
+Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
+                      Preview& preview, ColorCounter& counter) {
+  const PictureInfo& info = picture.file.info;
+  const Counting& counting = picture.counting;
+  const std::uint32_t channels = info.shape.channels;
+  const bool all_count = all_pixels_count(picture);
+  Excluded excluded;
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(info_, counting_),
-            collector = Preview::Collector(preview_)](const Band& band) mutable {
+    return [&, reader = BlockReader(info, counting),
+            collector = Preview::Collector(preview)](const Band& band) mutable {
       PickedColors picked;
-      if (all_count && !preview_.wanted()) return picked;
+      if (all_count && !preview.wanted()) return picked;
       reader.for_each_block(band, [&](const Block& block) {
         collector.add(block);
         if (!all_count) pick(block, channels, picked.packed);
@@ -66,14 +72,15 @@ void CountedBlocks::count_colors(CountedPicture& picture) {
     };
   };
   // Counting takes little time beside decoding, so one table serves all threads, in the sink.
-  travel(*picture.file.rows, road_, make_worker, [&](PickedColors&& picked, const Band& band) {
+  const RoadOptions road = road_for(picture, options, context);
+  travel(*picture.file.rows, road, make_worker, [&](PickedColors&& picked, const Band& band) {
     if (all_count)
       counter.add_stored(band.own_rows(), channels,
                          std::size_t{band.rows()} * picture.shape().width);
     counter.add(picked.packed);
-    excluded_ += picked.excluded;
+    excluded += picked.excluded;
   });
-  table_ = counter.table();
+  return excluded;
 }
 
 }  // namespace chalcedony

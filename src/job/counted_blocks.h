@@ -14,6 +14,11 @@
 
 namespace chalcedony {
 
+/// One pass over a picture that ColorCounter::fits: adds its counted pixels to the counter, and
+/// gathers the preview. Returns what was left out.
+Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
+                      Preview& preview, ColorCounter& counter);
+
 /// Blocks of the distinct colors, each with the number of its pixels, where these tell all that is
 /// asked; else Blocks of the pixels. Passes can be repeated.
 class CountedBlocks {
@@ -64,8 +69,6 @@ class CountedBlocks {
   }
 
  private:
-  void count_colors(CountedPicture& picture);
-
   Preview& preview_;
   RoadOptions road_;
   PictureInfo info_;

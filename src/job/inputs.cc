@@ -45,6 +45,12 @@ RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options
   return road;
 }
 
+bool all_pixels_count(const CountedPicture& picture) {
+  const Counting& counting = picture.counting;
+  return !counting.region && !counting.within &&
+         (picture.file.info.alpha == AlphaKind::kNone || counting.count_transparent);
+}
+
 void require_counted(std::uint64_t counted, const CountedPicture& picture) {
   if (counted == 0)
     throw InputError("no pixel counts", "check --region, --within and the picture's transparency",

@@ -122,6 +122,83 @@ class PointDraw {
   double total_ = 0;
 };
 
+/// Starting centers, drawn one after the other.
+class CenterDraw {
+ public:
+  CenterDraw(const Points& points, std::uint64_t seed)
+      : points_(points),
+        random_(seed),
+        even_(points.size, 1.0),
+        by_weight_(points, even_),
+        nearest_(points.size, 1e300),
+        lowered_(points.size),
+        kept_(points.size) {}
+
+  std::size_t count() const { return centers_.size() / points_.dimensions(); }
+  const Centers& centers() const { return centers_; }
+
+  void take(const Centers& centers) {
+    for (std::size_t c = 0; c < centers.size(); c += points_.dimensions())
+      lower(centers.data() + c, nearest_, nearest_);
+    centers_ = centers;
+  }
+
+  void add_by_weight() { take(center_at(by_weight_.draw(random_))); }
+
+  /// `k`: how many there will be, for the message.
+  void add(std::size_t k, CenterStart start) {
+    const PointDraw by_distance(points_, nearest_);
+    if (!(by_distance.total() > 0))
+      throw InputError("there are too few different colors for " + std::to_string(k) +
+                           " groups: " + std::to_string(count()),
+                       "ask for at most " + std::to_string(count()));
+    const bool spread = start == CenterStart::kSpread;
+    const unsigned draws = spread ? 2 + static_cast<unsigned>(std::log(static_cast<double>(k))) : 1;
+    Centers best;
+    double least = 1e300;
+    for (unsigned draw = 0; draw < draws; ++draw) {
+      std::size_t point = (spread ? by_distance : by_weight_).draw(random_);
+      // A draw by weight may hit what is a center already.
+      if (nearest_[point] <= 0) point = by_distance.draw(random_);
+      const Centers candidate = center_at(point);
+      lower(candidate.data(), nearest_, lowered_);
+      const double left = PointDraw(points_, lowered_).total();
+      if (draw > 0 && left >= least) continue;
+      least = left;
+      best = candidate;
+      kept_.swap(lowered_);
+    }
+    nearest_.swap(kept_);
+    centers_.insert(centers_.end(), best.begin(), best.end());
+  }
+
+ private:
+  Centers center_at(std::size_t point) const {
+    Centers center(points_.dimensions());
+    copy_point(points_, point, center.data());
+    return center;
+  }
+
+  /// Squared distances to the nearest center once there is one more.
+  void lower(const double* center, const std::vector<double>& before,
+             std::vector<double>& after) const {
+    for_each_chunk(points_.size, [&](std::size_t, std::size_t begin, std::size_t end) {
+      std::vector<const float*> features;
+      for (const float* feature : points_.features) features.push_back(feature + begin);
+      HWY_DYNAMIC_DISPATCH(nearer_center)
+      (features.data(), features.size(), center, end - begin, before.data() + begin,
+       after.data() + begin);
+    });
+  }
+
+  const Points& points_;
+  SeededRandom random_;
+  std::vector<double> even_;
+  PointDraw by_weight_;
+  std::vector<double> nearest_, lowered_, kept_;
+  Centers centers_;
+};
+
 /// One run of k-means.
 class Mover {
  public:
@@ -349,56 +426,17 @@ double total_sum_of_squares(const Points& points) {
 
 Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
                          std::uint64_t seed) {
-  const std::size_t dimensions = points.dimensions();
-  SeededRandom random(seed);
-  std::vector<double> nearest(points.size, 1.0), lowered(points.size), kept;
-  const std::vector<double> even(points.size, 1.0);
-  const PointDraw by_weight(points, even);
-  Centers centers(k * dimensions);
-  const auto lower = [&](const double* center, const std::vector<double>& before,
-                         std::vector<double>& after) {
-    for_each_chunk(points.size, [&](std::size_t, std::size_t begin, std::size_t end) {
-      std::vector<const float*> features;
-      for (const float* feature : points.features) features.push_back(feature + begin);
-      HWY_DYNAMIC_DISPATCH(nearer_center)
-      (features.data(), dimensions, center, end - begin, before.data() + begin,
-       after.data() + begin);
-    });
-  };
-  const auto draws = start == CenterStart::kSpread
-                         ? 2 + static_cast<unsigned>(std::log(static_cast<double>(k)))
-                         : 1u;
-  copy_point(points, by_weight.draw(random), centers.data());
-  std::fill(nearest.begin(), nearest.end(), 1e300);
-  lower(centers.data(), nearest, nearest);
-  for (std::size_t c = 1; c < k; ++c) {
-    const PointDraw by_distance(points, nearest);
-    if (!(by_distance.total() > 0))
-      throw InputError("only " + std::to_string(c) +
-                           " colors differ in the features, too few for " + std::to_string(k) +
-                           " groups",
-                       "ask for at most " + std::to_string(c));
-    double* const center = centers.data() + c * dimensions;
-    double least = 1e300;
-    for (unsigned draw = 0; draw < draws; ++draw) {
-      // Points that are centers already have no distance left; a draw by weight may hit one.
-      std::size_t point =
-          start == CenterStart::kSpread ? by_distance.draw(random) : by_weight.draw(random);
-      if (nearest[point] <= 0) point = by_distance.draw(random);
-      std::vector<double> candidate(dimensions);
-      copy_point(points, point, candidate.data());
-      lower(candidate.data(), nearest, lowered);
-      const double left = PointDraw(points, lowered).total();
-      if (draw > 0 && left >= least) continue;
-      least = left;
-      std::copy(candidate.begin(), candidate.end(), center);
-      kept.swap(lowered);
-      lowered.resize(points.size);
-    }
-    nearest.swap(kept);
-    kept.resize(points.size);
-  }
-  return centers;
+  CenterDraw draw(points, seed);
+  draw.add_by_weight();
+  while (draw.count() < k) draw.add(k, start);
+  return draw.centers();
+}
+
+Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed) {
+  CenterDraw draw(points, seed);
+  draw.take(centers);
+  draw.add(draw.count() + 1, CenterStart::kSpread);
+  return draw.centers();
 }
 
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options) {

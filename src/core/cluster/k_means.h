@@ -50,6 +50,11 @@ struct KMeans {
 Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
                          std::uint64_t seed);
 
+/// The same centers and one more, drawn as kSpread draws.
+///
+/// Errors    as starting_centers
+Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed);
+
 /// Moves centers to the means of the points nearest to them until they stand still (Lloyd 1982).
 /// A center that loses all its points moves to the point that is farthest from its own center.
 ///

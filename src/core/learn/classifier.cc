@@ -8,6 +8,7 @@
 #include "core/learn/gaussian.h"
 #include "core/learn/minimum_distance.h"
 #include "core/nearest_name.h"
+#include "core/pixel/planes.h"
 
 namespace chalcedony {
 
@@ -17,7 +18,7 @@ namespace {
 class MergedClasses : public Classifier {
  public:
   MergedClasses(std::unique_ptr<Classifier> entries, const std::vector<std::uint8_t>& numbers)
-      : entries_(std::move(entries)) {
+      : entries_(std::move(entries)), entry_count_(numbers.size()) {
     std::copy(numbers.begin(), numbers.end(), number_of_.begin() + 1);
   }
 
@@ -27,12 +28,34 @@ class MergedClasses : public Classifier {
     for (std::size_t i = 0; i < n; ++i) labels[i] = number_of_[labels[i]];
   }
 
+  void probabilities(const std::vector<const float*>& features, std::size_t n,
+                     const std::vector<float*>& planes) const override {
+    PlaneBuffer buffer(entry_count_);
+    std::vector<float*> entries;
+    for (std::size_t e = 0; e < entry_count_; ++e) entries.push_back(buffer.plane(e));
+    entries_->probabilities(features, n, entries);
+    for (float* const plane : planes) std::fill_n(plane, n, 0.0f);
+    for (std::size_t e = 0; e < entry_count_; ++e) {
+      float* const plane = planes[number_of_[e + 1] - 1u];
+      for (std::size_t i = 0; i < n; ++i) plane[i] += entries[e][i];
+    }
+  }
+
  private:
   std::unique_ptr<Classifier> entries_;
+  std::size_t entry_count_;
   std::array<std::uint8_t, 256> number_of_{};
 };
 
 }  // namespace
+
+void Classifier::probabilities(const std::vector<const float*>& features, std::size_t n,
+                               const std::vector<float*>& planes) const {
+  std::vector<std::uint8_t> labels(n + kPlanePadding);
+  classify(features, n, labels.data());
+  for (std::size_t c = 0; c < planes.size(); ++c)
+    for (std::size_t i = 0; i < n; ++i) planes[c][i] = labels[i] == c + 1 ? 1.0f : 0.0f;
+}
 
 const std::vector<ClassifierMethod>& all_classifier_methods() {
   static const std::vector<ClassifierMethod> methods{

@@ -26,6 +26,13 @@ class Classifier {
   ///           says and padded as in planes.h; `labels` has room for n rounded up to the padding
   virtual void classify(const std::vector<const float*>& features, std::size_t n,
                         std::uint8_t* labels) const = 0;
+
+  /// Writes for each of n pixels how likely it belongs to each class, 0-1, summing to 1; all 0 for
+  /// a pixel without a class. A method that knows no likelihood gives 1 to the class it says.
+  ///
+  /// Shape     one plane for each class of map_classes(), padded as the features are
+  virtual void probabilities(const std::vector<const float*>& features, std::size_t n,
+                             const std::vector<float*>& planes) const;
 };
 
 /// A method by its name, and how to make its classifier from a model that is scaled.

@@ -25,7 +25,8 @@ std::byte channel_of(std::size_t packed, unsigned first_bit) {
 }  // namespace
 
 bool ColorCounter::fits(const PictureInfo& info) {
-  return info.shape.sample == SampleType::kU8 && info.color_channels() == 3 &&
+  return info.shape.sample == SampleType::kU8 &&
+         (info.color_channels() == 3 || info.color_channels() == 1) &&
          info.alpha != AlphaKind::kPremultiplied &&
          info.shape.pixels() <= std::numeric_limits<std::uint32_t>::max();
 }
@@ -50,7 +51,7 @@ void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, s
   for (std::size_t done = 0; done < n; done += kAhead) {
     const std::size_t size = std::min(kAhead, n - done);
     for (std::size_t i = 0; i < size; ++i, stored += channels) {
-      packed[i] = pack(stored);
+      packed[i] = pack(stored, channels);
       __builtin_prefetch(counters_.get() + packed[i], 1);
     }
     for (std::size_t i = 0; i < size; ++i) ++counters_[packed[i]];

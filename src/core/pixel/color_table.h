@@ -32,16 +32,18 @@ struct ColorTable {
 };
 
 /// Counts colors of three 8-bit channels in one table for all of them: 16.7 million counters, of
-/// which only the parts that are used take memory (64 MiB at most).
+/// which only the parts that are used take memory (64 MiB at most). A gray is a color with three
+/// equal channels.
 class ColorCounter {
  public:
-  /// Whether the colors of such a picture can be counted: three 8-bit channels, alpha that leaves
-  /// them as they are, and no more pixels than a counter holds.
+  /// Whether the colors of such a picture can be counted: three 8-bit channels or a gray, alpha
+  /// that leaves them as they are, and no more pixels than a counter holds.
   static bool fits(const PictureInfo& info);
 
   ColorCounter();
 
-  /// Adds n stored pixels of `channels` samples each, of which the first three are the color.
+  /// Adds n stored pixels of `channels` samples each: the color first, gray when they are one or
+  /// two, then alpha.
   void add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n);
   /// Adds colors packed by pack().
   void add(std::span<const std::uint32_t> packed);
@@ -52,6 +54,14 @@ class ColorCounter {
     return kSpread[std::to_integer<std::size_t>(rgb[0])] << 2 |
            kSpread[std::to_integer<std::size_t>(rgb[1])] << 1 |
            kSpread[std::to_integer<std::size_t>(rgb[2])];
+  }
+
+  /// The same for a gray.
+  static std::uint32_t pack_gray(const std::byte* gray) {
+    return kSpread[std::to_integer<std::size_t>(*gray)] * 7;
+  }
+  static std::uint32_t pack(const std::byte* stored, std::uint32_t channels) {
+    return channels < 3 ? pack_gray(stored) : pack(stored);
   }
 
   /// What was counted, in the order of packed colors.

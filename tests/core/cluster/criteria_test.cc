@@ -1,5 +1,7 @@
 // What judges a grouping: silhouette, knee and lone pixels, on small cases worked out by hand.
+#include <array>
 #include <catch2/catch.hpp>
+#include <cstdlib>
 #include <random>
 
 #include "core/cluster/knee.h"
@@ -60,4 +62,18 @@ TEST_CASE("lone pixels are unlike all eight neighbors", "[core][cluster]") {
     ours.add_rows(map.data(), 23);
     CHECK(ours.finish() == count_plain(map, width, 23));
   }
+}
+
+TEST_CASE("points are drawn by their weights at even steps", "[core][cluster]") {
+  const std::vector<float> values{0, 1, 2, 3};
+  const std::vector<double> weights{1, 7, 0.5, 1.5};
+  const Points points{4, {values.data()}, weights.data()};
+  const auto drawn = even_draw(points, 1000, 5);
+  REQUIRE(drawn.size() == 1000);
+  std::array<int, 4> times{};
+  for (const std::size_t i : drawn) ++times[i];
+  CHECK(std::abs(times[0] - 100) <= 1);
+  CHECK(std::abs(times[1] - 700) <= 1);
+  CHECK(std::abs(times[2] - 50) <= 1);
+  CHECK(even_draw(points, 1000, 5) == drawn);
 }

@@ -166,8 +166,9 @@ TEST_CASE(
   const Cloud three{{{1, 2, 2, 1, 9}}, {1, 1, 1, 1, 1}};
   const Centers all = starting_centers(three.view(), 3, CenterStart::kRandom, 7);
   CHECK(std::set<double>(all.begin(), all.end()) == std::set<double>{1, 2, 9});
-  CHECK_THROWS_WITH(starting_centers(three.view(), 4, CenterStart::kSpread, 1),
-                    Catch::Contains("only 3 colors differ") && Catch::Contains("at most 3"));
+  CHECK_THROWS_WITH(
+      starting_centers(three.view(), 4, CenterStart::kSpread, 1),
+      Catch::Contains("too few different colors for 4 groups: 3") && Catch::Contains("at most 3"));
 }
 
 TEST_CASE("a center without points moves to the farthest one", "[core][cluster]") {

@@ -118,7 +118,7 @@ TEST_CASE("maximum likelihood comes within a point of the Bayes rate", "[core][l
       const double value = mean + normal(random);
       sums.add(&value);
     }
-    classes.push_back({"c", "#000000", sums.statistics(), 0.5});
+    classes.push_back({std::to_string(mean), "#000000", sums.statistics(), 0.5});
   }
   const auto classifier = make_classifier(model_of("maximum-likelihood", classes));
   PlaneBuffer plane(1);

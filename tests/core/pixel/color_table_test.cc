@@ -83,9 +83,20 @@ TEST_CASE("a color table holds each color once, in order, with its count", "[cor
   for (std::size_t i = table.colors; i < table.counts.size(); ++i) CHECK(table.counts[i] == 0);
 }
 
+TEST_CASE("a gray counts as a color of three equal channels", "[core][pixel]") {
+  const std::vector<std::uint8_t> gray{7, 200, 7, 7, 0};
+  ColorCounter counter;
+  counter.add_stored(bytes_of(gray).data(), 1, gray.size());
+  const ColorTable table = counter.table();
+  REQUIRE(table.colors == 3);
+  CHECK(table.counts[1] == 3);
+  for (int channel = 0; channel < 3; ++channel)
+    CHECK(table.rgb[static_cast<std::size_t>(3 + channel)] == std::byte{7});
+}
+
 TEST_CASE("which pictures have countable colors", "[core][pixel]") {
   CHECK(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU8})));
-  CHECK_FALSE(ColorCounter::fits(info_of({10, 10, 1, SampleType::kU8})));
+  CHECK(ColorCounter::fits(info_of({10, 10, 1, SampleType::kU8})));
   CHECK_FALSE(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU16})));
   PictureInfo with_alpha = info_of({10, 10, 4, SampleType::kU8});
   with_alpha.alpha = AlphaKind::kStraight;

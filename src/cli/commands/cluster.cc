@@ -1,0 +1,303 @@
+// `chalcedony cluster`: groups of colors, found without samples.
+#include "job/cluster.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::uint64_t kMostGroups = 64, kMostRestarts = 1000, kMostIterations = 100000;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "method", "METHOD",
+                          "k-means or gaussian-mixture (default k-means)");
+  add_option<std::string>(options, "k", "N|A..B",
+                          "how many groups, or a range to choose from (default 1..10)");
+  add_option<std::string>(options, "space", "SPACE", "group in the channels of this space");
+  add_option<std::string>(options, "features", "LIST",
+                          "channels to group in (default oklab.l,oklab.a,oklab.b)");
+  add_option<std::string>(options, "scaling", "none|spread|range",
+                          "what features are divided by (default none; spread when their units "
+                          "differ)");
+  add_option<std::string>(options, "shape", "own|axes|round|shared",
+                          "covariances of a mixture: each its own, along the axes, round, or one "
+                          "for all (default own)");
+  add_option<std::string>(options, "start", "spread|random",
+                          "how the first centers are drawn (default spread)");
+  add_option<std::string>(options, "restarts", "N",
+                          "runs from different starts; the best is kept (default 5)");
+  add_option<std::string>(options, "iterations", "N",
+                          "most iterations of a run (default 200, for mixtures 300)");
+  add_option<std::string>(options, "order", "share|lightness",
+                          "number groups by share, or from light to dark (default share)");
+  add_option<std::string>(options, "colors", "centers|distinct",
+                          "color of a group: its mean, or one easy to tell from the others "
+                          "(default centers)");
+  add_option<std::string>(options, "probabilities", "16|float",
+                          "write how likely each pixel is in each group of a mixture, a picture "
+                          "for each");
+  add_option<std::string>(options, "model", "FILE",
+                          "take the groups from a clusters.model.json instead of finding them");
+  const auto repeated = [&](const char* name, const char* value, const char* meaning) {
+    options.add_options()(
+        name, po::value<std::vector<std::string>>()->composing()->value_name(value), meaning);
+  };
+  repeated("name", "N=NAME", "name group N; may be repeated");
+  repeated("merge", "NAME=N,M,...", "make several groups one class; may be repeated");
+}
+
+std::pair<std::size_t, std::size_t> group_range(const std::string& text) {
+  const std::size_t dots = text.find("..");
+  if (dots == std::string::npos) {
+    const std::uint64_t k = whole_number("--k", text, 1, kMostGroups);
+    return {k, k};
+  }
+  const std::uint64_t first = whole_number("--k", text.substr(0, dots), 1, kMostGroups);
+  const std::uint64_t last = whole_number("--k", text.substr(dots + 2), 1, kMostGroups);
+  if (last < first)
+    throw UsageError("--k: the range '" + text + "' is empty",
+                     "write the smaller number first, as in 2..8");
+  return {first, last};
+}
+
+std::vector<Channel> features_from(const po::variables_map& given) {
+  if (given.count("space") && given.count("features"))
+    throw UsageError("--space and --features both say what to group in", "give one of them");
+  const char* const option = given.count("space") ? "space" : "features";
+  if (!given.count(option)) return {};
+  const std::string text = given[option].as<std::string>();
+  try {
+    return given.count("space") ? channels_of(space_named(text)) : channels_named(text);
+  } catch (const UsageError& error) {
+    throw at_place(error, std::string("--") + option);
+  }
+}
+
+void read_mixture(const po::variables_map& given, ClusterOptions& options) {
+  if (options.method != ClusterMethod::kMixture) {
+    for (const char* option : {"shape", "probabilities"})
+      if (given.count(option) && !(options.model && option == std::string("probabilities")))
+        throw UsageError("--" + std::string(option) + " is for mixtures only",
+                         "leave it out, or give --method gaussian-mixture");
+  }
+  const std::string shape =
+      one_of("--shape", text_of(given, "shape", "own"), {"own", "axes", "round", "shared"});
+  options.mixture.shape = shape == "axes"    ? MixtureShape::kAxes
+                          : shape == "round" ? MixtureShape::kRound
+                          : shape == "own"   ? MixtureShape::kOwn
+                                             : MixtureShape::kShared;
+  if (!given.count("probabilities")) return;
+  options.probabilities =
+      one_of("--probabilities", given["probabilities"].as<std::string>(), {"16", "float"}) == "16"
+          ? ProbabilityPictures::k16
+          : ProbabilityPictures::kFloat;
+}
+
+void read_search(const po::variables_map& given, ClusterOptions& options) {
+  std::tie(options.first_k, options.last_k) = group_range(text_of(given, "k", "1..10"));
+  options.features = features_from(given);
+  const std::string scaling =
+      given.count("scaling")
+          ? one_of("--scaling", given["scaling"].as<std::string>(), {"none", "spread", "range"})
+          : "";
+  if (scaling == "none") options.scaling = FeatureScaling::kNone;
+  if (scaling == "spread") options.scaling = FeatureScaling::kSpread;
+  if (scaling == "range") options.scaling = FeatureScaling::kRange;
+  options.groups.start =
+      one_of("--start", text_of(given, "start", "spread"), {"spread", "random"}) == "spread"
+          ? CenterStart::kSpread
+          : CenterStart::kRandom;
+  if (given.count("restarts"))
+    options.groups.restarts = static_cast<unsigned>(
+        whole_number("--restarts", given["restarts"].as<std::string>(), 1, kMostRestarts));
+  if (given.count("iterations"))
+    options.groups.most_iterations = options.mixture.most_iterations = static_cast<unsigned>(
+        whole_number("--iterations", given["iterations"].as<std::string>(), 1, kMostIterations));
+}
+
+void read_names(const po::variables_map& given, ClusterOptions& options) {
+  if (given.count("name"))
+    for (const auto& text : given["name"].as<std::vector<std::string>>()) {
+      const auto [number, name] = named_value("--name", text);
+      options.names.emplace_back(whole_number("--name", number, 1, kMostGroups), name);
+    }
+  if (given.count("merge"))
+    for (const auto& text : given["merge"].as<std::vector<std::string>>()) {
+      const auto [name, list] = named_value("--merge", text);
+      auto& numbers = options.merges.emplace_back(name, std::vector<std::size_t>{}).second;
+      for (const std::string& number : split_list(list))
+        numbers.push_back(whole_number("--merge", number, 1, kMostGroups));
+    }
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  ClusterOptions options;
+  options.shared = shared;
+  if (given.count("model")) {
+    for (const char* option : {"method", "k", "space", "features", "scaling", "start", "restarts"})
+      if (given.count(option))
+        throw UsageError(
+            "--" + std::string(option) + " is for finding groups, and --model has them",
+            "leave one of the two out");
+    options.model = given["model"].as<std::string>();
+  }
+  options.method = one_of("--method", text_of(given, "method", "k-means"),
+                          {"k-means", "gaussian-mixture"}) == "k-means"
+                       ? ClusterMethod::kMeans
+                       : ClusterMethod::kMixture;
+  read_mixture(given, options);
+  read_search(given, options);
+  options.order =
+      one_of("--order", text_of(given, "order", "share"), {"share", "lightness"}) == "share"
+          ? GroupOrder::kShare
+          : GroupOrder::kLightness;
+  options.colors =
+      one_of("--colors", text_of(given, "colors", "centers"), {"centers", "distinct"}) == "centers"
+          ? GroupColors::kCenters
+          : GroupColors::kDistinct;
+  read_names(given, options);
+  return run_cluster(options, context);
+}
+
+std::string list_of(const Json& names) {
+  std::string list;
+  for (const Json& name : names) list += (list.empty() ? "" : ", ") + name.get<std::string>();
+  return list;
+}
+
+void print_choices(const Json& summary, std::ostream& out) {
+  if (!summary.contains("choices")) return;
+  const bool mixture = summary["choices"][0].contains("bic");
+  std::vector<std::string> header{"groups", "explained", "silhouette", "lone"};
+  if (mixture) header.insert(header.end(), {"BIC", "AIC", "ICL"});
+  TextTable table(header);
+  for (const Json& c : summary["choices"]) {
+    std::vector<std::string> row{std::to_string(c["k"].get<std::size_t>()),
+                                 fmt::format("{:.1f} %", c["explained_percent"].get<double>()),
+                                 fmt::format("{:.3f}", c["silhouette"].get<double>()),
+                                 fmt::format("{:.2f} %", c["lone_percent"].get<double>())};
+    if (mixture)
+      for (const char* name : {"bic", "aic", "icl"})
+        row.push_back(fmt::format("{:.6g}", c[name].get<double>()));
+    table.add(row);
+  }
+  out << fmt::format("how many groups? (silhouette of {} drawn pixels)\n",
+                     counted(summary["suggestion"]["silhouette_pixels"].get<std::uint64_t>()));
+  table.print(out);
+  out << fmt::format("suggested: {}. {}\n", summary["suggestion"]["k"].get<std::size_t>(),
+                     summary["suggestion"]["reason"].get<std::string>());
+  if (summary["suggestion"].contains("most_k"))
+    out << fmt::format("there are too few different colors for more than {} groups\n",
+                       summary["suggestion"]["most_k"].get<std::size_t>());
+}
+
+void print_search(const Json& clusters, std::ostream& out) {
+  if (clusters.contains("sampled"))
+    out << fmt::format("  {} of {} drawn, by --seed\n",
+                       plural(clusters["sampled"]["drawn"].get<std::uint64_t>(), "pixel"),
+                       counted(clusters["sampled"]["of"].get<std::uint64_t>()));
+  std::vector<std::string> divisors;
+  for (const Json& divisor : clusters["divisors"])
+    divisors.push_back(fmt::format("{:.4g}", divisor.get<double>()));
+  if (clusters["scaling"] != "none")
+    out << fmt::format("  features are divided by their {} ({})\n",
+                       clusters["scaling"] == "spread" ? "standard deviation" : "range",
+                       fmt::join(divisors, ", "));
+  if (!clusters.contains("runs")) return;
+  std::vector<std::string> runs;
+  const bool mixture = clusters.contains("bic");
+  for (const Json& run : clusters["runs"])
+    runs.push_back(
+        fmt::format("{:.6g}", run[mixture ? "log_likelihood" : "sum_of_squares"].get<double>()));
+  out << fmt::format("  {} of each start: {}; kept: {}\n",
+                     mixture ? "log-likelihood" : "sum of squares", fmt::join(runs, ", "),
+                     clusters["best_run"].get<std::size_t>());
+  const Json& kept =
+      mixture ? clusters : clusters["runs"][clusters["best_run"].get<std::size_t>() - 1];
+  out << fmt::format("  it ended after {} because {}\n",
+                     plural(kept["iterations"].get<std::uint64_t>(), "iteration"),
+                     !kept["settled"].get<bool>() ? "no more were allowed"
+                     : mixture                    ? "nothing was gained any more"
+                                                  : "the centers stood still");
+}
+
+void print_groups(const Json& clusters, std::ostream& out) {
+  std::vector<std::string> header{"group", "name", "color", "share", "spread", "95 %", "nearest"};
+  for (const Json& feature : clusters["features"]) header.push_back(feature.get<std::string>());
+  TextTable table(header);
+  for (const Json& g : clusters["groups"]) {
+    std::vector<std::string> row{std::to_string(g["index"].get<std::size_t>()),
+                                 g["name"].get<std::string>(),
+                                 g["color"].get<std::string>(),
+                                 fmt::format("{:.2f} %", g["percent"].get<double>()),
+                                 fmt::format("{:.1f}", g["spread"].get<double>()),
+                                 fmt::format("{:.1f}", g["percentile_95"].get<double>()),
+                                 g.contains("nearest")
+                                     ? fmt::format("{} at {:.1f}", g["nearest"].get<std::size_t>(),
+                                                   g["nearest_delta_e"].get<double>())
+                                     : ""};
+    for (const Json& mean : g["center"]) row.push_back(fmt::format("{:.4g}", mean.get<double>()));
+    table.add(row);
+  }
+  table.print(out);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  const Json& clusters = summary["clusters"];
+  print_choices(summary, out);
+  out << fmt::format("{} by {} in {}, from {} of {}; spreads and distances are delta E\n",
+                     plural(clusters["groups"].size(), "group"),
+                     clusters["method"].get<std::string>(), list_of(clusters["features"]),
+                     plural(clusters["points"].get<std::uint64_t>(), "point"),
+                     plural(clusters["pixels"].get<std::uint64_t>(), "pixel"));
+  print_search(clusters, out);
+  print_groups(clusters, out);
+  const bool several = summary["inputs"].size() > 1;
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}: {} counted", p["file"].get<std::string>(),
+                       plural(p["counted"].get<std::uint64_t>(), "pixel"));
+    if (p.contains("lone_percent"))
+      out << fmt::format(", {:.2f} % lone (unlike all their neighbors)",
+                         p["lone_percent"].get<double>());
+    out << "\n";
+    print_left_out(p, out);
+    if (!several && p["classes"].size() == clusters["groups"].size()) continue;
+    TextTable table({"class", "pixels", "share of counted"});
+    for (const Json& c : p["classes"])
+      table.add({c["name"].get<std::string>(), counted(c["pixels"].get<std::uint64_t>()),
+                 fmt::format("{:.2f} %", c["percent"].get<double>())});
+    table.print(out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kCluster;
+const Command kCluster{
+    "cluster",
+    "groups of colors, found without samples",
+    "INPUT... --k N|A..B",
+    "Finds groups of similar colors in one or more pictures together: a class map, the picture "
+    "recolored, the colors with their shares, and a model that classify applies to other pictures. "
+    "For a range of numbers it says what speaks for each and suggests one; you decide.",
+    {{"cluster panel-a.png --k 2..9 -o out/", "what speaks for each number of groups"},
+     {"cluster panel-a.png panel-b.png --method gaussian-mixture --k 6 -o out/",
+      "one mixture for two panels, with the certainty of every pixel"},
+     {"cluster panel-a.png --k 7 --name 1=ruby --merge lead=6,7 -o out/",
+      "named groups; two of them are one class"}},
+    true,
+    cluster_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,357 @@
+#include "job/cluster.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/error.h"
+#include "core/learn/class_names.h"
+#include "figure/cluster_figure.h"
+#include "io/model_file.h"
+#include "job/cluster_maps.h"
+#include "job/cluster_report.h"
+#include "job/color_points.h"
+#include "job/group_choice.h"
+#include "job/inputs.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr unsigned kIterationsOfMixtureStarts = 20;
+
+/// The standard deviation or the range of each feature over all points; 1 where there is none.
+std::vector<double> divisors_of(const Points& points, FeatureScaling scaling) {
+  std::vector<double> divisors;
+  for (const float* feature : points.features) {
+    double weight = 0, sum = 0, squares = 0;
+    for (std::size_t i = 0; i < points.size; ++i) {
+      weight += points.weights[i];
+      sum += points.weights[i] * static_cast<double>(feature[i]);
+    }
+    const double mean = sum / weight;
+    for (std::size_t i = 0; i < points.size; ++i)
+      squares += points.weights[i] * std::pow(static_cast<double>(feature[i]) - mean, 2);
+    const auto [low, high] = std::minmax_element(feature, feature + points.size);
+    const double divisor = scaling == FeatureScaling::kRange ? static_cast<double>(*high - *low)
+                                                             : std::sqrt(squares / weight);
+    divisors.push_back(divisor > 0 ? divisor : 1);
+  }
+  return divisors;
+}
+
+class ClusterJob {
+ public:
+  ClusterJob(const ClusterOptions& options, const Context& context, Results& results)
+      : options_(options),
+        context_(context),
+        results_(results),
+        colors_(features(options), options.shared.hue_floor, options.shared.seed) {}
+
+  void run(Json& summary) {
+    const FigureFormat format =
+        results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
+    gather();
+    settle_scaling();
+    in_arena([&] { find_groups(); });
+    choose();
+    name_groups();
+    Plot plot(format);
+    for (std::size_t i = 0; i < options_.shared.inputs.size(); ++i)
+      summary["inputs"].push_back(map_picture(i, plot));
+    if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
+    if (results_.wants("centers"))
+      write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
+    if (results_.wants("shares"))
+      write_shares(results_.path("clusters.shares.csv"), summary["inputs"]);
+    if (groupings_.size() > 1) finish_choice(plot, summary);
+    draw_figures(plot, context_);
+    summary["clusters"] = grouping_json(chosen(), colors_);
+  }
+
+ private:
+  std::vector<Channel> features(const ClusterOptions& options) {
+    if (options.model) {
+      given_ = read_model(*options.model);
+      return given_->features;
+    }
+    return options.features.empty() ? channels_of(spaces::kOklab) : options.features;
+  }
+
+  template <class Work>
+  void in_arena(const Work& work) {
+    RoadOptions road;
+    road.threads = options_.shared.threads;
+    const unsigned threads = threads_of(road);
+    const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
+    tbb::task_arena arena(static_cast<int>(threads));
+    arena.execute(work);
+  }
+
+  void gather() {
+    for (const auto& input : options_.shared.inputs) {
+      CountedPicture picture = open_counted(input, options_.shared, context_);
+      try {
+        colors_.add(picture, options_.shared, context_);
+      } catch (const InputError& error) {
+        throw error.place().empty() ? at_place(error, input.string()) : error;
+      }
+    }
+    colors_.finish();
+    if (colors_.points().size == 0)
+      throw InputError("no pixel has a number for every feature", "choose other --features");
+  }
+
+  void settle_scaling() {
+    frame_.features = given_ ? given_->features : features(options_);
+    frame_.order = options_.order;
+    frame_.colors = options_.colors;
+    FeatureScaling scaling = options_.scaling;
+    if (given_) {
+      frame_.scaling = given_->scaling;
+      frame_.divisors = given_->divisors;
+    } else {
+      if (scaling == FeatureScaling::kBySpreadWhenUnitsDiffer)
+        scaling = units_differ(features_of(frame_.features)) ? FeatureScaling::kSpread
+                                                             : FeatureScaling::kNone;
+      if (scaling != FeatureScaling::kNone) {
+        frame_.scaling = scaling == FeatureScaling::kSpread ? "spread" : "range";
+        frame_.divisors = divisors_of(colors_.points(), scaling);
+      }
+    }
+    colors_.divide(frame_.divisors);
+  }
+
+  void find_groups() {
+    if (given_) {
+      groupings_.push_back(grouping_of(*given_, colors_));
+      return;
+    }
+    std::optional<Centers> before;  // of one group less
+    for (std::size_t k = options_.first_k; k <= options_.last_k; ++k) {
+      try {
+        if (options_.method == ClusterMethod::kMeans) {
+          find_by_k_means(k, before);
+        } else {
+          find_by_mixture(k, before);
+        }
+      } catch (const InputError&) {
+        // More groups than colors: what was found so far is all there is.
+        if (k == options_.first_k) throw;
+        most_k_ = k - 1;
+        break;
+      }
+    }
+    if (groupings_.size() > 1) criteria_ = criteria_of(groupings_, colors_, options_.shared.seed);
+  }
+
+  std::vector<Centers> start_after(std::optional<Centers>& before, std::size_t k) const {
+    if (!before) return {};
+    return {with_one_more(colors_.points(), *before, options_.shared.seed + k)};
+  }
+
+  void find_by_k_means(std::size_t k, std::optional<Centers>& before) {
+    KMeansOptions groups = options_.groups;
+    groups.k = k;
+    groups.seed = options_.shared.seed;
+    KMeans found = k_means(colors_.points(), groups, start_after(before, k));
+    before = found.centers;
+    groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
+  }
+
+  void find_by_mixture(std::size_t k, std::optional<Centers>& before) {
+    KMeansOptions groups = options_.groups;
+    groups.k = k;
+    groups.restarts = 1;
+    groups.most_iterations = kIterationsOfMixtureStarts;
+    std::vector<Centers> starts;
+    for (unsigned r = 0; r < options_.groups.restarts; ++r) {
+      groups.seed = options_.shared.seed + r;
+      starts.push_back(k_means(colors_.points(), groups).centers);
+    }
+    for (Centers& start : start_after(before, k)) starts.push_back(std::move(start));
+    MixtureOptions mixture = options_.mixture;
+    Model frame;
+    frame.features = frame_.features;
+    frame.divisors = frame_.divisors;
+    mixture.smallest_spread = smallest_spread(frame);
+    GaussianMixture found = fit_mixture(colors_.points(), starts, mixture);
+    Centers means;
+    for (const Component& c : found.components)
+      means.insert(means.end(), c.mean.begin(), c.mean.end());
+    if (found.faded > 0)
+      context_.warn(std::to_string(found.faded) + " of " + std::to_string(k) +
+                    " components faded away: they had fewer pixels than a covariance needs");
+    if (!found.settled)
+      context_.warn("the mixture of " + std::to_string(k) + " did not settle in " +
+                    std::to_string(found.iterations) + " iterations");
+    before = means;
+    groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
+    groupings_.back().k = k;
+  }
+
+  void choose() {
+    if (groupings_.size() < 2) return;
+    suggestion_ = suggest(criteria_);
+    chosen_ = suggestion_->place;
+  }
+
+  const Grouping& chosen() const { return groupings_[chosen_]; }
+
+  void name_groups() {
+    Model& model = groupings_[chosen_].model;
+    // Merging first, so that numbers are those that were printed.
+    for (const auto& [name, numbers] : options_.merges) merge_classes(model, name, numbers);
+    for (const auto& [number, name] : options_.names) name_class(model, number, name);
+  }
+
+  bool wants_pictures(FigureFormat format) const {
+    const bool files = results_.wants("classes") || results_.wants("recolored") ||
+                       results_.wants("certainty") ||
+                       options_.probabilities != ProbabilityPictures::kNone;
+    return files || format != FigureFormat::kNone;
+  }
+
+  ClusterMapFiles files_for(const std::filesystem::path& input) {
+    ClusterMapFiles files;
+    if (results_.wants("classes")) files.classes = results_.path(input, "clusters", "png");
+    if (results_.wants("recolored")) files.recolored = results_.path(input, "recolored", "png");
+    if (chosen().mixture && results_.wants("certainty"))
+      files.certainty = results_.path(input, "certainty", "png");
+    if (options_.probabilities == ProbabilityPictures::kNone || options_.shared.output.empty())
+      return files;
+    files.probabilities_as_float = options_.probabilities == ProbabilityPictures::kFloat;
+    const std::size_t classes = map_classes(chosen().model).size();
+    for (std::size_t c = 1; c <= classes; ++c)
+      files.probabilities.push_back(results_.path(input, "probability-" + std::to_string(c),
+                                                  files.probabilities_as_float ? "tif" : "png"));
+    return files;
+  }
+
+  Json map_picture(std::size_t i, Plot& plot) {
+    const std::filesystem::path& input = options_.shared.inputs[i];
+    // One whole picture tells its shares by its colors.
+    if (!wants_pictures(plot.format()) && options_.shared.inputs.size() == 1 &&
+        groupings_.size() == 1 && !colors_.sampled())
+      return picture_json(input, class_pixels(), colors_.excluded()[i], 0);
+    Context quiet = context_;
+    quiet.warn = [](const std::string&) {};
+    CountedPicture picture = open_counted(input, options_.shared, quiet);
+    const bool figures = plot.format() != FigureFormat::kNone;
+    const ClusterMaps maps = map_clusters(picture, groupings_, chosen_, files_for(input), figures,
+                                          options_.shared, quiet);
+    const std::uint64_t counted = picture.shape().pixels() - maps.excluded.total();
+    lone_.resize(groupings_.size());
+    for (std::size_t g = 0; g < lone_.size(); ++g) lone_[g] += maps.lone[g];
+    lone_of_ += counted;
+    Json json = picture_json(input, maps.counts, maps.excluded, maps.clipped);
+    json["lone_percent"] = percent(maps.lone[chosen_], counted);
+    if (figures) draw(plot, picture, maps);
+    return json;
+  }
+
+  /// Pixels of each class of the map, unclassified first.
+  std::vector<std::uint64_t> class_pixels() const {
+    std::vector<std::uint64_t> pixels(map_classes(chosen().model).size() + 1);
+    const auto numbers = class_numbers(chosen().model);
+    for (std::size_t e = 0; e < numbers.size(); ++e)
+      pixels[numbers[e]] += static_cast<std::uint64_t>(std::llround(chosen().looks[e].pixels));
+    return pixels;
+  }
+
+  Json picture_json(const std::filesystem::path& input, const std::vector<std::uint64_t>& counts,
+                    const Excluded& excluded, std::uint64_t clipped) const {
+    std::uint64_t counted = 0;
+    for (const std::uint64_t count : counts) counted += count;
+    Json json{{"file", input.string()},
+              {"counted", counted},
+              {"excluded", excluded_json(excluded)},
+              {"clipped", clipped},
+              {"unclassified", counts[0]},
+              {"classes", Json::array()}};
+    const auto classes = map_classes(chosen().model);
+    for (std::size_t c = 0; c < classes.size(); ++c)
+      json["classes"].push_back({{"index", c + 1},
+                                 {"name", classes[c].name},
+                                 {"color", classes[c].color},
+                                 {"pixels", counts[c + 1]},
+                                 {"percent", percent(counts[c + 1], counted)}});
+    return json;
+  }
+
+  void draw(Plot& plot, const CountedPicture& picture, const ClusterMaps& maps) {
+    const std::string extension = extension_of(plot.format());
+    std::vector<LegendLine> legend;
+    std::uint64_t counted = 0;
+    for (const std::uint64_t count : maps.counts) counted += count;
+    const auto classes = map_classes(chosen().model);
+    for (std::size_t c = 0; c < classes.size(); ++c)
+      legend.push_back({classes[c].name, classes[c].color, percent(maps.counts[c + 1], counted)});
+    add_cluster_figure(plot, results_.path(picture.file.path, "clusters.figure", extension),
+                       picture.name(), legend, *maps.picture, *maps.recolored);
+    if (groupings_.size() < 2) return;
+    std::vector<GroupChoice> choices;
+    for (std::size_t g = 0; g < groupings_.size(); ++g)
+      choices.push_back(
+          {choice_title(groupings_[g].k, percent(maps.lone[g], counted)), maps.choices[g]});
+    add_choices_figure(plot, results_.path(picture.file.path, "choices.figure", extension),
+                       picture.name(), *maps.picture, choices);
+  }
+
+  void finish_choice(Plot& plot, Json& summary) {
+    for (std::size_t g = 0; g < criteria_.size(); ++g)
+      criteria_[g].lone_percent = percent(lone_[g], lone_of_);
+    if (results_.wants("criteria"))
+      write_criteria(results_.path("clusters.criteria.csv"), criteria_);
+    if (plot.format() != FigureFormat::kNone) {
+      std::vector<double> numbers;
+      for (const GroupCriteria& one : criteria_) numbers.push_back(static_cast<double>(one.k));
+      add_criteria_figure(plot, results_.path("criteria.figure." + extension_of(plot.format())),
+                          numbers, criterion_curves(criteria_), suggestion_->reason);
+    }
+    summary["choices"] = criteria_json(criteria_);
+    summary["suggestion"] = {{"k", chosen().k},
+                             {"reason", suggestion_->reason},
+                             {"silhouette_pixels", kSilhouettePixels}};
+    if (most_k_) summary["suggestion"]["most_k"] = *most_k_;
+  }
+
+  const ClusterOptions& options_;
+  const Context& context_;
+  Results& results_;
+  std::optional<Model> given_;
+  ColorPoints colors_;
+  GroupingFrame frame_;
+  std::vector<Grouping> groupings_;
+  std::size_t chosen_ = 0;
+  std::optional<std::size_t> most_k_;
+  std::vector<GroupCriteria> criteria_;
+  std::optional<GroupSuggestion> suggestion_;
+  std::vector<std::uint64_t> lone_;
+  std::uint64_t lone_of_ = 0;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& cluster_results() {
+  static const std::vector<ResultKind> kinds{
+      {"classes", "<stem>.clusters.png: the class map, with names and colors inside"},
+      {"recolored", "<stem>.recolored.png: each pixel in the color of its group"},
+      {"certainty", "<stem>.certainty.png: how likely each pixel is in its group (mixtures)"},
+      {"model", "clusters.model.json: for classify, or to name groups later"},
+      {"centers", "clusters.centers.csv: color, share, spread and center of every group"},
+      {"shares", "clusters.shares.csv: the share of every group in every picture"},
+      {"criteria", "clusters.criteria.csv: what speaks for each number of groups"},
+      {"figure",
+       "<stem>.clusters.figure.png: picture, recolored and colors; for a range also "
+       "criteria.figure.png and <stem>.choices.figure.png"}};
+  return kinds;
+}
+
+Json run_cluster(const ClusterOptions& options, const Context& context) {
+  Results results(options.shared, cluster_results());
+  Json summary = summary_frame("cluster");
+  ClusterJob(options, context, results).run(summary);
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

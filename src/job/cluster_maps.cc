@@ -1,0 +1,282 @@
+#include "job/cluster_maps.h"
+
+#include <algorithm>
+#include <cmath>
+#include <cstring>
+#include <deque>
+
+#include "core/cluster/lone_pixels.h"
+#include "core/learn/classifier.h"
+#include "core/palette/class_painter.h"
+#include "io/picture_writer.h"
+#include "job/preview.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::uint32_t kChoiceSize = 320;  // pixels of a preview among many
+
+std::vector<std::string> colors_of(const Model& model) {
+  std::vector<std::string> colors;
+  for (const MapClass& c : map_classes(model)) colors.push_back(c.color);
+  return colors;
+}
+
+PictureSpec plane_spec(const RasterShape& shape, SampleType sample) {
+  PictureSpec spec;
+  spec.shape = {shape.width, shape.height, 1, sample};
+  return spec;
+}
+
+PictureSpec map_spec(const RasterShape& shape, const Model& model) {
+  PictureSpec spec = plane_spec(shape, SampleType::kU8);
+  spec.labels = true;
+  unsigned index = 0;
+  for (const MapClass& c : map_classes(model)) spec.legend.push_back({++index, c.name, c.color});
+  return spec;
+}
+
+struct MapBand {
+  std::vector<std::vector<std::uint8_t>> labels;  // by each grouping
+  std::vector<EncodedRows> rows;                  // for each file
+  std::vector<std::uint64_t> counts;
+  Excluded excluded;
+  std::uint64_t clipped = 0;
+};
+
+class MapJob {
+ public:
+  MapJob(CountedPicture& picture, const std::vector<Grouping>& groupings, std::size_t chosen,
+         const ClusterMapFiles& files, bool previews, const SharedOptions& options,
+         const Context& context)
+      : picture_(picture),
+        groupings_(groupings),
+        chosen_(chosen),
+        options_(options),
+        context_(context),
+        plan_(info(), model().features, model().divisors, options.hue_floor),
+        preview_(info(), previews),
+        recolored_preview_(empty_preview(info().shape, previews)),
+        colors_(colors_of(model())) {
+    for (const Grouping& grouping : groupings) {
+      classifiers_.push_back(make_classifier(grouping.model));
+      lone_.emplace_back(info().shape.width);
+      if (previews && groupings.size() > 1)
+        choice_previews_.emplace_back(
+            ThumbnailSums(info().shape.width, info().shape.height, kChoiceSize, kChoiceSize));
+    }
+    for (const std::string& color : colors_) {
+      const auto rgb = css_color(color).in(spaces::kSrgb);
+      for (const double value : rgb)
+        bytes_of_class_.push_back(static_cast<std::byte>(std::lround(value)));
+    }
+    open_files(files);
+  }
+
+  ClusterMaps run() {
+    picture_.file.rows->rewind();
+    travel(
+        *picture_.file.rows, road_for(picture_, options_, context_),
+        [this] { return Worker(*this); }, [this](MapBand&& band) { take(std::move(band)); });
+    for (auto& file : files_) file->finish();
+    ClusterMaps out;
+    out.excluded = excluded_;
+    out.clipped = clipped_;
+    out.counts = counts_;
+    for (LonePixels& lone : lone_) out.lone.push_back(lone.finish());
+    if (!preview_.wanted()) return out;
+    out.picture = preview_.thumbnail();
+    out.recolored = merged_thumbnail(recolored_preview_);
+    for (auto& preview : choice_previews_) out.choices.push_back(merged_thumbnail(preview));
+    return out;
+  }
+
+ private:
+  const PictureInfo& info() const { return picture_.file.info; }
+  const Model& model() const { return groupings_[chosen_].model; }
+  bool wants_probabilities() const { return certainty_ || first_probability_; }
+
+  void open_files(const ClusterMapFiles& files) {
+    const auto open = [&](const std::filesystem::path& path, const PictureSpec& spec) {
+      files_.push_back(create_picture(path, spec));
+      return files_.size() - 1;
+    };
+    if (!files.classes.empty()) map_ = open(files.classes, map_spec(info().shape, model()));
+    if (!files.recolored.empty()) {
+      PictureSpec spec = plane_spec(info().shape, SampleType::kU8);
+      spec.alpha = !all_pixels_count(picture_);
+      spec.shape.channels = spec.alpha ? 4 : 3;
+      recolored_channels_ = spec.shape.channels;
+      recolored_ = open(files.recolored, spec);
+    }
+    if (!files.certainty.empty())
+      certainty_ = open(files.certainty, plane_spec(info().shape, SampleType::kU8));
+    probability_sample_ = files.probabilities_as_float ? SampleType::kF32 : SampleType::kU16;
+    for (const auto& path : files.probabilities) {
+      const std::size_t file = open(path, plane_spec(info().shape, probability_sample_));
+      if (!first_probability_) first_probability_ = file;
+    }
+  }
+
+  /// One for each thread.
+  class Worker {
+   public:
+    explicit Worker(MapJob& job)
+        : job_(&job),
+          reader_(job.info(), job.picture_.counting),
+          features_(job.plan_),
+          collector_(job.preview_),
+          labels_(kBlockPixels + kPlanePadding),
+          probabilities_(job.wants_probabilities() ? job.colors_.size() : 1) {
+      for (const Grouping& grouping : job.groupings_)
+        painters_.emplace_back(colors_of(grouping.model));
+    }
+
+    MapBand operator()(const Band& band) {
+      pixels_ = std::size_t{band.rows()} * band.shape().width;
+      MapBand out;
+      out.counts.resize(job_->colors_.size() + 1);
+      out.labels.assign(job_->groupings_.size(), std::vector<std::uint8_t>(pixels_));
+      samples_.assign(job_->files_.size(), {});
+      std::size_t at = 0;
+      reader_.for_each_block(band, [&](const Block& block) {
+        features_.evaluate(block);
+        for (std::size_t g = 0; g < job_->groupings_.size(); ++g) label(block, g, at, out);
+        if (job_->wants_probabilities()) write_probabilities(block, at);
+        if (job_->preview_.wanted()) collector_.add(block);
+        at += block.size;
+      });
+      out.excluded = reader_.take_excluded();
+      out.clipped = features_.take_clipped();
+      write_labels(out.labels[job_->chosen_]);
+      for (std::size_t f = 0; f < samples_.size(); ++f)
+        out.rows.push_back(
+            job_->files_[f]->encode(band.first_row(), band.rows(), std::move(samples_[f])));
+      return out;
+    }
+
+   private:
+    void label(const Block& block, std::size_t g, std::size_t at, MapBand& out) {
+      job_->classifiers_[g]->classify(features_.values(), block.size, labels_.data());
+      if (block.counted)
+        for (std::size_t i = 0; i < block.size; ++i)
+          if (!block.counted[i]) labels_[i] = 0;
+      std::copy_n(labels_.begin(), block.size,
+                  out.labels[g].begin() + static_cast<std::ptrdiff_t>(at));
+      if (g == job_->chosen_)
+        for (std::size_t i = 0; i < block.size; ++i)
+          if (block.counts(i)) ++out.counts[labels_[i]];
+      if (job_->preview_.wanted()) collect(block, g);
+    }
+
+    void collect(const Block& block, std::size_t g) {
+      Block opaque = block;
+      opaque.alpha = nullptr;
+      const ConstPlanes painted = painters_[g].paint(labels_.data(), block.size);
+      if (g == job_->chosen_) job_->recolored_preview_.local().add(opaque, painted);
+      if (!job_->choice_previews_.empty()) job_->choice_previews_[g].local().add(opaque, painted);
+    }
+
+    void write_labels(const std::vector<std::uint8_t>& labels) {
+      if (job_->map_) {
+        auto& bytes = samples_[*job_->map_];
+        bytes.resize(pixels_);
+        std::memcpy(bytes.data(), labels.data(), pixels_);
+      }
+      if (!job_->recolored_) return;
+      auto& bytes = samples_[*job_->recolored_];
+      const std::size_t channels = job_->recolored_channels_;
+      bytes.resize(pixels_ * channels);
+      std::byte* to = bytes.data();
+      for (std::size_t i = 0; i < pixels_; ++i, to += channels) {
+        if (labels[i] == 0) continue;  // left black, or transparent
+        std::memcpy(to, job_->bytes_of_class_.data() + 3 * (labels[i] - 1u), 3);
+        if (channels == 4) to[3] = std::byte{255};
+      }
+    }
+
+    void write_probabilities(const Block& block, std::size_t at) {
+      std::vector<float*> planes;
+      for (std::size_t c = 0; c < job_->colors_.size(); ++c)
+        planes.push_back(probabilities_.plane(c));
+      job_->classifiers_[job_->chosen_]->probabilities(features_.values(), block.size, planes);
+      for (float* const plane : planes)
+        for (std::size_t i = 0; i < block.size; ++i)
+          if (!block.counts(i)) plane[i] = 0;
+      if (job_->certainty_) {
+        auto& bytes = samples_[*job_->certainty_];
+        bytes.resize(pixels_);
+        for (std::size_t i = 0; i < block.size; ++i) {
+          float most = 0;
+          for (const float* const plane : planes) most = std::max(most, plane[i]);
+          bytes[at + i] = static_cast<std::byte>(std::lround(most * 255));
+        }
+      }
+      if (!job_->first_probability_) return;
+      const bool as_float = job_->probability_sample_ == SampleType::kF32;
+      for (std::size_t c = 0; c < planes.size(); ++c) {
+        auto& bytes = samples_[*job_->first_probability_ + c];
+        bytes.resize(pixels_ * bytes_per_sample(job_->probability_sample_));
+        if (as_float) {
+          std::memcpy(bytes.data() + at * sizeof(float), planes[c], block.size * sizeof(float));
+          continue;
+        }
+        for (std::size_t i = 0; i < block.size; ++i) {
+          const auto code = static_cast<std::uint16_t>(std::lround(planes[c][i] * 65535));
+          std::memcpy(bytes.data() + (at + i) * sizeof(code), &code, sizeof(code));
+        }
+      }
+    }
+
+    MapJob* job_;
+    BlockReader reader_;
+    FeatureEvaluator features_;
+    Preview::Collector collector_;
+    std::vector<ClassPainter> painters_;
+    std::vector<std::uint8_t> labels_;
+    PlaneBuffer probabilities_;
+    std::size_t pixels_ = 0;
+    std::vector<std::vector<std::byte>> samples_;  // of each file
+  };
+
+  void take(MapBand&& band) {
+    counts_.resize(band.counts.size());
+    for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
+    for (std::size_t g = 0; g < lone_.size(); ++g)
+      lone_[g].add_rows(band.labels[g].data(), band.labels[g].size() / info().shape.width);
+    for (std::size_t f = 0; f < files_.size(); ++f) files_[f]->append(band.rows[f]);
+    excluded_ += band.excluded;
+    clipped_ += band.clipped;
+  }
+
+  CountedPicture& picture_;
+  const std::vector<Grouping>& groupings_;
+  std::size_t chosen_;
+  const SharedOptions& options_;
+  const Context& context_;
+  FeaturePlan plan_;
+  Preview preview_;
+  Tallies<ThumbnailSums> recolored_preview_;
+  std::deque<Tallies<ThumbnailSums>> choice_previews_;
+  std::vector<std::string> colors_;
+  std::vector<std::byte> bytes_of_class_;
+  std::vector<std::unique_ptr<Classifier>> classifiers_;
+  std::vector<LonePixels> lone_;
+  std::vector<std::unique_ptr<PictureWriter>> files_;
+  std::optional<std::size_t> map_, recolored_, certainty_, first_probability_;  // places in files_
+  std::size_t recolored_channels_ = 3;
+  SampleType probability_sample_ = SampleType::kU16;
+  std::vector<std::uint64_t> counts_;
+  Excluded excluded_;
+  std::uint64_t clipped_ = 0;
+};
+
+}  // namespace
+
+ClusterMaps map_clusters(CountedPicture& picture, const std::vector<Grouping>& groupings,
+                         std::size_t chosen, const ClusterMapFiles& files, bool previews,
+                         const SharedOptions& options, const Context& context) {
+  return MapJob(picture, groupings, chosen, files, previews, options, context).run();
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,35 @@
+// What a grouping says as tables and JSON.
+#ifndef CHALCEDONY_JOB_CLUSTER_REPORT_H_
+#define CHALCEDONY_JOB_CLUSTER_REPORT_H_
+
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "job/color_points.h"
+#include "job/group_choice.h"
+#include "job/grouping.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+/// One row for each group.
+void write_centers(const std::filesystem::path& path, const Grouping& grouping,
+                   const ColorPoints& colors);
+
+/// One row for each class of each picture, from the summary's inputs.
+void write_shares(const std::filesystem::path& path, const Json& pictures);
+
+/// One row for each number of groups.
+void write_criteria(const std::filesystem::path& path, const std::vector<GroupCriteria>& criteria);
+Json criteria_json(const std::vector<GroupCriteria>& criteria);
+
+/// How the groups were found and what they are.
+Json grouping_json(const Grouping& grouping, const ColorPoints& colors);
+
+/// "6 groups, lone 0.42 %"
+std::string choice_title(std::size_t k, double lone_percent);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_CLUSTER_REPORT_H_

@@ -1,0 +1,216 @@
+#include "job/color_points.h"
+
+#include <algorithm>
+#include <limits>
+
+#include "core/pixel/memory_source.h"
+#include "core/stats/pixel_hash.h"
+#include "job/counted_blocks.h"
+
+namespace chalcedony {
+namespace {
+
+/// What the pixels of a band are as points: their values one after the other.
+struct DeepBand {
+  std::vector<std::uint64_t> pixels;
+  std::vector<float> values;
+  std::uint64_t counted = 0;
+  std::uint64_t left_out = 0;
+  Excluded excluded;
+};
+
+void collect_values(const FeatureEvaluator& evaluator, std::size_t i, std::vector<float>& to) {
+  for (const float* values : evaluator.values()) to.push_back(values[i]);
+}
+
+}  // namespace
+
+ColorPoints::ColorPoints(const std::vector<Channel>& channels, double hue_floor, std::uint64_t seed)
+    : channels_(channels), hue_floor_(hue_floor), seed_(seed) {
+  own_features_ = features_of(channels).size();
+  for (const Channel& channel : channels_of(spaces::kOklab))
+    if (std::find(channels_.begin(), channels_.end(), channel) == channels_.end())
+      channels_.push_back(channel);
+  features_ = features_of(channels_);
+  planes_.resize(features_.size());
+}
+
+ColorPoints::CountedColors& ColorPoints::counter_for(const PictureInfo& info) {
+  for (CountedColors& colors : counted_colors_)
+    if (colors.info.space == info.space &&
+        colors.pixels + info.shape.pixels() <= std::numeric_limits<std::uint32_t>::max())
+      return colors;
+  return counted_colors_.emplace_back(CountedColors{info, 0, {}});
+}
+
+void ColorPoints::add(CountedPicture& picture, const SharedOptions& options,
+                      const Context& context) {
+  const PictureInfo& info = picture.file.info;
+  // Channels beyond the three of a color are not in the table.
+  const bool stored = std::any_of(channels_.begin(), channels_.end(), [&](const Channel& c) {
+    return c.is_stored() && c.index >= info.color_channels();
+  });
+  if (!ColorCounter::fits(info) || stored) {
+    add_deep(picture, options, context);
+    return;
+  }
+  CountedColors& colors = counter_for(info);
+  colors.pixels += info.shape.pixels();
+  Preview none(info, false);
+  excluded_.push_back(count_colors(picture, options, context, none, colors.counter));
+  const std::uint64_t counted = info.shape.pixels() - excluded_.back().total();
+  require_counted(counted, picture);
+  pixels_ += counted;
+}
+
+void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options,
+                           const Context& context) {
+  const PictureInfo& info = picture.file.info;
+  const FeaturePlan plan(info, channels_, {}, hue_floor_);
+  const std::uint64_t picture_seed = mixed_bits(seed_) + ++deep_pictures_;
+  const auto make_worker = [&] {
+    return [&, reader = BlockReader(info, picture.counting),
+            evaluator = FeatureEvaluator(plan)](const Band& band) mutable {
+      DeepBand out;
+      reader.for_each_block(band, [&](const Block& block) {
+        if (block.counted_size == 0) return;
+        evaluator.evaluate(block);
+        for (std::size_t i = 0; i < block.size; ++i) {
+          if (!block.counts(i)) continue;
+          if (!evaluator.complete(i)) {
+            ++out.left_out;
+            continue;
+          }
+          ++out.counted;
+          out.pixels.push_back(block.pixel(i));
+          collect_values(evaluator, i, out.values);
+        }
+      });
+      out.excluded = reader.take_excluded();
+      return out;
+    };
+  };
+  Excluded& excluded = excluded_.emplace_back();
+  const std::uint64_t before = deep_counted_;
+  travel(*picture.file.rows, road_for(picture, options, context), make_worker,
+         [&](DeepBand&& band) {
+           for (std::size_t i = 0; i < band.pixels.size(); ++i) {
+             const std::uint64_t order = deep_counted_++;
+             const std::uint64_t hash = pixel_hash(picture_seed, band.pixels[i]);
+             if (hash > deep_limit_) continue;
+             deep_pixels_.push_back({hash, order, deep_values_.size()});
+             const float* const values = band.values.data() + i * features_.size();
+             deep_values_.insert(deep_values_.end(), values, values + features_.size());
+             if (deep_pixels_.size() >= 2 * kMostHeldPixels) drop_surplus();
+           }
+           left_out_ += band.left_out;
+           excluded += band.excluded;
+         });
+  require_counted(deep_counted_ - before, picture);
+  pixels_ += deep_counted_ - before;
+}
+
+/// Keeps the pixels with the smallest hashes, in the order they came.
+void ColorPoints::drop_surplus() {
+  if (deep_pixels_.size() <= kMostHeldPixels) return;
+  const auto by_hash = [](const DeepPixel& a, const DeepPixel& b) { return a.hash < b.hash; };
+  const auto last = deep_pixels_.begin() + static_cast<std::ptrdiff_t>(kMostHeldPixels) - 1;
+  std::nth_element(deep_pixels_.begin(), last, deep_pixels_.end(), by_hash);
+  deep_limit_ = last->hash;
+  deep_pixels_.resize(kMostHeldPixels);
+  std::sort(deep_pixels_.begin(), deep_pixels_.end(),
+            [](const DeepPixel& a, const DeepPixel& b) { return a.order < b.order; });
+  // Values lie in the same order, so they can move down in place.
+  std::size_t to = 0;
+  for (DeepPixel& pixel : deep_pixels_) {
+    std::copy_n(deep_values_.begin() + static_cast<std::ptrdiff_t>(pixel.at), features_.size(),
+                deep_values_.begin() + static_cast<std::ptrdiff_t>(to));
+    pixel.at = to;
+    to += features_.size();
+  }
+  deep_values_.resize(to);
+}
+
+void ColorPoints::append(const float* values, double weight) {
+  for (std::size_t f = 0; f < planes_.size(); ++f) planes_[f].push_back(values[f]);
+  weights_.push_back(weight);
+}
+
+void ColorPoints::take_table(const CountedColors& colors) {
+  ColorTable table = colors.counter.table();
+  PictureInfo info = colors.info;
+  info.shape = table.shape;
+  info.alpha = AlphaKind::kNone;
+  const FeaturePlan plan(info, channels_, {}, hue_floor_);
+  MemorySource rows(table.shape, std::move(table.rgb));
+  const auto make_worker = [&] {
+    return [&, reader = BlockReader(info, {}),
+            evaluator = FeatureEvaluator(plan)](const Band& band) mutable {
+      std::vector<float> values;
+      reader.for_each_block(band, [&](const Block& block) {
+        evaluator.evaluate(block);
+        for (std::size_t i = 0; i < block.size; ++i) collect_values(evaluator, i, values);
+      });
+      return values;
+    };
+  };
+  std::size_t at = 0;
+  for (auto& plane : planes_) plane.reserve(plane.size() + table.colors + kPlanePadding);
+  travel(rows, {}, make_worker, [&](std::vector<float>&& values) {
+    for (std::size_t i = 0; i < values.size(); i += features_.size(), ++at)
+      if (table.counts[at] > 0) append(values.data() + i, table.counts[at]);
+  });
+}
+
+void ColorPoints::take_deep() {
+  drop_surplus();
+  if (deep_pixels_.empty()) return;
+  // Drawn pixels stand for all.
+  const double weight =
+      static_cast<double>(deep_counted_) / static_cast<double>(deep_pixels_.size());
+  for (const DeepPixel& pixel : deep_pixels_) append(deep_values_.data() + pixel.at, weight);
+  deep_values_ = {};
+  deep_pixels_ = {};
+}
+
+void ColorPoints::finish() {
+  for (const CountedColors& colors : counted_colors_) take_table(colors);
+  counted_colors_.clear();
+  take_deep();
+  size_ = weights_.size();
+  for (auto& plane : planes_) plane.resize(size_ + kPlanePadding);
+}
+
+void ColorPoints::divide(const std::vector<double>& divisors) {
+  if (divisors.empty()) return;
+  for (std::size_t c = 0; c < 3; ++c)
+    if (const std::size_t plane = plane_of({{&spaces::kOklab, c}}); plane < own_features_)
+      oklab_kept_[c] = planes_[plane];
+  for (std::size_t f = 0; f < own_features_; ++f) {
+    const float factor = static_cast<float>(1 / divisors[f]);
+    for (float& value : planes_[f]) value *= factor;
+  }
+}
+
+std::size_t ColorPoints::plane_of(const Feature& feature) const {
+  for (std::size_t f = 0; f < features_.size(); ++f)
+    if (features_[f].channel == feature.channel && features_[f].part == feature.part) return f;
+  return features_.size();
+}
+
+Points ColorPoints::points() const {
+  Points points{size_, {}, weights_.data()};
+  for (std::size_t f = 0; f < own_features_; ++f) points.features.push_back(planes_[f].data());
+  return points;
+}
+
+Points ColorPoints::oklab() const {
+  Points points{size_, {}, weights_.data()};
+  for (std::size_t c = 0; c < 3; ++c)
+    points.features.push_back(oklab_kept_[c].empty()
+                                  ? planes_[plane_of({{&spaces::kOklab, c}})].data()
+                                  : oklab_kept_[c].data());
+  return points;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,93 @@
+// The colors of all inputs of a job as one set of weighted points, for work that groups them.
+#ifndef CHALCEDONY_JOB_COLOR_POINTS_H_
+#define CHALCEDONY_JOB_COLOR_POINTS_H_
+
+#include <array>
+#include <cstdint>
+#include <vector>
+
+#include "core/cluster/points.h"
+#include "core/learn/features.h"
+#include "core/pixel/color_table.h"
+#include "job/inputs.h"
+
+namespace chalcedony {
+
+/// The most pixels of deep pictures (16-bit, float) that are held; of more, that many are drawn.
+inline constexpr std::size_t kMostHeldPixels = 1048576;
+
+/// Gathers the counted pixels of pictures, one picture after the other. Of 8-bit pictures every
+/// distinct color is a point with the number of its pixels. Of deep ones every pixel is, up to
+/// kMostHeldPixels; past that, those with the smallest hashes of seed, picture and pixel number.
+class ColorPoints {
+ public:
+  /// `channels`: what the points are made of; oklab is gathered besides.
+  ColorPoints(const std::vector<Channel>& channels, double hue_floor, std::uint64_t seed);
+
+  /// Errors    InputError
+  void add(CountedPicture& picture, const SharedOptions& options, const Context& context);
+
+  /// Turns what was counted into points; call once, after the last picture.
+  void finish();
+  /// Divides the features, as FeatureEvaluator does with these divisors.
+  void divide(const std::vector<double>& divisors);
+
+  /// The points with their features. Arrays are padded as planes are.
+  Points points() const;
+  /// The same with oklab l, a, b as features, never divided.
+  Points oklab() const;
+
+  /// Counted pixels, and those left out because a feature of them is not a number.
+  std::uint64_t pixels() const { return pixels_; }
+  std::uint64_t left_out() const { return left_out_; }
+  /// Whether there were too many deep pixels to hold all, and how many were drawn of how many.
+  bool sampled() const { return deep_counted_ > kMostHeldPixels; }
+  std::uint64_t drawn() const { return std::min<std::uint64_t>(deep_counted_, kMostHeldPixels); }
+  std::uint64_t deep() const { return deep_counted_; }
+  /// What was left out of each picture, in the order they were added.
+  const std::vector<Excluded>& excluded() const { return excluded_; }
+
+ private:
+  struct CountedColors {
+    PictureInfo info;
+    std::uint64_t pixels = 0;
+    ColorCounter counter;
+  };
+  /// A deep pixel that may be held.
+  struct DeepPixel {
+    std::uint64_t hash = 0;
+    std::uint64_t order = 0;  // of all deep pixels
+    std::size_t at = 0;       // its values in deep_values_
+  };
+
+  CountedColors& counter_for(const PictureInfo& info);
+  void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context);
+  void drop_surplus();
+  void take_table(const CountedColors& colors);
+  void take_deep();
+  std::size_t plane_of(const Feature& feature) const;
+  void append(const float* values, double weight);
+
+  std::vector<Channel> channels_;  // of the features, then what oklab needs besides
+  std::vector<Feature> features_;  // of channels_
+  std::size_t own_features_ = 0;   // the first ones, which the points are made of
+  double hue_floor_;
+  std::uint64_t seed_;
+  std::vector<CountedColors> counted_colors_;
+  std::vector<DeepPixel> deep_pixels_;
+  std::vector<float> deep_values_;
+  std::uint64_t deep_counted_ = 0;
+  std::uint64_t deep_pictures_ = 0;
+  std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped at once
+  std::vector<std::vector<float>> planes_;        // of features_
+  std::array<std::vector<float>, 3> oklab_kept_;  // when the features are divided
+  std::vector<double> weights_;
+  std::size_t size_ = 0;
+  std::uint64_t pixels_ = 0;
+  std::uint64_t left_out_ = 0;
+  std::vector<Excluded> excluded_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_COLOR_POINTS_H_

@@ -1,0 +1,64 @@
+// One grouping of the colors: a model, its classes in order, and what they look like.
+#ifndef CHALCEDONY_JOB_GROUPING_H_
+#define CHALCEDONY_JOB_GROUPING_H_
+
+#include <array>
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/cluster/gaussian_mixture.h"
+#include "core/cluster/k_means.h"
+#include "core/learn/model.h"
+#include "job/color_points.h"
+
+namespace chalcedony {
+
+enum class GroupOrder { kShare, kLightness };
+enum class GroupColors { kCenters, kDistinct };
+
+/// A group as people see it. Colors and distances are of its mean in oklab.
+struct GroupLook {
+  double pixels = 0;
+  std::array<double, 3> oklab{};
+  double spread = 0;        // root mean square of the delta E of its pixels to that color
+  double far_spread = 0;    // 95 % of its pixels are at most so far, to 0.01
+  std::size_t nearest = 0;  // entry whose color is nearest; itself when there is one only
+  double nearest_distance = 0;
+};
+
+struct Grouping {
+  std::size_t k = 0;  // groups asked for
+  Model model;
+  std::vector<GroupLook> looks;  // of each entry of the model
+  std::optional<KMeans> k_means;
+  std::optional<GaussianMixture> mixture;
+  double sum_of_squares = 0;  // within groups, in the divided features
+};
+
+/// What is common to all groupings of a run.
+struct GroupingFrame {
+  std::vector<Channel> features;
+  std::string scaling = "none";
+  std::vector<double> divisors;
+  GroupOrder order = GroupOrder::kShare;
+  GroupColors colors = GroupColors::kCenters;
+};
+
+/// The number of the entry each point falls to, 1 for the first, as the classifier of the model
+/// says. Room for the padding is at the end.
+std::vector<std::uint8_t> point_labels(const Points& points, const Model& model);
+
+/// A grouping from the centers k-means found.
+Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame);
+
+/// A grouping from a mixture.
+Grouping grouping_of(GaussianMixture result, const ColorPoints& colors, const GroupingFrame& frame);
+
+/// A grouping by a model that is there already; its order, names and colors stay.
+Grouping grouping_of(Model model, const ColorPoints& colors);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_GROUPING_H_
