@@ -2,6 +2,9 @@
 //   chalcedony-floor decode FILE           only decodes a picture
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
+//   chalcedony-floor groups FILE MAP OUT    decodes a picture and writes eight groups of its colors
+//   (by
+//                                          the upper bit of each channel): a map and a picture
 #include <iostream>
 
 #include "core/pixel/road.h"
@@ -40,6 +43,42 @@ void copy(PictureFile& file, const std::string& path) {
   writer->finish();
 }
 
+/// The decoded pixels as labels, and in colors of their labels.
+void groups(PictureFile& file, const std::string& map_path, const std::string& picture_path) {
+  PictureSpec picture_spec, map_spec;
+  picture_spec.shape = file.info.shape;
+  map_spec.shape = {file.info.shape.width, file.info.shape.height, 1, SampleType::kU8};
+  map_spec.labels = true;
+  for (unsigned label = 1; label <= 8; ++label)
+    map_spec.legend.push_back({label, "group " + std::to_string(label), "#808080"});
+  const auto map = create_picture(map_path, map_spec),
+             picture = create_picture(picture_path, picture_spec);
+  const auto make_worker = [&] {
+    return [&](const Band& band) {
+      const std::byte* from = band.own_rows();
+      const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
+      std::vector<std::byte> labels(pixels), colors(3 * pixels);
+      for (std::size_t i = 0; i < pixels; ++i) {
+        unsigned label = 1;
+        for (std::size_t c = 0; c < 3; ++c) {
+          const std::byte upper = from[3 * i + c] & std::byte{128};
+          colors[3 * i + c] = upper | std::byte{64};
+          label += (std::to_integer<unsigned>(upper) >> 7) << c;
+        }
+        labels[i] = static_cast<std::byte>(label);
+      }
+      return std::pair{map->encode(band.first_row(), band.rows(), std::move(labels)),
+                       picture->encode(band.first_row(), band.rows(), std::move(colors))};
+    };
+  };
+  travel(*file.rows, {}, make_worker, [&](std::pair<EncodedRows, EncodedRows>&& rows) {
+    map->append(rows.first);
+    picture->append(rows.second);
+  });
+  map->finish();
+  picture->finish();
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -48,6 +87,11 @@ int main(int argc, char** argv) {
   if (words[0] == "copy") {
     PictureFile file = open_picture(words[1]);
     copy(file, words[2]);
+    return 0;
+  }
+  if (words[0] == "groups") {
+    PictureFile file = open_picture(words[1]);
+    groups(file, words[2], words[3]);
     return 0;
   }
   std::uint64_t checked = 0;

@@ -64,6 +64,8 @@ int main(int argc, char** argv) {
     const std::string map =
         out + "/" + std::filesystem::path(picture).stem().string() + ".classes.png";
     const std::vector<std::string> labels{floor, "labels", map, map};
+    const std::vector<std::string> groups{floor, "groups", picture, out + "/floor-map.png",
+                                          out + "/floor.png"};
     struct Row {
       const char* name;
       std::vector<std::string> words;
@@ -90,6 +92,13 @@ int main(int argc, char** argv) {
         {"assess, all pixels of that map and itself",
          {program, "assess", map, "--reference", map, "-o", out, "--write", "matrix"},
          &labels},
+        {"cluster, 8 groups by k-means",
+         {program, "cluster", picture, "--k", "8", "-o", out, "--write", "classes,recolored"},
+         &groups},
+        {"cluster, mixtures of 1..10, 3 restarts",
+         {program, "cluster", picture, "--method", "gaussian-mixture", "--k", "1..10", "--restarts",
+          "3", "-o", out, "--write", "classes,recolored"},
+         &groups},
         {"convert to display-p3 PNG",
          {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
          &copy}};

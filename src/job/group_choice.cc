@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/cluster/knee.h"
+#include "core/cluster/points.h"
 #include "core/cluster/silhouette.h"
 
 namespace chalcedony {

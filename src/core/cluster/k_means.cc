@@ -1,9 +1,15 @@
-// Hamerly's bounds: a point keeps an upper bound on the distance to its own center and a lower
-// bound on that to the second nearest. As long as the first is below the second, or below half the
-// way to the nearest other center, the point cannot change its group and nothing is computed.
+// Bounds are kept for runs of neighboring points, which are alike when the points are in the order
+// of their colors. A run whose points all belong to one center keeps an upper bound on their
+// distances to it and a lower bound on those to all others (Hamerly 2010). As long as the first is
+// below the second, or below half the way to the nearest other center, nothing can change and
+// nothing is computed. Else only centers are looked at that can be nearest at all: one that is more
+// than twice as far from a center as any point of the run cannot (Elkan 2003).
 #include "core/cluster/k_means.h"
 
+#include <array>
 #include <cmath>
+#include <cstring>
+#include <optional>
 
 #include "core/cluster/seeded_random.h"
 #include "core/error.h"
@@ -13,23 +19,73 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#ifndef CHALCEDONY_CORE_CLUSTER_K_MEANS_CC_
+#define CHALCEDONY_CORE_CLUSTER_K_MEANS_CC_
+namespace chalcedony {
+/// A center that may be the nearest of some points, and its number.
+struct Candidate {
+  const double* center = nullptr;
+  double number = 0;
+};
+struct SquaredBounds {
+  double farthest = 0;        // to the nearest center
+  double nearest_second = 0;  // to a second nearest one
+};
+}  // namespace chalcedony
+#endif
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// Squared distances of one point to all centers, an array of centers for each feature.
-void squared_distances(const double* point, std::size_t dimensions, const double* centers,
-                       std::size_t stride, double* distances) {
+// The largest squared distance of n points to one center.
+double farthest_from(const float* const* features, std::size_t dimensions, const double* center,
+                     std::size_t n) {
   const hn::CappedTag<double, 8> d;
-  for (std::size_t c = 0; c < stride; c += hn::Lanes(d)) {
+  const hn::Rebind<float, decltype(d)> df;
+  auto farthest = hn::Zero(d);
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
     auto sum = hn::Zero(d);
     for (std::size_t f = 0; f < dimensions; ++f) {
-      const auto step = hn::Sub(hn::Set(d, point[f]), hn::LoadU(d, centers + f * stride + c));
+      const auto step =
+          hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)), hn::Set(d, center[f]));
       sum = hn::Add(sum, hn::Mul(step, step));
     }
-    hn::StoreU(sum, d, distances + c);
+    farthest = hn::Max(farthest, sum);
   }
+  return hn::GetLane(hn::MaxOfLanes(d, farthest));
+}
+
+// The nearest of some centers for n points: its number, ties to the first. Returns the largest
+// squared distance to the nearest center and the smallest to a second nearest one.
+SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
+                         const std::vector<Candidate>& candidates, std::size_t n,
+                         std::uint8_t* numbers) {
+  const hn::CappedTag<double, 8> d;
+  const hn::Rebind<float, decltype(d)> df;
+  const hn::Rebind<std::int32_t, decltype(d)> di;
+  const hn::Rebind<std::uint8_t, decltype(d)> d8;
+  auto farthest = hn::Zero(d), nearest_second = hn::Set(d, 1e60);
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    auto best = hn::Set(d, 1e60), second = best, at = hn::Zero(d);
+    for (const Candidate& candidate : candidates) {
+      auto sum = hn::Zero(d);
+      for (std::size_t f = 0; f < dimensions; ++f) {
+        const auto step = hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)),
+                                  hn::Set(d, candidate.center[f]));
+        sum = hn::Add(sum, hn::Mul(step, step));
+      }
+      const auto better = hn::Lt(sum, best);
+      second = hn::IfThenElse(better, best, hn::Min(second, sum));
+      best = hn::IfThenElse(better, sum, best);
+      at = hn::IfThenElse(better, hn::Set(d, candidate.number), at);
+    }
+    hn::StoreU(hn::DemoteTo(d8, hn::DemoteTo(di, at)), d8, numbers + i);
+    farthest = hn::Max(farthest, best);
+    nearest_second = hn::Min(nearest_second, second);
+  }
+  return {hn::GetLane(hn::MaxOfLanes(d, farthest)), hn::GetLane(hn::MinOfLanes(d, nearest_second))};
 }
 
 // What each of n squared distances becomes with one more center.
@@ -65,14 +121,15 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 namespace {
 
-HWY_EXPORT(squared_distances);
+HWY_EXPORT(farthest_from);
+HWY_EXPORT(nearest_of);
 HWY_EXPORT(nearer_center);
 
-constexpr std::size_t kCenterPadding = 8;
-constexpr double kNowhere = 1e150;  // where centers that fill up stand; their squares are finite
-constexpr double kFar = 1e60;       // a squared distance beyond all others
-// A bound held in float is widened by more than its rounding.
-constexpr float kWider = 1 + 1e-6f, kNarrower = 1 - 1e-6f;
+constexpr std::size_t kRun = 64;  // points; a part of a chunk
+constexpr double kFar = 1e30;     // a distance beyond all others
+constexpr double kSafety = 1e-9;  // of a distance: more than what rounding does to bounds
+constexpr std::size_t kDrawnForStarts = 16384;
+constexpr double kFirstMovement = 20;  // all starts go on until this much more than the limit
 
 void copy_point(const Points& points, std::size_t i, double* to) {
   for (std::size_t f = 0; f < points.dimensions(); ++f)
@@ -120,6 +177,28 @@ class PointDraw {
   const std::vector<double>& parts_;
   std::vector<double> sums_;
   double total_ = 0;
+};
+
+/// Some points drawn by weight, each for as many pixels as the others.
+class DrawnPoints {
+ public:
+  DrawnPoints(const Points& points, std::size_t count, std::uint64_t seed)
+      : weights_(count, 1.0), features_(points.dimensions()) {
+    for (const std::size_t i : even_draw(points, count, seed))
+      for (std::size_t f = 0; f < features_.size(); ++f)
+        features_[f].push_back(points.features[f][i]);
+    weights_.resize(features_[0].size());
+  }
+
+  Points view() const {
+    Points points{weights_.size(), {}, weights_.data()};
+    for (const auto& feature : features_) points.features.push_back(feature.data());
+    return points;
+  }
+
+ private:
+  std::vector<double> weights_;
+  std::vector<std::vector<float>> features_;
 };
 
 /// Starting centers, drawn one after the other.
@@ -199,34 +278,31 @@ class CenterDraw {
   Centers centers_;
 };
 
-/// One run of k-means.
+/// Centers that move through one set of points.
 class Mover {
  public:
   Mover(const Points& points, Centers start)
       : points_(points),
         dimensions_(points.dimensions()),
         k_(start.size() / dimensions_),
-        stride_((k_ + kCenterPadding - 1) / kCenterPadding * kCenterPadding),
         centers_(std::move(start)),
         label_(points.size),
-        above_(points.size),
-        below_(points.size),
-        half_way_(k_),
-        sums_(k_ * (dimensions_ + 1)) {
-    planar_.assign(stride_ * dimensions_, kNowhere);
-  }
+        runs_((points.size + kRun - 1) / kRun),
+        sums_(k_ * (dimensions_ + 1)) {}
 
-  KMeansRun run(const KMeansOptions& options, double limit) {
+  /// Moves until no center goes farther than the limit.
+  KMeansRun run(unsigned most_iterations, double limit) {
     KMeansRun out;
-    assign_all();
-    while (out.iterations < options.most_iterations && !out.settled) {
+    std::vector<double> moves(k_, 0.0);
+    if (!assigned_) assign(moves);
+    while (out.iterations < most_iterations && !out.settled) {
       ++out.iterations;
-      const std::vector<double> moves = move();
-      const double farthest = *std::max_element(moves.begin(), moves.end());
+      moves = move();
       assign(moves);
-      out.settled = farthest <= limit;
+      out.settled = *std::max_element(moves.begin(), moves.end()) <= limit;
     }
-    move();
+    moves = move();
+    widen_bounds(moves);
     out.sum_of_squares = sum_of_squares();
     return out;
   }
@@ -242,103 +318,138 @@ class Mover {
   /// Sums of features and weights for each center.
   using Sums = std::vector<double>;
 
-  void add(Sums& sums, std::size_t center, std::size_t i, double weight) const {
-    double* const to = sums.data() + center * (dimensions_ + 1);
+  /// kRun points: bounds on distances, when all belong to one center.
+  struct RunBounds {
+    bool one_center = false;
+    double above = 0;  // to that center, of all its points
+    double below = 0;  // to any other center
+  };
+
+  /// Room for one run.
+  struct Scratch {
+    std::vector<float> values;  // of a run that must be filled up
+    std::vector<const float*> features;
+    std::vector<Candidate> candidates;
+    std::array<std::uint8_t, kRun> numbers{};
+  };
+
+  const double* center(std::size_t c) const { return centers_.data() + c * dimensions_; }
+
+  void add(Sums& sums, std::size_t to_center, std::size_t i, double weight) const {
+    double* const to = sums.data() + to_center * (dimensions_ + 1);
     for (std::size_t f = 0; f < dimensions_; ++f)
       to[f] += weight * static_cast<double>(points_.features[f][i]);
     to[dimensions_] += weight;
   }
 
-  void lay_out() {
+  /// Distances between all centers, and half the way from each to its nearest.
+  void measure_centers() {
+    between_.assign(k_ * k_, 0.0);
+    half_way_.assign(k_, kFar);
     for (std::size_t c = 0; c < k_; ++c)
-      for (std::size_t f = 0; f < dimensions_; ++f)
-        planar_[f * stride_ + c] = centers_[c * dimensions_ + f];
-    for (std::size_t c = 0; c < k_; ++c) {
-      double nearest = kFar;
+      for (std::size_t other = 0; other < k_; ++other) {
+        if (other == c) continue;
+        const double way = std::sqrt(squared_distance(center(c), center(other), dimensions_));
+        between_[c * k_ + other] = way;
+        half_way_[c] = std::min(half_way_[c], 0.5 * way);
+      }
+  }
+
+  /// What the bounds are worth after the centers moved.
+  void widen_bounds(const std::vector<double>& moves) {
+    std::vector<double> others(k_, 0.0);
+    for (std::size_t c = 0; c < k_; ++c)
       for (std::size_t other = 0; other < k_; ++other)
-        if (other != c)
-          nearest =
-              std::min(nearest, squared_distance(&centers_[c * dimensions_],
-                                                 &centers_[other * dimensions_], dimensions_));
-      half_way_[c] = static_cast<float>(0.5 * std::sqrt(nearest)) * kNarrower;
+        if (other != c) others[c] = std::max(others[c], moves[other]);
+    for (std::size_t r = 0; r < runs_.size(); ++r) {
+      if (!runs_[r].one_center) continue;
+      const std::size_t own = label_[r * kRun];
+      runs_[r].above = (runs_[r].above + moves[own]) * (1 + kSafety);
+      runs_[r].below = runs_[r].below - others[own] - runs_[r].above * kSafety;
     }
-  }
-
-  /// The nearest center of a point, and its bounds.
-  void find(std::size_t i, double* point, double* distances) {
-    copy_point(points_, i, point);
-    HWY_DYNAMIC_DISPATCH(squared_distances)
-    (point, dimensions_, planar_.data(), stride_, distances);
-    std::size_t best = 0;
-    double first = distances[0], second = kFar;
-    for (std::size_t c = 1; c < k_; ++c) {
-      if (distances[c] < first) {
-        second = first;
-        first = distances[c];
-        best = c;
-      } else if (distances[c] < second) {
-        second = distances[c];
-      }
-    }
-    label_[i] = static_cast<std::uint8_t>(best);
-    above_[i] = static_cast<float>(std::sqrt(first)) * kWider;
-    below_[i] = static_cast<float>(std::sqrt(second)) * kNarrower;
-  }
-
-  void assign_all() {
-    lay_out();
-    std::vector<Sums> parts(chunks_of(points_.size));
-    for_each_chunk(points_.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
-      std::vector<double> scratch(dimensions_ + stride_);
-      Sums& sums = parts[chunk];
-      sums.resize(sums_.size());
-      for (std::size_t i = begin; i < end; ++i) {
-        find(i, scratch.data(), scratch.data() + dimensions_);
-        add(sums, label_[i], i, points_.weights[i]);
-      }
-    });
-    fold(parts);
   }
 
   /// New groups after the centers moved so far; only what changes is added and taken away.
   void assign(const std::vector<double>& moves) {
-    lay_out();
-    std::vector<float> own(k_), other(k_);
-    for (std::size_t c = 0; c < k_; ++c) {
-      double most = 0;
-      for (std::size_t o = 0; o < k_; ++o)
-        if (o != c) most = std::max(most, moves[o]);
-      own[c] = static_cast<float>(moves[c]) * kWider;
-      other[c] = static_cast<float>(most) * kWider;
-    }
+    measure_centers();
+    if (assigned_) widen_bounds(moves);
     std::vector<Sums> parts(chunks_of(points_.size));
     for_each_chunk(points_.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
-      std::vector<double> scratch(dimensions_ + stride_);
-      Sums& sums = parts[chunk];
-      for (std::size_t i = begin; i < end; ++i) {
-        const std::uint8_t before = label_[i];
-        const float above = above_[i] = (above_[i] + own[before]) * kWider;
-        const float lower = below_[i] - other[before];
-        const float below = below_[i] = lower - std::abs(lower) * 1e-6f;
-        if (above <= std::max(below, half_way_[before])) continue;
-        copy_point(points_, i, scratch.data());
-        above_[i] = static_cast<float>(std::sqrt(squared_distance(
-                        scratch.data(), &centers_[before * dimensions_], dimensions_))) *
-                    kWider;
-        if (above_[i] <= std::max(below_[i], half_way_[before])) continue;
-        find(i, scratch.data(), scratch.data() + dimensions_);
-        if (label_[i] == before) continue;
-        if (sums.empty()) sums.resize(sums_.size());
-        add(sums, before, i, -points_.weights[i]);
-        add(sums, label_[i], i, points_.weights[i]);
+      Scratch scratch;
+      for (std::size_t at = begin; at < end; at += kRun) {
+        const RunBounds& bounds = runs_[at / kRun];
+        if (bounds.one_center && bounds.above <= std::max(bounds.below, half_way_[label_[at]]))
+          continue;
+        assign_run(at, std::min(kRun, end - at), scratch, parts[chunk]);
       }
     });
-    fold(parts);
-  }
-
-  void fold(const std::vector<Sums>& parts) {
+    assigned_ = true;
     for (const Sums& part : parts)
       for (std::size_t s = 0; s < part.size(); ++s) sums_[s] += part[s];
+  }
+
+  void assign_run(std::size_t begin, std::size_t size, Scratch& scratch, Sums& sums) {
+    load_run(begin, size, scratch);
+    const std::size_t guess = assigned_ ? label_[begin] : nearest_center(begin);
+    const double radius = std::sqrt(HWY_DYNAMIC_DISPATCH(farthest_from)(
+        scratch.features.data(), dimensions_, center(guess), kRun));
+    double below = kFar;
+    scratch.candidates.clear();
+    for (std::size_t c = 0; c < k_; ++c) {
+      const double way = between_[guess * k_ + c];
+      if (way * (1 - kSafety) > 2 * radius) {
+        below = std::min(below, way - radius);
+      } else {
+        scratch.candidates.push_back({center(c), static_cast<double>(c)});
+      }
+    }
+    const SquaredBounds found = HWY_DYNAMIC_DISPATCH(nearest_of)(
+        scratch.features.data(), dimensions_, scratch.candidates, kRun, scratch.numbers.data());
+    take_labels(begin, size, scratch.numbers.data(), sums);
+    const auto alike = [&](std::uint8_t number) { return number == scratch.numbers[0]; };
+    runs_[begin / kRun] = {std::all_of(scratch.numbers.begin(), scratch.numbers.end(), alike),
+                           std::sqrt(found.farthest) * (1 + kSafety),
+                           std::min(below, std::sqrt(found.nearest_second)) * (1 - kSafety)};
+  }
+
+  void take_labels(std::size_t begin, std::size_t size, const std::uint8_t* now, Sums& sums) {
+    if (assigned_ && std::memcmp(label_.data() + begin, now, size) == 0) return;
+    if (sums.empty()) sums.resize(sums_.size());
+    for (std::size_t i = 0; i < size; ++i) {
+      std::uint8_t& label = label_[begin + i];
+      if (assigned_ && label == now[i]) continue;
+      if (assigned_) add(sums, label, begin + i, -points_.weights[begin + i]);
+      add(sums, now[i], begin + i, points_.weights[begin + i]);
+      label = now[i];
+    }
+  }
+
+  /// Points the scratch to the features of a run; the last one is filled up with its first point.
+  void load_run(std::size_t begin, std::size_t size, Scratch& scratch) const {
+    scratch.features.resize(dimensions_);
+    if (size == kRun) {
+      for (std::size_t f = 0; f < dimensions_; ++f)
+        scratch.features[f] = points_.features[f] + begin;
+      return;
+    }
+    scratch.values.resize(dimensions_ * kRun);
+    for (std::size_t f = 0; f < dimensions_; ++f) {
+      float* const to = scratch.values.data() + f * kRun;
+      std::fill_n(to, kRun, points_.features[f][begin]);
+      std::copy_n(points_.features[f] + begin, size, to);
+      scratch.features[f] = to;
+    }
+  }
+
+  std::size_t nearest_center(std::size_t i) const {
+    std::vector<double> point(dimensions_);
+    copy_point(points_, i, point.data());
+    std::size_t best = 0;
+    for (std::size_t c = 1; c < k_; ++c)
+      if (squared_distance(point.data(), center(c), dimensions_) <
+          squared_distance(point.data(), center(best), dimensions_))
+        best = c;
+    return best;
   }
 
   /// Moves every center to the mean of its group; how far each one went.
@@ -362,7 +473,7 @@ class Mover {
     return moves;
   }
 
-  double move_to_farthest(std::size_t center) {
+  double move_to_farthest(std::size_t lost) {
     std::vector<double> point(dimensions_), farthest_point(dimensions_);
     double farthest = -1;
     for (std::size_t i = 0; i < points_.size; ++i) {
@@ -373,7 +484,7 @@ class Mover {
       farthest = distance;
       farthest_point = point;
     }
-    double* const to = &centers_[center * dimensions_];
+    double* const to = &centers_[lost * dimensions_];
     const double way = std::sqrt(squared_distance(farthest_point.data(), to, dimensions_));
     std::copy(farthest_point.begin(), farthest_point.end(), to);
     return way;
@@ -393,13 +504,14 @@ class Mover {
   }
 
   const Points& points_;
-  std::size_t dimensions_, k_, stride_;
+  std::size_t dimensions_, k_;
   Centers centers_;
-  std::vector<double> planar_;
   std::vector<std::uint8_t> label_;
-  std::vector<float> above_, below_;  // bounds on the distance to the own and the second center
-  std::vector<float> half_way_;       // half the way to the nearest other center
+  std::vector<RunBounds> runs_;
+  std::vector<double> between_;   // distances of centers, k x k
+  std::vector<double> half_way_;  // half the way to the nearest other center
   Sums sums_;
+  bool assigned_ = false;
 };
 
 /// The standard deviation of all points, over all features.
@@ -409,27 +521,26 @@ double overall_deviation(const Points& points) {
   return std::sqrt(total_sum_of_squares(points) / weight);
 }
 
-KMeans run_from(const Points& points, Centers start, const KMeansOptions& options, double limit) {
-  Mover mover(points, std::move(start));
-  const KMeansRun run = mover.run(options, limit);
-  return {mover.centers(), mover.weights(), 0, {run}};
-}
-
 }  // namespace
 
 double total_sum_of_squares(const Points& points) {
-  Mover mover(points, Centers(points.dimensions(), 0.0));
-  KMeansOptions once;
-  once.most_iterations = 1;
-  return mover.run(once, 0).sum_of_squares;
+  return Mover(points, Centers(points.dimensions(), 0.0)).run(1, 0).sum_of_squares;
 }
 
 Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
                          std::uint64_t seed) {
-  CenterDraw draw(points, seed);
-  draw.add_by_weight();
-  while (draw.count() < k) draw.add(k, start);
-  return draw.centers();
+  const auto draw_from = [&](const Points& from) {
+    CenterDraw draw(from, seed);
+    draw.add_by_weight();
+    while (draw.count() < k) draw.add(k, start);
+    return draw.centers();
+  };
+  if (points.size <= kDrawnForStarts) return draw_from(points);
+  try {
+    return draw_from(DrawnPoints(points, kDrawnForStarts, seed).view());
+  } catch (const InputError&) {
+    return draw_from(points);  // rare colors may not have been drawn
+  }
 }
 
 Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed) {
@@ -440,33 +551,32 @@ Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed)
 }
 
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options) {
-  return run_from(points, std::move(start), options, options.movement * overall_deviation(points));
+  Mover mover(points, std::move(start));
+  const KMeansRun run =
+      mover.run(options.most_iterations, options.movement * overall_deviation(points));
+  return {mover.centers(), mover.weights(), 0, {run}};
 }
 
 KMeans k_means(const Points& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
   const double limit = options.movement * overall_deviation(points);
-  KMeans best;
-  std::vector<KMeansRun> runs;
+  KMeans out;
+  std::optional<Mover> best;
   for (std::size_t r = 0; r < options.restarts + also.size(); ++r) {
-    KMeans one = run_from(points,
-                          r < options.restarts ? starting_centers(points, options.k, options.start,
-                                                                  mixed_bits(options.seed) + r)
-                                               : also[r - options.restarts],
-                          options, limit);
-    runs.push_back(one.runs[0]);
-    if (r > 0 && one.sum_of_squares() >= best.sum_of_squares()) continue;
-    best = std::move(one);
-    best.best = 0;
-    best.runs = {runs.back()};
+    Mover one(points, r < options.restarts ? starting_centers(points, options.k, options.start,
+                                                              mixed_bits(options.seed) + r)
+                                           : also[r - options.restarts]);
+    out.runs.push_back(one.run(options.most_iterations, kFirstMovement * limit));
+    if (best && out.runs[r].sum_of_squares >= out.sum_of_squares()) continue;
+    best.emplace(std::move(one));
+    out.best = r;
   }
-  for (std::size_t r = 0; r < runs.size(); ++r)
-    if (runs[r].sum_of_squares == best.runs[0].sum_of_squares) {
-      best.best = r;
-      break;
-    }
-  best.runs = std::move(runs);
-  return best;
+  KMeansRun& kept = out.runs[out.best];
+  const KMeansRun rest = best->run(options.most_iterations - kept.iterations, limit);
+  kept = {rest.sum_of_squares, kept.iterations + rest.iterations, rest.settled};
+  out.centers = best->centers();
+  out.weights = best->weights();
+  return out;
 }
 
 }  // namespace chalcedony

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cstddef>
+#include <cstdint>
 #include <vector>
 
 namespace chalcedony {
@@ -46,6 +47,10 @@ Sum sum_over_chunks(std::size_t points, Sum sum, const Work& work) {
   for (const Sum& part : parts) sum += part;
   return sum;
 }
+
+/// Points drawn by weight: those that hold the pixels at even steps from a seeded start. A point of
+/// many pixels may be drawn more than once.
+std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std::uint64_t seed);
 
 }  // namespace chalcedony
 

@@ -6,13 +6,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/cluster/points.h"
-
 namespace chalcedony {
-
-/// Points drawn by weight: those that hold the pixels at even steps from a seeded start. A point of
-/// many pixels may be drawn more than once.
-std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std::uint64_t seed);
 
 /// Judges several groupings of the same points, each of which stands for one pixel. Holds the
 /// distances between all of them, so give some thousand at most.

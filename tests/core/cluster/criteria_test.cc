@@ -6,6 +6,7 @@
 
 #include "core/cluster/knee.h"
 #include "core/cluster/lone_pixels.h"
+#include "core/cluster/points.h"
 #include "core/cluster/silhouette.h"
 
 using namespace chalcedony;
