@@ -2,9 +2,9 @@
 //   chalcedony-floor decode FILE           only decodes a picture
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
-//   chalcedony-floor groups FILE MAP OUT    decodes a picture and writes eight groups of its colors
-//   (by
-//                                          the upper bit of each channel): a map and a picture
+//   chalcedony-floor groups FILE MAP OUT   decodes a picture and writes eight groups of its colors
+//                                          (each channel above or below a middle): map and picture
+#include <array>
 #include <iostream>
 
 #include "core/pixel/road.h"
@@ -43,6 +43,8 @@ void copy(PictureFile& file, const std::string& path) {
   writer->finish();
 }
 
+constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};  // of the photo-like pictures
+
 /// The decoded pixels as labels, and in colors of their labels.
 void groups(PictureFile& file, const std::string& map_path, const std::string& picture_path) {
   PictureSpec picture_spec, map_spec;
@@ -61,9 +63,9 @@ void groups(PictureFile& file, const std::string& map_path, const std::string& p
       for (std::size_t i = 0; i < pixels; ++i) {
         unsigned label = 1;
         for (std::size_t c = 0; c < 3; ++c) {
-          const std::byte upper = from[3 * i + c] & std::byte{128};
-          colors[3 * i + c] = upper | std::byte{64};
-          label += (std::to_integer<unsigned>(upper) >> 7) << c;
+          const bool above = std::to_integer<unsigned>(from[3 * i + c]) > kMiddle[c];
+          colors[3 * i + c] = above ? std::byte{160} : std::byte{60};
+          label += (above ? 1u : 0u) << c;
         }
         labels[i] = static_cast<std::byte>(label);
       }

@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/learn/class_names.h"
+#include "core/pixel/kept_rows.h"
 #include "figure/cluster_figure.h"
 #include "io/model_file.h"
 #include "job/cluster_maps.h"
@@ -17,6 +18,7 @@ namespace chalcedony {
 namespace {
 
 constexpr unsigned kIterationsOfMixtureStarts = 20;
+constexpr std::size_t kMostKeptBytes = 100'000'000;  // of a picture, between its two passes
 
 /// The standard deviation or the range of each feature over all points; 1 where there is none.
 std::vector<double> divisors_of(const Points& points, FeatureScaling scaling) {
@@ -89,11 +91,16 @@ class ClusterJob {
   void gather() {
     for (const auto& input : options_.shared.inputs) {
       CountedPicture picture = open_counted(input, options_.shared, context_);
+      const bool alone = options_.shared.inputs.size() == 1;
+      if (alone)
+        picture.file.rows =
+            std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);
       try {
         colors_.add(picture, options_.shared, context_);
       } catch (const InputError& error) {
         throw error.place().empty() ? at_place(error, input.string()) : error;
       }
+      if (alone) only_picture_.emplace(std::move(picture));
     }
     colors_.finish();
     if (colors_.points().size == 0)
@@ -173,7 +180,7 @@ class ClusterJob {
     frame.features = frame_.features;
     frame.divisors = frame_.divisors;
     mixture.smallest_spread = smallest_spread(frame);
-    GaussianMixture found = fit_mixture(colors_.points(), starts, mixture);
+    GaussianMixture found = fit_mixture(colors_.points(), starts, mixture, options_.shared.seed);
     Centers means;
     for (const Component& c : found.components)
       means.insert(means.end(), c.mean.begin(), c.mean.end());
@@ -234,7 +241,9 @@ class ClusterJob {
       return picture_json(input, class_pixels(), colors_.excluded()[i], 0);
     Context quiet = context_;
     quiet.warn = [](const std::string&) {};
-    CountedPicture picture = open_counted(input, options_.shared, quiet);
+    if (!only_picture_) only_picture_.emplace(open_counted(input, options_.shared, quiet));
+    CountedPicture picture = std::move(*only_picture_);
+    only_picture_.reset();
     const bool figures = plot.format() != FigureFormat::kNone;
     const ClusterMaps maps = map_clusters(picture, groupings_, chosen_, files_for(input), figures,
                                           options_.shared, quiet);
@@ -319,6 +328,7 @@ class ClusterJob {
   Results& results_;
   std::optional<Model> given_;
   ColorPoints colors_;
+  std::optional<CountedPicture> only_picture_;  // kept from the first pass
   GroupingFrame frame_;
   std::vector<Grouping> groupings_;
   std::size_t chosen_ = 0;

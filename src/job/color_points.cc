@@ -143,23 +143,25 @@ void ColorPoints::take_table(const CountedColors& colors) {
   info.alpha = AlphaKind::kNone;
   const FeaturePlan plan(info, channels_, {}, hue_floor_);
   MemorySource rows(table.shape, std::move(table.rgb));
+  // The colors come first, then what fills up the last row.
+  const std::size_t base = weights_.size();
+  for (std::size_t i = 0; i < table.colors; ++i) weights_.push_back(table.counts[i]);
+  for (auto& plane : planes_) plane.resize(base + table.colors);
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, {}),
             evaluator = FeatureEvaluator(plan)](const Band& band) mutable {
-      std::vector<float> values;
       reader.for_each_block(band, [&](const Block& block) {
         evaluator.evaluate(block);
-        for (std::size_t i = 0; i < block.size; ++i) collect_values(evaluator, i, values);
+        const std::size_t first = static_cast<std::size_t>(block.first_pixel);
+        const std::size_t n = std::min<std::size_t>(block.size, table.colors - first);
+        for (std::size_t f = 0; f < planes_.size(); ++f)
+          std::copy_n(evaluator.values()[f], n,
+                      planes_[f].begin() + static_cast<std::ptrdiff_t>(base + first));
       });
-      return values;
+      return true;
     };
   };
-  std::size_t at = 0;
-  for (auto& plane : planes_) plane.reserve(plane.size() + table.colors + kPlanePadding);
-  travel(rows, {}, make_worker, [&](std::vector<float>&& values) {
-    for (std::size_t i = 0; i < values.size(); i += features_.size(), ++at)
-      if (table.counts[at] > 0) append(values.data() + i, table.counts[at]);
-  });
+  travel(rows, {}, make_worker, [](bool) {});
 }
 
 void ColorPoints::take_deep() {

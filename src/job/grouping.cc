@@ -111,16 +111,20 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
   const Conversion to_lab(spaces::kOklab, spaces::kLab);
   std::vector<float> distances(oklab.size);
   for_each_chunk(oklab.size, [&](std::size_t, std::size_t begin, std::size_t end) {
-    PlaneBuffer lab;
+    PlaneBuffer lab(4);
     for (std::size_t at = begin; at < end; at += kBlockPixels) {
       const std::size_t n = std::min(kBlockPixels, end - at);
       to_lab.run({oklab.features[0] + at, oklab.features[1] + at, oklab.features[2] + at},
                  lab.planes(), n);
-      for (std::size_t i = 0; i < n; ++i)
-        distances[at + i] = static_cast<float>(
-            ciede2000({static_cast<double>(lab.plane(0)[i]), static_cast<double>(lab.plane(1)[i]),
-                       static_cast<double>(lab.plane(2)[i])},
-                      labs[labels[at + i] - 1u]));
+      // Points are in the order of their colors, so few entries meet in one block.
+      std::array<bool, 256> seen{};
+      for (std::size_t i = 0; i < n; ++i) seen[labels[at + i]] = true;
+      for (std::size_t e = 0; e < looks.size(); ++e) {
+        if (!seen[e + 1]) continue;
+        ciede2000_to(labs[e], read_only(lab.planes()), n, lab.plane(3));
+        for (std::size_t i = 0; i < n; ++i)
+          if (labels[at + i] == e + 1) distances[at + i] = lab.plane(3)[i];
+      }
     }
   });
   return distances;

@@ -337,22 +337,25 @@ double GaussianMixture::bic() const {
 }
 
 GaussianMixture fit_mixture(const Points& points, const std::vector<Centers>& starts,
-                            const MixtureOptions& options) {
-  const Fit fit(points, options);
+                            const MixtureOptions& options, std::uint64_t seed) {
+  const DrawnPoints drawn(points, kDrawnPoints, seed);
+  const Fit some(drawn.view(), options), all(points, options);
+  const double pixels_each = all.pixels() / some.pixels();
   GaussianMixture best;
   std::vector<MixtureRun> runs;
   for (const Centers& start : starts) {
     GaussianMixture one;
-    one.components = fit.from_groups(start);
+    one.components = some.from_groups(start);
     one.faded = start.size() / points.dimensions() - one.components.size();
     one.best = runs.size();
-    one.settled = fit.iterate(one, options.first_iterations);
-    runs.push_back({one.log_likelihood, one.iterations});
+    some.iterate(one, options.first_iterations);
+    runs.push_back({pixels_each * one.log_likelihood, one.iterations});
     if (runs.size() == 1 || one.log_likelihood > best.log_likelihood) best = std::move(one);
   }
-  if (!best.settled) best.settled = fit.iterate(best, options.most_iterations);
-  best.parameters = fit.parameters(best.components.size());
-  best.pixels = fit.pixels();
+  if (drawn.view().size < points.size) some.iterate(best, options.most_iterations);
+  best.settled = all.iterate(best, options.most_iterations);
+  best.parameters = all.parameters(best.components.size());
+  best.pixels = all.pixels();
   best.runs = std::move(runs);
   return best;
 }

@@ -30,14 +30,14 @@ struct MixtureOptions {
   MixtureShape shape = MixtureShape::kOwn;
   unsigned first_iterations = 15;  // from every start; the best of them goes on
   unsigned most_iterations = 300;
-  double gain = 1e-6;  // ends when an iteration adds less to the mean log-likelihood of a pixel
+  double gain = 1e-5;  // ends when an iteration adds less to the mean log-likelihood of a pixel
   /// Of each feature; its square is added to the variances, so that a flat color has a density.
   Eigen::VectorXd smallest_spread;
 };
 
 /// One start and where it came to.
 struct MixtureRun {
-  double log_likelihood = 0;
+  double log_likelihood = 0;  // of the points that took part, scaled up to all
   unsigned iterations = 0;
 };
 
@@ -62,12 +62,14 @@ struct GaussianMixture {
 };
 
 /// Fits a mixture by expectation-maximisation, from the groups of each of `starts`: some
-/// iterations from every start, then the best goes on until it settles.
+/// iterations from every start, then the best goes on until it settles. Of many points only
+/// kDrawnPoints take part until then, drawn by the seed; from there it goes on with all of them
+/// until it settles again.
 ///
 /// Errors    InputError when no component is left
 /// Source    Dempster, Laird and Rubin (1977); short runs as Biernacki, Celeux and Govaert (2003)
 GaussianMixture fit_mixture(const Points& points, const std::vector<Centers>& starts,
-                            const MixtureOptions& options);
+                            const MixtureOptions& options, std::uint64_t seed);
 
 }  // namespace chalcedony
 

@@ -125,10 +125,9 @@ HWY_EXPORT(farthest_from);
 HWY_EXPORT(nearest_of);
 HWY_EXPORT(nearer_center);
 
-constexpr std::size_t kRun = 64;  // points; a part of a chunk
-constexpr double kFar = 1e30;     // a distance beyond all others
-constexpr double kSafety = 1e-9;  // of a distance: more than what rounding does to bounds
-constexpr std::size_t kDrawnForStarts = 16384;
+constexpr std::size_t kRun = 64;       // points; a part of a chunk
+constexpr double kFar = 1e30;          // a distance beyond all others
+constexpr double kSafety = 1e-9;       // of a distance: more than what rounding does to bounds
 constexpr double kFirstMovement = 20;  // all starts go on until this much more than the limit
 
 void copy_point(const Points& points, std::size_t i, double* to) {
@@ -177,28 +176,6 @@ class PointDraw {
   const std::vector<double>& parts_;
   std::vector<double> sums_;
   double total_ = 0;
-};
-
-/// Some points drawn by weight, each for as many pixels as the others.
-class DrawnPoints {
- public:
-  DrawnPoints(const Points& points, std::size_t count, std::uint64_t seed)
-      : weights_(count, 1.0), features_(points.dimensions()) {
-    for (const std::size_t i : even_draw(points, count, seed))
-      for (std::size_t f = 0; f < features_.size(); ++f)
-        features_[f].push_back(points.features[f][i]);
-    weights_.resize(features_[0].size());
-  }
-
-  Points view() const {
-    Points points{weights_.size(), {}, weights_.data()};
-    for (const auto& feature : features_) points.features.push_back(feature.data());
-    return points;
-  }
-
- private:
-  std::vector<double> weights_;
-  std::vector<std::vector<float>> features_;
 };
 
 /// Starting centers, drawn one after the other.
@@ -535,9 +512,8 @@ Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
     while (draw.count() < k) draw.add(k, start);
     return draw.centers();
   };
-  if (points.size <= kDrawnForStarts) return draw_from(points);
   try {
-    return draw_from(DrawnPoints(points, kDrawnForStarts, seed).view());
+    return draw_from(DrawnPoints(points, kDrawnPoints, seed).view());
   } catch (const InputError&) {
     return draw_from(points);  // rare colors may not have been drawn
   }
@@ -560,15 +536,20 @@ KMeans move_centers(const Points& points, Centers start, const KMeansOptions& op
 KMeans k_means(const Points& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
   const double limit = options.movement * overall_deviation(points);
+  const DrawnPoints drawn(points, kDrawnPoints, options.seed);
   KMeans out;
   std::optional<Mover> best;
   for (std::size_t r = 0; r < options.restarts + also.size(); ++r) {
-    Mover one(points, r < options.restarts ? starting_centers(points, options.k, options.start,
-                                                              mixed_bits(options.seed) + r)
-                                           : also[r - options.restarts]);
-    out.runs.push_back(one.run(options.most_iterations, kFirstMovement * limit));
-    if (best && out.runs[r].sum_of_squares >= out.sum_of_squares()) continue;
-    best.emplace(std::move(one));
+    Mover first(drawn.view(), r < options.restarts
+                                  ? starting_centers(points, options.k, options.start,
+                                                     mixed_bits(options.seed) + r)
+                                  : also[r - options.restarts]);
+    KMeansRun run = first.run(options.most_iterations, kFirstMovement * limit);
+    Mover all(points, first.centers());
+    run.sum_of_squares = all.run(0, limit).sum_of_squares;
+    out.runs.push_back(run);
+    if (best && run.sum_of_squares >= out.sum_of_squares()) continue;
+    best.emplace(std::move(all));
     out.best = r;
   }
   KMeansRun& kept = out.runs[out.best];

@@ -43,8 +43,7 @@ struct KMeans {
 
 /// Starting centers: the first a point drawn by weight. kSpread draws each further one with a
 /// chance in proportion to weight and squared distance to the nearest center so far, the best of
-/// some such draws; kRandom draws all by weight alone. Of many points, 16,384 drawn by weight take
-/// part.
+/// some such draws; kRandom draws all by weight alone. Of many points, kDrawnPoints take part.
 ///
 /// Errors    InputError when there are fewer than k points that differ
 /// Source    k-means++ (Arthur and Vassilvitskii 2007), with the several draws of their section 5
@@ -63,8 +62,9 @@ Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed)
 ///           no result
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options);
 
-/// The best of several runs; those from `also` come after those with starts of their own. All go on
-/// until centers move less than 20 times the limit, and the best until the limit.
+/// The best of several runs; those from `also` come after those with starts of their own. Each run
+/// goes on with kDrawnPoints until its centers move less than 20 times the limit; then all points
+/// say which is best, and it goes on with all of them until the limit.
 ///
 /// Errors    as starting_centers
 KMeans k_means(const Points& points, const KMeansOptions& options,

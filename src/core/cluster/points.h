@@ -52,6 +52,27 @@ Sum sum_over_chunks(std::size_t points, Sum sum, const Work& work) {
 /// many pixels may be drawn more than once.
 std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std::uint64_t seed);
 
+/// How many points are enough to find starts with.
+inline constexpr std::size_t kDrawnPoints = 32768;
+
+/// Points to find starts with: all of them, or when there are more than `most`, as many drawn by
+/// weight, each for as many pixels as the others.
+class DrawnPoints {
+ public:
+  DrawnPoints(const DrawnPoints&) = delete;
+  DrawnPoints& operator=(const DrawnPoints&) = delete;
+
+  /// `points` must outlive this.
+  DrawnPoints(const Points& points, std::size_t most, std::uint64_t seed);
+
+  const Points& view() const { return view_; }
+
+ private:
+  std::vector<double> weights_;
+  std::vector<std::vector<float>> features_;
+  Points view_;
+};
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_CLUSTER_POINTS_H_

@@ -3,8 +3,108 @@
 #include <cmath>
 #include <numbers>
 
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/color/ciede2000.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
+
+#include "core/color/vector_math-inl.h"
+
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+
+template <class D, class V>
+HWY_INLINE V length_of(D, V a, V b) {
+  return hn::Sqrt(hn::Add(hn::Mul(a, a), hn::Mul(b, b)));
+}
+
+// c^7 / (c^7 + 25^7)
+template <class D, class V>
+HWY_INLINE V weight_of_chroma(D d, V c) {
+  const V c2 = hn::Mul(c, c);
+  const V c7 = hn::Mul(hn::Mul(hn::Mul(c2, c2), c2), c);
+  return hn::Div(c7, hn::Add(c7, hn::Set(d, 6103515625.0f)));
+}
+
+// 1 less the four cosines of the mean hue, from one sine and cosine by the addition theorems.
+template <class D, class V>
+HWY_INLINE V hue_term(D d, V hue) {
+  V s, c;
+  sine_cosine_degrees(d, hue, s, c);
+  const V c2 = hn::Sub(hn::Mul(c, c), hn::Mul(s, s)), s2 = hn::Mul(hn::Add(s, s), c);
+  const V c3 = hn::Sub(hn::Mul(c2, c), hn::Mul(s2, s)),
+          s3 = hn::Add(hn::Mul(s2, c), hn::Mul(c2, s));
+  const V c4 = hn::Sub(hn::Mul(c2, c2), hn::Mul(s2, s2)), s4 = hn::Mul(hn::Add(s2, s2), c2);
+  const auto term = [&](V cosine, float by_cosine, V sine, float by_sine) {
+    return hn::Add(hn::Mul(cosine, hn::Set(d, by_cosine)), hn::Mul(sine, hn::Set(d, by_sine)));
+  };
+  V t = hn::Set(d, 1.0f);
+  t = hn::Sub(t, term(c, 0.17f * 0.866025404f, s, 0.17f * 0.5f));               // h - 30
+  t = hn::Add(t, hn::Mul(c2, hn::Set(d, 0.24f)));                               // 2 h
+  t = hn::Add(t, term(c3, 0.32f * 0.994521895f, s3, -0.32f * 0.104528463f));    // 3 h + 6
+  return hn::Sub(t, term(c4, 0.20f * 0.453990500f, s4, 0.20f * 0.891006524f));  // 4 h - 63
+}
+
+void differences_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                    float* differences) {
+  const hn::CappedTag<float, kPlanePadding> d;
+  const auto number = [&](double value) { return hn::Set(d, static_cast<float>(value)); };
+  const auto l1 = number(lab[0]), own_a = number(lab[1]), b1 = number(lab[2]);
+  const auto half = number(0.5), one = number(1), full = number(360);
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    const auto l2 = hn::LoadU(d, labs[0] + i), other_a = hn::LoadU(d, labs[1] + i),
+               b2 = hn::LoadU(d, labs[2] + i);
+    const auto mean_c = hn::Mul(hn::Add(length_of(d, own_a, b1), length_of(d, other_a, b2)), half);
+    const auto g = hn::Mul(half, hn::Sub(one, hn::Sqrt(weight_of_chroma(d, mean_c))));
+    const auto a1 = hn::Mul(hn::Add(one, g), own_a), a2 = hn::Mul(hn::Add(one, g), other_a);
+    const auto c1 = length_of(d, a1, b1), c2 = length_of(d, a2, b2);
+    const auto h1 = angle_degrees(d, b1, a1), h2 = angle_degrees(d, b2, a2);
+
+    // Where one is gray, its chroma of 0 takes all that hangs on hues with it.
+    auto step = hn::Sub(h2, h1);
+    const auto sum = hn::Add(h1, h2);
+    const auto far = hn::Gt(hn::Abs(step), number(180));
+    step = hn::Sub(step, hn::IfThenElseZero(far, hn::CopySign(full, step)));
+    const auto turned = hn::IfThenElse(hn::Lt(sum, full), hn::Add(sum, full), hn::Sub(sum, full));
+    const auto h = hn::Mul(hn::IfThenElse(far, turned, sum), half);
+    auto half_sine = step, half_cosine = step;
+    sine_cosine_degrees(d, hn::Mul(step, half), half_sine, half_cosine);
+    const auto dh = hn::Mul(hn::Mul(number(2), hn::Sqrt(hn::Mul(c1, c2))), half_sine);
+
+    const auto c = hn::Mul(hn::Add(c1, c2), half);
+    const auto from_50 = hn::Sub(hn::Mul(hn::Add(l1, l2), half), number(50));
+    const auto l50 = hn::Mul(from_50, from_50);
+    const auto sl =
+        hn::Add(one, hn::Div(hn::Mul(number(0.015), l50), hn::Sqrt(hn::Add(number(20), l50))));
+    const auto sc = hn::Add(one, hn::Mul(number(0.045), c));
+    const auto sh = hn::Add(one, hn::Mul(hn::Mul(number(0.015), c), hue_term(d, h)));
+    const auto blue = hn::Mul(hn::Sub(h, number(275)), number(1 / 25.0));
+    const auto turn = hn::Mul(
+        number(60), exp2_bounded(d, hn::Mul(hn::Mul(blue, blue), number(-1.4426950408889634))));
+    auto turn_sine = turn, turn_cosine = turn;
+    sine_cosine_degrees(d, turn, turn_sine, turn_cosine);
+    const auto rt = hn::Mul(hn::Mul(number(-2), turn_sine), hn::Sqrt(weight_of_chroma(d, c)));
+
+    const auto pl = hn::Div(hn::Sub(l2, l1), sl), pc = hn::Div(hn::Sub(c2, c1), sc),
+               ph = hn::Div(dh, sh);
+    auto square = hn::Add(hn::Mul(pl, pl), hn::Mul(pc, pc));
+    square = hn::Add(square, hn::Mul(ph, ph));
+    square = hn::Add(square, hn::Mul(hn::Mul(rt, pc), ph));
+    // Rounding may leave a little less than nothing.
+    hn::StoreU(hn::Sqrt(hn::Max(square, hn::Zero(d))), d, differences + i);
+  }
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
 namespace chalcedony {
 namespace {
+
+HWY_EXPORT(differences_to);
 
 constexpr double kRadians = std::numbers::pi / 180.0;
 
@@ -65,4 +165,10 @@ double ciede2000(const std::array<double, 3>& lab1, const std::array<double, 3>&
   return std::sqrt(pl * pl + pc * pc + ph * ph + rt * pc * ph);
 }
 
+void ciede2000_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                  float* differences) {
+  HWY_DYNAMIC_DISPATCH(differences_to)(lab, labs, n, differences);
+}
+
 }  // namespace chalcedony
+#endif

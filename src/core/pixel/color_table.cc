@@ -15,12 +15,15 @@ constexpr std::size_t kAhead = 64;
 constexpr std::size_t kColors = std::size_t{1} << 24;
 constexpr std::size_t kBytes = kColors * sizeof(std::uint32_t);
 
-/// Every third bit of a packed color, from this one on.
-std::byte channel_of(std::size_t packed, unsigned first_bit) {
-  unsigned value = 0;
-  for (unsigned bit = 0; bit < 8; ++bit) value |= (packed >> (3 * bit + first_bit) & 1) << bit;
-  return static_cast<std::byte>(value);
-}
+/// The four bits of r, g and b that twelve packed bits hold.
+constexpr auto kUnpacked = [] {
+  std::array<std::array<std::uint8_t, 3>, 4096> unpacked{};
+  for (std::size_t packed = 0; packed < unpacked.size(); ++packed)
+    for (std::size_t bit = 0; bit < 12; ++bit)
+      unpacked[packed][2 - bit % 3] = static_cast<std::uint8_t>(unpacked[packed][2 - bit % 3] |
+                                                                (packed >> bit & 1) << (bit / 3));
+  return unpacked;
+}();
 
 }  // namespace
 
@@ -68,7 +71,9 @@ ColorTable ColorCounter::table() const {
     const std::uint32_t count = counters_[color];
     if (count == 0) continue;
     table.counts.push_back(count);
-    for (const unsigned bit : {2u, 1u, 0u}) table.rgb.push_back(channel_of(color, bit));
+    const auto &high = kUnpacked[color >> 12], &low = kUnpacked[color & 4095];
+    for (std::size_t c = 0; c < 3; ++c)
+      table.rgb.push_back(static_cast<std::byte>(high[c] << 4 | low[c]));
   }
   table.colors = table.counts.size();
   const std::size_t rows = (table.counts.size() + kBlockPixels - 1) / kBlockPixels;

@@ -73,10 +73,10 @@ void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels,
   out.resize(kBlockPixels);
   if (node.kind == Kind::kNear) {
     const ConstPlanes lab = channels.channels(node.first_lab_channel);
-    for (std::size_t i = 0; i < n; ++i) {
-      const double away = ciede2000({lab[0][i], lab[1][i], lab[2][i]}, node.lab);
-      out[i] = away <= node.distance ? kYes : kNo;
-    }
+    Values away(kBlockPixels + kPlanePadding);
+    ciede2000_to(node.lab, lab, n, away.data());
+    const float most = static_cast<float>(node.distance);
+    for (std::size_t i = 0; i < n; ++i) out[i] = away[i] <= most ? kYes : kNo;
     return;
   }
   if (node.left) {

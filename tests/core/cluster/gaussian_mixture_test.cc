@@ -88,7 +88,7 @@ GaussianMixture fitted(const Points& points, std::size_t k,
   options.shape = shape;
   options.smallest_spread =
       Eigen::VectorXd::Constant(static_cast<Eigen::Index>(points.dimensions()), 0.01);
-  return fit_mixture(points, starts, options);
+  return fit_mixture(points, starts, options, 1);
 }
 
 /// The log-likelihood by its formula, point by point.
@@ -201,8 +201,8 @@ TEST_CASE("a component with too few pixels for its covariance fades away", "[cor
   Cloud cloud{{{0, 1, 2, 3, 4, 5, 90}}, {10, 10, 10, 10, 10, 10, 1}};
   MixtureOptions options;
   options.smallest_spread = Eigen::VectorXd::Constant(1, 0.01);
-  const GaussianMixture mixture = fit_mixture(cloud.view(), {{2.5, 90}}, options);
+  const GaussianMixture mixture = fit_mixture(cloud.view(), {{2.5, 90}}, options, 1);
   CHECK(mixture.components.size() == 1);
   CHECK(mixture.faded == 1);
-  CHECK_THROWS_AS(fit_mixture(Cloud{{{5}}, {1}}.view(), {{5}}, options), InputError);
+  CHECK_THROWS_AS(fit_mixture(Cloud{{{5}}, {1}}.view(), {{5}}, options, 1), InputError);
 }

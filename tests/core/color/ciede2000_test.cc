@@ -1,6 +1,7 @@
 #include "core/color/ciede2000.h"
 
 #include <catch2/catch.hpp>
+#include <random>
 
 #include "tests/support/tables.h"
 
@@ -22,4 +23,33 @@ TEST_CASE("ciede2000 gives the 34 published pairs to 4 decimals, both ways",
 TEST_CASE("ciede2000 of a color with itself is 0", "[core][color][ciede2000]") {
   CHECK(ciede2000({50, 0, 0}, {50, 0, 0}) == 0);
   CHECK(ciede2000({20, 30, -70}, {20, 30, -70}) == 0);
+}
+
+TEST_CASE("many colors against one differ as one by one", "[core][color][ciede2000]") {
+  std::mt19937 random(6);
+  std::uniform_real_distribution<float> lightness(0, 100), axis(-110, 110);
+  PlaneBuffer planes(4);
+  constexpr std::size_t n = 1003;
+  for (const std::array<double, 3>& lab : {std::array<double, 3>{50, 20, -60},
+                                           {30, 0, 0},
+                                           {80, -40, 1e-3},
+                                           {60, 60, -0.5},
+                                           {0, 0, 0}}) {
+    for (std::size_t i = 0; i < n; ++i) {
+      planes.plane(0)[i] = lightness(random);
+      planes.plane(1)[i] = i % 10 == 0 ? 0 : axis(random);
+      planes.plane(2)[i] = i % 20 == 0 ? 0 : axis(random);
+    }
+    // Close to the color itself, too.
+    for (std::size_t i = 1; i < n; i += 7)
+      for (std::size_t c = 0; c < 3; ++c)
+        planes.plane(c)[i] = static_cast<float>(lab[c]) + axis(random) / 1000;
+    ciede2000_to(lab, read_only(planes.planes()), n, planes.plane(3));
+    for (std::size_t i = 0; i < n; ++i) {
+      const double one = ciede2000(
+          lab, {static_cast<double>(planes.plane(0)[i]), static_cast<double>(planes.plane(1)[i]),
+                static_cast<double>(planes.plane(2)[i])});
+      CHECK(static_cast<double>(planes.plane(3)[i]) == Approx(one).epsilon(1e-5).margin(1e-3));
+    }
+  }
 }

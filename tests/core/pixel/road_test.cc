@@ -5,9 +5,12 @@
 #include <numeric>
 #include <random>
 
+#include "core/pixel/kept_rows.h"
 #include "core/pixel/memory_source.h"
+#include "tests/support/pictures.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 
 namespace {
 
@@ -143,4 +146,34 @@ TEST_CASE("bands depend on the picture alone and stay small", "[core][pixel][roa
   CHECK(rows_per_band({1000000, 5, 3, SampleType::kU8}, 0) == 1);
   CHECK(rows_per_band({10, 5, 3, SampleType::kU8}, 0) == 5);
   CHECK(rows_per_band({100000, 5000, 3, SampleType::kU8}, 40) == 80);
+}
+
+TEST_CASE("kept rows come again without being decoded, if there is room", "[core][pixel]") {
+  /// Counts how often its rows are asked for.
+  class Counting : public MemorySource {
+   public:
+    using MemorySource::MemorySource;
+    void read_rows(std::uint32_t count, std::byte* rows) override {
+      read += count;
+      MemorySource::read_rows(count, rows);
+    }
+    std::uint32_t read = 0;
+  };
+  const RasterShape shape{4, 5, 1, SampleType::kU8};
+  const auto samples = bytes_of(random_bytes(20));
+  for (const std::size_t room : {20u, 19u}) {
+    auto source = std::make_unique<Counting>(shape, samples);
+    const Counting& counting = *source;
+    KeptRows rows(std::move(source), room);
+    std::vector<std::byte> first(20), second(20);
+    rows.read_rows(2, first.data());
+    rows.rewind();  // a pass that did not end keeps nothing
+    rows.read_rows(3, first.data());
+    rows.read_rows(2, first.data() + 12);
+    rows.rewind();
+    rows.read_rows(5, second.data());
+    CHECK(first == samples);
+    CHECK(second == samples);
+    CHECK(counting.read == (room == 20 ? 7 : 12));
+  }
 }

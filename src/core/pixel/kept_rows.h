@@ -1,0 +1,31 @@
+// Rows that are kept for a second pass, when the picture is small enough.
+#ifndef CHALCEDONY_CORE_PIXEL_KEPT_ROWS_H_
+#define CHALCEDONY_CORE_PIXEL_KEPT_ROWS_H_
+
+#include <memory>
+#include <vector>
+
+#include "core/pixel/row_source.h"
+
+namespace chalcedony {
+
+/// Reads from another source, and gives the rows of the first pass again in later ones. A picture
+/// of more than `most_bytes` is decoded each time instead, so memory stays bounded.
+class KeptRows : public RowSource {
+ public:
+  KeptRows(std::unique_ptr<RowSource> source, std::size_t most_bytes);
+
+  const RasterShape& shape() const override { return source_->shape(); }
+  void read_rows(std::uint32_t count, std::byte* rows) override;
+  void rewind() override;
+
+ private:
+  std::unique_ptr<RowSource> source_;
+  bool keeps_;
+  std::vector<std::byte> kept_;  // rows read so far in the first pass
+  std::size_t next_ = 0;         // of kept_, where reading goes on
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_PIXEL_KEPT_ROWS_H_
