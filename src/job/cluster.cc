@@ -132,6 +132,7 @@ class ClusterJob {
       groupings_.push_back(grouping_of(*given_, colors_));
       return;
     }
+    points_.emplace(colors_.points(), options_.shared.seed);
     std::optional<Centers> before;  // of one group less
     for (std::size_t k = options_.first_k; k <= options_.last_k; ++k) {
       try {
@@ -152,14 +153,14 @@ class ClusterJob {
 
   std::vector<Centers> start_after(std::optional<Centers>& before, std::size_t k) const {
     if (!before) return {};
-    return {with_one_more(colors_.points(), *before, options_.shared.seed + k)};
+    return {with_one_more(points_->drawn(), *before, options_.shared.seed + k)};
   }
 
   void find_by_k_means(std::size_t k, std::optional<Centers>& before) {
     KMeansOptions groups = options_.groups;
     groups.k = k;
     groups.seed = options_.shared.seed;
-    KMeans found = k_means(colors_.points(), groups, start_after(before, k));
+    KMeans found = k_means(*points_, groups, start_after(before, k));
     before = found.centers;
     groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
   }
@@ -167,12 +168,11 @@ class ClusterJob {
   void find_by_mixture(std::size_t k, std::optional<Centers>& before) {
     KMeansOptions groups = options_.groups;
     groups.k = k;
-    groups.restarts = 1;
     groups.most_iterations = kIterationsOfMixtureStarts;
     std::vector<Centers> starts;
     for (unsigned r = 0; r < options_.groups.restarts; ++r) {
       groups.seed = options_.shared.seed + r;
-      starts.push_back(k_means(colors_.points(), groups).centers);
+      starts.push_back(rough_groups(*points_, groups));
     }
     for (Centers& start : start_after(before, k)) starts.push_back(std::move(start));
     MixtureOptions mixture = options_.mixture;
@@ -180,7 +180,7 @@ class ClusterJob {
     frame.features = frame_.features;
     frame.divisors = frame_.divisors;
     mixture.smallest_spread = smallest_spread(frame);
-    GaussianMixture found = fit_mixture(colors_.points(), starts, mixture, options_.shared.seed);
+    GaussianMixture found = fit_mixture(*points_, starts, mixture);
     Centers means;
     for (const Component& c : found.components)
       means.insert(means.end(), c.mean.begin(), c.mean.end());
@@ -245,8 +245,8 @@ class ClusterJob {
     CountedPicture picture = std::move(*only_picture_);
     only_picture_.reset();
     const bool figures = plot.format() != FigureFormat::kNone;
-    const ClusterMaps maps = map_clusters(picture, groupings_, chosen_, files_for(input), figures,
-                                          options_.shared, quiet);
+    const ClusterMaps maps = map_clusters(picture, colors_, groupings_, chosen_, files_for(input),
+                                          figures, options_.shared, quiet);
     const std::uint64_t counted = picture.shape().pixels() - maps.excluded.total();
     lone_.resize(groupings_.size());
     for (std::size_t g = 0; g < lone_.size(); ++g) lone_[g] += maps.lone[g];
@@ -329,6 +329,7 @@ class ClusterJob {
   std::optional<Model> given_;
   ColorPoints colors_;
   std::optional<CountedPicture> only_picture_;  // kept from the first pass
+  std::optional<DrawnPoints> points_;
   GroupingFrame frame_;
   std::vector<Grouping> groupings_;
   std::size_t chosen_ = 0;

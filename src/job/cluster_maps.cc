@@ -1,6 +1,7 @@
 #include "job/cluster_maps.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <cstring>
 #include <deque>
@@ -46,9 +47,9 @@ struct MapBand {
 
 class MapJob {
  public:
-  MapJob(CountedPicture& picture, const std::vector<Grouping>& groupings, std::size_t chosen,
-         const ClusterMapFiles& files, bool previews, const SharedOptions& options,
-         const Context& context)
+  MapJob(CountedPicture& picture, const ColorPoints& colors, const std::vector<Grouping>& groupings,
+         std::size_t chosen, const ClusterMapFiles& files, bool previews,
+         const SharedOptions& options, const Context& context)
       : picture_(picture),
         groupings_(groupings),
         chosen_(chosen),
@@ -65,12 +66,14 @@ class MapJob {
         choice_previews_.emplace_back(
             ThumbnailSums(info().shape.width, info().shape.height, kChoiceSize, kChoiceSize));
     }
+    bytes_of_class_.assign(4, std::byte{0});  // without a class: black, and transparent
     for (const std::string& color : colors_) {
-      const auto rgb = css_color(color).in(spaces::kSrgb);
-      for (const double value : rgb)
+      for (const double value : css_color(color).in(spaces::kSrgb))
         bytes_of_class_.push_back(static_cast<std::byte>(std::lround(value)));
+      bytes_of_class_.push_back(std::byte{255});
     }
     open_files(files);
+    if (!wants_probabilities()) look_up(colors);
   }
 
   ClusterMaps run() {
@@ -95,6 +98,19 @@ class MapJob {
   const PictureInfo& info() const { return picture_.file.info; }
   const Model& model() const { return groupings_[chosen_].model; }
   bool wants_probabilities() const { return certainty_ || first_probability_; }
+
+  /// The class of every point by every grouping, so that pixels need only look up their colors.
+  void look_up(const ColorPoints& colors) {
+    places_ = colors.places();
+    if (!places_) return;
+    const Points points = colors.points();
+    for (const Grouping& grouping : groupings_) {
+      const std::vector<std::uint8_t> numbers = class_numbers(grouping.model);
+      std::vector<std::uint8_t>& classes =
+          class_of_place_.emplace_back(point_labels(points, grouping.model));
+      for (std::size_t i = 0; i < points.size; ++i) classes[i] = numbers[classes[i] - 1u];
+    }
+  }
 
   void open_files(const ClusterMapFiles& files) {
     const auto open = [&](const std::filesystem::path& path, const PictureSpec& spec) {
@@ -127,6 +143,7 @@ class MapJob {
           features_(job.plan_),
           collector_(job.preview_),
           labels_(kBlockPixels + kPlanePadding),
+          found_(kBlockPixels),
           probabilities_(job.wants_probabilities() ? job.colors_.size() : 1) {
       for (const Grouping& grouping : job.groupings_)
         painters_.emplace_back(colors_of(grouping.model));
@@ -140,7 +157,11 @@ class MapJob {
       samples_.assign(job_->files_.size(), {});
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
-        features_.evaluate(block);
+        if (job_->places_) {
+          job_->places_->find(block.stored, band.shape().channels, block.size, found_.data());
+        } else {
+          features_.evaluate(block);
+        }
         for (std::size_t g = 0; g < job_->groupings_.size(); ++g) label(block, g, at, out);
         if (job_->wants_probabilities()) write_probabilities(block, at);
         if (job_->preview_.wanted()) collector_.add(block);
@@ -157,16 +178,29 @@ class MapJob {
 
    private:
     void label(const Block& block, std::size_t g, std::size_t at, MapBand& out) {
-      job_->classifiers_[g]->classify(features_.values(), block.size, labels_.data());
+      if (job_->places_) {
+        // Pixels that do not count may have a color that was not counted: its place is 0.
+        const std::uint8_t* const classes = job_->class_of_place_[g].data();
+        for (std::size_t i = 0; i < block.size; ++i) labels_[i] = classes[found_[i]];
+      } else {
+        job_->classifiers_[g]->classify(features_.values(), block.size, labels_.data());
+      }
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i)
           if (!block.counted[i]) labels_[i] = 0;
       std::copy_n(labels_.begin(), block.size,
                   out.labels[g].begin() + static_cast<std::ptrdiff_t>(at));
-      if (g == job_->chosen_)
-        for (std::size_t i = 0; i < block.size; ++i)
-          if (block.counts(i)) ++out.counts[labels_[i]];
+      if (g == job_->chosen_) count(block, out.counts);
       if (job_->preview_.wanted()) collect(block, g);
+    }
+
+    /// Two tables in turn, so that neighbors of one class do not wait for each other.
+    void count(const Block& block, std::vector<std::uint64_t>& counts) {
+      std::array<std::array<std::uint32_t, 256>, 2> numbers{};
+      for (std::size_t i = 0; i < block.size; ++i) ++numbers[i % 2][labels_[i]];
+      for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += numbers[0][c] + numbers[1][c];
+      counts[0] -=
+          block.size - block.counted_size;  // these have no label because they do not count
     }
 
     void collect(const Block& block, std::size_t g) {
@@ -186,13 +220,12 @@ class MapJob {
       if (!job_->recolored_) return;
       auto& bytes = samples_[*job_->recolored_];
       const std::size_t channels = job_->recolored_channels_;
-      bytes.resize(pixels_ * channels);
+      // Four bytes are written for each pixel, the last of which the next pixel writes over.
+      bytes.resize(pixels_ * channels + 1);
       std::byte* to = bytes.data();
-      for (std::size_t i = 0; i < pixels_; ++i, to += channels) {
-        if (labels[i] == 0) continue;  // left black, or transparent
-        std::memcpy(to, job_->bytes_of_class_.data() + 3 * (labels[i] - 1u), 3);
-        if (channels == 4) to[3] = std::byte{255};
-      }
+      for (std::size_t i = 0; i < pixels_; ++i, to += channels)
+        std::memcpy(to, job_->bytes_of_class_.data() + 4 * std::size_t{labels[i]}, 4);
+      bytes.pop_back();
     }
 
     void write_probabilities(const Block& block, std::size_t at) {
@@ -234,6 +267,7 @@ class MapJob {
     Preview::Collector collector_;
     std::vector<ClassPainter> painters_;
     std::vector<std::uint8_t> labels_;
+    std::vector<std::uint32_t> found_;
     PlaneBuffer probabilities_;
     std::size_t pixels_ = 0;
     std::vector<std::vector<std::byte>> samples_;  // of each file
@@ -259,8 +293,10 @@ class MapJob {
   Tallies<ThumbnailSums> recolored_preview_;
   std::deque<Tallies<ThumbnailSums>> choice_previews_;
   std::vector<std::string> colors_;
-  std::vector<std::byte> bytes_of_class_;
+  std::vector<std::byte> bytes_of_class_;  // red, green, blue, alpha; without a class first
   std::vector<std::unique_ptr<Classifier>> classifiers_;
+  const ColorPlaces* places_ = nullptr;
+  std::vector<std::vector<std::uint8_t>> class_of_place_;  // by each grouping
   std::vector<LonePixels> lone_;
   std::vector<std::unique_ptr<PictureWriter>> files_;
   std::optional<std::size_t> map_, recolored_, certainty_, first_probability_;  // places in files_
@@ -273,10 +309,11 @@ class MapJob {
 
 }  // namespace
 
-ClusterMaps map_clusters(CountedPicture& picture, const std::vector<Grouping>& groupings,
-                         std::size_t chosen, const ClusterMapFiles& files, bool previews,
-                         const SharedOptions& options, const Context& context) {
-  return MapJob(picture, groupings, chosen, files, previews, options, context).run();
+ClusterMaps map_clusters(CountedPicture& picture, const ColorPoints& colors,
+                         const std::vector<Grouping>& groupings, std::size_t chosen,
+                         const ClusterMapFiles& files, bool previews, const SharedOptions& options,
+                         const Context& context) {
+  return MapJob(picture, colors, groupings, chosen, files, previews, options, context).run();
 }
 
 }  // namespace chalcedony

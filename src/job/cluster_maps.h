@@ -32,12 +32,14 @@ struct ClusterMaps {
   std::vector<Thumbnail> choices;      // by every grouping, when there are several
 };
 
-/// Draws the pictures of one grouping among several, and counts for all of them.
+/// Draws the pictures of one grouping among several, and counts for all of them. `colors` are those
+/// the groups were found in; the picture is one of theirs.
 ///
 /// Errors    InputError, OutputError; no file is left then
-ClusterMaps map_clusters(CountedPicture& picture, const std::vector<Grouping>& groupings,
-                         std::size_t chosen, const ClusterMapFiles& files, bool previews,
-                         const SharedOptions& options, const Context& context);
+ClusterMaps map_clusters(CountedPicture& picture, const ColorPoints& colors,
+                         const std::vector<Grouping>& groupings, std::size_t chosen,
+                         const ClusterMapFiles& files, bool previews, const SharedOptions& options,
+                         const Context& context);
 
 }  // namespace chalcedony
 

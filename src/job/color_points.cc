@@ -177,6 +177,8 @@ void ColorPoints::take_deep() {
 
 void ColorPoints::finish() {
   for (const CountedColors& colors : counted_colors_) take_table(colors);
+  if (counted_colors_.size() == 1 && deep_pictures_ == 0)
+    places_.emplace(std::move(counted_colors_[0].counter));
   counted_colors_.clear();
   take_deep();
   size_ = weights_.size();

@@ -4,6 +4,7 @@
 
 #include <array>
 #include <cstdint>
+#include <optional>
 #include <vector>
 
 #include "core/cluster/points.h"
@@ -36,6 +37,10 @@ class ColorPoints {
   Points points() const;
   /// The same with oklab l, a, b as features, never divided.
   Points oklab() const;
+
+  /// Where a color of these pictures stands among the points; null when not all of them are 8-bit
+  /// pictures of one space.
+  const ColorPlaces* places() const { return places_ ? &*places_ : nullptr; }
 
   /// Counted pixels, and those left out because a feature of them is not a number.
   std::uint64_t pixels() const { return pixels_; }
@@ -83,6 +88,7 @@ class ColorPoints {
   std::array<std::vector<float>, 3> oklab_kept_;  // when the features are divided
   std::vector<double> weights_;
   std::size_t size_ = 0;
+  std::optional<ColorPlaces> places_;
   std::uint64_t pixels_ = 0;
   std::uint64_t left_out_ = 0;
   std::vector<Excluded> excluded_;

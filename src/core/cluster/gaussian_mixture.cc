@@ -336,23 +336,22 @@ double GaussianMixture::bic() const {
   return static_cast<double>(parameters) * std::log(pixels) - 2 * log_likelihood;
 }
 
-GaussianMixture fit_mixture(const Points& points, const std::vector<Centers>& starts,
-                            const MixtureOptions& options, std::uint64_t seed) {
-  const DrawnPoints drawn(points, kDrawnPoints, seed);
-  const Fit some(drawn.view(), options), all(points, options);
+GaussianMixture fit_mixture(const DrawnPoints& points, const std::vector<Centers>& starts,
+                            const MixtureOptions& options) {
+  const Fit some(points.drawn(), options), all(points.all(), options);
   const double pixels_each = all.pixels() / some.pixels();
   GaussianMixture best;
   std::vector<MixtureRun> runs;
   for (const Centers& start : starts) {
     GaussianMixture one;
     one.components = some.from_groups(start);
-    one.faded = start.size() / points.dimensions() - one.components.size();
+    one.faded = start.size() / points.all().dimensions() - one.components.size();
     one.best = runs.size();
     some.iterate(one, options.first_iterations);
     runs.push_back({pixels_each * one.log_likelihood, one.iterations});
     if (runs.size() == 1 || one.log_likelihood > best.log_likelihood) best = std::move(one);
   }
-  if (drawn.view().size < points.size) some.iterate(best, options.most_iterations);
+  if (points.drawn().size < points.all().size) some.iterate(best, options.most_iterations);
   best.settled = all.iterate(best, options.most_iterations);
   best.parameters = all.parameters(best.components.size());
   best.pixels = all.pixels();

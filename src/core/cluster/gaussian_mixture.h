@@ -30,7 +30,7 @@ struct MixtureOptions {
   MixtureShape shape = MixtureShape::kOwn;
   unsigned first_iterations = 15;  // from every start; the best of them goes on
   unsigned most_iterations = 300;
-  double gain = 1e-5;  // ends when an iteration adds less to the mean log-likelihood of a pixel
+  double gain = 1e-4;  // ends when an iteration adds less to the mean log-likelihood of a pixel
   /// Of each feature; its square is added to the variances, so that a flat color has a density.
   Eigen::VectorXd smallest_spread;
 };
@@ -62,14 +62,13 @@ struct GaussianMixture {
 };
 
 /// Fits a mixture by expectation-maximisation, from the groups of each of `starts`: some
-/// iterations from every start, then the best goes on until it settles. Of many points only
-/// kDrawnPoints take part until then, drawn by the seed; from there it goes on with all of them
-/// until it settles again.
+/// iterations from every start, then the best goes on until it settles. Only drawn
+/// points take part until then; from there it goes on with all of them until it settles again.
 ///
 /// Errors    InputError when no component is left
 /// Source    Dempster, Laird and Rubin (1977); short runs as Biernacki, Celeux and Govaert (2003)
-GaussianMixture fit_mixture(const Points& points, const std::vector<Centers>& starts,
-                            const MixtureOptions& options, std::uint64_t seed);
+GaussianMixture fit_mixture(const DrawnPoints& points, const std::vector<Centers>& starts,
+                            const MixtureOptions& options);
 
 }  // namespace chalcedony
 

@@ -267,19 +267,16 @@ class Mover {
         runs_((points.size + kRun - 1) / kRun),
         sums_(k_ * (dimensions_ + 1)) {}
 
-  /// Moves until no center goes farther than the limit.
+  /// Gives every point to its nearest center and moves those to the means, at least once and until
+  /// none goes farther than the limit.
   KMeansRun run(unsigned most_iterations, double limit) {
     KMeansRun out;
-    std::vector<double> moves(k_, 0.0);
-    if (!assigned_) assign(moves);
-    while (out.iterations < most_iterations && !out.settled) {
+    do {
+      assign();
+      moves_ = move();
       ++out.iterations;
-      moves = move();
-      assign(moves);
-      out.settled = *std::max_element(moves.begin(), moves.end()) <= limit;
-    }
-    moves = move();
-    widen_bounds(moves);
+      out.settled = *std::max_element(moves_.begin(), moves_.end()) <= limit;
+    } while (out.iterations < most_iterations && !out.settled);
     out.sum_of_squares = sum_of_squares();
     return out;
   }
@@ -333,23 +330,23 @@ class Mover {
   }
 
   /// What the bounds are worth after the centers moved.
-  void widen_bounds(const std::vector<double>& moves) {
+  void widen_bounds() {
     std::vector<double> others(k_, 0.0);
     for (std::size_t c = 0; c < k_; ++c)
       for (std::size_t other = 0; other < k_; ++other)
-        if (other != c) others[c] = std::max(others[c], moves[other]);
+        if (other != c) others[c] = std::max(others[c], moves_[other]);
     for (std::size_t r = 0; r < runs_.size(); ++r) {
       if (!runs_[r].one_center) continue;
       const std::size_t own = label_[r * kRun];
-      runs_[r].above = (runs_[r].above + moves[own]) * (1 + kSafety);
+      runs_[r].above = (runs_[r].above + moves_[own]) * (1 + kSafety);
       runs_[r].below = runs_[r].below - others[own] - runs_[r].above * kSafety;
     }
   }
 
   /// New groups after the centers moved so far; only what changes is added and taken away.
-  void assign(const std::vector<double>& moves) {
+  void assign() {
     measure_centers();
-    if (assigned_) widen_bounds(moves);
+    if (assigned_) widen_bounds();
     std::vector<Sums> parts(chunks_of(points_.size));
     for_each_chunk(points_.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
       Scratch scratch;
@@ -469,12 +466,15 @@ class Mover {
 
   double sum_of_squares() const {
     return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
-      std::vector<double> point(dimensions_);
       double sum = 0;
       for (std::size_t i = begin; i < end; ++i) {
-        copy_point(points_, i, point.data());
-        sum += points_.weights[i] *
-               squared_distance(point.data(), &centers_[label_[i] * dimensions_], dimensions_);
+        const double* const own = center(label_[i]);
+        double square = 0;
+        for (std::size_t f = 0; f < dimensions_; ++f) {
+          const double step = static_cast<double>(points_.features[f][i]) - own[f];
+          square += step * step;
+        }
+        sum += points_.weights[i] * square;
       }
       return sum;
     });
@@ -485,6 +485,7 @@ class Mover {
   Centers centers_;
   std::vector<std::uint8_t> label_;
   std::vector<RunBounds> runs_;
+  std::vector<double> moves_;     // how far each center went since the points were assigned
   std::vector<double> between_;   // distances of centers, k x k
   std::vector<double> half_way_;  // half the way to the nearest other center
   Sums sums_;
@@ -504,7 +505,7 @@ double total_sum_of_squares(const Points& points) {
   return Mover(points, Centers(points.dimensions(), 0.0)).run(1, 0).sum_of_squares;
 }
 
-Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
+Centers starting_centers(const DrawnPoints& points, std::size_t k, CenterStart start,
                          std::uint64_t seed) {
   const auto draw_from = [&](const Points& from) {
     CenterDraw draw(from, seed);
@@ -513,9 +514,9 @@ Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
     return draw.centers();
   };
   try {
-    return draw_from(DrawnPoints(points, kDrawnPoints, seed).view());
+    return draw_from(points.drawn());
   } catch (const InputError&) {
-    return draw_from(points);  // rare colors may not have been drawn
+    return draw_from(points.all());  // rare colors may not have been drawn
   }
 }
 
@@ -533,20 +534,27 @@ KMeans move_centers(const Points& points, Centers start, const KMeansOptions& op
   return {mover.centers(), mover.weights(), 0, {run}};
 }
 
-KMeans k_means(const Points& points, const KMeansOptions& options,
+Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options) {
+  Mover mover(points.drawn(),
+              starting_centers(points, options.k, options.start, mixed_bits(options.seed)));
+  mover.run(options.most_iterations,
+            kFirstMovement * options.movement * overall_deviation(points.drawn()));
+  return mover.centers();
+}
+
+KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
-  const double limit = options.movement * overall_deviation(points);
-  const DrawnPoints drawn(points, kDrawnPoints, options.seed);
+  const double limit = options.movement * overall_deviation(points.all());
   KMeans out;
   std::optional<Mover> best;
   for (std::size_t r = 0; r < options.restarts + also.size(); ++r) {
-    Mover first(drawn.view(), r < options.restarts
-                                  ? starting_centers(points, options.k, options.start,
-                                                     mixed_bits(options.seed) + r)
-                                  : also[r - options.restarts]);
+    Mover first(points.drawn(), r < options.restarts
+                                    ? starting_centers(points, options.k, options.start,
+                                                       mixed_bits(options.seed) + r)
+                                    : also[r - options.restarts]);
     KMeansRun run = first.run(options.most_iterations, kFirstMovement * limit);
-    Mover all(points, first.centers());
-    run.sum_of_squares = all.run(0, limit).sum_of_squares;
+    Mover all(points.all(), first.centers());
+    run.sum_of_squares = all.run(1, limit).sum_of_squares;
     out.runs.push_back(run);
     if (best && run.sum_of_squares >= out.sum_of_squares()) continue;
     best.emplace(std::move(all));

@@ -43,11 +43,12 @@ struct KMeans {
 
 /// Starting centers: the first a point drawn by weight. kSpread draws each further one with a
 /// chance in proportion to weight and squared distance to the nearest center so far, the best of
-/// some such draws; kRandom draws all by weight alone. Of many points, kDrawnPoints take part.
+/// some such draws; kRandom draws all by weight alone. Only drawn points take part,
+/// unless they have too few colors.
 ///
 /// Errors    InputError when there are fewer than k points that differ
 /// Source    k-means++ (Arthur and Vassilvitskii 2007), with the several draws of their section 5
-Centers starting_centers(const Points& points, std::size_t k, CenterStart start,
+Centers starting_centers(const DrawnPoints& points, std::size_t k, CenterStart start,
                          std::uint64_t seed);
 
 /// The same centers and one more, drawn as kSpread draws.
@@ -62,12 +63,18 @@ Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed)
 ///           no result
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options);
 
-/// The best of several runs; those from `also` come after those with starts of their own. Each run
-/// goes on with kDrawnPoints until its centers move less than 20 times the limit; then all points
-/// say which is best, and it goes on with all of them until the limit.
+/// The groups of one run that goes on with drawn points alone, until centers move less than 20
+/// times the limit: what other methods may start from.
 ///
 /// Errors    as starting_centers
-KMeans k_means(const Points& points, const KMeansOptions& options,
+Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options);
+
+/// The best of several runs; those from `also` come after those with starts of their own. Each run
+/// goes on with the drawn points until its centers move less than 20 times the limit; then all
+/// points say which is best, and it goes on with all of them until the limit.
+///
+/// Errors    as starting_centers
+KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also = {});
 
 /// The weighted sum of squared distances of all points to their common mean: what k-means with one

@@ -62,15 +62,16 @@ class DrawnPoints {
   DrawnPoints(const DrawnPoints&) = delete;
   DrawnPoints& operator=(const DrawnPoints&) = delete;
 
-  /// `points` must outlive this.
-  DrawnPoints(const Points& points, std::size_t most, std::uint64_t seed);
+  /// The numbers of `points` must outlive this.
+  DrawnPoints(const Points& points, std::uint64_t seed, std::size_t most = kDrawnPoints);
 
-  const Points& view() const { return view_; }
+  const Points& all() const { return all_; }
+  const Points& drawn() const { return drawn_; }
 
  private:
   std::vector<double> weights_;
   std::vector<std::vector<float>> features_;
-  Points view_;
+  Points all_, drawn_;
 };
 
 }  // namespace chalcedony

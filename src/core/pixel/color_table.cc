@@ -61,6 +61,19 @@ void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, s
   }
 }
 
+ColorPlaces::ColorPlaces(ColorCounter&& counter) : counter_(std::move(counter)) {
+  std::uint32_t place = 0;
+  for (std::size_t color = 0; color < kColors; ++color)
+    if (counter_.counters_[color] != 0) counter_.counters_[color] = place++;
+}
+
+void ColorPlaces::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
+                       std::uint32_t* places) const {
+  const std::uint32_t* const of_color = counter_.counters_.get();
+  for (std::size_t i = 0; i < n; ++i, stored += channels)
+    places[i] = of_color[ColorCounter::pack(stored, channels)];
+}
+
 void ColorCounter::add(std::span<const std::uint32_t> packed) {
   for (const std::uint32_t color : packed) ++counters_[color];
 }

@@ -68,6 +68,8 @@ class ColorCounter {
   ColorTable table() const;
 
  private:
+  friend class ColorPlaces;
+
   /// The bits of a byte, three apart.
   static constexpr std::array<std::uint32_t, 256> kSpread = [] {
     std::array<std::uint32_t, 256> spread{};
@@ -80,6 +82,19 @@ class ColorCounter {
     void operator()(std::uint32_t* counters) const;
   };
   std::unique_ptr<std::uint32_t[], Release> counters_;
+};
+
+/// Where each counted color stands in the table: takes over the memory of its counters.
+class ColorPlaces {
+ public:
+  explicit ColorPlaces(ColorCounter&& counter);
+
+  /// The places in the table of n stored pixels, whose colors must all have been counted.
+  void find(const std::byte* stored, std::uint32_t channels, std::size_t n,
+            std::uint32_t* places) const;
+
+ private:
+  ColorCounter counter_;
 };
 
 }  // namespace chalcedony

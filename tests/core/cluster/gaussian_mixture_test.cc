@@ -79,16 +79,15 @@ GaussianMixture fitted(const Points& points, std::size_t k,
   std::vector<Centers> starts;
   KMeansOptions groups;
   groups.k = k;
-  groups.restarts = 1;
   for (std::uint64_t seed = 1; seed <= 4; ++seed) {
     groups.seed = seed;
-    starts.push_back(k_means(points, groups).centers);
+    starts.push_back(rough_groups(DrawnPoints(points, 1), groups));
   }
   MixtureOptions options;
   options.shape = shape;
   options.smallest_spread =
       Eigen::VectorXd::Constant(static_cast<Eigen::Index>(points.dimensions()), 0.01);
-  return fit_mixture(points, starts, options, 1);
+  return fit_mixture(DrawnPoints(points, 1), starts, options);
 }
 
 /// The log-likelihood by its formula, point by point.
@@ -201,8 +200,9 @@ TEST_CASE("a component with too few pixels for its covariance fades away", "[cor
   Cloud cloud{{{0, 1, 2, 3, 4, 5, 90}}, {10, 10, 10, 10, 10, 10, 1}};
   MixtureOptions options;
   options.smallest_spread = Eigen::VectorXd::Constant(1, 0.01);
-  const GaussianMixture mixture = fit_mixture(cloud.view(), {{2.5, 90}}, options, 1);
+  const GaussianMixture mixture = fit_mixture(DrawnPoints(cloud.view(), 1), {{2.5, 90}}, options);
   CHECK(mixture.components.size() == 1);
   CHECK(mixture.faded == 1);
-  CHECK_THROWS_AS(fit_mixture(Cloud{{{5}}, {1}}.view(), {{5}}, options, 1), InputError);
+  const Cloud one{{{5}}, {1}};
+  CHECK_THROWS_AS(fit_mixture(DrawnPoints(one.view(), 1), {{5}}, options), InputError);
 }

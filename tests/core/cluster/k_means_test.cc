@@ -3,6 +3,7 @@
 
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <numeric>
 #include <random>
 #include <set>
 
@@ -104,7 +105,7 @@ TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]
     const Cloud cloud = cloud_of(seed, 9001, d, 7);
     const Points points = cloud.view();
     // From points that differ: the plain way leaves a center without points where it is.
-    const Centers start = starting_centers(points, k, CenterStart::kRandom, seed);
+    const Centers start = starting_centers(DrawnPoints(points, 1), k, CenterStart::kRandom, seed);
     const KMeans ours = move_centers(points, start, to_the_end(k));
     const Plain plain = plain_lloyd(points, start);
     INFO("seed " << seed);
@@ -143,7 +144,7 @@ TEST_CASE("some starts come within half a percent of the best of fifty", "[core]
     KMeansOptions options;
     options.k = 6;
     options.seed = seed;
-    const KMeans ours = k_means(points, options);
+    const KMeans ours = k_means(DrawnPoints(points, seed), options);
     INFO("seed " << seed);
     CHECK(ours.sum_of_squares() <= 1.005 * best);
     CHECK(ours.runs.size() == options.restarts);
@@ -155,7 +156,7 @@ TEST_CASE(
     "starts differ by seed and by how they are drawn, and more of them than colors are refused",
     "[core][cluster]") {
   const Cloud cloud = cloud_of(5, 500, 2, 4);
-  const Points points = cloud.view();
+  const DrawnPoints points(cloud.view(), 1);
   CHECK(starting_centers(points, 4, CenterStart::kSpread, 1) ==
         starting_centers(points, 4, CenterStart::kSpread, 1));
   CHECK(starting_centers(points, 4, CenterStart::kSpread, 1) !=
@@ -164,10 +165,10 @@ TEST_CASE(
         starting_centers(points, 4, CenterStart::kRandom, 1));
 
   const Cloud three{{{1, 2, 2, 1, 9}}, {1, 1, 1, 1, 1}};
-  const Centers all = starting_centers(three.view(), 3, CenterStart::kRandom, 7);
+  const Centers all = starting_centers(DrawnPoints(three.view(), 1), 3, CenterStart::kRandom, 7);
   CHECK(std::set<double>(all.begin(), all.end()) == std::set<double>{1, 2, 9});
   CHECK_THROWS_WITH(
-      starting_centers(three.view(), 4, CenterStart::kSpread, 1),
+      starting_centers(DrawnPoints(three.view(), 1), 4, CenterStart::kSpread, 1),
       Catch::Contains("too few different colors for 4 groups: 3") && Catch::Contains("at most 3"));
 }
 
@@ -179,4 +180,28 @@ TEST_CASE("a center without points moves to the farthest one", "[core][cluster]"
   // About the mean, 25.75.
   CHECK(total_sum_of_squares(cloud.view()) ==
         Approx(25.75 * 25.75 + 24.75 * 24.75 + 23.75 * 23.75 + 74.25 * 74.25));
+}
+
+TEST_CASE("of many points some are drawn for starts, but all decide", "[core][cluster]") {
+  const Cloud cloud = cloud_of(21, 60000, 3, 5);
+  const Points points = cloud.view();
+  const DrawnPoints drawn(points, 3, 2000);
+  CHECK(drawn.drawn().size == 2000);
+  CHECK(drawn.all().size == 60000);
+  KMeansOptions options = to_the_end(5);
+  const KMeans ours = k_means(drawn, options);
+  CHECK(ours.runs[ours.best].settled);
+  // Nothing is left to be gained from there by the plain way over all points.
+  CHECK(plain_lloyd(points, ours.centers).sum_of_squares ==
+        Approx(ours.sum_of_squares()).epsilon(1e-12));
+  double weight = 0;
+  for (const double w : ours.weights) weight += w;
+  CHECK(weight == std::accumulate(cloud.weights.begin(), cloud.weights.end(), 0.0));
+  // A color too rare to be drawn is found all the same.
+  Cloud rare{{std::vector<float>(5000, 10)}, std::vector<double>(5000, 100)};
+  rare.features[0][17] = 200;
+  rare.weights[17] = 1;
+  const Centers both =
+      starting_centers(DrawnPoints(rare.view(), 1, 50), 2, CenterStart::kSpread, 1);
+  CHECK(std::set<double>(both.begin(), both.end()) == std::set<double>{10, 200});
 }

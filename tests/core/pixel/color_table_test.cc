@@ -94,6 +94,22 @@ TEST_CASE("a gray counts as a color of three equal channels", "[core][pixel]") {
     CHECK(table.rgb[static_cast<std::size_t>(3 + channel)] == std::byte{7});
 }
 
+TEST_CASE("places tell where a color stands in the table", "[core][pixel]") {
+  const auto rgb = few_colors(5000);
+  const auto stored = bytes_of(rgb);
+  ColorCounter counter;
+  counter.add_stored(stored.data(), 3, 5000);
+  const ColorTable table = counter.table();
+  const ColorPlaces places(std::move(counter));
+  std::vector<std::uint32_t> found(5000);
+  places.find(stored.data(), 3, 5000, found.data());
+  bool right = true;
+  for (std::size_t i = 0; i < 5000; ++i)
+    right &=
+        std::memcmp(table.rgb.data() + 3 * std::size_t{found[i]}, stored.data() + 3 * i, 3) == 0;
+  CHECK(right);
+}
+
 TEST_CASE("which pictures have countable colors", "[core][pixel]") {
   CHECK(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU8})));
   CHECK(ColorCounter::fits(info_of({10, 10, 1, SampleType::kU8})));
