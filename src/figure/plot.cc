@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 #include <stdlib.h>
 
+#include <algorithm>
 #include <boost/process.hpp>
 #include <fstream>
 

@@ -6,6 +6,7 @@
 #include <cstdio>
 #include <filesystem>
 #include <span>
+#include <string>
 #include <string_view>
 
 namespace chalcedony {

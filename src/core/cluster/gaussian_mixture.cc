@@ -4,6 +4,7 @@
 #include "core/cluster/gaussian_mixture.h"
 
 #include <Eigen/Cholesky>
+#include <array>
 #include <cmath>
 #include <numbers>
 

@@ -8,6 +8,8 @@
 
 #include <hwy/highway.h>
 
+#include <cstdint>
+
 #include "core/pixel/planes.h"
 
 HWY_BEFORE_NAMESPACE();
