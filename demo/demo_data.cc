@@ -67,6 +67,13 @@ void write_samples(const std::filesystem::path& path, const Panel& panel) {
   write_text_file(path, json.dump(1) + "\n");
 }
 
+/// The colors of the glass, a line each.
+void write_colors(const std::filesystem::path& path) {
+  std::string text;
+  for (const LegendEntry& entry : glass_legend()) text += entry.color + "\n";
+  write_text_file(path, text);
+}
+
 }  // namespace
 
 std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& folder) {
@@ -80,6 +87,7 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,
             draw_test_card());
+  write_colors(file("glass.palette.txt"));
   return files;
 }
 

@@ -7,8 +7,8 @@
 
 namespace chalcedony::demo {
 
-/// Writes panels, samples, reference maps and the test card into a folder that exists; returns
-/// the files. The same files are shipped in demo/data.
+/// Writes panels, samples, reference maps, the test card and the colors of the glass into a folder
+/// that exists; returns the files. The same files are shipped in demo/data.
 std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& folder);
 
 }  // namespace chalcedony::demo

@@ -8,6 +8,7 @@
 #include "core/pixel/kept_rows.h"
 #include "figure/cluster_figure.h"
 #include "io/model_file.h"
+#include "job/arena.h"
 #include "job/cluster_maps.h"
 #include "job/cluster_report.h"
 #include "job/color_points.h"
@@ -53,7 +54,7 @@ class ClusterJob {
         results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
     gather();
     settle_scaling();
-    in_arena([&] { find_groups(); });
+    in_arena(options_.shared, [&] { find_groups(); });
     choose();
     name_groups();
     Plot plot(format);
@@ -76,16 +77,6 @@ class ClusterJob {
       return given_->features;
     }
     return options.features.empty() ? channels_of(spaces::kOklab) : options.features;
-  }
-
-  template <class Work>
-  void in_arena(const Work& work) {
-    RoadOptions road;
-    road.threads = options_.shared.threads;
-    const unsigned threads = threads_of(road);
-    const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
-    tbb::task_arena arena(static_cast<int>(threads));
-    arena.execute(work);
   }
 
   void gather() {

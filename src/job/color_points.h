@@ -11,6 +11,7 @@
 #include "core/learn/features.h"
 #include "core/pixel/color_table.h"
 #include "job/inputs.h"
+#include "job/preview.h"
 
 namespace chalcedony {
 
@@ -25,8 +26,11 @@ class ColorPoints {
   /// `channels`: what the points are made of; oklab is gathered besides.
   ColorPoints(const std::vector<Channel>& channels, double hue_floor, std::uint64_t seed);
 
+  /// Gathers the preview of the picture too, when there is one.
+  ///
   /// Errors    InputError
-  void add(CountedPicture& picture, const SharedOptions& options, const Context& context);
+  void add(CountedPicture& picture, const SharedOptions& options, const Context& context,
+           Preview* preview = nullptr);
 
   /// Turns what was counted into points; call once, after the last picture.
   void finish();
@@ -66,7 +70,8 @@ class ColorPoints {
   };
 
   CountedColors& counter_for(const PictureInfo& info);
-  void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context);
+  void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context,
+                Preview& preview);
   void drop_surplus();
   void take_table(const CountedColors& colors);
   void take_deep();

@@ -4,21 +4,16 @@
 #include <cmath>
 #include <numeric>
 
-#include "core/color/ciede2000.h"
 #include "core/learn/classifier.h"
 #include "core/palette/figure_colors.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr double kDistanceStep = 0.01;         // of delta E
-constexpr std::size_t kDistanceSteps = 20000;  // what lies beyond is counted at the last
-
 /// Sums of one entry over its points.
 struct EntrySums {
   double pixels = 0;
   std::vector<double> sums, products, smallest, largest;
-  std::array<double, 3> oklab{};
 };
 
 using AllSums = std::vector<EntrySums>;
@@ -34,20 +29,15 @@ AllSums& operator+=(AllSums& all, const AllSums& later) {
       to.largest[i] = std::max(to.largest[i], from.largest[i]);
     }
     for (std::size_t i = 0; i < to.products.size(); ++i) to.products[i] += from.products[i];
-    for (std::size_t c = 0; c < 3; ++c) to.oklab[c] += from.oklab[c];
   }
   return all;
 }
 
-AllSums sums_of(const Points& points, const Points& oklab, const std::vector<std::uint8_t>& labels,
+AllSums sums_of(const Points& points, const std::vector<std::uint8_t>& labels,
                 std::size_t entries) {
   const std::size_t d = points.dimensions();
-  const AllSums empty(entries, {0,
-                                std::vector<double>(d),
-                                std::vector<double>(d * (d + 1) / 2),
-                                std::vector<double>(d, 1e300),
-                                std::vector<double>(d, -1e300),
-                                {}});
+  const AllSums empty(entries, {0, std::vector<double>(d), std::vector<double>(d * (d + 1) / 2),
+                                std::vector<double>(d, 1e300), std::vector<double>(d, -1e300)});
   return sum_over_chunks(points.size, empty, [&](std::size_t begin, std::size_t end) {
     AllSums all = empty;
     for (std::size_t i = begin; i < end; ++i) {
@@ -63,8 +53,6 @@ AllSums sums_of(const Points& points, const Points& oklab, const std::vector<std
         for (std::size_t g = f; g < d; ++g)
           to.products[product++] += weight * value * static_cast<double>(points.features[g][i]);
       }
-      for (std::size_t c = 0; c < 3; ++c)
-        to.oklab[c] += weight * static_cast<double>(oklab.features[c][i]);
     }
     return all;
   });
@@ -99,94 +87,21 @@ ClassStatistics statistics_of(const EntrySums& sums, const std::vector<double>& 
   return out;
 }
 
-std::array<double, 3> lab_of(const std::array<double, 3>& oklab) {
-  return Color{&spaces::kOklab, oklab}.in(spaces::kLab);
-}
-
-/// The delta E of every point to the color of its entry.
-std::vector<float> distances_to_colors(const Points& oklab, const std::vector<std::uint8_t>& labels,
-                                       const std::vector<GroupLook>& looks) {
-  std::vector<std::array<double, 3>> labs;
-  for (const GroupLook& look : looks) labs.push_back(lab_of(look.oklab));
-  const Conversion to_lab(spaces::kOklab, spaces::kLab);
-  std::vector<float> distances(oklab.size);
-  for_each_chunk(oklab.size, [&](std::size_t, std::size_t begin, std::size_t end) {
-    PlaneBuffer lab(4);
-    for (std::size_t at = begin; at < end; at += kBlockPixels) {
-      const std::size_t n = std::min(kBlockPixels, end - at);
-      to_lab.run({oklab.features[0] + at, oklab.features[1] + at, oklab.features[2] + at},
-                 lab.planes(), n);
-      // Points are in the order of their colors, so few entries meet in one block.
-      std::array<bool, 256> seen{};
-      for (std::size_t i = 0; i < n; ++i) seen[labels[at + i]] = true;
-      for (std::size_t e = 0; e < looks.size(); ++e) {
-        if (!seen[e + 1]) continue;
-        ciede2000_to(labs[e], read_only(lab.planes()), n, lab.plane(3));
-        for (std::size_t i = 0; i < n; ++i)
-          if (labels[at + i] == e + 1) distances[at + i] = lab.plane(3)[i];
-      }
-    }
-  });
-  return distances;
-}
-
-void measure_spreads(const Points& oklab, const std::vector<std::uint8_t>& labels,
-                     std::vector<GroupLook>& looks) {
-  const std::vector<float> distances = distances_to_colors(oklab, labels, looks);
-  std::vector<double> squares(looks.size());
-  std::vector<std::vector<double>> pixels(looks.size(), std::vector<double>(kDistanceSteps + 1));
-  for (std::size_t i = 0; i < oklab.size; ++i) {
-    const std::size_t e = labels[i] - 1u;
-    const double distance = static_cast<double>(distances[i]);
-    squares[e] += oklab.weights[i] * distance * distance;
-    const double step = std::min(distance / kDistanceStep, double{kDistanceSteps});
-    pixels[e][static_cast<std::size_t>(step)] += oklab.weights[i];
-  }
-  for (std::size_t e = 0; e < looks.size(); ++e) {
-    GroupLook& look = looks[e];
-    if (look.pixels <= 0) continue;
-    look.spread = std::sqrt(squares[e] / look.pixels);
-    double below = 0;
-    std::size_t step = 0;
-    while (step < kDistanceSteps && (below += pixels[e][step]) < 0.95 * look.pixels) ++step;
-    look.far_spread = kDistanceStep * static_cast<double>(step + 1);
-  }
-}
-
-void measure_neighbors(std::vector<GroupLook>& looks) {
-  for (std::size_t e = 0; e < looks.size(); ++e) {
-    looks[e].nearest = e;
-    looks[e].nearest_distance = 0;
-    for (std::size_t other = 0; other < looks.size(); ++other) {
-      if (other == e) continue;
-      const double distance = ciede2000(lab_of(looks[e].oklab), lab_of(looks[other].oklab));
-      if (looks[e].nearest != e && distance >= looks[e].nearest_distance) continue;
-      looks[e].nearest = other;
-      looks[e].nearest_distance = distance;
-    }
-  }
-}
-
 /// Fills in looks; with `statistics` also those of the model's entries.
 void look_at(Grouping& grouping, const ColorPoints& colors, bool statistics) {
-  const Points points = colors.points(), oklab = colors.oklab();
+  const Points points = colors.points();
   const auto labels = point_labels(points, grouping.model);
-  const AllSums sums = sums_of(points, oklab, labels, grouping.model.classes.size());
-  grouping.looks.assign(sums.size(), {});
+  grouping.looks = group_looks(colors.oklab(), labels, grouping.model.classes.size());
+  if (!statistics) return;
+  const AllSums sums = sums_of(points, labels, grouping.model.classes.size());
   for (std::size_t e = 0; e < sums.size(); ++e) {
-    GroupLook& look = grouping.looks[e];
-    look.pixels = sums[e].pixels;
-    for (std::size_t c = 0; c < 3; ++c)
-      look.oklab[c] = sums[e].oklab[c] / std::max(1e-300, sums[e].pixels);
     ClassStatistics& own = grouping.model.classes[e].statistics;
-    if (!statistics) continue;
     ClassStatistics found = statistics_of(sums[e], grouping.model.divisors);
     // The center and, for a mixture, the covariance are those that were fitted.
     if (grouping.mixture) found.covariance = own.covariance;
     found.mean = own.mean;
     own = found;
   }
-  measure_spreads(oklab, labels, grouping.looks);
 }
 
 void put_in_order(Grouping& grouping, const GroupingFrame& frame) {
@@ -277,7 +192,7 @@ Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFra
   grouping.k_means = std::move(result);
   look_at(grouping, colors, true);
   put_in_order(grouping, frame);
-  measure_neighbors(grouping.looks);
+  find_neighbors(grouping.looks);
   return grouping;
 }
 
@@ -306,7 +221,7 @@ Grouping grouping_of(GaussianMixture result, const ColorPoints& colors,
   for (std::size_t c = 0; c < fitted.size(); ++c)
     grouping.model.classes[c].statistics.count = fitted[c].statistics.count;
   put_in_order(grouping, frame);
-  measure_neighbors(grouping.looks);
+  find_neighbors(grouping.looks);
   grouping.sum_of_squares = squares_within(colors.points(), grouping.model);
   return grouping;
 }
@@ -316,7 +231,7 @@ Grouping grouping_of(Model model, const ColorPoints& colors) {
   grouping.k = model.classes.size();
   grouping.model = std::move(model);
   look_at(grouping, colors, false);
-  measure_neighbors(grouping.looks);
+  find_neighbors(grouping.looks);
   grouping.sum_of_squares = squares_within(colors.points(), grouping.model);
   return grouping;
 }

@@ -2,7 +2,6 @@
 #ifndef CHALCEDONY_JOB_GROUPING_H_
 #define CHALCEDONY_JOB_GROUPING_H_
 
-#include <array>
 #include <cstdint>
 #include <optional>
 #include <string>
@@ -11,22 +10,13 @@
 #include "core/cluster/gaussian_mixture.h"
 #include "core/cluster/k_means.h"
 #include "core/learn/model.h"
+#include "core/palette/group_look.h"
 #include "job/color_points.h"
 
 namespace chalcedony {
 
 enum class GroupOrder { kShare, kLightness };
 enum class GroupColors { kCenters, kDistinct };
-
-/// A group as people see it. Colors and distances are of its mean in oklab.
-struct GroupLook {
-  double pixels = 0;
-  std::array<double, 3> oklab{};
-  double spread = 0;        // root mean square of the delta E of its pixels to that color
-  double far_spread = 0;    // 95 % of its pixels are at most so far, to 0.01
-  std::size_t nearest = 0;  // entry whose color is nearest; itself when there is one only
-  double nearest_distance = 0;
-};
 
 struct Grouping {
   std::size_t k = 0;  // groups asked for

@@ -1,5 +1,8 @@
 #include "core/cluster/points.h"
 
+#include <set>
+#include <utility>
+
 #include "core/cluster/seeded_random.h"
 
 namespace chalcedony {
@@ -14,6 +17,16 @@ std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std:
     for (passed += points.weights[i]; next < passed && drawn.size() < count; next += step)
       drawn.push_back(i);
   return drawn;
+}
+
+std::size_t differing_points(const Points& points, std::size_t most) {
+  std::set<std::vector<float>> seen;
+  for (std::size_t i = 0; i < points.size && seen.size() < most; ++i) {
+    std::vector<float> values;
+    for (const float* feature : points.features) values.push_back(feature[i]);
+    seen.insert(std::move(values));
+  }
+  return seen.size();
 }
 
 DrawnPoints::DrawnPoints(const Points& points, std::uint64_t seed, std::size_t most)

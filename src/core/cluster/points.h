@@ -52,6 +52,9 @@ Sum sum_over_chunks(std::size_t points, Sum sum, const Work& work) {
 /// many pixels may be drawn more than once.
 std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std::uint64_t seed);
 
+/// How many points differ, counted up to `most`.
+std::size_t differing_points(const Points& points, std::size_t most);
+
 /// How many points are enough to find starts with.
 inline constexpr std::size_t kDrawnPoints = 32768;
 

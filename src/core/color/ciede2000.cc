@@ -46,13 +46,15 @@ HWY_INLINE V hue_term(D d, V hue) {
   return hn::Sub(t, term(c4, 0.20f * 0.453990500f, s4, 0.20f * 0.891006524f));  // 4 h - 63
 }
 
-void differences_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
-                    float* differences) {
+// `first(d, channel, i)` are the first colors of the pairs from i on.
+template <class First>
+HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::size_t n,
+                            float* out) {
   const hn::CappedTag<float, kPlanePadding> d;
   const auto number = [&](double value) { return hn::Set(d, static_cast<float>(value)); };
-  const auto l1 = number(lab[0]), own_a = number(lab[1]), b1 = number(lab[2]);
   const auto half = number(0.5), one = number(1), full = number(360);
   for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    const auto l1 = first(d, 0, i), own_a = first(d, 1, i), b1 = first(d, 2, i);
     const auto l2 = hn::LoadU(d, labs[0] + i), other_a = hn::LoadU(d, labs[1] + i),
                b2 = hn::LoadU(d, labs[2] + i);
     const auto mean_c = hn::Mul(hn::Add(length_of(d, own_a, b1), length_of(d, other_a, b2)), half);
@@ -92,8 +94,24 @@ void differences_to(const std::array<double, 3>& lab, const ConstPlanes& labs, s
     square = hn::Add(square, hn::Mul(ph, ph));
     square = hn::Add(square, hn::Mul(hn::Mul(rt, pc), ph));
     // Rounding may leave a little less than nothing.
-    hn::StoreU(hn::Sqrt(hn::Max(square, hn::Zero(d))), d, differences + i);
+    hn::StoreU(hn::Sqrt(hn::Max(square, hn::Zero(d))), d, out + i);
   }
+}
+
+void differences_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                    float* out) {
+  const auto first = [&](auto d, std::size_t channel, std::size_t) {
+    return hn::Set(d, static_cast<float>(lab[channel]));
+  };
+  differences(first, labs, n, out);
+}
+
+void differences_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,
+                         float* out) {
+  const auto first = [&](auto d, std::size_t channel, std::size_t i) {
+    return hn::LoadU(d, labs1[channel] + i);
+  };
+  differences(first, labs2, n, out);
 }
 
 }  // namespace HWY_NAMESPACE
@@ -105,6 +123,7 @@ namespace chalcedony {
 namespace {
 
 HWY_EXPORT(differences_to);
+HWY_EXPORT(differences_between);
 
 constexpr double kRadians = std::numbers::pi / 180.0;
 
@@ -168,6 +187,11 @@ double ciede2000(const std::array<double, 3>& lab1, const std::array<double, 3>&
 void ciede2000_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
                   float* differences) {
   HWY_DYNAMIC_DISPATCH(differences_to)(lab, labs, n, differences);
+}
+
+void ciede2000_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,
+                       float* differences) {
+  HWY_DYNAMIC_DISPATCH(differences_between)(labs1, labs2, n, differences);
 }
 
 }  // namespace chalcedony

@@ -53,3 +53,22 @@ TEST_CASE("many colors against one differ as one by one", "[core][color][ciede20
     }
   }
 }
+
+TEST_CASE("pairs of colors differ as one by one", "[core][color][ciede2000]") {
+  std::mt19937 random(7);
+  std::uniform_real_distribution<float> lightness(0, 100), axis(-110, 110);
+  PlaneBuffer planes(7);
+  constexpr std::size_t n = 1003;
+  for (std::size_t i = 0; i < n; ++i)
+    for (std::size_t c = 0; c < 6; ++c)
+      planes.plane(c)[i] = c % 3 == 0 ? lightness(random) : axis(random);
+  ciede2000_between(read_only(planes.planes()), read_only(planes.planes(3)), n, planes.plane(6));
+  const auto color = [&](std::size_t first, std::size_t i) {
+    return std::array<double, 3>{static_cast<double>(planes.plane(first)[i]),
+                                 static_cast<double>(planes.plane(first + 1)[i]),
+                                 static_cast<double>(planes.plane(first + 2)[i])};
+  };
+  for (std::size_t i = 0; i < n; ++i)
+    CHECK(static_cast<double>(planes.plane(6)[i]) ==
+          Approx(ciede2000(color(0, i), color(3, i))).margin(1e-3).epsilon(1e-5));
+}

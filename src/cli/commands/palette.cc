@@ -1,0 +1,156 @@
+#include "job/palette.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::uint64_t kMostColors = 64;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "colors", "N", "at most so many colors (default 6)");
+  add_option<std::string>(options, "apart", "DELTA-E",
+                          "no two colors are closer than this (default 8; 0: however close)");
+  options.add_options()("unique", "every color as it is, of pictures with up to 256 of them");
+  options.add_options()("compare",
+                        "hold the palettes of two pictures against each other: the earth mover's "
+                        "distance and what moves where");
+  add_option<std::string>(options, "apply", "FILE",
+                          "repaint the pictures with this palette.json, or a text with one CSS "
+                          "color a line");
+  add_option<std::string>(options, "distance", "ciede2000|oklab",
+                          "in which the nearest color is meant, for --apply (default ciede2000)");
+  options.add_options()("dither", "for --apply: mix colors by spreading what pixels are off");
+}
+
+/// Errors    UsageError when an option is given beside one it means nothing to
+void check_together(const po::variables_map& given, const char* with,
+                    std::initializer_list<const char*> options) {
+  for (const char* option : options)
+    if (given.count(option))
+      throw UsageError(fmt::format("--{} means nothing with --{}", option, with),
+                       "leave one of the two out");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  PaletteOptions options;
+  options.shared = shared;
+  options.unique = given.count("unique") > 0;
+  options.compare = given.count("compare") > 0;
+  options.dither = given.count("dither") > 0;
+  if (options.unique) check_together(given, "unique", {"colors", "apart"});
+  if (given.count("apply")) {
+    check_together(given, "apply", {"colors", "apart", "unique", "compare"});
+    options.apply = given["apply"].as<std::string>();
+  } else {
+    for (const char* option : {"distance", "dither"})
+      if (given.count(option))
+        throw UsageError(fmt::format("--{} is for --apply", option),
+                         "leave it out, or give --apply and a palette");
+  }
+  if (options.compare && shared.inputs.size() != 2)
+    throw UsageError(fmt::format("--compare takes two pictures, not {}", shared.inputs.size()),
+                     "give the two whose palettes are to be held against each other");
+  options.colors = whole_number("--colors", text_of(given, "colors", "6"), 1, kMostColors);
+  if (given.count("apart") && text_of(given, "apart", "") != "0")
+    options.apart = number_between("--apart", given["apart"].as<std::string>(), 0, 100);
+  else if (given.count("apart"))
+    options.apart = 0;
+  options.distance = one_of("--distance", text_of(given, "distance", "ciede2000"),
+                            {"ciede2000", "oklab"}) == "oklab"
+                         ? ColorDistance::kOklab
+                         : ColorDistance::kCiede2000;
+  return run_palette(options, context);
+}
+
+void print_colors(const Json& picture, std::ostream& out) {
+  out << fmt::format("{}: {} of {}", picture["file"].get<std::string>(),
+                     plural(picture["colors"].size(), "color"),
+                     plural(picture["counted"].get<std::uint64_t>(), "pixel"));
+  if (picture.contains("sampled"))
+    out << fmt::format(" ({} drawn, by --seed)",
+                       counted(picture["sampled"]["drawn"].get<std::uint64_t>()));
+  out << "\n";
+  print_left_out(picture, out);
+  TextTable table({"color", "value", "name", "share", "L", "C", "h", "spread", "nearest", "typical",
+                   "on black", "on white"});
+  for (const Json& c : picture["colors"])
+    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"].get<std::string>(),
+               c["name"].get<std::string>(), fmt::format("{:.2f} %", c["percent"].get<double>()),
+               fmt::format("{:.1f}", c["lightness"].get<double>()),
+               fmt::format("{:.1f}", c["chroma"].get<double>()),
+               fmt::format("{:.0f}", c["hue"].get<double>()),
+               fmt::format("{:.1f}", c["spread"].get<double>()),
+               c.contains("nearest") ? fmt::format("{} at {:.1f}", c["nearest"].get<std::size_t>(),
+                                                   c["nearest_delta_e"].get<double>())
+                                     : "",
+               c["typical"].get<std::string>(),
+               fmt::format("{:.2f}", c["contrast_black"].get<double>()),
+               fmt::format("{:.2f}", c["contrast_white"].get<double>())});
+  table.print(out);
+}
+
+void print_repainted(const Json& picture, std::ostream& out) {
+  out << fmt::format(
+      "{}: {} repainted; off by {:.2f} delta E on average, 95 % by at most {:.2f}\n",
+      picture["file"].get<std::string>(), plural(picture["counted"].get<std::uint64_t>(), "pixel"),
+      picture["mean_delta_e"].get<double>(), picture["percentile_95_delta_e"].get<double>());
+  print_left_out(picture, out);
+  TextTable table({"color", "value", "pixels", "share"});
+  for (const Json& c : picture["used"])
+    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"].get<std::string>(),
+               counted(c["pixels"].get<std::uint64_t>()),
+               fmt::format("{:.2f} %", c["percent"].get<double>())});
+  table.print(out);
+}
+
+void print_comparison(const Json& summary, std::ostream& out) {
+  const Json& comparison = summary["comparison"];
+  out << fmt::format("earth mover's distance: {:.2f} delta E\n",
+                     comparison["distance"].get<double>());
+  TextTable table({"from", "", "to", "", "share", "delta E"});
+  for (const Json& m : comparison["moves"])
+    table.add({std::to_string(m["from"].get<std::size_t>()), m["from_color"].get<std::string>(),
+               std::to_string(m["to"].get<std::size_t>()), m["to_color"].get<std::string>(),
+               fmt::format("{:.2f} %", m["percent"].get<double>()),
+               fmt::format("{:.1f}", m["delta_e"].get<double>())});
+  table.print(out);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& picture : summary["inputs"])
+    picture.contains("used") ? print_repainted(picture, out) : print_colors(picture, out);
+  if (summary.contains("comparison")) print_comparison(summary, out);
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kPalette;
+const Command kPalette{
+    "palette",
+    "the main colors of a picture, and pictures in the colors of a palette",
+    "INPUT...",
+    "Finds the main colors of each picture, no two of them so close that eyes take them for one, "
+    "with shares, names and contrast ratios, as tables, CSS and swatches. Can repaint pictures "
+    "with a palette, and hold two palettes against each other.",
+    {{"palette panel-a.png -o out/", "its six main colors, in every form"},
+     {"palette panel-a.png panel-b.png --compare --colors 8 -o out/",
+      "how far apart the colors of two panels are, and what goes with what"},
+     {"palette panel-c.png --apply glass.palette.txt --dither -o out/",
+      "a panel in the colors of its glass"}},
+    true,
+    palette_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,162 @@
+#include "core/palette/group_look.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/color/ciede2000.h"
+#include "core/color/conversion.h"
+#include "core/color/css_color.h"
+#include "core/palette/distance_sums.h"
+#include "core/pixel/planes.h"
+
+namespace chalcedony {
+namespace {
+
+/// Pixels and sums of oklab of every group.
+struct ColorSums {
+  std::vector<std::array<double, 4>> groups;
+
+  ColorSums& operator+=(const ColorSums& later) {
+    for (std::size_t g = 0; g < groups.size(); ++g)
+      for (std::size_t c = 0; c < 4; ++c) groups[g][c] += later.groups[g][c];
+    return *this;
+  }
+};
+
+ColorSums color_sums(const Points& oklab, const std::vector<std::uint8_t>& labels,
+                     std::size_t groups) {
+  const ColorSums empty{std::vector<std::array<double, 4>>(groups)};
+  return sum_over_chunks(oklab.size, empty, [&](std::size_t begin, std::size_t end) {
+    ColorSums all = empty;
+    for (std::size_t i = begin; i < end; ++i) {
+      auto& sums = all.groups[labels[i] - 1u];
+      const double weight = oklab.weights[i];
+      for (std::size_t c = 0; c < 3; ++c)
+        sums[c] += weight * static_cast<double>(oklab.features[c][i]);
+      sums[3] += weight;
+    }
+    return all;
+  });
+}
+
+constexpr int kMedianSteps = 12;
+constexpr double kSmallestDistance = 1e-4;  // of oklab; nearer points weigh no more
+
+double distance_in_oklab(const Points& oklab, std::size_t i, const std::array<double, 3>& color) {
+  double square = 0;
+  for (std::size_t c = 0; c < 3; ++c) {
+    const double step = static_cast<double>(oklab.features[c][i]) - color[c];
+    square += step * step;
+  }
+  return std::sqrt(square);
+}
+
+/// One step of Weiszfeld: means in which near pixels weigh more.
+void move_medians(const Points& oklab, const std::vector<std::uint8_t>& labels,
+                  std::vector<std::array<double, 3>>& medians) {
+  const ColorSums empty{std::vector<std::array<double, 4>>(medians.size())};
+  const ColorSums sums =
+      sum_over_chunks(oklab.size, empty, [&](std::size_t begin, std::size_t end) {
+        ColorSums all = empty;
+        for (std::size_t i = begin; i < end; ++i) {
+          const std::size_t g = labels[i] - 1u;
+          const double weight =
+              oklab.weights[i] /
+              std::max(kSmallestDistance, distance_in_oklab(oklab, i, medians[g]));
+          for (std::size_t c = 0; c < 3; ++c)
+            all.groups[g][c] += weight * static_cast<double>(oklab.features[c][i]);
+          all.groups[g][3] += weight;
+        }
+        return all;
+      });
+  for (std::size_t g = 0; g < medians.size(); ++g)
+    for (std::size_t c = 0; c < 3 && sums.groups[g][3] > 0; ++c)
+      medians[g][c] = sums.groups[g][c] / sums.groups[g][3];
+}
+
+}  // namespace
+
+std::array<double, 3> lab_of(const std::array<double, 3>& oklab) {
+  return Color{&spaces::kOklab, oklab}.in(spaces::kLab);
+}
+
+std::vector<float> distances_to_colors(const Points& oklab, const std::vector<std::uint8_t>& labels,
+                                       const std::vector<std::array<double, 3>>& colors) {
+  std::vector<std::array<double, 3>> labs;
+  for (const auto& color : colors) labs.push_back(lab_of(color));
+  const Conversion to_lab(spaces::kOklab, spaces::kLab);
+  std::vector<float> distances(oklab.size);
+  for_each_chunk(oklab.size, [&](std::size_t, std::size_t begin, std::size_t end) {
+    PlaneBuffer lab(4);
+    for (std::size_t at = begin; at < end; at += kBlockPixels) {
+      const std::size_t n = std::min(kBlockPixels, end - at);
+      to_lab.run({oklab.features[0] + at, oklab.features[1] + at, oklab.features[2] + at},
+                 lab.planes(), n);
+      // Points are in the order of their colors, so few groups meet in one block.
+      std::array<bool, 256> seen{};
+      for (std::size_t i = 0; i < n; ++i) seen[labels[at + i]] = true;
+      for (std::size_t g = 0; g < colors.size(); ++g) {
+        if (!seen[g + 1]) continue;
+        ciede2000_to(labs[g], read_only(lab.planes()), n, lab.plane(3));
+        for (std::size_t i = 0; i < n; ++i)
+          if (labels[at + i] == g + 1) distances[at + i] = lab.plane(3)[i];
+      }
+    }
+  });
+  return distances;
+}
+
+std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::uint8_t>& labels,
+                                   std::size_t groups) {
+  std::vector<GroupLook> looks(groups);
+  std::vector<std::array<double, 3>> colors;
+  const ColorSums sums = color_sums(oklab, labels, groups);
+  for (std::size_t g = 0; g < groups; ++g) {
+    looks[g].pixels = sums.groups[g][3];
+    for (std::size_t c = 0; c < 3; ++c)
+      looks[g].oklab[c] = sums.groups[g][c] / std::max(1e-300, looks[g].pixels);
+    colors.push_back(looks[g].oklab);
+  }
+  const std::vector<float> distances = distances_to_colors(oklab, labels, colors);
+  std::vector<DistanceSums> spreads(groups);
+  for (std::size_t i = 0; i < oklab.size; ++i)
+    spreads[labels[i] - 1u].add(static_cast<double>(distances[i]), oklab.weights[i]);
+  for (std::size_t g = 0; g < groups; ++g) {
+    const DistanceSummary spread = spreads[g].summary();
+    looks[g].spread = spread.root_mean_square;
+    looks[g].far_spread = spread.percentile_95;
+  }
+  return looks;
+}
+
+void find_typical(const Points& oklab, const std::vector<std::uint8_t>& labels,
+                  std::vector<GroupLook>& looks) {
+  std::vector<std::array<double, 3>> medians;
+  for (const GroupLook& look : looks) medians.push_back(look.oklab);
+  for (int step = 0; step < kMedianSteps; ++step) move_medians(oklab, labels, medians);
+  std::vector<double> nearest(looks.size(), 1e300);
+  for (std::size_t i = 0; i < oklab.size; ++i) {
+    const std::size_t g = labels[i] - 1u;
+    const double distance = distance_in_oklab(oklab, i, medians[g]);
+    if (distance >= nearest[g]) continue;
+    nearest[g] = distance;
+    for (std::size_t c = 0; c < 3; ++c)
+      looks[g].typical[c] = static_cast<double>(oklab.features[c][i]);
+  }
+}
+
+void find_neighbors(std::vector<GroupLook>& looks) {
+  for (std::size_t g = 0; g < looks.size(); ++g) {
+    looks[g].nearest = g;
+    looks[g].nearest_distance = 0;
+    for (std::size_t other = 0; other < looks.size(); ++other) {
+      if (other == g) continue;
+      const double distance = ciede2000(lab_of(looks[g].oklab), lab_of(looks[other].oklab));
+      if (looks[g].nearest != g && distance >= looks[g].nearest_distance) continue;
+      looks[g].nearest = other;
+      looks[g].nearest_distance = distance;
+    }
+  }
+}
+
+}  // namespace chalcedony

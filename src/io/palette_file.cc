@@ -1,0 +1,163 @@
+#include "io/palette_file.h"
+
+#include <cctype>
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "core/error.h"
+#include "io/atomic_file.h"
+#include "io/csv.h"
+
+namespace chalcedony {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+constexpr std::size_t kMostColors = 255;
+
+std::uint64_t whole(double pixels) { return static_cast<std::uint64_t>(std::llround(pixels)); }
+
+Json color_json(const Palette& palette, std::size_t i) {
+  const PaletteColor& one = palette[i];
+  const auto [lightness, chroma, hue] = one.color().in(spaces::kLch);
+  Json json{{"index", i + 1},
+            {"color", css_hex(one.color())},
+            {"name", one.name},
+            {"pixels", whole(one.look.pixels)},
+            {"percent", one.percent},
+            {"oklab", one.look.oklab},
+            {"lightness", lightness},
+            {"chroma", chroma},
+            {"hue", hue},
+            {"spread", one.look.spread},
+            {"percentile_95", one.look.far_spread},
+            {"typical", css_hex(one.typical())},
+            {"contrast_black", one.contrast_black},
+            {"contrast_white", one.contrast_white}};
+  if (one.look.nearest != i) {
+    json["nearest"] = one.look.nearest + 1;
+    json["nearest_delta_e"] = one.look.nearest_distance;
+  }
+  return json;
+}
+
+[[noreturn]] void reject(const std::string& problem) {
+  throw InputError(problem,
+                   "give a palette.json written by 'chalcedony palette', or a text with one CSS "
+                   "color a line");
+}
+
+std::vector<Color> colors_of(const Json& json) {
+  if (!json.is_object() || json.value("chalcedony", "") != "palette") reject("is not a palette");
+  if (json.at("version").get<int>() > kPaletteVersion)
+    throw InputError("is a palette of version " + std::to_string(json.at("version").get<int>()) +
+                         ", this program reads up to " + std::to_string(kPaletteVersion),
+                     "use the newer program that wrote it");
+  std::vector<Color> colors;
+  for (const Json& one : json.at("colors"))
+    colors.push_back(css_color(one.at("color").get<std::string>()));
+  return colors;
+}
+
+std::vector<Color> colors_in_lines(std::string_view text) {
+  std::vector<Color> colors;
+  std::istringstream lines{std::string(text)};
+  for (std::string line; std::getline(lines, line);) {
+    const auto first = line.find_first_not_of(" \t\r"), last = line.find_last_not_of(" \t\r;");
+    if (first != std::string::npos && last >= first)
+      colors.push_back(css_color(std::string_view(line).substr(first, last - first + 1)));
+  }
+  return colors;
+}
+
+/// A stem as part of a CSS name: small letters and digits, all else a hyphen.
+std::string css_name(std::string_view stem) {
+  std::string name;
+  for (const char c : stem) {
+    const auto byte = static_cast<unsigned char>(c);
+    name += std::isalnum(byte) ? static_cast<char>(std::tolower(byte)) : '-';
+  }
+  return name;
+}
+
+}  // namespace
+
+std::string palette_text(const Palette& palette, std::string_view name) {
+  Json json{{"chalcedony", "palette"}, {"version", kPaletteVersion}, {"picture", name}};
+  json["colors"] = Json::array();
+  for (std::size_t i = 0; i < palette.size(); ++i) json["colors"].push_back(color_json(palette, i));
+  return json.dump(2) + "\n";
+}
+
+std::vector<Color> parse_palette_colors(std::string_view text) {
+  std::vector<Color> colors;
+  try {
+    const auto first = text.find_first_not_of(" \t\r\n");
+    const bool is_json = first != std::string_view::npos && text[first] == '{';
+    colors = is_json ? colors_of(Json::parse(text)) : colors_in_lines(text);
+  } catch (const Json::exception&) {
+    reject("is not a palette, or a damaged one");
+  } catch (const UsageError& error) {
+    throw InputError("is not a palette: " + error.problem(), error.remedy());
+  }
+  if (colors.empty()) reject("holds no color");
+  if (colors.size() > kMostColors) reject("holds more than 255 colors");
+  return colors;
+}
+
+std::vector<Color> read_palette_colors(const std::filesystem::path& path) {
+  const std::string text = read_text_file(path);
+  try {
+    return parse_palette_colors(text);
+  } catch (const InputError& error) {
+    throw at_place(error, path.string());
+  }
+}
+
+void write_palette_table(const std::filesystem::path& path, const Palette& palette) {
+  CsvTable table({"index", "color", "name", "pixels", "share_percent", "lightness", "chroma", "hue",
+                  "oklab_l", "oklab_a", "oklab_b", "spread_delta_e", "percentile_95_delta_e",
+                  "typical", "nearest", "nearest_delta_e", "contrast_black", "contrast_white"});
+  for (std::size_t i = 0; i < palette.size(); ++i) {
+    const PaletteColor& one = palette[i];
+    const auto [lightness, chroma, hue] = one.color().in(spaces::kLch);
+    const bool alone = one.look.nearest == i;
+    table.add({std::uint64_t{i + 1}, css_hex(one.color()), one.name, whole(one.look.pixels),
+               one.percent, lightness, chroma, hue, one.look.oklab[0], one.look.oklab[1],
+               one.look.oklab[2], one.look.spread, one.look.far_spread, css_hex(one.typical()),
+               alone ? CsvField() : CsvField(std::uint64_t{one.look.nearest + 1}),
+               alone ? CsvField() : CsvField(one.look.nearest_distance), one.contrast_black,
+               one.contrast_white});
+  }
+  table.write(path);
+}
+
+void write_contrasts(const std::filesystem::path& path, const Palette& palette) {
+  std::vector<std::string> header{"index", "color", "black", "white"};
+  for (std::size_t i = 1; i <= palette.size(); ++i) header.push_back(std::to_string(i));
+  CsvTable table(header);
+  for (std::size_t i = 0; i < palette.size(); ++i) {
+    std::vector<CsvField> row{std::uint64_t{i + 1}, css_hex(palette[i].color()),
+                              palette[i].contrast_black, palette[i].contrast_white};
+    for (std::size_t other = 0; other < palette.size(); ++other)
+      row.emplace_back(contrast_within(palette, i, other));
+    table.add(row);
+  }
+  table.write(path);
+}
+
+std::string palette_css(const Palette& palette, std::string_view stem) {
+  std::string text = ":root {\n";
+  for (std::size_t i = 0; i < palette.size(); ++i) {
+    const std::string name = "  --" + css_name(stem) + "-" + std::to_string(i + 1);
+    const std::string percent = std::to_string(std::lround(10 * palette[i].percent));
+    const std::string tenths = percent.size() > 1 ? percent : "0" + percent;
+    text += name + ": " + css_hex(palette[i].color()) + "; /* " + palette[i].name + ", " +
+            tenths.substr(0, tenths.size() - 1) + "." + tenths.back() + " % */\n";
+    text += name + "-text: " + (palette[i].takes_black() ? "#000000" : "#ffffff") + ";\n";
+  }
+  return text + "}\n";
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,38 @@
+// Palettes as files: JSON to read back, CSV to count with, CSS to design with.
+#ifndef CHALCEDONY_IO_PALETTE_FILE_H_
+#define CHALCEDONY_IO_PALETTE_FILE_H_
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/palette/palette.h"
+
+namespace chalcedony {
+
+inline constexpr int kPaletteVersion = 1;
+
+/// The palette of the picture `name` as JSON; docs/formats.md has the fields.
+std::string palette_text(const Palette& palette, std::string_view name);
+
+/// The colors of a palette that palette_text() wrote, or of a text with one CSS color a line.
+///
+/// Errors    InputError when it is neither, holds no color or more than 255
+std::vector<Color> parse_palette_colors(std::string_view text);
+
+/// Errors    as parse_palette_colors, with the path; InputError when it cannot be read
+std::vector<Color> read_palette_colors(const std::filesystem::path& path);
+
+/// One row for each color.
+void write_palette_table(const std::filesystem::path& path, const Palette& palette);
+
+/// The contrast ratios of all colors with black, white and each other.
+void write_contrasts(const std::filesystem::path& path, const Palette& palette);
+
+/// CSS custom properties `--STEM-1`, ..., and for each the color of text on it, `--STEM-1-text`.
+std::string palette_css(const Palette& palette, std::string_view stem);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_PALETTE_FILE_H_

@@ -1,0 +1,25 @@
+// Finds the palette of a picture.
+#ifndef CHALCEDONY_JOB_MAIN_COLORS_H_
+#define CHALCEDONY_JOB_MAIN_COLORS_H_
+
+#include <cstddef>
+
+#include "core/palette/palette.h"
+#include "job/color_points.h"
+#include "job/context.h"
+
+namespace chalcedony {
+
+/// At most `most` colors, no two of them less than `apart` delta E from each other: k-means groups
+/// in oklab, three for each color asked for, which are then merged.
+Palette main_colors(const ColorPoints& colors, std::size_t most, double apart,
+                    const SharedOptions& options);
+
+/// Every color there is.
+///
+/// Errors    InputError when there are more than `most`
+Palette unique_colors(const ColorPoints& colors, std::size_t most);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_MAIN_COLORS_H_

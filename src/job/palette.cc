@@ -1,0 +1,194 @@
+#include "job/palette.h"
+
+#include <fmt/format.h>
+
+#include "core/color/ciede2000.h"
+#include "core/stats/transport.h"
+#include "figure/palette_figure.h"
+#include "io/atomic_file.h"
+#include "io/csv.h"
+#include "io/palette_file.h"
+#include "io/palette_swatches.h"
+#include "job/inputs.h"
+#include "job/main_colors.h"
+#include "job/repaint.h"
+
+namespace chalcedony {
+namespace {
+
+class PaletteJob {
+ public:
+  PaletteJob(const PaletteOptions& options, const Context& context, Results& results)
+      : options_(options),
+        context_(context),
+        results_(results),
+        format_(results.wants("figure") ? settle_figures(options.shared, context)
+                                        : FigureFormat::kNone) {
+    if (options.apply) applied_ = read_palette_colors(*options.apply);
+  }
+
+  void run(Json& summary) {
+    if (options_.compare) {
+      for (const auto& input : options_.shared.inputs)
+        summary["inputs"].push_back(find_palette(input));
+      summary["comparison"] = compare();
+      return;
+    }
+    for_each_input(options_.shared, context_, summary, [&](const std::filesystem::path& input) {
+      return options_.apply ? repaint_picture(input) : find_palette(input);
+    });
+  }
+
+ private:
+  Json find_palette(const std::filesystem::path& input) {
+    CountedPicture picture = open_counted(input, options_.shared, context_);
+    Preview preview(picture.file.info, format_ != FigureFormat::kNone);
+    ColorPoints colors(channels_of(spaces::kOklab), options_.shared.hue_floor,
+                       options_.shared.seed);
+    colors.add(picture, options_.shared, context_, &preview);
+    colors.finish();
+    Palette palette;
+    try {
+      palette = options_.unique
+                    ? unique_colors(colors, kMostUniqueColors)
+                    : main_colors(colors, options_.colors, options_.apart, options_.shared);
+    } catch (const InputError& error) {
+      throw at_place(error, input.string());
+    }
+    write(input, palette);
+    if (preview.wanted()) {
+      Plot plot(format_);
+      add_palette_figure(plot, results_.path(input, "palette.figure", extension_of(format_)),
+                         picture.name(), palette, preview.thumbnail());
+      draw_figures(plot, context_);
+    }
+    Json json{{"file", input.string()},
+              {"counted", colors.pixels()},
+              {"excluded", excluded_json(colors.excluded()[0])}};
+    if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
+    json["colors"] = Json::parse(palette_text(palette, ""))["colors"];
+    palettes_.push_back(std::move(palette));
+    return json;
+  }
+
+  void write(const std::filesystem::path& input, const Palette& palette) {
+    const std::string stem = input.stem().string();
+    if (results_.wants("palette"))
+      write_text_file(results_.path(input, "palette", "json"),
+                      palette_text(palette, input.filename().string()));
+    if (results_.wants("colors"))
+      write_palette_table(results_.path(input, "palette", "csv"), palette);
+    if (results_.wants("css"))
+      write_text_file(results_.path(input, "palette", "css"), palette_css(palette, stem));
+    if (results_.wants("swatches")) {
+      write_text_file(results_.path(input, "palette", "svg"), swatches_svg(palette));
+      write_swatches(results_.path(input, "palette", "png"), palette);
+    }
+    if (results_.wants("contrasts"))
+      write_contrasts(results_.path(input, "contrasts", "csv"), palette);
+  }
+
+  Json compare() {
+    const std::vector<Palette>& p = palettes_;
+    std::vector<std::vector<double>> weights(2);
+    for (std::size_t side = 0; side < 2; ++side)
+      for (const PaletteColor& one : p[side]) weights[side].push_back(one.percent);
+    std::vector<double> costs;
+    for (const PaletteColor& a : p[0])
+      for (const PaletteColor& b : p[1])
+        costs.push_back(ciede2000(lab_of(a.look.oklab), lab_of(b.look.oklab)));
+    const TransportPlan plan = cheapest_transport(weights[0], weights[1], costs);
+    Json json{{"distance", plan.cost}, {"moves", Json::array()}};
+    CsvTable table({"from", "from_color", "to", "to_color", "share_percent", "delta_e"});
+    for (const Flow& flow : plan.flows) {
+      const double delta_e = costs[flow.from * p[1].size() + flow.to];
+      const std::string from = css_hex(p[0][flow.from].color()),
+                        to = css_hex(p[1][flow.to].color());
+      table.add({std::uint64_t{flow.from + 1}, from, std::uint64_t{flow.to + 1}, to,
+                 100 * flow.amount, delta_e});
+      json["moves"].push_back({{"from", flow.from + 1},
+                               {"from_color", from},
+                               {"to", flow.to + 1},
+                               {"to_color", to},
+                               {"percent", 100 * flow.amount},
+                               {"delta_e", delta_e}});
+    }
+    if (results_.wants("matching")) table.write(results_.path("palettes.matching.csv"));
+    if (format_ != FigureFormat::kNone) {
+      Plot plot(format_);
+      std::vector<std::string> names;
+      for (const auto& input : options_.shared.inputs) names.push_back(input.filename().string());
+      add_matching_figure(plot, results_.path("palettes.figure." + extension_of(format_)), names, p,
+                          plan);
+      draw_figures(plot, context_);
+    }
+    return json;
+  }
+
+  Json repaint_picture(const std::filesystem::path& input) {
+    CountedPicture picture = open_counted(input, options_.shared, context_);
+    RepaintOptions how{
+        applied_, options_.distance, options_.dither, {}, format_ != FigureFormat::kNone};
+    if (results_.wants("repainted")) how.file = results_.path(input, "repainted", "png");
+    const Repainted repainted = repaint(picture, how, options_.shared, context_);
+    const std::uint64_t counted = picture.shape().pixels() - repainted.excluded.total();
+    Json json{{"file", input.string()},
+              {"counted", counted},
+              {"excluded", excluded_json(repainted.excluded)},
+              {"mean_delta_e", repainted.error.mean},
+              {"percentile_95_delta_e", repainted.error.percentile_95},
+              {"used", Json::array()}};
+    std::vector<UsedColor> used;
+    for (std::size_t i = 0; i < applied_.size(); ++i) {
+      used.push_back({css_hex(applied_[i]), percent(repainted.counts[i], counted)});
+      json["used"].push_back({{"index", i + 1},
+                              {"color", used.back().color},
+                              {"pixels", repainted.counts[i]},
+                              {"percent", used.back().percent}});
+    }
+    if (!how.previews) return json;
+    Plot plot(format_);
+    add_repainted_figure(plot, results_.path(input, "repainted.figure", extension_of(format_)),
+                         picture.name(), used,
+                         fmt::format("colors are off by {:.1f} delta E on average, 95 % of the "
+                                     "pixels by at most {:.1f}",
+                                     repainted.error.mean, repainted.error.percentile_95),
+                         *repainted.picture, *repainted.repainted);
+    draw_figures(plot, context_);
+    return json;
+  }
+
+  const PaletteOptions& options_;
+  const Context& context_;
+  Results& results_;
+  FigureFormat format_;
+  std::vector<Color> applied_;
+  std::vector<Palette> palettes_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& palette_results() {
+  static const std::vector<ResultKind> kinds{
+      {"palette", "<stem>.palette.json: the palette, for --apply and other programs"},
+      {"colors", "<stem>.palette.csv: share, color, spread and contrast of every color"},
+      {"css", "<stem>.palette.css: the colors as CSS custom properties"},
+      {"swatches", "<stem>.palette.svg and .png: the colors, as wide as their shares"},
+      {"contrasts", "<stem>.contrasts.csv: contrast ratios with black, white and each other"},
+      {"repainted", "<stem>.repainted.png: the picture in the colors of --apply"},
+      {"matching", "palettes.matching.csv: what moves where to make one palette of the other"},
+      {"figure",
+       "<stem>.palette.figure.png: picture and palette; <stem>.repainted.figure.png for --apply; "
+       "palettes.figure.png for --compare"}};
+  return kinds;
+}
+
+Json run_palette(const PaletteOptions& options, const Context& context) {
+  Results results(options.shared, palette_results());
+  Json summary = summary_frame("palette");
+  PaletteJob(options, context, results).run(summary);
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony
