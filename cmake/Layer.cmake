@@ -2,9 +2,10 @@
 # a target that links chalcedony_core. The include root holds one link, named like the layer, to the
 # layer's sources; there is no folder from which every layer could be reached.
 #
-# chalcedony_common_options(TARGET [GLUE]): GLUE marks code without arithmetic (options, summaries),
-# which CHALCEDONY_SANITIZE_GLUE may check less: the undefined-behavior checks double the time that
-# its JSON takes to compile.
+# chalcedony_common_options(TARGET [GLUE] [QUICK]): QUICK marks code whose own speed does not matter
+# (texts, tests), which the release build optimizes less to be compiled sooner. GLUE marks code
+# without arithmetic (options, summaries), which CHALCEDONY_SANITIZE_GLUE may check less: the
+# undefined-behavior checks double the time that its JSON takes to compile.
 function(chalcedony_common_options target)
   set(sanitize "${CHALCEDONY_SANITIZE}")
   if("GLUE" IN_LIST ARGN AND CHALCEDONY_SANITIZE_GLUE)
@@ -17,6 +18,9 @@ function(chalcedony_common_options target)
     -Wno-restrict)
   # The same bytes on every machine: no fused multiply-add behind our back.
   target_compile_options(${target} PRIVATE -ffp-contract=off)
+  if("QUICK" IN_LIST ARGN)
+    target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-O1>)
+  endif()
   if(CHALCEDONY_WERROR)
     target_compile_options(${target} PRIVATE -Werror)
   endif()
