@@ -1,13 +1,14 @@
 #!/usr/bin/env bash
 # Builds the benchmarks, draws a 24-megapixel picture (and one four times larger with --large) into a
-# folder, and measures whole commands against a floor that only decodes. WORK names the folder.
+# folder, and measures whole commands against a floor that only decodes. WORK names the folder; ROWS, if set,
+# picks the rows that begin so.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 work=${WORK:-/tmp/chalcedony-bench}
 mkdir -p "$work"
 cmake --preset bench >/dev/null
 cmake --build --preset bench --target chalcedony_program chalcedony_demo_data chalcedony_floor \
-  chalcedony_whole_runs >/dev/null
+  chalcedony_whole_runs chalcedony_groups >/dev/null
 bin=build/release
 size=(6000 4000)
 [ "${1:-}" = "--large" ] && size=(12000 8000)
@@ -19,4 +20,5 @@ for extension in jpg png tif; do
 done
 echo "$(nproc) cores, $(sed -nE 's/^model name\s*: //p' /proc/cpuinfo | head -1)"
 $bin/bench/chalcedony-whole-runs $bin/src/cli/chalcedony $bin/bench/chalcedony-floor "$work/out" \
-  demo/data/glass.model.json "${pictures[@]}"
+  demo/data/glass.model.json "${ROWS:-}" "${pictures[@]}"
+[ -n "${ROWS:-}" ] || $bin/bench/chalcedony-groups "${pictures[0]}"

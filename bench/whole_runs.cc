@@ -1,6 +1,7 @@
-// `chalcedony-whole-runs PROGRAM FLOOR WORK-FOLDER MODEL PICTURE...`: times whole commands against
-// a floor that only decodes the same picture, in turn, and reads their peak memory. Prints a
-// Markdown table: medians of 7 pairs, without figures.
+// `chalcedony-whole-runs PROGRAM FLOOR WORK-FOLDER MODEL ROWS PICTURE...`: times whole commands
+// against a floor that only decodes the same picture, in turn, and reads their peak memory. Prints
+// a Markdown table: medians of 7 pairs, without figures. ROWS: only rows whose name begins so;
+// empty for all.
 #include <fcntl.h>
 #include <fmt/format.h>
 #include <sys/resource.h>
@@ -51,12 +52,13 @@ double median(std::vector<double> values) {
 }  // namespace
 
 int main(int argc, char** argv) {
-  if (argc < 6) return 2;
-  const std::string program = argv[1], floor = argv[2], out = argv[3], model = argv[4];
+  if (argc < 7) return 2;
+  const std::string program = argv[1], floor = argv[2], out = argv[3], model = argv[4],
+                    only = argv[5];
   std::filesystem::create_directories(out);
   fmt::print(
       "| picture | command | floor | seconds | of floor | peak MB |\n|---|---|---|---|---|---|\n");
-  for (int i = 5; i < argc; ++i) {
+  for (int i = 6; i < argc; ++i) {
     const std::string picture = argv[i];
     const std::vector<std::string> decode{floor, "decode", picture};
     const std::vector<std::string> copy{floor, "copy", picture, out + "/floor.png"};
@@ -99,10 +101,14 @@ int main(int argc, char** argv) {
          {program, "cluster", picture, "--method", "gaussian-mixture", "--k", "1..10", "--restarts",
           "3", "-o", out, "--write", "classes,recolored"},
          &groups},
+        {"palette, 6 colors",
+         {program, "palette", picture, "-o", out, "--figures", "none"},
+         &decode},
         {"convert to display-p3 PNG",
          {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
          &copy}};
     for (const Row& row : rows) {
+      if (!std::string(row.name).starts_with(only)) continue;
       std::vector<double> ratios, seconds;
       double peak = 0;
       for (int pair = 0; pair < 7; ++pair) {
