@@ -7,6 +7,7 @@
 #include <string>
 
 #include "demo/panel.h"
+#include "demo/random.h"
 #include "demo/test_card.h"
 #include "io/atomic_file.h"
 #include "io/picture_writer.h"
@@ -67,6 +68,20 @@ void write_samples(const std::filesystem::path& path, const Panel& panel) {
   write_text_file(path, json.dump(1) + "\n");
 }
 
+/// A mask of one glass with specks and pinholes in it, as a selection by color leaves them.
+void write_rough_mask(const std::filesystem::path& path, const Panel& panel, unsigned glass) {
+  Random random(panel.width * 31u + glass);
+  PictureSpec spec;
+  spec.shape = {panel.width, panel.height, 1, SampleType::kU8};
+  spec.labels = true;
+  std::vector<std::uint8_t> mask;
+  for (const std::uint8_t label : panel.reference) {
+    const bool speck = random.uniform() < 0.02;
+    mask.push_back((label == glass) != speck ? 255 : 0);
+  }
+  write_picture(path, spec, bytes_of(mask));
+}
+
 /// The colors of the glass, a line each.
 void write_colors(const std::filesystem::path& path) {
   std::string text;
@@ -83,6 +98,7 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
     const Panel panel = draw_panel(plan);
     write_rgb(file(plan.name + ".png"), panel.width, panel.height, panel.rgb);
     write_reference(file(plan.name + ".reference.png"), panel);
+    if (plan.name == "panel-a") write_rough_mask(file("panel-a.rough.png"), panel, 2);
     if (plan.samples) write_samples(file(plan.name + ".samples.geojson"), panel);
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,

@@ -109,6 +109,13 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   return shared;
 }
 
+void refuse_options(const po::variables_map& given, const std::vector<std::string>& options,
+                    const std::string& why) {
+  for (const std::string& option : options)
+    if (given.count(option))
+      throw UsageError("--" + option + " means nothing here: " + why, "leave it out");
+}
+
 std::string text_of(const po::variables_map& given, const char* name,
                     const std::string& otherwise) {
   return given.count(name) ? given[name].as<std::string>() : otherwise;

@@ -19,6 +19,11 @@ void declare_common(po::options_description& options);
 /// Errors    UsageError
 SharedOptions shared_from(const Command& command, const po::variables_map& given);
 
+/// Errors    UsageError when one of these options was given: it means nothing here, and `why` says
+///           why, as in "--region means nothing here: WHY"
+void refuse_options(const po::variables_map& given, const std::vector<std::string>& options,
+                    const std::string& why);
+
 /// The text of an option, or `otherwise` when it was not given.
 std::string text_of(const po::variables_map& given, const char* name, const std::string& otherwise);
 

@@ -71,6 +71,13 @@ void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const s
   show_pair(plot, "picture", picture, "class map", map, legend);
 }
 
+void add_tidy_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                     const std::string& steps, const std::vector<LegendLine>& legend,
+                     const Thumbnail& before, const Thumbnail& after) {
+  plot.begin(path, name + ", cleaned", "steps: " + steps + "; shares are percent of all pixels");
+  show_pair(plot, "before", before, "after", after, legend);
+}
+
 void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& map,
                           const Thumbnail& errors) {

@@ -31,6 +31,11 @@ void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const s
                           const std::vector<LegendLine>& legend, const Thumbnail& picture,
                           const Thumbnail& map);
 
+/// A mask or class map before and after cleaning, with the steps as text.
+void add_tidy_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                     const std::string& steps, const std::vector<LegendLine>& legend,
+                     const Thumbnail& before, const Thumbnail& after);
+
 /// Class map and picture of its errors side by side, what the colors mean below.
 void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& map,

@@ -216,8 +216,9 @@ TEST_CASE("palette refuses what means nothing, and leaves nothing", "[cli][palet
   write_stripes(dir / "a.png");
   std::ofstream(dir / "words.txt") << "reddish\n";
   check_error(run_tool(dir, {"palette", "a.png", "--unique", "--colors", "3"}), 2,
-              "--colors means nothing with --unique");
-  check_error(run_tool(dir, {"palette", "a.png", "--dither"}), 2, "--dither is for --apply");
+              "--colors means nothing here: --unique takes every color");
+  check_error(run_tool(dir, {"palette", "a.png", "--dither"}), 2,
+              "--dither means nothing here: it is for --apply");
   check_error(run_tool(dir, {"palette", "a.png", "--compare"}), 2,
               "--compare takes two pictures, not 1");
   check_error(run_tool(dir, {"palette", "a.png", "--colors", "65"}), 2, "--colors");

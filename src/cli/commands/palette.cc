@@ -31,30 +31,19 @@ void declare(po::options_description& options) {
   options.add_options()("dither", "for --apply: mix colors by spreading what pixels are off");
 }
 
-/// Errors    UsageError when an option is given beside one it means nothing to
-void check_together(const po::variables_map& given, const char* with,
-                    std::initializer_list<const char*> options) {
-  for (const char* option : options)
-    if (given.count(option))
-      throw UsageError(fmt::format("--{} means nothing with --{}", option, with),
-                       "leave one of the two out");
-}
-
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   PaletteOptions options;
   options.shared = shared;
   options.unique = given.count("unique") > 0;
   options.compare = given.count("compare") > 0;
   options.dither = given.count("dither") > 0;
-  if (options.unique) check_together(given, "unique", {"colors", "apart"});
+  if (options.unique) refuse_options(given, {"colors", "apart"}, "--unique takes every color");
   if (given.count("apply")) {
-    check_together(given, "apply", {"colors", "apart", "unique", "compare"});
+    refuse_options(given, {"colors", "apart", "unique", "compare"},
+                   "--apply brings a palette along");
     options.apply = given["apply"].as<std::string>();
   } else {
-    for (const char* option : {"distance", "dither"})
-      if (given.count(option))
-        throw UsageError(fmt::format("--{} is for --apply", option),
-                         "leave it out, or give --apply and a palette");
+    refuse_options(given, {"distance", "dither"}, "it is for --apply");
   }
   if (options.compare && shared.inputs.size() != 2)
     throw UsageError(fmt::format("--compare takes two pictures, not {}", shared.inputs.size()),

@@ -1,0 +1,80 @@
+#include "job/tidy.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "steps", "STEPS",
+                          "what to do, in order, separated by semicolons: dilate, erode, open or "
+                          "close R [disk|box|diamond|line [0|45|90|135]]; fill [PIXELS]; drop "
+                          "PIXELS; keep N; majority R; clear-edge; invert");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  if (!given.count("steps"))
+    throw UsageError("tidy needs --steps",
+                     "say what to do, as in --steps \"open 2; fill; drop 40\"");
+  refuse_options(given, {"region", "within", "alpha", "hue-floor", "assume"},
+                 "tidy works on whole masks and class maps");
+  TidyOptions options;
+  options.shared = shared;
+  try {
+    options.steps = parse_tidy_steps(given["steps"].as<std::string>());
+  } catch (const UsageError& error) {
+    throw at_place(error, "--steps");
+  }
+  return run_tidy(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}: {}, {} of {} changed\n", p["file"].get<std::string>(),
+                       p["kind"].get<std::string>(), counted(p["changed"].get<std::uint64_t>()),
+                       plural(p["pixels"].get<std::uint64_t>(), "pixel"));
+    TextTable steps({"step", "changed"});
+    for (const Json& s : p["steps"])
+      steps.add({s["step"].get<std::string>(), counted(s["changed"].get<std::uint64_t>())});
+    steps.print(out);
+    TextTable classes({"class", "before", "after", "share of all"});
+    for (const Json& c : p["classes"])
+      classes.add({c["name"].get<std::string>(), counted(c["before"].get<std::uint64_t>()),
+                   counted(c["pixels"].get<std::uint64_t>()),
+                   fmt::format("{:.2f} %", c["percent"].get<double>())});
+    classes.print(out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kTidy;
+const Command kTidy{
+    "tidy",
+    "masks and class maps without specks, holes and frayed edges",
+    "INPUT... --steps STEPS",
+    "Cleans masks and class maps by steps in the order you give. Radii and sizes are pixels. Each "
+    "class is cleaned by itself: pixels that lose their class have none, and a class grows only "
+    "into pixels that have none.",
+    {{"tidy panel-a.rough.png --steps \"drop 20; fill 20\" -o out/",
+      "specks and pinholes away, edges as they are"},
+     {"tidy panel-a.rough.png --steps \"open 2; close 2\" -o out/",
+      "smoother edges, thin parts away"},
+     {"tidy panel-a.reference.png --steps \"majority 3; keep 5\" -o out/",
+      "a class map smoothed, five regions of each class"}},
+    true,
+    tidy_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

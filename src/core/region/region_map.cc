@@ -1,0 +1,29 @@
+#include "core/region/region_map.h"
+
+namespace chalcedony {
+
+RegionMap find_regions(const LabelGrid& grid, Connectivity connectivity, bool with_zero) {
+  RegionMap map;
+  RunLinker linker(grid.width, connectivity, with_zero);
+  for (std::uint32_t y = 0; y < grid.height; ++y) {
+    const auto& runs = linker.add_row(grid.row(y));
+    map.runs.insert(map.runs.end(), runs.begin(), runs.end());
+  }
+  constexpr std::uint32_t kNone = ~std::uint32_t{0};
+  std::vector<std::uint32_t> number(linker.parts(), kNone);
+  for (RegionRun& run : map.runs) {
+    std::uint32_t& own = number[linker.region_of(run.part)];
+    if (own == kNone) {
+      own = static_cast<std::uint32_t>(map.regions.size());
+      map.regions.push_back({run.label, 0, false});
+    }
+    run.part = own;
+    GridRegion& region = map.regions[own];
+    region.pixels += run.end - run.begin;
+    region.at_edge |=
+        run.y == 0 || run.y + 1 == grid.height || run.begin == 0 || run.end == grid.width;
+  }
+  return map;
+}
+
+}  // namespace chalcedony

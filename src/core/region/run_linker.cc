@@ -1,0 +1,45 @@
+#include "core/region/run_linker.h"
+
+#include <algorithm>
+#include <utility>
+
+namespace chalcedony {
+
+RunLinker::RunLinker(std::uint32_t width, Connectivity connectivity, bool with_zero)
+    : width_(width), connectivity_(connectivity), with_zero_(with_zero), finder_(width) {}
+
+void RunLinker::start_row(const std::uint8_t* labels) {
+  if (started_) ++y_;
+  started_ = true;
+  std::swap(runs_, above_);
+  runs_.clear();
+  finder_.set(labels);
+  for (std::size_t x = 0; x < width_;) {
+    const std::size_t end = finder_.end_of(x);
+    if (labels[x] != 0 || with_zero_)
+      runs_.push_back(
+          {y_, static_cast<std::uint32_t>(x), static_cast<std::uint32_t>(end), labels[x], 0});
+    x = end;
+  }
+}
+
+std::uint32_t RunLinker::new_part() {
+  parent_.push_back(static_cast<std::uint32_t>(parent_.size()));
+  return parent_.back();
+}
+
+std::uint32_t RunLinker::region_of(std::uint32_t part) {
+  while (parent_[part] != part) {
+    parent_[part] = parent_[parent_[part]];
+    part = parent_[part];
+  }
+  return part;
+}
+
+void RunLinker::join(std::uint32_t a, std::uint32_t b) {
+  a = region_of(a);
+  b = region_of(b);
+  parent_[std::max(a, b)] = std::min(a, b);
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,165 @@
+#include "core/tidy/element.h"
+
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace chalcedony {
+namespace {
+
+/// Distances are capped, so that rows beyond any radius need no case of their own.
+constexpr std::uint16_t kFar = 20000;
+constexpr std::size_t kStrip = 512;  // columns that a thread takes down the picture
+
+using Distances = std::vector<std::uint16_t>;
+
+class Grid {
+ public:
+  Grid(std::uint32_t width, std::uint32_t height) : width_(width), height_(height) {}
+
+  template <class Work>
+  void each_row(const Work& work) const {
+    tbb::parallel_for(std::size_t{0}, height_, [&](std::size_t y) { work(y * width_); });
+  }
+
+  /// Distance to the nearest pixel that is on in its column.
+  Distances down_distances(const Flags& on) const {
+    Distances out(on.size());
+    tbb::parallel_for(std::size_t{0}, (width_ + kStrip - 1) / kStrip, [&](std::size_t strip) {
+      const std::size_t begin = strip * kStrip, end = std::min(width_, begin + kStrip);
+      for (std::size_t x = begin; x < end; ++x) out[x] = on[x] ? 0 : kFar;
+      for (std::size_t at = width_; at < on.size(); at += width_)
+        for (std::size_t x = begin; x < end; ++x)
+          out[at + x] = on[at + x] ? 0 : next(out[at + x - width_]);
+      for (std::size_t at = on.size() - width_; at >= width_; at -= width_)
+        for (std::size_t x = begin; x < end; ++x) {
+          std::uint16_t& above = out[at + x - width_];
+          above = std::min(above, next(out[at + x]));
+        }
+    });
+    return out;
+  }
+
+  /// Lowers every distance of a row to one more than that of its neighbors.
+  void spread_along(std::uint16_t* row) const {
+    for (std::size_t x = 1; x < width_; ++x) row[x] = std::min(row[x], next(row[x - 1]));
+    for (std::size_t x = width_ - 1; x > 0; --x) row[x - 1] = std::min(row[x - 1], next(row[x]));
+  }
+
+  /// Distances along lines that go `step` columns to the right from a row to the next.
+  Distances slanted_distances(const Flags& on, int step) const {
+    Distances out(on.size());
+    const auto w = static_cast<std::ptrdiff_t>(width_), h = static_cast<std::ptrdiff_t>(height_);
+    const auto pass = [&](std::ptrdiff_t from, std::ptrdiff_t to, std::ptrdiff_t way) {
+      for (std::ptrdiff_t y = from; y != to; y += way)
+        for (std::ptrdiff_t x = 0; x < w; ++x) {
+          const std::ptrdiff_t before = x - way * step, row = y - way;
+          const bool inside = before >= 0 && before < w && row >= 0 && row < h;
+          const std::uint16_t known =
+              inside ? next(out[static_cast<std::size_t>(row * w + before)]) : kFar;
+          std::uint16_t& own = out[static_cast<std::size_t>(y * w + x)];
+          own = std::min(own, known);
+        }
+    };
+    for (std::size_t i = 0; i < on.size(); ++i) out[i] = on[i] ? 0 : kFar;
+    pass(0, h, 1);
+    pass(h - 1, -1, -1);
+    return out;
+  }
+
+  static std::uint16_t next(std::uint16_t distance) {
+    return distance < kFar ? static_cast<std::uint16_t>(distance + 1) : kFar;
+  }
+
+ private:
+  std::size_t width_, height_;
+};
+
+/// One row of the disk: which x have a column x' with (x - x')^2 + down[x']^2 <= square, found by
+/// the lower envelope of the parabolas over all x'.
+class DiskRow {
+ public:
+  explicit DiskRow(std::size_t width)
+      : width_(static_cast<std::int64_t>(width)), best_(width), from_(width) {}
+
+  void reach(const std::uint16_t* down, double square, std::uint8_t* out) {
+    std::int64_t last = -1;  // of the parabolas on the envelope
+    const auto height = [&](std::int64_t column, std::int64_t x) {
+      const std::int64_t d = down[column];
+      return (x - column) * (x - column) + d * d;
+    };
+    for (std::int64_t u = 0; u < width_; ++u) {
+      if (down[u] == kFar) continue;
+      while (last >= 0 && height(best_[at(last)], from_[at(last)]) > height(u, from_[at(last)]))
+        --last;
+      std::int64_t begin = 0;
+      if (last >= 0) {
+        // From where on the new parabola is lower.
+        const std::int64_t i = best_[at(last)], di = down[i], du = down[u];
+        begin = 1 + floor_of(u * u - i * i + du * du - di * di, 2 * (u - i));
+      }
+      if (begin >= width_) continue;
+      ++last;
+      best_[at(last)] = u;
+      from_[at(last)] = std::max<std::int64_t>(begin, 0);
+    }
+    if (last < 0) {
+      std::fill_n(out, width_, std::uint8_t{0});
+      return;
+    }
+    for (std::int64_t x = width_ - 1; x >= 0; --x) {
+      while (last > 0 && from_[at(last)] > x) --last;
+      out[x] = static_cast<double>(height(best_[at(last)], x)) <= square;
+    }
+  }
+
+ private:
+  static std::size_t at(std::int64_t i) { return static_cast<std::size_t>(i); }
+  static std::int64_t floor_of(std::int64_t a, std::int64_t b) {
+    return a >= 0 ? a / b : -((-a + b - 1) / b);
+  }
+
+  std::int64_t width_;
+  std::vector<std::int64_t> best_, from_;
+};
+
+}  // namespace
+
+Flags reached(const Flags& on, std::uint32_t width, std::uint32_t height, const Element& element) {
+  const Grid grid(width, height);
+  const auto whole = static_cast<std::uint16_t>(element.radius);
+  Flags out(on.size());
+  const auto keep_near = [&](Distances& distances, std::size_t at) {
+    for (std::size_t i = at; i < at + width; ++i) out[i] = distances[i] <= whole;
+  };
+  if (element.shape == ElementShape::kLine && element.angle % 90 != 0) {
+    // Rows go down, angles count upwards.
+    Distances distances = grid.slanted_distances(on, element.angle == 45 ? -1 : 1);
+    grid.each_row([&](std::size_t at) { keep_near(distances, at); });
+    return out;
+  }
+  if (element.shape == ElementShape::kLine && element.angle == 0) {
+    Distances distances(on.size());
+    grid.each_row([&](std::size_t at) {
+      for (std::size_t i = at; i < at + width; ++i) distances[i] = on[i] ? 0 : kFar;
+      grid.spread_along(distances.data() + at);
+      keep_near(distances, at);
+    });
+    return out;
+  }
+  Distances down = grid.down_distances(on);
+  grid.each_row([&](std::size_t at) {
+    if (element.shape == ElementShape::kDisk) {
+      DiskRow(width).reach(down.data() + at, element.radius * element.radius, out.data() + at);
+      return;
+    }
+    if (element.shape == ElementShape::kBox)
+      for (std::size_t i = at; i < at + width; ++i) down[i] = down[i] <= whole ? 0 : kFar;
+    if (element.shape != ElementShape::kLine) grid.spread_along(down.data() + at);
+    keep_near(down, at);
+  });
+  return out;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,179 @@
+#include "core/tidy/tidy_steps.h"
+
+#include <charconv>
+#include <cmath>
+#include <limits>
+#include <utility>
+
+#include "core/error.h"
+#include "core/nearest_name.h"
+#include "core/tidy/majority.h"
+#include "core/tidy/morphology.h"
+#include "core/tidy/region_steps.h"
+
+namespace chalcedony {
+namespace {
+
+using Kind = TidyStep::Kind;
+
+constexpr std::uint64_t kAnySize = std::numeric_limits<std::uint64_t>::max();
+constexpr double kMostMajorityRadius = 1000;
+
+const std::vector<std::pair<std::string, Kind>> kNames{
+    {"dilate", Kind::kDilate}, {"erode", Kind::kErode},       {"open", Kind::kOpen},
+    {"close", Kind::kClose},   {"fill", Kind::kFill},         {"drop", Kind::kDrop},
+    {"keep", Kind::kKeep},     {"majority", Kind::kMajority}, {"clear-edge", Kind::kClearEdge},
+    {"invert", Kind::kInvert}};
+
+const std::vector<std::pair<std::string, ElementShape>> kShapes{{"disk", ElementShape::kDisk},
+                                                                {"box", ElementShape::kBox},
+                                                                {"diamond", ElementShape::kDiamond},
+                                                                {"line", ElementShape::kLine}};
+
+std::vector<std::string> words_of(std::string_view text) {
+  std::vector<std::string> words;
+  std::string word;
+  for (const char c : text) {
+    if (c != ' ' && c != '\t' && c != '\n') {
+      word += c;
+    } else if (!word.empty()) {
+      words.push_back(std::exchange(word, {}));
+    }
+  }
+  if (!word.empty()) words.push_back(word);
+  return words;
+}
+
+/// One step, word by word.
+class StepReader {
+ public:
+  explicit StepReader(std::vector<std::string> words) : words_(std::move(words)) {
+    for (const std::string& word : words_) step_.text += (step_.text.empty() ? "" : " ") + word;
+  }
+
+  TidyStep read() {
+    step_.kind = pick(kNames, "is no step");
+    switch (step_.kind) {
+      case Kind::kDilate:
+      case Kind::kErode:
+      case Kind::kOpen:
+      case Kind::kClose:
+        read_element();
+        break;
+      case Kind::kFill:
+        step_.count = at_ < words_.size() ? whole("how many pixels a hole may have") : kAnySize;
+        break;
+      case Kind::kDrop:
+        step_.count = whole("how many pixels a region must have");
+        break;
+      case Kind::kKeep:
+        step_.count = whole("how many regions stay");
+        break;
+      case Kind::kMajority:
+        step_.count = static_cast<std::uint64_t>(
+            number("a whole radius in pixels", kMostMajorityRadius, true));
+        break;
+      default:
+        break;
+    }
+    if (at_ < words_.size()) fail("'" + words_[at_] + "' is one word too many");
+    return step_;
+  }
+
+ private:
+  [[noreturn]] void fail(const std::string& problem) const {
+    throw UsageError("in the step '" + step_.text + "' " + problem,
+                     "write steps as in \"fill; open 2 disk; drop 40\"");
+  }
+
+  template <class Value>
+  Value pick(const std::vector<std::pair<std::string, Value>>& known, const std::string& problem) {
+    for (const auto& [name, value] : known)
+      if (words_[at_] == name) {
+        ++at_;
+        return value;
+      }
+    std::vector<std::string> names;
+    for (const auto& entry : known) names.push_back(entry.first);
+    throw UsageError("in the step '" + step_.text + "' '" + words_[at_] + "' " + problem,
+                     suggest_name(words_[at_], names));
+  }
+
+  double number(const std::string& meaning, double most, bool is_whole) {
+    if (at_ >= words_.size()) fail("is missing " + meaning);
+    const std::string& word = words_[at_];
+    double value = -1;
+    const auto end = std::from_chars(word.data(), word.data() + word.size(), value).ptr;
+    if (end != word.data() + word.size() || !(value >= 0 && value <= most) ||
+        (is_whole && value != std::floor(value)))
+      fail("'" + word + "' is not " + meaning + ", at most " + std::to_string(std::llround(most)));
+    ++at_;
+    return value;
+  }
+
+  std::uint64_t whole(const std::string& meaning) {
+    return static_cast<std::uint64_t>(number(meaning, 1e15, true));
+  }
+
+  void read_element() {
+    step_.element.radius = number("a radius in pixels", kMostRadius, false);
+    if (at_ < words_.size()) step_.element.shape = pick(kShapes, "is no element");
+    if (step_.element.shape != ElementShape::kDisk &&
+        step_.element.radius != std::floor(step_.element.radius))
+      fail("the radius must be whole; only a disk may have parts of a pixel");
+    if (step_.element.shape != ElementShape::kLine || at_ >= words_.size()) return;
+    const std::string& word = words_[at_];
+    if (word != "0" && word != "45" && word != "90" && word != "135")
+      fail("'" + word + "' is no angle of a line; give 0, 45, 90 or 135");
+    step_.element.angle = std::stoi(word);
+    ++at_;
+  }
+
+  std::vector<std::string> words_;
+  std::size_t at_ = 0;
+  TidyStep step_;
+};
+
+}  // namespace
+
+std::vector<TidyStep> parse_tidy_steps(std::string_view text) {
+  std::vector<TidyStep> steps;
+  while (true) {
+    const std::size_t end = text.find(';');
+    auto words = words_of(text.substr(0, end));
+    if (!words.empty()) steps.push_back(StepReader(std::move(words)).read());
+    if (end == std::string_view::npos) break;
+    text.remove_prefix(end + 1);
+  }
+  if (steps.empty())
+    throw UsageError("there is no step", "write steps as in \"fill; open 2 disk; drop 40\"");
+  return steps;
+}
+
+void apply_step(LabelGrid& grid, const TidyStep& step) {
+  switch (step.kind) {
+    case Kind::kDilate:
+      return dilate(grid, step.element);
+    case Kind::kErode:
+      return erode(grid, step.element);
+    case Kind::kOpen:
+      return open(grid, step.element);
+    case Kind::kClose:
+      return close(grid, step.element);
+    case Kind::kFill:
+      return fill_holes(grid, step.count);
+    case Kind::kDrop:
+      return drop_small(grid, step.count);
+    case Kind::kKeep:
+      return keep_largest(grid, step.count);
+    case Kind::kMajority:
+      return majority(grid, static_cast<std::uint32_t>(step.count));
+    case Kind::kClearEdge:
+      return clear_edge(grid);
+    case Kind::kInvert:
+      for (std::uint8_t& label : grid.labels) label ^= 1;
+      return;
+  }
+}
+
+}  // namespace chalcedony

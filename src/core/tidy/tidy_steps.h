@@ -1,0 +1,46 @@
+// The steps of `tidy` as people write them: `fill; open 2 disk; drop 40`.
+#ifndef CHALCEDONY_CORE_TIDY_TIDY_STEPS_H_
+#define CHALCEDONY_CORE_TIDY_TIDY_STEPS_H_
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/region/label_grid.h"
+#include "core/tidy/element.h"
+
+namespace chalcedony {
+
+struct TidyStep {
+  enum class Kind {
+    kDilate,
+    kErode,
+    kOpen,
+    kClose,
+    kFill,
+    kDrop,
+    kKeep,
+    kMajority,
+    kClearEdge,
+    kInvert
+  };
+  std::string text;  // as it was written, blanks made single
+  Kind kind = Kind::kFill;
+  Element element;          // of the first four
+  std::uint64_t count = 0;  // pixels, regions, or the radius of a majority
+};
+
+/// Reads steps separated by semicolons:
+///   dilate|erode|open|close RADIUS [disk|box|diamond|line [0|45|90|135]]
+///   fill [PIXELS]   drop PIXELS   keep N   majority RADIUS   clear-edge   invert
+///
+/// Errors    UsageError that names the step and what was expected
+std::vector<TidyStep> parse_tidy_steps(std::string_view text);
+
+/// Does one step. kInvert turns a mask over; it is for masks only.
+void apply_step(LabelGrid& grid, const TidyStep& step);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_TIDY_TIDY_STEPS_H_

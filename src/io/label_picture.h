@@ -1,0 +1,33 @@
+// Masks and class maps that are read and written whole.
+#ifndef CHALCEDONY_IO_LABEL_PICTURE_H_
+#define CHALCEDONY_IO_LABEL_PICTURE_H_
+
+#include <filesystem>
+#include <vector>
+
+#include "core/region/label_grid.h"
+#include "io/class_legend.h"
+
+namespace chalcedony {
+
+struct LabelPicture {
+  std::filesystem::path path;
+  bool is_mask = false;
+  LabelGrid grid;                    // of a mask: 1 where it is on
+  std::vector<LegendEntry> classes;  // of every number in the grid; of a mask: "selected"
+};
+
+/// Reads a mask (gray without a list of classes, all 0 or 255) or a class map, as open_labels()
+/// does. Numbers without a name are called `class N`, in a color of ours.
+///
+/// Errors    as open_labels(); InputError for numbers above 255
+LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels);
+
+/// Writes a mask as a mask and a class map with its list of classes.
+///
+/// Errors    as write_picture()
+void write_label_picture(const std::filesystem::path& path, const LabelPicture& picture);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_LABEL_PICTURE_H_

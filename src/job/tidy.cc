@@ -1,0 +1,92 @@
+#include "job/tidy.h"
+
+#include <array>
+#include <cstdint>
+
+#include "core/error.h"
+#include "figure/map_figure.h"
+#include "io/label_picture.h"
+#include "job/arena.h"
+#include "job/inputs.h"
+#include "job/label_preview.h"
+
+namespace chalcedony {
+namespace {
+
+using Counts = std::array<std::uint64_t, 256>;
+
+Counts counts_of(const LabelGrid& grid) {
+  Counts counts{};
+  for (const std::uint8_t label : grid.labels) ++counts[label];
+  return counts;
+}
+
+std::uint64_t differing(const LabelGrid& a, const LabelGrid& b) {
+  std::uint64_t pixels = 0;
+  for (std::size_t i = 0; i < a.labels.size(); ++i) pixels += a.labels[i] != b.labels[i];
+  return pixels;
+}
+
+Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options,
+                  const Context& context, Results& results, FigureFormat format) {
+  LabelPicture picture = read_label_picture(input, options.shared.max_pixels);
+  const LabelPicture before = picture;
+  Json json{{"file", input.string()},
+            {"kind", picture.is_mask ? "mask" : "class map"},
+            {"pixels", picture.grid.labels.size()},
+            {"steps", Json::array()}};
+  for (const TidyStep& step : options.steps) {
+    if (step.kind == TidyStep::Kind::kInvert && !picture.is_mask)
+      throw InputError("is a class map, and 'invert' is for masks", "leave that step out",
+                       input.string());
+    const LabelGrid start = picture.grid;
+    in_arena(options.shared, [&] { apply_step(picture.grid, step); });
+    json["steps"].push_back({{"step", step.text}, {"changed", differing(start, picture.grid)}});
+  }
+  const Counts was = counts_of(before.grid), is = counts_of(picture.grid);
+  json["changed"] = differing(before.grid, picture.grid);
+  json["classes"] = Json::array();
+  for (const LegendEntry& entry : picture.classes)
+    json["classes"].push_back({{"index", entry.index},
+                               {"name", entry.name},
+                               {"before", was[entry.index]},
+                               {"pixels", is[entry.index]},
+                               {"percent", percent(is[entry.index], picture.grid.labels.size())}});
+  if (results.wants("tidy")) write_label_picture(results.path(input, "tidy", "png"), picture);
+  if (format == FigureFormat::kNone) return json;
+  std::vector<LegendLine> legend;
+  for (const Json& c : json["classes"])
+    legend.push_back({c["name"].get<std::string>(), picture.classes[legend.size()].color,
+                      c["percent"].get<double>()});
+  std::string steps;
+  for (const TidyStep& step : options.steps) steps += (steps.empty() ? "" : "; ") + step.text;
+  Plot plot(format);
+  add_tidy_figure(plot, results.path(input, "tidy.figure", extension_of(format)),
+                  input.filename().string(), steps, legend, label_thumbnail(before),
+                  label_thumbnail(picture));
+  draw_figures(plot, context);
+  return json;
+}
+
+}  // namespace
+
+const std::vector<ResultKind>& tidy_results() {
+  static const std::vector<ResultKind> kinds{
+      {"tidy", "<stem>.tidy.png: the cleaned mask or class map"},
+      {"figure", "<stem>.tidy.figure.png: before and after"}};
+  return kinds;
+}
+
+Json run_tidy(const TidyOptions& options, const Context& context) {
+  Results results(options.shared, tidy_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  Json summary = summary_frame("tidy");
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    return tidy_picture(input, options, context, results, format);
+  });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony
