@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cstring>
 #include <map>
 
 #include "core/error.h"
@@ -147,6 +148,35 @@ LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixel
   } catch (const InputError& error) {
     throw at_place(error, path.string());
   }
+}
+
+LabelRows::LabelRows(LabelFile& file) : file_(file), left_(file.rows->shape().height) {}
+
+void LabelRows::read_more() {
+  constexpr std::uint32_t kRowsAtOnce = 64;
+  const RasterShape& shape = file_.rows->shape();
+  held_ = std::min(kRowsAtOnce, left_);
+  stored_.resize(held_ * shape.row_bytes());
+  file_.rows->read_rows(static_cast<std::uint32_t>(held_), stored_.data());
+  left_ -= static_cast<std::uint32_t>(held_);
+  at_ = 0;
+}
+
+const std::uint8_t* LabelRows::next() {
+  if (at_ == held_) read_more();
+  const RasterShape& shape = file_.rows->shape();
+  const std::byte* const row = stored_.data() + at_++ * shape.row_bytes();
+  if (shape.sample == SampleType::kU8) return reinterpret_cast<const std::uint8_t*>(row);
+  narrow_.resize(shape.width);
+  for (std::size_t x = 0; x < shape.width; ++x) {
+    std::uint16_t number = 0;
+    std::memcpy(&number, row + 2 * x, 2);
+    if (number > 255)
+      throw InputError("has the class number " + std::to_string(number) + ", above 255",
+                       "give a class map with up to 255 classes", file_.path.string());
+    narrow_[x] = static_cast<std::uint8_t>(number);
+  }
+  return narrow_.data();
 }
 
 }  // namespace chalcedony

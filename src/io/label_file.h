@@ -3,6 +3,7 @@
 #ifndef CHALCEDONY_IO_LABEL_FILE_H_
 #define CHALCEDONY_IO_LABEL_FILE_H_
 
+#include <cstddef>
 #include <cstdint>
 #include <filesystem>
 #include <memory>
@@ -32,6 +33,26 @@ struct LabelFile {
 ///
 /// Errors    InputError: lossy, floats, more than 255 colors, and what open_picture throws
 LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixels);
+
+/// The rows of a picture of labels one after the other, from where it stands.
+class LabelRows {
+ public:
+  explicit LabelRows(LabelFile& file);
+
+  /// The next row: `width` numbers up to 255; good until the next call.
+  ///
+  /// Errors    InputError for a number above 255, and what the file's rows throw
+  const std::uint8_t* next();
+
+ private:
+  void read_more();
+
+  LabelFile& file_;
+  std::uint32_t left_;  // rows not read yet
+  std::vector<std::byte> stored_;
+  std::size_t held_ = 0, at_ = 0;  // rows in `stored_`, and how many of them were given
+  std::vector<std::uint8_t> narrow_;
+};
 
 }  // namespace chalcedony
 

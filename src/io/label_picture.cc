@@ -2,11 +2,9 @@
 
 #include <algorithm>
 #include <cstddef>
-#include <cstring>
 
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
-#include "io/label_file.h"
 #include "io/picture_writer.h"
 
 namespace chalcedony {
@@ -15,49 +13,42 @@ namespace {
 LabelGrid read_grid(LabelFile& file) {
   const RasterShape shape = file.rows->shape();
   LabelGrid grid(shape.width, shape.height);
-  if (shape.sample == SampleType::kU8) {
-    file.rows->read_rows(shape.height, reinterpret_cast<std::byte*>(grid.labels.data()));
-    return grid;
-  }
-  std::vector<std::uint16_t> row(shape.width);
-  for (std::uint32_t y = 0; y < shape.height; ++y) {
-    file.rows->read_rows(1, reinterpret_cast<std::byte*>(row.data()));
-    for (std::uint32_t x = 0; x < shape.width; ++x) {
-      if (row[x] > 255)
-        throw InputError("has the class number " + std::to_string(row[x]) + ", above 255",
-                         "give a class map with up to 255 classes", file.path.string());
-      grid.row(y)[x] = static_cast<std::uint8_t>(row[x]);
-    }
-  }
+  LabelRows rows(file);
+  for (std::uint32_t y = 0; y < shape.height; ++y)
+    std::copy_n(rows.next(), shape.width, grid.row(y));
   return grid;
 }
 
-void name_classes(LabelPicture& picture) {
-  for (const std::uint8_t label : labels_in(picture.grid)) {
-    const bool known = std::any_of(picture.classes.begin(), picture.classes.end(),
-                                   [&](const LegendEntry& e) { return e.index == label; });
-    if (!known)
-      picture.classes.push_back(
-          {label, "class " + std::to_string(label), css_hex(class_color(label - 1u))});
-  }
-  std::sort(picture.classes.begin(), picture.classes.end(),
-            [](const LegendEntry& a, const LegendEntry& b) { return a.index < b.index; });
+}  // namespace
+
+bool says_mask(const LabelFile& file, const std::vector<std::uint8_t>& labels) {
+  // An empty mask and an empty map are the same thing.
+  return file.legend_from == LegendFrom::kNumbers &&
+         (labels.empty() || (labels.size() == 1 && labels[0] == 255));
 }
 
-}  // namespace
+std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
+                                       const std::vector<std::uint8_t>& labels) {
+  for (const std::uint8_t label : labels)
+    if (std::none_of(classes.begin(), classes.end(),
+                     [&](const LegendEntry& e) { return e.index == label; }))
+      classes.push_back(
+          {label, "class " + std::to_string(label), css_hex(class_color(label - 1u))});
+  std::sort(classes.begin(), classes.end(),
+            [](const LegendEntry& a, const LegendEntry& b) { return a.index < b.index; });
+  return classes;
+}
 
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels) {
   LabelFile file = open_labels(path, max_pixels);
   LabelPicture picture{path, false, read_grid(file), file.classes};
   const auto labels = labels_in(picture.grid);
-  // Nothing but 255 says that it is a mask; an empty mask and an empty map are the same thing.
-  picture.is_mask = file.legend_from == LegendFrom::kNumbers &&
-                    (labels.empty() || (labels.size() == 1 && labels[0] == 255));
+  picture.is_mask = says_mask(file, labels);
   if (picture.is_mask) {
     for (std::uint8_t& label : picture.grid.labels) label = label ? 1 : 0;
-    picture.classes = {{1, "selected", "#ffffff"}};
+    picture.classes = {{1, std::string(kSelected), "#ffffff"}};
   } else {
-    name_classes(picture);
+    picture.classes = named_classes(picture.classes, labels);
   }
   return picture;
 }

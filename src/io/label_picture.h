@@ -3,10 +3,12 @@
 #define CHALCEDONY_IO_LABEL_PICTURE_H_
 
 #include <filesystem>
+#include <string_view>
 #include <vector>
 
 #include "core/region/label_grid.h"
 #include "io/class_legend.h"
+#include "io/label_file.h"
 
 namespace chalcedony {
 
@@ -17,8 +19,19 @@ struct LabelPicture {
   std::vector<LegendEntry> classes;  // of every number in the grid; of a mask: "selected"
 };
 
+/// What the one class of a mask is called.
+inline constexpr std::string_view kSelected = "selected";
+
+/// Whether a picture of labels that holds these numbers is a mask: gray without a list of classes,
+/// and nothing but 0 and 255 in it.
+bool says_mask(const LabelFile& file, const std::vector<std::uint8_t>& labels);
+
+/// The classes of a file and, for numbers it has no class for, `class N` in a color of ours.
+std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
+                                       const std::vector<std::uint8_t>& labels);
+
 /// Reads a mask (gray without a list of classes, all 0 or 255) or a class map, as open_labels()
-/// does. Numbers without a name are called `class N`, in a color of ours.
+/// does.
 ///
 /// Errors    as open_labels(); InputError for numbers above 255
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels);

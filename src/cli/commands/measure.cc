@@ -1,0 +1,149 @@
+#include "job/measure.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cctype>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::size_t kRowsShown = 20;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "image", "PICTURE",
+                          "the picture the regions belong to: adds its colors to the table");
+  add_option<std::string>(options, "channels", "LIST",
+                          "channels of --image whose mean, median and standard deviation are "
+                          "wanted (default srgb)");
+  add_option<std::string>(options, "connect", "4|8",
+                          "pixels of a region touch at sides, or at corners too (default 8)");
+  add_option<std::string>(options, "pixel-size", "SIZE",
+                          "the side of a pixel with its unit, as 0.05mm: areas and lengths are "
+                          "in that unit");
+  options.add_options()("outlines", "write the outlines of the regions as sample regions");
+  options.add_options()("numbers", "write a picture with the number of its region at each pixel");
+}
+
+/// "0.05mm" as its number and its unit.
+void read_pixel_size(const std::string& text, MeasureOptions& options) {
+  std::size_t end = 0;
+  while (end < text.size() &&
+         (std::isdigit(static_cast<unsigned char>(text[end])) || text[end] == '.'))
+    ++end;
+  options.pixel_size = number_between("--pixel-size", text.substr(0, end), 0, 1e9);
+  options.unit = text.substr(end);
+  while (!options.unit.empty() && options.unit.front() == ' ') options.unit.erase(0, 1);
+  const bool letters = std::all_of(options.unit.begin(), options.unit.end(), [](char c) {
+    return std::isalpha(static_cast<unsigned char>(c)) || (static_cast<unsigned char>(c) & 0x80);
+  });
+  if (options.unit.empty() || !letters)
+    throw UsageError("--pixel-size: '" + text + "' has no unit", "write it as in 0.05mm");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  refuse_options(given, {"region", "within"}, "measure takes whole masks and class maps");
+  MeasureOptions options;
+  options.shared = shared;
+  options.connectivity = one_of("--connect", text_of(given, "connect", "8"), {"4", "8"}) == "4"
+                             ? Connectivity::kFour
+                             : Connectivity::kEight;
+  if (given.count("image")) {
+    options.image = given["image"].as<std::string>();
+    if (shared.inputs.size() > 1)
+      throw UsageError("--image is of one mask or class map, and there are " +
+                           std::to_string(shared.inputs.size()),
+                       "measure them one by one");
+  } else {
+    refuse_options(given, {"channels"}, "they are of --image");
+  }
+  try {
+    options.channels = channels_named(text_of(given, "channels", "srgb"));
+  } catch (const UsageError& error) {
+    throw at_place(error, "--channels");
+  }
+  if (given.count("pixel-size")) read_pixel_size(given["pixel-size"].as<std::string>(), options);
+  options.outlines = given.count("outlines") > 0;
+  options.numbers = given.count("numbers") > 0;
+  return run_measure(options, context);
+}
+
+void print_regions(const Json& picture, std::ostream& out) {
+  const std::string unit = picture["unit"].get<std::string>();
+  std::vector<std::string> header{"region", "class", "area " + unit + "\u00b2",
+                                  "center", "box",   "perimeter " + unit,
+                                  "round",  "holes"};
+  const Json& regions = picture["largest_regions"];
+  const bool colors = !regions.empty() && regions[0].contains("mean_color");
+  if (colors) header.push_back("mean color");
+  TextTable table(header);
+  for (std::size_t r = 0; r < std::min(kRowsShown, regions.size()); ++r) {
+    const Json& m = regions[r];
+    std::vector<std::string> row{
+        std::to_string(m["region"].get<std::size_t>()),
+        m["class"].get<std::string>(),
+        fmt::format("{:.6g}", m["area"].get<double>()),
+        fmt::format("{:.1f},{:.1f}", m["center"][0].get<double>(), m["center"][1].get<double>()),
+        fmt::format("{},{},{},{}", m["box"][0].get<int>(), m["box"][1].get<int>(),
+                    m["box"][2].get<int>(), m["box"][3].get<int>()),
+        fmt::format("{:.4g}", m["perimeter"].get<double>()),
+        fmt::format("{:.2f}", m["roundness"].get<double>()),
+        std::to_string(m["holes"].get<std::uint64_t>())};
+    if (colors) row.push_back(m["mean_color"].get<std::string>());
+    table.add(row);
+  }
+  table.print(out);
+  const std::size_t count = picture["count"].get<std::size_t>();
+  if (count > kRowsShown)
+    out << fmt::format("  these are the largest; {} more are in the table\n",
+                       counted(count - kRowsShown));
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    const std::string unit = p["unit"].get<std::string>();
+    out << fmt::format("{}: {}, {}\n", p["file"].get<std::string>(), p["kind"].get<std::string>(),
+                       plural(p["count"].get<std::uint64_t>(), "region"));
+    TextTable classes({"class", "regions", "area " + unit + "\u00b2", "share of all", "largest"});
+    for (const Json& c : p["classes"])
+      classes.add({c["name"].get<std::string>(), counted(c["count"].get<std::uint64_t>()),
+                   fmt::format("{:.6g}", c["area"].get<double>()),
+                   fmt::format("{:.2f} %", c["percent"].get<double>()),
+                   fmt::format("{:.6g}", c["largest"].get<double>())});
+    classes.print(out);
+    print_regions(p, out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kMeasure;
+const Command kMeasure{
+    "measure",
+    "the connected regions of masks and class maps: size, place, shape, color",
+    "INPUT... [--image PICTURE]",
+    "Finds the regions of a mask or a class map and measures each: area, center, box, perimeter, "
+    "roundness, axes, holes; with --image its colors too. Outlines can be written as sample "
+    "regions, to be corrected and trained with.",
+    {{"measure panel-a.reference.png --image panel-a.png -o out/",
+      "every pane of glass with its mean color"},
+     {"measure panel-a.reference.png --connect 4 --outlines --numbers -o out/",
+      "outlines as sample regions, and a picture of region numbers"},
+     {"measure panel-a.reference.png --pixel-size 0.5mm --image panel-a.png --channels "
+      "lab.l,oklch.h",
+      "areas in square millimeters, with lightness and hue"}},
+    true,
+    measure_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

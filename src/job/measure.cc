@@ -1,0 +1,339 @@
+#include "job/measure.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <cstdint>
+#include <numeric>
+
+#include "core/error.h"
+#include "core/pixel/kept_rows.h"
+#include "core/region/outlines.h"
+#include "core/region/region_meter.h"
+#include "figure/region_figure.h"
+#include "io/atomic_file.h"
+#include "io/csv.h"
+#include "io/label_picture.h"
+#include "io/picture_writer.h"
+#include "io/sample_file.h"
+#include "job/inputs.h"
+#include "job/label_preview.h"
+#include "job/preview.h"
+#include "job/region_colors.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kMostShown = 60;       // regions with a number in the figure
+constexpr std::size_t kMostInSummary = 100;  // the largest; the table has all
+
+class MeasureJob {
+ public:
+  MeasureJob(const std::filesystem::path& input, const MeasureOptions& options,
+             const Context& context, Results& results, FigureFormat format)
+      : input_(input),
+        options_(options),
+        context_(context),
+        results_(results),
+        format_(format),
+        file_(open_labels(input, options.shared.max_pixels)) {}
+
+  Json run() {
+    measure();
+    if (options_.image) {
+      CountedPicture image = open_counted(*options_.image, options_.shared, context_);
+      colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
+                              options_.channels, options_.shared, context_);
+    }
+    if (results_.wants("regions")) write_table();
+    const bool numbers = options_.numbers && results_.wants("numbers"),
+               outlines = options_.outlines && results_.wants("outlines");
+    if (numbers || outlines || format_ != FigureFormat::kNone) draw_whole(numbers, outlines);
+    Json json = report();
+    if (results_.wants("regions-json"))
+      write_text_file(results_.path(input_, "regions", "json"),
+                      regions_json(in_order()).dump(2) + "\n");
+    return json;
+  }
+
+ private:
+  void measure() {
+    const RasterShape shape = file_.rows->shape();
+    RegionMeter meter(shape.width, shape.height, options_.connectivity);
+    std::array<bool, 256> seen{};
+    LabelRows rows(file_);
+    for (std::uint32_t y = 0; y < shape.height; ++y) meter.add_row(rows.next());
+    regions_ = meter.finish();
+    region_of_part_ = meter.region_of_part();
+    for (const RegionMeasures& region : regions_) seen[region.label] = true;
+    std::vector<std::uint8_t> labels;
+    for (std::size_t label = 1; label < 256; ++label)
+      if (seen[label]) labels.push_back(static_cast<std::uint8_t>(label));
+    is_mask_ = says_mask(file_, labels);
+    names_.resize(256);
+    colors_of_.resize(256);
+    if (is_mask_) {
+      names_[255] = kSelected;
+      colors_of_[255] = "#ffffff";
+      return;
+    }
+    for (const LegendEntry& entry : named_classes(file_.classes, labels)) {
+      names_[entry.index] = entry.name;
+      colors_of_[entry.index] = entry.color;
+    }
+  }
+
+  double length(double pixels) const { return pixels * options_.pixel_size; }
+  double area(std::uint64_t pixels) const {
+    return static_cast<double>(pixels) * options_.pixel_size * options_.pixel_size;
+  }
+  std::uint64_t all_pixels() const { return file_.rows->shape().pixels(); }
+
+  void write_table() {
+    std::vector<std::string> header{"region",     "class",
+                                    "pixels",     "share_percent",
+                                    "unit",       "area",
+                                    "center_x",   "center_y",
+                                    "left",       "top",
+                                    "width",      "height",
+                                    "perimeter",  "equivalent_diameter",
+                                    "roundness",  "major_axis",
+                                    "minor_axis", "orientation",
+                                    "holes",      "at_edge"};
+    if (options_.image) {
+      for (const Channel& channel : options_.channels)
+        for (const char* figure : {"_mean", "_median", "_spread"})
+          header.push_back(channel.name() + figure);
+      header.push_back("mean_color");
+    }
+    CsvTable table(header, regions_.size() * 160);
+    for (std::size_t r = 0; r < regions_.size(); ++r) {
+      const RegionMeasures& m = regions_[r];
+      std::vector<CsvField> row{std::uint64_t{r + 1},
+                                names_[m.label],
+                                m.pixels,
+                                percent(m.pixels, all_pixels()),
+                                options_.unit,
+                                area(m.pixels),
+                                m.center_x,
+                                m.center_y,
+                                std::uint64_t{m.left},
+                                std::uint64_t{m.top},
+                                std::uint64_t{m.width},
+                                std::uint64_t{m.height},
+                                length(m.perimeter),
+                                length(m.equivalent_diameter),
+                                m.roundness,
+                                length(m.major_axis),
+                                length(m.minor_axis),
+                                m.orientation,
+                                m.holes,
+                                m.at_edge ? "yes" : "no"};
+      if (options_.image) add_colors(colors_[r], row);
+      table.add(row);
+    }
+    table.write(results_.path(input_, "regions", "csv"));
+  }
+
+  static void add_colors(const RegionColors& colors, std::vector<CsvField>& row) {
+    const auto field = [](const std::optional<double>& value) {
+      return value ? CsvField(*value) : CsvField();
+    };
+    for (const ChannelFigures& channel : colors.channels)
+      for (const auto& value : {channel.mean, channel.median, channel.spread})
+        row.push_back(field(value));
+    row.emplace_back(colors.mean_color);
+  }
+
+  /// What needs the whole picture of labels in memory.
+  void draw_whole(bool numbers, bool outlines) {
+    const LabelPicture picture = read_label_picture(input_, options_.shared.max_pixels);
+    const RegionMap map = find_regions(picture.grid, options_.connectivity);
+    if (numbers) write_numbers(picture, map);
+    const auto rings =
+        outlines_of(map, picture.grid.width, picture.grid.height, options_.connectivity);
+    if (outlines) write_outlines(picture, rings);
+    if (format_ != FigureFormat::kNone) draw(picture, rings);
+  }
+
+  void write_numbers(const LabelPicture& picture, const RegionMap& map) {
+    if (regions_.size() > 65535)
+      throw InputError(
+          "has " + std::to_string(regions_.size()) + " regions, more than 16 bits can number",
+          "drop the smallest ones with tidy first", input_.string());
+    std::vector<std::uint16_t> numbers(picture.grid.labels.size());
+    for (const RegionRun& run : map.runs)
+      std::fill_n(numbers.begin() + static_cast<std::ptrdiff_t>(
+                                        std::size_t{run.y} * picture.grid.width + run.begin),
+                  run.end - run.begin, static_cast<std::uint16_t>(run.part + 1));
+    PictureSpec spec;
+    spec.shape = {picture.grid.width, picture.grid.height, 1, SampleType::kU16};
+    spec.labels = true;
+    const auto* const bytes = reinterpret_cast<const std::byte*>(numbers.data());
+    write_picture(results_.path(input_, "numbers", "png"), spec,
+                  {bytes, bytes + 2 * numbers.size()});
+  }
+
+  /// As sample regions, so that they can be corrected and trained with.
+  void write_outlines(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
+    SampleSet samples;
+    for (std::size_t r = 0; r < rings.size(); ++r) {
+      SampleShape shape;
+      shape.sample_class = samples.class_named(names_[regions_[r].label]);
+      samples.classes[shape.sample_class].color = colors_of_[regions_[r].label];
+      for (const Ring& ring : rings[r]) {
+        auto& corners = shape.rings.emplace_back();
+        for (const auto& [x, y] : ring)
+          corners.push_back({static_cast<double>(x), static_cast<double>(y)});
+      }
+      samples.shapes.push_back(std::move(shape));
+    }
+    write_text_file(results_.path(input_, "outlines", "geojson"),
+                    samples_text(samples, picture.grid.width, picture.grid.height));
+  }
+
+  void draw(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
+    std::vector<ShownRegion> shown;
+    for (const std::size_t r : largest(kMostShown)) shown.push_back({r + 1, regions_[r], rings[r]});
+    const std::string sentence =
+        shown.size() == regions_.size()
+            ? "all " + std::to_string(shown.size()) + " regions; coordinates are pixels"
+            : "the " + std::to_string(shown.size()) + " largest of " +
+                  std::to_string(regions_.size()) + " regions; coordinates are pixels";
+    Plot plot(format_);
+    add_region_figure(plot, results_.path(input_, "regions.figure", extension_of(format_)),
+                      input_.filename().string(), shown, sentence,
+                      options_.image ? image_thumbnail() : label_thumbnail(picture));
+    draw_figures(plot, context_);
+  }
+
+  Thumbnail image_thumbnail() {
+    Context quiet = context_;
+    quiet.warn = [](const std::string&) {};
+    CountedPicture image = open_counted(*options_.image, options_.shared, quiet);
+    Preview preview(image.file.info, true);
+    const auto make_worker = [&] {
+      return [reader = BlockReader(image.file.info, image.counting),
+              collector = Preview::Collector(preview)](const Band& band) mutable {
+        reader.for_each_block(band, [&](const Block& block) { collector.add(block); });
+        return true;
+      };
+    };
+    travel(*image.file.rows, road_for(image, options_.shared, quiet), make_worker, [](bool) {});
+    return preview.thumbnail();
+  }
+
+  std::vector<std::size_t> in_order() const {
+    std::vector<std::size_t> all(regions_.size());
+    std::iota(all.begin(), all.end(), std::size_t{0});
+    return all;
+  }
+
+  std::vector<std::size_t> largest(std::size_t most) const {
+    std::vector<std::size_t> all = in_order();
+    std::stable_sort(all.begin(), all.end(), [&](std::size_t a, std::size_t b) {
+      return regions_[a].pixels > regions_[b].pixels;
+    });
+    all.resize(std::min(all.size(), most));
+    return all;
+  }
+
+  Json regions_json(const std::vector<std::size_t>& numbers) const {
+    Json list = Json::array();
+    for (const std::size_t r : numbers) {
+      const RegionMeasures& m = regions_[r];
+      Json json{{"region", r + 1},
+                {"class", names_[m.label]},
+                {"pixels", m.pixels},
+                {"percent", percent(m.pixels, all_pixels())},
+                {"area", area(m.pixels)},
+                {"center", {m.center_x, m.center_y}},
+                {"box", {m.left, m.top, m.width, m.height}},
+                {"perimeter", length(m.perimeter)},
+                {"equivalent_diameter", length(m.equivalent_diameter)},
+                {"roundness", m.roundness},
+                {"major_axis", length(m.major_axis)},
+                {"minor_axis", length(m.minor_axis)},
+                {"orientation", m.orientation},
+                {"holes", m.holes},
+                {"at_edge", m.at_edge}};
+      if (options_.image) {
+        json["mean_color"] = colors_[r].mean_color;
+        for (std::size_t c = 0; c < options_.channels.size(); ++c) {
+          const ChannelFigures& figures = colors_[r].channels[c];
+          Json& out = json["channels"][options_.channels[c].name()];
+          out = Json::object();
+          if (figures.mean) out["mean"] = *figures.mean;
+          if (figures.median) out["median"] = *figures.median;
+          if (figures.spread) out["standard_deviation"] = *figures.spread;
+        }
+      }
+      list.push_back(std::move(json));
+    }
+    return list;
+  }
+
+  Json report() const {
+    Json json{{"file", input_.string()},
+              {"kind", is_mask_ ? "mask" : "class map"},
+              {"unit", options_.unit},
+              {"count", regions_.size()},
+              {"classes", Json::array()}};
+    for (std::size_t label = 1; label < 256; ++label) {
+      std::uint64_t count = 0, pixels = 0, largest = 0;
+      for (const RegionMeasures& m : regions_) {
+        if (m.label != label) continue;
+        ++count;
+        pixels += m.pixels;
+        largest = std::max(largest, m.pixels);
+      }
+      if (count > 0)
+        json["classes"].push_back({{"name", names_[label]},
+                                   {"count", count},
+                                   {"pixels", pixels},
+                                   {"percent", percent(pixels, all_pixels())},
+                                   {"area", area(pixels)},
+                                   {"largest", area(largest)}});
+    }
+    json["largest_regions"] = regions_json(largest(kMostInSummary));
+    return json;
+  }
+
+  std::filesystem::path input_;
+  const MeasureOptions& options_;
+  const Context& context_;
+  Results& results_;
+  FigureFormat format_;
+  LabelFile file_;
+  bool is_mask_ = false;
+  std::vector<std::string> names_, colors_of_;  // by number
+  std::vector<RegionMeasures> regions_;
+  std::vector<std::uint32_t> region_of_part_;
+  std::vector<RegionColors> colors_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& measure_results() {
+  static const std::vector<ResultKind> kinds{
+      {"regions", "<stem>.regions.csv: size, place, shape and color of every region"},
+      {"regions-json", "<stem>.regions.json: the same"},
+      {"outlines", "<stem>.outlines.geojson: outlines as sample regions (with --outlines)"},
+      {"numbers", "<stem>.numbers.png: the number of its region at each pixel (with --numbers)"},
+      {"figure", "<stem>.regions.figure.png: outlines, boxes and numbers on the picture"}};
+  return kinds;
+}
+
+Json run_measure(const MeasureOptions& options, const Context& context) {
+  Results results(options.shared, measure_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  Json summary = summary_frame("measure");
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    return MeasureJob(input, options, context, results, format).run();
+  });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

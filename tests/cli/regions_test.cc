@@ -1,0 +1,219 @@
+// `tidy` and `measure` at the built program: steps, tables, outlines, colors, and what they refuse.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <numbers>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+void write_gray(const std::filesystem::path& path, std::uint32_t width,
+                const std::vector<std::uint8_t>& samples, bool labels = true) {
+  PictureSpec spec =
+      spec_of(width, static_cast<std::uint32_t>(samples.size() / width), 1, SampleType::kU8);
+  spec.labels = labels;
+  write_picture(path, spec, bytes_of(samples));
+}
+
+/// 6 x 4: a 3 x 3 square with a hole, and a speck.
+void write_mask(const std::filesystem::path& path) {
+  std::vector<std::uint8_t> mask;
+  for (const char c : std::string("ooo...o.o...ooo..o......")) mask.push_back(c == 'o' ? 255 : 0);
+  write_gray(path, 6, mask);
+}
+
+/// 4 x 2: class 1 "left", class 2 "right".
+void write_map(const std::filesystem::path& path) {
+  PictureSpec spec = spec_of(4, 2, 1);
+  spec.labels = true;
+  spec.legend = {{1, "left", "#c00000"}, {2, "right", "#0000c0"}};
+  write_picture(path, spec, bytes_of(std::vector<std::uint8_t>{1, 1, 2, 2, 1, 1, 1, 2}));
+}
+
+std::vector<std::uint8_t> numbers_in(const std::filesystem::path& path) {
+  ReadOptions indices;
+  indices.palette_indices = true;
+  PictureFile file = open_picture(path, indices);
+  return samples_of<std::uint8_t>(file);
+}
+
+void copy_demo(const TempDir& dir, const char* name) {
+  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/" + name, dir / name);
+}
+
+}  // namespace
+
+TEST_CASE("tidy cleans a mask step by step, and it stays a mask", "[cli][tidy]") {
+  const TempDir dir;
+  write_mask(dir / "m.png");
+  const json found = summary_of(run_tool(
+      dir, {"tidy", "m.png", "--steps", "fill; drop 2", "-o", "out", "--summary", "json"}));
+  const json& picture = found["inputs"][0];
+  CHECK(picture["kind"] == "mask");
+  CHECK(picture["changed"] == 2);
+  CHECK(picture["steps"][0]["step"] == "fill");
+  CHECK(picture["steps"][1]["changed"] == 1);
+  CHECK(picture["classes"][0]["before"] == 9);
+  CHECK(picture["classes"][0]["pixels"] == 9);
+  std::vector<std::uint8_t> expected;
+  for (const char c : std::string("ooo...ooo...ooo........."))
+    expected.push_back(c == 'o' ? 255 : 0);
+  CHECK(numbers_in(dir / "out/m.tidy.png") == expected);
+  CHECK(std::filesystem::exists(dir / "out/m.tidy.figure.png"));
+  // What it wrote is a mask to `mask` as well.
+  write_rgb(dir / "p.png", 6, 4, std::vector<std::uint8_t>(72, 100));
+  const json within = summary_of(run_tool(dir, {"mask", "p.png", "--where", "gray >= 0", "--within",
+                                                "out/m.tidy.png", "--summary", "json"}));
+  CHECK(within["inputs"][0]["selected"] == 9);
+}
+
+TEST_CASE("tidy keeps the classes of a map", "[cli][tidy]") {
+  const TempDir dir;
+  write_map(dir / "map.png");
+  const json found = summary_of(run_tool(dir, {"tidy", "map.png", "--steps", "majority 1", "-o",
+                                               "out", "--figures", "none", "--summary", "json"}));
+  CHECK(found["inputs"][0]["kind"] == "class map");
+  // Where a box holds as many of both, a pixel stays as it is.
+  CHECK(numbers_in(dir / "out/map.tidy.png") == numbers_in(dir / "map.png"));
+  const json wide = summary_of(run_tool(dir, {"tidy", "map.png", "--steps", "majority 9", "-o",
+                                              "wide", "--figures", "none", "--summary", "json"}));
+  CHECK(wide["inputs"][0]["changed"] == 3);
+  CHECK(numbers_in(dir / "wide/map.tidy.png") == std::vector<std::uint8_t>(8, 1));
+  PictureFile file = open_picture(dir / "out/map.tidy.png", {});
+  REQUIRE(file.facts.legend.size() == 2);
+  CHECK(file.facts.legend[1].name == "right");
+}
+
+TEST_CASE("a mask by color, tidied, comes near the reference again", "[cli][tidy]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.rough.png");
+  copy_demo(dir, "panel-a.reference.png");
+  run_tool(dir, {"tidy", "panel-a.rough.png", "--steps", "drop 20; fill 20", "-o", "."});
+  const auto clean = numbers_in(dir / "panel-a.rough.tidy.png");
+  const auto reference = numbers_in(dir / "panel-a.reference.png");
+  std::size_t both = 0, either = 0;
+  for (std::size_t i = 0; i < clean.size(); ++i) {
+    both += clean[i] && reference[i] == 2;
+    either += clean[i] || reference[i] == 2;
+  }
+  CHECK(static_cast<double>(both) / static_cast<double>(either) > 0.98);
+}
+
+TEST_CASE("tidy refuses what it cannot do, and leaves nothing", "[cli][tidy]") {
+  const TempDir dir;
+  write_map(dir / "map.png");
+  write_rgb(dir / "photo.png", 300, 1, random_bytes(900));
+  check_error(run_tool(dir, {"tidy", "map.png", "-o", "out"}), 2, "tidy needs --steps");
+  check_error(run_tool(dir, {"tidy", "map.png", "--steps", "opn 2", "-o", "out"}), 2,
+              "--steps: in the step 'opn 2' 'opn' is no step; did you mean 'open'?");
+  check_error(run_tool(dir, {"tidy", "map.png", "--steps", "fill", "--region", "0,0,1,1"}), 2,
+              "--region means nothing here");
+  check_error(run_tool(dir, {"tidy", "map.png", "--steps", "invert", "-o", "out"}), 1,
+              "map.png: is a class map, and 'invert' is for masks");
+  check_error(run_tool(dir, {"tidy", "photo.png", "--steps", "fill", "-o", "out"}), 1,
+              "holds more than 255 colors");
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+}
+
+TEST_CASE("measure lists the regions of a mask, in units", "[cli][measure]") {
+  const TempDir dir;
+  write_mask(dir / "m.png");
+  const json found = summary_of(run_tool(
+      dir, {"measure", "m.png", "--pixel-size", "0.5mm", "-o", "out", "--summary", "json"}));
+  const json& picture = found["inputs"][0];
+  CHECK(picture["kind"] == "mask");
+  CHECK(picture["count"] == 2);
+  CHECK(picture["classes"][0]["name"] == "selected");
+  CHECK(picture["classes"][0]["area"] == 2.25);
+  const json& square = picture["largest_regions"][0];
+  CHECK(square["region"] == 1);
+  CHECK(square["pixels"] == 8);
+  CHECK(square["area"] == 2.0);
+  CHECK(square["center"] == json::array({1.5, 1.5}));
+  CHECK(square["box"] == json::array({0, 0, 3, 3}));
+  CHECK(square["holes"] == 1);
+  CHECK(square["at_edge"] == true);
+  CHECK(picture["largest_regions"][1]["equivalent_diameter"].get<double>() ==
+        Approx(0.5 * std::sqrt(4 / std::numbers::pi)));
+  const auto lines = lines_of(dir / "out/m.regions.csv");
+  REQUIRE(lines.size() == 3);
+  CHECK_THAT(lines[2], Catch::StartsWith("2,selected,1,") && Catch::Contains(",mm,0.25,5.5,2.5,"));
+  const json file = json::parse(text_of_file(dir / "out/m.regions.json"));
+  CHECK(file.size() == 2);
+  CHECK(file[0] == square);
+  CHECK(std::filesystem::exists(dir / "out/m.regions.figure.png"));
+}
+
+TEST_CASE("measure adds the colors of an image", "[cli][measure]") {
+  const TempDir dir;
+  write_map(dir / "map.png");
+  write_rgb(dir / "p.png", 4, 2, {10, 0, 0, 20, 0, 0, 0,  0, 9, 0, 0, 9,  //
+                                  30, 0, 0, 40, 0, 0, 90, 0, 0, 0, 0, 9});
+  const json found =
+      summary_of(run_tool(dir, {"measure", "map.png", "--image", "p.png", "--channels",
+                                "srgb.r,hsv.h", "-o", "out", "--summary", "json"}));
+  const json& left = found["inputs"][0]["largest_regions"][0];
+  CHECK(left["class"] == "left");
+  CHECK(left["channels"]["srgb.r"]["mean"].get<double>() == Approx(38));
+  CHECK(left["channels"]["srgb.r"]["median"].get<double>() == Approx(30).margin(0.003));
+  CHECK(left["channels"]["srgb.r"]["standard_deviation"].get<double>() ==
+        Approx(std::sqrt((28 * 28 + 18 * 18 + 8 * 8 + 2 * 2 + 52 * 52) / 5.0)));
+  // Reds lie around 0 degrees, on both sides of it.
+  CHECK(std::cos(left["channels"]["hsv.h"]["mean"].get<double>() * std::numbers::pi / 180) ==
+        Approx(1));
+  CHECK_FALSE(left["channels"]["hsv.h"].contains("median"));
+  CHECK(found["inputs"][0]["largest_regions"][1]["mean_color"] == "#000009");
+  CHECK_THAT(lines_of(dir / "out/map.regions.csv")[0],
+             Catch::EndsWith("srgb.r_mean,srgb.r_median,srgb.r_spread,hsv.h_mean,hsv.h_median,"
+                             "hsv.h_spread,mean_color"));
+}
+
+TEST_CASE("outlines train as sample regions with the very pixels", "[cli][measure]") {
+  const TempDir dir;
+  for (const char* name : {"panel-a.png", "panel-a.reference.png"}) copy_demo(dir, name);
+  const json found = summary_of(
+      run_tool(dir, {"measure", "panel-a.reference.png", "--connect", "4", "--outlines",
+                     "--numbers", "-o", "out", "--figures", "none", "--summary", "json"}));
+  const json trained = summary_of(
+      run_tool(dir, {"train", "panel-a.png", "--samples", "out/panel-a.reference.outlines.geojson",
+                     "--method", "minimum-distance", "--summary", "json"}));
+  std::map<std::string, std::uint64_t> pixels;
+  for (const json& c : found["inputs"][0]["classes"]) pixels[c["name"]] = c["pixels"];
+  CHECK(pixels.size() == 6);
+  for (const json& c : trained["inputs"][0]["classes"]) CHECK(c["pixels"] == pixels[c["name"]]);
+  PictureFile numbers = open_picture(dir / "out/panel-a.reference.numbers.png", {});
+  const auto samples = samples_of<std::uint16_t>(numbers);
+  CHECK(*std::max_element(samples.begin(), samples.end()) == found["inputs"][0]["count"]);
+}
+
+TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measure]") {
+  const TempDir dir;
+  write_mask(dir / "m.png");
+  write_mask(dir / "n.png");
+  write_rgb(dir / "p.png", 2, 2, std::vector<std::uint8_t>(12));
+  check_error(run_tool(dir, {"measure", "m.png", "--image", "p.png", "-o", "out"}), 1,
+              "p.png: is 2x2, the regions are of 6x4");
+  check_error(run_tool(dir, {"measure", "m.png", "--pixel-size", "0.5"}), 2,
+              "--pixel-size: '0.5' has no unit");
+  check_error(run_tool(dir, {"measure", "m.png", "--pixel-size", "mm"}), 2, "--pixel-size");
+  check_error(run_tool(dir, {"measure", "m.png", "--channels", "lab"}), 2,
+              "--channels means nothing here: they are of --image");
+  check_error(run_tool(dir, {"measure", "m.png", "n.png", "--image", "p.png"}), 2,
+              "--image is of one mask or class map, and there are 2");
+  check_error(run_tool(dir, {"measure", "m.png", "--connect", "6"}), 2, "--connect");
+  std::vector<std::uint8_t> deep(2 * 6);
+  deep[1] = 3;
+  PictureSpec spec = spec_of(3, 2, 1, SampleType::kU16);
+  spec.labels = true;
+  write_picture(dir / "deep.png", spec, bytes_of(deep));
+  check_error(run_tool(dir, {"measure", "deep.png", "-o", "out"}), 1,
+              "has the class number 768, above 255");
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+}
