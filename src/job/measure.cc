@@ -261,8 +261,8 @@ class MeasureJob {
         json["mean_color"] = colors_[r].mean_color;
         for (std::size_t c = 0; c < options_.channels.size(); ++c) {
           const ChannelFigures& figures = colors_[r].channels[c];
-          Json& out = json["channels"][options_.channels[c].name()];
-          out = Json::object();
+          Json& out = json["channels"].emplace_back();
+          out["channel"] = options_.channels[c].name();
           if (figures.mean) out["mean"] = *figures.mean;
           if (figures.median) out["median"] = *figures.median;
           if (figures.spread) out["standard_deviation"] = *figures.spread;
