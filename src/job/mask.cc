@@ -1,11 +1,15 @@
 #include "job/mask.h"
 
 #include <algorithm>
+#include <array>
+#include <optional>
+#include <utility>
 
 #include "core/color/channel_plan.h"
 #include "core/pixel/interleave.h"
 #include "core/select/selection.h"
 #include "figure/map_figure.h"
+#include "io/mask_file.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
 #include "job/preview.h"
@@ -37,18 +41,26 @@ PictureSpec cutout_spec(const RasterShape& shape) {
   return spec;
 }
 
-/// Writes selected pixels with their own opacity; the others are 0 in all four channels.
+/// Writes selected pixels with their own opacity, the others as the options say: transparent, or
+/// opaque in gray, dimmed or in a color.
 class CutoutMaker {
  public:
-  explicit CutoutMaker(const PictureSpec& spec) : spec_(spec), planes_(4) {}
+  CutoutMaker(const PictureSpec& spec, const MaskOptions& options)
+      : spec_(spec), rest_(options.rest), planes_(4) {
+    if (rest_ == CutoutRest::kColor) {
+      const auto srgb = options.rest_color.in(spaces::kSrgb);
+      for (std::size_t c = 0; c < 3; ++c) color_[c] = static_cast<float>(srgb[c]);
+    }
+  }
 
   void write(const Block& block, const ConstPlanes& srgb, const std::uint8_t* selected,
              std::byte* stored) {
-    for (std::size_t i = 0; i < block.size; ++i) {
-      const float on = selected[i] ? 1.0f : 0.0f;
-      for (std::size_t c = 0; c < 3; ++c) planes_.plane(c)[i] = selected[i] ? srgb[c][i] : 0.0f;
-      planes_.plane(3)[i] = block.alpha ? on * block.alpha[i] : on;
-    }
+    for (std::size_t c = 0; c < 3; ++c)
+      for (std::size_t i = 0; i < block.size; ++i)
+        planes_.plane(c)[i] = selected[i] ? srgb[c][i] : rest(srgb, c, i);
+    const float other = rest_ == CutoutRest::kTransparent ? 0.0f : 1.0f;
+    for (std::size_t i = 0; i < block.size; ++i)
+      planes_.plane(3)[i] = (selected[i] ? 1.0f : other) * (block.alpha ? block.alpha[i] : 1.0f);
     const SampleType sample = spec_.shape.sample;
     const SampleScale color = sample_scale(spaces::kSrgb, 0, sample);
     write_planes(read_only(planes_.planes()), block.size, 4, sample, {color, color, color}, stored);
@@ -66,16 +78,40 @@ class CutoutMaker {
   ConstPlanes color() { return read_only(planes_.planes()); }
 
  private:
+  float rest(const ConstPlanes& srgb, std::size_t c, std::size_t i) const {
+    constexpr float kDimmed = 0.3f;
+    switch (rest_) {
+      case CutoutRest::kGray:
+        // The luma of ITU-R BT.709.
+        return 0.2126f * srgb[0][i] + 0.7152f * srgb[1][i] + 0.0722f * srgb[2][i];
+      case CutoutRest::kDimmed:
+        return kDimmed * srgb[c][i];
+      case CutoutRest::kColor:
+        return color_[c];
+      default:
+        return 0;
+    }
+  }
+
   PictureSpec spec_;
+  CutoutRest rest_;
+  std::array<float, 3> color_{};
   PlaneBuffer planes_;
   Block shown_;
 };
 
+/// What one input is selected by.
+struct InputSelection {
+  Expression where;
+  Json facts;  // of a selection that was found
+};
+
 class MaskJob {
  public:
-  MaskJob(const std::filesystem::path& input, const MaskOptions& options, const Context& context,
-          Results& results, FigureFormat figures)
+  MaskJob(const std::filesystem::path& input, InputSelection selection, const MaskOptions& options,
+          const Context& context, Results& results, FigureFormat figures)
       : options_(options),
+        selected_by_(std::move(selection)),
         context_(context),
         picture_(open_counted(input, options.shared, context)),
         plan_(info(), planned_channels(), options.shared.hue_floor),
@@ -83,6 +119,7 @@ class MaskJob {
         mask_preview_(empty_preview(info().shape, preview_.wanted())),
         cutout_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures) {
+    read_masks();
     if (results.wants("mask")) {
       mask_ = create_picture(results.path(input, "mask", "png"), mask_spec(info().shape));
     }
@@ -102,21 +139,45 @@ class MaskJob {
     const double share = percent(selected_, counted);
     if (preview_.wanted()) draw(share);
     Json json{{"file", picture_.file.path.string()},
-              {"where", options_.where.text},
+              {"where", where().text},
               {"counted", counted},
               {"selected", selected_},
               {"selected_percent", share},
               {"excluded", excluded_json(excluded_)},
               {"clipped", clipped_}};
+    for (const auto& [name, value] : selected_by_.facts.items()) json[name] = value;
     note_near_gray(json, near_gray_, counted);
     return json;
   }
 
  private:
   const PictureInfo& info() const { return picture_.file.info; }
+  const Expression& where() const { return selected_by_.where; }
+
+  void read_masks() {
+    std::vector<std::string> warnings;
+    const auto read = [&](const std::vector<std::filesystem::path>& paths,
+                          std::vector<Mask>& masks) {
+      for (const auto& path : paths)
+        masks.push_back(read_mask(path, info().shape.width, info().shape.height, warnings));
+    };
+    read(options_.only_in, only_in_);
+    read(options_.also_in, also_in_);
+    read(options_.not_in, not_in_);
+    for (const std::string& warning : warnings) context_.warn(warning);
+  }
+
+  /// Whether the masks let a pixel in that the selection itself takes or leaves.
+  bool combined(bool selected, std::uint64_t pixel) const {
+    for (const Mask& mask : only_in_) selected = selected && mask.at(pixel);
+    for (const Mask& mask : also_in_) selected = selected || mask.at(pixel);
+    for (const Mask& mask : not_in_) selected = selected && !mask.at(pixel);
+    return selected;
+  }
+  bool combines() const { return !only_in_.empty() || !also_in_.empty() || !not_in_.empty(); }
 
   std::vector<Channel> planned_channels() const {
-    auto channels = options_.where.channels;
+    auto channels = where().channels;
     const auto srgb = channels_of(spaces::kSrgb);
     channels.insert(channels.end(), srgb.begin(), srgb.end());
     return channels;
@@ -129,8 +190,8 @@ class MaskJob {
         : job_(&job),
           reader_(job.info(), job.picture_.counting),
           channels_(job.plan_),
-          selection_(job.options_.where),
-          cutout_(cutout_spec(job.info().shape)),
+          selection_(job.where()),
+          cutout_(cutout_spec(job.info().shape), job.options_),
           collector_(job.preview_),
           chosen_(kBlockPixels),
           mask_plane_(1) {}
@@ -150,8 +211,8 @@ class MaskJob {
         if (job_->cutout_ || job_->preview_.wanted()) {
           scratch_.resize(kBlockPixels * shape.pixel_bytes());
           std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
-          cutout_.write(block, channels_.channels(job_->options_.where.channels.size()),
-                        chosen_.data(), to);
+          cutout_.write(block, channels_.channels(job_->where().channels.size()), chosen_.data(),
+                        to);
         }
         if (job_->preview_.wanted()) collect(block);
         at += block.size;
@@ -170,8 +231,13 @@ class MaskJob {
     void select(const Block& block, MaskBand& out) {
       channels_.evaluate(block);
       const std::uint8_t* selected = selection_.select(block, channels_);
+      const std::uint8_t off = job_->options_.invert ? 1 : 0;
+      for (std::size_t i = 0; i < block.size; ++i) chosen_[i] = selected[i] ^ off;
+      if (job_->combines())
+        for (std::size_t i = 0; i < block.size; ++i)
+          chosen_[i] = job_->combined(chosen_[i] != 0, block.pixel(i));
       for (std::size_t i = 0; i < block.size; ++i) {
-        chosen_[i] = selected[i] && block.counts(i);
+        chosen_[i] = chosen_[i] && block.counts(i);
         out.selected += chosen_[i];
       }
     }
@@ -208,15 +274,17 @@ class MaskJob {
 
   void draw(double share) {
     Plot plot(format_);
-    add_mask_figure(plot, figure_path_, picture_.name(), options_.where.text, share,
-                    preview_.thumbnail(), merged_thumbnail(mask_preview_),
-                    merged_thumbnail(cutout_preview_));
+    add_mask_figure(plot, figure_path_, picture_.name(),
+                    (options_.invert ? "not: " : "") + where().text, share, preview_.thumbnail(),
+                    merged_thumbnail(mask_preview_), merged_thumbnail(cutout_preview_));
     draw_figures(plot, context_);
   }
 
   const MaskOptions& options_;
+  InputSelection selected_by_;
   const Context& context_;
   CountedPicture picture_;
+  std::vector<Mask> only_in_, also_in_, not_in_;
   ChannelPlan plan_;
   Preview preview_;
   Tallies<ThumbnailSums> mask_preview_, cutout_preview_;
@@ -239,11 +307,22 @@ const std::vector<ResultKind>& mask_results() {
 
 Json run_mask(const MaskOptions& options, const Context& context) {
   Results results(options.shared, mask_results());
+  std::optional<DerivedSelection> like;
+  if (options.like)
+    like = like_selection(options.shared.inputs.front(), *options.like, options.shared, context);
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("mask");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return MaskJob(input, options, context, results, format).run();
+    if (options.where)
+      return MaskJob(input, {parse_expression(options.where->text), {}}, options, context, results,
+                     format)
+          .run();
+    const DerivedSelection found =
+        like ? *like : auto_selection(input, *options.threshold, options.shared, context);
+    return MaskJob(input, {parse_expression(found.where), found.facts}, options, context, results,
+                   format)
+        .run();
   });
   results.report(summary);
   return summary;

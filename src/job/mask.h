@@ -2,16 +2,33 @@
 #ifndef CHALCEDONY_JOB_MASK_H_
 #define CHALCEDONY_JOB_MASK_H_
 
+#include <filesystem>
+#include <optional>
+#include <vector>
+
+#include "core/color/css_color.h"
 #include "core/select/expression.h"
 #include "job/context.h"
+#include "job/derived_selection.h"
 #include "job/results.h"
 #include "job/summary.h"
 
 namespace chalcedony {
 
+/// What a cut-out shows where nothing is selected.
+enum class CutoutRest { kTransparent, kGray, kDimmed, kColor };
+
 struct MaskOptions {
   SharedOptions shared;
-  Expression where;
+  // One of these says what is selected.
+  std::optional<Expression> where;
+  std::optional<LikeOptions> like;
+  std::optional<Channel> threshold;  // --auto
+  bool invert = false;
+  // Masks of the size of every input, taken in this order.
+  std::vector<std::filesystem::path> only_in, also_in, not_in;
+  CutoutRest rest = CutoutRest::kTransparent;
+  Color rest_color;  // of kColor
 };
 
 const std::vector<ResultKind>& mask_results();

@@ -166,8 +166,7 @@ TEST_CASE("measure adds the colors of an image", "[cli][measure]") {
   CHECK(left["channels"][0]["standard_deviation"].get<double>() ==
         Approx(std::sqrt((28 * 28 + 18 * 18 + 8 * 8 + 2 * 2 + 52 * 52) / 5.0)));
   // Reds lie around 0 degrees, on both sides of it.
-  CHECK(std::cos(left["channels"][1]["mean"].get<double>() * std::numbers::pi / 180) ==
-        Approx(1));
+  CHECK(std::cos(left["channels"][1]["mean"].get<double>() * std::numbers::pi / 180) == Approx(1));
   CHECK_FALSE(left["channels"][1].contains("median"));
   CHECK(found["inputs"][0]["largest_regions"][1]["mean_color"] == "#000009");
   CHECK_THAT(lines_of(dir / "out/map.regions.csv")[0],

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <ostream>
 
 #include "cli/command.h"
@@ -14,22 +15,141 @@
 namespace chalcedony::cli {
 namespace {
 
+constexpr double kMostCoverage = 100;
+
 void declare(po::options_description& options) {
   add_option<std::string>(options, "where", "SELECTION",
                           "which pixels: tests on channels joined by and, or, not and brackets");
+  const auto repeated = [&](const char* name, const char* value, const char* meaning) {
+    options.add_options()(
+        name, po::value<std::vector<std::string>>()->composing()->value_name(value), meaning);
+  };
+  repeated("like", "PLACE",
+           "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or "
+           "FILE.geojson:CLASS; may be repeated");
+  repeated("unlike", "PLACE", "and unlike those here; may be repeated");
+  add_option<std::string>(options, "channels", "LIST", "channels --like looks at (default lab)");
+  add_option<std::string>(options, "by", "ranges|gaussian",
+                          "what --like finds: a range of each channel, or a Gaussian of three "
+                          "(default ranges)");
+  add_option<std::string>(options, "coverage", "PERCENT",
+                          "how much of the samples a range holds, or of its bell a Gaussian "
+                          "(default 98; gaussian 99.5)");
+  add_option<std::string>(options, "auto", "CHANNEL",
+                          "the pixels above the threshold that parts this channel best");
+  options.add_options()("invert", "select what the selection leaves");
+  repeated("and", "MASK", "only where this mask is on; may be repeated");
+  repeated("or", "MASK", "also where this mask is on, after --and; may be repeated");
+  repeated("minus", "MASK", "not where this mask is on, after --or; may be repeated");
+  add_option<std::string>(options, "background", "transparent|gray|dimmed|COLOR",
+                          "what the cut-out shows where nothing is selected (default "
+                          "transparent)");
+}
+
+std::vector<std::string> texts_of(const po::variables_map& given, const char* name) {
+  return given.count(name) ? given[name].as<std::vector<std::string>>()
+                           : std::vector<std::string>{};
+}
+
+LikeOptions like_from(const po::variables_map& given) {
+  LikeOptions like;
+  like.like = texts_of(given, "like");
+  like.unlike = texts_of(given, "unlike");
+  like.by = one_of("--by", text_of(given, "by", "ranges"), {"ranges", "gaussian"}) == "ranges"
+                ? LikeBy::kRanges
+                : LikeBy::kGaussian;
+  if (like.by == LikeBy::kGaussian) like.coverage = 99.5;
+  if (given.count("coverage"))
+    like.coverage =
+        number_between("--coverage", given["coverage"].as<std::string>(), 0, kMostCoverage);
+  try {
+    like.channels = channels_named(text_of(given, "channels", "lab"));
+  } catch (const UsageError& error) {
+    throw at_place(error, "--channels");
+  }
+  const bool hue = std::any_of(like.channels.begin(), like.channels.end(),
+                               [](const Channel& c) { return c.is_hue(); });
+  if (like.by == LikeBy::kGaussian && (like.channels.size() != 3 || hue))
+    throw UsageError("--by gaussian takes three channels, none of them a hue",
+                     "leave --channels out, or give a space such as oklab");
+  return like;
+}
+
+/// Exactly one of --where, --like and --auto.
+void read_selection(const po::variables_map& given, MaskOptions& options) {
+  const std::size_t ways =
+      given.count("where") + (given.count("like") ? 1 : 0) + given.count("auto");
+  if (ways == 0)
+    throw UsageError("mask needs --where, --like or --auto",
+                     "say which pixels, as in --where \"hsv.h in 200..260\"");
+  if (ways > 1)
+    throw UsageError("--where, --like and --auto each say which pixels", "give one of them");
+  if (!given.count("like"))
+    refuse_options(given, {"unlike", "channels", "by", "coverage"}, "it belongs to --like");
+  if (given.count("like")) {
+    options.like = like_from(given);
+    return;
+  }
+  const char* const option = given.count("where") ? "where" : "auto";
+  const std::string text = given[option].as<std::string>();
+  try {
+    if (given.count("where")) {
+      options.where = parse_expression(text);
+      return;
+    }
+    options.threshold = channel_named(text);
+  } catch (const UsageError& error) {
+    throw at_place(error, std::string("--") + option);
+  }
+  if (options.threshold->is_hue())
+    throw UsageError("--auto: " + options.threshold->name() +
+                         " is a hue, which goes round and has no upper part",
+                     "choose a lightness, a chroma or another channel");
+}
+
+void read_background(const po::variables_map& given, MaskOptions& options) {
+  const std::string text = text_of(given, "background", "transparent");
+  if (text == "transparent") return;
+  options.rest = text == "gray"     ? CutoutRest::kGray
+                 : text == "dimmed" ? CutoutRest::kDimmed
+                                    : CutoutRest::kColor;
+  if (options.rest != CutoutRest::kColor) return;
+  try {
+    options.rest_color = css_color(text);
+  } catch (const UsageError& error) {
+    throw UsageError(
+        "--background: '" + text + "' is neither transparent, gray, dimmed nor a color",
+        error.remedy());
+  }
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  if (!given.count("where"))
-    throw UsageError("mask needs --where", "say which pixels, as in --where \"hsv.h in 200..260\"");
   MaskOptions options;
   options.shared = shared;
-  try {
-    options.where = parse_expression(given["where"].as<std::string>());
-  } catch (const UsageError& error) {
-    throw at_place(error, "--where");
-  }
+  read_selection(given, options);
+  options.invert = given.count("invert") > 0;
+  for (const std::string& path : texts_of(given, "and")) options.only_in.emplace_back(path);
+  for (const std::string& path : texts_of(given, "or")) options.also_in.emplace_back(path);
+  for (const std::string& path : texts_of(given, "minus")) options.not_in.emplace_back(path);
+  read_background(given, options);
   return run_mask(options, context);
+}
+
+/// How a selection that was found came about.
+void print_found(const Json& p, std::ostream& out) {
+  if (p.contains("like_pixels")) {
+    out << fmt::format("  keeps {:.2f} % of {}", p["like_kept_percent"].get<double>(),
+                       plural(p["like_pixels"].get<std::uint64_t>(), "sample pixel"));
+    if (p.contains("unlike_pixels"))
+      out << fmt::format(", lets {:.2f} % of {} through", p["unlike_passed_percent"].get<double>(),
+                         counted(p["unlike_pixels"].get<std::uint64_t>()));
+    out << "\n";
+  }
+  if (p.contains("threshold"))
+    out << fmt::format("  the threshold explains {:.1f} % of the variance\n",
+                       p["parted_percent"].get<double>());
+  if (p.contains("like_pixels") || p.contains("threshold"))
+    out << fmt::format("  --where \"{}\"\n", p["where"].get<std::string>());
 }
 
 void print(const Json& summary, std::ostream& out) {
@@ -38,6 +158,7 @@ void print(const Json& summary, std::ostream& out) {
                        p["file"].get<std::string>(), counted(p["selected"].get<std::uint64_t>()),
                        counted(p["counted"].get<std::uint64_t>()),
                        p["selected_percent"].get<double>());
+    print_found(p, out);
     print_left_out(p, out);
   }
   print_outputs(summary, out);
@@ -49,16 +170,16 @@ extern const Command kMask;
 const Command kMask{
     "mask",
     "the pixels a selection takes, as a mask and as a cut-out",
-    "INPUT... --where SELECTION",
+    "INPUT... --where SELECTION | --like PLACE | --auto CHANNEL",
     "Selects pixels by their channels. An interval holds both its ends; an interval of a hue from "
-    "a "
-    "higher to a lower value runs through 360. near(COLOR, N) takes the colors within N of "
-    "CIEDE2000 "
-    "from a CSS color. A pixel without hue passes no test on a hue.",
-    {{"mask panel-a.png --where \"hsv.h in 200..260 and hsv.s >= 40\" -o out/", "the blue glass"},
-     {"mask panel-b.png --where \"hsv.h in 340..20 and hsv.s > 50\" -o out/", "the red glass"},
-     {"mask panel-a.png --where \"near(#d68e18, 15) and not srgb.b > srgb.r\"",
-      "how much is like amber, without writing anything"}},
+    "a higher to a lower value runs through 360. near(COLOR, N) takes the colors within N of "
+    "CIEDE2000 from a CSS color. A pixel without hue passes no test on a hue. --like and --auto "
+    "find a selection and print it, to be edited and kept.",
+    {{"mask panel-a.png --where \"hsv.h in 340..20 and hsv.s > 50\" -o out/", "the red glass"},
+     {"mask panel-a.png --like panel-a.samples.geojson:cobalt --by gaussian -o out/",
+      "what is like the samples of the blue glass, and the selection that takes it"},
+     {"mask panel-b.png --where \"near(#d68e18, 15)\" --background dimmed -o out/",
+      "what is like amber, the rest dimmed"}},
     true,
     mask_results,
     declare,

@@ -1,0 +1,159 @@
+#include "job/slice.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+#include "core/palette/figure_colors.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::uint64_t kMostSlices = 64;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "channel", "CHANNEL", "whose values are sliced");
+  add_option<std::string>(options, "cuts", "A,B,C,...",
+                          "slices from A to B, from B to C, and so on");
+  options.add_options()(
+      "range", po::value<std::vector<std::string>>()->composing()->value_name("NAME=A..B"),
+      "a slice of this name; may be repeated. A hue may run from a higher to a lower value");
+  add_option<std::string>(options, "equal", "N", "N slices of one width over the usual range");
+  add_option<std::string>(options, "quantiles", "N",
+                          "N slices of as many pixels each, for each picture");
+}
+
+double number_of(const std::string& option, const std::string& text) {
+  double value = 0;
+  const char* const end = text.data() + text.size();
+  const auto [stop, error] = std::from_chars(text.data(), end, value);
+  if (error != std::errc() || stop != end)
+    throw UsageError("--" + option + ": '" + text + "' is not a number",
+                     "write values of the channel, in its units");
+  return value;
+}
+
+std::vector<double> cuts_of(const std::string& text) {
+  std::vector<double> cuts;
+  for (const std::string& cut : split_list(text)) {
+    cuts.push_back(number_of("cuts", cut));
+    if (cuts.size() > 1 && cuts.back() <= cuts[cuts.size() - 2])
+      throw UsageError("--cuts: " + cut + " does not lie above the value before it",
+                       "write the cuts in rising order");
+  }
+  if (cuts.size() < 2) throw UsageError("--cuts needs two values or more", "as in --cuts 0,50,100");
+  return cuts;
+}
+
+Slice range_of(const Channel& channel, const std::string& text, std::size_t index) {
+  const auto [name, values] = named_value("--range", text);
+  const std::size_t dots = values.find("..");
+  if (dots == std::string::npos)
+    throw UsageError("--range: '" + values + "' is no interval", "write it as in dark=0..30");
+  Slice slice{name, css_hex(class_color(index)), number_of("range", values.substr(0, dots)),
+              number_of("range", values.substr(dots + 2))};
+  if (slice.low >= slice.high && !channel.is_hue())
+    throw UsageError("--range: " + values + " holds no value", "write the smaller value first");
+  return slice;
+}
+
+std::vector<Slice> equal_slices(const Channel& channel, std::size_t count) {
+  if (channel.is_stored())
+    throw UsageError("--equal: " + channel.name() + " has no usual range", "give --cuts");
+  const ChannelInfo& usual = channel.space->channels[channel.index];
+  std::vector<double> ends;
+  for (std::size_t s = 0; s <= count; ++s)
+    ends.push_back(usual.low +
+                   (usual.high - usual.low) * static_cast<double>(s) / static_cast<double>(count));
+  return slices_between(channel, ends);
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  if (!given.count("channel"))
+    throw UsageError("slice needs --channel", "say which values, as in --channel lab.l");
+  SliceOptions options;
+  options.shared = shared;
+  try {
+    options.channel = channel_named(given["channel"].as<std::string>());
+  } catch (const UsageError& error) {
+    throw at_place(error, "--channel");
+  }
+  std::size_t ways = 0;
+  for (const char* option : {"cuts", "range", "equal", "quantiles"})
+    ways += given.count(option) > 0;
+  if (ways != 1)
+    throw UsageError("slice takes one of --cuts, --range, --equal and --quantiles",
+                     "as in --cuts 0,30,60,100");
+  if (given.count("cuts"))
+    options.slices = slices_between(options.channel, cuts_of(given["cuts"].as<std::string>()));
+  if (given.count("range"))
+    for (const auto& text : given["range"].as<std::vector<std::string>>())
+      options.slices.push_back(range_of(options.channel, text, options.slices.size()));
+  if (given.count("equal"))
+    options.slices = equal_slices(
+        options.channel, whole_number("--equal", given["equal"].as<std::string>(), 1, kMostSlices));
+  if (given.count("quantiles")) {
+    if (options.channel.is_hue())
+      throw UsageError("--quantiles: a hue has no lowest value to begin with", "give --cuts");
+    options.quantiles =
+        whole_number("--quantiles", given["quantiles"].as<std::string>(), 1, kMostSlices);
+  }
+  if (options.slices.size() > kMostSlices)
+    throw UsageError(
+        fmt::format("there are {} slices, more than {}", options.slices.size(), kMostSlices),
+        "give fewer");
+  return run_slice(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}: {} sliced by {}, {:.2f} % in no slice\n", p["file"].get<std::string>(),
+                       plural(p["counted"].get<std::uint64_t>(), "pixel"),
+                       summary["channel"].get<std::string>(),
+                       p["unclassified_percent"].get<double>());
+    print_left_out(p, out);
+    TextTable table({"class", "from", "to", "pixels", "share of counted"});
+    for (const Json& c : p["classes"]) {
+      std::string from, to;
+      for (const Json& slice : p["slices"]) {
+        if (slice["name"] != c["name"]) continue;
+        from += fmt::format("{}{:.6g}", from.empty() ? "" : ", ", slice["from"].get<double>());
+        to += fmt::format("{}{:.6g}", to.empty() ? "" : ", ", slice["to"].get<double>());
+      }
+      table.add({c["name"].get<std::string>(), from, to, counted(c["pixels"].get<std::uint64_t>()),
+                 fmt::format("{:.2f} %", c["percent"].get<double>())});
+    }
+    table.print(out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kSlice;
+const Command kSlice{
+    "slice",
+    "intervals of one channel as classes",
+    "INPUT... --channel CHANNEL --cuts A,B,C",
+    "Makes a class map of value intervals of one channel: given ones, equal ones, or such that "
+    "hold "
+    "as many pixels each. An interval holds its lower end, and its upper end when it is the last. "
+    "Pixels in no interval have no class.",
+    {{"slice panel-a.png --channel lab.l --cuts 0,30,60,100 -o out/", "dark, middle and light"},
+     {"slice panel-a.png --channel hsv.h --range red=340..20 --range blue=200..260 -o out/",
+      "two ranges of hue by name"},
+     {"slice panel-a.png --channel gray --quantiles 4",
+      "quarters of the pixels, from dark to light"}},
+    true,
+    slice_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

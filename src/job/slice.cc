@@ -1,0 +1,94 @@
+#include "job/slice.h"
+
+#include <cmath>
+
+#include "core/error.h"
+#include "core/palette/figure_colors.h"
+#include "io/number_text.h"
+#include "job/channel_histogram.h"
+#include "job/class_map.h"
+#include "job/inputs.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kQuantileBins = 4096;
+
+std::string short_text(double value) { return number_text(std::round(value * 1e4) / 1e4); }
+
+/// Slices that hold as many counted pixels of this input each.
+std::vector<Slice> quantile_slices(const std::filesystem::path& input, const SliceOptions& options,
+                                   const Context& context) {
+  const auto [binning, counts] =
+      channel_counts(input, options.channel, kQuantileBins, options.shared, context);
+  std::vector<double> edges;
+  for (std::size_t b = 0; b <= binning.bins(); ++b) edges.push_back(binning.edge(b));
+  const auto ends = quantile_ends(counts, edges, options.quantiles);
+  if (ends.size() != options.quantiles + 1)
+    throw InputError("has too few different values of " + options.channel.name() + " for " +
+                         std::to_string(options.quantiles) + " parts of as many pixels",
+                     "ask for fewer --quantiles", input.string());
+  return slices_between(options.channel, ends);
+}
+
+void warn_of_faults(const SliceOptions& options, const Context& context) {
+  const SliceFaults faults = faults_of(options.channel, options.slices);
+  for (const auto& [a, b] : faults.overlaps)
+    context.warn("'" + options.slices[a].name + "' and '" + options.slices[b].name +
+                 "' overlap; what is in both is '" + options.slices[a].name + "'");
+  for (const auto& [low, high] : faults.gaps)
+    context.warn("values from " + short_text(low) + " to " + short_text(high) + " are in no slice");
+}
+
+Json slices_json(const std::vector<Slice>& slices) {
+  Json list = Json::array();
+  for (const Slice& slice : slices)
+    list.push_back(
+        {{"name", slice.name}, {"color", slice.color}, {"from", slice.low}, {"to", slice.high}});
+  return list;
+}
+
+}  // namespace
+
+std::vector<Slice> slices_between(const Channel& channel, const std::vector<double>& ends) {
+  std::vector<Slice> slices;
+  const std::vector<Color> ramp = heat_ramp(ends.size() > 2 ? ends.size() - 1 : 2);
+  for (std::size_t s = 0; s + 1 < ends.size(); ++s) {
+    Slice& slice = slices.emplace_back(
+        Slice{channel.name() + " " + short_text(ends[s]) + ".." + short_text(ends[s + 1]),
+              css_hex(ramp[s]), ends[s], ends[s + 1]});
+    if (channel.is_hue())
+      slice.color = css_hex({&spaces::kOklch, {0.68, 0.13, (ends[s] + ends[s + 1]) / 2}});
+  }
+  return slices;
+}
+
+const std::vector<ResultKind>& slice_results() {
+  static const std::vector<ResultKind> kinds{
+      {"slices", "<stem>.slices.png: the class map, with names and colors inside"},
+      {"areas", "<stem>.areas.csv: pixels and share of every slice"},
+      {"figure", "<stem>.slices.figure.png: picture, class map and legend"}};
+  return kinds;
+}
+
+Json run_slice(const SliceOptions& options, const Context& context) {
+  Results results(options.shared, slice_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  warn_of_faults(options, context);
+  Json summary = summary_frame("slice");
+  summary["channel"] = options.channel.name();
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    const std::vector<Slice> slices =
+        options.quantiles > 0 ? quantile_slices(input, options, context) : options.slices;
+    Json json = write_class_map(input, slice_model(options.channel, slices),
+                                *make_slicer(options.channel, slices), "slices", options.shared,
+                                context, results, format);
+    json["slices"] = slices_json(slices);
+    return json;
+  });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,170 @@
+// `mask` at the built program: selections that are found, masks that are combined, cut-outs.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+std::vector<std::uint8_t> numbers_in(const std::filesystem::path& path) {
+  ReadOptions indices;
+  indices.palette_indices = true;
+  PictureFile file = open_picture(path, indices);
+  return samples_of<std::uint8_t>(file);
+}
+
+void copy_demo(const TempDir& dir, const std::string& name) {
+  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/" + name, dir / name);
+}
+
+void write_mask(const std::filesystem::path& path, const std::vector<std::uint8_t>& on) {
+  PictureSpec spec = spec_of(static_cast<std::uint32_t>(on.size()), 1, 1);
+  spec.labels = true;
+  write_picture(path, spec, bytes_of(on));
+}
+
+double intersection_over_union(const std::vector<std::uint8_t>& mask,
+                               const std::vector<std::uint8_t>& reference, unsigned glass) {
+  double both = 0, either = 0;
+  for (std::size_t i = 0; i < mask.size(); ++i) {
+    both += mask[i] && reference[i] == glass;
+    either += mask[i] || reference[i] == glass;
+  }
+  return both / either;
+}
+
+}  // namespace
+
+TEST_CASE("what --like prints selects the same with --where", "[cli][mask][like]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  copy_demo(dir, "panel-a.samples.geojson");
+  const std::vector<std::vector<std::string>> ways{
+      {"--like", "390,100,15"},
+      {"--like", "375,90,30,20", "--like", "80,100,4", "--unlike", "28,95,10"},
+      {"--like", "panel-a.samples.geojson:cobalt", "--channels", "hsv.h,hsv.s"},
+      {"--like", "panel-a.samples.geojson:cobalt", "--by", "gaussian"}};
+  for (const auto& way : ways) {
+    std::vector<std::string> words{"mask",    "panel-a.png", "-o",        "like",
+                                   "--write", "mask",        "--summary", "json"};
+    words.insert(words.end(), way.begin(), way.end());
+    const json found = summary_of(run_tool(dir, words))["inputs"][0];
+    const std::string where = found["where"];
+    INFO(where);
+    CHECK(found["like_kept_percent"].get<double>() > 80);
+    CHECK(found["like_pixels"].get<int>() > 100);
+    CHECK(found.contains("unlike_passed_percent") == (way.size() > 4 && way[4] == "--unlike"));
+    const json again = summary_of(run_tool(dir, {"mask", "panel-a.png", "--where", where, "-o",
+                                                 "where", "--write", "mask", "--summary", "json"}));
+    CHECK(again["inputs"][0]["selected"] == found["selected"]);
+    CHECK(numbers_in(dir / "where/panel-a.mask.png") == numbers_in(dir / "like/panel-a.mask.png"));
+  }
+}
+
+TEST_CASE("the mask of each glass from its samples, tidied, is the reference",
+          "[cli][mask][like]") {
+  const TempDir dir;
+  const std::vector<std::string> glasses{"ruby", "cobalt", "amber", "emerald", "clear"};
+  for (const std::string panel : {"panel-a", "panel-b"}) {
+    for (const char* end : {".png", ".samples.geojson", ".reference.png"})
+      copy_demo(dir, panel + end);
+    const auto reference = numbers_in(dir / (panel + ".reference.png"));
+    for (unsigned g = 0; g < glasses.size(); ++g) {
+      run_tool(dir, {"mask", panel + ".png", "--like", panel + ".samples.geojson:" + glasses[g],
+                     "--by", "gaussian", "--coverage", "99.99", "-o", "m", "--write", "mask"});
+      run_tool(dir, {"tidy", "m/" + panel + ".mask.png", "--steps",
+                     "open 1; close 3; fill 500; drop 60", "-o", "m", "--write", "tidy"});
+      const double agreed = intersection_over_union(
+          numbers_in(dir / ("m/" + panel + ".mask.tidy.png")), reference, g + 1);
+      INFO(panel << " " << glasses[g]);
+      // One pane of each panel is soiled, which no sample shows: ruby in A, emerald in B.
+      const bool soiled = (panel == "panel-a" && g == 0) || (panel == "panel-b" && g == 3);
+      CHECK(agreed > (soiled ? 0.86 : 0.95));
+    }
+  }
+}
+
+TEST_CASE("--auto parts a channel at Otsu's threshold", "[cli][mask][auto]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 1, {10, 10, 10, 20, 20, 20, 200, 200, 200, 210, 210, 210});
+  const json found = summary_of(run_tool(
+      dir, {"mask", "a.png", "--auto", "srgb.g", "-o", "out", "--summary", "json"}))["inputs"][0];
+  CHECK(found["threshold"] == 110);
+  CHECK(found["where"] == "srgb.g >= 110");
+  CHECK(found["parted_percent"].get<double>() == Approx(100 * 9025.0 / 9050));
+  CHECK(numbers_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{0, 0, 255, 255});
+  const json inverted = summary_of(run_tool(
+      dir, {"mask", "a.png", "--auto", "srgb.g", "--invert", "-o", "out", "--summary", "json"}));
+  CHECK(numbers_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{255, 255, 0, 0});
+  CHECK(inverted["inputs"][0]["selected"] == 2);
+  const auto text = run_tool(dir, {"mask", "a.png", "--auto", "gray"});
+  CHECK_THAT(text.out, Catch::Contains("the threshold explains 99.7 % of the variance") &&
+                           Catch::Contains("--where \"gray >= "));
+}
+
+TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
+  const TempDir dir;
+  write_rgb(dir / "p.png", 6, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99, 99, 99, 99, 99, 99, 99});
+  write_mask(dir / "and.png", {255, 255, 0, 255, 255, 255});
+  write_mask(dir / "or.png", {0, 0, 0, 0, 255, 255});
+  write_mask(dir / "minus.png", {255, 0, 0, 0, 0, 255});
+  run_tool(dir, {"mask", "p.png", "--where", "gray < 50", "--and", "and.png", "--or", "or.png",
+                 "--minus", "minus.png", "-o", "out"});
+  CHECK(numbers_in(dir / "out/p.mask.png") == std::vector<std::uint8_t>{0, 255, 0, 0, 255, 0});
+  write_mask(dir / "long.png", {255, 255, 0, 255, 255, 255, 0});
+  check_error(
+      run_tool(dir, {"mask", "p.png", "--where", "gray < 50", "--and", "long.png", "-o", "bad"}), 1,
+      "long.png: the mask is 7x1, the picture 6x1");
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("bad/"));
+}
+
+TEST_CASE("a cut-out shows the rest as asked", "[cli][mask]") {
+  const TempDir dir;
+  write_rgb(dir / "p.png", 2, 1, {200, 10, 10, 0, 100, 200});
+  const auto cutout = [&](const std::string& background) {
+    run_tool(dir,
+             {"mask", "p.png", "--where", "srgb.r > 100", "--background", background, "-o", "out"});
+    return numbers_in(dir / "out/p.cutout.png");
+  };
+  CHECK(cutout("transparent") == std::vector<std::uint8_t>{200, 10, 10, 255, 0, 0, 0, 0});
+  CHECK(cutout("#010203") == std::vector<std::uint8_t>{200, 10, 10, 255, 1, 2, 3, 255});
+  CHECK(cutout("dimmed") == std::vector<std::uint8_t>{200, 10, 10, 255, 0, 30, 60, 255});
+  CHECK(cutout("gray") == std::vector<std::uint8_t>{200, 10, 10, 255, 86, 86, 86, 255});
+}
+
+TEST_CASE("mask refuses what it cannot find, and leaves nothing", "[cli][mask]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.samples.geojson");
+  copy_demo(dir, "panel-a.png");
+  write_rgb(dir / "flat.png", 2, 1, {5, 5, 5, 5, 5, 5});
+  const std::vector<std::tuple<std::vector<std::string>, int, const char*>> wrong{
+      {{}, 2, "mask needs --where, --like or --auto"},
+      {{"--where", "gray > 1", "--auto", "gray"}, 2, "each say which pixels"},
+      {{"--auto", "hsv.h"}, 2, "hsv.h is a hue, which goes round"},
+      {{"--auto", "grey"}, 2, "--auto: "},
+      {{"--where", "gray > 1", "--unlike", "1,1"}, 2, "--unlike means nothing here"},
+      {{"--like", "here"}, 2, "'here' is no place on the picture"},
+      {{"--like", "1,1,0,5"}, 2, "'1,1,0,5' is no place"},
+      {{"--like", "900,1"}, 1, "reaches outside the picture"},
+      {{"--like", "panel-a.samples.geojson:rubi"}, 1, "no samples of the class 'rubi'"},
+      {{"--like", "none.geojson"}, 1, "none.geojson: no such file"},
+      {{"--like", "5,5", "--by", "gaussian", "--channels", "hsv"}, 2, "none of them a hue"},
+      {{"--like", "5,5", "--coverage", "100"}, 2, "--coverage"},
+      {{"--like", "5,5", "--region", "100,100,9,9"}, 1, "no pixel of the samples counts"},
+      {{"--where", "gray > 1", "--background", "reddish"}, 2, "neither transparent, gray"}};
+  for (const auto& [words, code, says] : wrong) {
+    std::vector<std::string> all{"mask", "panel-a.png", "-o", "out"};
+    all.insert(all.end(), words.begin(), words.end());
+    check_error(run_tool(dir, all), code, says);
+  }
+  check_error(run_tool(dir, {"mask", "flat.png", "--auto", "gray", "-o", "out"}), 1,
+              "flat.png: has one value only in gray, so no threshold parts it");
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+}

@@ -1,0 +1,89 @@
+// `slice` at the built program: cuts, ranges, quantiles, and what it refuses.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+std::vector<std::uint8_t> labels_in(const std::filesystem::path& path) {
+  ReadOptions indices;
+  indices.palette_indices = true;
+  PictureFile file = open_picture(path, indices);
+  return samples_of<std::uint8_t>(file);
+}
+
+/// Grays 0, 50, 100, 150, 200, 250.
+void write_grays(const std::filesystem::path& path) {
+  std::vector<std::uint8_t> rgb;
+  for (int v = 0; v <= 250; v += 50)
+    for (int c = 0; c < 3; ++c) rgb.push_back(static_cast<std::uint8_t>(v));
+  write_rgb(path, 6, 1, rgb);
+}
+
+}  // namespace
+
+TEST_CASE("slice maps cuts of a channel, with areas", "[cli][slice]") {
+  const TempDir dir;
+  write_grays(dir / "g.png");
+  const json found = summary_of(run_tool(dir, {"slice", "g.png", "--channel", "srgb.r", "--cuts",
+                                               "50,100,200", "-o", "out", "--summary", "json"}));
+  const json& picture = found["inputs"][0];
+  CHECK(found["channel"] == "srgb.r");
+  CHECK(labels_in(dir / "out/g.slices.png") == std::vector<std::uint8_t>{0, 1, 2, 2, 2, 0});
+  CHECK(picture["unclassified"] == 2);
+  CHECK(picture["classes"][1]["pixels"] == 3);
+  CHECK(picture["slices"][0]["name"] == "srgb.r 50..100");
+  CHECK(picture["slices"][1]["to"] == 200);
+  CHECK(std::filesystem::exists(dir / "out/g.slices.figure.png"));
+  const auto lines = lines_of(dir / "out/g.areas.csv");
+  REQUIRE(lines.size() == 4);
+  CHECK_THAT(lines[2], Catch::StartsWith("1,srgb.r 50..100,#"));
+  const json equal = summary_of(
+      run_tool(dir, {"slice", "g.png", "--channel", "lab.l", "--equal", "5", "--summary", "json"}));
+  CHECK(equal["inputs"][0]["slices"].size() == 5);
+  CHECK(equal["inputs"][0]["unclassified"] == 0);
+  const json parts = summary_of(run_tool(
+      dir, {"slice", "g.png", "--channel", "srgb.g", "--quantiles", "3", "--summary", "json"}));
+  for (const json& c : parts["inputs"][0]["classes"]) CHECK(c["pixels"] == 2);
+}
+
+TEST_CASE("slice says where ranges overlap or leave gaps", "[cli][slice]") {
+  const TempDir dir;
+  write_grays(dir / "g.png");
+  const auto run = run_tool(dir, {"slice", "g.png", "--channel", "srgb.r", "--range", "dark=0..60",
+                                  "--range", "middle=40..110", "--range", "light=180..260"});
+  CHECK(run.exit_code == 0);
+  CHECK_THAT(run.err, Catch::Contains("'dark' and 'middle' overlap; what is in both is 'dark'") &&
+                          Catch::Contains("values from 110 to 180 are in no slice"));
+  CHECK_THAT(run.out, Catch::Contains("16.67 % in no slice"));
+}
+
+TEST_CASE("slice refuses what it cannot slice, and leaves nothing", "[cli][slice]") {
+  const TempDir dir;
+  write_grays(dir / "g.png");
+  const std::vector<std::tuple<std::vector<std::string>, int, const char*>> wrong{
+      {{}, 2, "slice needs --channel"},
+      {{"--channel", "lab.q"}, 2, "--channel: "},
+      {{"--channel", "lab.l"}, 2, "takes one of --cuts, --range, --equal and --quantiles"},
+      {{"--channel", "lab.l", "--cuts", "3,1"}, 2, "1 does not lie above"},
+      {{"--channel", "lab.l", "--cuts", "3"}, 2, "two values or more"},
+      {{"--channel", "lab.l", "--cuts", "3,x"}, 2, "'x' is not a number"},
+      {{"--channel", "lab.l", "--range", "a=3"}, 2, "'3' is no interval"},
+      {{"--channel", "lab.l", "--range", "a=9..3"}, 2, "9..3 holds no value"},
+      {{"--channel", "hsv.h", "--quantiles", "3"}, 2, "a hue has no lowest value"},
+      {{"--channel", "file.0", "--equal", "3"}, 2, "file.0 has no usual range"},
+      {{"--channel", "srgb.r", "--quantiles", "7"}, 1, "too few different values of srgb.r"}};
+  for (const auto& [words, code, says] : wrong) {
+    std::vector<std::string> all{"slice", "g.png", "-o", "out"};
+    all.insert(all.end(), words.begin(), words.end());
+    check_error(run_tool(dir, all), code, says);
+  }
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+}
