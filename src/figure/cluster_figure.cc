@@ -13,7 +13,6 @@ namespace {
 
 constexpr std::size_t kTextColumns = 8;
 constexpr double kTextRow = 0.036;
-constexpr double kTitleRoom = 0.06;
 constexpr const char* kCurveColor = "#5b7f9d";
 constexpr const char* kMarkColor = "#b5563a";
 
@@ -89,34 +88,6 @@ void add_criteria_figure(Plot& plot, const std::filesystem::path& path,
   for (const std::string& text : text_lines(sentence, 120)) {
     plot.label(0.03, y, text, 12);
     y -= 0.04;
-  }
-}
-
-void add_choices_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                        const Thumbnail& picture, const std::vector<GroupChoice>& choices) {
-  plot.begin(path, name + " with each number of groups",
-             "lone: pixels unlike all their neighbors; many of them look like salt and pepper");
-  const std::size_t all = choices.size() + 1;
-  // As many columns as make the pictures largest on a page of 16 to 10.
-  std::size_t columns = 1;
-  double largest = 0;
-  for (std::size_t c = 1; c <= all; ++c) {
-    const double rows = std::ceil(static_cast<double>(all) / static_cast<double>(c));
-    const double scale = std::min(0.96 * 1.6 / static_cast<double>(c) / picture.width,
-                                  (0.86 / rows - kTitleRoom) / picture.height);
-    if (scale <= largest) continue;
-    largest = scale;
-    columns = c;
-  }
-  const std::size_t rows = (all + columns - 1) / columns;
-  const double width = 0.96 / static_cast<double>(columns),
-               height = 0.86 / static_cast<double>(rows);
-  for (std::size_t i = 0; i < all; ++i) {
-    const double left = 0.02 + width * static_cast<double>(i % columns);
-    const double top = 0.87 - height * static_cast<double>(i / columns);
-    plot.show({left + 0.005, left + width - 0.005, top - height + kTitleRoom, top},
-              i == 0 ? "picture" : choices[i - 1].title,
-              i == 0 ? picture : choices[i - 1].recolored);
   }
 }
 

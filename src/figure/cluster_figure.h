@@ -31,16 +31,6 @@ void add_criteria_figure(Plot& plot, const std::filesystem::path& path,
                          const std::vector<double>& numbers,
                          const std::vector<CriterionCurve>& curves, const std::string& sentence);
 
-/// A picture recolored with one number of groups.
-struct GroupChoice {
-  std::string title;
-  Thumbnail recolored;
-};
-
-/// The picture and all choices on a page.
-void add_choices_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                        const Thumbnail& picture, const std::vector<GroupChoice>& choices);
-
 /// Colors side by side, each as wide as its share.
 void draw_share_bar(Plot& plot, const Frame& frame, const std::vector<LegendLine>& colors);
 

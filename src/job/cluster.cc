@@ -7,6 +7,7 @@
 #include "core/learn/class_names.h"
 #include "core/pixel/kept_rows.h"
 #include "figure/cluster_figure.h"
+#include "figure/sheet_figure.h"
 #include "io/model_file.h"
 #include "job/arena.h"
 #include "job/cluster_maps.h"
@@ -288,12 +289,14 @@ class ClusterJob {
     add_cluster_figure(plot, results_.path(picture.file.path, "clusters.figure", extension),
                        picture.name(), legend, *maps.picture, *maps.recolored);
     if (groupings_.size() < 2) return;
-    std::vector<GroupChoice> choices;
+    std::vector<SheetCell> choices{{"picture", *maps.picture}};
     for (std::size_t g = 0; g < groupings_.size(); ++g)
       choices.push_back(
           {choice_title(groupings_[g].k, percent(maps.lone[g], counted)), maps.choices[g]});
-    add_choices_figure(plot, results_.path(picture.file.path, "choices.figure", extension),
-                       picture.name(), *maps.picture, choices);
+    add_sheet(plot, results_.path(picture.file.path, "choices.figure", extension),
+              picture.name() + " with each number of groups",
+              "lone: pixels unlike all their neighbors; many of them look like salt and pepper",
+              choices);
   }
 
   void finish_choice(Plot& plot, Json& summary) {

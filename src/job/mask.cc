@@ -299,9 +299,11 @@ class MaskJob {
 
 const std::vector<ResultKind>& mask_results() {
   static const std::vector<ResultKind> kinds{
-      {"mask", "<stem>.mask.png: 255 where selected, 0 elsewhere"},
+      {"mask", "<stem>.mask.png: 255 where selected, 0 elsewhere; <stem>.variants.csv of --vary"},
       {"cutout", "<stem>.cutout.png: the selected pixels, transparent elsewhere"},
-      {"figure", "<stem>.mask.figure.png: picture, mask and cut-out side by side"}};
+      {"figure",
+       "<stem>.mask.figure.png: picture, mask and cut-out side by side; of --vary "
+       "<stem>.variants.figure.png: all masks"}};
   return kinds;
 }
 

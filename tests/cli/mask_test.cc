@@ -42,7 +42,7 @@ double intersection_over_union(const std::vector<std::uint8_t>& mask,
 
 }  // namespace
 
-TEST_CASE("what --like prints selects the same with --where", "[cli][mask][like]") {
+TEST_CASE("what like prints selects the same with --where", "[cli][mask][like]") {
   const TempDir dir;
   copy_demo(dir, "panel-a.png");
   copy_demo(dir, "panel-a.samples.geojson");
@@ -91,7 +91,7 @@ TEST_CASE("the mask of each glass from its samples, tidied, is the reference",
   }
 }
 
-TEST_CASE("--auto parts a channel at Otsu's threshold", "[cli][mask][auto]") {
+TEST_CASE("auto parts a channel at Otsu's threshold", "[cli][mask][auto]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 4, 1, {10, 10, 10, 20, 20, 20, 200, 200, 200, 210, 210, 210});
   const json found = summary_of(run_tool(
@@ -167,4 +167,42 @@ TEST_CASE("mask refuses what it cannot find, and leaves nothing", "[cli][mask]")
   check_error(run_tool(dir, {"mask", "flat.png", "--auto", "gray", "-o", "out"}), 1,
               "flat.png: has one value only in gray, so no threshold parts it");
   for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+}
+
+TEST_CASE("vary tries a selection with many numbers in one pass", "[cli][mask][vary]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> rgb;
+  for (int v = 0; v < 10; ++v)
+    for (int c = 0; c < 3; ++c) rgb.push_back(static_cast<std::uint8_t>(10 * v));
+  write_rgb(dir / "ramp.png", 10, 1, rgb);
+  const json found = summary_of(
+      run_tool(dir, {"mask", "ramp.png", "--where", "srgb.r in {low}..{high}", "--vary",
+                     "low=10..30/3", "--vary", "high=50..80/2", "-o", "out", "--summary", "json"}));
+  const json& variants = found["inputs"][0]["variants"];
+  REQUIRE(variants.size() == 6);
+  CHECK(variants[0]["selected"] == 5);
+  CHECK(variants[5]["selected"] == 6);
+  CHECK(variants[3]["where"] == "srgb.r in 20..80");
+  CHECK(found["variables"][1]["values"] == json::array({50.0, 80.0}));
+  const auto lines = lines_of(dir / "out/ramp.variants.csv");
+  REQUIRE(lines.size() == 7);
+  CHECK(lines[0] == "low,high,selected,selected_percent,where");
+  CHECK(lines[4] == "20,80,7,70,srgb.r in 20..80");
+  CHECK(std::filesystem::exists(dir / "out/ramp.variants.figure.png"));
+  // Each is what --where alone selects.
+  const json alone = summary_of(
+      run_tool(dir, {"mask", "ramp.png", "--where", "srgb.r in 20..80", "--summary", "json"}));
+  CHECK(alone["inputs"][0]["selected"] == variants[3]["selected"]);
+  const std::vector<std::pair<std::vector<std::string>, const char*>> wrong{
+      {{"--vary", "a=1..2/2"}, "--vary needs --where"},
+      {{"--where", "gray > 3", "--vary", "a=1..2/2"}, "--vary: 'a' is varied"},
+      {{"--where", "gray > {a}", "--vary", "a=1..2"}, "--vary: 'a=1..2' says not what varies"},
+      {{"--where", "grey > {a}", "--vary", "a=1..2/2"}, "--where: "},
+      {{"--where", "gray > {a}", "--vary", "a=1..2/2", "--invert"}, "--invert means nothing here"}};
+  for (const auto& [words, says] : wrong) {
+    std::vector<std::string> all{"mask", "ramp.png", "-o", "bad"};
+    all.insert(all.end(), words.begin(), words.end());
+    check_error(run_tool(dir, all), 2, says);
+  }
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("bad/"));
 }

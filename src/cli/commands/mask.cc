@@ -11,6 +11,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "job/mask_variants.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -37,6 +38,9 @@ void declare(po::options_description& options) {
                           "(default 98; gaussian 99.5)");
   add_option<std::string>(options, "auto", "CHANNEL",
                           "the pixels above the threshold that parts this channel best");
+  repeated("vary", "NAME=A..B/N",
+           "try N values for {NAME} in --where: a sheet of masks and their coverage instead of a "
+           "mask; may be given twice");
   options.add_options()("invert", "select what the selection leaves");
   repeated("and", "MASK", "only where this mask is on; may be repeated");
   repeated("or", "MASK", "also where this mask is on, after --and; may be repeated");
@@ -123,7 +127,33 @@ void read_background(const po::variables_map& given, MaskOptions& options) {
   }
 }
 
+Json run_variants(const po::variables_map& given, const SharedOptions& shared,
+                  const Context& context) {
+  if (!given.count("where"))
+    throw UsageError("--vary needs --where", "as in --where \"gray > {low}\" --vary low=10..50/5");
+  refuse_options(given, {"like", "auto", "invert", "and", "or", "minus", "background"},
+                 "--vary only tries selections");
+  MaskVariantOptions options;
+  options.shared = shared;
+  try {
+    for (const std::string& text : texts_of(given, "vary"))
+      options.variables.push_back(parse_variable(text));
+    options.variants = variants_of(given["where"].as<std::string>(), options.variables);
+  } catch (const UsageError& error) {
+    throw at_place(error, "--vary");
+  }
+  if (options.variables.size() > 2)
+    throw UsageError("--vary may be given twice, not more often", "vary two numbers at a time");
+  try {
+    for (const Variant& variant : options.variants) parse_expression(variant.text);
+  } catch (const UsageError& error) {
+    throw at_place(error, "--where");
+  }
+  return run_mask_variants(options, context);
+}
+
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  if (given.count("vary")) return run_variants(given, shared, context);
   MaskOptions options;
   options.shared = shared;
   read_selection(given, options);
@@ -152,7 +182,34 @@ void print_found(const Json& p, std::ostream& out) {
     out << fmt::format("  --where \"{}\"\n", p["where"].get<std::string>());
 }
 
+void print_variants(const Json& summary, std::ostream& out) {
+  std::vector<std::string> header;
+  for (const Json& variable : summary["variables"])
+    header.push_back(variable["name"].get<std::string>());
+  header.insert(header.end(), {"selected", "share of counted"});
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}: {} selections of {}\n", p["file"].get<std::string>(),
+                       p["variants"].size(),
+                       plural(p["counted"].get<std::uint64_t>(), "counted pixel"));
+    TextTable table(header);
+    for (const Json& v : p["variants"]) {
+      std::vector<std::string> row;
+      for (const Json& value : v["values"])
+        row.push_back(fmt::format("{:.6g}", value.get<double>()));
+      row.push_back(counted(v["selected"].get<std::uint64_t>()));
+      row.push_back(fmt::format("{:.2f} %", v["selected_percent"].get<double>()));
+      table.add(row);
+    }
+    table.print(out);
+  }
+  print_outputs(summary, out);
+}
+
 void print(const Json& summary, std::ostream& out) {
+  if (summary.contains("variables")) {
+    print_variants(summary, out);
+    return;
+  }
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} of {} counted pixels selected, {:.2f} %\n",
                        p["file"].get<std::string>(), counted(p["selected"].get<std::uint64_t>()),

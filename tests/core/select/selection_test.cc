@@ -4,6 +4,7 @@
 #include <random>
 
 #include "core/error.h"
+#include "core/select/variants.h"
 #include "tests/support/plain_color.h"
 
 using namespace chalcedony;
@@ -135,4 +136,30 @@ TEST_CASE("a mistake is answered with its place and what was expected", "[core][
     CHECK_THROWS_WITH(parse_expression(row.text), Catch::Contains(row.says));
   }
   CHECK_THROWS_AS(parse_expression(std::string(5000, '(')), UsageError);
+}
+
+TEST_CASE("variants take every combination of their numbers", "[core][select][vary]") {
+  const Variable low = parse_variable("low=180..220/5"), s = parse_variable("s=0.1..0.3/3");
+  CHECK(low.values == std::vector<double>{180, 190, 200, 210, 220});
+  const auto one = variants_of("hsv.h in {low}..260 or hsv.h < {low}", {low});
+  REQUIRE(one.size() == 5);
+  CHECK(one[1].text == "hsv.h in 190..260 or hsv.h < 190");
+  const auto two = variants_of("hsv.h in {low}..260 and hsv.s > {s}", {low, s});
+  REQUIRE(two.size() == 15);
+  CHECK(two[1].text == "hsv.h in 180..260 and hsv.s > 0.2");
+  CHECK(two[3].values == std::vector<double>{190, 0.1});
+}
+
+TEST_CASE("what varies must be said right, and be used", "[core][select][vary]") {
+  for (const char* wrong : {"low", "low=1..2", "=1..2/3", "low=1/3", "low=a..2/3", "low=1..2/1",
+                            "low=1..2/2.5", "low=1..2/101"})
+    CHECK_THROWS_AS(parse_variable(wrong), UsageError);
+  const Variable a = parse_variable("a=1..2/2"), many = parse_variable("b=1..2/100");
+  CHECK_THROWS_WITH(variants_of("gray > 1", {a}), Catch::Contains("has no {a}"));
+  CHECK_THROWS_WITH(variants_of("gray > {a} + {b}", {a}),
+                    Catch::Contains("{b}, which does not vary"));
+  CHECK_THROWS_WITH(variants_of("gray > {a}", {a, a}), Catch::Contains("varied twice"));
+  CHECK_THROWS_WITH(variants_of("gray > {a", {a}), Catch::Contains("a brace is open"));
+  CHECK_THROWS_WITH(variants_of("gray > {b} + {c}", {many, parse_variable("c=1..2/5")}),
+                    Catch::Contains("500 combinations"));
 }

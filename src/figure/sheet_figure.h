@@ -1,0 +1,28 @@
+// A sheet of pictures of one size with titles.
+#ifndef CHALCEDONY_FIGURE_SHEET_FIGURE_H_
+#define CHALCEDONY_FIGURE_SHEET_FIGURE_H_
+
+#include <cstddef>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/pixel/thumbnail.h"
+#include "figure/plot.h"
+
+namespace chalcedony {
+
+struct SheetCell {
+  std::string title;
+  Thumbnail picture;
+};
+
+/// All cells on a page, row by row, in as many columns as make them largest; or in `columns`, when
+/// it is not 0.
+void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string& title,
+               const std::string& subtitle, const std::vector<SheetCell>& cells,
+               std::size_t columns = 0);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_SHEET_FIGURE_H_
