@@ -2,12 +2,17 @@
 //   chalcedony-floor decode FILE           only decodes a picture
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
-//   chalcedony-floor groups FILE MAP OUT   decodes a picture and writes eight groups of its colors
+//   chalcedony-floor mask FILE OUT         decodes a picture and writes a mask of its brighter
+//   pixels chalcedony-floor speckle OUT W H       writes a mask in which every twentieth pixel is
+//   on chalcedony-floor groups FILE MAP OUT   decodes a picture and writes eight groups of its
+//   colors
 //                                          (each channel above or below a middle): map and picture
 #include <array>
 #include <iostream>
+#include <string>
 
 #include "core/pixel/road.h"
+#include "core/stats/pixel_hash.h"
 #include "io/label_file.h"
 #include "io/picture_file.h"
 #include "io/picture_writer.h"
@@ -41,6 +46,37 @@ void copy(PictureFile& file, const std::string& path) {
   };
   travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) { writer->append(rows); });
   writer->finish();
+}
+
+PictureSpec mask_spec(std::uint32_t width, std::uint32_t height) {
+  PictureSpec spec;
+  spec.shape = {width, height, 1, SampleType::kU8};
+  spec.labels = true;
+  return spec;
+}
+
+void mask(PictureFile& file, const std::string& path) {
+  const auto writer =
+      create_picture(path, mask_spec(file.info.shape.width, file.info.shape.height));
+  const auto make_worker = [&] {
+    return [&](const Band& band) {
+      const std::byte* from = band.own_rows();
+      const std::size_t channels = band.shape().channels;
+      std::vector<std::byte> on(std::size_t{band.rows()} * band.shape().width);
+      for (std::size_t i = 0; i < on.size(); ++i)
+        on[i] = from[channels * i] > std::byte{128} ? std::byte{255} : std::byte{0};
+      return writer->encode(band.first_row(), band.rows(), std::move(on));
+    };
+  };
+  travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) { writer->append(rows); });
+  writer->finish();
+}
+
+void speckle(const std::string& path, std::uint32_t width, std::uint32_t height) {
+  std::vector<std::byte> on(std::size_t{width} * height);
+  for (std::size_t i = 0; i < on.size(); ++i)
+    on[i] = mixed_bits(i) % 20 == 0 ? std::byte{255} : std::byte{0};
+  write_picture(path, mask_spec(width, height), on);
 }
 
 constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};  // of the photo-like pictures
@@ -89,6 +125,16 @@ int main(int argc, char** argv) {
   if (words[0] == "copy") {
     PictureFile file = open_picture(words[1]);
     copy(file, words[2]);
+    return 0;
+  }
+  if (words[0] == "mask") {
+    PictureFile file = open_picture(words[1]);
+    mask(file, words[2]);
+    return 0;
+  }
+  if (words[0] == "speckle") {
+    speckle(words[1], static_cast<std::uint32_t>(std::stoul(words[2])),
+            static_cast<std::uint32_t>(std::stoul(words[3])));
     return 0;
   }
   if (words[0] == "groups") {

@@ -68,6 +68,16 @@ int main(int argc, char** argv) {
     const std::vector<std::string> labels{floor, "labels", map, map};
     const std::vector<std::string> groups{floor, "groups", picture, out + "/floor-map.png",
                                           out + "/floor.png"};
+    const std::vector<std::string> mask{floor, "mask", picture, out + "/floor-mask.png"};
+    const std::string speckled = out + "/speckled.png";
+    run({floor, "speckle", speckled, "6000", "4000"});
+    const std::vector<std::string> speckles{floor, "decode", speckled};
+    const auto open_by = [&](const char* radius) {
+      return std::vector<std::string>{
+          program, "tidy", speckled,  "--steps", std::string("open ") + radius,
+          "-o",    out,    "--write", "tidy"};
+    };
+    const std::vector<std::string> open_by_1 = open_by("1");
     struct Row {
       const char* name;
       std::vector<std::string> words;
@@ -84,7 +94,14 @@ int main(int argc, char** argv) {
         {"mask of a hue range, mask only",
          {program, "mask", picture, "--where", "hsv.h in 200..260 and hsv.s >= 40", "-o", out,
           "--write", "mask"},
-         &decode},
+         &mask},
+        {"mask of the colors near one, mask only",
+         {program, "mask", picture, "--where", "near(#a01c2e, 20)", "-o", out, "--write", "mask"},
+         &mask},
+        {"measure, a million regions, one thread",
+         {program, "measure", speckled, "--threads", "1"},
+         &speckles},
+        {"tidy, open 25 against open 1", open_by("25"), &open_by_1},
         {"classify, minimum-distance",
          {program, "classify", picture, "--model", model, "-o", out, "--write", "classes"},
          &decode},

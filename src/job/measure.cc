@@ -231,10 +231,14 @@ class MeasureJob {
 
   std::vector<std::size_t> largest(std::size_t most) const {
     std::vector<std::size_t> all = in_order();
-    std::stable_sort(all.begin(), all.end(), [&](std::size_t a, std::size_t b) {
-      return regions_[a].pixels > regions_[b].pixels;
-    });
-    all.resize(std::min(all.size(), most));
+    most = std::min(all.size(), most);
+    std::partial_sort(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(most), all.end(),
+                      [&](std::size_t a, std::size_t b) {
+                        return regions_[a].pixels != regions_[b].pixels
+                                   ? regions_[a].pixels > regions_[b].pixels
+                                   : a < b;
+                      });
+    all.resize(most);
     return all;
   }
 
@@ -279,22 +283,24 @@ class MeasureJob {
               {"unit", options_.unit},
               {"count", regions_.size()},
               {"classes", Json::array()}};
-    for (std::size_t label = 1; label < 256; ++label) {
+    struct ClassSums {
       std::uint64_t count = 0, pixels = 0, largest = 0;
-      for (const RegionMeasures& m : regions_) {
-        if (m.label != label) continue;
-        ++count;
-        pixels += m.pixels;
-        largest = std::max(largest, m.pixels);
-      }
-      if (count > 0)
-        json["classes"].push_back({{"name", names_[label]},
-                                   {"count", count},
-                                   {"pixels", pixels},
-                                   {"percent", percent(pixels, all_pixels())},
-                                   {"area", area(pixels)},
-                                   {"largest", area(largest)}});
+    };
+    std::array<ClassSums, 256> sums;
+    for (const RegionMeasures& m : regions_) {
+      ClassSums& own = sums[m.label];
+      ++own.count;
+      own.pixels += m.pixels;
+      own.largest = std::max(own.largest, m.pixels);
     }
+    for (std::size_t label = 1; label < 256; ++label)
+      if (const ClassSums& own = sums[label]; own.count > 0)
+        json["classes"].push_back({{"name", names_[label]},
+                                   {"count", own.count},
+                                   {"pixels", own.pixels},
+                                   {"percent", percent(own.pixels, all_pixels())},
+                                   {"area", area(own.pixels)},
+                                   {"largest", area(own.largest)}});
     json["largest_regions"] = regions_json(largest(kMostInSummary));
     return json;
   }

@@ -114,9 +114,16 @@ std::vector<RegionMeasures> RegionMeter::finish() {
   region_of_part_.assign(sums_.size(), kNone);
   std::vector<RegionMeasures> all;
   // The first part of a region stands for it, so its other parts come later.
-  for (std::uint32_t part = 0; part < sums_.size(); ++part)
-    if (const std::uint32_t first = linker_.region_of(part); first != part)
+  std::size_t regions = 0;
+  for (std::uint32_t part = 0; part < sums_.size(); ++part) {
+    const std::uint32_t first = linker_.region_of(part);
+    if (first == part) {
+      ++regions;
+    } else {
       sums_[first] += sums_[part];
+    }
+  }
+  all.reserve(regions);
   for (std::uint32_t part = 0; part < sums_.size(); ++part) {
     const std::uint32_t first = linker_.region_of(part);
     if (first == part) {

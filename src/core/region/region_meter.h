@@ -3,6 +3,7 @@
 #define CHALCEDONY_CORE_REGION_REGION_METER_H_
 
 #include <cstdint>
+#include <deque>
 #include <vector>
 
 #include "core/region/run_linker.h"
@@ -59,7 +60,7 @@ class RegionMeter {
 
   std::uint32_t width_, height_;
   RunLinker linker_;
-  std::vector<Sums> sums_;  // of each part
+  std::deque<Sums> sums_;  // of each part; grows without moving what is there
   std::vector<std::uint32_t> region_of_part_;
 };
 
