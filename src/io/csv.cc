@@ -1,5 +1,9 @@
 #include "io/csv.h"
 
+#include <utility>
+
+#include "core/error.h"
+
 #include "io/atomic_file.h"
 #include "io/number_text.h"
 
@@ -31,5 +35,47 @@ void CsvTable::add(const std::vector<CsvField>& row) {
 }
 
 void CsvTable::write(const std::filesystem::path& path) const { write_text_file(path, text_); }
+
+std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path) {
+  const std::string text = read_text_file(path);
+  std::vector<std::vector<std::string>> rows;
+  std::vector<std::string> row;
+  std::string field;
+  bool quoted = false;
+  const auto end_row = [&] {
+    row.push_back(std::exchange(field, {}));
+    if (!rows.empty() && row.size() != rows.front().size())
+      throw InputError("has " + std::to_string(row.size()) + " fields in line " +
+                           std::to_string(rows.size() + 1) + ", " +
+                           std::to_string(rows.front().size()) + " in its header",
+                       "give a table as it was written", path.string());
+    rows.push_back(std::exchange(row, {}));
+  };
+  for (std::size_t i = 0; i < text.size(); ++i) {
+    const char c = text[i];
+    if (quoted) {
+      if (c != '"') {
+        field += c;
+      } else if (i + 1 < text.size() && text[i + 1] == '"') {
+        field += text[++i];
+      } else {
+        quoted = false;
+      }
+    } else if (c == '"') {
+      quoted = true;
+    } else if (c == ',') {
+      row.push_back(std::exchange(field, {}));
+    } else if (c == '\n') {
+      end_row();
+    } else if (c != '\r') {
+      field += c;
+    }
+  }
+  if (quoted)
+    throw InputError("has a quote that does not end", "give a table as it was written",
+                     path.string());
+  if (!field.empty() || !row.empty()) end_row();
+  return rows;
+}
 
 }  // namespace chalcedony

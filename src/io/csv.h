@@ -41,6 +41,14 @@ class CsvTable {
   std::string text_;
 };
 
+/// The rows of a table, its header first.
+///
+/// Errors    InputError when the file cannot be read, a quoted field does not end, or rows differ
+/// in
+///           their number of fields
+/// Source    RFC 4180; lines may end in LF alone
+std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_IO_CSV_H_

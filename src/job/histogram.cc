@@ -197,7 +197,9 @@ void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options,
 const std::vector<ResultKind>& histogram_results() {
   static const std::vector<ResultKind> kinds{
       {"channels", "<stem>.histogram.csv: the bins of every channel"},
-      {"joint", "<stem>.joint.csv: the bins of every pair of channels"},
+      {"joint",
+       "<stem>.joint.csv: the bins of every pair of channels; with --matrix also "
+       "<stem>.joint-matrix.csv"},
       {"cube", "<stem>.cube.csv and <stem>.cube.json: three channels together (with --cube)"},
       {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection (with --peaks)"},
       {"figure", "<stem>.histogram.png and <stem>.joint.png: the same, drawn"}};
@@ -216,6 +218,11 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       write_channel_table(results.path(input, "histogram", "csv"), options, tally);
     if (results.wants("joint") && !options.joint.empty())
       write_joint_table(results.path(input, "joint", "csv"), options, tally);
+    if (results.wants("joint") && options.joint_matrix)
+      for (std::size_t i = 0; i < options.joint.size(); ++i)
+        write_joint_matrix(
+            results.path(input, "joint-matrix" + (i ? "-" + std::to_string(i + 1) : ""), "csv"),
+            options.joint[i], tally.joint[i]);
     if (results.wants("cube") && tally.cube) {
       write_cube_table(results.path(input, "cube", "csv"), job.picture().name(), *tally.cube);
       write_cube_json(results.path(input, "cube", "json"), job.picture().name(), *tally.cube);

@@ -21,8 +21,9 @@ struct HistogramOptions {
   std::pair<std::size_t, std::size_t> joint_bins;  // 0: by the channels
   std::size_t cube = 0;                            // bins on each side of a cube; 0: none
   const Space* cube_space = &spaces::kOklab;
-  bool log_counts = false;  // of the channel histograms in the figure
-  std::size_t peaks = 0;    // main peaks to find in each histogram
+  bool joint_matrix = false;  // joint counts as matrices too
+  bool log_counts = false;    // of the channel histograms in the figure
+  std::size_t peaks = 0;      // main peaks to find in each histogram
 };
 
 const std::vector<ResultKind>& histogram_results();

@@ -65,6 +65,21 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
   table.write(path);
 }
 
+void write_joint_matrix(const std::filesystem::path& path, const std::pair<Channel, Channel>& pair,
+                        const JointHistogram& h) {
+  std::vector<CsvField> row{pair.first.name() + " from, " + pair.second.name() + " from across"};
+  std::vector<std::string> header{row[0].text()};
+  for (std::size_t b = 0; b < h.second().bins(); ++b)
+    header.push_back(CsvField(h.second().edge(b)).text());
+  CsvTable table(header);
+  for (std::size_t a = 0; a < h.first().bins(); ++a) {
+    row.assign(1, CsvField(h.first().edge(a)));
+    for (std::size_t b = 0; b < h.second().bins(); ++b) row.emplace_back(h.count(a, b));
+    table.add(row);
+  }
+  table.write(path);
+}
+
 void write_cube_table(const std::filesystem::path& path, const std::string& picture,
                       const CubeHistogram& cube) {
   const std::size_t n = cube.side();

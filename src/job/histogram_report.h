@@ -47,6 +47,10 @@ void write_channel_table(const std::filesystem::path& path, const HistogramOptio
 void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
                        const HistogramTally& tally);
 
+/// The counts alone: a row for each bin of the first channel, a column for each of the second.
+void write_joint_matrix(const std::filesystem::path& path, const std::pair<Channel, Channel>& pair,
+                        const JointHistogram& h);
+
 /// <stem>.cube.csv: a row of counts and one of shares. <stem>.cube.json: the shares alone.
 void write_cube_table(const std::filesystem::path& path, const std::string& picture,
                       const CubeHistogram& cube);

@@ -7,9 +7,9 @@
 #include <optional>
 #include <vector>
 
-#include "core/palette/distance_sums.h"
 #include "core/palette/nearest_color.h"
 #include "core/pixel/thumbnail.h"
+#include "core/stats/distance_sums.h"
 #include "job/inputs.h"
 
 namespace chalcedony {

@@ -46,14 +46,14 @@ void check_output(const std::filesystem::path& path, const SharedOptions& option
     throw OutputError("exists and --no-clobber keeps it", "choose another -o", path.string());
 }
 
-Results::Results(const SharedOptions& options, const std::vector<ResultKind>& kinds)
+Results::Results(const SharedOptions& options, const std::vector<ResultKind>& kinds, bool by_input)
     : options_(options) {
   const auto names = names_of(kinds);
   for (const std::string& name : options.write)
     if (std::find(names.begin(), names.end(), name) == names.end())
       throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, names));
   if (options.output.empty()) return;
-  check_stems(options.inputs);
+  if (by_input) check_stems(options.inputs);
   make_folder(options.output);
 }
 

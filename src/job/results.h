@@ -21,11 +21,12 @@ struct ResultKind {
 /// The result files of a run in its output folder.
 class Results {
  public:
-  /// Makes the folder. `kinds` are what the command can write.
+  /// Makes the folder. `kinds` are what the command can write; `by_input` says that each input has
+  /// results of its own, which bear its name.
   ///
   /// Errors    UsageError for a --write name that is none of `kinds`, or two inputs whose results
   ///           would bear one name; OutputError when the folder cannot be made
-  Results(const SharedOptions& options, const std::vector<ResultKind>& kinds);
+  Results(const SharedOptions& options, const std::vector<ResultKind>& kinds, bool by_input = true);
 
   /// Whether this result is to be written at all.
   bool wants(std::string_view kind) const;

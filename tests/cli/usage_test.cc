@@ -49,7 +49,7 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
       {{"histogram", "a.png", "--cube", "65"}, "--cube: '65' is not a whole number from 1 to 64"},
       {{"histogram", "a.png", "--space", "lab"}, "--space is of the cube"},
       {{"histogram", "a.png", "--cube", "4", "--space", "gray"},
-       "--space: 'gray' has one channel, a cube needs three"},
+       "--space: 'gray' has one channel, and three are needed"},
       {{"mask", "a.png"}, "mask needs --where"},
       {{"mask", "a.png", "--where", "hsv.h in"},
        "--where: selection, character 9: expected a number"},

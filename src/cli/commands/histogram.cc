@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 #include <ostream>
 
@@ -11,6 +12,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "job/histogram_merge.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -25,12 +27,17 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "bins", "N", "bins of every channel (default 256)");
   options.add_options()("joint",
                         po::value<std::vector<std::string>>()->composing()->value_name("A,B"),
-                        "count two channels together; may be repeated");
+                        "count two channels together; may be repeated. all: the three pairs of "
+                        "--space");
+  options.add_options()("matrix", "write joint counts as matrices too");
+  options.add_options()("merge",
+                        "the inputs are histogram tables of one layout: add up their counts");
   add_option<std::string>(options, "joint-bins", "N,M",
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
   add_option<std::string>(options, "cube", "N",
                           "count the three channels of a space together, in N x N x N bins");
-  add_option<std::string>(options, "space", "SPACE", "the space of the cube (default oklab)");
+  add_option<std::string>(options, "space", "SPACE",
+                          "the space of the cube, and of --joint all (default oklab)");
   options.add_options()("log", "show the counts of channels on a logarithmic axis");
   add_option<std::string>(options, "peaks", "N",
                           "find the N main peaks of every histogram, and a --where text for each");
@@ -51,13 +58,15 @@ std::pair<Channel, Channel> channel_pair(const std::string& text) {
   return {channels[0], channels[1]};
 }
 
-const Space& cube_space(const po::variables_map& given) {
-  if (!given.count("cube"))
-    throw UsageError("--space is of the cube, and none is asked for", "add --cube N");
+/// The space of the cube and of --joint all.
+const Space& space_of_three(const po::variables_map& given, bool joint_all) {
+  if (given.count("space") && !given.count("cube") && !joint_all)
+    throw UsageError("--space is of the cube, and none is asked for",
+                     "add --cube N or --joint all");
   try {
-    const Space& space = space_named(given["space"].as<std::string>());
+    const Space& space = space_named(text_of(given, "space", "oklab"));
     if (space.channel_count == 3) return space;
-    throw UsageError("'" + std::string(space.id) + "' has one channel, a cube needs three",
+    throw UsageError("'" + std::string(space.id) + "' has one channel, and three are needed",
                      "use a space such as oklab or srgb");
   } catch (const UsageError& error) {
     throw at_place(error, "--space");
@@ -67,12 +76,31 @@ const Space& cube_space(const po::variables_map& given) {
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   HistogramOptions options;
   options.shared = shared;
-  if (given.count("joint"))
-    for (const auto& text : given["joint"].as<std::vector<std::string>>())
+  if (given.count("merge")) {
+    refuse_options(given,
+                   {"channels", "bins", "joint", "joint-bins", "cube", "space", "peaks", "matrix",
+                    "log", "region", "within"},
+                   "--merge adds up tables");
+    return merge_histograms(shared);
+  }
+  const auto joint = given.count("joint") ? given["joint"].as<std::vector<std::string>>()
+                                          : std::vector<std::string>{};
+  const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();
+  options.cube_space = &space_of_three(given, joint_all);
+  for (const std::string& text : joint) {
+    if (text != "all") {
       options.joint.push_back(channel_pair(text));
+      continue;
+    }
+    const auto three = channels_of(*options.cube_space);
+    for (const auto& [a, b] : {std::pair{0u, 1u}, {0u, 2u}, {1u, 2u}})
+      options.joint.emplace_back(three[a], three[b]);
+  }
+  options.joint_matrix = given.count("matrix") > 0;
+  if (options.joint_matrix && options.joint.empty())
+    throw UsageError("--matrix is of joint histograms, and none is asked for", "add --joint A,B");
   if (given.count("cube"))
     options.cube = whole_number("--cube", given["cube"].as<std::string>(), 1, kMostCubeBins);
-  if (given.count("space")) options.cube_space = &cube_space(given);
   options.log_counts = given.count("log") > 0;
   if (given.count("channels") || (options.joint.empty() && options.cube == 0))
     options.channels = channel_list("--channels", text_of(given, "channels", "srgb"));
@@ -111,6 +139,10 @@ std::string interval(const Json& from, const Json& below) {
 }
 
 void print(const Json& summary, std::ostream& out) {
+  if (summary.contains("merged"))
+    out << fmt::format("{} added up: {}\n",
+                       plural(summary["merged"]["tables"].get<std::uint64_t>(), "table"),
+                       plural(summary["merged"]["pixels"].get<std::uint64_t>(), "pixel"));
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} counted\n", p["file"].get<std::string>(),
                        plural(p["counted"].get<std::uint64_t>(), "pixel"));

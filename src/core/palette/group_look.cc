@@ -6,8 +6,8 @@
 #include "core/color/ciede2000.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
-#include "core/palette/distance_sums.h"
 #include "core/pixel/planes.h"
+#include "core/stats/distance_sums.h"
 
 namespace chalcedony {
 namespace {

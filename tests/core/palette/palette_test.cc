@@ -8,10 +8,10 @@
 #include "core/palette/color_merging.h"
 #include "core/palette/color_name.h"
 #include "core/palette/contrast.h"
-#include "core/palette/distance_sums.h"
 #include "core/palette/error_diffusion.h"
 #include "core/palette/nearest_color.h"
 #include "core/pixel/planes.h"
+#include "core/stats/distance_sums.h"
 #include "io/palette_file.h"
 
 using namespace chalcedony;

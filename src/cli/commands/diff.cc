@@ -1,0 +1,84 @@
+#include "job/diff.h"
+
+#include <fmt/format.h>
+
+#include <map>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "formula", "ciede2000|cie94|cie76|oklab",
+                          "how differences are measured (default ciede2000)");
+  add_option<std::string>(options, "tolerance", "N",
+                          "count the pixels that differ by more (default 3; oklab 0.03)");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  if (shared.inputs.size() != 2)
+    throw UsageError(fmt::format("diff takes two pictures, not {}", shared.inputs.size()),
+                     "give the two that are to be held against each other");
+  DiffOptions options;
+  options.shared = shared;
+  const std::map<std::string, DifferenceFormula> formulas{
+      {"ciede2000", DifferenceFormula::kCiede2000},
+      {"cie94", DifferenceFormula::kCie94},
+      {"cie76", DifferenceFormula::kCie76},
+      {"oklab", DifferenceFormula::kOklab}};
+  options.formula_name = one_of("--formula", text_of(given, "formula", "ciede2000"),
+                                {"ciede2000", "cie94", "cie76", "oklab"});
+  options.formula = formulas.at(options.formula_name);
+  if (options.formula == DifferenceFormula::kOklab) options.tolerance = 0.03;
+  if (given.count("tolerance"))
+    options.tolerance =
+        number_between("--tolerance", given["tolerance"].as<std::string>(), 0, 1000);
+  return run_diff(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  const Json& p = summary["inputs"][0];
+  out << fmt::format("{} against {}: {} compared by {}\n", p["first"].get<std::string>(),
+                     p["second"].get<std::string>(),
+                     plural(p["counted"].get<std::uint64_t>(), "pixel"),
+                     p["formula"].get<std::string>());
+  TextTable table({"mean", "rms", "median", "95 %", "largest", "at",
+                   fmt::format("above {:g}", p["tolerance"].get<double>())});
+  const auto number = [&](const char* name) {
+    return fmt::format("{:.4g}", p[name].get<double>());
+  };
+  table.add({number("mean"), number("root_mean_square"), number("median"), number("percentile_95"),
+             number("largest"),
+             fmt::format("{},{}", p["largest_at"][0].get<std::uint64_t>(),
+                         p["largest_at"][1].get<std::uint64_t>()),
+             fmt::format("{:.2f} %", p["above_tolerance_percent"].get<double>())});
+  table.print(out);
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kDiff;
+const Command kDiff{
+    "diff",
+    "how different two pictures of one size are, pixel by pixel",
+    "FIRST SECOND",
+    "Measures the color difference of each pixel of two pictures: statistics, the share above a "
+    "tolerance, and a map of the differences.",
+    {{"diff panel-a.png panel-b.png -o out/", "two panels pixel by pixel"},
+     {"diff panel-a.png panel-b.png --formula oklab --tolerance 0.1", "by distance in oklab"},
+     {"diff panel-a.png panel-c.png --region percent:25,25,50,50 --formula cie76 -o out/",
+      "the middle of two panels, by the oldest formula"}},
+    true,
+    diff_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,26 @@
+// `diff`: how different two pictures are, pixel by pixel.
+#ifndef CHALCEDONY_JOB_DIFF_H_
+#define CHALCEDONY_JOB_DIFF_H_
+
+#include "core/color/color_difference.h"
+#include "job/context.h"
+#include "job/results.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+struct DiffOptions {
+  SharedOptions shared;  // two inputs of one size
+  DifferenceFormula formula = DifferenceFormula::kCiede2000;
+  std::string formula_name = "ciede2000";
+  double tolerance = 3;  // in the units of the formula
+};
+
+const std::vector<ResultKind>& diff_results();
+
+/// Errors    InputError when the pictures are of different sizes; OutputError
+Json run_diff(const DiffOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_DIFF_H_

@@ -1,0 +1,83 @@
+#include "job/similar.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "figure/sheet_figure.h"
+#include "io/csv.h"
+#include "job/color_descriptor.h"
+#include "job/inputs.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kMostShown = 40;
+
+struct Ranked {
+  std::filesystem::path path;
+  double distance = 0;
+  std::uint64_t counted = 0;
+  Thumbnail thumbnail;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& similar_results() {
+  static const std::vector<ResultKind> kinds{
+      {"ranking", "similar.csv: the pictures in order, with their distances"},
+      {"figure", "similar.figure.png: the query and the pictures in order"}};
+  return kinds;
+}
+
+Json run_similar(const SimilarOptions& options, const Context& context) {
+  Results results(options.shared, similar_results(), false);
+  const bool figure = results.wants("figure") && options.shared.figures != FigureFormat::kNone;
+  const auto read = [&](const std::filesystem::path& path, Thumbnail& thumbnail) {
+    CountedPicture picture = open_counted(path, options.shared, context);
+    Preview preview(picture.file.info, figure);
+    ColorDescriptor descriptor = describe(picture, options, context, preview);
+    if (figure) thumbnail = preview.thumbnail();
+    return descriptor;
+  };
+  Thumbnail query_thumbnail;
+  const ColorDescriptor query = read(options.query, query_thumbnail);
+  Json summary = summary_frame("similar");
+  summary["query"] = options.query.string();
+  summary["distance"] = options.distance_name;
+  std::vector<Ranked> ranked;
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    Ranked one{input, 0, 0, {}};
+    one.distance = distance_between(query, read(input, one.thumbnail), options);
+    Json json{{"file", input.string()}, {"distance", one.distance}};
+    ranked.push_back(std::move(one));
+    return json;
+  });
+  std::stable_sort(ranked.begin(), ranked.end(),
+                   [](const Ranked& a, const Ranked& b) { return a.distance < b.distance; });
+  summary["ranking"] = Json::array();
+  CsvTable table({"rank", "picture", "distance"});
+  for (std::size_t r = 0; r < ranked.size(); ++r) {
+    summary["ranking"].push_back(
+        {{"rank", r + 1}, {"file", ranked[r].path.string()}, {"distance", ranked[r].distance}});
+    table.add({std::uint64_t{r + 1}, ranked[r].path.string(), ranked[r].distance});
+  }
+  if (results.wants("ranking")) table.write(results.path("similar.csv"));
+  if (figure && !ranked.empty()) {
+    const FigureFormat format = options.shared.figures.value_or(FigureFormat::kPng);
+    std::vector<SheetCell> cells{{"query: " + options.query.filename().string(), query_thumbnail}};
+    for (std::size_t r = 0; r < std::min(kMostShown, ranked.size()); ++r)
+      cells.push_back({fmt::format("{}. {}  {:.3f}", r + 1, ranked[r].path.filename().string(),
+                                   ranked[r].distance),
+                       ranked[r].thumbnail});
+    Plot plot(format);
+    add_sheet(plot, results.path("similar.figure." + extension_of(format)),
+              "Pictures like " + options.query.filename().string(),
+              "in order of their distance, " + options.distance_name, cells);
+    draw_figures(plot, context);
+  }
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,216 @@
+// `diff`, `similar` and `histogram --merge` at the built program.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "core/color/ciede2000.h"
+#include "core/color/css_color.h"
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+void copy_demo(const TempDir& dir, const std::string& name) {
+  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/" + name, dir / name);
+}
+
+std::array<double, 3> lab_of(const char* css) { return css_color(css).in(spaces::kLab); }
+
+}  // namespace
+
+TEST_CASE("diff measures every pixel, by each formula", "[cli][diff]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 1, {10, 10, 10, 200, 30, 40, 30, 60, 180, 90, 90, 90});
+  write_rgb(dir / "b.png", 4, 1, {10, 10, 10, 190, 40, 40, 30, 60, 180, 250, 250, 250});
+  const auto first = lab_of("rgb(200 30 40)"), second = lab_of("rgb(190 40 40)");
+  const double de = ciede2000(first, second),
+               gray = ciede2000(lab_of("#5a5a5a"), lab_of("#fafafa"));
+  const json found = summary_of(run_tool(dir, {"diff", "a.png", "b.png", "-o", "out", "--tolerance",
+                                               "1", "--summary", "json"}))["inputs"][0];
+  CHECK(found["counted"] == 4);
+  CHECK(found["mean"].get<double>() == Approx((de + gray) / 4).epsilon(1e-3));
+  CHECK(found["largest"].get<double>() == Approx(gray).epsilon(1e-3));
+  CHECK(found["largest_at"] == json::array({3, 0}));
+  CHECK(found["above_tolerance"] == 2);
+  CHECK(found["median"].get<double>() == Approx(0).margin(0.0101));
+  PictureFile file = open_picture(dir / "out/a.difference.tif", {});
+  CHECK(file.info.shape.sample == SampleType::kF32);
+  const auto values = samples_of<float>(file);
+  CHECK(values[0] == 0);
+  CHECK(static_cast<double>(values[1]) == Approx(de).epsilon(1e-3));
+  const auto lines = lines_of(dir / "out/a.difference.csv");
+  CHECK(lines[1] == "pixels,4");
+  CHECK(std::filesystem::exists(dir / "out/a.difference.figure.png"));
+  const auto mean_by = [&](const char* formula) {
+    return summary_of(run_tool(dir, {"diff", "a.png", "b.png", "--formula", formula, "--region",
+                                     "1,0,1,1", "--summary", "json"}))["inputs"][0]["mean"]
+        .get<double>();
+  };
+  CHECK(mean_by("cie76") ==
+        Approx(std::hypot(first[0] - second[0], first[1] - second[1], first[2] - second[2]))
+            .epsilon(1e-3));
+  const auto ok1 = css_color("rgb(200 30 40)").in(spaces::kOklab),
+             ok2 = css_color("rgb(190 40 40)").in(spaces::kOklab);
+  CHECK(mean_by("oklab") ==
+        Approx(std::hypot(ok1[0] - ok2[0], ok1[1] - ok2[1], ok1[2] - ok2[2])).epsilon(1e-3));
+  const double c1 = std::hypot(first[1], first[2]), c2 = std::hypot(second[1], second[2]);
+  const double h2 =
+      std::pow(first[1] - second[1], 2) + std::pow(first[2] - second[2], 2) - (c1 - c2) * (c1 - c2);
+  CHECK(mean_by("cie94") == Approx(std::sqrt(std::pow(first[0] - second[0], 2) +
+                                             std::pow((c1 - c2) / (1 + 0.045 * c1), 2) +
+                                             h2 / std::pow(1 + 0.015 * c1, 2)))
+                                .epsilon(1e-3));
+}
+
+TEST_CASE("diff is the same for any number of threads, and 0 of a picture with itself",
+          "[cli][diff]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  copy_demo(dir, "panel-b.png");
+  for (const char* threads : {"1", "4"})
+    run_tool(dir, {"diff", "panel-a.png", "panel-b.png", "--threads", threads, "-o", threads,
+                   "--figures", "none"});
+  for (const char* file : {"/panel-a.difference.tif", "/panel-a.difference.csv"})
+    CHECK(text_of_file(dir / (std::string("1") + file)) ==
+          text_of_file(dir / (std::string("4") + file)));
+  const json same = summary_of(
+      run_tool(dir, {"diff", "panel-a.png", "panel-a.png", "--summary", "json"}))["inputs"][0];
+  CHECK(same["largest"] == 0.0);
+  CHECK(same["percentile_95"] == 0.0);
+}
+
+TEST_CASE("diff refuses what cannot be compared, and leaves nothing", "[cli][diff]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {1, 2, 3, 4, 5, 6});
+  write_rgb(dir / "b.png", 1, 2, {1, 2, 3, 4, 5, 6});
+  check_error(run_tool(dir, {"diff", "a.png", "b.png", "-o", "out"}), 1,
+              "b.png: is 1x2, a.png is 2x1");
+  check_error(run_tool(dir, {"diff", "a.png", "-o", "out"}), 2, "diff takes two pictures, not 1");
+  check_error(run_tool(dir, {"diff", "a.png", "a.png", "--formula", "cie77"}), 2, "--formula");
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+}
+
+TEST_CASE("similar ranks pictures by their colors", "[cli][similar]") {
+  const TempDir dir;
+  write_rgb(dir / "query.png", 4, 1, {255, 0, 0, 255, 0, 0, 0, 0, 255, 0, 0, 255});
+  write_rgb(dir / "mixed.png", 2, 1, {0, 0, 255, 255, 0, 0});
+  write_rgb(dir / "red.png", 2, 1, {255, 0, 0, 255, 0, 0});
+  write_rgb(dir / "green.png", 2, 1, {0, 255, 0, 0, 255, 0});
+  for (const char* distance : {"overlap", "jensen-shannon", "hellinger", "transport"})
+    for (const std::vector<std::string>& by :
+         std::vector<std::vector<std::string>>{{"--cube", "oklab"},
+                                               {"--joint", "srgb.r,srgb.g"},
+                                               {"--channels", "srgb.r,srgb.g,srgb.b"}}) {
+      std::vector<std::string> words{"similar",   "green.png",  "red.png",   "mixed.png", "--to",
+                                     "query.png", "--distance", distance,    "-o",        "out",
+                                     "--figures", "none",       "--summary", "json"};
+      words.insert(words.end(), by.begin(), by.end());
+      const json found = summary_of(run_tool(dir, words));
+      INFO(distance << " " << by[0]);
+      CHECK(found["ranking"][0]["file"] == "mixed.png");
+      CHECK(found["ranking"][0]["distance"].get<double>() == Approx(0).margin(1e-6));
+      CHECK(found["ranking"][1]["file"] == "red.png");
+      CHECK(found["inputs"][0]["distance"] == found["ranking"][2]["distance"]);
+    }
+  const json half =
+      summary_of(run_tool(dir, {"similar", "red.png", "--to", "query.png", "--distance", "overlap",
+                                "-o", "out", "--summary", "json"}));
+  CHECK(half["ranking"][0]["distance"] == 0.5);
+  CHECK(lines_of(dir / "out/similar.csv")[1] == "1,red.png,0.5");
+  CHECK(std::filesystem::exists(dir / "out/similar.figure.png"));
+  // Hues lie on a circle: 350 is nearer to 10 than 100 is.
+  write_rgb(dir / "h10.png", 1, 1, {255, 42, 0});
+  write_rgb(dir / "h350.png", 1, 1, {255, 0, 42});
+  write_rgb(dir / "h100.png", 1, 1, {85, 255, 0});
+  const json hues =
+      summary_of(run_tool(dir, {"similar", "h100.png", "h350.png", "--to", "h10.png", "--channels",
+                                "hsv.h", "--distance", "transport", "--summary", "json"}));
+  CHECK(hues["ranking"][0]["file"] == "h350.png");
+  CHECK(hues["ranking"][0]["distance"].get<double>() == Approx(20.0 / 360).margin(0.02));
+}
+
+TEST_CASE("similar refuses what it cannot compare", "[cli][similar]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 1, 1, {9, 9, 9});
+  check_error(run_tool(dir, {"similar", "a.png"}), 2, "similar needs --to");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "no.png"}), 1, "no.png: no such file");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--cube", "gray"}), 2,
+              "'gray' has one channel");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--joint", "hsv.h"}), 2,
+              "--joint takes two channels");
+  check_error(
+      run_tool(dir, {"similar", "a.png", "--to", "a.png", "--cube", "lab", "--channels", "lab"}), 2,
+      "each say what is compared");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--channels", "file.0"}), 2,
+              "file.0 has no usual range");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--channels", "hsv.h"}), 1,
+              "no counted pixel has a value to compare");
+}
+
+TEST_CASE("histogram tables add up to that of all pixels", "[cli][histogram][merge]") {
+  const TempDir dir;
+  const auto left = random_bytes(3 * 30 * 20, 1), right = random_bytes(3 * 30 * 20, 2);
+  std::vector<std::uint8_t> both = left;
+  both.insert(both.end(), right.begin(), right.end());
+  write_rgb(dir / "left.png", 30, 20, left);
+  write_rgb(dir / "right.png", 30, 20, right);
+  write_rgb(dir / "both.png", 30, 40, both);
+  for (const char* name : {"left.png", "right.png", "both.png"})
+    run_tool(dir, {"histogram", name, "--channels", "srgb.r,hsv.h", "--joint", "hsv.h,hsv.s",
+                   "--joint-bins", "12,5", "-o", "out", "--figures", "none"});
+  for (const std::string kind : {"histogram", "joint"}) {
+    const json merged = summary_of(
+        run_tool(dir, {"histogram", "--merge", "out/left." + kind + ".csv",
+                       "out/right." + kind + ".csv", "-o", "merged", "--summary", "json"}));
+    CHECK(merged["merged"]["pixels"] == 1200);
+    CHECK(merged["merged"]["kind"] == kind);
+    CHECK(text_of_file(dir / ("merged/merged." + kind + ".csv")) ==
+          text_of_file(dir / ("out/both." + kind + ".csv")));
+  }
+  // Tables of one name from several folders, as machines leave them, are fine.
+  std::filesystem::create_directory(dir / "other");
+  std::filesystem::copy(dir / "out/left.histogram.csv", dir / "other/left.histogram.csv");
+  const json twice =
+      summary_of(run_tool(dir, {"histogram", "--merge", "out/left.histogram.csv",
+                                "other/left.histogram.csv", "-o", "twice", "--summary", "json"}));
+  CHECK(twice["merged"]["pixels"] == 1200);
+  std::ofstream(dir / "words.csv") << "a,b\r\n1,2\r\n";
+  std::ofstream(dir / "short.csv") << "a,b\r\n1\r\n";
+  std::ofstream(dir / "open.csv") << "a,\"b\r\n";
+  const auto merge = [&](const char* a, const char* b) {
+    return run_tool(dir, {"histogram", "--merge", a, b, "-o", "bad"});
+  };
+  check_error(merge("words.csv", "words.csv"), 1, "words.csv: is no table of channel or joint");
+  check_error(merge("short.csv", "words.csv"), 1, "short.csv: has 1 fields in line 2");
+  check_error(merge("open.csv", "words.csv"), 1, "open.csv: has a quote that does not end");
+  run_tool(dir, {"histogram", "left.png", "--bins", "9", "-o", "nine", "--figures", "none"});
+  check_error(merge("out/right.histogram.csv", "nine/left.histogram.csv"), 1,
+              "has other bins than the first table, in line");
+  check_error(run_tool(dir, {"histogram", "--merge", "words.csv", "--bins", "3"}), 2,
+              "--bins means nothing here");
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("bad/"));
+}
+
+TEST_CASE("joint all makes the three pairs of a space; matrices hold the counts",
+          "[cli][histogram]") {
+  const TempDir dir;
+  write_rgb(dir / "p.png", 2, 1, {0, 0, 255, 255, 0, 0});
+  const json found = summary_of(
+      run_tool(dir, {"histogram", "p.png", "--joint", "all", "--space", "srgb", "--joint-bins",
+                     "2,2", "--matrix", "-o", "out", "--figures", "none", "--summary", "json"}));
+  const json& joint = found["inputs"][0]["joint"];
+  REQUIRE(joint.size() == 3);
+  CHECK(joint[1]["first"] == "srgb.r");
+  CHECK(joint[1]["second"] == "srgb.b");
+  const auto lines = lines_of(dir / "out/p.joint-matrix-2.csv");
+  REQUIRE(lines.size() == 3);
+  CHECK(split(lines[1], ',') == std::vector<std::string>{"0", "0", "1"});
+  CHECK(split(lines[2], ',')[1] == "1");
+  check_error(run_tool(dir, {"histogram", "p.png", "--matrix"}), 2,
+              "--matrix is of joint histograms");
+}
