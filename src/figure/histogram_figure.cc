@@ -7,6 +7,7 @@
 
 #include "core/palette/figure_colors.h"
 #include "figure/axis.h"
+#include "figure/axis_strip.h"
 #include "figure/heat_scale.h"
 
 namespace chalcedony {
@@ -32,6 +33,7 @@ std::string axis_tics(const Channel& channel, const Binning& binning, std::size_
   return tic_list(round_tics(binning.low(), binning.high(), most));
 }
 
+constexpr double kStrip = 0.011;   // height of a strip of example colors and its gap
 constexpr double kLogFloor = 0.7;  // of a logarithmic axis of counts
 
 /// Channels that can share an axis: same unit, same bins, and no peaks, whose bands would overlap.
@@ -186,7 +188,16 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
   const double height = 0.80 / static_cast<double>(panels.size());
   for (std::size_t p = 0; p < panels.size(); ++p) {
     const double top = 0.88 - height * static_cast<double>(p);
-    draw_panel(plot, {0.44, 0.97, top - height + 0.10, top - 0.02}, series, panels[p], log_counts);
+    const Frame frame{0.44, 0.97, top - height + 0.10,
+                      top - 0.02 - kStrip * static_cast<double>(panels[p].size())};
+    draw_panel(plot, frame, series, panels[p], log_counts);
+    double bottom = frame.top + 0.004;
+    for (const std::size_t m : panels[p]) {
+      const Binning& binning = series[m].histogram->binning();
+      if (draw_axis_strip(plot, {frame.left, frame.right, bottom, bottom + 0.8 * kStrip},
+                          series[m].channel, binning.low(), binning.high()))
+        bottom += kStrip;
+    }
   }
 }
 
