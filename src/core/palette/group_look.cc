@@ -146,12 +146,14 @@ void find_typical(const Points& oklab, const std::vector<std::uint8_t>& labels,
 }
 
 void find_neighbors(std::vector<GroupLook>& looks) {
+  std::vector<std::array<double, 3>> labs;
+  for (const GroupLook& look : looks) labs.push_back(lab_of(look.oklab));
   for (std::size_t g = 0; g < looks.size(); ++g) {
     looks[g].nearest = g;
     looks[g].nearest_distance = 0;
     for (std::size_t other = 0; other < looks.size(); ++other) {
       if (other == g) continue;
-      const double distance = ciede2000(lab_of(looks[g].oklab), lab_of(looks[other].oklab));
+      const double distance = ciede2000(labs[g], labs[other]);
       if (looks[g].nearest != g && distance >= looks[g].nearest_distance) continue;
       looks[g].nearest = other;
       looks[g].nearest_distance = distance;
