@@ -252,6 +252,9 @@ TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli]
   write_stripes(dir / "stripes.png");
   write_rgb(dir / "flat.png", 3, 3, std::vector<std::uint8_t>(27, 77));
   write_rgb(dir / "pixel.png", 1, 1, {1, 2, 3});
+  PictureSpec mask = spec_of(20, 10, 1);
+  mask.labels = true;
+  write_picture(dir / "nowhere.png", mask, std::vector<std::byte>(200));
   const auto before = dir.files();
   struct Bad {
     std::vector<std::string> arguments;
@@ -272,6 +275,7 @@ TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli]
       {{"stripes.png", "--name", "ruby"}, 2, "--name"},
       {{"stripes.png", "--merge", "ruby=1,x"}, 2, "--merge"},
       {{"stripes.png", "--region", "50,50,5,5"}, 1, "stripes.png"},
+      {{"stripes.png", "--within", "nowhere.png"}, 1, "no pixel"},
       {{"nothing.png"}, 1, "nothing.png"}};
   for (const Bad& bad : table) {
     std::vector<std::string> arguments{"cluster"};
@@ -284,4 +288,25 @@ TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli]
   const json one =
       summary_of(run_tool(dir, {"cluster", "pixel.png", "--k", "1", "--summary", "json"}));
   CHECK(one["clusters"]["groups"][0]["color"] == "#010203");
+}
+
+TEST_CASE("pixels that are not numbers are left out of the groups, and said", "[cli][cluster]") {
+  const TempDir dir;
+  std::vector<float> values;
+  for (int i = 0; i < 30; ++i) {
+    const float value = i % 10 == 0 ? std::nanf("") : i % 2 ? 0.9f : 0.2f;
+    values.insert(values.end(), {value, 0.1f, 0.1f});
+  }
+  write_picture(dir / "holes.tif", spec_of(30, 1, 3, SampleType::kF32), bytes_of(values));
+  for (const char* method : {"k-means", "gaussian-mixture"}) {
+    const json found = summary_of(run_tool(dir, {"cluster", "holes.tif", "--method", method, "--k",
+                                                 "2", "-o", "out", "--summary", "json"}));
+    CHECK(found["clusters"]["pixels"] == 27);
+    CHECK(found["inputs"][0]["excluded"]["not_finite"] == 3);
+    CHECK(found["clusters"]["groups"][0]["pixels"] == 15);
+    const auto labels = labels_of(dir / "out/holes.clusters.png");
+    CHECK(labels[0] == 0);
+    CHECK(labels[1] == 1);
+    CHECK(labels[2] == 2);
+  }
 }
