@@ -48,16 +48,8 @@ void copy(PictureFile& file, const std::string& path) {
   writer->finish();
 }
 
-PictureSpec mask_spec(std::uint32_t width, std::uint32_t height) {
-  PictureSpec spec;
-  spec.shape = {width, height, 1, SampleType::kU8};
-  spec.labels = true;
-  return spec;
-}
-
 void mask(PictureFile& file, const std::string& path) {
-  const auto writer =
-      create_picture(path, mask_spec(file.info.shape.width, file.info.shape.height));
+  const auto writer = create_picture(path, label_spec(file.info.shape));
   const auto make_worker = [&] {
     return [&](const Band& band) {
       const std::byte* from = band.own_rows();
@@ -76,20 +68,19 @@ void speckle(const std::string& path, std::uint32_t width, std::uint32_t height)
   std::vector<std::byte> on(std::size_t{width} * height);
   for (std::size_t i = 0; i < on.size(); ++i)
     on[i] = mixed_bits(i) % 20 == 0 ? std::byte{255} : std::byte{0};
-  write_picture(path, mask_spec(width, height), on);
+  write_picture(path, label_spec({width, height}), on);
 }
 
 constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};  // of the photo-like pictures
 
 /// The decoded pixels as labels, and in colors of their labels.
 void groups(PictureFile& file, const std::string& map_path, const std::string& picture_path) {
-  PictureSpec picture_spec, map_spec;
+  PictureSpec picture_spec;
   picture_spec.shape = file.info.shape;
-  map_spec.shape = {file.info.shape.width, file.info.shape.height, 1, SampleType::kU8};
-  map_spec.labels = true;
+  std::vector<LegendEntry> legend;
   for (unsigned label = 1; label <= 8; ++label)
-    map_spec.legend.push_back({label, "group " + std::to_string(label), "#808080"});
-  const auto map = create_picture(map_path, map_spec),
+    legend.push_back({label, "group " + std::to_string(label), "#808080"});
+  const auto map = create_picture(map_path, label_spec(file.info.shape, legend)),
              picture = create_picture(picture_path, picture_spec);
   const auto make_worker = [&] {
     return [&](const Band& band) {

@@ -30,11 +30,8 @@ void write_rgb(const std::filesystem::path& path, std::uint32_t width, std::uint
 }
 
 void write_reference(const std::filesystem::path& path, const Panel& panel) {
-  PictureSpec spec;
-  spec.shape = {panel.width, panel.height, 1, SampleType::kU8};
-  spec.labels = true;
-  spec.legend = glass_legend();
-  write_picture(path, spec, bytes_of(panel.reference));
+  write_picture(path, label_spec({panel.width, panel.height}, glass_legend()),
+                bytes_of(panel.reference));
 }
 
 /// Glass is sampled by octagons, lead by points with a radius.
@@ -71,15 +68,12 @@ void write_samples(const std::filesystem::path& path, const Panel& panel) {
 /// A mask of one glass with specks and pinholes in it, as a selection by color leaves them.
 void write_rough_mask(const std::filesystem::path& path, const Panel& panel, unsigned glass) {
   Random random(panel.width * 31u + glass);
-  PictureSpec spec;
-  spec.shape = {panel.width, panel.height, 1, SampleType::kU8};
-  spec.labels = true;
   std::vector<std::uint8_t> mask;
   for (const std::uint8_t label : panel.reference) {
     const bool speck = random.uniform() < 0.02;
     mask.push_back((label == glass) != speck ? 255 : 0);
   }
-  write_picture(path, spec, bytes_of(mask));
+  write_picture(path, label_spec({panel.width, panel.height}), bytes_of(mask));
 }
 
 /// The colors of the glass, a line each.

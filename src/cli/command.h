@@ -53,6 +53,13 @@ void add_option(po::options_description& options, const char* name, const char* 
   options.add_options()(name, po::value<Value>()->value_name(value_name), meaning);
 }
 
+/// The same for one that may be repeated; texts_of() has its values.
+inline void add_repeated_option(po::options_description& options, const char* name,
+                                const char* value_name, const char* meaning) {
+  options.add_options()(
+      name, po::value<std::vector<std::string>>()->composing()->value_name(value_name), meaning);
+}
+
 }  // namespace chalcedony::cli
 
 #endif  // CHALCEDONY_CLI_COMMAND_H_

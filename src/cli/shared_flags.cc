@@ -79,11 +79,8 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
     throw UsageError("--output: the path is empty", "name a folder or a file");
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
   if (given.count("region")) {
-    try {
-      shared.region = parse_region(given["region"].as<std::string>());
-    } catch (const UsageError& error) {
-      throw at_place(error, "--region");
-    }
+    shared.region =
+        read_option("--region", [&] { return parse_region(given["region"].as<std::string>()); });
   }
   if (given.count("within")) shared.within = given["within"].as<std::string>();
   const std::vector<std::string> alphas =
@@ -92,11 +89,8 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
       one_of("--alpha", text_of(given, "alpha", alphas.front()), alphas) == "count";
   shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
   if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
-  try {
-    shared.assume = &space_named(text_of(given, "assume", "srgb"));
-  } catch (const UsageError& error) {
-    throw at_place(error, "--assume");
-  }
+  shared.assume =
+      read_option("--assume", [&] { return &space_named(text_of(given, "assume", "srgb")); });
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));
@@ -119,6 +113,24 @@ void refuse_options(const po::variables_map& given, const std::vector<std::strin
 std::string text_of(const po::variables_map& given, const char* name,
                     const std::string& otherwise) {
   return given.count(name) ? given[name].as<std::string>() : otherwise;
+}
+
+std::vector<std::string> texts_of(const po::variables_map& given, const char* name) {
+  return given.count(name) ? given[name].as<std::vector<std::string>>()
+                           : std::vector<std::string>{};
+}
+
+std::vector<Channel> channels_option(const std::string& option, const std::string& text) {
+  return read_option(option, [&] { return channels_named(text); });
+}
+
+const Space& three_channel_space(const std::string& option, const std::string& text) {
+  const Space* const space = read_option(option, [&] { return &space_named(text); });
+  if (space->channel_count != 3)
+    throw UsageError(
+        option + ": '" + std::string(space->id) + "' has one channel, and three are needed",
+        "use a space such as oklab or srgb");
+  return *space;
 }
 
 std::vector<std::string> split_list(const std::string& text) {
@@ -155,6 +167,13 @@ double number_between(const std::string& option, const std::string& text, double
         fmt::format("{}: '{}' is not a number between {:g} and {:g}", option, text, low, high),
         "correct it");
   return value;
+}
+
+std::optional<SampleType> depth_option(const po::variables_map& given) {
+  if (!given.count("depth")) return std::nullopt;
+  return choice_of<SampleType>(
+      "--depth", given["depth"].as<std::string>(),
+      {{"8", SampleType::kU8}, {"16", SampleType::kU16}, {"float", SampleType::kF32}});
 }
 
 std::pair<std::string, std::string> named_value(const std::string& option,

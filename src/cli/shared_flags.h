@@ -2,11 +2,15 @@
 #ifndef CHALCEDONY_CLI_SHARED_FLAGS_H_
 #define CHALCEDONY_CLI_SHARED_FLAGS_H_
 
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
 
 #include "cli/command.h"
+#include "core/color/channel.h"
+#include "core/error.h"
+#include "core/pixel/raster.h"
 
 namespace chalcedony::cli {
 
@@ -26,6 +30,36 @@ void refuse_options(const po::variables_map& given, const std::vector<std::strin
 
 /// The text of an option, or `otherwise` when it was not given.
 std::string text_of(const po::variables_map& given, const char* name, const std::string& otherwise);
+
+/// The texts of an option that may be repeated; none when it was not given.
+std::vector<std::string> texts_of(const po::variables_map& given, const char* name);
+
+/// What read() returns; the option is named in what it finds wrong.
+///
+/// Errors    UsageError that names the option
+template <class Read>
+auto read_option(const std::string& option, const Read& read) {
+  try {
+    return read();
+  } catch (const UsageError& error) {
+    throw at_place(error, option);
+  }
+}
+
+/// The channels of an option: names, or whole spaces.
+///
+/// Errors    UsageError that names the option
+std::vector<Channel> channels_option(const std::string& option, const std::string& text);
+
+/// What --depth says, if it was given.
+///
+/// Errors    UsageError
+std::optional<SampleType> depth_option(const po::variables_map& given);
+
+/// A space of three channels.
+///
+/// Errors    UsageError that names the option
+const Space& three_channel_space(const std::string& option, const std::string& text);
 
 /// A list split at commas, blanks around items dropped.
 std::vector<std::string> split_list(const std::string& text);
@@ -51,6 +85,21 @@ std::pair<std::string, std::string> named_value(const std::string& option, const
 /// Errors    UsageError that names the option and the nearest right value
 std::string one_of(const std::string& option, const std::string& text,
                    const std::vector<std::string>& known);
+
+/// The value of one of `known` by its name.
+///
+/// Errors    as one_of
+template <class Value>
+Value choice_of(const std::string& option, const std::string& text,
+                const std::vector<std::pair<std::string, Value>>& known) {
+  std::vector<std::string> names;
+  for (const auto& [name, value] : known) {
+    if (name == text) return value;
+    names.push_back(name);
+  }
+  one_of(option, text, names);
+  return known.front().second;
+}
 
 }  // namespace chalcedony::cli
 

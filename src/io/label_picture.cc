@@ -27,6 +27,21 @@ bool says_mask(const LabelFile& file, const std::vector<std::uint8_t>& labels) {
          (labels.empty() || (labels.size() == 1 && labels[0] == 255));
 }
 
+bool holds_labels(PictureFile& picture) {
+  if (!picture.facts.legend.empty()) return true;
+  const RasterShape& shape = picture.info.shape;
+  if (shape.channels != 1 || shape.sample != SampleType::kU8 || picture.facts.lossy) return false;
+  std::vector<std::byte> row(shape.row_bytes());
+  const auto is_on_or_off = [](std::byte b) { return b == std::byte{0} || b == std::byte{255}; };
+  bool mask = true;
+  for (std::uint32_t y = 0; mask && y < shape.height; ++y) {
+    picture.rows->read_rows(1, row.data());
+    mask = std::all_of(row.begin(), row.end(), is_on_or_off);
+  }
+  picture.rows->rewind();
+  return mask;
+}
+
 std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
                                        const std::vector<std::uint8_t>& labels) {
   for (const std::uint8_t label : labels)
@@ -54,10 +69,9 @@ LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t
 }
 
 void write_label_picture(const std::filesystem::path& path, const LabelPicture& picture) {
-  PictureSpec spec;
-  spec.shape = {picture.grid.width, picture.grid.height, 1, SampleType::kU8};
-  spec.labels = true;
-  if (!picture.is_mask) spec.legend = picture.classes;
+  const PictureSpec spec =
+      label_spec({picture.grid.width, picture.grid.height},
+                 picture.is_mask ? std::vector<LegendEntry>{} : picture.classes);
   std::vector<std::byte> samples(picture.grid.labels.size());
   for (std::size_t i = 0; i < samples.size(); ++i)
     samples[i] = static_cast<std::byte>(

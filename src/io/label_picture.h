@@ -9,6 +9,7 @@
 #include "core/region/label_grid.h"
 #include "io/class_legend.h"
 #include "io/label_file.h"
+#include "io/picture_file.h"
 
 namespace chalcedony {
 
@@ -25,6 +26,12 @@ inline constexpr std::string_view kSelected = "selected";
 /// Whether a picture of labels that holds these numbers is a mask: gray without a list of classes,
 /// and nothing but 0 and 255 in it.
 bool says_mask(const LabelFile& file, const std::vector<std::uint8_t>& labels);
+
+/// Whether a picture's numbers are labels, not colors: it lists classes, or it is a mask (8-bit
+/// gray, all 0 or 255). A gray picture is read until another number comes, and rewound.
+///
+/// Errors    what its rows throw
+bool holds_labels(PictureFile& picture);
 
 /// The classes of a file and, for numbers it has no class for, `class N` in a color of ours.
 std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,

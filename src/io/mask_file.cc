@@ -17,9 +17,8 @@ void check_is_mask(const PictureFile& file, std::uint32_t width, std::uint32_t h
                      name);
   const RasterShape& shape = file.info.shape;
   if (shape.width != width || shape.height != height)
-    throw InputError("the mask is " + std::to_string(shape.width) + "x" +
-                         std::to_string(shape.height) + ", the picture " + std::to_string(width) +
-                         "x" + std::to_string(height),
+    throw InputError("the mask is " + shape.size_text() + ", the picture " +
+                         RasterShape{width, height}.size_text(),
                      "give the mask that belongs to this picture", name);
 }
 

@@ -159,4 +159,11 @@ Model read_model(const std::filesystem::path& path) {
   }
 }
 
+std::vector<LegendEntry> legend_of(const Model& model) {
+  std::vector<LegendEntry> legend;
+  for (const MapClass& c : map_classes(model))
+    legend.push_back({static_cast<unsigned>(legend.size() + 1), c.name, c.color});
+  return legend;
+}
+
 }  // namespace chalcedony

@@ -19,4 +19,9 @@ std::string shortest(Real value) {
 std::string number_text(double value) { return shortest(value); }
 std::string number_text(float value) { return shortest(value); }
 
+std::string percent_text(double percent) {
+  const long tenths = std::lround(10 * percent);
+  return std::to_string(tenths / 10) + "." + std::to_string(tenths % 10) + " %";
+}
+
 }  // namespace chalcedony

@@ -10,6 +10,9 @@ namespace chalcedony {
 std::string number_text(double value);
 std::string number_text(float value);
 
+/// "12.5 %": a percentage to a tenth.
+std::string percent_text(double percent);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_IO_NUMBER_TEXT_H_

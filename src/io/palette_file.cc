@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/csv.h"
+#include "io/number_text.h"
 
 namespace chalcedony {
 namespace {
@@ -83,10 +84,17 @@ std::string css_name(std::string_view stem) {
 
 }  // namespace
 
+Json palette_json(const Palette& palette) {
+  Json colors = Json::array();
+  for (std::size_t i = 0; i < palette.size(); ++i) colors.push_back(color_json(palette, i));
+  return colors;
+}
+
 std::string palette_text(const Palette& palette, std::string_view name) {
-  Json json{{"chalcedony", "palette"}, {"version", kPaletteVersion}, {"picture", name}};
-  json["colors"] = Json::array();
-  for (std::size_t i = 0; i < palette.size(); ++i) json["colors"].push_back(color_json(palette, i));
+  const Json json{{"chalcedony", "palette"},
+                  {"version", kPaletteVersion},
+                  {"picture", name},
+                  {"colors", palette_json(palette)}};
   return json.dump(2) + "\n";
 }
 
@@ -151,10 +159,8 @@ std::string palette_css(const Palette& palette, std::string_view stem) {
   std::string text = ":root {\n";
   for (std::size_t i = 0; i < palette.size(); ++i) {
     const std::string name = "  --" + css_name(stem) + "-" + std::to_string(i + 1);
-    const std::string percent = std::to_string(std::lround(10 * palette[i].percent));
-    const std::string tenths = percent.size() > 1 ? percent : "0" + percent;
     text += name + ": " + css_hex(palette[i].color()) + "; /* " + palette[i].name + ", " +
-            tenths.substr(0, tenths.size() - 1) + "." + tenths.back() + " % */\n";
+            percent_text(palette[i].percent) + " */\n";
     text += name + "-text: " + (palette[i].takes_black() ? "#000000" : "#ffffff") + ";\n";
   }
   return text + "}\n";

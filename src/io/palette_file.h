@@ -3,6 +3,7 @@
 #define CHALCEDONY_IO_PALETTE_FILE_H_
 
 #include <filesystem>
+#include <nlohmann/json.hpp>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -12,6 +13,9 @@
 namespace chalcedony {
 
 inline constexpr int kPaletteVersion = 1;
+
+/// The colors of a palette with all that is known of them; docs/summaries.md has the fields.
+nlohmann::ordered_json palette_json(const Palette& palette);
 
 /// The palette of the picture `name` as JSON; docs/formats.md has the fields.
 std::string palette_text(const Palette& palette, std::string_view name);

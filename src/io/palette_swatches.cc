@@ -4,6 +4,7 @@
 #include <cmath>
 #include <cstddef>
 
+#include "io/number_text.h"
 #include "io/picture_writer.h"
 
 namespace chalcedony {
@@ -11,11 +12,6 @@ namespace {
 
 constexpr std::uint32_t kWidth = 1200, kHeight = 200;
 constexpr std::uint32_t kTextWidth = 84;  // a color narrower than this holds no text
-
-std::string percent_text(double percent) {
-  const long tenths = std::lround(10 * percent);
-  return std::to_string(tenths / 10) + "." + std::to_string(tenths % 10) + " %";
-}
 
 std::string text_at(std::uint32_t x, std::uint32_t y, const std::string& color,
                     const std::string& text) {

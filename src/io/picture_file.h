@@ -5,9 +5,11 @@
 #include <cstdint>
 #include <filesystem>
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
+#include "core/color/channel.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/row_source.h"
 #include "io/class_legend.h"
@@ -30,6 +32,7 @@ struct FileFacts {
   bool lossy = false;
   bool holds_picture = false;  // its decoder keeps the whole picture in memory
   std::vector<LegendEntry> legend;
+  std::optional<Channel> plane;  // its numbers are this plane of a space, by a note in the file
   std::vector<std::string> warnings;
 };
 

@@ -10,6 +10,15 @@
 
 namespace chalcedony {
 
+PictureSpec label_spec(const RasterShape& size, std::vector<LegendEntry> legend,
+                       SampleType sample) {
+  PictureSpec spec;
+  spec.shape = {size.width, size.height, 1, sample};
+  spec.labels = true;
+  spec.legend = std::move(legend);
+  return spec;
+}
+
 PictureFormat format_of(const std::filesystem::path& path) {
   const std::string extension = lower_case(path.extension().string());
   if (extension == ".png") return PictureFormat::kPng;
@@ -33,7 +42,8 @@ void check_format(const std::filesystem::path& path, const PictureSpec& spec) {
                      "write a .tif or a .png", path.string());
   if (deep || spec.alpha)
     throw UsageError(deep ? "a JPEG holds 8 bits only" : "a JPEG holds no alpha",
-                     deep ? "ask for --depth 8" : "ask for --alpha drop", path.string());
+                     deep ? "ask for --depth 8" : "write a .png, or have convert --alpha drop it",
+                     path.string());
 }
 
 std::unique_ptr<PictureWriter> create_picture(const std::filesystem::path& path,

@@ -7,10 +7,12 @@
 #include <cstdint>
 #include <filesystem>
 #include <memory>
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
 
+#include "core/color/channel.h"
 #include "core/pixel/raster.h"
 #include "io/class_legend.h"
 
@@ -21,10 +23,15 @@ struct PictureSpec {
   RasterShape shape;   // of the samples that will come
   bool alpha = false;  // the last channel is straight alpha
   const Space* space = &spaces::kSrgb;
+  std::optional<Channel> plane;     // the one channel holds this plane of a space, scaled as it is
   bool labels = false;              // codes, not colors: a mask or a class map
   std::vector<LegendEntry> legend;  // of a class map
   int jpeg_quality = 92;
 };
+
+/// A picture of codes, not colors, of this size: a mask, numbers, or with a legend a class map.
+PictureSpec label_spec(const RasterShape& size, std::vector<LegendEntry> legend = {},
+                       SampleType sample = SampleType::kU8);
 
 /// Some encoded rows on their way to the file.
 struct EncodedRows {

@@ -194,7 +194,10 @@ void read_texts(spng_ctx* context, PictureFile& file, const Space*& noted) {
   if (spng_get_text(context, texts.data(), &count) != SPNG_OK) return;
   for (const spng_text& text : texts) {
     const std::string_view keyword(text.keyword);
-    if (keyword == kSpaceKeyword) noted = space_of_note({text.text, text.length});
+    if (keyword == kSpaceKeyword) {
+      noted = space_of_note({text.text, text.length});
+      file.facts.plane = plane_of_note({text.text, text.length});
+    }
     if (keyword == kLegendKeyword) file.facts.legend = parse_legend({text.text, text.length});
   }
 }

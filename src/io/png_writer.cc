@@ -166,7 +166,9 @@ class PngWriter : public PictureWriter {
   }
 
   void write_space() {
-    if (spec_.space == &spaces::kSrgb) {
+    if (spec_.plane) {
+      file_.write(international_text(kSpaceKeyword, plane_note(*spec_.plane, spec_.shape.sample)));
+    } else if (spec_.space == &spaces::kSrgb) {
       file_.write(chunk("sRGB", {std::byte{1}}));  // relative colorimetric
     } else {
       file_.write(international_text(kSpaceKeyword, space_note(*spec_.space, spec_.shape.sample)));

@@ -2,9 +2,11 @@
 #ifndef CHALCEDONY_IO_SPACE_NOTE_H_
 #define CHALCEDONY_IO_SPACE_NOTE_H_
 
+#include <optional>
 #include <string>
 #include <string_view>
 
+#include "core/color/channel.h"
 #include "core/pixel/raster.h"
 
 namespace chalcedony {
@@ -14,6 +16,14 @@ inline constexpr std::string_view kSpaceKeyword = "chalcedony-space";
 
 /// For example `lab; l 0..100, a -125..125, b -125..125; stored as 0..65535`.
 std::string space_note(const Space& space, SampleType sample);
+
+/// The same of one plane: `plane hsv.h; 0..360; stored as 0..65535`.
+///
+/// Range     a plane of a space
+std::string plane_note(const Channel& plane, SampleType sample);
+
+/// The plane a note names, if it is one of a plane that is known.
+std::optional<Channel> plane_of_note(std::string_view note);
 
 /// The space a note names, or null when it names none that is known.
 const Space* space_of_note(std::string_view note);

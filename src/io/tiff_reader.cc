@@ -269,6 +269,7 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
                      "give a picture with 1 or 3 channels, and alpha at most");
   const auto note = described(tiff, kSpaceKeyword);
   const Space* noted = note ? space_of_note(*note) : nullptr;
+  if (note) file.facts.plane = plane_of_note(*note);
   if (const auto legend = described(tiff, kLegendKeyword))
     file.facts.legend = parse_legend(*legend);
   file.info.space = noted ? noted : options.assume;

@@ -81,6 +81,8 @@ class TiffWriter : public PictureWriter {
     TIFFSetField(tiff, TIFFTAG_SOFTWARE, "Chalcedony");
     if (!spec_.legend.empty()) {
       describe(kLegendKeyword, legend_text(spec_.legend));
+    } else if (spec_.plane) {
+      describe(kSpaceKeyword, plane_note(*spec_.plane, shape.sample));
     } else if (!spec_.labels) {
       describe(kSpaceKeyword, space_note(*spec_.space, shape.sample));
     }

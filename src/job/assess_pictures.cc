@@ -33,14 +33,11 @@ std::string gray_apart_from(const std::vector<std::string>& colors) {
 
 PictureSpec errors_spec(std::uint32_t width, std::uint32_t height, const Agreement& agreement,
                         const std::vector<std::string>& colors, const std::string& right) {
-  PictureSpec spec;
-  spec.shape = {width, height, 1, SampleType::kU8};
-  spec.labels = true;
-  spec.legend = {{1, "right", right}, {2, "unclassified", kUnclassifiedColor}};
+  std::vector<LegendEntry> legend{{1, "right", right}, {2, "unclassified", kUnclassifiedColor}};
   unsigned index = 3;
   for (std::size_t c = 0; c < agreement.matching.names.size(); ++c)
-    spec.legend.push_back({index++, "should be " + agreement.matching.names[c], colors[c]});
-  return spec;
+    legend.push_back({index++, "should be " + agreement.matching.names[c], colors[c]});
+  return label_spec({width, height, 1}, std::move(legend));
 }
 
 }  // namespace

@@ -13,10 +13,6 @@
 namespace chalcedony {
 namespace {
 
-std::string size_of(const RasterShape& shape) {
-  return std::to_string(shape.width) + "x" + std::to_string(shape.height);
-}
-
 /// `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
 std::string picture_stem(const std::filesystem::path& path) {
   const std::string stem = path.stem().string();
@@ -48,7 +44,7 @@ AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& cont
     add(*options.versus, options.shared.max_pixels);
     name_by_color(legends_[2], legends_[1]);
   }
-  rows_ = std::make_unique<SideBySide>(std::move(sources_));
+  rows_ = SideBySide::of_labels(std::move(sources_));
   try {
     if (options.shared.region) region_ = options.shared.region->in(width_, height);
   } catch (const InputError& error) {
@@ -68,7 +64,7 @@ void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pi
   if (!sources_.empty()) {
     const RasterShape &first = sources_.front()->shape(), &mine = file.rows->shape();
     if (mine.width != first.width || mine.height != first.height)
-      throw InputError("is " + size_of(mine) + ", the map " + size_of(first),
+      throw InputError("is " + mine.size_text() + ", the map " + first.size_text(),
                        "give labels of the same picture", path.string());
   }
   sources_.push_back(std::move(file.rows));

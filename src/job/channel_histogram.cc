@@ -8,29 +8,15 @@
 #include "job/inputs.h"
 
 namespace chalcedony {
-namespace {
-
-Binning binning_for(const Channel& channel, const PictureInfo& info, std::size_t bins) {
-  const bool eight_bits = info.shape.sample == SampleType::kU8;
-  if (channel.is_stored()) {
-    const double full = full_scale_of(info.shape.sample);
-    return {0, full + 1, eight_bits ? 256 : bins};
-  }
-  if (eight_bits && channel.space->is_rgb && channel.space == info.space) return {0, 256, 256};
-  const ChannelInfo& usual = channel.space->channels[channel.index];
-  return {usual.low, usual.high, bins};
-}
-
-}  // namespace
 
 ChannelCounts channel_counts(const std::filesystem::path& input, const Channel& channel,
                              std::size_t bins, const SharedOptions& options,
                              const Context& context) {
-  Context quiet = context;
-  quiet.warn = [](const std::string&) {};
+  const Context quiet = without_warnings(context);
   CountedPicture picture = open_counted(input, options, quiet);
   Preview none(picture.file.info, false);
-  const Binning binning = binning_for(channel, picture.file.info, bins);
+  const PictureInfo& info = picture.file.info;
+  const Binning binning = channel_binning(channel, has_codes(channel, info) ? 256 : bins, info);
   CountedBlocks blocks(picture, options, quiet, {channel}, none);
   const ChannelPlan plan(blocks.info(), {channel}, options.hue_floor);
   const Histogram empty(binning, channel.is_hue());

@@ -7,6 +7,7 @@
 #include "io/csv.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
+#include "job/class_shares.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -19,21 +20,6 @@ struct ClassBand {
   Excluded excluded;
   std::uint64_t clipped = 0;
 };
-
-std::vector<std::string> colors_of(const Model& model) {
-  std::vector<std::string> colors;
-  for (const MapClass& c : map_classes(model)) colors.push_back(c.color);
-  return colors;
-}
-
-PictureSpec map_spec(const RasterShape& shape, const Model& model) {
-  PictureSpec spec;
-  spec.shape = {shape.width, shape.height, 1, SampleType::kU8};
-  spec.labels = true;
-  unsigned index = 0;
-  for (const MapClass& c : map_classes(model)) spec.legend.push_back({++index, c.name, c.color});
-  return spec;
-}
 
 class ClassMapJob {
  public:
@@ -52,10 +38,11 @@ class ClassMapJob {
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
-        colors_(colors_of(model)),
+        colors_(map_colors(model)),
         counts_(classes_.size() + 1) {
     if (results.wants(thing))
-      map_ = create_picture(results.path(input, thing, "png"), map_spec(info().shape, model));
+      map_ = create_picture(results.path(input, thing, "png"),
+                            label_spec(info().shape, legend_of(model)));
   }
 
   Json run() {
@@ -145,9 +132,7 @@ class ClassMapJob {
   }
 
   void draw(std::uint64_t counted) {
-    std::vector<LegendLine> legend;
-    for (std::size_t c = 0; c < classes_.size(); ++c)
-      legend.push_back({classes_[c].name, classes_[c].color, percent(counts_[c + 1], counted)});
+    std::vector<LegendLine> legend = classes_legend(classes_, counts_, counted);
     if (counts_[0] > 0) legend.push_back({"unclassified", "#000000", percent(counts_[0], counted)});
     Plot plot(format_);
     add_class_map_figure(
@@ -157,20 +142,13 @@ class ClassMapJob {
   }
 
   Json report(std::uint64_t counted) const {
-    Json json{{"file", picture_.file.path.string()},
-              {"counted", counted},
-              {"excluded", excluded_json(excluded_)},
-              {"clipped", clipped_},
-              {"unclassified", counts_[0]},
-              {"unclassified_percent", percent(counts_[0], counted)},
-              {"classes", Json::array()}};
-    for (std::size_t c = 0; c < classes_.size(); ++c)
-      json["classes"].push_back({{"index", c + 1},
-                                 {"name", classes_[c].name},
-                                 {"color", classes_[c].color},
-                                 {"pixels", counts_[c + 1]},
-                                 {"percent", percent(counts_[c + 1], counted)}});
-    return json;
+    return {{"file", picture_.file.path.string()},
+            {"counted", counted},
+            {"excluded", excluded_json(excluded_)},
+            {"clipped", clipped_},
+            {"unclassified", counts_[0]},
+            {"unclassified_percent", percent(counts_[0], counted)},
+            {"classes", classes_json(classes_, counts_, counted)}};
   }
 
   const Model& model_;

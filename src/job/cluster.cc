@@ -10,6 +10,7 @@
 #include "figure/sheet_figure.h"
 #include "io/model_file.h"
 #include "job/arena.h"
+#include "job/class_shares.h"
 #include "job/cluster_maps.h"
 #include "job/cluster_report.h"
 #include "job/color_points.h"
@@ -231,8 +232,7 @@ class ClusterJob {
     if (!wants_pictures(plot.format()) && options_.shared.inputs.size() == 1 &&
         groupings_.size() == 1 && !colors_.sampled())
       return picture_json(input, class_pixels(), colors_.excluded()[i], 0);
-    Context quiet = context_;
-    quiet.warn = [](const std::string&) {};
+    const Context quiet = without_warnings(context_);
     if (!only_picture_) only_picture_.emplace(open_counted(input, options_.shared, quiet));
     CountedPicture picture = std::move(*only_picture_);
     only_picture_.reset();
@@ -262,30 +262,19 @@ class ClusterJob {
                     const Excluded& excluded, std::uint64_t clipped) const {
     std::uint64_t counted = 0;
     for (const std::uint64_t count : counts) counted += count;
-    Json json{{"file", input.string()},
-              {"counted", counted},
-              {"excluded", excluded_json(excluded)},
-              {"clipped", clipped},
-              {"unclassified", counts[0]},
-              {"classes", Json::array()}};
-    const auto classes = map_classes(chosen().model);
-    for (std::size_t c = 0; c < classes.size(); ++c)
-      json["classes"].push_back({{"index", c + 1},
-                                 {"name", classes[c].name},
-                                 {"color", classes[c].color},
-                                 {"pixels", counts[c + 1]},
-                                 {"percent", percent(counts[c + 1], counted)}});
-    return json;
+    return {{"file", input.string()},
+            {"counted", counted},
+            {"excluded", excluded_json(excluded)},
+            {"clipped", clipped},
+            {"unclassified", counts[0]},
+            {"classes", classes_json(map_classes(chosen().model), counts, counted)}};
   }
 
   void draw(Plot& plot, const CountedPicture& picture, const ClusterMaps& maps) {
     const std::string extension = extension_of(plot.format());
-    std::vector<LegendLine> legend;
     std::uint64_t counted = 0;
     for (const std::uint64_t count : maps.counts) counted += count;
-    const auto classes = map_classes(chosen().model);
-    for (std::size_t c = 0; c < classes.size(); ++c)
-      legend.push_back({classes[c].name, classes[c].color, percent(maps.counts[c + 1], counted)});
+    const auto legend = classes_legend(map_classes(chosen().model), maps.counts, counted);
     add_cluster_figure(plot, results_.path(picture.file.path, "clusters.figure", extension),
                        picture.name(), legend, *maps.picture, *maps.recolored);
     if (groupings_.size() < 2) return;

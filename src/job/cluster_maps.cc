@@ -9,6 +9,7 @@
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
+#include "io/model_file.h"
 #include "io/picture_writer.h"
 #include "job/preview.h"
 
@@ -17,23 +18,9 @@ namespace {
 
 constexpr std::uint32_t kChoiceSize = 320;  // pixels of a preview among many
 
-std::vector<std::string> colors_of(const Model& model) {
-  std::vector<std::string> colors;
-  for (const MapClass& c : map_classes(model)) colors.push_back(c.color);
-  return colors;
-}
-
 PictureSpec plane_spec(const RasterShape& shape, SampleType sample) {
   PictureSpec spec;
   spec.shape = {shape.width, shape.height, 1, sample};
-  return spec;
-}
-
-PictureSpec map_spec(const RasterShape& shape, const Model& model) {
-  PictureSpec spec = plane_spec(shape, SampleType::kU8);
-  spec.labels = true;
-  unsigned index = 0;
-  for (const MapClass& c : map_classes(model)) spec.legend.push_back({++index, c.name, c.color});
   return spec;
 }
 
@@ -58,7 +45,7 @@ class MapJob {
         plan_(info(), model().features, model().divisors, options.hue_floor),
         preview_(info(), previews),
         recolored_preview_(empty_preview(info().shape, previews)),
-        colors_(colors_of(model())) {
+        colors_(map_colors(model())) {
     for (const Grouping& grouping : groupings) {
       classifiers_.push_back(make_classifier(grouping.model));
       lone_.emplace_back(info().shape.width);
@@ -117,7 +104,8 @@ class MapJob {
       files_.push_back(create_picture(path, spec));
       return files_.size() - 1;
     };
-    if (!files.classes.empty()) map_ = open(files.classes, map_spec(info().shape, model()));
+    if (!files.classes.empty())
+      map_ = open(files.classes, label_spec(info().shape, legend_of(model())));
     if (!files.recolored.empty()) {
       PictureSpec spec = plane_spec(info().shape, SampleType::kU8);
       spec.alpha = !all_pixels_count(picture_);
@@ -146,7 +134,7 @@ class MapJob {
           found_(kBlockPixels),
           probabilities_(job.wants_probabilities() ? job.colors_.size() : 1) {
       for (const Grouping& grouping : job.groupings_)
-        painters_.emplace_back(colors_of(grouping.model));
+        painters_.emplace_back(map_colors(grouping.model));
     }
 
     MapBand operator()(const Band& band) {

@@ -2,8 +2,6 @@
 #ifndef CHALCEDONY_JOB_COLOR_DESCRIPTOR_H_
 #define CHALCEDONY_JOB_COLOR_DESCRIPTOR_H_
 
-#include <array>
-#include <cstddef>
 #include <vector>
 
 #include "core/stats/histogram_distance.h"

@@ -43,6 +43,12 @@ struct Context {
   const std::atomic<bool>* stop = nullptr;
 };
 
+/// The same without warnings, for a file that is opened again.
+inline Context without_warnings(Context context) {
+  context.warn = [](const std::string&) {};
+  return context;
+}
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_CONTEXT_H_

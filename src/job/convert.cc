@@ -5,11 +5,10 @@
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
-#include "core/pixel/interleave.h"
-#include "core/pixel/row_buffers.h"
+#include "core/pixel/block_writer.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
-#include "job/results.h"
+#include "job/picture_output.h"
 
 namespace chalcedony {
 namespace {
@@ -18,71 +17,41 @@ std::string_view sample_name(SampleType sample) {
   return sample == SampleType::kU8 ? "8" : sample == SampleType::kU16 ? "16" : "float";
 }
 
-/// A band on its way to the file, and what was clipped in it.
+/// What a band adds to the findings.
 struct ConvertedBand {
-  EncodedRows rows;
   Excluded excluded;
   std::uint64_t clipped_before = 0;  // by spaces that are made of clipped sRGB
   std::uint64_t outside = 0;         // results out of the range of the file
   float largest_excess = 0;
+
+  ConvertedBand& operator+=(const ConvertedBand& other) {
+    excluded += other.excluded;
+    clipped_before += other.clipped_before;
+    outside += other.outside;
+    largest_excess = std::max(largest_excess, other.largest_excess);
+    return *this;
+  }
 };
 
-/// Turns Blocks of the target space into stored rows.
-class RowMaker {
- public:
-  RowMaker(const PictureSpec& spec) : spec_(spec) {
-    for (std::size_t c = 0; c < 3; ++c)
-      scale_[c] = sample_scale(*spec.space, std::min<std::size_t>(c, spec.space->channel_count - 1),
-                               spec.shape.sample);
-  }
-
-  void write(const Block& block, const ChannelEvaluator& channels, std::byte* stored,
-             ConvertedBand& band) const {
-    const RasterShape& shape = spec_.shape;
-    if (spec_.space->channel_count == 1 || gray_file()) {
-      write_plane(channels.channel(0), block.size, shape.channels, shape.sample, 0, scale_[0],
-                  stored);
-    } else {
-      write_planes(channels.channels(0), block.size, shape.channels, shape.sample, scale_, stored);
+/// RGB out of 0-255 is out of gamut in every depth; other spaces are only cut off by integers.
+void count_outside(const PictureInfo& stored, const Block& block, const ConstPlanes& color,
+                   ConvertedBand& band) {
+  if (stored.is_float() && !stored.space->is_rgb) return;
+  const std::size_t planes = stored.color_channels() == 1 ? 1 : stored.space->channel_count;
+  for (std::size_t i = 0; i < block.size; ++i) {
+    float excess = 0;
+    for (std::size_t c = 0; c < planes; ++c) {
+      const ChannelInfo& range = stored.space->channels[c];
+      const float v = color[c][i];
+      const float over =
+          std::max(v - static_cast<float>(range.high), static_cast<float>(range.low) - v);
+      excess = std::max(excess, over * static_cast<float>(255 / (range.high - range.low)));
     }
-    if (spec_.alpha) write_alpha(block, stored);
-    count_outside(block, channels, band);
+    if (!(excess > kGamutTolerance) || !block.counts(i)) continue;
+    ++band.outside;
+    band.largest_excess = std::max(band.largest_excess, excess);
   }
-
-  bool gray_file() const { return spec_.shape.channels - (spec_.alpha ? 1 : 0) == 1; }
-
- private:
-  void write_alpha(const Block& block, std::byte* stored) const {
-    const RasterShape& shape = spec_.shape;
-    const SampleScale scale{1.0 / full_scale_of(shape.sample), 0};
-    write_plane(block.alpha, block.size, shape.channels, shape.sample, shape.channels - 1, scale,
-                stored);
-  }
-
-  /// RGB out of 0-255 is out of gamut in every depth; other spaces are only cut off by integers.
-  void count_outside(const Block& block, const ChannelEvaluator& channels,
-                     ConvertedBand& band) const {
-    const bool is_float = spec_.shape.sample == SampleType::kF32;
-    if (is_float && !spec_.space->is_rgb) return;
-    const std::size_t planes = gray_file() ? 1 : spec_.space->channel_count;
-    for (std::size_t i = 0; i < block.size; ++i) {
-      float excess = 0;
-      for (std::size_t c = 0; c < planes; ++c) {
-        const ChannelInfo& range = spec_.space->channels[c];
-        const float v = channels.channel(c)[i];
-        const float over =
-            std::max(v - static_cast<float>(range.high), static_cast<float>(range.low) - v);
-        excess = std::max(excess, over * static_cast<float>(255 / (range.high - range.low)));
-      }
-      if (!(excess > kGamutTolerance) || !block.counts(i)) continue;
-      ++band.outside;
-      band.largest_excess = std::max(band.largest_excess, excess);
-    }
-  }
-
-  PictureSpec spec_;
-  std::array<SampleScale, 3> scale_;
-};
+}
 
 PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
   PictureSpec spec;
@@ -97,66 +66,44 @@ PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
   return spec;
 }
 
-/// A name without a depth asked: floats do not fit a PNG, so 16 bits are written there.
-void fit_to_format(const std::filesystem::path& path, const ConvertOptions& options,
-                   PictureSpec& spec) {
-  const PictureFormat format = format_of(path);
-  if (!options.depth && format == PictureFormat::kPng && spec.shape.sample == SampleType::kF32)
-    spec.shape.sample = SampleType::kU16;
-  if (!options.depth && format == PictureFormat::kJpeg && spec.space->is_rgb)
-    spec.shape.sample = SampleType::kU8;
-}
-
-std::filesystem::path output_for(const std::filesystem::path& input, const ConvertOptions& options,
-                                 const PictureSpec& spec) {
-  if (options.shared.inputs.size() == 1 && options.shared.output.has_extension())
-    return options.shared.output;
-  const bool tiff = spec.shape.sample == SampleType::kF32;
-  return options.shared.output /
-         (input.stem().string() + "." + std::string(spec.space->id) + (tiff ? ".tif" : ".png"));
+/// A space of one channel fills the planes it does not have with its first.
+ConstPlanes color_planes(const ChannelEvaluator& channels, const Space& space) {
+  return space.channel_count == 1
+             ? ConstPlanes{channels.channel(0), channels.channel(0), channels.channel(0)}
+             : channels.channels(0);
 }
 
 Json convert_one(const std::filesystem::path& input, const ConvertOptions& options,
-                 const Context& context, Json& outputs) {
+                 const Context& context, const PictureOutput& place, Json& outputs) {
   CountedPicture picture = open_counted(input, options.shared, context);
+  refuse_labels(picture);
   const PictureInfo& info = picture.file.info;
   PictureSpec spec = spec_for(info, options);
-  const std::filesystem::path output = output_for(input, options, spec);
-  fit_to_format(output, options, spec);
-  check_output(output, options.shared);
+  const std::filesystem::path output = place.path(input, spec.space->id, spec.shape.sample);
+  if (!options.depth) spec.shape.sample = sample_for(output, spec.shape.sample);
   const auto writer = create_picture(output, spec);
 
   const ChannelPlan plan(info, channels_of(*spec.space), options.shared.hue_floor);
-  const RowMaker maker(spec);
-  const RoadOptions road = road_for(picture, options.shared, context);
-  const std::size_t band_bytes = rows_per_band(info.shape, 0) * spec.shape.row_bytes();
-  RowBuffers buffers(bands_under_way(road), band_bytes);
+  const BlockWriter maker(info_of(spec));
   ConvertedBand sums;
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, picture.counting),
-            channels = ChannelEvaluator(plan)](const Band& band) mutable {
+    return [&, reader = BlockReader(info, picture.counting), channels = ChannelEvaluator(plan)](
+               const Band& band, std::byte* samples) mutable {
       ConvertedBand out;
-      std::vector<std::byte> samples = buffers.take(spec.shape.row_bytes() * band.rows());
-      std::byte* at = samples.data();
       reader.for_each_block(band, [&](const Block& block) {
         channels.evaluate(block);
-        maker.write(block, channels, at, out);
-        at += block.size * spec.shape.pixel_bytes();
+        const ConstPlanes color = color_planes(channels, *spec.space);
+        maker.write(color, block.alpha, block.size, samples);
+        count_outside(maker.info(), block, color, out);
+        samples += block.size * spec.shape.pixel_bytes();
       });
       out.excluded = reader.take_excluded();
       out.clipped_before = channels.take_clipped();
-      out.rows = writer->encode(band.first_row(), band.rows(), std::move(samples));
       return out;
     };
   };
-  travel(*picture.file.rows, road, make_worker, [&](ConvertedBand&& band) {
-    writer->append(band.rows);
-    buffers.give_back(std::move(band.rows.bytes));
-    sums.excluded += band.excluded;
-    sums.clipped_before += band.clipped_before;
-    sums.outside += band.outside;
-    sums.largest_excess = std::max(sums.largest_excess, band.largest_excess);
-  });
+  travel_to_picture(*picture.file.rows, road_for(picture, options.shared, context), spec.shape,
+                    *writer, make_worker, [&](ConvertedBand&& band) { sums += band; });
   writer->finish();
   outputs.push_back(output.string());
   const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();
@@ -175,15 +122,8 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
               {"largest_excess", sums.largest_excess}};
 }
 
-/// What can be refused without opening an input.
+/// Whether the file that is named can hold what is asked, before any input is opened.
 void check_request(const ConvertOptions& options) {
-  if (options.shared.output.empty())
-    throw UsageError("convert needs -o", "name the file to write, for example -o picture-lab.tif");
-  const bool one_file = options.shared.inputs.size() == 1 && options.shared.output.has_extension();
-  if (!one_file) {
-    check_stems(options.shared.inputs);
-    return;
-  }
   PictureSpec spec;
   spec.space = options.to ? options.to : &spaces::kSrgb;
   spec.shape.sample = options.depth.value_or(SampleType::kU8);
@@ -196,12 +136,11 @@ void check_request(const ConvertOptions& options) {
 }  // namespace
 
 Json run_convert(const ConvertOptions& options, const Context& context) {
-  check_request(options);
-  if (!(options.shared.inputs.size() == 1 && options.shared.output.has_extension()))
-    make_folder(options.shared.output);
+  const PictureOutput place(options.shared, "convert", "picture-lab.tif");
+  if (place.one_file()) check_request(options);
   Json summary = summary_frame("convert");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return convert_one(input, options, context, summary["outputs"]);
+    return convert_one(input, options, context, place, summary["outputs"]);
   });
   return summary;
 }

@@ -28,13 +28,17 @@ struct ColorBand {
 /// Rows of the second picture, read as those of the first come.
 class SecondPicture {
  public:
-  SecondPicture(CountedPicture picture, const Space& space)
+  SecondPicture(CountedPicture picture, const Space& space, bool preview)
       : picture_(std::move(picture)),
         plan_(picture_.file.info, channels_of(space)),
+        preview_(picture_.file.info, preview),
         reader_(picture_.file.info, picture_.counting),
-        evaluator_(plan_) {}
+        evaluator_(plan_),
+        collector_(preview_) {}
 
   const RasterShape& shape() const { return picture_.shape(); }
+  std::string name() const { return picture_.name(); }
+  Thumbnail thumbnail() { return preview_.thumbnail(); }
 
   /// The colors of the next pixels, and which of them count.
   const Block& next(std::size_t size) {
@@ -53,6 +57,7 @@ class SecondPicture {
     }
     const Block& block = reader_.read(stored_.data(), next_pixel_, size);
     evaluator_.evaluate(block);
+    collector_.add(block);
     next_pixel_ += size;
     return block;
   }
@@ -61,8 +66,10 @@ class SecondPicture {
  private:
   CountedPicture picture_;
   ChannelPlan plan_;
+  Preview preview_;
   BlockReader reader_;
   ChannelEvaluator evaluator_;
+  Preview::Collector collector_;
   std::vector<std::byte> row_, stored_;
   std::size_t left_ = 0;  // bytes of the row not used yet
   std::uint64_t next_pixel_ = 0;
@@ -78,19 +85,17 @@ class DiffJob {
                                         : FigureFormat::kNone),
         space_(space_of(options.formula)),
         first_(open_counted(options.shared.inputs[0], options.shared, context)),
-        second_(open_counted(options.shared.inputs[1], options.shared, context), space_),
+        second_(open_counted(options.shared.inputs[1], options.shared, context), space_,
+                format_ != FigureFormat::kNone),
         plan_(first_.file.info, channels_of(space_)),
         preview_(first_.file.info, format_ != FigureFormat::kNone),
         map_(first_.shape().width, preview_.wanted() ? first_.shape().height : 1, kPreviewWidth,
              kPreviewHeight),
         sums_(options.formula == DifferenceFormula::kOklab ? 1e-4 : 1e-2) {
     check_sizes();
-    if (results.wants("difference")) {
-      PictureSpec spec;
-      spec.shape = {first_.shape().width, first_.shape().height, 1, SampleType::kF32};
-      spec.labels = true;  // numbers, not colors
-      file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"), spec);
-    }
+    if (results.wants("difference"))
+      file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
+                             label_spec(first_.shape(), {}, SampleType::kF32));
   }
 
   Json run() {
@@ -130,10 +135,7 @@ class DiffJob {
   void check_sizes() const {
     const RasterShape &a = first_.shape(), &b = second_.shape();
     if (a.width == b.width && a.height == b.height) return;
-    const auto size = [](const RasterShape& s) {
-      return std::to_string(s.width) + "x" + std::to_string(s.height);
-    };
-    throw InputError("is " + size(b) + ", " + first_.name() + " is " + size(a),
+    throw InputError("is " + b.size_text() + ", " + first_.name() + " is " + a.size_text(),
                      "give two pictures of one size", options_.shared.inputs[1].string());
   }
 
@@ -231,23 +233,12 @@ class DiffJob {
   }
 
   void draw(const DistanceSummary& s, double above) {
-    Context quiet = context_;
-    quiet.warn = [](const std::string&) {};
-    CountedPicture again = open_counted(options_.shared.inputs[1], options_.shared, quiet);
-    Preview second(again.file.info, true);
-    const auto make_worker = [&] {
-      return [reader = BlockReader(again.file.info, again.counting),
-              collector = Preview::Collector(second)](const Band& band) mutable {
-        reader.for_each_block(band, [&](const Block& block) { collector.add(block); });
-        return true;
-      };
-    };
-    travel(*again.file.rows, road_for(again, options_.shared, quiet), make_worker, [](bool) {});
     Plot plot(format_);
     add_diff_figure(
         plot, results_.path(options_.shared.inputs[0], "difference.figure", extension_of(format_)),
-        {first_.name(), again.name()}, preview_.thumbnail(), second.thumbnail(), map_.thumbnail(),
-        shown_most(), options_.formula_name, {s.mean, s.percentile_95, above, options_.tolerance});
+        {first_.name(), second_.name()}, preview_.thumbnail(), second_.thumbnail(),
+        map_.thumbnail(), shown_most(), options_.formula_name,
+        {s.mean, s.percentile_95, above, options_.tolerance});
     draw_figures(plot, context_);
   }
 

@@ -102,17 +102,11 @@ class HistogramJob {
     require_counted(counted(), picture_);
   }
 
-  /// Whether the values of a channel are whole numbers: 8-bit samples as they are stored.
-  bool holds_codes(const Channel& channel) const {
-    const bool own = channel.is_stored() || (channel.space == info().space && info().space->is_rgb);
-    return own && info().shape.sample == SampleType::kU8;
-  }
-
   void find_peaks() {
     if (options_.peaks == 0) return;
     for (std::size_t i = 0; i < options_.channels.size(); ++i)
       peaks_.push_back(peaks_of(options_.channels[i], tally_.channels[i],
-                                holds_codes(options_.channels[i]), options_.peaks));
+                                has_codes(options_.channels[i], info()), options_.peaks));
     for (std::size_t i = 0; i < options_.joint.size(); ++i)
       peaks_.push_back(peaks_of(options_.joint[i].first, options_.joint[i].second, tally_.joint[i],
                                 options_.peaks));
@@ -121,20 +115,16 @@ class HistogramJob {
 
   HistogramTally empty() const {
     HistogramTally tally;
-    const double stored_high = info().is_float()                        ? 1.0
-                               : info().shape.sample == SampleType::kU8 ? 256.0
-                                                                        : 65536.0;
     const std::size_t bins = options_.bins ? options_.bins : kDefaultBins;
     for (const Channel& channel : options_.channels)
-      tally.channels.emplace_back(channel_binning(channel, bins, stored_high), channel.is_hue());
+      tally.channels.emplace_back(channel_binning(channel, bins, info()), channel.is_hue());
     for (const auto& [first, second] : options_.joint) {
       auto joint_bins = is_hue_saturation(first, second) ? kHueSaturationBins : kOtherJointBins;
       if (options_.joint_bins.first) joint_bins = options_.joint_bins;
-      tally.joint.emplace_back(
-          channel_binning(first, joint_bins.first, stored_high), first.is_hue(),
-          channel_binning(second, joint_bins.second, stored_high), second.is_hue());
+      tally.joint.emplace_back(channel_binning(first, joint_bins.first, info()), first.is_hue(),
+                               channel_binning(second, joint_bins.second, info()), second.is_hue());
     }
-    if (options_.cube > 0) tally.cube.emplace(*options_.cube_space, options_.cube);
+    if (options_.cube > 0) tally.cube.emplace(channels_of(*options_.cube_space), options_.cube);
     return tally;
   }
 

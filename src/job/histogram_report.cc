@@ -93,7 +93,7 @@ void write_cube_table(const std::filesystem::path& path, const std::string& pict
     const auto field = [&](std::uint64_t count) {
       return shares ? CsvField(static_cast<double>(count) / total) : CsvField(count);
     };
-    std::vector<CsvField> row{picture, cube.space().id, shares ? "share" : "pixels",
+    std::vector<CsvField> row{picture, cube.channels()[0].space->id, shares ? "share" : "pixels",
                               field(cube.no_hue())};
     for (const std::uint64_t count : cube.counts()) row.push_back(field(count));
     table.add(row);
@@ -104,7 +104,7 @@ void write_cube_table(const std::filesystem::path& path, const std::string& pict
 void write_cube_json(const std::filesystem::path& path, const std::string& picture,
                      const CubeHistogram& cube) {
   Json json{{"chalcedony", "cube"},    {"version", 1},
-            {"picture", picture},      {"space", std::string(cube.space().id)},
+            {"picture", picture},      {"space", std::string(cube.channels()[0].space->id)},
             {"bins", cube.side()},     {"pixels", cube.total()},
             {"no_hue", cube.no_hue()}, {"shares", Json::array()}};
   const double total = static_cast<double>(cube.total());
@@ -138,7 +138,7 @@ Json channel_json(const Channel& channel, const Histogram& h) {
 Json cube_json(const CubeHistogram& cube) {
   std::uint64_t filled = 0;
   for (const std::uint64_t count : cube.counts()) filled += count > 0;
-  return Json{{"space", std::string(cube.space().id)},
+  return Json{{"space", std::string(cube.channels()[0].space->id)},
               {"bins", cube.side()},
               {"filled_bins", filled},
               {"no_hue", cube.no_hue()}};

@@ -36,12 +36,18 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
 
 RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
                      const Context& context) {
+  return road_for(picture.file.path, picture.shape().height, options, context);
+}
+
+RoadOptions road_for(const std::filesystem::path& input, std::uint32_t rows,
+                     const SharedOptions& options, const Context& context) {
   RoadOptions road;
   road.threads = options.threads;
   road.stop = context.stop;
   if (context.progress)
-    road.progress = [&context, name = picture.name(), all = picture.shape().height](
-                        std::uint64_t done) { context.progress(name, done, all); };
+    road.progress = [&context, name = input.filename().string(), rows](std::uint64_t done) {
+      context.progress(name, done, rows);
+    };
   return road;
 }
 

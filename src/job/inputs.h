@@ -32,6 +32,10 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
 RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
                      const Context& context);
 
+/// The road for rows that are made of an input; `rows` of them in all.
+RoadOptions road_for(const std::filesystem::path& input, std::uint32_t rows,
+                     const SharedOptions& options, const Context& context);
+
 /// Whether every pixel of the picture counts, whatever it holds: only a float can still be left out
 /// for not being finite.
 bool all_pixels_count(const CountedPicture& picture);

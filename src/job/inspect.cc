@@ -118,9 +118,7 @@ class Inspection {
     for (const auto& [x, y] : options_.at)
       if (x < 0 || y < 0 || x >= info_.shape.width || y >= info_.shape.height)
         throw InputError("--at " + std::to_string(x) + "," + std::to_string(y) +
-                             " lies outside the picture, which is " +
-                             std::to_string(info_.shape.width) + "x" +
-                             std::to_string(info_.shape.height),
+                             " lies outside the picture, which is " + info_.shape.size_text(),
                          "the top-left pixel is 0,0");
   }
 

@@ -25,13 +25,6 @@ struct MaskBand {
   std::uint64_t near_gray = 0;
 };
 
-PictureSpec mask_spec(const RasterShape& shape) {
-  PictureSpec spec;
-  spec.shape = {shape.width, shape.height, 1, SampleType::kU8};
-  spec.labels = true;
-  return spec;
-}
-
 /// sRGB with alpha, as deep as the picture.
 PictureSpec cutout_spec(const RasterShape& shape) {
   PictureSpec spec;
@@ -55,9 +48,10 @@ class CutoutMaker {
 
   void write(const Block& block, const ConstPlanes& srgb, const std::uint8_t* selected,
              std::byte* stored) {
+    fill_rest(srgb, block.size);
     for (std::size_t c = 0; c < 3; ++c)
       for (std::size_t i = 0; i < block.size; ++i)
-        planes_.plane(c)[i] = selected[i] ? srgb[c][i] : rest(srgb, c, i);
+        planes_.plane(c)[i] = selected[i] ? srgb[c][i] : planes_.plane(c)[i];
     const float other = rest_ == CutoutRest::kTransparent ? 0.0f : 1.0f;
     for (std::size_t i = 0; i < block.size; ++i)
       planes_.plane(3)[i] = (selected[i] ? 1.0f : other) * (block.alpha ? block.alpha[i] : 1.0f);
@@ -78,40 +72,36 @@ class CutoutMaker {
   ConstPlanes color() { return read_only(planes_.planes()); }
 
  private:
-  float rest(const ConstPlanes& srgb, std::size_t c, std::size_t i) const {
+  /// All pixels as they are where nothing is selected.
+  void fill_rest(const ConstPlanes& srgb, std::size_t n) {
     constexpr float kDimmed = 0.3f;
-    switch (rest_) {
-      case CutoutRest::kGray:
+    for (std::size_t c = 0; c < 3; ++c) {
+      float* const plane = planes_.plane(c);
+      if (rest_ == CutoutRest::kGray) {
         // The luma of ITU-R BT.709.
-        return 0.2126f * srgb[0][i] + 0.7152f * srgb[1][i] + 0.0722f * srgb[2][i];
-      case CutoutRest::kDimmed:
-        return kDimmed * srgb[c][i];
-      case CutoutRest::kColor:
-        return color_[c];
-      default:
-        return 0;
+        for (std::size_t i = 0; i < n; ++i)
+          plane[i] = 0.2126f * srgb[0][i] + 0.7152f * srgb[1][i] + 0.0722f * srgb[2][i];
+      } else if (rest_ == CutoutRest::kDimmed) {
+        for (std::size_t i = 0; i < n; ++i) plane[i] = kDimmed * srgb[c][i];
+      } else {
+        std::fill_n(plane, n, color_[c]);
+      }
     }
   }
 
   PictureSpec spec_;
   CutoutRest rest_;
-  std::array<float, 3> color_{};
+  std::array<float, 3> color_{};  // of kColor; 0 for kTransparent
   PlaneBuffer planes_;
   Block shown_;
 };
 
-/// What one input is selected by.
-struct InputSelection {
-  Expression where;
-  Json facts;  // of a selection that was found
-};
-
 class MaskJob {
  public:
-  MaskJob(const std::filesystem::path& input, InputSelection selection, const MaskOptions& options,
+  MaskJob(const std::filesystem::path& input, const Expression& where, const MaskOptions& options,
           const Context& context, Results& results, FigureFormat figures)
       : options_(options),
-        selected_by_(std::move(selection)),
+        where_(where),
         context_(context),
         picture_(open_counted(input, options.shared, context)),
         plan_(info(), planned_channels(), options.shared.hue_floor),
@@ -121,7 +111,7 @@ class MaskJob {
         format_(figures) {
     read_masks();
     if (results.wants("mask")) {
-      mask_ = create_picture(results.path(input, "mask", "png"), mask_spec(info().shape));
+      mask_ = create_picture(results.path(input, "mask", "png"), label_spec(info().shape));
     }
     if (results.wants("cutout"))
       cutout_ = create_picture(results.path(input, "cutout", "png"), cutout_spec(info().shape));
@@ -139,20 +129,18 @@ class MaskJob {
     const double share = percent(selected_, counted);
     if (preview_.wanted()) draw(share);
     Json json{{"file", picture_.file.path.string()},
-              {"where", where().text},
+              {"where", where_.text},
               {"counted", counted},
               {"selected", selected_},
               {"selected_percent", share},
               {"excluded", excluded_json(excluded_)},
               {"clipped", clipped_}};
-    for (const auto& [name, value] : selected_by_.facts.items()) json[name] = value;
     note_near_gray(json, near_gray_, counted);
     return json;
   }
 
  private:
   const PictureInfo& info() const { return picture_.file.info; }
-  const Expression& where() const { return selected_by_.where; }
 
   void read_masks() {
     std::vector<std::string> warnings;
@@ -177,7 +165,7 @@ class MaskJob {
   bool combines() const { return !only_in_.empty() || !also_in_.empty() || !not_in_.empty(); }
 
   std::vector<Channel> planned_channels() const {
-    auto channels = where().channels;
+    auto channels = where_.channels;
     const auto srgb = channels_of(spaces::kSrgb);
     channels.insert(channels.end(), srgb.begin(), srgb.end());
     return channels;
@@ -190,7 +178,7 @@ class MaskJob {
         : job_(&job),
           reader_(job.info(), job.picture_.counting),
           channels_(job.plan_),
-          selection_(job.where()),
+          selection_(job.where_),
           cutout_(cutout_spec(job.info().shape), job.options_),
           collector_(job.preview_),
           chosen_(kBlockPixels),
@@ -211,7 +199,7 @@ class MaskJob {
         if (job_->cutout_ || job_->preview_.wanted()) {
           scratch_.resize(kBlockPixels * shape.pixel_bytes());
           std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
-          cutout_.write(block, channels_.channels(job_->where().channels.size()), chosen_.data(),
+          cutout_.write(block, channels_.channels(job_->where_.channels.size()), chosen_.data(),
                         to);
         }
         if (job_->preview_.wanted()) collect(block);
@@ -275,13 +263,13 @@ class MaskJob {
   void draw(double share) {
     Plot plot(format_);
     add_mask_figure(plot, figure_path_, picture_.name(),
-                    (options_.invert ? "not: " : "") + where().text, share, preview_.thumbnail(),
+                    (options_.invert ? "not: " : "") + where_.text, share, preview_.thumbnail(),
                     merged_thumbnail(mask_preview_), merged_thumbnail(cutout_preview_));
     draw_figures(plot, context_);
   }
 
   const MaskOptions& options_;
-  InputSelection selected_by_;
+  const Expression& where_;
   const Context& context_;
   CountedPicture picture_;
   std::vector<Mask> only_in_, also_in_, not_in_;
@@ -317,14 +305,13 @@ Json run_mask(const MaskOptions& options, const Context& context) {
   Json summary = summary_frame("mask");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     if (options.where)
-      return MaskJob(input, {parse_expression(options.where->text), {}}, options, context, results,
-                     format)
-          .run();
+      return MaskJob(input, *options.where, options, context, results, format).run();
     const DerivedSelection found =
         like ? *like : auto_selection(input, *options.threshold, options.shared, context);
-    return MaskJob(input, {parse_expression(found.where), found.facts}, options, context, results,
-                   format)
-        .run();
+    const Expression where = parse_expression(found.where);
+    Json json = MaskJob(input, where, options, context, results, format).run();
+    json.update(found.facts);
+    return json;
   });
   results.report(summary);
   return summary;

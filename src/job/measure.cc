@@ -40,11 +40,7 @@ class MeasureJob {
 
   Json run() {
     measure();
-    if (options_.image) {
-      CountedPicture image = open_counted(*options_.image, options_.shared, context_);
-      colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
-                              options_.channels, options_.shared, context_);
-    }
+    if (options_.image) read_image();
     if (results_.wants("regions")) write_table();
     const bool numbers = options_.numbers && results_.wants("numbers"),
                outlines = options_.outlines && results_.wants("outlines");
@@ -81,6 +77,14 @@ class MeasureJob {
       names_[entry.index] = entry.name;
       colors_of_[entry.index] = entry.color;
     }
+  }
+
+  void read_image() {
+    CountedPicture image = open_counted(*options_.image, options_.shared, context_);
+    Preview preview(image.file.info, format_ != FigureFormat::kNone);
+    colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
+                            options_.channels, preview, options_.shared, context_);
+    if (preview.wanted()) image_ = preview.thumbnail();
   }
 
   double length(double pixels) const { return pixels * options_.pixel_size; }
@@ -166,11 +170,9 @@ class MeasureJob {
       std::fill_n(numbers.begin() + static_cast<std::ptrdiff_t>(
                                         std::size_t{run.y} * picture.grid.width + run.begin),
                   run.end - run.begin, static_cast<std::uint16_t>(run.part + 1));
-    PictureSpec spec;
-    spec.shape = {picture.grid.width, picture.grid.height, 1, SampleType::kU16};
-    spec.labels = true;
     const auto* const bytes = reinterpret_cast<const std::byte*>(numbers.data());
-    write_picture(results_.path(input_, "numbers", "png"), spec,
+    write_picture(results_.path(input_, "numbers", "png"),
+                  label_spec({picture.grid.width, picture.grid.height}, {}, SampleType::kU16),
                   {bytes, bytes + 2 * numbers.size()});
   }
 
@@ -203,24 +205,8 @@ class MeasureJob {
     Plot plot(format_);
     add_region_figure(plot, results_.path(input_, "regions.figure", extension_of(format_)),
                       input_.filename().string(), shown, sentence,
-                      options_.image ? image_thumbnail() : label_thumbnail(picture));
+                      image_ ? *image_ : label_thumbnail(picture));
     draw_figures(plot, context_);
-  }
-
-  Thumbnail image_thumbnail() {
-    Context quiet = context_;
-    quiet.warn = [](const std::string&) {};
-    CountedPicture image = open_counted(*options_.image, options_.shared, quiet);
-    Preview preview(image.file.info, true);
-    const auto make_worker = [&] {
-      return [reader = BlockReader(image.file.info, image.counting),
-              collector = Preview::Collector(preview)](const Band& band) mutable {
-        reader.for_each_block(band, [&](const Block& block) { collector.add(block); });
-        return true;
-      };
-    };
-    travel(*image.file.rows, road_for(image, options_.shared, quiet), make_worker, [](bool) {});
-    return preview.thumbnail();
   }
 
   std::vector<std::size_t> in_order() const {
@@ -316,6 +302,7 @@ class MeasureJob {
   std::vector<RegionMeasures> regions_;
   std::vector<std::uint32_t> region_of_part_;
   std::vector<RegionColors> colors_;
+  std::optional<Thumbnail> image_;
 };
 
 }  // namespace

@@ -66,7 +66,7 @@ class PaletteJob {
               {"counted", colors.pixels()},
               {"excluded", excluded_json(colors.excluded()[0])}};
     if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
-    json["colors"] = Json::parse(palette_text(palette, ""))["colors"];
+    json["colors"] = palette_json(palette);
     palettes_.push_back(std::move(palette));
     return json;
   }
@@ -128,7 +128,7 @@ class PaletteJob {
   Json repaint_picture(const std::filesystem::path& input) {
     CountedPicture picture = open_counted(input, options_.shared, context_);
     RepaintOptions how{
-        applied_, options_.distance, options_.dither, {}, format_ != FigureFormat::kNone};
+        applied_, options_.formula, options_.dither, {}, format_ != FigureFormat::kNone};
     if (results_.wants("repainted")) how.file = results_.path(input, "repainted", "png");
     const Repainted repainted = repaint(picture, how, options_.shared, context_);
     const std::uint64_t counted = picture.shape().pixels() - repainted.excluded.total();

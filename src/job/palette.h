@@ -20,7 +20,7 @@ struct PaletteOptions {
   bool unique = false;                         // all colors as they are, up to kMostUniqueColors
   bool compare = false;                        // two inputs
   std::optional<std::filesystem::path> apply;  // repaint the inputs with this palette instead
-  ColorDistance distance = ColorDistance::kCiede2000;
+  DifferenceFormula formula = DifferenceFormula::kCiede2000;
   bool dither = false;
 };
 

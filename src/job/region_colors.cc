@@ -115,7 +115,7 @@ class ColorSums {
 };
 
 ValueBand values_of(const Band& band, BlockReader& reader, ChannelEvaluator& evaluator,
-                    std::size_t channels) {
+                    Preview::Collector& collector, std::size_t channels) {
   ValueBand out;
   out.rows = band.rows();
   const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
@@ -123,6 +123,7 @@ ValueBand values_of(const Band& band, BlockReader& reader, ChannelEvaluator& eva
   std::size_t at = 0;
   reader.for_each_block(band, [&](const Block& block) {
     evaluator.evaluate(block);
+    collector.add(block);
     for (std::size_t c = 0; c < channels; ++c)
       for (std::size_t i = 0; i < block.size; ++i)
         out.planes[c][at + i] =
@@ -138,20 +139,21 @@ std::vector<RegionColors> region_colors(CountedPicture& image, LabelFile& labels
                                         Connectivity connectivity,
                                         const std::vector<std::uint32_t>& region_of_part,
                                         std::size_t regions, const std::vector<Channel>& channels,
-                                        const SharedOptions& options, const Context& context) {
+                                        Preview& preview, const SharedOptions& options,
+                                        const Context& context) {
   const RasterShape& shape = labels.rows->shape();
   if (image.shape().width != shape.width || image.shape().height != shape.height)
-    throw InputError("is " + std::to_string(image.shape().width) + "x" +
-                         std::to_string(image.shape().height) + ", the regions are of " +
-                         std::to_string(shape.width) + "x" + std::to_string(shape.height),
-                     "give the picture the regions belong to", image.file.path.string());
+    throw InputError(
+        "is " + image.shape().size_text() + ", the regions are of " + shape.size_text(),
+        "give the picture the regions belong to", image.file.path.string());
   std::vector<Channel> all = channels;
   for (const Channel& channel : channels_of(spaces::kOklab)) all.push_back(channel);
   const ChannelPlan plan(image.file.info, all, options.hue_floor);
   const auto make_worker = [&] {
     return [&, reader = BlockReader(image.file.info, image.counting),
-            evaluator = ChannelEvaluator(plan)](const Band& band) mutable {
-      return values_of(band, reader, evaluator, all.size());
+            evaluator = ChannelEvaluator(plan),
+            collector = Preview::Collector(preview)](const Band& band) mutable {
+      return values_of(band, reader, evaluator, collector, all.size());
     };
   };
   ColorSums sums(all, channels.size(), regions);

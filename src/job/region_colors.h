@@ -11,6 +11,7 @@
 #include "core/region/region_meter.h"
 #include "io/label_file.h"
 #include "job/inputs.h"
+#include "job/preview.h"
 
 namespace chalcedony {
 
@@ -25,15 +26,17 @@ struct RegionColors {
   std::string mean_color;  // CSS, mean in oklab; empty without pixels
 };
 
-/// One pass over image and labels together. Medians come from values rounded to 1/65535 of the
-/// usual range of their channel; two bytes for each pixel in a region and channel are held.
+/// One pass over image and labels together, which gathers the preview of the image too. Medians
+/// come from values rounded to 1/65535 of the usual range of their channel; two bytes for each
+/// pixel in a region and channel are held.
 ///
 /// Errors    InputError when the image is of another size than the labels
 std::vector<RegionColors> region_colors(CountedPicture& image, LabelFile& labels,
                                         Connectivity connectivity,
                                         const std::vector<std::uint32_t>& region_of_part,
                                         std::size_t regions, const std::vector<Channel>& channels,
-                                        const SharedOptions& options, const Context& context);
+                                        Preview& preview, const SharedOptions& options,
+                                        const Context& context);
 
 }  // namespace chalcedony
 

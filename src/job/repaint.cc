@@ -52,11 +52,14 @@ class RepaintJob {
     for (const Color& color : repaint.palette) {
       labs_.push_back(color.in(spaces::kLab));
       srgb_.push_back(color.in(spaces::kSrgb));
+      auto& bytes = bytes_.emplace_back();
+      for (std::size_t c = 0; c < 3; ++c)
+        bytes[c] = static_cast<std::byte>(std::lround(std::clamp(srgb_.back()[c], 0.0, 255.0)));
+      bytes[3] = std::byte{255};
     }
     counts_.resize(repaint.palette.size());
     if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec_);
-    if (repaint.dither)
-      diffusion_.emplace(picture.shape().width, repaint.palette, repaint.distance);
+    if (repaint.dither) diffusion_.emplace(picture.shape().width, repaint.palette, repaint.formula);
   }
 
   Repainted run() {
@@ -75,9 +78,9 @@ class RepaintJob {
  private:
   static std::vector<Channel> planned_channels(const RepaintOptions& repaint) {
     std::vector<Channel> channels = channels_of(spaces::kLab);
-    const Space* second = repaint.dither                              ? &spaces::kSrgbLinear
-                          : repaint.distance == ColorDistance::kOklab ? &spaces::kOklab
-                                                                      : nullptr;
+    const Space* second = repaint.dither                                 ? &spaces::kSrgbLinear
+                          : repaint.formula == DifferenceFormula::kOklab ? &spaces::kOklab
+                                                                         : nullptr;
     if (second)
       for (const Channel& channel : channels_of(*second)) channels.push_back(channel);
     return channels;
@@ -112,7 +115,7 @@ class RepaintJob {
         : job_(&job),
           reader_(job.picture_.file.info, job.picture_.counting),
           channels_(job.plan_),
-          nearest_(job.repaint_.palette, job.repaint_.distance),
+          nearest_(job.repaint_.palette, job.repaint_.formula),
           meter_(job.labs_),
           collector_(job.preview_) {}
 
@@ -143,7 +146,7 @@ class RepaintJob {
 
    private:
     void paint(const Block& block, std::size_t at, RepaintBand& out) {
-      const std::size_t first = job_->repaint_.distance == ColorDistance::kOklab ? 3 : 0;
+      const std::size_t first = job_->repaint_.formula == DifferenceFormula::kOklab ? 3 : 0;
       std::uint8_t* const numbers = out.numbers.data() + at;
       nearest_.find(channels_.channels(first), block.size, numbers);
       if (block.counted)
@@ -171,16 +174,9 @@ class RepaintJob {
   void encode(RepaintBand& band) const {
     if (!file_) return;
     const std::size_t pixels = std::size_t{band.rows} * width(), channels = spec_.shape.channels;
-    std::vector<std::array<std::byte, 4>> colors(1);  // first: none, transparent
-    for (const auto& srgb : srgb_) {
-      auto& color = colors.emplace_back();
-      for (std::size_t c = 0; c < 3; ++c)
-        color[c] = static_cast<std::byte>(std::lround(std::clamp(srgb[c], 0.0, 255.0)));
-      color[3] = std::byte{255};
-    }
     std::vector<std::byte> samples(pixels * channels);
     for (std::size_t i = 0; i < pixels; ++i)
-      std::memcpy(samples.data() + i * channels, colors[band.numbers[i]].data(), channels);
+      std::memcpy(samples.data() + i * channels, bytes_[band.numbers[i]].data(), channels);
     band.encoded = file_->encode(band.first_row, band.rows, std::move(samples));
   }
 
@@ -193,11 +189,10 @@ class RepaintJob {
     }
     const std::size_t pixels = std::size_t{band.rows} * width();
     band.errors.resize(pixels + kPlanePadding);
-    ErrorMeter meter(labs_);
     for (std::size_t at = 0; at < pixels; at += kBlockPixels)
-      meter.measure({band.lab[0].data() + at, band.lab[1].data() + at, band.lab[2].data() + at},
-                    band.numbers.data() + at, std::min(kBlockPixels, pixels - at),
-                    band.errors.data() + at);
+      meter_.measure({band.lab[0].data() + at, band.lab[1].data() + at, band.lab[2].data() + at},
+                     band.numbers.data() + at, std::min(kBlockPixels, pixels - at),
+                     band.errors.data() + at);
     encode(band);
   }
 
@@ -242,6 +237,8 @@ class RepaintJob {
   ThumbnailSums repainted_preview_;
   PlaneBuffer painted_;
   std::vector<std::array<double, 3>> labs_, srgb_;
+  std::vector<std::array<std::byte, 4>> bytes_ = std::vector<std::array<std::byte, 4>>(1);
+  ErrorMeter meter_{labs_};  // of bands that are dithered
   std::unique_ptr<PictureWriter> file_;
   std::optional<ErrorDiffusion> diffusion_;
   std::vector<std::uint64_t> counts_;

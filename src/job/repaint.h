@@ -16,7 +16,7 @@ namespace chalcedony {
 
 struct RepaintOptions {
   std::vector<Color> palette;
-  ColorDistance distance = ColorDistance::kCiede2000;
+  DifferenceFormula formula = DifferenceFormula::kCiede2000;
   bool dither = false;
   std::filesystem::path file;  // empty: only count
   bool previews = false;

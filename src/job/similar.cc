@@ -17,7 +17,6 @@ constexpr std::size_t kMostShown = 40;
 struct Ranked {
   std::filesystem::path path;
   double distance = 0;
-  std::uint64_t counted = 0;
   Thumbnail thumbnail;
 };
 
@@ -47,7 +46,7 @@ Json run_similar(const SimilarOptions& options, const Context& context) {
   summary["distance"] = options.distance_name;
   std::vector<Ranked> ranked;
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    Ranked one{input, 0, 0, {}};
+    Ranked one{input, 0, {}};
     one.distance = distance_between(query, read(input, one.thumbnail), options);
     Json json{{"file", input.string()}, {"distance", one.distance}};
     ranked.push_back(std::move(one));

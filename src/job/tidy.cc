@@ -46,18 +46,18 @@ Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options
   const Counts was = counts_of(before.grid), is = counts_of(picture.grid);
   json["changed"] = differing(before.grid, picture.grid);
   json["classes"] = Json::array();
-  for (const LegendEntry& entry : picture.classes)
+  std::vector<LegendLine> legend;
+  for (const LegendEntry& entry : picture.classes) {
+    const double share = percent(is[entry.index], picture.grid.labels.size());
     json["classes"].push_back({{"index", entry.index},
                                {"name", entry.name},
                                {"before", was[entry.index]},
                                {"pixels", is[entry.index]},
-                               {"percent", percent(is[entry.index], picture.grid.labels.size())}});
+                               {"percent", share}});
+    legend.push_back({entry.name, entry.color, share});
+  }
   if (results.wants("tidy")) write_label_picture(results.path(input, "tidy", "png"), picture);
   if (format == FigureFormat::kNone) return json;
-  std::vector<LegendLine> legend;
-  for (const Json& c : json["classes"])
-    legend.push_back({c["name"].get<std::string>(), picture.classes[legend.size()].color,
-                      c["percent"].get<double>()});
   std::string steps;
   for (const TidyStep& step : options.steps) steps += (steps.empty() ? "" : "; ") + step.text;
   Plot plot(format);

@@ -14,19 +14,17 @@ namespace {
 
 const std::vector<LegendEntry> kGlass{{1, "ruby", "#a01c2e"}, {2, "lead", "#3c3d40"}};
 
-void write_labels(const std::filesystem::path& path, std::uint32_t width,
-                  const std::vector<std::uint8_t>& labels,
-                  const std::vector<LegendEntry>& legend = kGlass) {
-  PictureSpec spec = spec_of(width, static_cast<std::uint32_t>(labels.size()) / width, 1);
-  spec.labels = true;
-  spec.legend = legend;
-  write_picture(path, spec, bytes_of(labels));
+/// A class map of the glasses.
+void write_glass(const std::filesystem::path& path, std::uint32_t width,
+                 const std::vector<std::uint8_t>& labels,
+                 const std::vector<LegendEntry>& legend = kGlass) {
+  write_labels(path, width, labels, legend);
 }
 
 /// Map and reference whose matrix is 3 1 / 1 2 / unclassified 1 1; one pixel has no label.
 void write_tiny(const TempDir& dir) {
-  write_labels(dir / "t.classes.png", 5, {1, 1, 1, 1, 2, 2, 2, 0, 0, 1});
-  write_labels(dir / "truth.png", 5, {1, 1, 1, 2, 1, 2, 2, 1, 2, 0});
+  write_glass(dir / "t.classes.png", 5, {1, 1, 1, 1, 2, 2, 2, 0, 0, 1});
+  write_glass(dir / "truth.png", 5, {1, 1, 1, 2, 1, 2, 2, 1, 2, 0});
 }
 
 /// A larger map that is wrong on every seventh pixel.
@@ -36,8 +34,8 @@ void write_stripes(const TempDir& dir) {
     truth.push_back(static_cast<std::uint8_t>(1 + i % 90 / 60));
     map.push_back(static_cast<std::uint8_t>(i % 7 == 0 ? 3 - truth.back() : truth.back()));
   }
-  write_labels(dir / "s.classes.png", 90, map);
-  write_labels(dir / "truth.png", 90, truth);
+  write_glass(dir / "s.classes.png", 90, map);
+  write_glass(dir / "truth.png", 90, truth);
 }
 
 const std::vector<std::string> kTiny{"assess", "t.classes.png", "--reference", "truth.png"};
@@ -217,7 +215,7 @@ TEST_CASE("assess leaves out the pixels that trained the model", "[cli][assess]"
 TEST_CASE("assess holds two maps against each other", "[cli][assess]") {
   const TempDir dir;
   write_tiny(dir);
-  write_labels(dir / "u.png", 5, {1, 1, 2, 2, 1, 2, 1, 1, 0, 1});
+  write_glass(dir / "u.png", 5, {1, 1, 2, 2, 1, 2, 1, 1, 0, 1});
   const json v = summary_of(run_tool(
       dir, with(kTiny, {"--versus", "u.png", "--summary", "json"})))["inputs"][0]["versus"];
   CHECK(v["file"] == "u.png");
@@ -311,9 +309,9 @@ TEST_CASE("assess refuses what it cannot judge, and leaves nothing", "[cli][asse
   for (const Row& row : rows) {
     const TempDir dir;
     write_tiny(dir);
-    write_labels(dir / "small.png", 2, {1, 2});
-    write_labels(dir / "empty.png", 5, std::vector<std::uint8_t>(10));
-    write_labels(dir / "other.png", 5, std::vector<std::uint8_t>(10, 9), {{9, "moss", "#00ff00"}});
+    write_glass(dir / "small.png", 2, {1, 2});
+    write_glass(dir / "empty.png", 5, std::vector<std::uint8_t>(10));
+    write_glass(dir / "other.png", 5, std::vector<std::uint8_t>(10, 9), {{9, "moss", "#00ff00"}});
     write_rgb(dir / "t.jpg", 5, 2, std::vector<std::uint8_t>(30, 9));
     const std::string truth = text_of_file(dir / "truth.png");
     put_text(dir / "half.png", truth.substr(0, truth.size() - 30));

@@ -13,34 +13,6 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 using nlohmann::json;
 
-namespace {
-
-/// Four flat colors in stripes of 6, 4, 3 and 2 tenths of the rows... one color a column group.
-void write_stripes(const std::filesystem::path& path) {
-  const std::array<std::array<std::uint8_t, 3>, 4> colors{
-      {{200, 30, 40}, {30, 60, 180}, {240, 240, 235}, {20, 20, 20}}};
-  const std::array<int, 4> widths{8, 6, 4, 2};
-  std::vector<std::uint8_t> rgb;
-  for (int y = 0; y < 10; ++y)
-    for (std::size_t c = 0; c < 4; ++c)
-      for (int x = 0; x < widths[c]; ++x) rgb.insert(rgb.end(), colors[c].begin(), colors[c].end());
-  write_rgb(path, 20, 10, rgb);
-}
-
-std::vector<std::uint8_t> labels_of(const std::filesystem::path& path) {
-  ReadOptions indices;
-  indices.palette_indices = true;
-  PictureFile file = open_picture(path, indices);
-  return samples_of<std::uint8_t>(file);
-}
-
-std::vector<std::uint8_t> bytes_in(const std::filesystem::path& path) {
-  PictureFile file = open_picture(path, {});
-  return samples_of<std::uint8_t>(file);
-}
-
-}  // namespace
-
 TEST_CASE("flat colors are found exactly, by share", "[cli][cluster]") {
   const TempDir dir;
   write_stripes(dir / "stripes.png");
@@ -58,7 +30,7 @@ TEST_CASE("flat colors are found exactly, by share", "[cli][cluster]") {
     CHECK(groups[2]["spread"] < 0.01);
     CHECK(found["clusters"]["points"] == 4);
     CHECK(found["inputs"][0]["lone_percent"] == 0.0);
-    const auto labels = labels_of(dir / "out/stripes.clusters.png");
+    const auto labels = labels_in(dir / "out/stripes.clusters.png");
     CHECK(labels[0] == 1);
     CHECK(labels[8] == 2);
     CHECK(labels[14] == 3);
@@ -109,7 +81,7 @@ TEST_CASE("groups get names, later too, and the map follows", "[cli][cluster]") 
   CHECK(classes[1]["name"] == "rest");
   CHECK(classes[1]["pixels"] == 80);
   CHECK(classes[2]["name"] == "group 3");
-  const auto labels = labels_of(dir / "named/stripes.clusters.png");
+  const auto labels = labels_in(dir / "named/stripes.clusters.png");
   CHECK(labels[8] == 2);
   CHECK(labels[199] == 2);
   CHECK(labels[14] == 3);
@@ -118,7 +90,7 @@ TEST_CASE("groups get names, later too, and the map follows", "[cli][cluster]") 
       summary_of(run_tool(dir, {"classify", "stripes.png", "--model", "named/clusters.model.json",
                                 "-o", "again", "--summary", "json"}));
   CHECK(again["inputs"][0]["classes"][1]["name"] == "rest");
-  CHECK(labels_of(dir / "again/stripes.classes.png") == labels);
+  CHECK(labels_in(dir / "again/stripes.classes.png") == labels);
   check_error(run_tool(dir, {"cluster", "stripes.png", "--k", "4", "--name", "5=x"}), 1,
               "there is no group 5");
   check_error(
@@ -146,7 +118,7 @@ TEST_CASE("several pictures share one model and have shares of their own", "[cli
 TEST_CASE("the same bytes for any number of threads, and from seed to seed only by the seed",
           "[cli][cluster]") {
   const TempDir dir;
-  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/panel-b.png", dir / "panel.png");
+  copy_demo(dir, "panel-b.png", "panel.png");
   const auto run = [&](const std::string& out, const std::string& threads, const char* method) {
     run_tool(dir, {"cluster", "panel.png", "--method", method, "--k", "5", "-o", out, "--threads",
                    threads, "--figures", "none"});
@@ -224,7 +196,7 @@ TEST_CASE("pixels that do not count have no group and are transparent", "[cli][c
       summary_of(run_tool(dir, {"cluster", "stripes.png", "--k", "2", "--region", "0,0,10,10", "-o",
                                 "out", "--figures", "none", "--summary", "json"}));
   CHECK(found["inputs"][0]["excluded"]["outside_region"] == 100);
-  CHECK(labels_of(dir / "out/stripes.clusters.png")[10] == 0);
+  CHECK(labels_in(dir / "out/stripes.clusters.png")[10] == 0);
   const auto rgba = bytes_in(dir / "out/stripes.recolored.png");
   CHECK(rgba[4 * 9 + 3] == 255);
   CHECK(std::vector<std::uint8_t>(rgba.begin() + 40, rgba.begin() + 44) ==
@@ -233,7 +205,7 @@ TEST_CASE("pixels that do not count have no group and are transparent", "[cli][c
 
 TEST_CASE("probability planes add up to one", "[cli][cluster]") {
   const TempDir dir;
-  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/panel-c.png", dir / "panel.png");
+  copy_demo(dir, "panel-c.png", "panel.png");
   summary_of(run_tool(dir, {"cluster", "panel.png", "--method", "gaussian-mixture", "--k", "3",
                             "--region", "0,0,100,40", "--probabilities", "16", "-o", "out",
                             "--figures", "none", "--summary", "json"}));
@@ -252,9 +224,7 @@ TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli]
   write_stripes(dir / "stripes.png");
   write_rgb(dir / "flat.png", 3, 3, std::vector<std::uint8_t>(27, 77));
   write_rgb(dir / "pixel.png", 1, 1, {1, 2, 3});
-  PictureSpec mask = spec_of(20, 10, 1);
-  mask.labels = true;
-  write_picture(dir / "nowhere.png", mask, std::vector<std::byte>(200));
+  write_labels(dir / "nowhere.png", 20, std::vector<std::uint8_t>(200));
   const auto before = dir.files();
   struct Bad {
     std::vector<std::string> arguments;
@@ -304,7 +274,7 @@ TEST_CASE("pixels that are not numbers are left out of the groups, and said", "[
     CHECK(found["clusters"]["pixels"] == 27);
     CHECK(found["inputs"][0]["excluded"]["not_finite"] == 3);
     CHECK(found["clusters"]["groups"][0]["pixels"] == 15);
-    const auto labels = labels_of(dir / "out/holes.clusters.png");
+    const auto labels = labels_in(dir / "out/holes.clusters.png");
     CHECK(labels[0] == 0);
     CHECK(labels[1] == 1);
     CHECK(labels[2] == 2);

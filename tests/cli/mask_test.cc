@@ -13,23 +13,6 @@ using nlohmann::json;
 
 namespace {
 
-std::vector<std::uint8_t> numbers_in(const std::filesystem::path& path) {
-  ReadOptions indices;
-  indices.palette_indices = true;
-  PictureFile file = open_picture(path, indices);
-  return samples_of<std::uint8_t>(file);
-}
-
-void copy_demo(const TempDir& dir, const std::string& name) {
-  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/" + name, dir / name);
-}
-
-void write_mask(const std::filesystem::path& path, const std::vector<std::uint8_t>& on) {
-  PictureSpec spec = spec_of(static_cast<std::uint32_t>(on.size()), 1, 1);
-  spec.labels = true;
-  write_picture(path, spec, bytes_of(on));
-}
-
 double intersection_over_union(const std::vector<std::uint8_t>& mask,
                                const std::vector<std::uint8_t>& reference, unsigned glass) {
   double both = 0, either = 0;
@@ -64,7 +47,7 @@ TEST_CASE("what like prints selects the same with --where", "[cli][mask][like]")
     const json again = summary_of(run_tool(dir, {"mask", "panel-a.png", "--where", where, "-o",
                                                  "where", "--write", "mask", "--summary", "json"}));
     CHECK(again["inputs"][0]["selected"] == found["selected"]);
-    CHECK(numbers_in(dir / "where/panel-a.mask.png") == numbers_in(dir / "like/panel-a.mask.png"));
+    CHECK(labels_in(dir / "where/panel-a.mask.png") == labels_in(dir / "like/panel-a.mask.png"));
   }
 }
 
@@ -75,14 +58,14 @@ TEST_CASE("the mask of each glass from its samples, tidied, is the reference",
   for (const std::string panel : {"panel-a", "panel-b"}) {
     for (const char* end : {".png", ".samples.geojson", ".reference.png"})
       copy_demo(dir, panel + end);
-    const auto reference = numbers_in(dir / (panel + ".reference.png"));
+    const auto reference = labels_in(dir / (panel + ".reference.png"));
     for (unsigned g = 0; g < glasses.size(); ++g) {
       run_tool(dir, {"mask", panel + ".png", "--like", panel + ".samples.geojson:" + glasses[g],
                      "--by", "gaussian", "--coverage", "99.99", "-o", "m", "--write", "mask"});
       run_tool(dir, {"tidy", "m/" + panel + ".mask.png", "--steps",
                      "open 1; close 3; fill 500; drop 60", "-o", "m", "--write", "tidy"});
       const double agreed = intersection_over_union(
-          numbers_in(dir / ("m/" + panel + ".mask.tidy.png")), reference, g + 1);
+          labels_in(dir / ("m/" + panel + ".mask.tidy.png")), reference, g + 1);
       INFO(panel << " " << glasses[g]);
       // One pane of each panel is soiled, which no sample shows: ruby in A, emerald in B.
       const bool soiled = (panel == "panel-a" && g == 0) || (panel == "panel-b" && g == 3);
@@ -99,10 +82,10 @@ TEST_CASE("auto parts a channel at Otsu's threshold", "[cli][mask][auto]") {
   CHECK(found["threshold"] == 110);
   CHECK(found["where"] == "srgb.g >= 110");
   CHECK(found["parted_percent"].get<double>() == Approx(100 * 9025.0 / 9050));
-  CHECK(numbers_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{0, 0, 255, 255});
+  CHECK(labels_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{0, 0, 255, 255});
   const json inverted = summary_of(run_tool(
       dir, {"mask", "a.png", "--auto", "srgb.g", "--invert", "-o", "out", "--summary", "json"}));
-  CHECK(numbers_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{255, 255, 0, 0});
+  CHECK(labels_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{255, 255, 0, 0});
   CHECK(inverted["inputs"][0]["selected"] == 2);
   const auto text = run_tool(dir, {"mask", "a.png", "--auto", "gray"});
   CHECK_THAT(text.out, Catch::Contains("the threshold explains 99.7 % of the variance") &&
@@ -112,17 +95,17 @@ TEST_CASE("auto parts a channel at Otsu's threshold", "[cli][mask][auto]") {
 TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 6, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99, 99, 99, 99, 99, 99, 99});
-  write_mask(dir / "and.png", {255, 255, 0, 255, 255, 255});
-  write_mask(dir / "or.png", {0, 0, 0, 0, 255, 255});
-  write_mask(dir / "minus.png", {255, 0, 0, 0, 0, 255});
+  write_labels(dir / "and.png", 6, {255, 255, 0, 255, 255, 255});
+  write_labels(dir / "or.png", 6, {0, 0, 0, 0, 255, 255});
+  write_labels(dir / "minus.png", 6, {255, 0, 0, 0, 0, 255});
   run_tool(dir, {"mask", "p.png", "--where", "gray < 50", "--and", "and.png", "--or", "or.png",
                  "--minus", "minus.png", "-o", "out"});
-  CHECK(numbers_in(dir / "out/p.mask.png") == std::vector<std::uint8_t>{0, 255, 0, 0, 255, 0});
-  write_mask(dir / "long.png", {255, 255, 0, 255, 255, 255, 0});
+  CHECK(labels_in(dir / "out/p.mask.png") == std::vector<std::uint8_t>{0, 255, 0, 0, 255, 0});
+  write_labels(dir / "long.png", 7, {255, 255, 0, 255, 255, 255, 0});
   check_error(
       run_tool(dir, {"mask", "p.png", "--where", "gray < 50", "--and", "long.png", "-o", "bad"}), 1,
       "long.png: the mask is 7x1, the picture 6x1");
-  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("bad/"));
+  check_nothing_in(dir, "bad");
 }
 
 TEST_CASE("a cut-out shows the rest as asked", "[cli][mask]") {
@@ -131,7 +114,7 @@ TEST_CASE("a cut-out shows the rest as asked", "[cli][mask]") {
   const auto cutout = [&](const std::string& background) {
     run_tool(dir,
              {"mask", "p.png", "--where", "srgb.r > 100", "--background", background, "-o", "out"});
-    return numbers_in(dir / "out/p.cutout.png");
+    return labels_in(dir / "out/p.cutout.png");
   };
   CHECK(cutout("transparent") == std::vector<std::uint8_t>{200, 10, 10, 255, 0, 0, 0, 0});
   CHECK(cutout("#010203") == std::vector<std::uint8_t>{200, 10, 10, 255, 1, 2, 3, 255});
@@ -166,7 +149,7 @@ TEST_CASE("mask refuses what it cannot find, and leaves nothing", "[cli][mask]")
   }
   check_error(run_tool(dir, {"mask", "flat.png", "--auto", "gray", "-o", "out"}), 1,
               "flat.png: has one value only in gray, so no threshold parts it");
-  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+  check_nothing_in(dir, "out");
 }
 
 TEST_CASE("vary tries a selection with many numbers in one pass", "[cli][mask][vary]") {
@@ -204,5 +187,5 @@ TEST_CASE("vary tries a selection with many numbers in one pass", "[cli][mask][v
     all.insert(all.end(), words.begin(), words.end());
     check_error(run_tool(dir, all), 2, says);
   }
-  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("bad/"));
+  check_nothing_in(dir, "bad");
 }

@@ -10,17 +10,6 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 using nlohmann::json;
 
-namespace {
-
-std::vector<std::uint8_t> labels_of(const std::filesystem::path& path) {
-  ReadOptions indices;
-  indices.palette_indices = true;
-  PictureFile file = open_picture(path, indices);
-  return samples_of<std::uint8_t>(file);
-}
-
-}  // namespace
-
 TEST_CASE("each colored glass of the plain panels is a peak whose selection takes it",
           "[cli][peaks]") {
   const TempDir dir;
@@ -29,7 +18,7 @@ TEST_CASE("each colored glass of the plain panels is a peak whose selection take
     const std::string picture = std::string(panel) + ".png";
     const json found = summary_of(run_tool(dir, {"histogram", picture, "--joint", "hsv.h,hsv.s",
                                                  "--peaks", "8", "--summary", "json"}));
-    const auto truth = labels_of(dir / (std::string(panel) + ".reference.png"));
+    const auto truth = labels_in(dir / (std::string(panel) + ".reference.png"));
     std::array<double, 5> best{};  // by glass: ruby, cobalt, amber, emerald are 1 to 4
     for (const json& peak : found["inputs"][0]["peaks"][0]["peaks"]) {
       const json masked =
@@ -37,7 +26,7 @@ TEST_CASE("each colored glass of the plain panels is a peak whose selection take
                                     "-o", "out", "--write", "mask", "--summary", "json"}));
       // The histogram says what mask takes, to the pixel.
       CHECK(masked["inputs"][0]["selected"] == peak["pixels"]);
-      const auto mask = labels_of(dir / ("out/" + std::string(panel) + ".mask.png"));
+      const auto mask = labels_in(dir / ("out/" + std::string(panel) + ".mask.png"));
       std::array<std::uint64_t, 7> in{}, all{};
       for (std::size_t i = 0; i < mask.size(); ++i) {
         ++all[truth[i]];

@@ -14,38 +14,17 @@ using nlohmann::json;
 
 namespace {
 
-void write_gray(const std::filesystem::path& path, std::uint32_t width,
-                const std::vector<std::uint8_t>& samples, bool labels = true) {
-  PictureSpec spec =
-      spec_of(width, static_cast<std::uint32_t>(samples.size() / width), 1, SampleType::kU8);
-  spec.labels = labels;
-  write_picture(path, spec, bytes_of(samples));
-}
-
 /// 6 x 4: a 3 x 3 square with a hole, and a speck.
 void write_mask(const std::filesystem::path& path) {
   std::vector<std::uint8_t> mask;
   for (const char c : std::string("ooo...o.o...ooo..o......")) mask.push_back(c == 'o' ? 255 : 0);
-  write_gray(path, 6, mask);
+  write_labels(path, 6, mask);
 }
 
 /// 4 x 2: class 1 "left", class 2 "right".
 void write_map(const std::filesystem::path& path) {
-  PictureSpec spec = spec_of(4, 2, 1);
-  spec.labels = true;
-  spec.legend = {{1, "left", "#c00000"}, {2, "right", "#0000c0"}};
-  write_picture(path, spec, bytes_of(std::vector<std::uint8_t>{1, 1, 2, 2, 1, 1, 1, 2}));
-}
-
-std::vector<std::uint8_t> numbers_in(const std::filesystem::path& path) {
-  ReadOptions indices;
-  indices.palette_indices = true;
-  PictureFile file = open_picture(path, indices);
-  return samples_of<std::uint8_t>(file);
-}
-
-void copy_demo(const TempDir& dir, const char* name) {
-  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/" + name, dir / name);
+  write_labels(path, 4, {1, 1, 2, 2, 1, 1, 1, 2},
+               {{1, "left", "#c00000"}, {2, "right", "#0000c0"}});
 }
 
 }  // namespace
@@ -65,7 +44,7 @@ TEST_CASE("tidy cleans a mask step by step, and it stays a mask", "[cli][tidy]")
   std::vector<std::uint8_t> expected;
   for (const char c : std::string("ooo...ooo...ooo........."))
     expected.push_back(c == 'o' ? 255 : 0);
-  CHECK(numbers_in(dir / "out/m.tidy.png") == expected);
+  CHECK(labels_in(dir / "out/m.tidy.png") == expected);
   CHECK(std::filesystem::exists(dir / "out/m.tidy.figure.png"));
   // What it wrote is a mask to `mask` as well.
   write_rgb(dir / "p.png", 6, 4, std::vector<std::uint8_t>(72, 100));
@@ -81,11 +60,11 @@ TEST_CASE("tidy keeps the classes of a map", "[cli][tidy]") {
                                                "out", "--figures", "none", "--summary", "json"}));
   CHECK(found["inputs"][0]["kind"] == "class map");
   // Where a box holds as many of both, a pixel stays as it is.
-  CHECK(numbers_in(dir / "out/map.tidy.png") == numbers_in(dir / "map.png"));
+  CHECK(labels_in(dir / "out/map.tidy.png") == labels_in(dir / "map.png"));
   const json wide = summary_of(run_tool(dir, {"tidy", "map.png", "--steps", "majority 9", "-o",
                                               "wide", "--figures", "none", "--summary", "json"}));
   CHECK(wide["inputs"][0]["changed"] == 3);
-  CHECK(numbers_in(dir / "wide/map.tidy.png") == std::vector<std::uint8_t>(8, 1));
+  CHECK(labels_in(dir / "wide/map.tidy.png") == std::vector<std::uint8_t>(8, 1));
   PictureFile file = open_picture(dir / "out/map.tidy.png", {});
   REQUIRE(file.facts.legend.size() == 2);
   CHECK(file.facts.legend[1].name == "right");
@@ -96,8 +75,8 @@ TEST_CASE("a mask by color, tidied, comes near the reference again", "[cli][tidy
   copy_demo(dir, "panel-a.rough.png");
   copy_demo(dir, "panel-a.reference.png");
   run_tool(dir, {"tidy", "panel-a.rough.png", "--steps", "drop 20; fill 20", "-o", "."});
-  const auto clean = numbers_in(dir / "panel-a.rough.tidy.png");
-  const auto reference = numbers_in(dir / "panel-a.reference.png");
+  const auto clean = labels_in(dir / "panel-a.rough.tidy.png");
+  const auto reference = labels_in(dir / "panel-a.reference.png");
   std::size_t both = 0, either = 0;
   for (std::size_t i = 0; i < clean.size(); ++i) {
     both += clean[i] && reference[i] == 2;
@@ -119,7 +98,7 @@ TEST_CASE("tidy refuses what it cannot do, and leaves nothing", "[cli][tidy]") {
               "map.png: is a class map, and 'invert' is for masks");
   check_error(run_tool(dir, {"tidy", "photo.png", "--steps", "fill", "-o", "out"}), 1,
               "holds more than 255 colors");
-  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+  check_nothing_in(dir, "out");
 }
 
 TEST_CASE("measure lists the regions of a mask, in units", "[cli][measure]") {
@@ -214,5 +193,5 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
   write_picture(dir / "deep.png", spec, bytes_of(deep));
   check_error(run_tool(dir, {"measure", "deep.png", "-o", "out"}), 1,
               "has the class number 768, above 255");
-  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith("out/"));
+  check_nothing_in(dir, "out");
 }

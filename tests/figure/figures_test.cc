@@ -43,7 +43,7 @@ Histogram histogram_of(const Channel& channel, const std::vector<float>& values)
   Block block;
   block.picture_width = 4096;
   block.size = block.counted_size = values.size();
-  Histogram histogram(channel_binning(channel, 64, 256), channel.is_hue());
+  Histogram histogram(channel_binning(channel, 64, PictureInfo{}), channel.is_hue());
   histogram.add(block, plane.plane(0));
   return histogram;
 }
@@ -88,8 +88,8 @@ TEST_CASE("peaks are marked where they are and listed with their shares", "[figu
   CHECK(count_of(svg, "rgb(160,  28,  46)") >= 3);
 
   const Channel saturation = channel_named("hsv.s");
-  JointHistogram joint(channel_binning(hue, 12, 256), true, channel_binning(saturation, 5, 256),
-                       false);
+  JointHistogram joint(channel_binning(hue, 12, PictureInfo{}), true,
+                       channel_binning(saturation, 5, PictureInfo{}), false);
   const std::vector<PeakMark> marks{{"1", {{{330, 30}, {40, 80}}}, "#a01c2e", 12.0}};
   const auto heat = [&] {
     return drawn([&](Plot& plot, const std::filesystem::path& path) {

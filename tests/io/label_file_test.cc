@@ -109,16 +109,16 @@ TEST_CASE("pictures side by side share a row, as wide as the widest", "[core][pi
   std::vector<std::unique_ptr<RowSource>> narrow, mixed;
   narrow.push_back(picture_of<std::uint8_t>({1, 2, 3, 4}, 2));
   narrow.push_back(picture_of<std::uint8_t>({5, 6, 7, 8}, 2));
-  SideBySide both(std::move(narrow));
-  CHECK(both.shape() == RasterShape{4, 2, 1, SampleType::kU8});
-  CHECK(labels_in<std::uint8_t>(both) == std::vector<std::uint8_t>{1, 2, 5, 6, 3, 4, 7, 8});
+  const auto both = SideBySide::of_labels(std::move(narrow));
+  CHECK(both->shape() == RasterShape{4, 2, 1, SampleType::kU8});
+  CHECK(labels_in<std::uint8_t>(*both) == std::vector<std::uint8_t>{1, 2, 5, 6, 3, 4, 7, 8});
   mixed.push_back(picture_of<std::uint8_t>({1, 2, 3, 4}, 2));
   mixed.push_back(picture_of<std::uint16_t>({500, 6, 7, 800}, 2));
-  SideBySide wide(std::move(mixed));
+  const auto wide = SideBySide::of_labels(std::move(mixed));
   const std::vector<std::uint16_t> expected{1, 2, 500, 6, 3, 4, 7, 800};
-  CHECK(labels_in<std::uint16_t>(wide) == expected);
-  wide.rewind();
-  CHECK(labels_in<std::uint16_t>(wide) == expected);
+  CHECK(labels_in<std::uint16_t>(*wide) == expected);
+  wide->rewind();
+  CHECK(labels_in<std::uint16_t>(*wide) == expected);
 }
 
 TEST_CASE("samples become labels; pixels of two classes become none", "[core][learn]") {

@@ -29,6 +29,11 @@ inline void check_error(const Outcome& run, int code, const std::string& says) {
   CHECK(std::count(run.err.begin(), run.err.end(), '\n') == 1);
 }
 
+/// A folder that what was refused must not have written into.
+inline void check_nothing_in(const TempDir& dir, const std::string& folder) {
+  for (const auto& name : dir.files()) CHECK_THAT(name, !Catch::StartsWith(folder + "/"));
+}
+
 /// The lines of a table, without their ends.
 inline std::vector<std::string> lines_of(const std::filesystem::path& path) {
   std::istringstream stream(text_of_file(path));

@@ -40,6 +40,12 @@ class TempDir {
   std::filesystem::path path_;
 };
 
+/// Copies a file of the demo data.
+inline void copy_demo(const TempDir& dir, const std::string& name, const std::string& as = "") {
+  std::filesystem::copy(std::string(CHALCEDONY_DEMO_DATA) + "/" + name,
+                        dir / (as.empty() ? name : as));
+}
+
 inline std::string text_of_file(const std::filesystem::path& path) {
   std::ifstream in(path, std::ios::binary);
   std::ostringstream text;

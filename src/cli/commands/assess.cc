@@ -18,9 +18,8 @@ namespace {
 void declare(po::options_description& options) {
   add_option<std::string>(options, "reference", "FILE",
                           "what is so: a class map, a picture of flat colors, or GeoJSON samples");
-  options.add_options()(
-      "match", po::value<std::vector<std::string>>()->composing()->value_name("OURS=THEIRS"),
-      "a class of the map is this class of the reference; may be repeated");
+  add_repeated_option(options, "match", "OURS=THEIRS",
+                      "a class of the map is this class of the reference; may be repeated");
   add_option<std::string>(options, "count", "N", "draw so many pixels (default: take all)");
   add_option<std::string>(options, "fraction", "F", "draw this part of the pixels, 0 to 1");
   add_option<std::string>(options, "stratified", "equal|proportional|NAME=N,...",
@@ -95,9 +94,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   options.reference = given["reference"].as<std::string>();
   if (given.count("versus")) options.versus = given["versus"].as<std::string>();
   if (given.count("model")) options.model = given["model"].as<std::string>();
-  if (given.count("match"))
-    for (const auto& text : given["match"].as<std::vector<std::string>>())
-      options.match.push_back(named_value("--match", text));
+  for (const auto& text : texts_of(given, "match"))
+    options.match.push_back(named_value("--match", text));
   read_design(given, options);
   options.level = number_between("--level", text_of(given, "level", "95"), 0, 100) / 100;
   if (given.count("plan"))

@@ -46,12 +46,9 @@ void declare(po::options_description& options) {
                           "for each");
   add_option<std::string>(options, "model", "FILE",
                           "take the groups from a clusters.model.json instead of finding them");
-  const auto repeated = [&](const char* name, const char* value, const char* meaning) {
-    options.add_options()(
-        name, po::value<std::vector<std::string>>()->composing()->value_name(value), meaning);
-  };
-  repeated("name", "N=NAME", "name group N; may be repeated");
-  repeated("merge", "NAME=N,M,...", "make several groups one class; may be repeated");
+  add_repeated_option(options, "name", "N=NAME", "name group N; may be repeated");
+  add_repeated_option(options, "merge", "NAME=N,M,...",
+                      "make several groups one class; may be repeated");
 }
 
 std::pair<std::size_t, std::size_t> group_range(const std::string& text) {
@@ -71,14 +68,11 @@ std::pair<std::size_t, std::size_t> group_range(const std::string& text) {
 std::vector<Channel> features_from(const po::variables_map& given) {
   if (given.count("space") && given.count("features"))
     throw UsageError("--space and --features both say what to group in", "give one of them");
-  const char* const option = given.count("space") ? "space" : "features";
-  if (!given.count(option)) return {};
-  const std::string text = given[option].as<std::string>();
-  try {
-    return given.count("space") ? channels_of(space_named(text)) : channels_named(text);
-  } catch (const UsageError& error) {
-    throw at_place(error, std::string("--") + option);
-  }
+  if (given.count("features"))
+    return channels_option("--features", given["features"].as<std::string>());
+  if (!given.count("space")) return {};
+  return read_option("--space",
+                     [&] { return channels_of(space_named(given["space"].as<std::string>())); });
 }
 
 void read_mixture(const po::variables_map& given, ClusterOptions& options) {
@@ -88,33 +82,28 @@ void read_mixture(const po::variables_map& given, ClusterOptions& options) {
         throw UsageError("--" + std::string(option) + " is for mixtures only",
                          "leave it out, or give --method gaussian-mixture");
   }
-  const std::string shape =
-      one_of("--shape", text_of(given, "shape", "own"), {"own", "axes", "round", "shared"});
-  options.mixture.shape = shape == "axes"    ? MixtureShape::kAxes
-                          : shape == "round" ? MixtureShape::kRound
-                          : shape == "own"   ? MixtureShape::kOwn
-                                             : MixtureShape::kShared;
+  options.mixture.shape = choice_of<MixtureShape>("--shape", text_of(given, "shape", "own"),
+                                                  {{"own", MixtureShape::kOwn},
+                                                   {"axes", MixtureShape::kAxes},
+                                                   {"round", MixtureShape::kRound},
+                                                   {"shared", MixtureShape::kShared}});
   if (!given.count("probabilities")) return;
-  options.probabilities =
-      one_of("--probabilities", given["probabilities"].as<std::string>(), {"16", "float"}) == "16"
-          ? ProbabilityPictures::k16
-          : ProbabilityPictures::kFloat;
+  options.probabilities = choice_of<ProbabilityPictures>(
+      "--probabilities", given["probabilities"].as<std::string>(),
+      {{"16", ProbabilityPictures::k16}, {"float", ProbabilityPictures::kFloat}});
 }
 
 void read_search(const po::variables_map& given, ClusterOptions& options) {
   std::tie(options.first_k, options.last_k) = group_range(text_of(given, "k", "1..10"));
   options.features = features_from(given);
-  const std::string scaling =
-      given.count("scaling")
-          ? one_of("--scaling", given["scaling"].as<std::string>(), {"none", "spread", "range"})
-          : "";
-  if (scaling == "none") options.scaling = FeatureScaling::kNone;
-  if (scaling == "spread") options.scaling = FeatureScaling::kSpread;
-  if (scaling == "range") options.scaling = FeatureScaling::kRange;
+  if (given.count("scaling"))
+    options.scaling = choice_of<FeatureScaling>("--scaling", given["scaling"].as<std::string>(),
+                                                {{"none", FeatureScaling::kNone},
+                                                 {"spread", FeatureScaling::kSpread},
+                                                 {"range", FeatureScaling::kRange}});
   options.groups.start =
-      one_of("--start", text_of(given, "start", "spread"), {"spread", "random"}) == "spread"
-          ? CenterStart::kSpread
-          : CenterStart::kRandom;
+      choice_of<CenterStart>("--start", text_of(given, "start", "spread"),
+                             {{"spread", CenterStart::kSpread}, {"random", CenterStart::kRandom}});
   if (given.count("restarts"))
     options.groups.restarts = static_cast<unsigned>(
         whole_number("--restarts", given["restarts"].as<std::string>(), 1, kMostRestarts));
@@ -124,18 +113,16 @@ void read_search(const po::variables_map& given, ClusterOptions& options) {
 }
 
 void read_names(const po::variables_map& given, ClusterOptions& options) {
-  if (given.count("name"))
-    for (const auto& text : given["name"].as<std::vector<std::string>>()) {
-      const auto [number, name] = named_value("--name", text);
-      options.names.emplace_back(whole_number("--name", number, 1, kMostGroups), name);
-    }
-  if (given.count("merge"))
-    for (const auto& text : given["merge"].as<std::vector<std::string>>()) {
-      const auto [name, list] = named_value("--merge", text);
-      auto& numbers = options.merges.emplace_back(name, std::vector<std::size_t>{}).second;
-      for (const std::string& number : split_list(list))
-        numbers.push_back(whole_number("--merge", number, 1, kMostGroups));
-    }
+  for (const auto& text : texts_of(given, "name")) {
+    const auto [number, name] = named_value("--name", text);
+    options.names.emplace_back(whole_number("--name", number, 1, kMostGroups), name);
+  }
+  for (const auto& text : texts_of(given, "merge")) {
+    const auto [name, list] = named_value("--merge", text);
+    auto& numbers = options.merges.emplace_back(name, std::vector<std::size_t>{}).second;
+    for (const std::string& number : split_list(list))
+      numbers.push_back(whole_number("--merge", number, 1, kMostGroups));
+  }
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -149,20 +136,17 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
             "leave one of the two out");
     options.model = given["model"].as<std::string>();
   }
-  options.method = one_of("--method", text_of(given, "method", "k-means"),
-                          {"k-means", "gaussian-mixture"}) == "k-means"
-                       ? ClusterMethod::kMeans
-                       : ClusterMethod::kMixture;
+  options.method = choice_of<ClusterMethod>(
+      "--method", text_of(given, "method", "k-means"),
+      {{"k-means", ClusterMethod::kMeans}, {"gaussian-mixture", ClusterMethod::kMixture}});
   read_mixture(given, options);
   read_search(given, options);
   options.order =
-      one_of("--order", text_of(given, "order", "share"), {"share", "lightness"}) == "share"
-          ? GroupOrder::kShare
-          : GroupOrder::kLightness;
-  options.colors =
-      one_of("--colors", text_of(given, "colors", "centers"), {"centers", "distinct"}) == "centers"
-          ? GroupColors::kCenters
-          : GroupColors::kDistinct;
+      choice_of<GroupOrder>("--order", text_of(given, "order", "share"),
+                            {{"share", GroupOrder::kShare}, {"lightness", GroupOrder::kLightness}});
+  options.colors = choice_of<GroupColors>(
+      "--colors", text_of(given, "colors", "centers"),
+      {{"centers", GroupColors::kCenters}, {"distinct", GroupColors::kDistinct}});
   read_names(given, options);
   return run_cluster(options, context);
 }

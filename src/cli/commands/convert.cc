@@ -27,20 +27,9 @@ void declare(po::options_description& options) {
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   ConvertOptions options;
   options.shared = shared;
-  if (given.count("to")) {
-    try {
-      options.to = &space_named(given["to"].as<std::string>());
-    } catch (const UsageError& error) {
-      throw at_place(error, "--to");
-    }
-  }
-  if (given.count("depth")) {
-    const std::string depth =
-        one_of("--depth", given["depth"].as<std::string>(), {"8", "16", "float"});
-    options.depth = depth == "8"    ? SampleType::kU8
-                    : depth == "16" ? SampleType::kU16
-                                    : SampleType::kF32;
-  }
+  if (given.count("to"))
+    options.to = read_option("--to", [&] { return &space_named(given["to"].as<std::string>()); });
+  options.depth = depth_option(given);
   options.keep_alpha = text_of(given, "alpha", "keep") == "keep";
   return run_convert(options, context);
 }

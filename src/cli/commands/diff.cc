@@ -2,7 +2,6 @@
 
 #include <fmt/format.h>
 
-#include <map>
 #include <ostream>
 
 #include "cli/command.h"
@@ -27,14 +26,12 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
                      "give the two that are to be held against each other");
   DiffOptions options;
   options.shared = shared;
-  const std::map<std::string, DifferenceFormula> formulas{
-      {"ciede2000", DifferenceFormula::kCiede2000},
-      {"cie94", DifferenceFormula::kCie94},
-      {"cie76", DifferenceFormula::kCie76},
-      {"oklab", DifferenceFormula::kOklab}};
-  options.formula_name = one_of("--formula", text_of(given, "formula", "ciede2000"),
-                                {"ciede2000", "cie94", "cie76", "oklab"});
-  options.formula = formulas.at(options.formula_name);
+  options.formula_name = text_of(given, "formula", "ciede2000");
+  options.formula = choice_of<DifferenceFormula>("--formula", options.formula_name,
+                                                 {{"ciede2000", DifferenceFormula::kCiede2000},
+                                                  {"cie94", DifferenceFormula::kCie94},
+                                                  {"cie76", DifferenceFormula::kCie76},
+                                                  {"oklab", DifferenceFormula::kOklab}});
   if (options.formula == DifferenceFormula::kOklab) options.tolerance = 0.03;
   if (given.count("tolerance"))
     options.tolerance =

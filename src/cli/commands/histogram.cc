@@ -25,10 +25,9 @@ void declare(po::options_description& options) {
                           "channels or whole spaces, separated by commas (default srgb, or none "
                           "when --joint is given)");
   add_option<std::string>(options, "bins", "N", "bins of every channel (default 256)");
-  options.add_options()("joint",
-                        po::value<std::vector<std::string>>()->composing()->value_name("A,B"),
-                        "count two channels together; may be repeated. all: the three pairs of "
-                        "--space");
+  add_repeated_option(options, "joint", "A,B",
+                      "count two channels together; may be repeated. all: the three pairs of "
+                      "--space");
   options.add_options()("matrix", "write joint counts as matrices too");
   options.add_options()("merge",
                         "the inputs are histogram tables of one layout: add up their counts");
@@ -43,34 +42,11 @@ void declare(po::options_description& options) {
                           "find the N main peaks of every histogram, and a --where text for each");
 }
 
-std::vector<Channel> channel_list(const char* option, const std::string& text) {
-  try {
-    return channels_named(text);
-  } catch (const UsageError& error) {
-    throw at_place(error, option);
-  }
-}
-
 std::pair<Channel, Channel> channel_pair(const std::string& text) {
-  const auto channels = channel_list("--joint", text);
+  const auto channels = channels_option("--joint", text);
   if (channels.size() != 2)
     throw UsageError("--joint: '" + text + "' is not two channels", "write two, as in hsv.h,hsv.s");
   return {channels[0], channels[1]};
-}
-
-/// The space of the cube and of --joint all.
-const Space& space_of_three(const po::variables_map& given, bool joint_all) {
-  if (given.count("space") && !given.count("cube") && !joint_all)
-    throw UsageError("--space is of the cube, and none is asked for",
-                     "add --cube N or --joint all");
-  try {
-    const Space& space = space_named(text_of(given, "space", "oklab"));
-    if (space.channel_count == 3) return space;
-    throw UsageError("'" + std::string(space.id) + "' has one channel, and three are needed",
-                     "use a space such as oklab or srgb");
-  } catch (const UsageError& error) {
-    throw at_place(error, "--space");
-  }
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -83,10 +59,12 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
                    "--merge adds up tables");
     return merge_histograms(shared);
   }
-  const auto joint = given.count("joint") ? given["joint"].as<std::vector<std::string>>()
-                                          : std::vector<std::string>{};
+  const auto joint = texts_of(given, "joint");
   const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();
-  options.cube_space = &space_of_three(given, joint_all);
+  if (given.count("space") && !given.count("cube") && !joint_all)
+    throw UsageError("--space is of the cube, and none is asked for",
+                     "add --cube N or --joint all");
+  options.cube_space = &three_channel_space("--space", text_of(given, "space", "oklab"));
   for (const std::string& text : joint) {
     if (text != "all") {
       options.joint.push_back(channel_pair(text));
@@ -103,7 +81,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     options.cube = whole_number("--cube", given["cube"].as<std::string>(), 1, kMostCubeBins);
   options.log_counts = given.count("log") > 0;
   if (given.count("channels") || (options.joint.empty() && options.cube == 0))
-    options.channels = channel_list("--channels", text_of(given, "channels", "srgb"));
+    options.channels = channels_option("--channels", text_of(given, "channels", "srgb"));
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
   if (given.count("joint-bins")) {

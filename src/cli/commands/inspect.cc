@@ -18,8 +18,7 @@ namespace {
 void declare(po::options_description& options) {
   add_option<std::string>(options, "space", "SPACE",
                           "the space of the statistics (default the picture's own)");
-  options.add_options()("at", po::value<std::vector<std::string>>()->composing()->value_name("X,Y"),
-                        "print the values of this pixel; may be repeated");
+  add_repeated_option(options, "at", "X,Y", "print the values of this pixel; may be repeated");
 }
 
 std::pair<std::int64_t, std::int64_t> parse_point(const std::string& text) {
@@ -36,16 +35,10 @@ std::pair<std::int64_t, std::int64_t> parse_point(const std::string& text) {
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   InspectOptions options;
   options.shared = shared;
-  if (given.count("space")) {
-    try {
-      options.space = &space_named(given["space"].as<std::string>());
-    } catch (const UsageError& error) {
-      throw at_place(error, "--space");
-    }
-  }
-  if (given.count("at"))
-    for (const auto& text : given["at"].as<std::vector<std::string>>())
-      options.at.push_back(parse_point(text));
+  if (given.count("space"))
+    options.space =
+        read_option("--space", [&] { return &space_named(given["space"].as<std::string>()); });
+  for (const auto& text : texts_of(given, "at")) options.at.push_back(parse_point(text));
   return run_inspect(options, context);
 }
 

@@ -21,14 +21,11 @@ constexpr double kMostCoverage = 100;
 void declare(po::options_description& options) {
   add_option<std::string>(options, "where", "SELECTION",
                           "which pixels: tests on channels joined by and, or, not and brackets");
-  const auto repeated = [&](const char* name, const char* value, const char* meaning) {
-    options.add_options()(
-        name, po::value<std::vector<std::string>>()->composing()->value_name(value), meaning);
-  };
-  repeated("like", "PLACE",
-           "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or "
-           "FILE.geojson:CLASS; may be repeated");
-  repeated("unlike", "PLACE", "and unlike those here; may be repeated");
+  add_repeated_option(
+      options, "like", "PLACE",
+      "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or "
+      "FILE.geojson:CLASS; may be repeated");
+  add_repeated_option(options, "unlike", "PLACE", "and unlike those here; may be repeated");
   add_option<std::string>(options, "channels", "LIST", "channels --like looks at (default lab)");
   add_option<std::string>(options, "by", "ranges|gaussian",
                           "what --like finds: a range of each channel, or a Gaussian of three "
@@ -38,39 +35,32 @@ void declare(po::options_description& options) {
                           "(default 98; gaussian 99.5)");
   add_option<std::string>(options, "auto", "CHANNEL",
                           "the pixels above the threshold that parts this channel best");
-  repeated("vary", "NAME=A..B/N",
-           "try N values for {NAME} in --where: a sheet of masks and their coverage instead of a "
-           "mask; may be given twice");
+  add_repeated_option(
+      options, "vary", "NAME=A..B/N",
+      "try N values for {NAME} in --where: a sheet of masks and their coverage instead of a "
+      "mask; may be given twice");
   options.add_options()("invert", "select what the selection leaves");
-  repeated("and", "MASK", "only where this mask is on; may be repeated");
-  repeated("or", "MASK", "also where this mask is on, after --and; may be repeated");
-  repeated("minus", "MASK", "not where this mask is on, after --or; may be repeated");
+  add_repeated_option(options, "and", "MASK", "only where this mask is on; may be repeated");
+  add_repeated_option(options, "or", "MASK",
+                      "also where this mask is on, after --and; may be repeated");
+  add_repeated_option(options, "minus", "MASK",
+                      "not where this mask is on, after --or; may be repeated");
   add_option<std::string>(options, "background", "transparent|gray|dimmed|COLOR",
                           "what the cut-out shows where nothing is selected (default "
                           "transparent)");
-}
-
-std::vector<std::string> texts_of(const po::variables_map& given, const char* name) {
-  return given.count(name) ? given[name].as<std::vector<std::string>>()
-                           : std::vector<std::string>{};
 }
 
 LikeOptions like_from(const po::variables_map& given) {
   LikeOptions like;
   like.like = texts_of(given, "like");
   like.unlike = texts_of(given, "unlike");
-  like.by = one_of("--by", text_of(given, "by", "ranges"), {"ranges", "gaussian"}) == "ranges"
-                ? LikeBy::kRanges
-                : LikeBy::kGaussian;
+  like.by = choice_of<LikeBy>("--by", text_of(given, "by", "ranges"),
+                              {{"ranges", LikeBy::kRanges}, {"gaussian", LikeBy::kGaussian}});
   if (like.by == LikeBy::kGaussian) like.coverage = 99.5;
   if (given.count("coverage"))
     like.coverage =
         number_between("--coverage", given["coverage"].as<std::string>(), 0, kMostCoverage);
-  try {
-    like.channels = channels_named(text_of(given, "channels", "lab"));
-  } catch (const UsageError& error) {
-    throw at_place(error, "--channels");
-  }
+  like.channels = channels_option("--channels", text_of(given, "channels", "lab"));
   const bool hue = std::any_of(like.channels.begin(), like.channels.end(),
                                [](const Channel& c) { return c.is_hue(); });
   if (like.by == LikeBy::kGaussian && (like.channels.size() != 3 || hue))
@@ -94,17 +84,13 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
     options.like = like_from(given);
     return;
   }
-  const char* const option = given.count("where") ? "where" : "auto";
-  const std::string text = given[option].as<std::string>();
-  try {
-    if (given.count("where")) {
-      options.where = parse_expression(text);
-      return;
-    }
-    options.threshold = channel_named(text);
-  } catch (const UsageError& error) {
-    throw at_place(error, std::string("--") + option);
+  if (given.count("where")) {
+    options.where =
+        read_option("--where", [&] { return parse_expression(given["where"].as<std::string>()); });
+    return;
   }
+  options.threshold =
+      read_option("--auto", [&] { return channel_named(given["auto"].as<std::string>()); });
   if (options.threshold->is_hue())
     throw UsageError("--auto: " + options.threshold->name() +
                          " is a hue, which goes round and has no upper part",
@@ -135,20 +121,16 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
                  "--vary only tries selections");
   MaskVariantOptions options;
   options.shared = shared;
-  try {
+  options.variants = read_option("--vary", [&] {
     for (const std::string& text : texts_of(given, "vary"))
       options.variables.push_back(parse_variable(text));
-    options.variants = variants_of(given["where"].as<std::string>(), options.variables);
-  } catch (const UsageError& error) {
-    throw at_place(error, "--vary");
-  }
+    return variants_of(given["where"].as<std::string>(), options.variables);
+  });
   if (options.variables.size() > 2)
     throw UsageError("--vary may be given twice, not more often", "vary two numbers at a time");
-  try {
+  read_option("--where", [&] {
     for (const Variant& variant : options.variants) parse_expression(variant.text);
-  } catch (const UsageError& error) {
-    throw at_place(error, "--where");
-  }
+  });
   return run_mask_variants(options, context);
 }
 

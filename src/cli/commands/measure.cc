@@ -52,9 +52,9 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   refuse_options(given, {"region", "within"}, "measure takes whole masks and class maps");
   MeasureOptions options;
   options.shared = shared;
-  options.connectivity = one_of("--connect", text_of(given, "connect", "8"), {"4", "8"}) == "4"
-                             ? Connectivity::kFour
-                             : Connectivity::kEight;
+  options.connectivity =
+      choice_of<Connectivity>("--connect", text_of(given, "connect", "8"),
+                              {{"4", Connectivity::kFour}, {"8", Connectivity::kEight}});
   if (given.count("image")) {
     options.image = given["image"].as<std::string>();
     if (shared.inputs.size() > 1)
@@ -64,11 +64,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   } else {
     refuse_options(given, {"channels"}, "they are of --image");
   }
-  try {
-    options.channels = channels_named(text_of(given, "channels", "srgb"));
-  } catch (const UsageError& error) {
-    throw at_place(error, "--channels");
-  }
+  options.channels = channels_option("--channels", text_of(given, "channels", "srgb"));
   if (given.count("pixel-size")) read_pixel_size(given["pixel-size"].as<std::string>(), options);
   options.outlines = given.count("outlines") > 0;
   options.numbers = given.count("numbers") > 0;

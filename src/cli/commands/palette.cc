@@ -53,10 +53,9 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     options.apart = number_between("--apart", given["apart"].as<std::string>(), 0, 100);
   else if (given.count("apart"))
     options.apart = 0;
-  options.distance = one_of("--distance", text_of(given, "distance", "ciede2000"),
-                            {"ciede2000", "oklab"}) == "oklab"
-                         ? ColorDistance::kOklab
-                         : ColorDistance::kCiede2000;
+  options.formula = choice_of<DifferenceFormula>(
+      "--distance", text_of(given, "distance", "ciede2000"),
+      {{"ciede2000", DifferenceFormula::kCiede2000}, {"oklab", DifferenceFormula::kOklab}});
   return run_palette(options, context);
 }
 

@@ -2,7 +2,6 @@
 
 #include <fmt/format.h>
 
-#include <map>
 #include <ostream>
 
 #include "cli/command.h"
@@ -28,17 +27,13 @@ void declare(po::options_description& options) {
                           "how histograms are compared (default jensen-shannon)");
 }
 
-std::vector<Channel> channels_in(const char* option, const std::string& text) {
-  try {
-    const auto channels = channels_named(text);
-    for (const Channel& channel : channels)
-      if (channel.is_stored())
-        throw UsageError(channel.name() + " has no usual range to compare over",
-                         "name channels of a space");
-    return channels;
-  } catch (const UsageError& error) {
-    throw at_place(error, std::string("--") + option);
-  }
+std::vector<Channel> channels_in(const std::string& option, const std::string& text) {
+  const auto channels = channels_option(option, text);
+  for (const Channel& channel : channels)
+    if (channel.is_stored())
+      throw UsageError(option + ": " + channel.name() + " has no usual range to compare over",
+                       "name channels of a space");
+  return channels;
 }
 
 void read_kind(const po::variables_map& given, SimilarOptions& options) {
@@ -47,25 +42,17 @@ void read_kind(const po::variables_map& given, SimilarOptions& options) {
                      "give one of them");
   if (given.count("joint")) {
     options.by = DescribedBy::kJoint;
-    options.channels = channels_in("joint", given["joint"].as<std::string>());
+    options.channels = channels_in("--joint", given["joint"].as<std::string>());
     if (options.channels.size() != 2)
       throw UsageError("--joint takes two channels", "write two, as in hsv.h,hsv.s");
     return;
   }
   if (given.count("channels")) {
     options.by = DescribedBy::kChannels;
-    options.channels = channels_in("channels", given["channels"].as<std::string>());
+    options.channels = channels_in("--channels", given["channels"].as<std::string>());
     return;
   }
-  try {
-    options.space = &space_named(text_of(given, "cube", "oklab"));
-    if (options.space->channel_count != 3)
-      throw UsageError(
-          "'" + std::string(options.space->id) + "' has one channel, a cube needs three",
-          "use a space such as oklab or srgb");
-  } catch (const UsageError& error) {
-    throw at_place(error, "--cube");
-  }
+  options.space = &three_channel_space("--cube", text_of(given, "cube", "oklab"));
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -75,14 +62,13 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   options.shared = shared;
   options.query = given["to"].as<std::string>();
   read_kind(given, options);
-  const std::map<std::string, HistogramDistance> distances{
-      {"overlap", HistogramDistance::kOverlap},
-      {"jensen-shannon", HistogramDistance::kJensenShannon},
-      {"hellinger", HistogramDistance::kHellinger},
-      {"transport", HistogramDistance::kTransport}};
-  options.distance_name = one_of("--distance", text_of(given, "distance", "jensen-shannon"),
-                                 {"overlap", "jensen-shannon", "hellinger", "transport"});
-  options.distance = distances.at(options.distance_name);
+  options.distance_name = text_of(given, "distance", "jensen-shannon");
+  options.distance =
+      choice_of<HistogramDistance>("--distance", options.distance_name,
+                                   {{"overlap", HistogramDistance::kOverlap},
+                                    {"jensen-shannon", HistogramDistance::kJensenShannon},
+                                    {"hellinger", HistogramDistance::kHellinger},
+                                    {"transport", HistogramDistance::kTransport}});
   // Transport over all bins of several axes is exact, and its time grows with their cube.
   const bool exact = options.distance == HistogramDistance::kTransport;
   const std::uint64_t most = options.by == DescribedBy::kCube    ? (exact ? 8 : kMostCubeBins)

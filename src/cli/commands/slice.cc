@@ -21,8 +21,8 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "channel", "CHANNEL", "whose values are sliced");
   add_option<std::string>(options, "cuts", "A,B,C,...",
                           "slices from A to B, from B to C, and so on");
-  options.add_options()(
-      "range", po::value<std::vector<std::string>>()->composing()->value_name("NAME=A..B"),
+  add_repeated_option(
+      options, "range", "NAME=A..B",
       "a slice of this name; may be repeated. A hue may run from a higher to a lower value");
   add_option<std::string>(options, "equal", "N", "N slices of one width over the usual range");
   add_option<std::string>(options, "quantiles", "N",
@@ -79,11 +79,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     throw UsageError("slice needs --channel", "say which values, as in --channel lab.l");
   SliceOptions options;
   options.shared = shared;
-  try {
-    options.channel = channel_named(given["channel"].as<std::string>());
-  } catch (const UsageError& error) {
-    throw at_place(error, "--channel");
-  }
+  options.channel =
+      read_option("--channel", [&] { return channel_named(given["channel"].as<std::string>()); });
   std::size_t ways = 0;
   for (const char* option : {"cuts", "range", "equal", "quantiles"})
     ways += given.count(option) > 0;
@@ -92,9 +89,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
                      "as in --cuts 0,30,60,100");
   if (given.count("cuts"))
     options.slices = slices_between(options.channel, cuts_of(given["cuts"].as<std::string>()));
-  if (given.count("range"))
-    for (const auto& text : given["range"].as<std::vector<std::string>>())
-      options.slices.push_back(range_of(options.channel, text, options.slices.size()));
+  for (const auto& text : texts_of(given, "range"))
+    options.slices.push_back(range_of(options.channel, text, options.slices.size()));
   if (given.count("equal"))
     options.slices = equal_slices(
         options.channel, whole_number("--equal", given["equal"].as<std::string>(), 1, kMostSlices));

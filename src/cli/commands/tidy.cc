@@ -28,11 +28,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
                  "tidy works on whole masks and class maps");
   TidyOptions options;
   options.shared = shared;
-  try {
-    options.steps = parse_tidy_steps(given["steps"].as<std::string>());
-  } catch (const UsageError& error) {
-    throw at_place(error, "--steps");
-  }
+  options.steps =
+      read_option("--steps", [&] { return parse_tidy_steps(given["steps"].as<std::string>()); });
   return run_tidy(options, context);
 }
 

@@ -17,9 +17,8 @@ namespace chalcedony::cli {
 namespace {
 
 void declare(po::options_description& options) {
-  options.add_options()("samples",
-                        po::value<std::vector<std::string>>()->composing()->value_name("FILE"),
-                        "sample regions as GeoJSON; one for each input, in their order");
+  add_repeated_option(options, "samples", "FILE",
+                      "sample regions as GeoJSON; one for each input, in their order");
   add_option<std::string>(options, "method", "METHOD",
                           "minimum-distance, mahalanobis or maximum-likelihood (default "
                           "minimum-distance)");
@@ -52,21 +51,15 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   options.shared = shared;
   if (!given.count("samples"))
     throw UsageError("train needs --samples", "name the sample regions of the picture");
-  for (const auto& file : given["samples"].as<std::vector<std::string>>())
-    options.samples.emplace_back(file);
+  for (const auto& file : texts_of(given, "samples")) options.samples.emplace_back(file);
   if (options.samples.size() != shared.inputs.size())
     throw UsageError("there are " + std::to_string(shared.inputs.size()) + " inputs and " +
                          std::to_string(options.samples.size()) + " sample files",
                      "give one --samples for each input");
   options.method =
       one_of("--method", text_of(given, "method", options.method), classifier_methods());
-  if (given.count("features")) {
-    try {
-      options.features = channels_named(given["features"].as<std::string>());
-    } catch (const UsageError& error) {
-      throw at_place(error, "--features");
-    }
-  }
+  if (given.count("features"))
+    options.features = channels_option("--features", given["features"].as<std::string>());
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   return run_train(options, context);
 }

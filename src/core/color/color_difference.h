@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CORE_COLOR_COLOR_DIFFERENCE_H_
 #define CHALCEDONY_CORE_COLOR_COLOR_DIFFERENCE_H_
 
+#include <array>
 #include <cstddef>
 
 #include "core/color/space.h"
@@ -25,6 +26,10 @@ const Space& space_of(DifferenceFormula formula);
 /// Source    CIE 15:2018, sections 8.2 and 8.3; ciede2000.h; Ottosson (2020) for oklab
 void differences(DifferenceFormula formula, const ConstPlanes& first, const ConstPlanes& second,
                  std::size_t n, float* out);
+
+/// The differences of one color, in space_of(), to n others; as differences() else.
+void differences_to(DifferenceFormula formula, const std::array<double, 3>& first,
+                    const ConstPlanes& others, std::size_t n, float* out);
 
 }  // namespace chalcedony
 

@@ -13,6 +13,12 @@ std::vector<MapClass> map_classes(const Model& model) {
   return classes;
 }
 
+std::vector<std::string> map_colors(const Model& model) {
+  std::vector<std::string> colors;
+  for (const MapClass& c : map_classes(model)) colors.push_back(c.color);
+  return colors;
+}
+
 std::vector<std::uint8_t> class_numbers(const Model& model) {
   const std::vector<MapClass> classes = map_classes(model);
   std::vector<std::uint8_t> numbers;

@@ -47,6 +47,9 @@ struct MapClass {
 /// one class, in the color of the first.
 std::vector<MapClass> map_classes(const Model& model);
 
+/// Their colors.
+std::vector<std::string> map_colors(const Model& model);
+
 /// For each entry of `classes` the number of its class in a map, 1 for the first.
 std::vector<std::uint8_t> class_numbers(const Model& model);
 

@@ -10,8 +10,8 @@ constexpr std::size_t kSteps = 4096;  // of linear light; fine enough for the ce
 }  // namespace
 
 ErrorDiffusion::ErrorDiffusion(std::uint32_t width, const std::vector<Color>& palette,
-                               ColorDistance distance)
-    : width_(width), nearest_(palette, distance), own_(width + 2u), below_(width + 2u) {
+                               DifferenceFormula formula)
+    : width_(width), nearest_(palette, formula), own_(width + 2u), below_(width + 2u) {
   for (const Color& color : palette) {
     const auto linear = color.in(spaces::kSrgbLinear);
     colors_.push_back({static_cast<float>(linear[0]), static_cast<float>(linear[1]),

@@ -18,7 +18,7 @@ namespace chalcedony {
 /// Source    Floyd and Steinberg (1976), Proc. Society for Information Display 17(2), 75-77
 class ErrorDiffusion {
  public:
-  ErrorDiffusion(std::uint32_t width, const std::vector<Color>& palette, ColorDistance distance);
+  ErrorDiffusion(std::uint32_t width, const std::vector<Color>& palette, DifferenceFormula formula);
 
   /// The number of the color of each pixel of the next row, 1 for the first; 0 where `counted`
   /// (null: everywhere) is 0, and nothing is handed on there.

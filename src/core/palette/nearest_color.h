@@ -7,28 +7,24 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/color/color_difference.h"
 #include "core/color/css_color.h"
 #include "core/pixel/planes.h"
 
 namespace chalcedony {
 
-enum class ColorDistance { kCiede2000, kOklab };
-
-/// The space whose planes NearestColor takes: Lab or oklab.
-const Space& space_of(ColorDistance distance);
-
 /// One for each thread.
 class NearestColor {
  public:
   /// At least one color, at most 255.
-  NearestColor(const std::vector<Color>& palette, ColorDistance distance);
+  NearestColor(const std::vector<Color>& palette, DifferenceFormula formula);
 
   /// The number of the nearest color of each of n pixels, 1 for the first; of equally near ones the
   /// first. `values` are planes of space_of(), at most kBlockPixels, padded.
   void find(const ConstPlanes& values, std::size_t n, std::uint8_t* numbers);
 
  private:
-  ColorDistance distance_;
+  DifferenceFormula formula_;
   std::vector<std::array<double, 3>> colors_;
   PlaneBuffer buffer_;
 };
@@ -37,7 +33,7 @@ class NearestColor {
 /// nearest to the middle of the cell.
 class NearestColorTable {
  public:
-  NearestColorTable(const std::vector<Color>& palette, ColorDistance distance);
+  NearestColorTable(const std::vector<Color>& palette, DifferenceFormula formula);
 
   /// sRGB in 0-255; what lies outside is clipped.
   std::uint8_t find(float r, float g, float b) const {

@@ -16,10 +16,11 @@ Excluded& Excluded::operator+=(const Excluded& other) {
 }
 
 BlockReader::BlockReader(const PictureInfo& info, Counting counting)
-    : info_(info), counting_(std::move(counting)), planes_(4), counted_(kBlockPixels) {
-  for (std::size_t c = 0; c < 3; ++c)
-    scale_[c] = sample_scale(*info.space, std::min<std::size_t>(c, info.space->channel_count - 1),
-                             info.shape.sample, info.full_scale);
+    : info_(info),
+      counting_(std::move(counting)),
+      scale_(sample_scales(info)),
+      planes_(4),
+      counted_(kBlockPixels) {
   block_.picture_width = info.shape.width;
 }
 

@@ -2,9 +2,10 @@
 #ifndef CHALCEDONY_CORE_PIXEL_RASTER_H_
 #define CHALCEDONY_CORE_PIXEL_RASTER_H_
 
+#include <array>
 #include <cstddef>
 #include <cstdint>
-#include <memory>
+#include <string>
 
 #include "core/color/space.h"
 
@@ -31,6 +32,8 @@ struct RasterShape {
   std::size_t pixel_bytes() const { return channels * bytes_per_sample(sample); }
   std::size_t row_bytes() const { return width * pixel_bytes(); }
   std::uint64_t pixels() const { return std::uint64_t{width} * height; }
+  /// "480x360"
+  std::string size_text() const { return std::to_string(width) + "x" + std::to_string(height); }
 
   friend bool operator==(const RasterShape&, const RasterShape&) = default;
 };
@@ -68,6 +71,9 @@ SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sam
 inline SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sample) {
   return sample_scale(space, channel, sample, full_scale_of(sample));
 }
+
+/// The scales of a picture's color channels. A gray picture uses the first.
+std::array<SampleScale, 3> sample_scales(const PictureInfo& info);
 
 }  // namespace chalcedony
 

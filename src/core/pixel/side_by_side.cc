@@ -6,36 +6,65 @@
 #include <algorithm>
 
 namespace chalcedony {
+namespace {
 
-SideBySide::SideBySide(std::vector<std::unique_ptr<RowSource>> pictures)
+/// 8-bit labels as 16-bit ones.
+class WideLabels : public RowSource {
+ public:
+  explicit WideLabels(std::unique_ptr<RowSource> narrow)
+      : narrow_(std::move(narrow)), shape_(narrow_->shape()), row_(shape_.width) {
+    shape_.sample = SampleType::kU16;
+  }
+
+  const RasterShape& shape() const override { return shape_; }
+  void rewind() override { narrow_->rewind(); }
+  void read_rows(std::uint32_t count, std::byte* rows) override {
+    auto* wide = reinterpret_cast<std::uint16_t*>(rows);
+    for (std::uint32_t r = 0; r < count; ++r, wide += shape_.width) {
+      narrow_->read_rows(1, row_.data());
+      std::transform(row_.begin(), row_.end(), wide,
+                     [](std::byte b) { return std::to_integer<std::uint16_t>(b); });
+    }
+  }
+
+ private:
+  std::unique_ptr<RowSource> narrow_;
+  RasterShape shape_;
+  std::vector<std::byte> row_;
+};
+
+}  // namespace
+
+SideBySide::SideBySide(RowSources pictures)
     : pictures_(std::move(pictures)), shape_(pictures_.front()->shape()) {
-  for (const auto& picture : pictures_)
-    if (picture->shape().sample == SampleType::kU16) shape_.sample = SampleType::kU16;
-  part_bytes_ = shape_.row_bytes();
-  shape_.width *= static_cast<std::uint32_t>(pictures_.size());
+  shape_.channels = 0;
+  shape_.sample = SampleType::kU8;
+  for (const auto& picture : pictures_) {
+    parts_.push_back(shape_.row_bytes());
+    shape_.channels += static_cast<std::uint32_t>(picture->shape().pixel_bytes());
+  }
+}
+
+std::unique_ptr<SideBySide> SideBySide::of_labels(RowSources pictures) {
+  const auto is_wide = [](const auto& p) { return p->shape().sample == SampleType::kU16; };
+  const bool wide = std::any_of(pictures.begin(), pictures.end(), is_wide);
+  for (auto& picture : pictures)
+    if (wide && !is_wide(picture)) picture = std::make_unique<WideLabels>(std::move(picture));
+  RasterShape shape = pictures.front()->shape();
+  shape.width *= static_cast<std::uint32_t>(pictures.size());
+  auto labels = std::make_unique<SideBySide>(std::move(pictures));
+  labels->shape_ = shape;
+  return labels;
 }
 
 void SideBySide::read_rows(std::uint32_t count, std::byte* rows) {
   // Isolated, so that a thread that waits for the other decoders does not start on a band instead.
   tbb::this_task_arena::isolate([&] {
     tbb::parallel_for(std::size_t{0}, pictures_.size(), [&](std::size_t p) {
-      read_part(*pictures_[p], count, rows + p * part_bytes_);
+      for (std::uint32_t r = 0; r < count; ++r)
+        pictures_[p]->read_rows(1, rows + r * shape_.row_bytes() + parts_[p]);
     });
   });
-}
-
-void SideBySide::read_part(RowSource& picture, std::uint32_t count, std::byte* rows) const {
-  if (picture.shape().sample == shape_.sample) {
-    for (std::uint32_t r = 0; r < count; ++r) picture.read_rows(1, rows + r * shape_.row_bytes());
-    return;
-  }
-  std::vector<std::byte> narrow(picture.shape().width);
-  for (std::uint32_t r = 0; r < count; ++r) {
-    picture.read_rows(1, narrow.data());
-    auto* wide = reinterpret_cast<std::uint16_t*>(rows + r * shape_.row_bytes());
-    std::transform(narrow.begin(), narrow.end(), wide,
-                   [](std::byte b) { return std::to_integer<std::uint16_t>(b); });
-  }
 }
 
 void SideBySide::rewind() {

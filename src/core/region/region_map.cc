@@ -9,16 +9,11 @@ RegionMap find_regions(const LabelGrid& grid, Connectivity connectivity, bool wi
     const auto& runs = linker.add_row(grid.row(y));
     map.runs.insert(map.runs.end(), runs.begin(), runs.end());
   }
-  constexpr std::uint32_t kNone = ~std::uint32_t{0};
-  std::vector<std::uint32_t> number(linker.parts(), kNone);
+  const std::vector<std::uint32_t> numbers = linker.region_numbers();
   for (RegionRun& run : map.runs) {
-    std::uint32_t& own = number[linker.region_of(run.part)];
-    if (own == kNone) {
-      own = static_cast<std::uint32_t>(map.regions.size());
-      map.regions.push_back({run.label, 0, false});
-    }
-    run.part = own;
-    GridRegion& region = map.regions[own];
+    run.part = numbers[run.part];
+    if (run.part == map.regions.size()) map.regions.push_back({run.label, 0, false});
+    GridRegion& region = map.regions[run.part];
     region.pixels += run.end - run.begin;
     region.at_edge |=
         run.y == 0 || run.y + 1 == grid.height || run.begin == 0 || run.end == grid.width;

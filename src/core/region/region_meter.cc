@@ -110,30 +110,19 @@ void RegionMeter::add_row(const std::uint8_t* labels) {
 }
 
 std::vector<RegionMeasures> RegionMeter::finish() {
-  constexpr std::uint32_t kNone = ~std::uint32_t{0};
-  region_of_part_.assign(sums_.size(), kNone);
+  region_of_part_ = linker_.region_numbers();
+  std::vector<Sums*> sums;
+  for (std::size_t part = 0; part < sums_.size(); ++part) {
+    if (region_of_part_[part] == sums.size()) {
+      sums.push_back(&sums_[part]);
+    } else {
+      *sums[region_of_part_[part]] += sums_[part];
+    }
+  }
   std::vector<RegionMeasures> all;
-  // The first part of a region stands for it, so its other parts come later.
-  std::size_t regions = 0;
-  for (std::uint32_t part = 0; part < sums_.size(); ++part) {
-    const std::uint32_t first = linker_.region_of(part);
-    if (first == part) {
-      ++regions;
-    } else {
-      sums_[first] += sums_[part];
-    }
-  }
-  all.reserve(regions);
-  for (std::uint32_t part = 0; part < sums_.size(); ++part) {
-    const std::uint32_t first = linker_.region_of(part);
-    if (first == part) {
-      region_of_part_[part] = static_cast<std::uint32_t>(all.size());
-      all.push_back(sums_[part].measures(width_, height_));
-    } else {
-      region_of_part_[part] = region_of_part_[first];
-    }
-  }
-  sums_ = {};
+  all.reserve(sums.size());
+  for (const Sums* own : sums) all.push_back(own->measures(width_, height_));
+  sums_.clear();
   return all;
 }
 

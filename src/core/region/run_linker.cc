@@ -28,7 +28,7 @@ std::uint32_t RunLinker::new_part() {
   return parent_.back();
 }
 
-std::uint32_t RunLinker::region_of(std::uint32_t part) {
+std::uint32_t RunLinker::first_part(std::uint32_t part) {
   while (parent_[part] != part) {
     parent_[part] = parent_[parent_[part]];
     part = parent_[part];
@@ -37,9 +37,19 @@ std::uint32_t RunLinker::region_of(std::uint32_t part) {
 }
 
 void RunLinker::join(std::uint32_t a, std::uint32_t b) {
-  a = region_of(a);
-  b = region_of(b);
+  a = first_part(a);
+  b = first_part(b);
   parent_[std::max(a, b)] = std::min(a, b);
+}
+
+std::vector<std::uint32_t> RunLinker::region_numbers() {
+  std::vector<std::uint32_t> numbers(parent_.size());
+  std::uint32_t next = 0;
+  for (std::uint32_t part = 0; part < numbers.size(); ++part) {
+    const std::uint32_t first = first_part(part);
+    numbers[part] = first == part ? next++ : numbers[first];
+  }
+  return numbers;
 }
 
 }  // namespace chalcedony

@@ -18,7 +18,7 @@ struct RegionRun {
   std::uint32_t begin = 0;
   std::uint32_t end = 0;
   std::uint8_t label = 0;
-  std::uint32_t part = 0;  // parts of one region are joined as rows come; see region_of()
+  std::uint32_t part = 0;  // parts of one region are joined as rows come; see region_numbers()
 };
 
 /// Links runs of neighboring rows that touch and have one label. Memory holds two rows and a number
@@ -61,12 +61,14 @@ class RunLinker {
 
   /// How many parts there were.
   std::size_t parts() const { return parent_.size(); }
-  /// The part that stands for the region this one belongs to: the first of its parts.
-  std::uint32_t region_of(std::uint32_t part);
+  /// For each part the number of its region, 0 for the first: in the order of their first pixels.
+  std::vector<std::uint32_t> region_numbers();
 
  private:
   void start_row(const std::uint8_t* labels);
   std::uint32_t new_part();
+  /// The part that stands for the region this one belongs to: the first of its parts.
+  std::uint32_t first_part(std::uint32_t part);
   void join(std::uint32_t a, std::uint32_t b);
 
   std::uint32_t width_;

@@ -30,10 +30,16 @@ Binning::Binning(double low, double high, std::size_t bins)
   for (std::size_t i = 0; i < bins; ++i) float_edges_.push_back(not_below(edge(i)));
 }
 
-Binning channel_binning(const Channel& channel, std::size_t bins, double stored_high) {
-  if (channel.is_stored()) return Binning(0, stored_high, bins);
-  const ChannelInfo& info = channel.space->channels[channel.index];
-  return Binning(info.low, info.unit == Unit::kOf255 ? 256 : info.high, bins);
+Binning channel_binning(const Channel& channel, std::size_t bins, const PictureInfo& info) {
+  if (channel.is_stored())
+    return Binning(0, full_scale_of(info.shape.sample) + (info.is_float() ? 0 : 1), bins);
+  const ChannelInfo& usual = channel.space->channels[channel.index];
+  return Binning(usual.low, usual.unit == Unit::kOf255 ? 256 : usual.high, bins);
+}
+
+bool has_codes(const Channel& channel, const PictureInfo& info) {
+  const bool own = channel.is_stored() || (channel.space == info.space && info.space->is_rgb);
+  return own && info.shape.sample == SampleType::kU8;
 }
 
 }  // namespace chalcedony

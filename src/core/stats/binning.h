@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/pixel/raster.h"
 
 namespace chalcedony {
 
@@ -49,9 +50,12 @@ class Binning {
 };
 
 /// The bins of a channel when the user gives only their number: its usual range, and 0 to 256 for
-/// channels counted 0-255, so that 256 bins hold one 8-bit code each. Stored channels span 0 to
-/// `stored_high`.
-Binning channel_binning(const Channel& channel, std::size_t bins, double stored_high);
+/// channels counted 0-255, so that 256 bins hold one 8-bit code each. Stored channels span 0 to 1
+/// in float pictures, else one more than their largest code.
+Binning channel_binning(const Channel& channel, std::size_t bins, const PictureInfo& info);
+
+/// Whether the values of a channel are whole numbers: 8-bit samples as they are stored.
+bool has_codes(const Channel& channel, const PictureInfo& info);
 
 }  // namespace chalcedony
 

@@ -5,26 +5,27 @@
 
 namespace chalcedony {
 
-CubeHistogram::CubeHistogram(const Space& space, std::size_t n)
-    : space_(&space), n_(n), counts_(n * n * n) {
-  for (std::size_t c = 0; c < 3; ++c) {
-    const ChannelInfo& info = space.channels[c];
+CubeHistogram::CubeHistogram(const std::vector<Channel>& channels, std::size_t n)
+    : channels_(channels), n_(n), counts_(1) {
+  for (const Channel& channel : channels) {
+    const ChannelInfo& info = channel.space->channels[channel.index];
     // 8-bit codes fall into bins of the same width, 0 to 256, as in channel histograms.
     const double high = info.unit == Unit::kOf255 ? 256 : info.high;
-    low_[c] = static_cast<float>(info.low);
-    per_unit_[c] = static_cast<float>(static_cast<double>(n) / (high - info.low));
+    axes_.push_back({static_cast<float>(info.low),
+                     static_cast<float>(static_cast<double>(n) / (high - info.low))});
+    counts_.resize(counts_.size() * n);
   }
 }
 
-void CubeHistogram::add(const Block& block, const ConstPlanes& channels) {
+void CubeHistogram::add(const Block& block, const std::vector<const float*>& values) {
   const float last = static_cast<float>(n_ - 1);
   for (std::size_t i = 0; i < block.size; ++i) {
     const std::uint32_t weight = block.weight(i);
     if (weight == 0) continue;
     std::size_t bin = 0;
     bool missing = false;
-    for (std::size_t c = 0; c < 3; ++c) {
-      const float place = (channels[c][i] - low_[c]) * per_unit_[c];
+    for (std::size_t c = 0; c < axes_.size(); ++c) {
+      const float place = (values[c][i] - axes_[c].low) * axes_[c].per_unit;
       missing |= place != place;
       bin = bin * n_ + static_cast<std::size_t>(std::clamp(missing ? 0.0f : place, 0.0f, last));
     }

@@ -1,40 +1,44 @@
-// A histogram of all three channels of a space together.
+// A histogram of one, two or three channels together, for comparing pictures.
 #ifndef CHALCEDONY_CORE_STATS_CUBE_H_
 #define CHALCEDONY_CORE_STATS_CUBE_H_
 
-#include <array>
 #include <cstddef>
 #include <cstdint>
 #include <vector>
 
-#include "core/color/space.h"
+#include "core/color/channel.h"
 #include "core/pixel/block.h"
 
 namespace chalcedony {
 
-/// Counts in n x n x n equal bins over the usual ranges of the channels. A value past an end is
-/// counted in the bin at that end, so that cubes of different pictures have the same bins and hold
-/// all their pixels but those without hue.
+/// Counts in n equal bins over the usual range of each channel. A value past an end is counted in
+/// the bin at that end, so that cubes of different pictures have the same bins and hold all their
+/// pixels but those without hue.
 class CubeHistogram {
  public:
-  /// Range     1 <= n <= 64; a space of three channels
-  CubeHistogram(const Space& space, std::size_t n);
+  /// Range     1 <= n <= 64 for three channels; no stored ones
+  CubeHistogram(const std::vector<Channel>& channels, std::size_t n);
 
-  /// `channels` of the space, in its units.
-  void add(const Block& block, const ConstPlanes& channels);
+  /// `values`: an array for each channel, in its units.
+  void add(const Block& block, const std::vector<const float*>& values);
   void merge(const CubeHistogram& other);
 
-  const Space& space() const { return *space_; }
+  const std::vector<Channel>& channels() const { return channels_; }
   std::size_t side() const { return n_; }
-  /// The third channel runs fastest.
+  /// The last channel runs fastest.
   const std::vector<std::uint64_t>& counts() const { return counts_; }
   std::uint64_t no_hue() const { return no_hue_; }
   std::uint64_t total() const;
 
  private:
-  const Space* space_;
+  /// How the values of a channel become bins.
+  struct Axis {
+    float low = 0, per_unit = 1;
+  };
+
+  std::vector<Channel> channels_;
   std::size_t n_;
-  std::array<float, 3> low_{}, per_unit_{};
+  std::vector<Axis> axes_;
   std::vector<std::uint64_t> counts_;
   std::uint64_t no_hue_ = 0;
 };

@@ -2,8 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstddef>
 #include <numeric>
+
+#include "core/stats/transport.h"
 
 namespace chalcedony {
 namespace {
@@ -23,6 +24,28 @@ Bins cumulative_differences(const Bins& a, const Bins& b) {
 double surprise(double share, double middle) {
   return share > 0 ? share * std::log2(share / middle) : 0;
 }
+
+/// Places of a bin on each axis, 0 to 1.
+std::vector<double> place_of(std::size_t bin, std::size_t axes, std::size_t side) {
+  std::vector<double> place(axes);
+  for (std::size_t a = axes; a-- > 0; bin /= side)
+    place[a] = (static_cast<double>(bin % side) + 0.5) / static_cast<double>(side);
+  return place;
+}
+
+/// The bins that hold anything, and where they are.
+struct FilledBins {
+  Bins shares;
+  std::vector<std::vector<double>> places;
+
+  FilledBins(const Bins& bins, std::size_t axes, std::size_t side) {
+    for (std::size_t i = 0; i < bins.size(); ++i) {
+      if (bins[i] <= 0) continue;
+      shares.push_back(bins[i]);
+      places.push_back(place_of(i, axes, side));
+    }
+  }
+};
 
 }  // namespace
 
@@ -64,6 +87,23 @@ double transport_on_circle(const Bins& a, const Bins& b) {
   double moved = 0;
   for (const double difference : differences) moved += std::abs(difference - median);
   return moved;
+}
+
+double transport_in_cube(const Bins& a, const Bins& b, std::size_t side,
+                         const std::vector<bool>& circular) {
+  const FilledBins from(a, circular.size(), side), to(b, circular.size(), side);
+  std::vector<double> costs;
+  for (const auto& p : from.places)
+    for (const auto& q : to.places) {
+      double square = 0;
+      for (std::size_t c = 0; c < circular.size(); ++c) {
+        const double step = std::abs(p[c] - q[c]);
+        const double shorter = circular[c] ? std::min(step, 1 - step) : step;
+        square += shorter * shorter;
+      }
+      costs.push_back(std::sqrt(square));
+    }
+  return cheapest_transport(from.shares, to.shares, costs).cost;
 }
 
 }  // namespace chalcedony

@@ -148,7 +148,8 @@ TEST_CASE("the nearest color is the one a plain search finds", "[core][palette]"
   };
   std::vector<Color> palette;
   for (int i = 0; i < 7; ++i) palette.push_back(any());
-  for (const ColorDistance distance : {ColorDistance::kCiede2000, ColorDistance::kOklab}) {
+  for (const DifferenceFormula distance :
+       {DifferenceFormula::kCiede2000, DifferenceFormula::kOklab}) {
     NearestColor nearest(palette, distance);
     PlaneBuffer planes(3);
     std::vector<std::array<double, 3>> values;
@@ -160,7 +161,7 @@ TEST_CASE("the nearest color is the one a plain search finds", "[core][palette]"
     nearest.find(read_only(planes.planes()), 300, numbers.data());
     const auto far = [&](std::size_t i, std::size_t k) {
       const auto color = palette[k].in(space_of(distance));
-      if (distance == ColorDistance::kCiede2000) return ciede2000(color, values[i]);
+      if (distance == DifferenceFormula::kCiede2000) return ciede2000(color, values[i]);
       return std::hypot(color[0] - values[i][0], color[1] - values[i][1], color[2] - values[i][2]);
     };
     for (std::size_t i = 0; i < 300; ++i) {
@@ -174,7 +175,7 @@ TEST_CASE("the nearest color is the one a plain search finds", "[core][palette]"
 TEST_CASE("the table of nearest colors gives each palette color itself", "[core][palette]") {
   const std::vector<Color> palette{css_color("#000"), css_color("#fff"), css_color("#a01c2e"),
                                    css_color("#2243a6")};
-  const NearestColorTable table(palette, ColorDistance::kCiede2000);
+  const NearestColorTable table(palette, DifferenceFormula::kCiede2000);
   CHECK(table.find(0, 0, 0) == 1);
   CHECK(table.find(300, 300, 300) == 2);
   CHECK(table.find(-5, 0, 0) == 1);
@@ -186,7 +187,7 @@ TEST_CASE("diffused errors keep the light of an area", "[core][palette]") {
   const std::vector<Color> palette{css_color("#000"), css_color("#fff")};
   constexpr std::uint32_t width = 200, rows = 100;
   for (const float linear : {20.0f, 85.0f, 200.0f}) {
-    ErrorDiffusion diffusion(width, palette, ColorDistance::kOklab);
+    ErrorDiffusion diffusion(width, palette, DifferenceFormula::kOklab);
     const std::vector<float> plane(width, linear);
     std::vector<std::uint8_t> numbers(width);
     double white = 0;
@@ -197,7 +198,7 @@ TEST_CASE("diffused errors keep the light of an area", "[core][palette]") {
     CHECK(white / (width * rows) == Approx(static_cast<double>(linear) / 255).margin(0.01));
   }
   // Pixels that do not count get no color.
-  ErrorDiffusion diffusion(3, palette, ColorDistance::kOklab);
+  ErrorDiffusion diffusion(3, palette, DifferenceFormula::kOklab);
   const std::vector<float> plane{255, 255, 255};
   const std::vector<std::uint8_t> counted{1, 0, 1};
   std::vector<std::uint8_t> numbers(3);

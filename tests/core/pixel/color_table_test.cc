@@ -34,7 +34,7 @@ Histogram counted(const PictureInfo& info, const std::vector<std::byte>& samples
                   const Channel& channel, std::uint64_t& near_gray, See see) {
   MemorySource source(info.shape, samples);
   const ChannelPlan plan(info, {channel});
-  Histogram histogram(channel_binning(channel, 64, 256), channel.is_hue());
+  Histogram histogram(channel_binning(channel, 64, PictureInfo{}), channel.is_hue());
   near_gray = 0;
   RoadOptions road;
   road.threads = 1;

@@ -60,3 +60,18 @@ TEST_CASE("transport on a line and on a circle is the cheapest there is",
   CHECK(transport_on_circle({1, 0, 0, 0, 0, 0}, {0, 0, 0, 0, 0, 1}) == Approx(1));
   CHECK(transport_on_line({1, 0, 0, 0, 0, 0}, {0, 0, 0, 0, 0, 1}) == Approx(5));
 }
+
+TEST_CASE("transport in a cube is that on a line for one axis, and goes straight for more",
+          "[core][stats][distance]") {
+  for (unsigned seed = 1; seed <= 5; ++seed) {
+    const Bins a = random_bins(9, seed), b = random_bins(9, 20 + seed);
+    CHECK(transport_in_cube(a, b, 9, {false}) == Approx(transport_on_line(a, b) / 9).margin(1e-9));
+    CHECK(transport_in_cube(a, b, 9, {true}) == Approx(transport_on_circle(a, b) / 9).margin(1e-9));
+  }
+  // From one corner of a 4 x 4 square to the other, and round the first axis.
+  Bins first(16), second(16);
+  first[0] = 2;
+  second[15] = 5;
+  CHECK(transport_in_cube(first, second, 4, {false, false}) == Approx(0.75 * std::sqrt(2.0)));
+  CHECK(transport_in_cube(first, second, 4, {true, false}) == Approx(std::hypot(0.25, 0.75)));
+}

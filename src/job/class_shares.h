@@ -1,0 +1,27 @@
+// What the classes of a map take of a picture, for summaries and legends.
+#ifndef CHALCEDONY_JOB_CLASS_SHARES_H_
+#define CHALCEDONY_JOB_CLASS_SHARES_H_
+
+#include <cstdint>
+#include <vector>
+
+#include "core/learn/model.h"
+#include "figure/map_figure.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+/// For each class `index`, `name`, `color`, `pixels` and `percent` of the counted pixels.
+///
+/// Shape     `pixels`: unclassified first, then class 1, ...
+Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,
+                  std::uint64_t counted);
+
+/// The same as lines of a legend, without the unclassified.
+std::vector<LegendLine> classes_legend(const std::vector<MapClass>& classes,
+                                       const std::vector<std::uint64_t>& pixels,
+                                       std::uint64_t counted);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_CLASS_SHARES_H_

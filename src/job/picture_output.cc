@@ -1,0 +1,61 @@
+#include "job/picture_output.h"
+
+#include <string>
+
+#include "core/error.h"
+#include "io/label_picture.h"
+#include "job/results.h"
+
+namespace chalcedony {
+
+PictureOutput::PictureOutput(const SharedOptions& options, std::string_view command,
+                             std::string_view example)
+    : options_(options), one_file_(options.inputs.size() == 1 && options.output.has_extension()) {
+  if (options.output.empty())
+    throw UsageError(std::string(command) + " needs -o",
+                     "name the file to write, for example -o " + std::string(example));
+  if (one_file_) {
+    format_of(options.output);
+    return;
+  }
+  check_stems(options.inputs);
+  make_folder(options.output);
+}
+
+std::filesystem::path PictureOutput::path(const std::filesystem::path& input,
+                                          std::string_view thing, SampleType sample) const {
+  const auto path = one_file_
+                        ? options_.output
+                        : options_.output / (input.stem().string() + "." + std::string(thing) +
+                                             (sample == SampleType::kF32 ? ".tif" : ".png"));
+  check_output(path, options_);
+  return path;
+}
+
+SampleType sample_for(const std::filesystem::path& path, SampleType sample) {
+  const PictureFormat format = format_of(path);
+  if (format == PictureFormat::kJpeg) return SampleType::kU8;
+  if (format == PictureFormat::kPng && sample == SampleType::kF32) return SampleType::kU16;
+  return sample;
+}
+
+PictureSpec spec_like(const PictureInfo& info) {
+  PictureSpec spec;
+  spec.shape = info.shape;
+  spec.alpha = info.alpha != AlphaKind::kNone;
+  spec.space = info.space;
+  return spec;
+}
+
+void refuse_labels(CountedPicture& picture) {
+  if (holds_labels(picture.file))
+    throw InputError("is a mask or a class map, whose numbers are no colors",
+                     "clean it with tidy, or resize it with reframe", picture.file.path.string());
+}
+
+PictureInfo info_of(const PictureSpec& spec) {
+  return {spec.shape, spec.alpha ? AlphaKind::kStraight : AlphaKind::kNone, spec.space,
+          full_scale_of(spec.shape.sample)};
+}
+
+}  // namespace chalcedony
