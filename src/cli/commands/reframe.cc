@@ -1,0 +1,115 @@
+// `chalcedony reframe`: a picture cropped, turned and scaled.
+#include "job/reframe.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <cmath>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr double kMostFactor = 100;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "crop", "X,Y,W,H",
+                          "first: keep this rectangle, in pixels or as percent:X,Y,W,H");
+  add_option<std::string>(options, "turn", "DEGREES",
+                          "then: turn clockwise; 90, 180 and 270 change no pixel");
+  add_option<std::string>(options, "fill", "COLOR",
+                          "what shows beside a turned picture (default: transparent)");
+  add_option<std::string>(options, "scale", "FACTOR", "last: this many times as wide and high");
+  add_option<std::string>(options, "size", "WxH",
+                          "last: to this size; 640x or x480 keeps the proportions");
+  add_option<std::string>(options, "enlarge", "bicubic|lanczos",
+                          "how pixels between others are found (default bicubic); fewer pixels are "
+                          "averages over the area they cover");
+  options.add_options()("linear-light", "average light, not the numbers that encode it");
+}
+
+std::optional<std::uint32_t> side_of(const std::string& text) {
+  if (text.empty()) return std::nullopt;
+  return static_cast<std::uint32_t>(whole_number("--size", text, 1, 100000));
+}
+
+WantedSize size_of(const std::string& text) {
+  const std::size_t cross = text.find('x');
+  if (cross == std::string::npos || text == "x")
+    throw UsageError("--size: '" + text + "' is no size", "write it as 640x480, 640x or x480");
+  return {std::nullopt, side_of(text.substr(0, cross)), side_of(text.substr(cross + 1))};
+}
+
+double degrees_of(const std::string& text) {
+  double degrees = 0;
+  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), degrees);
+  if (error != std::errc() || end != text.data() + text.size() || !(std::abs(degrees) <= 360))
+    throw UsageError("--turn: '" + text + "' is no angle", "give degrees from -360 to 360");
+  return degrees;
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  refuse_options(given, {"region", "within", "alpha", "hue-floor", "figures", "write"},
+                 "reframe moves all pixels; --crop keeps a part of them");
+  ReframeOptions options;
+  options.shared = shared;
+  if (given.count("crop"))
+    options.crop =
+        read_option("--crop", [&] { return parse_region(given["crop"].as<std::string>()); });
+  options.turn = degrees_of(text_of(given, "turn", "0"));
+  if (given.count("fill"))
+    options.fill =
+        read_option("--fill", [&] { return css_color(given["fill"].as<std::string>()); });
+  if (given.count("scale") && given.count("size"))
+    throw UsageError("--scale and --size both say how large", "give one of them");
+  if (given.count("size")) options.size = size_of(given["size"].as<std::string>());
+  if (given.count("scale"))
+    options.size.factor =
+        number_between("--scale", given["scale"].as<std::string>(), 0, kMostFactor);
+  options.enlarging = choice_of<Interpolation>(
+      "--enlarge", text_of(given, "enlarge", "bicubic"),
+      {{"bicubic", Interpolation::kBicubic}, {"lanczos", Interpolation::kLanczos}});
+  options.linear_light = given.count("linear-light") > 0;
+  if (!options.crop && options.turn == 0 && !given.count("scale") && !given.count("size"))
+    throw UsageError("reframe needs --crop, --turn, --scale or --size",
+                     "say what to do, as in --crop percent:10,10,80,80");
+  return run_reframe(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"])
+    out << fmt::format(
+        "{}: {} x {} to {} x {} pixels{}\n", p["file"].get<std::string>(),
+        p["from"]["width"].get<int>(), p["from"]["height"].get<int>(), p["width"].get<int>(),
+        p["height"].get<int>(),
+        p["labels"].get<bool>() ? "; a mask or class map, so its numbers are kept" : "");
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kReframe;
+const Command kReframe{
+    "reframe",
+    "a picture cropped, turned and scaled",
+    "INPUT... -o PATH",
+    "Crops, turns and scales pictures, in this order. Masks and class maps are recognised and keep "
+    "their numbers. With one input, -o names the file; with several, a folder. What lies beside a "
+    "turned picture is transparent, so that later commands do not count it.",
+    {{"reframe panel-a.png --crop 20,20,300,200 -o part.png", "a rectangle"},
+     {"reframe panel-a.png --turn 3.5 --size 640x -o straight.png",
+      "turned a little, and 640 pixels wide"},
+     {"reframe panel-a.png panel-a.reference.png --scale 0.5 -o half/",
+      "a picture and its class map at half the size"}},
+    true,
+    nullptr,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,78 @@
+// `chalcedony sheet`: a picture and its planes on one page.
+#include "job/sheet.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::size_t kMostPlanes = 23;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(
+      options, "channels", "A,B,...",
+      "the planes to show: channels or whole spaces (default the picture's own)");
+  options.add_options()("tint", "show each plane in colors like the values it holds, not in gray");
+  options.add_options()("stretch-view",
+                        "for looking only: show each plane from its own 1 % point as black to its "
+                        "99 % point as white; no picture is changed");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  SheetOptions options;
+  options.shared = shared;
+  if (shared.output.empty())
+    throw UsageError("sheet needs -o", "name the folder for the page, as in -o out/");
+  if (given.count("channels"))
+    options.channels = channels_option("--channels", given["channels"].as<std::string>());
+  if (options.channels.size() > kMostPlanes)
+    throw UsageError(
+        fmt::format("--channels: {} planes are too many for one page", options.channels.size()),
+        fmt::format("show up to {} at once", kMostPlanes));
+  options.tint = given.count("tint") > 0;
+  options.stretch_view = given.count("stretch-view") > 0;
+  return run_sheet(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << p["file"].get<std::string>() << '\n';
+    print_left_out(p, out);
+    TextTable table({"plane", "black", "white"});
+    for (const Json& plane : p["planes"])
+      table.add({plane["channel"].get<std::string>(),
+                 fmt::format("{:.5g}", plane["black"].get<double>()),
+                 fmt::format("{:.5g}", plane["white"].get<double>())});
+    table.print(out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kSheet;
+const Command kSheet{
+    "sheet",
+    "a picture and its planes side by side",
+    "INPUT... -o FOLDER",
+    "Draws a page for each picture: the picture and its planes, in gray, each with its name and "
+    "the values that are black and white. Shows at a glance which parts are bright in which plane.",
+    {{"sheet panel-a.png -o out/", "the picture beside its r, g and b"},
+     {"sheet panel-a.png --channels hsv,lab -o out/", "six planes of two spaces"},
+     {"sheet panel-d.png --channels oklch --tint --stretch-view -o out/",
+      "planes in their own colors, stretched for viewing"}},
+    true,
+    sheet_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

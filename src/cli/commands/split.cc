@@ -1,0 +1,68 @@
+// `chalcedony split`: the planes of a picture as gray pictures.
+#include "job/split.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(
+      options, "channels", "A,B,...",
+      "the planes to write: channels or whole spaces (default the picture's own)");
+  add_option<std::string>(options, "depth", "8|16|float",
+                          "bits of a sample (default as the picture for r g b, 16 for planes that "
+                          "are not 0-255)");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  refuse_options(given, {"figures"}, "split writes pictures; sheet draws them on one page");
+  SplitOptions options;
+  options.shared = shared;
+  if (shared.output.empty())
+    throw UsageError("split needs -o", "name the folder for the planes, as in -o planes/");
+  if (given.count("channels"))
+    options.channels = channels_option("--channels", given["channels"].as<std::string>());
+  options.depth = depth_option(given);
+  return run_split(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    std::string planes;
+    for (const Json& plane : p["planes"])
+      planes += (planes.empty() ? "" : ", ") + plane["plane"].get<std::string>();
+    out << fmt::format("{}: {}\n", p["file"].get<std::string>(), planes);
+    print_left_out(p, out);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kSplit;
+const Command kSplit{
+    "split",
+    "the planes of a picture as gray pictures",
+    "INPUT... -o FOLDER",
+    "Writes planes of any space as gray pictures: black is the low end of the channel's usual "
+    "range, white the high end. Every file says which plane it holds, and join puts planes "
+    "together again. A missing hue is written as 0.",
+    {{"split panel-a.png -o planes/", "r, g and b"},
+     {"split panel-a.png --channels hsv -o planes/", "hue, saturation and value with 16 bits"},
+     {"split panel-a.png --channels lab.l,gray --depth 8 -o planes/",
+      "two kinds of lightness with 8 bits"}},
+    true,
+    split_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,153 @@
+#include "core/filter/band_filter.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "core/filter/extreme.h"
+#include "core/filter/mean.h"
+#include "core/filter/median.h"
+#include "core/pixel/mirrored.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr float kNaN = std::numeric_limits<float>::quiet_NaN();
+
+bool is_opening_or_closing(FilterKind kind) {
+  return kind == FilterKind::kOpening || kind == FilterKind::kClosing;
+}
+
+std::vector<float> gaussian_of(const Filter& filter) {
+  return filter.kind == FilterKind::kGaussian ? gaussian_weights(filter.element.radius)
+                                              : std::vector<float>{};
+}
+
+/// The columns left and right of a row show it in a mirror.
+void mirror_sides(float* row, std::uint32_t width, std::size_t halo) {
+  float* const middle = row + halo;
+  for (std::size_t i = 0; i < halo; ++i) {
+    const auto away = static_cast<std::int64_t>(i);
+    middle[-away - 1] = middle[mirrored(-away - 1, width)];
+    middle[width + i] = middle[mirrored(away + width, width)];
+  }
+}
+
+}  // namespace
+
+std::uint32_t halo_of(const Filter& filter) {
+  if (filter.kind == FilterKind::kGaussian)
+    return static_cast<std::uint32_t>(gaussian_of(filter).size() - 1);
+  const auto reach = static_cast<std::uint32_t>(Window(filter.element).reach());
+  return is_opening_or_closing(filter.kind) ? 2 * reach : reach;
+}
+
+BandFilter::BandFilter(const PictureInfo& info, Counting counting, const Filter& filter,
+                       const BlockWriter& stored)
+    : info_(info),
+      filter_(filter),
+      window_(filter.element),
+      gaussian_(gaussian_of(filter)),
+      halo_(halo_of(filter)),
+      stored_(stored),
+      reader_(info, std::move(counting)),
+      channels_(info.color_channels() == 1 ? 1 : 3) {}
+
+void BandFilter::run(const Band& band, std::byte* rows) {
+  read(band);
+  for (std::size_t c = 0; c < channels_; ++c) filter_channel(c);
+  write(band, rows);
+}
+
+Excluded BandFilter::take_excluded() { return reader_.take_excluded(); }
+
+void BandFilter::read(const Band& band) {
+  const std::size_t width = info_.shape.width + 2 * halo_, lines = band.rows() + 2 * halo_;
+  for (std::size_t c = 0; c < channels_; ++c) values_[c].resize(width, lines);
+  weights_.resize(width, lines);
+  all_lend_ = true;
+  for (std::size_t line = 0; line < lines; ++line)
+    read_row(band,
+             static_cast<std::int64_t>(band.first_row() + line) - static_cast<std::int64_t>(halo_),
+             line);
+  reader_.take_excluded();  // the halo is counted where it is a band's own
+}
+
+void BandFilter::read_row(const Band& band, std::int64_t y, std::size_t line) {
+  const std::uint32_t width = info_.shape.width, row = mirrored(y, info_.shape.height);
+  for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
+    const std::size_t size = std::min<std::size_t>(kBlockPixels, width - x);
+    const Block& block = reader_.read(band.row(row) + x * info_.shape.pixel_bytes(),
+                                      std::uint64_t{row} * width + x, size);
+    float* const weights = weights_.row(line) + halo_ + x;
+    for (std::size_t i = 0; i < size; ++i) {
+      weights[i] = !block.counts(i) ? 0.0f : block.alpha ? block.alpha[i] : 1.0f;
+      all_lend_ = all_lend_ && weights[i] == 1.0f;
+    }
+    for (std::size_t c = 0; c < channels_; ++c) {
+      float* const values = values_[c].row(line) + halo_ + x;
+      for (std::size_t i = 0; i < size; ++i) values[i] = weights[i] > 0 ? block.color[c][i] : kNaN;
+    }
+  }
+  mirror_sides(weights_.row(line), width, halo_);
+  for (std::size_t c = 0; c < channels_; ++c) mirror_sides(values_[c].row(line), width, halo_);
+}
+
+void BandFilter::filter_channel(std::size_t c) {
+  const Tile& values = values_[c];
+  Tile& out = filtered_[c];
+  out.resize(info_.shape.width, values.height() - 2 * halo_);
+  const Tile* const weights = all_lend_ ? nullptr : &weights_;
+  switch (filter_.kind) {
+    case FilterKind::kMean:
+      return window_mean(values, weights, window_, out);
+    case FilterKind::kGaussian:
+      return gaussian_mean(values, weights, gaussian_, out);
+    case FilterKind::kMedian:
+      return window_median(values, window_, out);
+    case FilterKind::kMinimum:
+      return extreme(values, Extreme::kLeast, 0, out);
+    case FilterKind::kMaximum:
+      return extreme(values, Extreme::kGreatest, 0, out);
+    case FilterKind::kOpening:
+    case FilterKind::kClosing:
+      break;
+  }
+  const bool opening = filter_.kind == FilterKind::kOpening;
+  const std::size_t margin = halo_ / 2;
+  Tile once(out.width() + 2 * margin, out.height() + 2 * margin);
+  extreme(values, opening ? Extreme::kLeast : Extreme::kGreatest, 0, once);
+  extreme(once, opening ? Extreme::kGreatest : Extreme::kLeast, margin, out);
+}
+
+/// `margin` is how far inside the band's tile the values begin.
+void BandFilter::extreme(const Tile& values, Extreme which, std::size_t margin, Tile& out) {
+  if (all_lend_) return window_extreme(values, which, window_, out);
+  Tile present = values;
+  for (std::size_t y = 0; y < values.height(); ++y)
+    for (std::size_t x = 0; x < values.width(); ++x)
+      if (!(weights_.row(y + margin)[x + margin] > 0)) present.row(y)[x] = absent_from(which);
+  window_extreme(present, which, window_, out);
+}
+
+void BandFilter::write(const Band& band, std::byte* rows) {
+  const std::uint32_t width = info_.shape.width;
+  for (std::uint32_t y = 0; y < band.rows(); ++y) {
+    const std::uint32_t row = band.first_row() + y;
+    for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
+      const std::size_t size = std::min<std::size_t>(kBlockPixels, width - x);
+      const Block& block = reader_.read(band.row(row) + x * info_.shape.pixel_bytes(),
+                                        std::uint64_t{row} * width + x, size);
+      for (std::size_t c = 0; c < channels_; ++c) {
+        const float* const filtered = filtered_[c].row(y) + x;
+        float* const out = planes_.plane(c);
+        for (std::size_t i = 0; i < size; ++i)
+          out[i] = block.counts(i) && std::isfinite(filtered[i]) ? filtered[i] : block.color[c][i];
+      }
+      stored_.write(read_only(planes_.planes()), block.alpha, size, rows);
+      rows += size * stored_.info().shape.pixel_bytes();
+    }
+  }
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,63 @@
+#include "job/smooth.h"
+
+#include "core/error.h"
+#include "io/label_picture.h"
+#include "job/inputs.h"
+#include "job/picture_output.h"
+
+namespace chalcedony {
+namespace {
+
+void refuse_hue(const CountedPicture& picture) {
+  const Space& space = *picture.file.info.space;
+  if (space.hue >= 0)
+    throw InputError(
+        "holds " + std::string(space.id) + ", and the mean of two hues is not the hue between them",
+        "convert it to srgb or lab first", picture.file.path.string());
+}
+
+Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options,
+                const Context& context, const PictureOutput& place, Json& outputs) {
+  CountedPicture picture = open_counted(input, options.shared, context);
+  refuse_labels(picture);
+  refuse_hue(picture);
+  const PictureInfo& info = picture.file.info;
+  PictureSpec spec = spec_like(info);
+  const auto output = place.path(input, "smooth", spec.shape.sample);
+  spec.shape.sample = sample_for(output, spec.shape.sample);
+  const auto writer = create_picture(output, spec);
+  const BlockWriter stored(info_of(spec));
+  RoadOptions road = road_for(picture, options.shared, context);
+  road.halo = halo_of(options.filter);
+  Excluded excluded;
+  const auto make_worker = [&] {
+    return [filter = BandFilter(info, picture.counting, options.filter, stored)](
+               const Band& band, std::byte* rows) mutable {
+      filter.run(band, rows);
+      return filter.take_excluded();
+    };
+  };
+  travel_to_picture(*picture.file.rows, road, spec.shape, *writer, make_worker,
+                    [&](const Excluded& band) { excluded += band; });
+  writer->finish();
+  outputs.push_back(output.string());
+  return {{"file", input.string()},
+          {"output", output.string()},
+          {"width", info.shape.width},
+          {"height", info.shape.height},
+          {"counted", info.shape.pixels() - excluded.total()},
+          {"excluded", excluded_json(excluded)}};
+}
+
+}  // namespace
+
+Json run_smooth(const SmoothOptions& options, const Context& context) {
+  const PictureOutput place(options.shared, "smooth", "picture-smooth.png");
+  Json summary = summary_frame("smooth");
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    return smooth_one(input, options, context, place, summary["outputs"]);
+  });
+  return summary;
+}
+
+}  // namespace chalcedony

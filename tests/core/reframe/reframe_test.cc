@@ -1,0 +1,155 @@
+// Cropping, scaling and turning of pictures in memory, by hand and against plain second ways.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numeric>
+
+#include "core/pixel/memory_source.h"
+#include "core/reframe/cropped_rows.h"
+#include "core/reframe/scaled_rows.h"
+#include "core/reframe/turned_rows.h"
+#include "tests/support/pictures.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+PictureInfo gray_info(std::uint32_t width, std::uint32_t height, std::uint32_t channels = 1) {
+  PictureInfo info;
+  info.shape = {width, height, channels, SampleType::kU8};
+  if (channels == 2 || channels == 4) info.alpha = AlphaKind::kStraight;
+  return info;
+}
+
+std::unique_ptr<RowSource> memory(const PictureInfo& info,
+                                  const std::vector<std::uint8_t>& samples) {
+  return std::make_unique<MemorySource>(info.shape, bytes_of(samples));
+}
+
+/// All rows, a few at a time.
+std::vector<std::uint8_t> rows_of(RowSource& source, std::uint32_t at_once = 3) {
+  const RasterShape& shape = source.shape();
+  std::vector<std::uint8_t> out(shape.row_bytes() * shape.height);
+  for (std::uint32_t y = 0; y < shape.height; y += at_once)
+    source.read_rows(std::min(at_once, shape.height - y),
+                     reinterpret_cast<std::byte*>(out.data() + y * shape.row_bytes()));
+  return out;
+}
+
+std::vector<std::uint8_t> scaled(const PictureInfo& info, const std::vector<std::uint8_t>& samples,
+                                 const Scaling& scaling) {
+  ScaledRows rows(memory(info, samples), info, scaling);
+  const auto once = rows_of(rows);
+  rows.rewind();
+  CHECK(rows_of(rows, 1000) == once);
+  return once;
+}
+
+}  // namespace
+
+TEST_CASE("a crop is the rectangle, twice", "[core][reframe]") {
+  const PictureInfo info = gray_info(4, 3);
+  std::vector<std::uint8_t> samples(12);
+  std::iota(samples.begin(), samples.end(), std::uint8_t{0});
+  CroppedRows crop(memory(info, samples), {1, 1, 2, 2});
+  CHECK(crop.shape() == RasterShape{2, 2, 1, SampleType::kU8});
+  CHECK(rows_of(crop, 1) == std::vector<std::uint8_t>{5, 6, 9, 10});
+  crop.rewind();
+  CHECK(rows_of(crop) == std::vector<std::uint8_t>{5, 6, 9, 10});
+}
+
+TEST_CASE("fewer pixels are averages over the area they cover", "[core][reframe]") {
+  // 3 across to 2: each new pixel covers one and a half old ones.
+  CHECK(scaled(gray_info(3, 1), {0, 90, 240}, {2, 1}) == std::vector<std::uint8_t>{30, 190});
+  // 2x2 to 1x1.
+  CHECK(scaled(gray_info(2, 2), {10, 20, 30, 60}, {1, 1}) == std::vector<std::uint8_t>{30});
+  // A plain second way on a large one, a whole number of old pixels under each new one.
+  const auto samples = random_bytes(120 * 90);
+  const auto small = scaled(gray_info(120, 90), samples, {24, 30});
+  for (std::uint32_t y = 0; y < 30; ++y)
+    for (std::uint32_t x = 0; x < 24; ++x) {
+      int sum = 0;
+      for (std::uint32_t j = 0; j < 3; ++j)
+        for (std::uint32_t i = 0; i < 5; ++i) sum += samples[(3 * y + j) * 120 + 5 * x + i];
+      REQUIRE(std::abs(small[y * 24 + x] - sum / 15.0) <= 0.501);
+    }
+}
+
+TEST_CASE("averages of light are brighter than averages of numbers", "[core][reframe]") {
+  Scaling scaling{1, 1};
+  scaling.linear_light = true;
+  // Half of full light is 188 in sRGB (IEC 61966-2-1).
+  CHECK(scaled(gray_info(2, 1), {0, 255}, scaling) == std::vector<std::uint8_t>{188});
+  CHECK(scaled(gray_info(2, 1, 3), {0, 0, 0, 255, 255, 255}, scaling) ==
+        std::vector<std::uint8_t>{188, 188, 188});
+}
+
+TEST_CASE("transparent pixels lend no color to a smaller picture", "[core][reframe]") {
+  CHECK(scaled(gray_info(2, 1, 2), {200, 255, 0, 0}, {1, 1}) ==
+        std::vector<std::uint8_t>{200, 128});
+  CHECK(scaled(gray_info(2, 1, 2), {200, 0, 10, 0}, {1, 1}) == std::vector<std::uint8_t>{0, 0});
+}
+
+TEST_CASE("weights of new pixels add up to 1 and keep what is even", "[core][reframe]") {
+  for (const Interpolation by : {Interpolation::kBicubic, Interpolation::kLanczos})
+    for (const auto& [in, out] : {std::pair{7u, 7u}, {7u, 20u}, {1u, 5u}, {100u, 33u}, {3u, 2u}}) {
+      for (const Taps& taps : taps_along(in, out, by)) {
+        CHECK(std::accumulate(taps.weights.begin(), taps.weights.end(), 0.0) == Approx(1));
+        CHECK(taps.first + taps.weights.size() <= in);
+      }
+    }
+  // Keys' cubic gives straight lines back.
+  const auto taps = taps_along(10, 20, Interpolation::kBicubic);
+  double place = 0;
+  for (std::size_t t = 0; t < taps[9].weights.size(); ++t)
+    place += double{taps[9].weights[t]} * static_cast<double>(taps[9].first + t);
+  CHECK(place == Approx(4.25));
+  CHECK(scaled(gray_info(1, 1), {77}, {4, 4}) == std::vector<std::uint8_t>(16, 77));
+}
+
+TEST_CASE("labels are taken from the nearest pixel", "[core][reframe]") {
+  Scaling scaling{6, 2};
+  scaling.enlarging = Interpolation::kNearest;
+  CHECK(scaled(gray_info(3, 1), {1, 7, 255}, scaling) ==
+        std::vector<std::uint8_t>{1, 1, 7, 7, 255, 255, 1, 1, 7, 7, 255, 255});
+  Scaling fewer{2, 1};
+  fewer.enlarging = Interpolation::kNearest;
+  CHECK(scaled(gray_info(6, 1), {1, 2, 3, 4, 5, 6}, fewer) == std::vector<std::uint8_t>{2, 5});
+}
+
+TEST_CASE("a turn keeps the middle where it is and fits into its frame", "[core][reframe]") {
+  CHECK(turned_shape({40, 30, 3, SampleType::kU8}, 90).width == 30);
+  CHECK(turned_shape({30, 40, 3, SampleType::kU8}, 53.13010235).width == 50);
+  // A quarter turn by the way of any angle is the one that moves whole pixels.
+  const PictureInfo info = gray_info(3, 2);
+  TurnedRows quarter(memory(info, {1, 2, 3, 4, 5, 6}), info, {90, false, {{0, 0, 0}}});
+  CHECK(rows_of(quarter) == std::vector<std::uint8_t>{4, 1, 5, 2, 6, 3});
+  quarter.rewind();
+  CHECK(rows_of(quarter, 1) == std::vector<std::uint8_t>{4, 1, 5, 2, 6, 3});
+  // An even picture stays even inside; beside it is the fill.
+  const PictureInfo even = gray_info(40, 40, 3);
+  TurnedRows turned(memory(even, std::vector<std::uint8_t>(4800, 90)), even,
+                    {45, false, {{255, 0, 0}}});
+  const auto rows = rows_of(turned);
+  const std::uint32_t side = turned.shape().width;
+  CHECK(side == 57);
+  CHECK(rows[0] == 255);
+  CHECK(rows[1] == 0);
+  CHECK(rows[(28 * side + 28) * 3] == 90);
+}
+
+TEST_CASE("beside a turned picture without a fill is nothing", "[core][reframe]") {
+  const PictureInfo info = gray_info(20, 20);
+  TurnedRows turned(memory(info, std::vector<std::uint8_t>(400, 90)), info, {30, false, {}});
+  CHECK(turned.info().alpha == AlphaKind::kStraight);
+  const auto rows = rows_of(turned);
+  CHECK(rows[1] == 0);
+  const std::uint32_t side = turned.shape().width;
+  double covered = 0;
+  for (std::size_t i = 1; i < rows.size(); i += 2) {
+    covered += rows[i] / 255.0;
+    if (rows[i] > 0) REQUIRE(rows[i - 1] == 90);  // the blended edge is of the picture's color
+  }
+  CHECK(covered == Approx(400).epsilon(0.01));
+  CHECK(rows[(side / 2 * side + side / 2) * 2 + 1] == 255);
+}
