@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <map>
+#include <numeric>
 
 #include "core/palette/figure_colors.h"
 #include "figure/axis.h"
@@ -172,6 +173,13 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
 }
 
 }  // namespace
+
+void draw_histogram_panel(Plot& plot, const Frame& frame,
+                          const std::vector<HistogramSeries>& series, bool log_counts) {
+  std::vector<std::size_t> all(series.size());
+  std::iota(all.begin(), all.end(), std::size_t{0});
+  draw_panel(plot, frame, series, all, log_counts);
+}
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<HistogramSeries>& series, bool log_counts,

@@ -31,6 +31,12 @@ struct HistogramSeries {
   std::vector<PeakMark> peaks = {};
 };
 
+/// One panel of filled curves over their bins, with medians marked.
+///
+/// Shape     at least one series; all of one unit and the same bins
+void draw_histogram_panel(Plot& plot, const Frame& frame,
+                          const std::vector<HistogramSeries>& series, bool log_counts);
+
 /// Filled curves over their bins, one panel for each unit, the picture beside them.
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<HistogramSeries>& series, bool log_counts,

@@ -1,0 +1,181 @@
+// `chalcedony balance`: even light, common medians, contrast.
+#include "job/balance.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "curve", "gain|power|asinh|none",
+                          "how channels are bent to a common median: a factor on linear light "
+                          "(default with --neutral), a power (default without), or asinh, which "
+                          "leaves dark values straight");
+  add_option<std::string>(options, "target", "VALUE",
+                          "the common median, 0-255, or 0-100 of lightness (default the mean of "
+                          "the channel medians)");
+  add_option<std::string>(options, "neutral", "X,Y,W,H",
+                          "take the medians of this patch, which should be gray");
+  add_option<std::string>(options, "black", "POINT",
+                          "what becomes 0: a value, or a percentile as in 0.5%");
+  add_option<std::string>(
+      options, "white", "POINT",
+      "what becomes the end of the range: a value, or a percentile as in 99.5%");
+  options.add_options()("equalize", "spread the values evenly instead of bending to a median");
+  add_option<std::string>(options, "on", "channels|lightness",
+                          "what is changed: r, g and b (default), or Lab lightness, which keeps "
+                          "the colors");
+  add_option<std::string>(options, "flat", "BLANK|fit",
+                          "first even the light out: by a picture of an evenly bright surface, or "
+                          "by a surface fitted to the counted pixels");
+  add_option<std::string>(options, "dark", "PICTURE", "the same as BLANK, without light");
+  add_option<std::string>(options, "save", "FILE", "write the curves for other pictures");
+  add_option<std::string>(options, "apply", "FILE", "use curves that were saved");
+}
+
+LevelPoint point_of(const std::string& option, const std::string& text) {
+  LevelPoint point;
+  std::string number = text;
+  point.percentile = !text.empty() && text.back() == '%';
+  if (point.percentile) number.pop_back();
+  const char* const end = number.data() + number.size();
+  const auto [stop, error] = std::from_chars(number.data(), end, point.value);
+  if (error != std::errc() || stop != end)
+    throw UsageError(option + ": '" + text + "' is no value and no percentile",
+                     "write it as 12 or as 0.5%");
+  if (point.percentile && !(point.value > 0 && point.value <= 100))
+    throw UsageError(option + ": there is no percentile " + text, "give one above 0, up to 100%");
+  return point;
+}
+
+FlatField flat_of(const po::variables_map& given) {
+  FlatField flat;
+  const auto text = given["flat"].as<std::string>();
+  flat.fit = text == "fit";
+  if (!flat.fit) flat.blank = text;
+  if (given.count("dark")) flat.dark = given["dark"].as<std::string>();
+  if (flat.fit && flat.dark)
+    throw UsageError("--dark goes with a blank, not with a fitted surface", "leave it out");
+  return flat;
+}
+
+/// What bends the channels, with what contradicts it refused.
+CurveKind curve_of(const po::variables_map& given, const BalanceOptions& options) {
+  const bool levels = options.curves.black || options.curves.white;
+  if (given.count("equalize")) {
+    refuse_options(given, {"curve", "target", "neutral", "black", "white"},
+                   "--equalize sets the whole curve");
+    return CurveKind::kTable;
+  }
+  // Lightness alone has no other channel to agree with.
+  const bool bends = !options.on_lightness || options.curves.target;
+  const std::string otherwise = !bends ? "none" : options.curves.neutral ? "gain" : "power";
+  const CurveKind curve = choice_of<CurveKind>("--curve", text_of(given, "curve", otherwise),
+                                               {{"gain", CurveKind::kGain},
+                                                {"power", CurveKind::kPower},
+                                                {"asinh", CurveKind::kAsinh},
+                                                {"none", CurveKind::kNone}});
+  if (curve == CurveKind::kNone && options.curves.target)
+    throw UsageError("--target needs a curve", "give --curve power, or leave --target out");
+  if (curve != CurveKind::kNone && !bends)
+    throw UsageError("--on lightness needs --target to bend to", "as in --target 50");
+  if (curve == CurveKind::kNone && !levels && !options.flat)
+    throw UsageError("nothing is left to do",
+                     "give --target, --black, --white, --equalize or --flat");
+  return curve;
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  refuse_options(given, {"hue-floor", "write"}, "balance writes one picture and its figure");
+  BalanceOptions options;
+  options.shared = shared;
+  options.on_lightness =
+      one_of("--on", text_of(given, "on", "channels"), {"channels", "lightness"}) == "lightness";
+  if (given.count("flat")) options.flat = flat_of(given);
+  if (given.count("dark") && !options.flat)
+    throw UsageError("--dark needs --flat", "give the blank, as in --flat blank.png");
+  if (given.count("apply")) {
+    refuse_options(given, {"curve", "target", "neutral", "black", "white", "equalize", "save"},
+                   "--apply takes the curves from a file");
+    options.apply = given["apply"].as<std::string>();
+    return run_balance(options, context);
+  }
+  if (given.count("target"))
+    options.curves.target = number_between("--target", given["target"].as<std::string>(), 0,
+                                           options.on_lightness ? 100 : 255);
+  if (given.count("neutral")) {
+    refuse_options(given, {"region"}, "--neutral says what is looked at");
+    options.curves.neutral =
+        read_option("--neutral", [&] { return parse_region(given["neutral"].as<std::string>()); });
+  }
+  if (given.count("black"))
+    options.curves.black = point_of("--black", given["black"].as<std::string>());
+  if (given.count("white"))
+    options.curves.white = point_of("--white", given["white"].as<std::string>());
+  if (given.count("save")) {
+    if (shared.inputs.size() > 1)
+      throw UsageError("--save writes the curves of one picture", "give one input");
+    options.save = given["save"].as<std::string>();
+  }
+  options.curves.kind = curve_of(given, options);
+  return run_balance(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}{}\n", p["file"].get<std::string>(),
+                       p["light_evened"].get<bool>() ? ": light evened out" : "");
+    print_left_out(p, out);
+    TextTable table({"channel", "curve", "strength", "black", "white", "median before", "after"});
+    for (const Json& c : p["curves"]) {
+      const auto number = [&](const char* field) {
+        return c.contains(field) ? fmt::format("{:.5g}", c[field].get<double>()) : "";
+      };
+      const auto curve = c["curve"].get<std::string>();
+      const bool has_strength = curve != "none" && curve != "table";
+      table.add({c["channel"].get<std::string>(), curve == "table" ? "equalized" : curve,
+                 has_strength ? number("strength") : "", number("black"), number("white"),
+                 number("median_before"), number("median_after")});
+    }
+    table.print(out);
+    if (p["clipped_percent"].get<double>() > 0)
+      out << fmt::format("  {:.3g} % leave the range and are cut off\n",
+                         p["clipped_percent"].get<double>());
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kBalance;
+const Command kBalance{
+    "balance",
+    "light evened out, casts taken off, contrast set",
+    "INPUT... -o PATH",
+    "Brings the channels of a picture to one median, by smooth curves that keep the order of "
+    "values; "
+    "sets black and white points; evens out the light. What is learned is learned from the counted "
+    "pixels (--region, --within), and all pixels are changed. A figure beside the picture shows "
+    "both histograms. With one input, -o names the file; with several, a folder.",
+    {{"balance panel-d.png --neutral 56,66,24,24 -o balanced.png --save cast.curves.json",
+      "a cast taken off by a patch, the curves kept"},
+     {"balance panel-a.png panel-b.png --flat fit --curve none -o even/",
+      "light that falls off toward the corners evened out"},
+     {"balance panel-c.png --on lightness --black 1% --white 99% -o crisp.png",
+      "more contrast, the same colors"}},
+    true,
+    nullptr,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,106 @@
+#include "core/balance/tone_curve.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kCodes = 65536;
+
+double to_light(double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); }
+double from_light(double v) {
+  return v <= 0.0031308 ? v * 12.92 : 1.055 * std::pow(v, 1 / 2.4) - 0.055;
+}
+
+double asinh_curve(double t, double s) {
+  if (std::abs(s) < 1e-9) return t;
+  if (s > 0) return std::asinh(s * t) / std::asinh(s);
+  // sinh(a t) / sinh(a), without overflow.
+  const double a = -s;
+  return (std::exp(a * (t - 1)) - std::exp(-a * (t + 1))) / (1 - std::exp(-2 * a));
+}
+
+/// The s with asinh_curve(share, s) = target: halving on a scale that is even in its logarithm.
+double asinh_strength(double share, double target) {
+  const auto strength = [](double u) { return std::copysign(std::pow(10, std::abs(u)) - 1, u); };
+  double low = -12, high = 12;
+  for (int i = 0; i < 200; ++i) {
+    const double middle = (low + high) / 2;
+    (asinh_curve(share, strength(middle)) < target ? low : high) = middle;
+  }
+  return strength((low + high) / 2);
+}
+
+double from_table(const std::vector<double>& table, double t) {
+  const double place = t * static_cast<double>(table.size() - 1);
+  const auto step = std::min(static_cast<std::size_t>(place), table.size() - 2);
+  return table[step] + (table[step + 1] - table[step]) * (place - static_cast<double>(step));
+}
+
+}  // namespace
+
+double ToneCurve::at(double share) const {
+  const double t = std::clamp((share - black) / (white - black), 0.0, 1.0);
+  switch (kind) {
+    case CurveKind::kNone:
+      return t;
+    case CurveKind::kGain:
+      return from_light(strength * to_light(t));
+    case CurveKind::kPower:
+      return std::pow(t, strength);
+    case CurveKind::kAsinh:
+      return asinh_curve(t, strength);
+    case CurveKind::kTable:
+      break;
+  }
+  return from_table(table, t);
+}
+
+void bend(ToneCurve& curve, CurveKind kind, double share, double target) {
+  curve.kind = CurveKind::kNone;
+  const double t = curve.at(share);
+  curve.kind = kind;
+  if (kind == CurveKind::kGain) curve.strength = to_light(target) / to_light(t);
+  if (kind == CurveKind::kPower) curve.strength = std::log(target) / std::log(t);
+  if (kind == CurveKind::kAsinh) curve.strength = asinh_strength(t, target);
+}
+
+ToneCurve equalizing_curve(const std::vector<double>& counts) {
+  constexpr double kStraight = 0.01;
+  double all = 0;
+  for (const double count : counts) all += count;
+  ToneCurve curve;
+  curve.kind = CurveKind::kTable;
+  curve.table.push_back(0);
+  double sum = 0;
+  for (std::size_t i = 0; i < counts.size(); ++i) {
+    sum += counts[i];
+    const double straight = static_cast<double>(i + 1) / static_cast<double>(counts.size());
+    curve.table.push_back((1 - kStraight) * sum / all + kStraight * straight);
+  }
+  return curve;
+}
+
+CurveTable::CurveTable(const ToneCurve& curve, double low, double high)
+    : low_(static_cast<float>(low)), per_step_(static_cast<float>((kCodes - 1) / (high - low))) {
+  values_.reserve(kCodes + 1);
+  for (std::size_t i = 0; i < kCodes; ++i)
+    values_.push_back(
+        static_cast<float>(low + (high - low) * curve.at(static_cast<double>(i) / (kCodes - 1))));
+  values_.push_back(values_.back());
+}
+
+void CurveTable::apply(const float* in, float* out, std::size_t n) const {
+  constexpr float kLast = kCodes - 1;
+  for (std::size_t i = 0; i < n; ++i) {
+    const float place = (in[i] - low_) * per_step_;
+    const float inside = place > 0 ? std::min(place, kLast) : 0.0f;
+    const auto step = static_cast<std::size_t>(inside);
+    const float value =
+        values_[step] + (values_[step + 1] - values_[step]) * (inside - static_cast<float>(step));
+    out[i] = std::isnan(in[i]) ? in[i] : value;
+  }
+}
+
+}  // namespace chalcedony

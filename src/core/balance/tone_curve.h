@@ -1,0 +1,60 @@
+// Curves that make a channel darker or brighter and keep the order of its values.
+#ifndef CHALCEDONY_CORE_BALANCE_TONE_CURVE_H_
+#define CHALCEDONY_CORE_BALANCE_TONE_CURVE_H_
+
+#include <cstddef>
+#include <vector>
+
+namespace chalcedony {
+
+enum class CurveKind {
+  kNone,   // the levels alone
+  kGain,   // a factor on linear light; bright values can leave the range
+  kPower,  // t to a power: keeps both ends
+  kAsinh,  // asinh(s t) / asinh(s), or its inverse for negative s: keeps both ends, straight near 0
+  kTable,  // a table of rising values
+};
+
+/// A curve on shares of a channel's range, 0 to 1: what lies at `black` becomes 0, at `white` 1,
+/// and what lies beyond is cut; then it is bent.
+struct ToneCurve {
+  CurveKind kind = CurveKind::kNone;
+  double black = 0, white = 1;
+  double strength = 1;        // the factor, the power, or s
+  std::vector<double> table;  // at equal steps from 0 to 1
+
+  /// Rises strictly between black and white.
+  double at(double share) const;
+};
+
+/// Bends a curve so that `share` becomes `target`.
+///
+/// Range     kGain, kPower or kAsinh; share strictly between black and white, target between 0 and
+/// 1 Source    sRGB's transfer function for linear light: IEC 61966-2-1:1999
+void bend(ToneCurve& curve, CurveKind kind, double share, double target);
+
+/// The curve that spreads values evenly: the running sum of their counts, with one part in a
+/// hundred of a straight line so that it rises everywhere.
+///
+/// Shape     counts of values in equal bins over the range; not all 0
+ToneCurve equalizing_curve(const std::vector<double>& counts);
+
+/// A curve worked out for every 16-bit code, so that 8-bit and 16-bit values are exact; between
+/// them it is straight.
+class CurveTable {
+ public:
+  /// `low` and `high` are the ends of the channel's range.
+  CurveTable(const ToneCurve& curve, double low, double high);
+
+  /// n values of the channel, in its units; `out` may be `in`. Values beyond the range are taken as
+  /// its ends; NaN stays.
+  void apply(const float* in, float* out, std::size_t n) const;
+
+ private:
+  float low_, per_step_;
+  std::vector<float> values_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_BALANCE_TONE_CURVE_H_

@@ -1,0 +1,257 @@
+#include "job/balance.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/balance/balancer.h"
+#include "core/error.h"
+#include "core/pixel/block_writer.h"
+#include "figure/balance_figure.h"
+#include "io/atomic_file.h"
+#include "io/curve_file.h"
+#include "job/histogram_report.h"
+#include "job/picture_output.h"
+#include "job/preview.h"
+#include "job/results.h"
+
+namespace chalcedony {
+namespace {
+
+/// What the last pass finds.
+struct BalancedSums {
+  std::vector<Histogram> before, after;  // r g b, or gray
+
+  void merge(const BalancedSums& other) {
+    for (std::size_t c = 0; c < before.size(); ++c) {
+      before[c].merge(other.before[c]);
+      after[c].merge(other.after[c]);
+    }
+  }
+};
+
+struct BalancedBand {
+  Excluded excluded;
+  std::uint64_t clipped = 0;
+};
+
+class BalanceJob {
+ public:
+  BalanceJob(const std::filesystem::path& input, const BalanceOptions& options,
+             const Context& context)
+      : options_(options),
+        context_(context),
+        picture_(open_counted(input, options.shared, context)),
+        info_(picture_.file.info),
+        curves_of_(options.on_lightness          ? std::vector<Channel>{{&spaces::kLab, 0}}
+                   : info_.color_channels() == 1 ? std::vector<Channel>{{info_.space, 0}}
+                                                 : channels_of(*info_.space)) {
+    refuse_labels(picture_);
+    if (!can_balance(*info_.space))
+      throw InputError("holds " + std::string(info_.space->id) + ", and balance works on srgb",
+                       "convert it first", input.string());
+    balance_.on_lightness = options.on_lightness;
+  }
+
+  Json run(const PictureOutput& place, FigureFormat format, Json& outputs) {
+    const SharedOptions& shared = options_.shared;
+    if (options_.flat) balance_.light = learn_light(*options_.flat, picture_, shared, context_);
+    std::vector<double> medians;
+    if (options_.apply) {
+      set_ = read_curves(*options_.apply);
+      check_applied();
+    } else {
+      auto learned =
+          learn_curves(picture_, options_.curves, balance_, curves_of_, shared, context_);
+      set_ = std::move(learned.set);
+      medians = std::move(learned.medians);
+    }
+    for (std::size_t c = 0; c < set_.curves.size(); ++c)
+      balance_.curves.emplace_back(set_.curves[c], range(c).low, range(c).high);
+    Json json = write(place, format, medians, outputs);
+    if (options_.save) {
+      write_text_file(*options_.save, curves_text(set_));
+      outputs.push_back(options_.save->string());
+    }
+    return json;
+  }
+
+ private:
+  const ChannelInfo& range(std::size_t c) const {
+    return curves_of_[c].space->channels[curves_of_[c].index];
+  }
+
+  void check_applied() const {
+    if (set_.on_lightness != options_.on_lightness)
+      throw InputError(set_.on_lightness ? "has a curve of lightness" : "has curves of channels",
+                       set_.on_lightness ? "give --on lightness" : "leave --on lightness out",
+                       options_.apply->string());
+    if (set_.curves.size() != curves_of_.size())
+      throw InputError(fmt::format("has {} curves, and {} has {} channels", set_.curves.size(),
+                                   picture_.name(), curves_of_.size()),
+                       "give curves saved from a picture of the same kind",
+                       options_.apply->string());
+  }
+
+  Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians,
+             Json& outputs) {
+    PictureSpec spec = spec_like(info_);
+    const auto output = place.path(picture_.file.path, "balanced", spec.shape.sample);
+    spec.shape.sample = sample_for(output, spec.shape.sample);
+    const auto writer = create_picture(output, spec);
+    const BlockWriter stored(info_of(spec));
+    const bool draws = format != FigureFormat::kNone;
+    Preview before(info_, draws);
+    Tallies<ThumbnailSums> after(empty_preview(info_.shape, draws));
+    Tallies<BalancedSums> tallies(empty_sums());
+    const Conversion to_screen(*info_.space, spaces::kSrgb);
+    BalancedBand sums;
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info_, picture_.counting),
+              balancer = std::make_unique<Balancer>(info_, balance_),
+              collector = Preview::Collector(before),
+              screen = PlaneBuffer()](const Band& band, std::byte* samples) mutable {
+        BalancedBand out;
+        BalancedSums& mine = tallies.local();
+        reader.for_each_block(band, [&](const Block& block) {
+          const ConstPlanes rgb = balancer->balanced(block);
+          stored.write(rgb, block.alpha, block.size, samples);
+          samples += block.size * spec.shape.pixel_bytes();
+          out.clipped += clipped_in(block, rgb);
+          if (!draws) return;
+          for (std::size_t c = 0; c < mine.before.size(); ++c) {
+            mine.before[c].add(block, block.color[c]);
+            mine.after[c].add(block, rgb[c]);
+          }
+          collector.add(block);
+          to_screen.run(rgb, screen.planes(), block.size);
+          after.local().add(block, read_only(screen.planes()));
+        });
+        out.excluded = reader.take_excluded();
+        return out;
+      };
+    };
+    travel_to_picture(*picture_.file.rows, road_for(picture_, options_.shared, context_),
+                      spec.shape, *writer, make_worker, [&](const BalancedBand& band) {
+                        sums.excluded += band.excluded;
+                        sums.clipped += band.clipped;
+                      });
+    writer->finish();
+    outputs.push_back(output.string());
+    if (draws) {
+      std::filesystem::path figure = output;
+      figure.replace_extension("figure." + extension_of(format));
+      check_output(figure, options_.shared);
+      const BalancedSums& both =
+          tallies.merged([](BalancedSums& total, const BalancedSums& one) { total.merge(one); });
+      Plot plot(format);
+      add_balance_figure(plot, figure, picture_.name(), subtitle(),
+                         {before.thumbnail(), series(both.before)},
+                         {merged_thumbnail(after), series(both.after)});
+      draw_figures(plot, context_);
+      outputs.push_back(figure.string());
+    }
+    return report(output, medians, sums);
+  }
+
+  BalancedSums empty_sums() const {
+    BalancedSums sums;
+    const std::size_t channels = info_.color_channels() == 1 ? 1 : 3;
+    for (std::size_t c = 0; c < channels; ++c) {
+      sums.before.emplace_back(channel_binning({info_.space, c}, 256, info_), false);
+      sums.after.emplace_back(channel_binning({info_.space, c}, 256, info_), false);
+    }
+    return sums;
+  }
+
+  /// Counted pixels that the file cuts off.
+  static std::uint64_t clipped_in(const Block& block, const ConstPlanes& rgb) {
+    std::uint64_t clipped = 0;
+    for (std::size_t i = 0; i < block.size; ++i) {
+      const float least = std::min({rgb[0][i], rgb[1][i], rgb[2][i]});
+      const float greatest = std::max({rgb[0][i], rgb[1][i], rgb[2][i]});
+      clipped += (least < -kGamutTolerance || greatest > 255 + kGamutTolerance) && block.counts(i);
+    }
+    return clipped;
+  }
+
+  std::vector<HistogramSeries> series(const std::vector<Histogram>& histograms) const {
+    std::vector<HistogramSeries> series;
+    for (std::size_t c = 0; c < histograms.size(); ++c) {
+      const Histogram& h = histograms[c];
+      const std::optional<std::size_t> median = median_bin(h);
+      series.push_back(
+          {{info_.space, c}, &h, median ? h.binning().edge(*median) : 0, median.has_value()});
+    }
+    return series;
+  }
+
+  std::string subtitle() const {
+    std::string text = options_.flat ? "the light evened out" : "";
+    for (std::size_t c = 0; c < set_.curves.size(); ++c) {
+      const ToneCurve& curve = set_.curves[c];
+      if (curve.kind == CurveKind::kNone && curve.black == 0 && curve.white == 1) continue;
+      text +=
+          fmt::format("{}{} {}", text.empty() ? "" : ", ", curves_of_[c].name(), curve_text(curve));
+    }
+    return text;
+  }
+
+  static std::string curve_text(const ToneCurve& curve) {
+    const bool has_strength = curve.kind != CurveKind::kNone && curve.kind != CurveKind::kTable;
+    return std::string(curve.kind == CurveKind::kTable  ? "equalized"
+                       : curve.kind == CurveKind::kNone ? "levels"
+                                                        : curve_name(curve.kind)) +
+           (has_strength ? fmt::format(" {:.4g}", curve.strength) : "");
+  }
+
+  Json report(const std::filesystem::path& output, const std::vector<double>& medians,
+              const BalancedBand& sums) const {
+    const std::uint64_t counted = info_.shape.pixels() - sums.excluded.total();
+    Json curves = Json::array();
+    for (std::size_t c = 0; c < set_.curves.size(); ++c) {
+      const ToneCurve& curve = set_.curves[c];
+      const double low = range(c).low, width = range(c).high - range(c).low;
+      Json one{{"channel", curves_of_[c].name()},
+               {"curve", std::string(curve_name(curve.kind))},
+               {"black", low + width * curve.black},
+               {"white", low + width * curve.white},
+               {"strength", curve.strength}};
+      if (!medians.empty()) {
+        one["median_before"] = medians[c];
+        one["median_after"] = low + width * curve.at((medians[c] - low) / width);
+      }
+      curves.push_back(std::move(one));
+    }
+    return {{"file", picture_.file.path.string()},
+            {"output", output.string()},
+            {"counted", counted},
+            {"excluded", excluded_json(sums.excluded)},
+            {"light_evened", options_.flat.has_value()},
+            {"curves", curves},
+            {"clipped_percent", percent(sums.clipped, counted)}};
+  }
+
+  const BalanceOptions& options_;
+  const Context& context_;
+  CountedPicture picture_;
+  PictureInfo info_;
+  std::vector<Channel> curves_of_;
+  Balance balance_;
+  CurveSet set_;
+};
+
+}  // namespace
+
+Json run_balance(const BalanceOptions& options, const Context& context) {
+  const PictureOutput place(options.shared, "balance", "balanced.png");
+  if (options.save) check_output(*options.save, options.shared);
+  const FigureFormat format = settle_figures(options.shared, context);
+  Json summary = summary_frame("balance");
+  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    return BalanceJob(input, options, context).run(place, format, summary["outputs"]);
+  });
+  return summary;
+}
+
+}  // namespace chalcedony

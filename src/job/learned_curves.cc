@@ -1,0 +1,245 @@
+#include "job/learned_curves.h"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <memory>
+#include <utility>
+
+#include "core/color/channel_plan.h"
+#include "core/error.h"
+#include "core/stats/histogram.h"
+#include "core/stats/ranks.h"
+#include "job/summary.h"
+#include "job/tallies.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kHueBins = 36, kHueWindow = 6;  // 60 degrees of 360
+constexpr double kColoredSaturation = 20;             // percent
+constexpr double kBoldGuess = 50;                     // percent of the counted pixels in one color
+constexpr std::size_t kTableBins = 1024;              // of an equalizing curve
+
+/// Which colors there are, to tell a cast from a picture of one color.
+struct HueCounts {
+  std::array<std::uint64_t, kHueBins> bins{};
+
+  void add(const Block& block, const float* hue, const float* saturation) {
+    for (std::size_t i = 0; i < block.size; ++i)
+      if (block.counts(i) && saturation[i] >= kColoredSaturation && hue[i] < 360)
+        ++bins[static_cast<std::size_t>(hue[i] * (kHueBins / 360.0f))];
+  }
+  void merge(const HueCounts& other) {
+    for (std::size_t b = 0; b < kHueBins; ++b) bins[b] += other.bins[b];
+  }
+  /// The first bin of the fullest window, and what is in it.
+  std::pair<std::size_t, std::uint64_t> fullest() const {
+    std::pair<std::size_t, std::uint64_t> best{0, 0};
+    for (std::size_t first = 0; first < kHueBins; ++first) {
+      std::uint64_t sum = 0;
+      for (std::size_t b = 0; b < kHueWindow; ++b) sum += bins[(first + b) % kHueBins];
+      if (sum > best.second) best = {first, sum};
+    }
+    return best;
+  }
+};
+
+struct Statistics {
+  std::vector<Ranks> ranks;
+  std::vector<Histogram> spread;  // for equalizing
+  HueCounts hues;
+  Excluded excluded;
+
+  void merge(const Statistics& other) {
+    for (std::size_t c = 0; c < ranks.size(); ++c) {
+      ranks[c].merge_coarse(other.ranks[c]);
+      spread[c].merge(other.spread[c]);
+    }
+    hues.merge(other.hues);
+    excluded += other.excluded;
+  }
+};
+
+class CurveLearner {
+ public:
+  CurveLearner(CountedPicture& picture, const CurveWish& wish, const Balance& balance,
+               const std::vector<Channel>& channels, const SharedOptions& options,
+               const Context& context)
+      : picture_(picture),
+        info_(picture.file.info),
+        wish_(wish),
+        balance_(balance),
+        channels_(channels),
+        options_(options),
+        context_(context) {}
+
+  LearnedCurves learn() {
+    const Statistics found = gather();
+    for (const Ranks& ranks : found.ranks)
+      learned_.medians.push_back(double{ranks.percentile(50).value()});
+    std::vector<double> shares;
+    for (std::size_t c = 0; c < channels_.size(); ++c) {
+      learned_.set.curves.push_back(levels(c, found.ranks[c]));
+      const double width = range(c).high - range(c).low;
+      shares.push_back((learned_.medians[c] - range(c).low) / width);
+    }
+    learned_.set.on_lightness = balance_.on_lightness;
+    if (wish_.kind == CurveKind::kTable) {
+      for (std::size_t c = 0; c < shares.size(); ++c)
+        learned_.set.curves[c] = equalizing(found.spread[c]);
+    } else if (wish_.kind != CurveKind::kNone) {
+      bend_to_target(shares);
+      warn_of_one_color(found);
+    }
+    return std::move(learned_);
+  }
+
+ private:
+  const ChannelInfo& range(std::size_t c) const {
+    return channels_[c].space->channels[channels_[c].index];
+  }
+
+  Counting statistic_counting() const {
+    Counting counting = picture_.counting;
+    if (wish_.neutral) counting.region = wish_.neutral->in(info_.shape.width, info_.shape.height);
+    return counting;
+  }
+
+  Statistics gather() {
+    Statistics empty;
+    for (std::size_t c = 0; c < channels_.size(); ++c) {
+      empty.ranks.emplace_back();
+      empty.spread.emplace_back(Binning(range(c).low, range(c).high, kTableBins), false);
+    }
+    const ChannelPlan hue_plan(info_, {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
+    Tallies<Statistics> tallies(empty);
+    const Counting counting = statistic_counting();
+    const auto pass = [&](auto&& add) {
+      const auto make_worker = [&] {
+        return [&, reader = BlockReader(info_, counting), hues = ChannelEvaluator(hue_plan),
+                balancer = std::make_unique<Balancer>(info_, balance_)](const Band& band) mutable {
+          Statistics& mine = tallies.local();
+          reader.for_each_block(band, [&](const Block& block) {
+            add(mine, block, balancer->channels(balancer->evened(block), block.size), hues);
+          });
+          mine.excluded += reader.take_excluded();
+          return 0;
+        };
+      };
+      travel(*picture_.file.rows, road_for(picture_, options_, context_), make_worker, [](int) {});
+      picture_.file.rows->rewind();
+    };
+    pass([](Statistics& mine, const Block& block, const ConstPlanes& channels,
+            ChannelEvaluator& hues) {
+      for (std::size_t c = 0; c < mine.ranks.size(); ++c) {
+        mine.ranks[c].add_coarse(block, channels[c]);
+        mine.spread[c].add(block, channels[c]);
+      }
+      hues.evaluate(block);
+      mine.hues.add(block, hues.channel(0), hues.channel(1));
+    });
+    Statistics found =
+        tallies.merged([](Statistics& total, const Statistics& one) { total.merge(one); });
+    require_counted(info_.shape.pixels() - found.excluded.total(), picture_);
+    std::vector<double> wanted{50};
+    for (const auto& point : {wish_.black, wish_.white})
+      if (point && point->percentile) wanted.push_back(point->value);
+    bool again = false;
+    for (Ranks& ranks : found.ranks) again |= ranks.refine(wanted);
+    if (!again) return found;
+    Tallies<std::vector<Ranks>> fine(found.ranks);
+    refine(fine, counting);
+    found.ranks = fine.merged([](std::vector<Ranks>& total, const std::vector<Ranks>& one) {
+      for (std::size_t c = 0; c < total.size(); ++c) total[c].merge_fine(one[c]);
+    });
+    return found;
+  }
+
+  void refine(Tallies<std::vector<Ranks>>& fine, const Counting& counting) {
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info_, counting),
+              balancer = std::make_unique<Balancer>(info_, balance_)](const Band& band) mutable {
+        std::vector<Ranks>& mine = fine.local();
+        reader.for_each_block(band, [&](const Block& block) {
+          const ConstPlanes channels = balancer->channels(balancer->evened(block), block.size);
+          for (std::size_t c = 0; c < mine.size(); ++c) mine[c].add_fine(block, channels[c]);
+        });
+        return 0;
+      };
+    };
+    travel(*picture_.file.rows, road_for(picture_, options_, context_), make_worker, [](int) {});
+    picture_.file.rows->rewind();
+  }
+
+  /// Black and white point of a channel.
+  ToneCurve levels(std::size_t c, const Ranks& ranks) const {
+    const auto share = [&](const LevelPoint& point) {
+      const double value =
+          point.percentile ? double{ranks.percentile(point.value).value()} : point.value;
+      return (value - range(c).low) / (range(c).high - range(c).low);
+    };
+    ToneCurve curve;
+    if (wish_.black) curve.black = share(*wish_.black);
+    if (wish_.white) curve.white = share(*wish_.white);
+    if (!(curve.white > curve.black))
+      throw InputError(
+          "the white point of " + channels_[c].name() + " does not lie above its black point",
+          "give points further apart", picture_.file.path.string());
+    return curve;
+  }
+
+  static ToneCurve equalizing(const Histogram& spread) {
+    std::vector<double> counts;
+    for (std::size_t b = 0; b < spread.binning().bins(); ++b)
+      counts.push_back(static_cast<double>(spread.count(b)));
+    return equalizing_curve(counts);
+  }
+
+  void bend_to_target(const std::vector<double>& shares) {
+    double target = 0;
+    for (std::size_t c = 0; c < shares.size(); ++c) {
+      const double t = learned_.set.curves[c].at(shares[c]);
+      if (!(t > 0 && t < 1))
+        throw InputError(fmt::format("half of what counts is {} in {}, and no curve moves that",
+                                     t > 0 ? "white" : "black", channels_[c].name()),
+                         "count another part with --region, or set other points",
+                         picture_.file.path.string());
+      target += t / static_cast<double>(shares.size());
+    }
+    if (wish_.target) target = (*wish_.target - range(0).low) / (range(0).high - range(0).low);
+    for (std::size_t c = 0; c < shares.size(); ++c)
+      bend(learned_.set.curves[c], wish_.kind, shares[c], target);
+  }
+
+  void warn_of_one_color(const Statistics& found) const {
+    if (wish_.neutral || channels_.size() != 3) return;
+    const auto [first, pixels] = found.hues.fullest();
+    const double share = percent(pixels, info_.shape.pixels() - found.excluded.total());
+    if (share <= kBoldGuess) return;
+    constexpr std::size_t kStep = 360 / kHueBins;
+    context_.warn(fmt::format(
+        "{}: one color (hues {} to {}) fills {:.0f} % of what counts, and common medians take it "
+        "for a cast; --neutral balances on a patch that should be gray",
+        picture_.file.path.string(), first * kStep, (first + kHueWindow) * kStep % 360, share));
+  }
+
+  CountedPicture& picture_;
+  const PictureInfo& info_;
+  const CurveWish& wish_;
+  const Balance& balance_;
+  const std::vector<Channel>& channels_;
+  const SharedOptions& options_;
+  const Context& context_;
+  LearnedCurves learned_;
+};
+
+}  // namespace
+
+LearnedCurves learn_curves(CountedPicture& picture, const CurveWish& wish, const Balance& balance,
+                           const std::vector<Channel>& channels, const SharedOptions& options,
+                           const Context& context) {
+  return CurveLearner(picture, wish, balance, channels, options, context).learn();
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,181 @@
+// `balance` at the built program: medians, casts, light, saved curves, and what it refuses.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+/// The medians of r, g and b of a picture, or of a part of it.
+std::vector<double> medians_of(const TempDir& dir, const std::string& name,
+                               const std::string& region = "percent:0,0,100,100") {
+  const json seen =
+      summary_of(run_tool(dir, {"inspect", name, "--region", region, "--summary", "json"}));
+  std::vector<double> medians;
+  for (const json& channel : seen["inputs"][0]["channels"]) medians.push_back(channel["median"]);
+  return medians;
+}
+
+/// 60 x 40: noise around a dark red, a middle green and a light blue in each pixel.
+void write_cast(const std::filesystem::path& path) {
+  std::vector<std::uint8_t> rgb = random_bytes(60 * 40 * 3, 5);
+  for (std::size_t i = 0; i < rgb.size(); ++i)
+    rgb[i] = static_cast<std::uint8_t>(rgb[i] / 4 + (i % 3) * 40 + 10);
+  write_rgb(path, 60, 40, rgb);
+}
+
+}  // namespace
+
+TEST_CASE("balance brings the medians to one target", "[cli][balance]") {
+  const TempDir dir;
+  write_cast(dir / "c.png");
+  for (const std::string curve : {"gain", "power", "asinh"}) {
+    const json found = summary_of(run_tool(dir, {"balance", "c.png", "--curve", curve, "--target",
+                                                 "100", "-o", "b.png", "--summary", "json"}));
+    for (const double median : medians_of(dir, "b.png")) CHECK(std::abs(median - 100) <= 0.5);
+    CHECK(found["inputs"][0]["curves"][0]["median_after"].get<double>() == Approx(100));
+    CHECK(found["outputs"] == json{"b.png", "b.figure.png"});
+  }
+  // Without a target: the mean of the three. Of a region: its medians, whatever is outside.
+  const auto before = medians_of(dir, "c.png");
+  summary_of(run_tool(dir, {"balance", "c.png", "-o", "b.png", "--summary", "json"}));
+  const double mean = (before[0] + before[1] + before[2]) / 3;
+  for (const double median : medians_of(dir, "b.png")) CHECK(std::abs(median - mean) <= 0.5);
+  summary_of(run_tool(dir, {"balance", "c.png", "--neutral", "10,10,7,7", "--target", "90", "-o",
+                            "n.png", "--summary", "json"}));
+  for (const double median : medians_of(dir, "n.png", "10,10,7,7"))
+    CHECK(std::abs(median - 90) <= 0.5);
+}
+
+TEST_CASE("balance sets black and white points and equalizes", "[cli][balance]") {
+  const TempDir dir;
+  write_cast(dir / "c.png");
+  summary_of(run_tool(dir, {"balance", "c.png", "--curve", "none", "--black", "20", "--white",
+                            "99%", "-o", "l.png", "--summary", "json"}));
+  const auto before = bytes_in(dir / "c.png"), after = bytes_in(dir / "l.png");
+  for (std::size_t i = 0; i < before.size(); i += 3)
+    if (before[i] <= 20) CHECK(after[i] == 0);
+  const json seen = summary_of(run_tool(dir, {"inspect", "l.png", "--summary", "json"}));
+  for (const json& channel : seen["inputs"][0]["channels"]) {
+    CHECK(channel["percentile_99"] == 255);
+    CHECK(channel["at_high_percent"].get<double>() >= 1);
+  }
+  summary_of(run_tool(dir, {"balance", "c.png", "--equalize", "-o", "e.png", "--summary", "json"}));
+  const json even = summary_of(run_tool(dir, {"inspect", "e.png", "--summary", "json"}));
+  for (const json& channel : even["inputs"][0]["channels"]) {
+    CHECK(channel["percentile_25"].get<double>() == Approx(64).margin(4));
+    CHECK(channel["percentile_75"].get<double>() == Approx(191).margin(4));
+  }
+  const json lightness =
+      summary_of(run_tool(dir, {"balance", "c.png", "--on", "lightness", "--target", "60", "-o",
+                                "s.png", "--summary", "json"}));
+  CHECK(lightness["inputs"][0]["curves"][0]["channel"] == "lab.l");
+  const json lab =
+      summary_of(run_tool(dir, {"inspect", "s.png", "--space", "lab", "--summary", "json"}));
+  CHECK(lab["inputs"][0]["channels"][0]["median"].get<double>() == Approx(60).margin(0.3));
+}
+
+TEST_CASE("curves that were saved do the same to other pictures", "[cli][balance]") {
+  const TempDir dir;
+  write_cast(dir / "c.png");
+  summary_of(run_tool(
+      dir, {"balance", "c.png", "--save", "cast.json", "-o", "b.png", "--summary", "json"}));
+  summary_of(run_tool(
+      dir, {"balance", "c.png", "--apply", "cast.json", "-o", "again.png", "--summary", "json"}));
+  CHECK(bytes_in(dir / "again.png") == bytes_in(dir / "b.png"));
+  check_error(run_tool(dir, {"balance", "c.png", "--apply", "cast.json", "--on", "lightness", "-o",
+                             "x.png"}),
+              1, "cast.json: has curves of channels");
+  write_picture(dir / "gray.png", spec_of(2, 1, 1), bytes_of(std::vector<std::uint8_t>{50, 90}));
+  check_error(run_tool(dir, {"balance", "gray.png", "--apply", "cast.json", "-o", "x.png"}), 1,
+              "has 3 curves, and gray.png has 1 channels");
+  put_text(dir / "no.json", "{}");
+  check_error(run_tool(dir, {"balance", "c.png", "--apply", "no.json", "-o", "x.png"}), 1,
+              "no.json: is not a file of curves");
+  CHECK_FALSE(std::filesystem::exists(dir / "x.png"));
+}
+
+TEST_CASE("balance evens out light by a blank or by a fitted surface", "[cli][balance]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> blank, picture;
+  for (int y = 0; y < 60; ++y)
+    for (int x = 0; x < 90; ++x) {
+      const double light =
+          1 - 0.5 * (std::pow(x / 89.0 - 0.5, 2) + std::pow(y / 59.0 - 0.5, 2)) * 2;
+      const auto code = [&](double part) {
+        return static_cast<std::uint8_t>(
+            std::lround(255 * (1.055 * std::pow(part * light, 1 / 2.4) - 0.055)));
+      };
+      blank.insert(blank.end(), 3, code(0.9));
+      picture.insert(picture.end(), 3, code(x % 30 < 15 ? 0.6 : 0.3));
+    }
+  write_rgb(dir / "blank.png", 90, 60, blank);
+  write_rgb(dir / "p.png", 90, 60, picture);
+  for (const std::string how : {"blank.png", "fit"}) {
+    CAPTURE(how);
+    const json found = summary_of(run_tool(dir, {"balance", "p.png", "--flat", how, "--curve",
+                                                 "none", "-o", "even.png", "--summary", "json"}));
+    CHECK(found["inputs"][0]["light_evened"] == true);
+    const auto even = bytes_in(dir / "even.png");
+    // Along a row of one brightness, from the corner to the middle.
+    const std::size_t corner = 3 * 3, middle = (30 * 90 + 33) * 3;
+    CHECK(picture[middle] - picture[corner] > 30);
+    CHECK(std::abs(even[middle] - even[corner]) <= (how == "fit" ? 14 : 3));
+  }
+  write_rgb(dir / "small.png", 2, 1, {9, 9, 9, 9, 9, 9});
+  check_error(run_tool(dir, {"balance", "p.png", "--flat", "small.png", "-o", "x.png"}), 1,
+              "small.png: is 2x1, the picture 90x60");
+  check_error(run_tool(dir, {"balance", "small.png", "--flat", "fit", "-o", "x.png"}), 1,
+              "do not tell how the light falls");
+  CHECK_FALSE(std::filesystem::exists(dir / "x.png"));
+}
+
+TEST_CASE("balance warns of a picture of one color", "[cli][balance]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> rgb;
+  for (int i = 0; i < 100; ++i)
+    rgb.insert(rgb.end(), {static_cast<std::uint8_t>(150 + i % 9), 40,
+                           static_cast<std::uint8_t>(i < 70 ? 50 : 240)});
+  write_rgb(dir / "red.png", 10, 10, rgb);
+  const auto run = run_tool(dir, {"balance", "red.png", "-o", "b.png"});
+  CHECK(run.exit_code == 0);
+  CHECK_THAT(run.err, Catch::Contains("one color (hues") && Catch::Contains("fills 70 %"));
+}
+
+TEST_CASE("balance says what it cannot do", "[cli][balance]") {
+  const TempDir dir;
+  write_cast(dir / "c.png");
+  const std::vector<std::pair<std::vector<std::string>, std::string>> wrong{
+      {{}, "balance needs -o"},
+      {{"--curve", "none", "-o", "x.png"}, "nothing is left to do"},
+      {{"--curve", "none", "--target", "9", "-o", "x.png"}, "--target needs a curve"},
+      {{"--on", "lightness", "--curve", "power", "-o", "x.png"}, "needs --target"},
+      {{"--black", "dark", "-o", "x.png"}, "'dark' is no value"},
+      {{"--black", "0%", "-o", "x.png"}, "no percentile 0%"},
+      {{"--dark", "c.png", "-o", "x.png"}, "--dark needs --flat"},
+      {{"--flat", "fit", "--dark", "c.png", "-o", "x.png"}, "--dark goes with a blank"},
+      {{"--equalize", "--target", "9", "-o", "x.png"}, "--equalize sets the whole curve"},
+      {{"--apply", "c.json", "--target", "9", "-o", "x.png"}, "--apply takes the curves"},
+      {{"--target", "255", "-o", "x.png"}, "--target"}};
+  for (const auto& [options, says] : wrong) {
+    std::vector<std::string> arguments{"balance", "c.png"};
+    arguments.insert(arguments.end(), options.begin(), options.end());
+    check_error(run_tool(dir, arguments), 2, says);
+  }
+  check_error(
+      run_tool(dir, {"balance", "c.png", "--black", "200", "--white", "100", "-o", "x.png"}), 1,
+      "does not lie above its black point");
+  check_error(run_tool(dir, {"balance", "c.png", "--black", "240", "-o", "x.png"}), 1,
+              "half of what counts is black in srgb.r");
+  summary_of(
+      run_tool(dir, {"convert", "c.png", "--to", "lab", "-o", "lab.tif", "--summary", "json"}));
+  check_error(run_tool(dir, {"balance", "lab.tif", "-o", "x.png"}), 1, "holds lab");
+  CHECK(dir.files() == std::set<std::string>{"c.png", "lab.tif"});
+}

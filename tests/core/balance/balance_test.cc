@@ -1,0 +1,170 @@
+// Tone curves and light fields, by their definitions and on light that is known.
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <vector>
+
+#include "core/balance/light_field.h"
+#include "core/balance/tone_curve.h"
+#include "core/error.h"
+#include "io/curve_file.h"
+
+using namespace chalcedony;
+
+namespace {
+
+/// Light on a picture 80 x 50, as one Block.
+struct Light {
+  static constexpr std::uint32_t kWidth = 80, kHeight = 50;
+  PlaneBuffer planes{3};
+  Block block;
+
+  template <class Function>
+  explicit Light(Function light) {
+    block.picture_width = kWidth;
+    block.size = kWidth * kHeight;
+    for (std::size_t i = 0; i < block.size; ++i)
+      for (std::size_t c = 0; c < 3; ++c)
+        planes.plane(c)[i] = static_cast<float>(light(block.x(i), block.y(i), c));
+  }
+};
+
+double falling_off(double x, double y) {
+  const double u = x / 80 - 0.5, v = y / 50 - 0.4;
+  return 200 * (1 - 0.8 * u * u - 0.5 * v * v + 0.2 * u * v);
+}
+
+}  // namespace
+
+TEST_CASE("curves rise and bring a value to a target", "[core][balance]") {
+  for (const CurveKind kind : {CurveKind::kGain, CurveKind::kPower, CurveKind::kAsinh})
+    for (const double share : {0.02, 0.3, 0.9})
+      for (const double target : {0.1, 0.5, 0.8}) {
+        CAPTURE(curve_name(kind), share, target);
+        ToneCurve curve;
+        bend(curve, kind, share, target);
+        CHECK(curve.at(share) == Approx(target).margin(1e-9));
+        CHECK(curve.at(0) == Approx(0).margin(1e-12));
+        if (kind != CurveKind::kGain) CHECK(curve.at(1) == Approx(1));
+        for (int i = 1; i <= 255; ++i) REQUIRE(curve.at(i / 255.0) > curve.at((i - 1) / 255.0));
+      }
+  ToneCurve leveled;
+  leveled.black = 0.1;
+  leveled.white = 0.6;
+  bend(leveled, CurveKind::kPower, 0.35, 0.25);
+  CHECK(leveled.strength == Approx(2));
+  CHECK(leveled.at(0.05) == 0);
+  CHECK(leveled.at(0.7) == 1);
+}
+
+TEST_CASE("a factor on light is worked out in light", "[core][balance]") {
+  // sRGB 188 is half of full light within a code (IEC 61966-2-1).
+  ToneCurve curve;
+  curve.kind = CurveKind::kGain;
+  curve.strength = 0.5;
+  CHECK(255 * curve.at(1) == Approx(187.516).margin(0.01));
+}
+
+TEST_CASE("equalizing follows the running sum of the counts", "[core][balance]") {
+  const ToneCurve curve = equalizing_curve({1, 0, 0, 3});
+  CHECK(curve.at(0.25) == Approx(0.99 * 0.25 + 0.01 * 0.25));
+  CHECK(curve.at(0.75) == Approx(0.99 * 0.25 + 0.01 * 0.75));
+  CHECK(curve.at(0.5) > curve.at(0.25));
+  CHECK(curve.at(1) == Approx(1));
+}
+
+TEST_CASE("a table of a curve is exact at 8-bit and 16-bit codes", "[core][balance]") {
+  ToneCurve curve;
+  bend(curve, CurveKind::kPower, 0.5, 0.2);
+  const CurveTable table(curve, 0, 255);
+  std::vector<float> values;
+  for (int code = 0; code < 65536; code += code < 512 ? 1 : 97)
+    values.push_back(static_cast<float>(code / 257.0));
+  auto out = values;
+  table.apply(values.data(), out.data(), values.size());
+  for (std::size_t i = 0; i < values.size(); ++i)
+    REQUIRE(double{out[i]} == Approx(255 * curve.at(double{values[i]} / 255)).margin(2e-3));
+  std::vector<float> odd{-5, 300, NAN};
+  table.apply(odd.data(), odd.data(), 3);
+  CHECK(odd[0] == 0);
+  CHECK(odd[1] == 255);
+  CHECK(std::isnan(odd[2]));
+}
+
+TEST_CASE("curves are read back from their file, and only curves that rise", "[io][balance]") {
+  CurveSet set;
+  for (const CurveKind kind : {CurveKind::kGain, CurveKind::kPower, CurveKind::kAsinh}) {
+    ToneCurve curve;
+    curve.black = 1.0 / 3;
+    bend(curve, kind, 0.7, 0.3);
+    set.curves.push_back(curve);
+  }
+  const CurveSet again = parse_curves(curves_text(set));
+  REQUIRE(again.curves.size() == 3);
+  for (std::size_t c = 0; c < 3; ++c) {
+    CHECK(again.curves[c].kind == set.curves[c].kind);
+    CHECK(again.curves[c].black == set.curves[c].black);
+    CHECK(again.curves[c].strength == set.curves[c].strength);
+  }
+  const auto text = [](const std::string& curves, int version = 1) {
+    return "{\"chalcedony\":\"curves\",\"version\":" + std::to_string(version) +
+           ",\"of\":\"channels\",\"curves\":[" + curves + "]}";
+  };
+  const std::string good = R"({"kind":"power","black":0,"white":1,"strength":2})";
+  CHECK(parse_curves(text(good)).curves.front().strength == 2);
+  CHECK_THROWS_WITH(parse_curves("{}"), Catch::Contains("is not a file of curves"));
+  CHECK_THROWS_WITH(parse_curves("[1"), Catch::Contains("cannot be read as curves"));
+  CHECK_THROWS_WITH(parse_curves(text(good, 2)), Catch::Contains("of version 2"));
+  CHECK_THROWS_WITH(parse_curves(text(good + "," + good)), Catch::Contains("has 2 curves"));
+  CHECK_THROWS_WITH(parse_curves(text(R"({"kind":"power","black":0,"white":1,"strength":-1})")),
+                    Catch::Contains("does not rise"));
+  CHECK_THROWS_WITH(parse_curves(text(R"({"kind":"wave","black":0,"white":1})")),
+                    Catch::Contains("'wave'"));
+  CHECK_THROWS_WITH(parse_curves(text(R"({"kind":"power","black":1,"white":1})")),
+                    Catch::Contains("white does not lie above"));
+}
+
+TEST_CASE("a fitted surface takes the fall-off of light away", "[core][balance]") {
+  Light light([](double x, double y, std::size_t) { return falling_off(x + 0.5, y + 0.5); });
+  SurfaceSums sums(Light::kWidth, Light::kHeight);
+  sums.add(light.block, light.planes.plane(1));
+  const LightCorrection correction(sums.field());
+  PlaneBuffer scratch(1);
+  correction.run(light.block, light.planes.planes(), scratch);
+  const float first = light.planes.plane(0)[0];
+  for (std::size_t i = 0; i < light.block.size; ++i)
+    REQUIRE(light.planes.plane(0)[i] == Approx(first).epsilon(0.004));
+
+  // Pixels on one line do not tell a surface.
+  std::vector<std::uint8_t> row(light.block.size, 0);
+  std::fill_n(row.begin(), Light::kWidth, std::uint8_t{1});
+  light.block.counted = row.data();
+  SurfaceSums line(Light::kWidth, Light::kHeight);
+  line.add(light.block, light.planes.plane(0));
+  CHECK_THROWS_AS(line.field(), InputError);
+}
+
+TEST_CASE("a blank and a dark picture give the true brightness back", "[core][balance]") {
+  // A picture of two brightnesses, seen by uneven light and with some light that is always there.
+  const auto blank = [](double x, double y, std::size_t c) {
+    return falling_off(x, y) * (c == 2 ? 0.5 : 1.0) + 10;
+  };
+  const auto seen = [&](double x, double y, std::size_t c) {
+    return (blank(x, y, c) - 10) * (x < 40 ? 0.8 : 0.2) + 10;
+  };
+  const auto field = [](Light& light) {
+    FieldMeans sums(Light::kWidth, Light::kHeight);
+    sums.add(light.block, read_only(light.planes.planes()));
+    return sums.field();
+  };
+  Light white(blank), none([](double, double, std::size_t) { return 10; }), picture(seen);
+  const LightField dark = field(none);
+  const LightCorrection correction(field(white), &dark);
+  PlaneBuffer scratch(1);
+  correction.run(picture.block, picture.planes.planes(), scratch);
+  for (std::size_t c = 0; c < 3; ++c)
+    for (std::size_t i = 0; i < picture.block.size; ++i) {
+      const double left = double{picture.planes.plane(c)[0]};
+      const double here = double{picture.planes.plane(c)[i]};
+      REQUIRE(here == Approx(picture.block.x(i) < 40 ? left : left / 4).epsilon(0.012));
+    }
+}
