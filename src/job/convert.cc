@@ -4,8 +4,11 @@
 #include <cmath>
 
 #include "core/color/channel_plan.h"
+#include "core/color/gamut_map.h"
 #include "core/error.h"
 #include "core/pixel/block_writer.h"
+#include "core/pixel/reordered_rows.h"
+#include "core/stats/pixel_hash.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
 #include "job/picture_output.h"
@@ -66,17 +69,83 @@ PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
   return spec;
 }
 
-/// A space of one channel fills the planes it does not have with its first.
-ConstPlanes color_planes(const ChannelEvaluator& channels, const Space& space) {
-  return space.channel_count == 1
-             ? ConstPlanes{channels.channel(0), channels.channel(0), channels.channel(0)}
-             : channels.channels(0);
+/// Turns the Blocks of a picture into stored rows of another space. One for each thread.
+class Converter {
+ public:
+  Converter(const ChannelPlan& plan, const Counting& counting, const ConvertOptions& options,
+            const BlockWriter& stored)
+      : options_(options), stored_(stored), reader_(plan.info(), counting), channels_(plan) {
+    if (options.map_gamut) gamut_.emplace(*stored.info().space);
+    const std::array<SampleScale, 3> scales = sample_scales(stored.info());
+    for (std::size_t c = 0; c < 3; ++c) steps_[c] = static_cast<float>(scales[c].factor);
+  }
+
+  ConvertedBand operator()(const Band& band, std::byte* samples) {
+    ConvertedBand out;
+    reader_.for_each_block(band, [&](const Block& block) {
+      channels_.evaluate(block);
+      ConstPlanes color = color_planes();
+      count_outside(stored_.info(), block, color, out);
+      if (gamut_ || options_.dither) color = changed(color, block);
+      stored_.write(color, block.alpha, block.size, samples);
+      samples += block.size * stored_.info().shape.pixel_bytes();
+    });
+    out.excluded = reader_.take_excluded();
+    out.clipped_before = channels_.take_clipped();
+    return out;
+  }
+
+ private:
+  /// A space of one channel fills the planes it does not have with its first.
+  ConstPlanes color_planes() const {
+    return stored_.info().space->channel_count == 1
+               ? ConstPlanes{channels_.channel(0), channels_.channel(0), channels_.channel(0)}
+               : channels_.channels(0);
+  }
+
+  ConstPlanes changed(const ConstPlanes& color, const Block& block) {
+    const Planes out = changed_.planes();
+    for (std::size_t c = 0; c < 3; ++c) std::copy_n(color[c], block.size, out[c]);
+    if (gamut_) gamut_->run(out, block.size);
+    if (options_.dither) dither(out, block);
+    return read_only(out);
+  }
+
+  /// Up to half a code is added or taken at random, so that means of many pixels come out right.
+  void dither(const Planes& color, const Block& block) const {
+    constexpr std::uint64_t kMask = (1u << 21) - 1;
+    for (std::size_t i = 0; i < block.size; ++i) {
+      const std::uint64_t bits = pixel_hash(options_.shared.seed, block.pixel(i));
+      for (std::size_t c = 0; c < 3; ++c) {
+        const auto drawn = static_cast<float>(bits >> (21 * c) & kMask) / float{kMask + 1};
+        color[c][i] += (drawn - 0.5f) * steps_[c];
+      }
+    }
+  }
+
+  const ConvertOptions& options_;
+  const BlockWriter& stored_;
+  BlockReader reader_;
+  ChannelEvaluator channels_;
+  std::optional<GamutMap> gamut_;
+  std::array<float, 3> steps_{};  // of a code, in units of the channel
+  PlaneBuffer changed_;
+};
+
+/// The channels of a file whose order is not the usual one.
+void put_in_order(CountedPicture& picture, const ConvertOptions& options) {
+  if (!options.order) return;
+  if (picture.file.info.color_channels() != 3)
+    throw InputError("is gray, so there is no order of channels", "leave --order out",
+                     picture.file.path.string());
+  picture.file.rows = std::make_unique<ReorderedRows>(std::move(picture.file.rows), *options.order);
 }
 
 Json convert_one(const std::filesystem::path& input, const ConvertOptions& options,
                  const Context& context, const PictureOutput& place, Json& outputs) {
   CountedPicture picture = open_counted(input, options.shared, context);
   refuse_labels(picture);
+  put_in_order(picture, options);
   const PictureInfo& info = picture.file.info;
   PictureSpec spec = spec_for(info, options);
   const std::filesystem::path output = place.path(input, spec.space->id, spec.shape.sample);
@@ -84,26 +153,12 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
   const auto writer = create_picture(output, spec);
 
   const ChannelPlan plan(info, channels_of(*spec.space), options.shared.hue_floor);
-  const BlockWriter maker(info_of(spec));
+  const BlockWriter stored(info_of(spec));
   ConvertedBand sums;
-  const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, picture.counting), channels = ChannelEvaluator(plan)](
-               const Band& band, std::byte* samples) mutable {
-      ConvertedBand out;
-      reader.for_each_block(band, [&](const Block& block) {
-        channels.evaluate(block);
-        const ConstPlanes color = color_planes(channels, *spec.space);
-        maker.write(color, block.alpha, block.size, samples);
-        count_outside(maker.info(), block, color, out);
-        samples += block.size * spec.shape.pixel_bytes();
-      });
-      out.excluded = reader.take_excluded();
-      out.clipped_before = channels.take_clipped();
-      return out;
-    };
-  };
-  travel_to_picture(*picture.file.rows, road_for(picture, options.shared, context), spec.shape,
-                    *writer, make_worker, [&](ConvertedBand&& band) { sums += band; });
+  travel_to_picture(
+      *picture.file.rows, road_for(picture, options.shared, context), spec.shape, *writer,
+      [&] { return Converter(plan, picture.counting, options, stored); },
+      [&](ConvertedBand&& band) { sums += band; });
   writer->finish();
   outputs.push_back(output.string());
   const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();
@@ -118,6 +173,7 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
               {"counted", counted},
               {"excluded", excluded_json(sums.excluded)},
               {"clipped_before_percent", percent(sums.clipped_before, counted)},
+              {"gamut", options.map_gamut ? "map" : "clip"},
               {"out_of_gamut_percent", percent(sums.outside, counted)},
               {"largest_excess", sums.largest_excess}};
 }

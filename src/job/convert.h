@@ -2,6 +2,8 @@
 #ifndef CHALCEDONY_JOB_CONVERT_H_
 #define CHALCEDONY_JOB_CONVERT_H_
 
+#include <array>
+#include <cstddef>
 #include <optional>
 
 #include "job/context.h"
@@ -15,6 +17,9 @@ struct ConvertOptions {
   std::optional<SampleType> depth;  // not given: as the picture, but never 8 bits for a space
                                     // that is not RGB
   bool keep_alpha = true;
+  bool map_gamut = false;  // reduce chroma until RGB can show it; else clip
+  bool dither = false;     // when rounding to 8 bits
+  std::optional<std::array<std::size_t, 3>> order;  // where r, g, b are in the file
 };
 
 /// Errors    UsageError for an output format that cannot hold the result

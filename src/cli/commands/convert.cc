@@ -3,6 +3,8 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <array>
 #include <ostream>
 
 #include "cli/command.h"
@@ -20,8 +22,40 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "depth", "8|16|float",
                           "bits of a sample (default as the picture; float for spaces that are "
                           "not RGB, or 16 in a PNG)");
+  add_option<std::string>(options, "gamut", "clip|map",
+                          "what becomes of colors that r g b cannot show: each channel is cut off "
+                          "(default), or the chroma is reduced, hue and lightness kept");
+  options.add_options()("dither",
+                        "round to 8 bits up or down at random, so that smooth parts get no steps");
+  add_option<std::string>(options, "order", "B,G,R",
+                          "the order in which the file has its channels, when it is not the usual "
+                          "one: letters of its space, or numbers as in 3,2,1");
   add_option<std::string>(options, "alpha", "keep|drop",
                           "what becomes of an alpha channel (default keep)");
+}
+
+/// Where each channel of a picture's space is in the file: its place in the list.
+std::array<std::size_t, 3> order_of(const std::string& text) {
+  const auto items = split_list(text);
+  std::array<std::size_t, 3> from{};
+  for (std::size_t c = 0; c < 3; ++c) {
+    const std::array<std::string, 2> names{std::string(1, "rgb"[c]), std::to_string(c + 1)};
+    const auto found = std::find_first_of(items.begin(), items.end(), names.begin(), names.end());
+    if (items.size() != 3 || found == items.end())
+      throw UsageError("--order: '" + text + "' does not name three channels once each",
+                       "write it as b,g,r or as 3,2,1");
+    from[c] = static_cast<std::size_t>(found - items.begin());
+  }
+  return from;
+}
+
+void check(const ConvertOptions& options) {
+  if (options.map_gamut && options.to && !options.to->is_rgb)
+    throw UsageError(
+        "--gamut map is for r g b, and " + std::string(options.to->id) + " holds every color",
+        "leave it out");
+  if (options.dither && options.depth != SampleType::kU8)
+    throw UsageError("--dither is for 8 bits", "add --depth 8");
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -31,6 +65,10 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     options.to = read_option("--to", [&] { return &space_named(given["to"].as<std::string>()); });
   options.depth = depth_option(given);
   options.keep_alpha = text_of(given, "alpha", "keep") == "keep";
+  options.map_gamut = one_of("--gamut", text_of(given, "gamut", "clip"), {"clip", "map"}) == "map";
+  options.dither = given.count("dither") > 0;
+  if (given.count("order")) options.order = order_of(given["order"].as<std::string>());
+  check(options);
   return run_convert(options, context);
 }
 
@@ -45,9 +83,9 @@ void print(const Json& summary, std::ostream& out) {
       out << fmt::format("  {:.3g} % outside sRGB, clipped to 0-255 before the conversion\n",
                          p["clipped_before_percent"].get<double>());
     if (p["out_of_gamut_percent"].get<double>() > 0)
-      out << fmt::format("  {:.3g} % out of gamut by up to {:.3g} of 255\n",
-                         p["out_of_gamut_percent"].get<double>(),
-                         p["largest_excess"].get<double>());
+      out << fmt::format("  {:.3g} % out of gamut by up to {:.3g} of 255{}\n",
+                         p["out_of_gamut_percent"].get<double>(), p["largest_excess"].get<double>(),
+                         p["gamut"] == "map" ? ", brought in with less chroma" : "");
   }
   print_outputs(summary, out);
 }

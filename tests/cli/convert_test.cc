@@ -1,0 +1,106 @@
+// `convert` at the built program: gamut, dither and the order of channels.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+#include <numeric>
+
+#include "core/color/conversion.h"
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+TEST_CASE("convert maps colors that r g b cannot show", "[cli][convert]") {
+  const TempDir dir;
+  // The green of rec2020 lies far outside sRGB.
+  PictureSpec spec = spec_of(2, 1, 3, SampleType::kU16);
+  spec.space = &spaces::kRec2020;
+  write_picture(dir / "wide.png", spec,
+                bytes_of(std::vector<std::uint16_t>{0, 65535, 0, 30000, 30000, 30000}));
+  const auto converted = [&](const std::string& gamut) {
+    const json found =
+        summary_of(run_tool(dir, {"convert", "wide.png", "--to", "srgb", "--depth", "8", "--gamut",
+                                  gamut, "-o", gamut + ".png", "--summary", "json"}));
+    CHECK(found["inputs"][0]["gamut"] == gamut);
+    CHECK(found["inputs"][0]["out_of_gamut_percent"] == 50);
+    return bytes_in(dir / (gamut + ".png"));
+  };
+  const auto clip = converted("clip"), map = converted("map");
+  CHECK(std::vector<std::uint8_t>(clip.begin(), clip.begin() + 3) ==
+        std::vector<std::uint8_t>{0, 255, 0});
+  // Clipping turns the hue toward yellow; mapping keeps it.
+  const auto hue_of = [](const std::vector<std::uint8_t>& rgb) {
+    return convert_color(spaces::kSrgb, spaces::kOklch,
+                         {double(rgb[0]), double(rgb[1]), double(rgb[2])})[2];
+  };
+  const double wanted = convert_color(spaces::kRec2020, spaces::kOklch, {0, 255, 0})[2];
+  CHECK(std::abs(hue_of(map) - wanted) < 3);
+  CHECK(std::abs(hue_of(map) - wanted) < std::abs(hue_of(clip) - wanted));
+  CHECK(std::equal(clip.begin() + 3, clip.end(), map.begin() + 3));
+  const auto text = run_tool(dir, {"convert", "wide.png", "--to", "srgb", "--depth", "8", "--gamut",
+                                   "map", "-o", "m.png"});
+  CHECK_THAT(text.out, Catch::Contains("brought in with less chroma"));
+}
+
+TEST_CASE("convert dithers so that means come out right", "[cli][convert]") {
+  const TempDir dir;
+  // 100 of 255 and a quarter of a code; and a whole code.
+  std::vector<std::uint16_t> deep;
+  for (int i = 0; i < 64 * 64; ++i) deep.insert(deep.end(), {25764, 25764, 25700});
+  write_picture(dir / "deep.png", spec_of(64, 64, 3, SampleType::kU16), bytes_of(deep));
+  const auto converted = [&](const std::vector<std::string>& more) {
+    std::vector<std::string> arguments{"convert", "deep.png", "--depth",   "8",
+                                       "-o",      "o.png",    "--summary", "json"};
+    arguments.insert(arguments.end(), more.begin(), more.end());
+    summary_of(run_tool(dir, arguments));
+    return bytes_in(dir / "o.png");
+  };
+  const auto plain = converted({}), dithered = converted({"--dither"});
+  double sum = 0;
+  for (std::size_t i = 0; i < plain.size(); i += 3) {
+    CHECK(plain[i] == 100);
+    CHECK((dithered[i] == 100 || dithered[i] == 101));
+    CHECK(dithered[i + 2] == 100);  // what is a whole code stays
+    sum += dithered[i];
+  }
+  CHECK(sum / (64 * 64) == Approx(100.249).margin(0.03));
+  CHECK(converted({"--dither", "--threads", "1"}) == converted({"--dither", "--threads", "4"}));
+  CHECK(converted({"--dither", "--seed", "2"}) != dithered);
+}
+
+TEST_CASE("convert puts channels in order", "[cli][convert]") {
+  const TempDir dir;
+  write_rgb(dir / "bgr.png", 2, 1, {10, 20, 30, 40, 50, 60});
+  for (const std::string order : {"b,g,r", "3,2,1"}) {
+    summary_of(run_tool(
+        dir, {"convert", "bgr.png", "--order", order, "-o", "o.png", "--summary", "json"}));
+    CHECK(bytes_in(dir / "o.png") == std::vector<std::uint8_t>{30, 20, 10, 60, 50, 40});
+  }
+  // The file holds g, b, r.
+  summary_of(run_tool(
+      dir, {"convert", "bgr.png", "--order", "g,b,r", "-o", "o.png", "--summary", "json"}));
+  CHECK(bytes_in(dir / "o.png") == std::vector<std::uint8_t>{30, 10, 20, 60, 40, 50});
+}
+
+TEST_CASE("convert says what contradicts itself", "[cli][convert]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 1, 1, {1, 2, 3});
+  const std::vector<std::pair<std::vector<std::string>, std::string>> wrong{
+      {{"--order", "r,g"}, "'r,g' does not name three channels"},
+      {{"--order", "r,g,g"}, "does not name three channels"},
+      {{"--gamut", "squeeze"}, "--gamut"},
+      {{"--to", "lab", "--gamut", "map"}, "--gamut map is for r g b"},
+      {{"--dither"}, "--dither is for 8 bits"},
+      {{"--dither", "--depth", "16"}, "--dither is for 8 bits"}};
+  for (const auto& [options, says] : wrong) {
+    std::vector<std::string> arguments{"convert", "a.png", "-o", "x.png"};
+    arguments.insert(arguments.end(), options.begin(), options.end());
+    check_error(run_tool(dir, arguments), 2, says);
+  }
+  write_picture(dir / "gray.png", spec_of(2, 1, 1), bytes_of(std::vector<std::uint8_t>{50, 90}));
+  check_error(run_tool(dir, {"convert", "gray.png", "--order", "b,g,r", "-o", "x.png"}), 1,
+              "is gray, so there is no order");
+  CHECK_FALSE(std::filesystem::exists(dir / "x.png"));
+}
