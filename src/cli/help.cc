@@ -26,8 +26,8 @@ void print_options(const po::options_description& options, std::string_view titl
   out << "\n" << title << "\n";
   for (const auto& option : options.options()) {
     std::string name = option->canonical_display_name(po::command_line_style::allow_dash_for_short);
-    name = (name.starts_with("--") || name.size() != 2) ? "    --" + option->long_name()
-                                                        : name + ", --" + option->long_name();
+    const bool is_short = name.size() == 2 && name.front() == '-';
+    name = (is_short ? name + ", --" : "    --") + option->long_name();
     const auto value = option->semantic()->name();
     if (option->semantic()->max_tokens() > 0) name += " " + value;
     out << "  " << name << "\n" << wrapped(option->description(), 10);

@@ -167,8 +167,9 @@ Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& pi
   const double cell = picture.pixels_per_cell;
   line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
   if (coordinates) {
-    line("set xtics " + tic_list(round_tics(0, picture.width * cell, 6)));
-    line("set ytics " + tic_list(round_tics(0, picture.height * cell, 6)));
+    // The same step both ways, so that squares are squares.
+    const auto tics = tic_list(round_tics(0, std::max(picture.width, picture.height) * cell, 6));
+    line("set xtics " + tics + "; set ytics " + tics);
   } else {
     line("unset tics");
   }

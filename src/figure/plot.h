@@ -67,8 +67,8 @@ class Plot {
   std::string store(std::span<const std::uint8_t> bytes);
 
   /// Makes a panel that shows a thumbnail as large as it fits into the frame, with the picture's
-  /// pixels as coordinates (y down), and plots `over` on top ("" for nothing). Returns where the
-  /// picture stands.
+  /// pixels as coordinates (y down, both sides labelled alike), and plots `over` on top ("" for
+  /// nothing). Returns where the picture stands.
   Frame show(const Frame& frame, std::string_view title, const Thumbnail& picture,
              const std::string& over = {}, bool coordinates = false);
 

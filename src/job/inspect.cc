@@ -1,22 +1,30 @@
 #include "job/inspect.h"
 
+#include <fmt/format.h>
+
+#include <algorithm>
 #include <array>
+#include <cmath>
 #include <optional>
 
 #include "core/color/channel_plan.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/stats/edge_lines.h"
 #include "core/stats/moments.h"
 #include "core/stats/ranks.h"
+#include "figure/grid_figure.h"
 #include "io/csv.h"
 #include "job/inputs.h"
+#include "job/preview.h"
 #include "job/tallies.h"
 
 namespace chalcedony {
 namespace {
 
 const std::vector<double> kPercentiles{1, 5, 25, 50, 75, 95, 99};
+constexpr double kMuchCut = 1;  // percent of a channel at an end of its range
 constexpr std::array kPointSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
 
 /// Which of the 16.7 million 8-bit colors occur.
@@ -53,9 +61,10 @@ struct Findings {
   Excluded excluded;
   std::uint64_t clipped = 0;
   std::uint64_t counted = 0;
-  bool colored = false;         // some counted pixel has r g b that differ
-  bool translucent = false;     // some pixel is not fully opaque
-  bool uses_low_bytes = false;  // some 16-bit sample is not an 8-bit code repeated
+  bool colored = false;              // some counted pixel has r g b that differ
+  bool translucent = false;          // some pixel is not fully opaque
+  bool uses_low_bytes = false;       // some 16-bit sample is not an 8-bit code repeated
+  std::uint16_t largest_sample = 0;  // of 16-bit samples of color
   ColorSet colors;
   std::vector<Ranks> ranks;
 
@@ -66,6 +75,7 @@ struct Findings {
     colored |= other.colored;
     translucent |= other.translucent;
     uses_low_bytes |= other.uses_low_bytes;
+    largest_sample = std::max(largest_sample, other.largest_sample);
     colors.merge(other.colors);
     for (std::size_t i = 0; i < ranks.size(); ++i) ranks[i].merge_coarse(other.ranks[i]);
   }
@@ -75,7 +85,16 @@ struct Findings {
 struct ChannelSums {
   std::vector<Moments> moments;
   std::vector<HueMoments> hues;
+  LineSums lines;
 };
+
+/// The format that a figure's name asks for.
+FigureFormat figure_format_of(const std::filesystem::path& path) {
+  for (const FigureFormat format : {FigureFormat::kPng, FigureFormat::kSvg, FigureFormat::kPdf})
+    if (path.extension() == "." + extension_of(format)) return format;
+  throw UsageError("'" + path.extension().string() + "' is no format of a figure",
+                   "end the name in .png, .svg or .pdf", path.string());
+}
 
 class Inspection {
  public:
@@ -86,10 +105,11 @@ class Inspection {
         picture_(open_counted(path, options.shared, context)),
         info_(picture_.file.info),
         plan_(info_, statistic_channels(), options.shared.hue_floor),
-        findings_(empty_findings()) {
+        findings_(empty_findings()),
+        sums_(empty_sums()),
+        preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight) {
     check_points();
-    sums_.moments.resize(plan_.channels().size());
-    sums_.hues.resize(plan_.channels().size());
+    if (options.values) set_up_values(*options.values);
   }
 
   Json run() {
@@ -98,6 +118,7 @@ class Inspection {
     bool again = false;
     for (Ranks& ranks : findings_.ranks) again |= ranks.refine(kPercentiles);
     if (again) second_pass();
+    if (options_.grid) draw_grid();
     return report();
   }
 
@@ -114,6 +135,12 @@ class Inspection {
     return findings;
   }
 
+  ChannelSums empty_sums() const {
+    return {std::vector<Moments>(plan_.channels().size()),
+            std::vector<HueMoments>(plan_.channels().size()),
+            LineSums(info_.shape.width, info_.shape.height)};
+  }
+
   void check_points() const {
     for (const auto& [x, y] : options_.at)
       if (x < 0 || y < 0 || x >= info_.shape.width || y >= info_.shape.height)
@@ -122,19 +149,34 @@ class Inspection {
                          "the top-left pixel is 0,0");
   }
 
+  void set_up_values(const Region& region) {
+    try {
+      values_at_ = region.in(info_.shape.width, info_.shape.height);
+    } catch (const InputError& error) {
+      throw at_place(error, picture_.file.path.string());
+    }
+    if (values_at_.width > kMostValues || values_at_.height > kMostValues)
+      throw InputError(fmt::format("--values {} is {}x{} pixels, more than can be read",
+                                   region.text, values_at_.width, values_at_.height),
+                       fmt::format("give up to {0}x{0}", kMostValues), picture_.file.path.string());
+    values_.assign(plan_.channels().size(),
+                   std::vector<float>(std::size_t{values_at_.width} * values_at_.height));
+  }
+
   void first_pass() {
     Tallies<Findings> tallies(empty_findings());
     std::vector<std::array<double, 3>> points(options_.at.size());
     const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, picture_.counting),
-              channels = ChannelEvaluator(plan_)](const Band& band) mutable {
+      return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_),
+              collector = Preview::Collector(preview_)](const Band& band) mutable {
         Findings& findings = tallies.local();
-        ChannelSums sums{std::vector<Moments>(plan_.channels().size()),
-                         std::vector<HueMoments>(plan_.channels().size())};
+        ChannelSums sums = empty_sums();
         reader.for_each_block(band, [&](const Block& block) {
           channels.evaluate(block);
           look_at(block, channels, findings, sums);
           take_points(block, points);
+          take_values(block, channels);
+          collector.add(block);
         });
         findings.excluded += reader.take_excluded();
         findings.clipped += channels.take_clipped();
@@ -147,6 +189,7 @@ class Inspection {
                sums_.moments[i] += band.moments[i];
                sums_.hues[i] += band.hues[i];
              }
+             sums_.lines += band.lines;
            });
     findings_ = tallies.merged([](Findings& total, const Findings& one) { total.merge(one); });
     points_ = std::move(points);
@@ -163,11 +206,16 @@ class Inspection {
       for (std::size_t i = 0; i < block.size && !findings.translucent; ++i)
         findings.translucent = block.alpha[i] < 1.0f;
     if (info_.shape.sample == SampleType::kU8) findings.colors.add(block);
+    if (info_.space->is_rgb) sums.lines.add(block, block.color);
     if (info_.shape.sample == SampleType::kU16) {
       const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
       for (std::size_t i = 0; i < block.size * info_.shape.channels && !findings.uses_low_bytes;
            ++i)
         findings.uses_low_bytes = (samples[i] >> 8) != (samples[i] & 255);
+      for (std::size_t i = 0; i < block.size; ++i)
+        for (std::size_t c = 0; c < info_.color_channels(); ++c)
+          findings.largest_sample =
+              std::max(findings.largest_sample, samples[i * info_.shape.channels + c]);
     }
     for (std::size_t i = 0; i < plan_.channels().size(); ++i) {
       const Channel& channel = plan_.channels()[i];
@@ -192,6 +240,18 @@ class Inspection {
     }
   }
 
+  /// Each pixel is in one Block, so threads do not meet here.
+  void take_values(const Block& block, const ChannelEvaluator& channels) {
+    if (values_.empty()) return;
+    for (std::size_t i = 0; i < block.size; ++i) {
+      const std::uint32_t x = block.x(i), y = block.y(i);
+      if (!values_at_.contains(x, y)) continue;
+      const std::size_t place =
+          std::size_t{y - values_at_.y} * values_at_.width + (x - values_at_.x);
+      for (std::size_t c = 0; c < values_.size(); ++c) values_[c][place] = channels.channel(c)[i];
+    }
+  }
+
   void second_pass() {
     picture_.file.rows->rewind();
     Tallies<std::vector<Ranks>> tallies(findings_.ranks);
@@ -212,6 +272,12 @@ class Inspection {
     findings_.ranks = tallies.merged([](std::vector<Ranks>& total, const std::vector<Ranks>& one) {
       for (std::size_t i = 0; i < total.size(); ++i) total[i].merge_fine(one[i]);
     });
+  }
+
+  void draw_grid() {
+    Plot plot(figure_format_of(*options_.grid));
+    add_grid_figure(plot, *options_.grid, picture_.name(), preview_.thumbnail());
+    draw_figures(plot, context_);
   }
 
   std::string alpha_state() const {
@@ -242,6 +308,7 @@ class Inspection {
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
       json["channels"].push_back(channel_report(i));
     if (!options_.at.empty()) json["at"] = point_reports();
+    if (!values_.empty()) json["values"] = value_grids();
     return json;
   }
 
@@ -251,9 +318,60 @@ class Inspection {
       list.push_back("stored as color, but every pixel is gray");
     if (info_.alpha != AlphaKind::kNone && !findings_.translucent)
       list.push_back("has alpha, but every pixel is opaque");
-    if (info_.shape.sample == SampleType::kU16 && !findings_.uses_low_bytes)
-      list.push_back("stored with 16 bits, but holds only 8-bit values");
+    find_unused_depth(list);
+    for (std::size_t i = 0; i < plan_.channels().size(); ++i)
+      if (!plan_.channels()[i].is_hue()) find_flat_or_cut(i, list);
+    if (info_.space->is_rgb) find_edges(list);
     return list;
+  }
+
+  void find_unused_depth(Json& list) const {
+    if (info_.shape.sample != SampleType::kU16) return;
+    if (!findings_.uses_low_bytes) {
+      list.push_back("stored with 16 bits, but holds only 8-bit values");
+      return;
+    }
+    for (const int bits : {10, 12})
+      if (findings_.largest_sample < 1 << bits) {
+        list.push_back(fmt::format("stored with 16 bits, but no value passes {}, as of {} bits",
+                                   (1 << bits) - 1, bits));
+        return;
+      }
+  }
+
+  /// What is the same everywhere, or was cut off at the ends of its range.
+  void find_flat_or_cut(std::size_t i, Json& list) const {
+    const Channel& channel = plan_.channels()[i];
+    const Moments& m = sums_.moments[i];
+    if (m.count == 0) return;
+    if (m.smallest == m.largest) {
+      list.push_back(fmt::format("{} is {:.6g} everywhere", channel.name(), m.smallest));
+      return;
+    }
+    if (!channel.space->is_rgb) return;
+    const double low = percent(m.at_low, m.count), high = percent(m.at_high, m.count);
+    if (low > kMuchCut)
+      list.push_back(fmt::format("{:.3g} % of {} is at 0: cut off?", low, channel.name()));
+    if (high > kMuchCut)
+      list.push_back(
+          fmt::format("{:.3g} % of {} is at full scale: cut off?", high, channel.name()));
+    if (info_.is_float() && m.largest > 2 * 255)
+      list.push_back(
+          fmt::format("{} goes up to {:.4g} times full scale", channel.name(), m.largest / 255));
+  }
+
+  void find_edges(Json& list) const {
+    constexpr double kLeastSpread = 0.25;  // of 255: half of what rounding to 8 bits can do
+    const EdgeLines edges = sums_.lines.edges(kLeastSpread);
+    const auto say = [&](std::size_t lines, const char* line, const char* side) {
+      if (lines > 0)
+        list.push_back(fmt::format("the {} {}{} at the {} {} unlike the rest", lines, line,
+                                   lines > 1 ? "s" : "", side, lines > 1 ? "are" : "is"));
+    };
+    say(edges.top, "row", "top");
+    say(edges.bottom, "row", "bottom");
+    say(edges.left, "column", "left");
+    say(edges.right, "column", "right");
   }
 
   Json channel_report(std::size_t i) const {
@@ -280,6 +398,23 @@ class Inspection {
     json["at_low_percent"] = percent(m.at_low, findings_.counted);
     json["at_high_percent"] = percent(m.at_high, findings_.counted);
     return json;
+  }
+
+  Json value_grids() const {
+    Json grids = Json::array();
+    for (std::size_t c = 0; c < values_.size(); ++c) {
+      Json rows = Json::array();
+      for (std::uint32_t y = 0; y < values_at_.height; ++y) {
+        Json row = Json::array();
+        for (std::uint32_t x = 0; x < values_at_.width; ++x) {
+          const float value = values_[c][std::size_t{y} * values_at_.width + x];
+          row.push_back(std::isfinite(value) ? Json(value) : Json());
+        }
+        rows.push_back(std::move(row));
+      }
+      grids.push_back({{"channel", plan_.channels()[c].name()}, {"rows", std::move(rows)}});
+    }
+    return {{"x", values_at_.x}, {"y", values_at_.y}, {"grids", std::move(grids)}};
   }
 
   Json point_reports() const {
@@ -313,7 +448,10 @@ class Inspection {
   ChannelPlan plan_;
   Findings findings_;
   ChannelSums sums_;
+  Preview preview_;
   std::vector<std::array<double, 3>> points_;
+  PixelRect values_at_;
+  std::vector<std::vector<float>> values_;  // of each channel, row by row
 };
 
 void write_statistics(const std::filesystem::path& path, const Json& picture) {
@@ -345,6 +483,10 @@ const std::vector<ResultKind>& inspect_results() {
 }
 
 Json run_inspect(const InspectOptions& options, const Context& context) {
+  if (options.grid) {
+    figure_format_of(*options.grid);
+    check_output(*options.grid, options.shared);
+  }
   Json summary = summary_frame("inspect");
   Results results(options.shared, inspect_results());
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
@@ -354,6 +496,8 @@ Json run_inspect(const InspectOptions& options, const Context& context) {
     return picture;
   });
   results.report(summary);
+  if (options.grid && std::filesystem::exists(*options.grid))
+    summary["outputs"].push_back(options.grid->string());
   return summary;
 }
 

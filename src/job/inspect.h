@@ -3,6 +3,8 @@
 #define CHALCEDONY_JOB_INSPECT_H_
 
 #include <cstdint>
+#include <filesystem>
+#include <optional>
 #include <utility>
 #include <vector>
 
@@ -16,7 +18,12 @@ struct InspectOptions {
   SharedOptions shared;
   const Space* space = nullptr;  // of the statistics; null: the picture's own
   std::vector<std::pair<std::int64_t, std::int64_t>> at;  // pixels whose values are wanted
+  std::optional<Region> values;               // pixels whose values are printed as a grid
+  std::optional<std::filesystem::path> grid;  // a copy with coordinates, PNG, SVG or PDF
 };
+
+/// The most pixels across and down that `values` may have.
+inline constexpr std::uint32_t kMostValues = 32;
 
 const std::vector<ResultKind>& inspect_results();
 

@@ -14,8 +14,10 @@ namespace chalcedony {
 inline constexpr std::uint32_t kPreviewWidth = 640, kPreviewHeight = 640;
 
 /// Empty sums for a preview of a picture of this size; next to nothing when it is not wanted.
-inline ThumbnailSums empty_preview(const RasterShape& shape, bool wanted) {
-  return ThumbnailSums(shape.width, wanted ? shape.height : 1, kPreviewWidth, kPreviewHeight);
+inline ThumbnailSums empty_preview(const RasterShape& shape, bool wanted,
+                                   std::uint32_t most_width = kPreviewWidth,
+                                   std::uint32_t most_height = kPreviewHeight) {
+  return ThumbnailSums(shape.width, wanted ? shape.height : 1, most_width, most_height);
 }
 
 /// What all threads have gathered.
@@ -27,10 +29,11 @@ inline Thumbnail merged_thumbnail(Tallies<ThumbnailSums>& sums) {
 /// Collects a preview of a picture as it is seen, on all threads. Does nothing when not wanted.
 class Preview {
  public:
-  Preview(const PictureInfo& info, bool wanted)
+  Preview(const PictureInfo& info, bool wanted, std::uint32_t most_width = kPreviewWidth,
+          std::uint32_t most_height = kPreviewHeight)
       : plan_(info, channels_of(spaces::kSrgb)),
         wanted_(wanted),
-        sums_(empty_preview(info.shape, wanted)) {}
+        sums_(empty_preview(info.shape, wanted, most_width, most_height)) {}
 
   bool wanted() const { return wanted_; }
 

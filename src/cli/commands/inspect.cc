@@ -19,6 +19,10 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "space", "SPACE",
                           "the space of the statistics (default the picture's own)");
   add_repeated_option(options, "at", "X,Y", "print the values of this pixel; may be repeated");
+  add_option<std::string>(options, "values", "X,Y,W,H",
+                          "print the values of these pixels, up to 32x32, one grid a channel");
+  add_option<std::string>(options, "grid", "FILE",
+                          "draw the picture under a grid of its coordinates (.png, .svg or .pdf)");
 }
 
 std::pair<std::int64_t, std::int64_t> parse_point(const std::string& text) {
@@ -39,6 +43,13 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     options.space =
         read_option("--space", [&] { return &space_named(given["space"].as<std::string>()); });
   for (const auto& text : texts_of(given, "at")) options.at.push_back(parse_point(text));
+  if (given.count("values"))
+    options.values =
+        read_option("--values", [&] { return parse_region(given["values"].as<std::string>()); });
+  if (given.count("grid")) {
+    if (shared.inputs.size() > 1) throw UsageError("--grid names one file", "give one picture");
+    options.grid = given["grid"].as<std::string>();
+  }
   return run_inspect(options, context);
 }
 
@@ -90,6 +101,24 @@ void print_points(const Json& picture, std::ostream& out) {
   }
 }
 
+/// Rows and columns are headed by their pixel coordinates.
+void print_values(const Json& values, std::ostream& out) {
+  const auto left = values["x"].get<std::uint64_t>(), top = values["y"].get<std::uint64_t>();
+  for (const Json& grid : values["grids"]) {
+    std::vector<std::string> header{grid["channel"].get<std::string>()};
+    for (std::size_t x = 0; x < grid["rows"][0].size(); ++x)
+      header.push_back(std::to_string(left + x));
+    TextTable table(header);
+    for (std::size_t y = 0; y < grid["rows"].size(); ++y) {
+      std::vector<std::string> row{std::to_string(top + y)};
+      for (const Json& value : grid["rows"][y])
+        row.push_back(value.is_null() ? "none" : fmt::format("{:.4g}", value.get<double>()));
+      table.add(std::move(row));
+    }
+    table.print(out);
+  }
+}
+
 void print(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << p["file"].get<std::string>() << '\n';
@@ -110,6 +139,7 @@ void print(const Json& summary, std::ostream& out) {
     print_left_out(p, out);
     print_channels(p, out);
     if (p.contains("at")) print_points(p, out);
+    if (p.contains("values")) print_values(p["values"], out);
   }
   print_outputs(summary, out);
 }
@@ -124,7 +154,9 @@ const Command kInspect{
     "Shows what a file is (size, format, depth, alpha, color space and where that was learned) and "
     "the statistics of its channels over the counted pixels: exact nearest-rank percentiles, mean, "
     "standard deviation, and the shares at the ends of the range. Look here first.",
-    {{"inspect panel-a.png", "the file and its r, g and b"},
+    {{"inspect panel-a.png --values 236,178,8,4 --grid grid.png",
+      "the file and its r, g and b, the numbers of a few pixels, and the picture under its "
+      "coordinates"},
      {"inspect panel-a.png --space hsv --region 100,80,60,40",
       "hue, saturation and value of a part"},
      {"inspect panel-a.png panel-d.png --at 240,180 -o looked/",

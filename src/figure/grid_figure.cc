@@ -1,0 +1,54 @@
+#include "figure/grid_figure.h"
+
+#include <fmt/format.h>
+
+#include <vector>
+
+#include "figure/axis.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kTics = 6;  // as Plot::show() labels them
+constexpr int kFifths = 5;
+
+/// Lines across and down at multiples of `step`, but not of `except`.
+std::string lines_at(double width, double height, double step, int except) {
+  std::string data;
+  for (int i = 1; i * step < width; ++i)
+    if (except == 0 || i % except != 0)
+      data += fmt::format("{0:.9g} 0\n{0:.9g} {1:.9g}\n\n", i * step, height);
+  for (int i = 1; i * step < height; ++i)
+    if (except == 0 || i % except != 0)
+      data += fmt::format("0 {0:.9g}\n{1:.9g} {0:.9g}\n\n", i * step, width);
+  return data;
+}
+
+}  // namespace
+
+void add_grid_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                     const Thumbnail& picture) {
+  const double width = picture.width * picture.pixels_per_cell;
+  const double height = picture.height * picture.pixels_per_cell;
+  const std::vector<double> tics = round_tics(0, std::max(width, height), kTics);
+  const double step = tics.size() > 1 ? tics[1] - tics[0] : 1;
+  plot.begin(
+      path, name,
+      fmt::format("pixels from the top left; strong lines every {:.6g}, thin ones every {:.6g}",
+                  step, step / kFifths));
+  // Dark beside light, so that lines are seen on any color.
+  std::string over;
+  const auto draw = [&](const std::string& lines, double dark, double light, const char* veil) {
+    if (lines.empty()) return;
+    const std::string data = plot.store(lines);
+    over += fmt::format(
+        "{0}{1} with lines lw {2} lc rgb '#{4}000000' notitle, "
+        "{1} with lines lw {3} lc rgb '#{4}ffffff' notitle",
+        over.empty() ? "" : ", ", data, dark, light, veil);
+  };
+  draw(lines_at(width, height, step / kFifths, kFifths), 1.6, 0.7, "a0");
+  draw(lines_at(width, height, step, 0), 3.2, 1.4, "30");
+  plot.show({0.05, 0.98, 0.05, 0.90}, "", picture, over, true);
+}
+
+}  // namespace chalcedony

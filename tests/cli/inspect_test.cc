@@ -1,0 +1,98 @@
+// `inspect` at the built program: what it finds odd, grids of values, the grid of coordinates.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+std::vector<std::string> findings_of(const TempDir& dir, const std::string& name) {
+  const json found = summary_of(run_tool(dir, {"inspect", name, "--summary", "json"}));
+  return found["inputs"][0]["findings"].get<std::vector<std::string>>();
+}
+
+using Sentences = std::vector<std::string>;
+
+}  // namespace
+
+TEST_CASE("inspect finds channels that are flat or cut off", "[cli][inspect]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> rgb;
+  for (int i = 0; i < 200; ++i)
+    rgb.insert(rgb.end(), {static_cast<std::uint8_t>(i < 5 ? 0 : i), 7,
+                           static_cast<std::uint8_t>(i < 197 ? i : 255)});
+  write_rgb(dir / "a.png", 20, 10, rgb);
+  CHECK(findings_of(dir, "a.png") == Sentences{"2.5 % of srgb.r is at 0: cut off?",
+                                               "srgb.g is 7 everywhere",
+                                               "1.5 % of srgb.b is at full scale: cut off?"});
+}
+
+TEST_CASE("inspect finds depth that is not used, and floats past full scale", "[cli][inspect]") {
+  const TempDir dir;
+  std::vector<std::uint16_t> twelve{1, 4095, 4000, 17, 3000, 5, 2000, 900, 1200, 80, 70, 60};
+  write_picture(dir / "12.png", spec_of(4, 1, 3, SampleType::kU16), bytes_of(twelve));
+  CHECK(findings_of(dir, "12.png") ==
+        Sentences{"stored with 16 bits, but no value passes 4095, as of 12 bits"});
+  for (std::uint16_t& sample : twelve) sample = static_cast<std::uint16_t>(sample / 4 + 1);
+  write_picture(dir / "10.png", spec_of(4, 1, 3, SampleType::kU16), bytes_of(twelve));
+  CHECK(findings_of(dir, "10.png") ==
+        Sentences{"stored with 16 bits, but no value passes 4095, as of 12 bits"});
+  for (std::uint16_t& sample : twelve) sample = std::min<std::uint16_t>(sample, 1023);
+  write_picture(dir / "10.png", spec_of(4, 1, 3, SampleType::kU16), bytes_of(twelve));
+  CHECK(findings_of(dir, "10.png") ==
+        Sentences{"stored with 16 bits, but no value passes 1023, as of 10 bits"});
+  write_picture(dir / "f.tif", spec_of(2, 1, 3, SampleType::kF32),
+                bytes_of(std::vector<float>{0.1f, 0.2f, 0.3f, 3.5f, 0.4f, 0.9f}));
+  CHECK(findings_of(dir, "f.tif") == Sentences{"50 % of srgb.r is at full scale: cut off?",
+                                               "srgb.r goes up to 3.5 times full scale"});
+}
+
+TEST_CASE("inspect finds the bad scan edge of panel D and no edge on panel A", "[cli][inspect]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  copy_demo(dir, "panel-d.png");
+  CHECK(findings_of(dir, "panel-a.png").empty());
+  CHECK(findings_of(dir, "panel-d.png") ==
+        Sentences{"the 5 columns at the right are unlike the rest"});
+}
+
+TEST_CASE("inspect prints grids of values and draws coordinates", "[cli][inspect]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const json found =
+      summary_of(run_tool(dir, {"inspect", "s.png", "--space", "hsv", "--values", "17,8,2,2",
+                                "--grid", "g.png", "--summary", "json"}));
+  const json& values = found["inputs"][0]["values"];
+  CHECK(values["x"] == 17);
+  CHECK(values["grids"][0]["channel"] == "hsv.h");
+  CHECK(values["grids"][0]["rows"][1][1].is_null());  // dark gray has no hue
+  CHECK(values["grids"][2]["rows"][0][1].get<double>() == Approx(100 * 20 / 255.0));
+  CHECK(found["outputs"] == json{"g.png"});
+  CHECK(open_picture(dir / "g.png", {}).info.shape.width == 1280);
+  const auto text = run_tool(dir, {"inspect", "s.png", "--values", "6,0,3,1"});
+  CHECK_THAT(text.out,
+             Catch::Contains("srgb.r    6    7   8") && Catch::Contains("0       200  200  30"));
+}
+
+TEST_CASE("inspect says what it cannot show", "[cli][inspect]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  check_error(run_tool(dir, {"inspect", "s.png", "--values", "19,0,2,1"}), 1, "s.png");
+  check_error(run_tool(dir, {"inspect", "s.png", "--values", "few"}), 2, "--values");
+  check_error(run_tool(dir, {"inspect", "s.png", "--grid", "g.gif"}), 2,
+              "'.gif' is no format of a figure");
+  check_error(run_tool(dir, {"inspect", "s.png", "s.png", "--grid", "g.png"}), 2,
+              "--grid names one file");
+  check_error(run_tool(dir, {"inspect", "s.png", "--grid", "s.png"}), 1, "is an input");
+  std::vector<std::uint8_t> wide(100 * 3, 9);
+  write_rgb(dir / "w.png", 100, 1, wide);
+  check_error(run_tool(dir, {"inspect", "w.png", "--values", "0,0,33,1"}), 1,
+              "is 33x1 pixels, more than can be read");
+  CHECK(dir.files() == std::set<std::string>{"s.png", "w.png"});
+}
