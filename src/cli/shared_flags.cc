@@ -5,9 +5,12 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
+#include <fstream>
+#include <iostream>
 
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "job/input_list.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -28,6 +31,20 @@ FigureFormat figure_format(const std::string& text) {
   return name == "pdf" ? FigureFormat::kPdf : FigureFormat::kNone;
 }
 
+/// The operands, then what the list names.
+std::vector<std::string> named_inputs(const po::variables_map& given) {
+  std::vector<std::string> named = texts_of(given, "input");
+  if (!given.count("list")) return named;
+  const auto path = given["list"].as<std::string>();
+  std::ifstream file;
+  if (path != "-") file.open(path);
+  if (path != "-" && !file)
+    throw InputError("the list cannot be read", "check its name and folder", path);
+  for (std::string& name : listed_inputs(path == "-" ? std::cin : file))
+    named.push_back(std::move(name));
+  return named;
+}
+
 }  // namespace
 
 void declare_common(po::options_description& options) {
@@ -43,6 +60,9 @@ void declare_common(po::options_description& options) {
 
 void declare_shared(const Command& command, po::options_description& options) {
   auto add = options.add_options();
+  add("recursive", "of an input that is a folder, take the folders below it too");
+  add("list", po::value<std::string>()->value_name("FILE"),
+      "more inputs, one a line (- for standard input)");
   add("output,o", po::value<std::string>()->value_name("PATH"),
       "where results go; without it only the summary is printed");
   add("write", po::value<std::string>()->value_name("LIST"),
@@ -70,13 +90,10 @@ void declare_shared(const Command& command, po::options_description& options) {
 
 SharedOptions shared_from(const Command& command, const po::variables_map& given) {
   SharedOptions shared;
-  if (given.count("input"))
-    for (const auto& input : given["input"].as<std::vector<std::string>>())
-      shared.inputs.emplace_back(input);
-  if (shared.inputs.empty()) throw UsageError("no input is given", "name at least one picture");
   shared.output = text_of(given, "output", "");
   if (given.count("output") && shared.output.empty())
     throw UsageError("--output: the path is empty", "name a folder or a file");
+  set_inputs(shared, named_inputs(given), given.count("recursive") > 0);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
   if (given.count("region")) {
     shared.region =

@@ -6,6 +6,7 @@
 #include <cstdint>
 #include <filesystem>
 #include <functional>
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -19,18 +20,20 @@ namespace chalcedony {
 /// The options that mean the same for every command.
 struct SharedOptions {
   std::vector<std::filesystem::path> inputs;
-  std::filesystem::path output;                 // empty: only the summary
-  std::vector<std::string> write;               // which results; empty: all
-  std::optional<Region> region;                 // count only pixels inside
-  std::optional<std::filesystem::path> within;  // count only where this mask is on
-  bool count_transparent = false;               // count fully transparent pixels too
-  double hue_floor = 0;                         // percent; see ChannelPlan
-  const Space* assume = &spaces::kSrgb;         // for files that do not say their space
-  std::optional<FigureFormat> figures;          // not given: png for up to 20 inputs
-  unsigned threads = 0;                         // 0: all there are
-  std::uint64_t max_pixels = 0;                 // 0: no limit
-  std::uint64_t seed = 1;                       // of everything that is drawn at random
-  bool clobber = true;                          // replace outputs that exist
+  std::map<std::filesystem::path, std::filesystem::path> below;  // of inputs found in folders:
+                                                                 // where their results go below -o
+  std::filesystem::path output;                                  // empty: only the summary
+  std::vector<std::string> write;                                // which results; empty: all
+  std::optional<Region> region;                                  // count only pixels inside
+  std::optional<std::filesystem::path> within;                   // count only where this mask is on
+  bool count_transparent = false;        // count fully transparent pixels too
+  double hue_floor = 0;                  // percent; see ChannelPlan
+  const Space* assume = &spaces::kSrgb;  // for files that do not say their space
+  std::optional<FigureFormat> figures;   // not given: png for up to 20 inputs
+  unsigned threads = 0;                  // 0: all there are
+  std::uint64_t max_pixels = 0;          // 0: no limit
+  std::uint64_t seed = 1;                // of everything that is drawn at random
+  bool clobber = true;                   // replace outputs that exist
 };
 
 /// How a job talks to whoever runs it. Every function may be called from the job's own thread

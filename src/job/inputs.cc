@@ -1,12 +1,31 @@
 #include "job/inputs.h"
 
 #include "core/error.h"
+#include "io/csv.h"
 #include "io/mask_file.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostInputsWithFigures = 20;
+
+constexpr const char* kFailures = "failures.csv";
+
+/// What was not done, beside what was; a list of an earlier run goes.
+void write_failures(const SharedOptions& options, Json& summary) {
+  std::error_code error;
+  if (options.inputs.size() < 2 || !std::filesystem::is_directory(options.output, error)) return;
+  const auto path = options.output / kFailures;
+  if (summary["failed"].empty()) {
+    std::filesystem::remove(path, error);
+    return;
+  }
+  CsvTable table({"file", "error"});
+  for (const Json& one : summary["failed"])
+    table.add({one["file"].get<std::string>(), one["error"].get<std::string>()});
+  table.write(path);
+  summary["outputs"].push_back(path.string());
+}
 
 }  // namespace
 
@@ -80,6 +99,7 @@ void for_each_input(const SharedOptions& options, const Context& context, Json& 
       fail(input, error);
     }
   }
+  write_failures(options, summary);
 }
 
 FigureFormat settle_figures(const SharedOptions& options, const Context& context) {

@@ -44,7 +44,8 @@ bool all_pixels_count(const CountedPicture& picture);
 void require_counted(std::uint64_t counted, const CountedPicture& picture);
 
 /// Does `work` for each input and appends what it returns to the summary's `inputs`. An input that
-/// fails is reported and listed under `failed`, and the others go on.
+/// fails is reported and listed under `failed`, and the others go on; of several inputs those that
+/// failed are written to failures.csv in the output folder.
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
                     const std::function<Json(const std::filesystem::path&)>& work);
 

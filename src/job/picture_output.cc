@@ -18,16 +18,18 @@ PictureOutput::PictureOutput(const SharedOptions& options, std::string_view comm
     format_of(options.output);
     return;
   }
-  check_stems(options.inputs);
+  check_stems(options);
   make_folder(options.output);
 }
 
 std::filesystem::path PictureOutput::path(const std::filesystem::path& input,
                                           std::string_view thing, SampleType sample) const {
-  const auto path = one_file_
-                        ? options_.output
-                        : options_.output / (input.stem().string() + "." + std::string(thing) +
-                                             (sample == SampleType::kF32 ? ".tif" : ".png"));
+  std::filesystem::path path = options_.output;
+  if (!one_file_) {
+    path = result_stem(options_, input);
+    make_folder(path.parent_path());
+    path += "." + std::string(thing) + (sample == SampleType::kF32 ? ".tif" : ".png");
+  }
   check_output(path, options_);
   return path;
 }

@@ -25,10 +25,18 @@ void make_folder(const std::filesystem::path& folder) {
                       "choose another -o", folder.string());
 }
 
-void check_stems(const std::vector<std::filesystem::path>& inputs) {
-  std::map<std::string, std::filesystem::path> seen;
-  for (const auto& input : inputs) {
-    const auto [at, is_new] = seen.emplace(input.stem().string(), input);
+std::filesystem::path result_stem(const SharedOptions& options,
+                                  const std::filesystem::path& input) {
+  const auto below = options.below.find(input);
+  const std::filesystem::path folder =
+      below == options.below.end() ? options.output : options.output / below->second;
+  return folder / input.stem();
+}
+
+void check_stems(const SharedOptions& options) {
+  std::map<std::filesystem::path, std::filesystem::path> seen;
+  for (const auto& input : options.inputs) {
+    const auto [at, is_new] = seen.emplace(result_stem(options, input), input);
     if (!is_new)
       throw UsageError(
           at->second.string() + " and " + input.string() + " would write results of the same name",
@@ -53,7 +61,7 @@ Results::Results(const SharedOptions& options, const std::vector<ResultKind>& ki
     if (std::find(names.begin(), names.end(), name) == names.end())
       throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, names));
   if (options.output.empty()) return;
-  if (by_input) check_stems(options.inputs);
+  if (by_input) check_stems(options);
   make_folder(options.output);
 }
 
@@ -64,15 +72,21 @@ bool Results::wants(std::string_view kind) const {
 }
 
 std::filesystem::path Results::path(const std::string& name) {
-  const auto path = options_.output / name;
-  check_output(path, options_);
-  given_.push_back(path);
-  return path;
+  return listed(options_.output / name);
 }
 
 std::filesystem::path Results::path(const std::filesystem::path& input, std::string_view thing,
                                     std::string_view extension) {
-  return path(input.stem().string() + "." + std::string(thing) + "." + std::string(extension));
+  std::filesystem::path path = result_stem(options_, input);
+  if (path.parent_path() != options_.output) make_folder(path.parent_path());
+  path += "." + std::string(thing) + "." + std::string(extension);
+  return listed(std::move(path));
+}
+
+std::filesystem::path Results::listed(std::filesystem::path path) {
+  check_output(path, options_);
+  given_.push_back(path);
+  return path;
 }
 
 void Results::report(Json& summary) const {

@@ -43,6 +43,8 @@ class Results {
   void report(Json& summary) const;
 
  private:
+  std::filesystem::path listed(std::filesystem::path path);
+
   SharedOptions options_;
   std::vector<std::filesystem::path> given_;
 };
@@ -57,8 +59,11 @@ void check_output(const std::filesystem::path& path, const SharedOptions& option
 /// Errors    OutputError
 void make_folder(const std::filesystem::path& folder);
 
-/// Errors    UsageError when two inputs have the same stem and would write the same names
-void check_stems(const std::vector<std::filesystem::path>& inputs);
+/// Where the results of an input go: <output>/<the input's folder below>/<stem>.
+std::filesystem::path result_stem(const SharedOptions& options, const std::filesystem::path& input);
+
+/// Errors    UsageError when two inputs would write the same names
+void check_stems(const SharedOptions& options);
 
 }  // namespace chalcedony
 

@@ -1,0 +1,27 @@
+// The pictures a run works on: files, folders and lists of files.
+#ifndef CHALCEDONY_JOB_INPUT_LIST_H_
+#define CHALCEDONY_JOB_INPUT_LIST_H_
+
+#include <filesystem>
+#include <iosfwd>
+#include <string>
+#include <vector>
+
+#include "job/context.h"
+
+namespace chalcedony {
+
+/// Puts the files that `named` stands for into the options, in the order named. Of a folder: its
+/// PNG, JPEG and TIFF files by their extensions, in natural order, hidden ones left out; with
+/// `recursive` those of the folders below it too, but not what lies in the output folder. Results
+/// of a file from a folder below keep that folder below -o.
+///
+/// Errors    UsageError for a folder without pictures, or no input at all
+void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
+
+/// The lines of a list of files; empty lines are left out.
+std::vector<std::string> listed_inputs(std::istream& list);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_INPUT_LIST_H_

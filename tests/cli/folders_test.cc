@@ -1,0 +1,106 @@
+// Folders and lists as inputs, at the built program.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+/// survey/pane-10, pane-9, notes.txt, .hidden.png and survey/north/pane-9.
+void write_survey(const TempDir& dir) {
+  std::filesystem::create_directories(dir / "survey/north");
+  for (const std::string name : {"pane-10.png", "pane-9.png", "north/pane-9.png", ".hidden.png"})
+    write_rgb(dir / ("survey/" + name), 2, 1, {200, 30, 40, 30, 60, 180});
+  put_text(dir / "survey/notes.txt", "not a picture");
+}
+
+std::vector<std::string> files_of(const json& summary) {
+  std::vector<std::string> files;
+  for (const json& one : summary["inputs"]) files.push_back(one["file"]);
+  return files;
+}
+
+using Names = std::vector<std::string>;
+
+}  // namespace
+
+TEST_CASE("a folder stands for its pictures in natural order", "[cli][folders]") {
+  const TempDir dir;
+  write_survey(dir);
+  const json found = summary_of(run_tool(dir, {"inspect", "survey", "--summary", "json"}));
+  CHECK(files_of(found) == Names{"survey/pane-9.png", "survey/pane-10.png"});
+  const json all =
+      summary_of(run_tool(dir, {"mask", "survey", "--recursive", "--where", "srgb.r > 100",
+                                "--write", "mask", "-o", "out", "--summary", "json"}));
+  CHECK(files_of(all) ==
+        Names{"survey/pane-9.png", "survey/pane-10.png", "survey/north/pane-9.png"});
+  CHECK(all["outputs"] ==
+        json{"out/pane-9.mask.png", "out/pane-10.mask.png", "out/north/pane-9.mask.png"});
+  CHECK(labels_in(dir / "out/north/pane-9.mask.png") == std::vector<std::uint8_t>{255, 0});
+  const json pictures = summary_of(run_tool(
+      dir, {"reframe", "survey", "--recursive", "--turn", "90", "-o", "t", "--summary", "json"}));
+  CHECK(std::filesystem::exists(dir / "t/north/pane-9.reframed.png"));
+  CHECK(pictures["outputs"].size() == 3);
+}
+
+TEST_CASE("results inside the folder are not taken as inputs again", "[cli][folders]") {
+  const TempDir dir;
+  write_survey(dir);
+  for (int run = 0; run < 2; ++run) {
+    const json found = summary_of(run_tool(dir, {"reframe", "survey", "--recursive", "--turn", "90",
+                                                 "-o", "survey/turned", "--summary", "json"}));
+    CHECK(found["inputs"].size() == 3);
+  }
+}
+
+TEST_CASE("a list names more inputs", "[cli][folders]") {
+  const TempDir dir;
+  write_survey(dir);
+  put_text(dir / "list.txt", "survey/pane-10.png\r\n\nsurvey/north\n");
+  const json found = summary_of(
+      run_tool(dir, {"inspect", "survey/pane-9.png", "--list", "list.txt", "--summary", "json"}));
+  CHECK(files_of(found) ==
+        Names{"survey/pane-9.png", "survey/pane-10.png", "survey/north/pane-9.png"});
+}
+
+TEST_CASE("failures among many inputs are listed, and gone when they are mended",
+          "[cli][folders]") {
+  const TempDir dir;
+  write_survey(dir);
+  put_text(dir / "survey/bad.png", "this is no picture");
+  const std::vector<std::string> command{"mask", "survey", "--where", "srgb.r > 100",
+                                         "-o",   "out",    "--write", "mask"};
+  const auto run = run_tool(dir, command);
+  check_error(run, 1, "survey/bad.png");
+  const auto lines = lines_of(dir / "out/failures.csv");
+  REQUIRE(lines.size() == 2);
+  CHECK(lines[0] == "file,error");
+  CHECK_THAT(lines[1], Catch::StartsWith("survey/bad.png,"));
+  CHECK(std::filesystem::exists(dir / "out/pane-10.mask.png"));
+  CHECK_FALSE(std::filesystem::exists(dir / "out/bad.mask.png"));
+  std::filesystem::remove(dir / "survey/bad.png");
+  CHECK(run_tool(dir, command).exit_code == 0);
+  CHECK_FALSE(std::filesystem::exists(dir / "out/failures.csv"));
+}
+
+TEST_CASE("folders and lists that cannot be used are refused", "[cli][folders]") {
+  const TempDir dir;
+  write_survey(dir);
+  std::filesystem::create_directories(dir / "empty");
+  check_error(run_tool(dir, {"inspect", "empty"}), 2, "empty: the folder holds no PNG");
+  check_error(run_tool(dir, {"inspect", "--list", "nothing.txt"}), 1,
+              "nothing.txt: the list cannot be read");
+  put_text(dir / "blank.txt", "\n");
+  check_error(run_tool(dir, {"inspect", "--list", "blank.txt"}), 2, "no input is given");
+  // One name from two folders: found before anything is written.
+  check_error(
+      run_tool(dir, {"mask", "survey", "survey/north", "--where", "srgb.r > 1", "-o", "out"}), 2,
+      "survey/pane-9.png and survey/north/pane-9.png would write results of the same name");
+  check_nothing_in(dir, "out");
+}
