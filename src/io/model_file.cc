@@ -97,6 +97,8 @@ Model model_of(const Json& json) {
   const std::size_t dimensions = features_of(model.features).size();
   model.scaling = json.at("scaling").get<std::string>();
   if (json.contains("divisors")) model.divisors = divisors_of(json["divisors"], dimensions);
+  model.box_spread = json.value("box_spread", 0.0);
+  if (!(model.box_spread >= 0)) reject("the model's boxes have no width");
   for (const Json& one : json.at("classes")) model.classes.push_back(class_of(one, dimensions));
   if (model.features.empty() || model.classes.empty() || model.classes.size() > 255)
     reject("the model has no features or classes, or more than 255 of them");
@@ -116,6 +118,7 @@ std::string model_text(const Model& model) {
   for (const Channel& feature : model.features) json["features"].push_back(feature.name());
   json["scaling"] = model.scaling;
   if (!model.divisors.empty()) json["divisors"] = model.divisors;
+  if (model.box_spread > 0) json["box_spread"] = model.box_spread;
   json["classes"] = Json::array();
   for (const ModelClass& c : model.classes) {
     json["classes"].push_back({{"name", c.name},

@@ -19,6 +19,7 @@ struct ClassBand {
   std::vector<std::uint64_t> counts;  // unclassified first; counted pixels only
   Excluded excluded;
   std::uint64_t clipped = 0;
+  std::uint64_t contested = 0;  // counted pixels that several classes would take
 };
 
 class ClassMapJob {
@@ -69,7 +70,8 @@ class ClassMapJob {
           features_(job.plan_),
           collector_(job.preview_),
           painter_(job.colors_),
-          labels_(kBlockPixels + kPlanePadding) {}
+          labels_(kBlockPixels + kPlanePadding),
+          contested_(kBlockPixels + kPlanePadding) {}
 
     ClassBand operator()(const Band& band) {
       ClassBand out;
@@ -92,6 +94,9 @@ class ClassMapJob {
     void classify(const Block& block, ClassBand& out) {
       features_.evaluate(block);
       job_->classifier_.classify(features_.values(), block.size, labels_.data());
+      if (job_->classifier_.contested(features_.values(), block.size, contested_.data()))
+        for (std::size_t i = 0; i < block.size; ++i)
+          out.contested += contested_[i] && block.counts(i);
       for (std::size_t i = 0; i < block.size; ++i) {
         if (block.counts(i)) {
           ++out.counts[labels_[i]];
@@ -112,13 +117,14 @@ class ClassMapJob {
     FeatureEvaluator features_;
     Preview::Collector collector_;
     ClassPainter painter_;
-    std::vector<std::uint8_t> labels_;
+    std::vector<std::uint8_t> labels_, contested_;
   };
 
   void take(ClassBand&& band) {
     for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
     excluded_ += band.excluded;
     clipped_ += band.clipped;
+    contested_ += band.contested;
     if (map_) map_->append(band.rows);
   }
 
@@ -146,6 +152,7 @@ class ClassMapJob {
             {"counted", counted},
             {"excluded", excluded_json(excluded_)},
             {"clipped", clipped_},
+            {"contested", contested_},
             {"unclassified", counts_[0]},
             {"unclassified_percent", percent(counts_[0], counted)},
             {"classes", classes_json(classes_, counts_, counted)}};
@@ -168,6 +175,7 @@ class ClassMapJob {
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;
   std::uint64_t clipped_ = 0;
+  std::uint64_t contested_ = 0;
 };
 
 }  // namespace

@@ -16,6 +16,7 @@
 #include "io/sample_file.h"
 #include "job/inputs.h"
 #include "job/preview.h"
+#include "job/sample_places.h"
 
 namespace chalcedony {
 namespace {
@@ -35,6 +36,7 @@ class Training {
   Training(const TrainOptions& options, const Context& context, Results& results)
       : options_(options), context_(context), results_(results) {
     model_.method = options.method;
+    model_.box_spread = options.box_spread;
     model_.features = options.features.empty() ? channels_of(spaces::kLab) : options.features;
     features_ = features_of(model_.features);
   }
@@ -71,19 +73,30 @@ class Training {
     return model_.classes.size() - 1;
   }
 
+  /// What the sample file of a picture and the options say.
+  SampleSet samples_of(std::size_t i, const RasterShape& shape) const {
+    SampleSet samples;
+    if (!options_.samples.empty())
+      samples = read_samples(options_.samples[i], shape.width, shape.height);
+    for (const auto& [name, place] : options_.places)
+      add_places(place, samples.class_named(name), shape.width, shape.height, samples);
+    return samples;
+  }
+
   Json read_picture(std::size_t i, Plot& plot) {
     const std::filesystem::path& input = options_.shared.inputs[i];
     CountedPicture picture = open_counted(input, options_.shared, context_);
     const RasterShape& shape = picture.shape();
-    const SampleSet samples = read_samples(options_.samples[i], shape.width, shape.height);
+    const std::string from = options_.samples.empty() ? "--sample" : options_.samples[i].string();
+    const SampleSet samples = samples_of(i, shape);
     std::vector<SampleRun> runs;
     try {
       runs = sample_runs(samples, shape.width, shape.height);
     } catch (const InputError& error) {
-      throw at_place(error, options_.samples[i].string());
+      throw at_place(error, from);
     }
     if (const std::uint64_t shared = shared_pixels(runs); shared > 0)
-      context_.warn(options_.samples[i].string() + ": " + std::to_string(shared) +
+      context_.warn(from + ": " + std::to_string(shared) +
                     " pixels belong to samples of two classes and train both");
     std::vector<std::size_t> class_of_sample;
     for (const SampleClass& c : samples.classes) class_of_sample.push_back(class_index(c));
@@ -97,7 +110,7 @@ class Training {
                          picture.name(), samples, colors, counts, preview.thumbnail());
     }
     Json json{{"file", input.string()},
-              {"samples", options_.samples[i].string()},
+              {"samples", from},
               {"regions", samples.shapes.size()},
               {"left_out", left_out_},
               {"classes", Json::array()}};

@@ -18,8 +18,10 @@ enum class Priors { kEven, kSamples, kGiven };
 
 struct TrainOptions {
   SharedOptions shared;
-  std::vector<std::filesystem::path> samples;  // one for each input, in their order
+  std::vector<std::filesystem::path> samples;  // one for each input, in their order, or none
+  std::vector<std::pair<std::string, std::string>> places;  // class and place, on the one input
   std::string method = "minimum-distance";
+  double box_spread = 0;  // parallelepiped; see Model
   Priors priors = Priors::kEven;
   std::vector<std::pair<std::string, double>> given_priors;  // kGiven: class and number
   std::vector<Channel> features;                             // empty: lab.l, lab.a, lab.b

@@ -40,6 +40,9 @@ void print(const Json& summary, std::ostream& out) {
       table.add({"unclassified", counted(p["unclassified"].get<std::uint64_t>()),
                  fmt::format("{:.2f} %", p["unclassified_percent"].get<double>())});
     table.print(out);
+    if (p["contested"].get<std::uint64_t>() > 0)
+      out << fmt::format("  {} in the boxes of several classes; each went to the nearest middle\n",
+                         plural(p["contested"].get<std::uint64_t>(), "pixel"));
   }
   print_outputs(summary, out);
 }

@@ -19,9 +19,15 @@ namespace {
 void declare(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE",
                       "sample regions as GeoJSON; one for each input, in their order");
+  add_repeated_option(options, "sample", "NAME=PLACE",
+                      "a sample of one input: X,Y (a pixel), X,Y,RADIUS or X,Y,W,H; may be "
+                      "repeated");
   add_option<std::string>(options, "method", "METHOD",
-                          "minimum-distance, mahalanobis or maximum-likelihood (default "
-                          "minimum-distance)");
+                          "minimum-distance, parallelepiped, mahalanobis or maximum-likelihood "
+                          "(default minimum-distance)");
+  add_option<std::string>(options, "boxes", "range|N",
+                          "for parallelepiped: how far the box of a class reaches, to the ends of "
+                          "its samples (default) or N standard deviations from their mean");
   add_option<std::string>(options, "priors", "even|samples|NAME=P,...",
                           "how frequent the classes are, for maximum-likelihood (default even)");
   add_option<std::string>(options, "features", "LIST",
@@ -46,18 +52,32 @@ void read_priors(const std::string& text, TrainOptions& options) {
   }
 }
 
+double read_boxes(const po::variables_map& given, const TrainOptions& options) {
+  constexpr double kMostDeviations = 100;
+  if (options.method != "parallelepiped")
+    throw UsageError("--boxes are for parallelepiped only",
+                     "leave them out, or give --method parallelepiped");
+  const auto text = given["boxes"].as<std::string>();
+  return text == "range" ? 0 : number_between("--boxes", text, 0, kMostDeviations);
+}
+
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   TrainOptions options;
   options.shared = shared;
-  if (!given.count("samples"))
-    throw UsageError("train needs --samples", "name the sample regions of the picture");
+  if (!given.count("samples") && !given.count("sample"))
+    throw UsageError("train needs --samples or --sample", "say where samples of the classes are");
   for (const auto& file : texts_of(given, "samples")) options.samples.emplace_back(file);
-  if (options.samples.size() != shared.inputs.size())
+  for (const auto& text : texts_of(given, "sample"))
+    options.places.push_back(named_value("--sample", text));
+  if (!options.places.empty() && shared.inputs.size() > 1)
+    throw UsageError("--sample is a place on one picture", "give --samples for several");
+  if (given.count("samples") && options.samples.size() != shared.inputs.size())
     throw UsageError("there are " + std::to_string(shared.inputs.size()) + " inputs and " +
                          std::to_string(options.samples.size()) + " sample files",
                      "give one --samples for each input");
   options.method =
       one_of("--method", text_of(given, "method", options.method), classifier_methods());
+  if (given.count("boxes")) options.box_spread = read_boxes(given, options);
   if (given.count("features"))
     options.features = channels_option("--features", given["features"].as<std::string>());
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
@@ -115,9 +135,9 @@ const Command kTrain{
     "Says which classes are hardest to tell apart before anything is mapped.",
     {{"train panel-a.png --samples panel-a.samples.geojson -o out/",
       "a model of five glasses and lead"},
-     {"train panel-a.png --samples panel-a.samples.geojson --method minimum-distance --features "
-      "lab.a,lab.b -o out/",
-      "without lightness, so that shading does not matter"},
+     {"train panel-a.png --sample lead=0,100,4,120 --sample ruby=210,160,40,40 --sample "
+      "cobalt=300,140,20,20 --method parallelepiped --features lab.a,lab.b --boxes 3 -o out/",
+      "boxes around three classes, without lightness, so that shading does not matter"},
      {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
       "panel-b.samples.geojson -o out/",
       "one model from two pictures"}},

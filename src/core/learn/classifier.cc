@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/learn/gaussian.h"
 #include "core/learn/minimum_distance.h"
+#include "core/learn/parallelepiped.h"
 #include "core/nearest_name.h"
 #include "core/pixel/planes.h"
 
@@ -26,6 +27,11 @@ class MergedClasses : public Classifier {
                 std::uint8_t* labels) const override {
     entries_->classify(features, n, labels);
     for (std::size_t i = 0; i < n; ++i) labels[i] = number_of_[labels[i]];
+  }
+
+  bool contested(const std::vector<const float*>& features, std::size_t n,
+                 std::uint8_t* flags) const override {
+    return entries_->contested(features, n, flags);
   }
 
   void probabilities(const std::vector<const float*>& features, std::size_t n,
@@ -60,6 +66,7 @@ void Classifier::probabilities(const std::vector<const float*>& features, std::s
 const std::vector<ClassifierMethod>& all_classifier_methods() {
   static const std::vector<ClassifierMethod> methods{
       {"minimum-distance", make_minimum_distance},
+      {"parallelepiped", make_parallelepiped},
       {"mahalanobis", make_mahalanobis},
       {"maximum-likelihood", make_maximum_likelihood},
   };

@@ -33,6 +33,12 @@ class Classifier {
   /// Shape     one plane for each class of map_classes(), padded as the features are
   virtual void probabilities(const std::vector<const float*>& features, std::size_t n,
                              const std::vector<float*>& planes) const;
+
+  /// Writes 1 for each of n pixels that several classes would take, else 0. False, and nothing is
+  /// written, for a method in which every pixel has one best class.
+  virtual bool contested(const std::vector<const float*>&, std::size_t, std::uint8_t*) const {
+    return false;
+  }
 };
 
 /// A method by its name, and how to make its classifier from a model that is scaled.

@@ -33,7 +33,8 @@ struct Model {
   std::vector<Channel> features;      // see features_of(); statistics are in the contract's units
   std::string scaling = "none";       // how the divisors were found
   std::vector<double> divisors = {};  // of each feature, before distances; empty for none
-  std::vector<ModelClass> classes;    // at most 255
+  double box_spread = 0;  // of boxes: standard deviations to both sides; 0: the samples' range
+  std::vector<ModelClass> classes;  // at most 255
   std::vector<TrainingPicture> trained_on;
 };
 
