@@ -2,11 +2,10 @@
 //   chalcedony-floor decode FILE           only decodes a picture
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
-//   chalcedony-floor mask FILE OUT         decodes a picture and writes a mask of its brighter
-//   pixels chalcedony-floor speckle OUT W H       writes a mask in which every twentieth pixel is
-//   on chalcedony-floor groups FILE MAP OUT   decodes a picture and writes eight groups of its
-//   colors
-//                                          (each channel above or below a middle): map and picture
+//   chalcedony-floor mask FILE OUT         decodes it and writes a mask of its brighter pixels
+//   chalcedony-floor speckle OUT W H       writes a mask with every twentieth pixel on
+//   chalcedony-floor groups FILE MAP OUT   decodes it and writes eight groups of its colors (each
+//                                          channel above or below a middle): map and picture
 #include <array>
 #include <iostream>
 #include <string>

@@ -78,6 +78,14 @@ int main(int argc, char** argv) {
           "-o",    out,    "--write", "tidy"};
     };
     const std::vector<std::string> open_by_1 = open_by("1");
+    const auto smooth_by = [&](const char* filter, const char* window, const char* radius) {
+      return std::vector<std::string>{
+          program,    "smooth", picture, "--filter",         filter, "--window", window,
+          "--radius", radius,   "-o",    out + "/smooth.png"};
+    };
+    const std::vector<std::string> mean_by_2 = smooth_by("mean", "box", "2");
+    const std::vector<std::string> median_by_20 = smooth_by("median", "box", "20");
+    const std::vector<std::string> maximum_by_2 = smooth_by("maximum", "box", "2");
     struct Row {
       const char* name;
       std::vector<std::string> words;
@@ -102,6 +110,21 @@ int main(int argc, char** argv) {
          {program, "measure", speckled, "--threads", "1"},
          &speckles},
         {"tidy, open 25 against open 1", open_by("25"), &open_by_1},
+        {"smooth, mean in a box of 2", mean_by_2, &copy},
+        {"smooth, median in a disk of 2", smooth_by("median", "disk", "2"), &copy},
+        {"smooth, opening by a disk of 4", smooth_by("opening", "disk", "4"), &copy},
+        {"smooth, mean box 25 against 2", smooth_by("mean", "box", "25"), &mean_by_2},
+        {"smooth, median box 40 against 20", smooth_by("median", "box", "40"), &median_by_20},
+        {"smooth, maximum box 25 against 2", smooth_by("maximum", "box", "25"), &maximum_by_2},
+        {"reframe to half the size",
+         {program, "reframe", picture, "--scale", "0.5", "-o", out + "/half.png"},
+         &decode},
+        {"reframe turned by 10 degrees",
+         {program, "reframe", picture, "--turn", "10", "-o", out + "/turned.png"},
+         &copy},
+        {"balance to common medians",
+         {program, "balance", picture, "-o", out + "/balanced.png", "--figures", "none"},
+         &copy},
         {"classify, minimum-distance",
          {program, "classify", picture, "--model", model, "-o", out, "--write", "classes"},
          &decode},

@@ -21,6 +21,11 @@ const std::vector<DemoStep>& steps() {
   static const std::vector<DemoStep> list{
       {"Look: what is this picture, and what are its values?",
        {"inspect", "panel-a.png", "--at", "240,180", "-o", "results"}},
+      {"See its planes: which parts are bright in which?",
+       {"sheet", "panel-a.png", "--channels", "hsv,lab", "-o", "results"}},
+      {"Prepare: a panel taken in yellow light, put right by a patch of clear glass.",
+       {"balance", "panel-d.png", "--neutral", "56,66,24,24", "-o",
+        "results/panel-d.balanced.png"}},
       {"Convert: bring it into a space where color differences can be measured.",
        {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o",
         "results/panel-a-lab.tif"}},

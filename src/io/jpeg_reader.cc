@@ -8,6 +8,7 @@
 
 #include <csetjmp>
 #include <cstring>
+#include <map>
 #include <memory>
 #include <vector>
 
@@ -141,6 +142,24 @@ std::span<const std::byte> marker_after(const jpeg_decompress_struct& info, int 
   return {};
 }
 
+/// The profile of a file, put together from its numbered parts.
+///
+/// Source    ICC.1:2010, B.4
+std::vector<std::byte> profile_in(const jpeg_decompress_struct& info) {
+  using namespace std::string_view_literals;
+  constexpr std::string_view kSignature = "ICC_PROFILE\0"sv;
+  std::map<int, std::span<const std::byte>> parts;
+  for (auto* m = info.marker_list; m; m = m->next) {
+    const std::string_view data(reinterpret_cast<const char*>(m->data), m->data_length);
+    if (m->marker != kProfileMarker || !data.starts_with(kSignature)) continue;
+    const auto bytes = std::as_bytes(std::span(data)).subspan(kSignature.size());
+    if (bytes.size() > 2) parts[std::to_integer<int>(bytes[0])] = bytes.subspan(2);
+  }
+  std::vector<std::byte> profile;
+  for (const auto& [number, part] : parts) profile.insert(profile.end(), part.begin(), part.end());
+  return profile;
+}
+
 }  // namespace
 
 PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& options) {
@@ -163,9 +182,7 @@ PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& opti
     file.info.space = &spaces::kSrgb;
     file.facts.space_from = "Exif";
   }
-  if (!marker_after(info, kProfileMarker, "ICC_PROFILE\0"sv).empty())
-    file.facts.warnings.push_back("its color profile is not honored yet, taken as " +
-                                  std::string(file.info.space->id));
+  if (const auto profile = profile_in(info); !profile.empty()) take_profile(file, profile);
   file.rows = std::move(source);
   return file;
 }

@@ -3,6 +3,9 @@
 #ifndef CHALCEDONY_IO_PICTURE_CODEC_H_
 #define CHALCEDONY_IO_PICTURE_CODEC_H_
 
+#include <cstddef>
+#include <span>
+
 #include "io/picture_file.h"
 
 namespace chalcedony {
@@ -10,6 +13,9 @@ namespace chalcedony {
 PictureFile open_png(const std::filesystem::path& path, const ReadOptions& options);
 PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& options);
 PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options);
+
+/// Notes a profile found in a file, to be honored by open_picture; or warns that it cannot be.
+void take_profile(PictureFile& file, std::span<const std::byte> bytes);
 
 /// Errors    InputError for an empty picture or one past the limit
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);

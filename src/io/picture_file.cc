@@ -4,6 +4,8 @@
 #include <fstream>
 
 #include "core/error.h"
+#include "core/pixel/profiled_rows.h"
+#include "io/icc_profile.h"
 #include "io/orientation.h"
 #include "io/picture_codec.h"
 
@@ -36,7 +38,37 @@ Opener opener_for(const std::string& first) {
                    "give a PNG, JPEG or TIFF file");
 }
 
+/// A profile like a space we have makes it that space; of any other, the rows are read as sRGB
+/// floats. Labels are numbers whatever a profile says.
+void honor_profile(PictureFile& file, const ReadOptions& options) {
+  if (!file.profile || options.palette_indices || !file.facts.legend.empty()) return;
+  file.profile->gray = file.info.color_channels() == 1;
+  file.facts.space_from =
+      file.profile->name.empty() ? "its color profile" : "profile '" + file.profile->name + "'";
+  if (const Space* const space = space_like(*file.profile)) {
+    file.info.space = space;
+    return;
+  }
+  auto rows = std::make_unique<ProfiledRows>(std::move(file.rows), file.info, *file.profile);
+  file.info = rows->info();
+  file.rows = std::move(rows);
+  file.facts.space_from += ", converted to srgb floats";
+}
+
 }  // namespace
+
+void take_profile(PictureFile& file, std::span<const std::byte> bytes) {
+  try {
+    RgbProfile profile = parse_icc(bytes);
+    if (profile.gray != (file.info.color_channels() == 1))
+      throw InputError("is of another kind of picture", "");
+    file.profile = std::move(profile);
+  } catch (const InputError& error) {
+    file.facts.warnings.push_back("its color profile " + error.problem() +
+                                  " and is not honored; taken as " +
+                                  std::string(file.info.space->id));
+  }
+}
 
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options) {
   const std::string size = std::to_string(width) + "x" + std::to_string(height);
@@ -52,6 +84,7 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
   try {
     PictureFile file = opener_for(first_bytes(path))(path, options);
     file.path = path;
+    honor_profile(file, options);
     if (file.facts.orientation != 1) {
       file.rows = turn_upright(std::move(file.rows), file.facts.orientation);
       file.info.shape = file.rows->shape();

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/color/rgb_profile.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/row_source.h"
 #include "io/class_legend.h"
@@ -41,6 +42,7 @@ struct PictureFile {
   std::filesystem::path path;
   FileFacts facts;
   PictureInfo info;
+  std::optional<RgbProfile> profile;  // what the readers found and open_picture() honored
   std::unique_ptr<RowSource> rows;
 };
 

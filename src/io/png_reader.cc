@@ -212,6 +212,24 @@ bool is_srgb_chromaticity(const spng_chrm_int& c) {
          near(c.blue_x, 15000) && near(c.blue_y, 6000);
 }
 
+/// What gAMA and cHRM say, in their units of 1/100000; sRGB's primaries where only gAMA is there.
+RgbProfile profile_of_chunks(std::uint32_t gamma, bool has_chromaticity, const spng_chrm_int& c) {
+  constexpr double kUnit = 100000;
+  const auto place = [](std::uint32_t x, std::uint32_t y) {
+    return Chromaticity{x / kUnit, y / kUnit};
+  };
+  Chromaticity red{0.64, 0.33}, green{0.30, 0.60}, blue{0.15, 0.06}, white = kD65;
+  if (has_chromaticity) {
+    red = place(c.red_x, c.red_y);
+    green = place(c.green_x, c.green_y);
+    blue = place(c.blue_x, c.blue_y);
+    white = place(c.white_point_x, c.white_point_y);
+  }
+  RgbProfile profile = profile_of_primaries(red, green, blue, white, kUnit / gamma);
+  profile.name = "gAMA and cHRM chunks";
+  return profile;
+}
+
 /// Which space the pixels are in, by the first of the chunks that says so.
 void find_space_of(spng_ctx* context, const ReadOptions& options, PictureFile& file) {
   const Space* noted = nullptr;
@@ -230,21 +248,17 @@ void find_space_of(spng_ctx* context, const ReadOptions& options, PictureFile& f
     from = "note of this program";
   } else if (spng_get_srgb(context, &intent) == SPNG_OK) {
     from = "sRGB chunk";
+  } else if (spng_get_iccp(context, &profile) == SPNG_OK) {
+    file.info.space = options.assume;
+    from = "assumed";
+    take_profile(file, std::as_bytes(std::span(profile.profile, profile.profile_len)));
   } else if (srgb_numbers) {
     from = "gAMA and cHRM chunks";
   } else {
     file.info.space = options.assume;
     from = "assumed";
-    const std::string assumed = ", taken as " + std::string(options.assume->id);
-    if (spng_get_iccp(context, &profile) == SPNG_OK) {
-      file.facts.warnings.push_back("its color profile '" + std::string(profile.profile_name) +
-                                    "' is not honored yet" + assumed);
-    } else if (has_gamma || has_chromaticity) {
-      file.facts.warnings.push_back(
-          "its gamma or primaries are not those of sRGB and are not "
-          "honored yet" +
-          assumed);
-    }
+    if (has_gamma && gamma > 0)
+      file.profile = profile_of_chunks(gamma, has_chromaticity, chromaticity);
   }
 }
 

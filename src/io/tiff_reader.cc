@@ -281,9 +281,9 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
   std::uint32_t profile_size = 0;
   void* profile = nullptr;
-  if (!noted && TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile))
-    file.facts.warnings.push_back("its color profile is not honored yet, taken as " +
-                                  std::string(options.assume->id));
+  if (!noted && !file.facts.plane &&
+      TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile))
+    take_profile(file, {static_cast<const std::byte*>(profile), profile_size});
   file.rows = std::move(source);
   return file;
 }

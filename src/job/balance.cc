@@ -67,7 +67,8 @@ class BalanceJob {
       medians = std::move(learned.medians);
     }
     for (std::size_t c = 0; c < set_.curves.size(); ++c)
-      balance_.curves.emplace_back(set_.curves[c], range(c).low, range(c).high);
+      balance_.curves.emplace_back([&](double share) { return set_.curves[c].at(share); },
+                                   range(c).low, range(c).high);
     Json json = write(place, format, medians, outputs);
     if (options_.save) {
       write_text_file(*options_.save, curves_text(set_));

@@ -7,8 +7,8 @@
 #include <vector>
 
 #include "core/balance/light_field.h"
-#include "core/balance/tone_curve.h"
 #include "core/color/conversion.h"
+#include "core/color/curve_table.h"
 #include "core/pixel/block.h"
 #include "core/pixel/raster.h"
 

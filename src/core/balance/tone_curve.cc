@@ -6,8 +6,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kCodes = 65536;
-
 double to_light(double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); }
 double from_light(double v) {
   return v <= 0.0031308 ? v * 12.92 : 1.055 * std::pow(v, 1 / 2.4) - 0.055;
@@ -80,27 +78,6 @@ ToneCurve equalizing_curve(const std::vector<double>& counts) {
     curve.table.push_back((1 - kStraight) * sum / all + kStraight * straight);
   }
   return curve;
-}
-
-CurveTable::CurveTable(const ToneCurve& curve, double low, double high)
-    : low_(static_cast<float>(low)), per_step_(static_cast<float>((kCodes - 1) / (high - low))) {
-  values_.reserve(kCodes + 1);
-  for (std::size_t i = 0; i < kCodes; ++i)
-    values_.push_back(
-        static_cast<float>(low + (high - low) * curve.at(static_cast<double>(i) / (kCodes - 1))));
-  values_.push_back(values_.back());
-}
-
-void CurveTable::apply(const float* in, float* out, std::size_t n) const {
-  constexpr float kLast = kCodes - 1;
-  for (std::size_t i = 0; i < n; ++i) {
-    const float place = (in[i] - low_) * per_step_;
-    const float inside = place > 0 ? std::min(place, kLast) : 0.0f;
-    const auto step = static_cast<std::size_t>(inside);
-    const float value =
-        values_[step] + (values_[step + 1] - values_[step]) * (inside - static_cast<float>(step));
-    out[i] = std::isnan(in[i]) ? in[i] : value;
-  }
 }
 
 }  // namespace chalcedony

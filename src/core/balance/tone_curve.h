@@ -39,22 +39,6 @@ void bend(ToneCurve& curve, CurveKind kind, double share, double target);
 /// Shape     counts of values in equal bins over the range; not all 0
 ToneCurve equalizing_curve(const std::vector<double>& counts);
 
-/// A curve worked out for every 16-bit code, so that 8-bit and 16-bit values are exact; between
-/// them it is straight.
-class CurveTable {
- public:
-  /// `low` and `high` are the ends of the channel's range.
-  CurveTable(const ToneCurve& curve, double low, double high);
-
-  /// n values of the channel, in its units; `out` may be `in`. Values beyond the range are taken as
-  /// its ends; NaN stays.
-  void apply(const float* in, float* out, std::size_t n) const;
-
- private:
-  float low_, per_step_;
-  std::vector<float> values_;
-};
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_BALANCE_TONE_CURVE_H_

@@ -5,6 +5,7 @@
 
 #include "core/balance/light_field.h"
 #include "core/balance/tone_curve.h"
+#include "core/color/curve_table.h"
 #include "core/error.h"
 #include "io/curve_file.h"
 
@@ -75,7 +76,7 @@ TEST_CASE("equalizing follows the running sum of the counts", "[core][balance]")
 TEST_CASE("a table of a curve is exact at 8-bit and 16-bit codes", "[core][balance]") {
   ToneCurve curve;
   bend(curve, CurveKind::kPower, 0.5, 0.2);
-  const CurveTable table(curve, 0, 255);
+  const CurveTable table([&](double share) { return curve.at(share); }, 0, 255);
   std::vector<float> values;
   for (int code = 0; code < 65536; code += code < 512 ? 1 : 97)
     values.push_back(static_cast<float>(code / 257.0));

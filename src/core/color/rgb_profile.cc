@@ -1,0 +1,74 @@
+#include "core/color/rgb_profile.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/color/conversion.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr double kAlike = 0.6;  // of 255: the half code of rounding, and what tables round
+
+using Triple = std::array<double, 3>;
+
+/// Corners, middles and grays of the cube, 0 to 1. Dark colors differ less than their codes.
+std::vector<Triple> tried_colors() {
+  std::vector<Triple> colors;
+  for (const double r : {0.1, 0.5, 1.0})
+    for (const double g : {0.1, 0.5, 1.0})
+      for (const double b : {0.1, 0.5, 1.0}) colors.push_back({r, g, b});
+  for (int gray = 1; gray <= 16; ++gray) colors.push_back({gray / 16.0, gray / 16.0, gray / 16.0});
+  return colors;
+}
+
+bool are_alike(const RgbProfile& profile, const Space& space) {
+  for (const Triple& color : tried_colors()) {
+    if (profile.gray && color[0] != color[1]) continue;
+    const Triple again = convert_color(spaces::kXyzD50, space, profile.xyz(color));
+    for (std::size_t c = 0; c < 3; ++c)
+      if (!(std::abs(again[c] - 255 * color[c]) <= kAlike)) return false;
+  }
+  return true;
+}
+
+}  // namespace
+
+double ProfileCurve::at(double x) const {
+  if (table.empty()) {
+    if (x < d) return c * x + f;
+    return std::pow(std::max(0.0, a * x + b), g) + e;
+  }
+  const double place = std::clamp(x, 0.0, 1.0) * static_cast<double>(table.size() - 1);
+  const auto step = std::min(static_cast<std::size_t>(place), table.size() - 2);
+  return table[step] + (table[step + 1] - table[step]) * (place - static_cast<double>(step));
+}
+
+std::array<double, 3> RgbProfile::xyz(const std::array<double, 3>& encoded) const {
+  if (gray) {
+    const Triple white = xyz_of(kD50);
+    const double light = curves[0].at(encoded[0]);
+    return {white[0] * light, white[1] * light, white[2] * light};
+  }
+  return image_of(to_xyz_d50,
+                  {curves[0].at(encoded[0]), curves[1].at(encoded[1]), curves[2].at(encoded[2])});
+}
+
+RgbProfile profile_of_primaries(Chromaticity red, Chromaticity green, Chromaticity blue,
+                                Chromaticity white, double power) {
+  RgbProfile profile;
+  for (ProfileCurve& curve : profile.curves) curve.g = power;
+  profile.to_xyz_d50 = then(rgb_to_xyz(red, green, blue, white), adapt_white(white, kD50));
+  return profile;
+}
+
+const Space* space_like(const RgbProfile& profile) {
+  for (const Space* space : {&spaces::kSrgb, &spaces::kDisplayP3, &spaces::kA98Rgb,
+                             &spaces::kProphotoRgb, &spaces::kRec2020, &spaces::kSrgbLinear}) {
+    if (profile.gray && space != &spaces::kSrgb) continue;
+    if (are_alike(profile, *space)) return space;
+  }
+  return nullptr;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,226 @@
+// Color profiles inside pictures: read, recognised, honored, or named when they cannot be.
+#include <cstdio>
+// jpeglib.h needs stdio before it.
+#include <jpeglib.h>
+#include <png.h>
+#include <tiffio.h>
+
+#include <catch2/catch.hpp>
+#include <cmath>
+
+#include "core/color/conversion.h"
+#include "core/error.h"
+#include "io/icc_profile.h"
+#include "tests/support/icc.h"
+#include "tests/support/pictures.h"
+#include "tests/support/temp_dir.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+constexpr Chromaticity kSrgbRed{0.64, 0.33}, kSrgbGreen{0.30, 0.60}, kSrgbBlue{0.15, 0.06};
+const IccBytes kSrgbCurve = icc_parametric(3, {2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045});
+
+/// Primaries that no space of ours has, with a gamma of 1.9.
+IccBytes odd_profile() {
+  return icc_profile("RGB ", icc_rgb_tags({0.60, 0.35}, {0.28, 0.58}, {0.16, 0.10}, kD65,
+                                          icc_gamma(1.9), "bench lamp"));
+}
+
+RgbProfile parsed(const IccBytes& bytes) { return parse_icc(std::as_bytes(std::span(bytes))); }
+
+void write_tiff(const std::filesystem::path& path, std::uint16_t channels,
+                const std::vector<std::uint8_t>& pixels, const IccBytes& profile) {
+  TIFF* tiff = TIFFOpen(path.c_str(), "w");
+  TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, static_cast<std::uint32_t>(pixels.size() / channels));
+  TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, 1);
+  TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, 8);
+  TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, channels);
+  TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+  TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, channels == 1 ? PHOTOMETRIC_MINISBLACK : PHOTOMETRIC_RGB);
+  TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(profile.size()),
+               profile.data());
+  auto row = pixels;
+  TIFFWriteScanline(tiff, row.data(), 0, 0);
+  TIFFClose(tiff);
+}
+
+void write_png(const std::filesystem::path& path, const std::vector<std::uint8_t>& rgb,
+               const IccBytes& profile, int gamma = 0) {
+  std::FILE* file = std::fopen(path.c_str(), "wb");
+  png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, nullptr);
+  png_infop info = png_create_info_struct(png);
+  png_init_io(png, file);
+  png_set_IHDR(png, info, static_cast<std::uint32_t>(rgb.size() / 3), 1, 8, PNG_COLOR_TYPE_RGB,
+               PNG_INTERLACE_NONE, PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
+  if (!profile.empty())
+    png_set_iCCP(png, info, "p", 0, profile.data(), static_cast<std::uint32_t>(profile.size()));
+  if (gamma > 0) png_set_gAMA_fixed(png, info, gamma);
+  auto row = rgb;
+  png_bytep rows[] = {row.data()};
+  png_set_rows(png, info, rows);
+  png_write_png(png, info, PNG_TRANSFORM_IDENTITY, nullptr);
+  png_destroy_write_struct(&png, &info);
+  std::fclose(file);
+}
+
+void write_jpeg(const std::filesystem::path& path, const IccBytes& profile) {
+  std::FILE* file = std::fopen(path.c_str(), "wb");
+  jpeg_compress_struct jpeg{};
+  jpeg_error_mgr errors{};
+  jpeg.err = jpeg_std_error(&errors);
+  jpeg_create_compress(&jpeg);
+  jpeg_stdio_dest(&jpeg, file);
+  jpeg.image_width = jpeg.image_height = 8;
+  jpeg.input_components = 3;
+  jpeg.in_color_space = JCS_RGB;
+  jpeg_set_defaults(&jpeg);
+  jpeg_start_compress(&jpeg, TRUE);
+  jpeg_write_icc_profile(&jpeg, profile.data(), static_cast<unsigned>(profile.size()));
+  std::vector<std::uint8_t> gray(24, 128);
+  JSAMPROW row = gray.data();
+  for (int y = 0; y < 8; ++y) jpeg_write_scanlines(&jpeg, &row, 1);
+  jpeg_finish_compress(&jpeg);
+  jpeg_destroy_compress(&jpeg);
+  std::fclose(file);
+}
+
+/// What sRGB floats a picture of the odd profile must hold, by the formulas in double.
+std::vector<double> odd_in_srgb(const std::vector<std::uint8_t>& rgb) {
+  const RgbProfile profile = parsed(odd_profile());
+  std::vector<double> out;
+  for (std::size_t i = 0; i < rgb.size(); i += 3) {
+    std::array<double, 3> linear{};
+    for (std::size_t c = 0; c < 3; ++c) linear[c] = std::pow(rgb[i + c] / 255.0, 1.8984375);
+    const auto srgb =
+        convert_color(spaces::kXyzD50, spaces::kSrgb, image_of(profile.to_xyz_d50, linear));
+    out.insert(out.end(), srgb.begin(), srgb.end());
+  }
+  return out;
+}
+
+}  // namespace
+
+TEST_CASE("curves of profiles follow their parameters", "[io][profile]") {
+  const auto curve = [](const IccBytes& bytes) {
+    return parsed(icc_profile("GRAY", {{"kTRC", bytes}})).curves[0];
+  };
+  CHECK(curve(icc_gamma(2)).at(0.5) == Approx(0.25));
+  CHECK(curve(icc_table({})).at(0.3) == Approx(0.3));  // no values: the straight line
+  CHECK(curve(icc_table({0, 0.1, 1})).at(0.75) == Approx(0.55).margin(1e-4));
+  CHECK(curve(icc_parametric(0, {3})).at(0.5) == Approx(0.125));
+  const ProfileCurve one = curve(icc_parametric(1, {2, 2, -0.5}));
+  CHECK(one.at(0.2) == Approx(0));
+  CHECK(one.at(0.5) == Approx(0.25));
+  const ProfileCurve two = curve(icc_parametric(2, {2, 2, -0.5, 0.1}));
+  CHECK(two.at(0.2) == Approx(0.1).margin(1e-4));
+  CHECK(two.at(0.5) == Approx(0.35).margin(1e-4));
+  const ProfileCurve three = curve(kSrgbCurve);
+  CHECK(three.at(0.02) == Approx(0.02 / 12.92).epsilon(1e-3));
+  CHECK(three.at(0.5) == Approx(0.21404).epsilon(1e-3));
+  const ProfileCurve four = curve(icc_parametric(4, {2, 1, 0, 0.5, 0.25, 0.1, 0.05}));
+  CHECK(four.at(0.1) == Approx(0.1).margin(1e-4));
+  CHECK(four.at(0.5) == Approx(0.35).margin(1e-4));
+}
+
+TEST_CASE("profiles of known spaces are recognised", "[io][profile]") {
+  const auto space = [](const IccTags& tags) {
+    return space_like(parsed(icc_profile("RGB ", tags)));
+  };
+  CHECK(space(icc_rgb_tags(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, kSrgbCurve, "s")) ==
+        &spaces::kSrgb);
+  CHECK(space(icc_rgb_tags({0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06}, kD65, kSrgbCurve, "p3")) ==
+        &spaces::kDisplayP3);
+  CHECK(space(icc_rgb_tags({0.64, 0.33}, {0.21, 0.71}, {0.15, 0.06}, kD65, icc_gamma(563 / 256.0),
+                           "a98")) == &spaces::kA98Rgb);
+  CHECK(space(icc_rgb_tags(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, icc_gamma(1), "linear")) ==
+        &spaces::kSrgbLinear);
+  CHECK(space_like(parsed(odd_profile())) == nullptr);
+  // sRGB's curve as a table, as many files have it.
+  std::vector<double> table;
+  for (int i = 0; i < 1024; ++i)
+    table.push_back(parsed(icc_profile("GRAY", {{"kTRC", kSrgbCurve}})).curves[0].at(i / 1023.0));
+  CHECK(space(icc_rgb_tags(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, icc_table(table), "t")) ==
+        &spaces::kSrgb);
+}
+
+TEST_CASE("a profile is honored in every format", "[io][profile]") {
+  const TempDir dir;
+  const std::vector<std::uint8_t> rgb{0, 0, 0, 255, 255, 255, 200, 30, 90, 10, 250, 60};
+  write_tiff(dir / "odd.tif", 3, rgb, odd_profile());
+  write_png(dir / "odd.png", rgb, odd_profile());
+  for (const std::string name : {"odd.tif", "odd.png"}) {
+    PictureFile file = open_picture(dir / name, {});
+    CHECK(file.facts.warnings.empty());
+    CHECK(file.facts.space_from == "profile 'bench lamp', converted to srgb floats");
+    CHECK(file.info.space == &spaces::kSrgb);
+    REQUIRE(file.info.shape.sample == SampleType::kF32);
+    const auto samples = samples_of<float>(file);
+    const auto wanted = odd_in_srgb(rgb);
+    for (std::size_t i = 0; i < samples.size(); ++i)
+      CHECK(255 * double{samples[i]} == Approx(wanted[i]).margin(2e-3));
+    // The second time is the same.
+    file.rows->rewind();
+    CHECK(samples_of<float>(file) == samples);
+  }
+  const IccBytes p3 = icc_profile("RGB ", icc_rgb_tags({0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06},
+                                                       kD65, kSrgbCurve, "wide display"));
+  write_jpeg(dir / "p3.jpg", p3);
+  const PictureFile jpeg = open_picture(dir / "p3.jpg", {});
+  CHECK(jpeg.info.space == &spaces::kDisplayP3);
+  CHECK(jpeg.info.shape.sample == SampleType::kU8);
+  CHECK(jpeg.facts.space_from == "profile 'wide display'");
+}
+
+TEST_CASE("a gray profile is honored", "[io][profile]") {
+  const TempDir dir;
+  write_tiff(
+      dir / "g.tif", 1, {0, 128, 255},
+      icc_profile("GRAY", {{"desc", icc_description("gray card")}, {"kTRC", icc_gamma(1.5)}}));
+  PictureFile file = open_picture(dir / "g.tif", {});
+  CHECK(file.info.shape.channels == 1);
+  const auto samples = samples_of<float>(file);
+  const double light = std::pow(128 / 255.0, 1.5);
+  CHECK(double{samples[1]} == Approx(1.055 * std::pow(light, 1 / 2.4) - 0.055).margin(1e-5));
+  CHECK(double{samples[2]} == Approx(1).margin(1e-5));
+}
+
+TEST_CASE("PNG's gamma and primaries are honored", "[io][profile]") {
+  const TempDir dir;
+  const std::vector<std::uint8_t> rgb{0, 0, 0, 128, 128, 128, 255, 0, 0};
+  write_png(dir / "linear.png", rgb, {}, 100000);
+  CHECK(open_picture(dir / "linear.png", {}).info.space == &spaces::kSrgbLinear);
+  write_png(dir / "mac.png", rgb, {}, 55556);
+  PictureFile file = open_picture(dir / "mac.png", {});
+  CHECK_THAT(file.facts.space_from, Catch::Contains("gAMA and cHRM chunks"));
+  const auto samples = samples_of<float>(file);
+  const double light = std::pow(128 / 255.0, 100000 / 55556.0);
+  CHECK(double{samples[3]} == Approx(1.055 * std::pow(light, 1 / 2.4) - 0.055).margin(1e-4));
+}
+
+TEST_CASE("profiles that cannot be honored are named", "[io][profile]") {
+  const TempDir dir;
+  const std::vector<std::uint8_t> rgb{1, 2, 3};
+  const auto warning = [&](const IccBytes& profile, std::uint16_t channels = 3) {
+    write_tiff(dir / "w.tif", channels, channels == 1 ? std::vector<std::uint8_t>{9} : rgb,
+               profile);
+    ReadOptions assume;
+    assume.assume = &spaces::kDisplayP3;
+    const PictureFile file = open_picture(dir / "w.tif", assume);
+    CHECK(file.info.space == &spaces::kDisplayP3);
+    REQUIRE(file.facts.warnings.size() == 1);
+    return file.facts.warnings.front();
+  };
+  CHECK(warning(icc_profile("RGB ", {{"A2B0", tag_of_type("mft2")}})) ==
+        "its color profile works by look-up tables and is not honored; taken as display-p3");
+  CHECK_THAT(warning(icc_profile("CMYK", {})), Catch::Contains("is not of r g b or gray"));
+  CHECK_THAT(warning(icc_profile("RGB ", {{"rXYZ", icc_xyz(1, 0, 0)}})),
+             Catch::Contains("has no rTRC tag"));
+  CHECK_THAT(warning(IccBytes(200, 7)), Catch::Contains("is damaged"));
+  IccBytes cut = odd_profile();
+  cut.resize(cut.size() - 40);
+  CHECK_THAT(warning(cut), Catch::Contains("is damaged"));
+  CHECK_THAT(warning(odd_profile(), 1), Catch::Contains("is of another kind of picture"));
+}
