@@ -52,6 +52,7 @@ void honor_profile(PictureFile& file, const ReadOptions& options) {
   auto rows = std::make_unique<ProfiledRows>(std::move(file.rows), file.info, *file.profile);
   file.info = rows->info();
   file.rows = std::move(rows);
+  file.facts.converted = true;
   file.facts.space_from += ", converted to srgb floats";
 }
 

@@ -31,6 +31,7 @@ struct FileFacts {
   int orientation = 1;     // as stored, Exif numbers; rows come already turned
   std::string space_from;  // where the color space was learned: "sRGB chunk", "assumed", ...
   bool lossy = false;
+  bool converted = false;      // the rows are sRGB floats by a profile, not samples as stored
   bool holds_picture = false;  // its decoder keeps the whole picture in memory
   std::vector<LegendEntry> legend;
   std::optional<Channel> plane;  // its numbers are this plane of a space, by a note in the file

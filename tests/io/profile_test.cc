@@ -154,6 +154,7 @@ TEST_CASE("a profile is honored in every format", "[io][profile]") {
   for (const std::string name : {"odd.tif", "odd.png"}) {
     PictureFile file = open_picture(dir / name, {});
     CHECK(file.facts.warnings.empty());
+    CHECK(file.facts.converted);
     CHECK(file.facts.space_from == "profile 'bench lamp', converted to srgb floats");
     CHECK(file.info.space == &spaces::kSrgb);
     REQUIRE(file.info.shape.sample == SampleType::kF32);
