@@ -29,7 +29,7 @@ std::vector<Taps> taps_along(std::uint32_t in, std::uint32_t out, Interpolation 
 ///
 /// Range     t in [0, 1)
 /// Source    Keys (1981), a = -1/2
-std::array<double, 4> bicubic_weights(double t);
+std::array<float, 4> bicubic_weights(double t);
 
 }  // namespace chalcedony
 

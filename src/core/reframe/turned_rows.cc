@@ -32,7 +32,7 @@ Sample stored(float value, float most) {
   if constexpr (std::is_floating_point_v<Sample>) {
     return value;
   } else {
-    return static_cast<Sample>(std::lround(std::clamp(value, 0.0f, most)));
+    return static_cast<Sample>(std::clamp(value, 0.0f, most) + 0.5f);
   }
 }
 
@@ -112,12 +112,39 @@ void TurnedRows::take_nearest(double x, double y, Sample* out) const {
     out[c] = inside ? old[pixel * shape.channels + c] : Sample{0};
 }
 
+/// All sixteen pixels lie inside and are opaque, as nearly everywhere.
+template <class Sample>
+void TurnedRows::take_inside(std::size_t first, const std::array<float, 4>& across,
+                             const std::array<float, 4>& down, Sample* out) const {
+  const std::size_t channels = from_.shape.channels;
+  const auto* row = reinterpret_cast<const Sample*>(samples_.data()) + first * channels;
+  std::array<float, 3> sum{};
+  for (std::size_t j = 0; j < 4; ++j, row += from_.shape.width * channels) {
+    for (std::size_t c = 0; c < channels; ++c) {
+      const Sample* const at = row + c;
+      sum[c] += down[j] * (across[0] * static_cast<float>(at[0]) +
+                           across[1] * static_cast<float>(at[channels]) +
+                           across[2] * static_cast<float>(at[2 * channels]) +
+                           across[3] * static_cast<float>(at[3 * channels]));
+    }
+  }
+  const auto most = static_cast<float>(from_.full_scale);
+  for (std::size_t c = 0; c < channels; ++c) out[c] = stored<Sample>(sum[c], most);
+  if (to_.alpha != AlphaKind::kNone) out[channels] = stored<Sample>(most, most);
+}
+
 template <class Sample>
 void TurnedRows::take_bicubic(double x, double y, Sample* out) const {
   const RasterShape& shape = from_.shape;
   const auto most = static_cast<float>(from_.full_scale);
   const double left = std::floor(x - 0.5), top = std::floor(y - 0.5);
   const auto across = bicubic_weights(x - 0.5 - left), down = bicubic_weights(y - 0.5 - top);
+  if (from_.alpha == AlphaKind::kNone && left >= 1 && top >= 1 && left + 2 < shape.width &&
+      top + 2 < shape.height) {
+    const auto first =
+        static_cast<std::size_t>(top - 1) * shape.width + static_cast<std::size_t>(left - 1);
+    return take_inside(first, across, down, out);
+  }
   const std::uint32_t colors = from_.color_channels();
   const float fill_lends = turn_.fill ? 1.0f : 0.0f;
   std::array<float, 3> sum{};
@@ -126,8 +153,7 @@ void TurnedRows::take_bicubic(double x, double y, Sample* out) const {
     const std::int64_t row = static_cast<std::int64_t>(top) + j - 1;
     for (int i = 0; i < 4; ++i) {
       const std::int64_t column = static_cast<std::int64_t>(left) + i - 1;
-      const auto weight = static_cast<float>(across[static_cast<std::size_t>(i)] *
-                                             down[static_cast<std::size_t>(j)]);
+      const float weight = across[static_cast<std::size_t>(i)] * down[static_cast<std::size_t>(j)];
       const bool inside = row >= 0 && column >= 0 && row < shape.height && column < shape.width;
       if (!inside) {
         for (std::uint32_t c = 0; c < colors; ++c) sum[c] += weight * fill_lends * fill_[c];

@@ -45,6 +45,9 @@ class TurnedRows : public RowSource {
   template <class Sample>
   void take_nearest(double x, double y, Sample* out) const;
   template <class Sample>
+  void take_inside(std::size_t first, const std::array<float, 4>& across,
+                   const std::array<float, 4>& down, Sample* out) const;
+  template <class Sample>
   void take_bicubic(double x, double y, Sample* out) const;
 
   std::unique_ptr<RowSource> source_;

@@ -107,6 +107,18 @@ TEST_CASE("weights of new pixels add up to 1 and keep what is even", "[core][ref
   CHECK(scaled(gray_info(1, 1), {77}, {4, 4}) == std::vector<std::uint8_t>(16, 77));
 }
 
+TEST_CASE("the four weights around a place are those of the cubic", "[core][reframe]") {
+  // Scaling by 8 places new pixels at odd sixteenths; far from the ends its weights are Keys' own.
+  const auto taps = taps_along(20, 160, Interpolation::kBicubic);
+  for (const std::size_t pixel : {80u, 83u, 87u}) {
+    const double center = (static_cast<double>(pixel) + 0.5) / 8 - 0.5;
+    const auto weights = bicubic_weights(center - std::floor(center));
+    const auto first = static_cast<std::size_t>(std::floor(center)) - 1;
+    for (std::size_t t = 0; t < taps[pixel].weights.size(); ++t)
+      CHECK(taps[pixel].weights[t] == Approx(weights[taps[pixel].first + t - first]).margin(1e-6));
+  }
+}
+
 TEST_CASE("labels are taken from the nearest pixel", "[core][reframe]") {
   Scaling scaling{6, 2};
   scaling.enlarging = Interpolation::kNearest;
