@@ -60,6 +60,11 @@ inline void add_repeated_option(po::options_description& options, const char* na
       name, po::value<std::vector<std::string>>()->composing()->value_name(value_name), meaning);
 }
 
+/// Declares an option without a value.
+inline void add_flag(po::options_description& options, const char* name, const char* meaning) {
+  options.add_options()(name, meaning);
+}
+
 }  // namespace chalcedony::cli
 
 #endif  // CHALCEDONY_CLI_COMMAND_H_

@@ -16,12 +16,11 @@ namespace chalcedony::cli {
 namespace {
 
 double percentage(const std::string& option, const std::string& text) {
-  double value = 0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  if (error != std::errc() || end != text.data() + text.size() || !(value >= 0 && value <= 100))
+  const std::optional<double> value = number_in(text);
+  if (!value || !(*value >= 0 && *value <= 100))
     throw UsageError(option + ": '" + text + "' is not a percentage",
                      "give a number from 0 to 100");
-  return value;
+  return *value;
 }
 
 FigureFormat figure_format(const std::string& text) {
@@ -106,8 +105,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
       one_of("--alpha", text_of(given, "alpha", alphas.front()), alphas) == "count";
   shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
   if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
-  shared.assume =
-      read_option("--assume", [&] { return &space_named(text_of(given, "assume", "srgb")); });
+  shared.assume = &space_option("--assume", text_of(given, "assume", "srgb"));
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));
@@ -141,8 +139,12 @@ std::vector<Channel> channels_option(const std::string& option, const std::strin
   return read_option(option, [&] { return channels_named(text); });
 }
 
+const Space& space_option(const std::string& option, const std::string& text) {
+  return *read_option(option, [&] { return &space_named(text); });
+}
+
 const Space& three_channel_space(const std::string& option, const std::string& text) {
-  const Space* const space = read_option(option, [&] { return &space_named(text); });
+  const Space* const space = &space_option(option, text);
   if (space->channel_count != 3)
     throw UsageError(
         option + ": '" + std::string(space->id) + "' has one channel, and three are needed",
@@ -175,15 +177,21 @@ std::uint64_t whole_number(const std::string& option, const std::string& text, s
   return value;
 }
 
-double number_between(const std::string& option, const std::string& text, double low, double high) {
+std::optional<double> number_in(const std::string& text) {
   double value = 0;
   const char* const last = text.data() + text.size();
   const auto [end, error] = std::from_chars(text.data(), last, value);
-  if (error != std::errc() || end != last || !(value > low && value < high))
+  if (error != std::errc() || end != last) return std::nullopt;
+  return value;
+}
+
+double number_between(const std::string& option, const std::string& text, double low, double high) {
+  const std::optional<double> value = number_in(text);
+  if (!value || !(*value > low && *value < high))
     throw UsageError(
         fmt::format("{}: '{}' is not a number between {:g} and {:g}", option, text, low, high),
         "correct it");
-  return value;
+  return *value;
 }
 
 std::optional<SampleType> depth_option(const po::variables_map& given) {

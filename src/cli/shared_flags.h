@@ -56,6 +56,11 @@ std::vector<Channel> channels_option(const std::string& option, const std::strin
 /// Errors    UsageError
 std::optional<SampleType> depth_option(const po::variables_map& given);
 
+/// A color space.
+///
+/// Errors    UsageError that names the option
+const Space& space_option(const std::string& option, const std::string& text);
+
 /// A space of three channels.
 ///
 /// Errors    UsageError that names the option
@@ -63,6 +68,9 @@ const Space& three_channel_space(const std::string& option, const std::string& t
 
 /// A list split at commas, blanks around items dropped.
 std::vector<std::string> split_list(const std::string& text);
+
+/// The number that a text is, and nothing else; none for any other text.
+std::optional<double> number_in(const std::string& text);
 
 /// A whole number in [low, high].
 ///

@@ -33,8 +33,7 @@ std::string space_note(const Space& space, SampleType sample) {
 }
 
 std::string plane_note(const Channel& plane, SampleType sample) {
-  return std::string(kPlane) + plane.name() + "; " +
-         range_text(plane.space->channels[plane.index]) +
+  return std::string(kPlane) + plane.name() + "; " + range_text(plane.info()) +
          storage_text(*plane.space, plane.index, sample);
 }
 

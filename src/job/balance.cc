@@ -5,6 +5,8 @@
 #include <algorithm>
 
 #include "core/balance/balancer.h"
+#include "core/color/channel_plan.h"
+#include "core/color/gamut_count.h"
 #include "core/error.h"
 #include "core/pixel/block_writer.h"
 #include "figure/balance_figure.h"
@@ -32,7 +34,7 @@ struct BalancedSums {
 
 struct BalancedBand {
   Excluded excluded;
-  std::uint64_t clipped = 0;
+  GamutCount gamut;  // what the file cuts off
 };
 
 class BalanceJob {
@@ -43,9 +45,8 @@ class BalanceJob {
         context_(context),
         picture_(open_counted(input, options.shared, context)),
         info_(picture_.file.info),
-        curves_of_(options.on_lightness          ? std::vector<Channel>{{&spaces::kLab, 0}}
-                   : info_.color_channels() == 1 ? std::vector<Channel>{{info_.space, 0}}
-                                                 : channels_of(*info_.space)) {
+        curves_of_(options.on_lightness ? std::vector<Channel>{{&spaces::kLab, 0}}
+                                        : own_channels(info_)) {
     refuse_labels(picture_);
     if (!can_balance(*info_.space))
       throw InputError("holds " + std::string(info_.space->id) + ", and balance works on srgb",
@@ -78,9 +79,7 @@ class BalanceJob {
   }
 
  private:
-  const ChannelInfo& range(std::size_t c) const {
-    return curves_of_[c].space->channels[curves_of_[c].index];
-  }
+  const ChannelInfo& range(std::size_t c) const { return curves_of_[c].info(); }
 
   void check_applied() const {
     if (set_.on_lightness != options_.on_lightness)
@@ -118,7 +117,7 @@ class BalanceJob {
           const ConstPlanes rgb = balancer->balanced(block);
           stored.write(rgb, block.alpha, block.size, samples);
           samples += block.size * spec.shape.pixel_bytes();
-          out.clipped += clipped_in(block, rgb);
+          out.gamut.add(block, rgb, stored.info());
           if (!draws) return;
           for (std::size_t c = 0; c < mine.before.size(); ++c) {
             mine.before[c].add(block, block.color[c]);
@@ -135,7 +134,7 @@ class BalanceJob {
     travel_to_picture(*picture_.file.rows, road_for(picture_, options_.shared, context_),
                       spec.shape, *writer, make_worker, [&](const BalancedBand& band) {
                         sums.excluded += band.excluded;
-                        sums.clipped += band.clipped;
+                        sums.gamut += band.gamut;
                       });
     writer->finish();
     outputs.push_back(output.string());
@@ -157,23 +156,11 @@ class BalanceJob {
 
   BalancedSums empty_sums() const {
     BalancedSums sums;
-    const std::size_t channels = info_.color_channels() == 1 ? 1 : 3;
-    for (std::size_t c = 0; c < channels; ++c) {
-      sums.before.emplace_back(channel_binning({info_.space, c}, 256, info_), false);
-      sums.after.emplace_back(channel_binning({info_.space, c}, 256, info_), false);
+    for (const Channel& channel : own_channels(info_)) {
+      sums.before.emplace_back(channel_binning(channel, 256, info_), false);
+      sums.after.emplace_back(channel_binning(channel, 256, info_), false);
     }
     return sums;
-  }
-
-  /// Counted pixels that the file cuts off.
-  static std::uint64_t clipped_in(const Block& block, const ConstPlanes& rgb) {
-    std::uint64_t clipped = 0;
-    for (std::size_t i = 0; i < block.size; ++i) {
-      const float least = std::min({rgb[0][i], rgb[1][i], rgb[2][i]});
-      const float greatest = std::max({rgb[0][i], rgb[1][i], rgb[2][i]});
-      clipped += (least < -kGamutTolerance || greatest > 255 + kGamutTolerance) && block.counts(i);
-    }
-    return clipped;
   }
 
   std::vector<HistogramSeries> series(const std::vector<Histogram>& histograms) const {
@@ -230,7 +217,7 @@ class BalanceJob {
             {"excluded", excluded_json(sums.excluded)},
             {"light_evened", options_.flat.has_value()},
             {"curves", curves},
-            {"clipped_percent", percent(sums.clipped, counted)}};
+            {"clipped_percent", percent(sums.gamut.outside, counted)}};
   }
 
   const BalanceOptions& options_;

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/color/channel_plan.h"
+#include "core/color/gamut_count.h"
 #include "core/color/gamut_map.h"
 #include "core/error.h"
 #include "core/pixel/block_writer.h"
@@ -24,37 +25,15 @@ std::string_view sample_name(SampleType sample) {
 struct ConvertedBand {
   Excluded excluded;
   std::uint64_t clipped_before = 0;  // by spaces that are made of clipped sRGB
-  std::uint64_t outside = 0;         // results out of the range of the file
-  float largest_excess = 0;
+  GamutCount gamut;
 
   ConvertedBand& operator+=(const ConvertedBand& other) {
     excluded += other.excluded;
     clipped_before += other.clipped_before;
-    outside += other.outside;
-    largest_excess = std::max(largest_excess, other.largest_excess);
+    gamut += other.gamut;
     return *this;
   }
 };
-
-/// RGB out of 0-255 is out of gamut in every depth; other spaces are only cut off by integers.
-void count_outside(const PictureInfo& stored, const Block& block, const ConstPlanes& color,
-                   ConvertedBand& band) {
-  if (stored.is_float() && !stored.space->is_rgb) return;
-  const std::size_t planes = stored.color_channels() == 1 ? 1 : stored.space->channel_count;
-  for (std::size_t i = 0; i < block.size; ++i) {
-    float excess = 0;
-    for (std::size_t c = 0; c < planes; ++c) {
-      const ChannelInfo& range = stored.space->channels[c];
-      const float v = color[c][i];
-      const float over =
-          std::max(v - static_cast<float>(range.high), static_cast<float>(range.low) - v);
-      excess = std::max(excess, over * static_cast<float>(255 / (range.high - range.low)));
-    }
-    if (!(excess > kGamutTolerance) || !block.counts(i)) continue;
-    ++band.outside;
-    band.largest_excess = std::max(band.largest_excess, excess);
-  }
-}
 
 PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
   PictureSpec spec;
@@ -85,7 +64,7 @@ class Converter {
     reader_.for_each_block(band, [&](const Block& block) {
       channels_.evaluate(block);
       ConstPlanes color = color_planes();
-      count_outside(stored_.info(), block, color, out);
+      out.gamut.add(block, color, stored_.info());
       if (gamut_ || options_.dither) color = changed(color, block);
       stored_.write(color, block.alpha, block.size, samples);
       samples += block.size * stored_.info().shape.pixel_bytes();
@@ -174,8 +153,8 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
               {"excluded", excluded_json(sums.excluded)},
               {"clipped_before_percent", percent(sums.clipped_before, counted)},
               {"gamut", options.map_gamut ? "map" : "clip"},
-              {"out_of_gamut_percent", percent(sums.outside, counted)},
-              {"largest_excess", sums.largest_excess}};
+              {"out_of_gamut_percent", percent(sums.gamut.outside, counted)},
+              {"largest_excess", sums.gamut.largest_excess}};
 }
 
 /// Whether the file that is named can hold what is asked, before any input is opened.

@@ -22,7 +22,7 @@ constexpr std::pair<std::size_t, std::size_t> kOtherJointBins{64, 64};
 
 bool is_hue_saturation(const Channel& first, const Channel& second) {
   return first.is_hue() && !second.is_stored() && second.space == first.space &&
-         second.space->channels[second.index].name == "s";
+         second.info().name == "s";
 }
 
 /// The channels of an option list without repeats, and where each stands.

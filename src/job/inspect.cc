@@ -125,9 +125,7 @@ class Inspection {
  private:
   std::vector<Channel> statistic_channels() const {
     if (options_.space) return channels_of(*options_.space);
-    auto own = channels_of(*info_.space);
-    if (info_.color_channels() == 1) own.resize(1);
-    return own;
+    return own_channels(info_);
   }
   Findings empty_findings() const {
     Findings findings;
@@ -223,7 +221,7 @@ class Inspection {
       if (channel.is_hue()) {
         sums.hues[i].add(block, values);
       } else {
-        const ChannelInfo& range = channel.space->channels[channel.index];
+        const ChannelInfo& range = channel.info();
         sums.moments[i].add(block, values, range.low, range.high);
         findings.ranks[i].add_coarse(block, values);
       }

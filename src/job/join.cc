@@ -1,7 +1,7 @@
 #include "job/join.h"
 
 #include <algorithm>
-#include <cmath>
+#include <utility>
 #include <vector>
 
 #include "core/color/channel_plan.h"
@@ -38,17 +38,15 @@ struct PlaneFile {
   std::vector<Channel> channels;
 };
 
-ChannelInfo range_of(const Channel& channel, const PictureInfo& info) {
-  if (channel.is_stored()) return {"", Unit::kNumber, 0, info.full_scale};
-  return channel.space->channels[channel.index];
-}
+/// The lowest and the highest usual value.
+using Range = std::pair<double, double>;
 
-Stretch stretch_between(const ChannelInfo& from, const ChannelInfo& to) {
-  const double factor = (to.high - to.low) / (from.high - from.low);
-  return {static_cast<float>(factor), static_cast<float>(to.low - from.low * factor)};
-}
+constexpr Range kAlphaRange{0, 1};
 
-constexpr ChannelInfo kAlphaRange{"alpha", Unit::kNumber, 0, 1};
+Stretch stretch_between(const Range& from, const Range& to) {
+  const double factor = (to.second - to.first) / (from.second - from.first);
+  return {static_cast<float>(factor), static_cast<float>(to.first - from.first * factor)};
+}
 
 class JoinJob {
  public:
@@ -57,11 +55,12 @@ class JoinJob {
     const std::size_t base = options.base.empty() ? 0 : file_of(options.base);
     const std::size_t count = options.space->channel_count;
     for (std::size_t c = 0; c < count; ++c) {
-      const ChannelInfo& range = options.space->channels[c];
+      const Channel channel{options.space, c};
       if (options.planes[c]) {
+        const Range range{channel.info().low, channel.info().high};
         planes_.push_back(plane_from(*options.planes[c], range));
       } else {
-        planes_.push_back({base, channel_in(base, {options.space, c}), {}, {}, false});
+        planes_.push_back({base, channel_in(base, channel), {}, {}, false});
       }
     }
     if (options.alpha) {
@@ -126,7 +125,7 @@ class JoinJob {
     return channels.size() - 1;
   }
 
-  JoinedPlane plane_from(const PlaneSource& source, const ChannelInfo& range) {
+  JoinedPlane plane_from(const PlaneSource& source, const Range& range) {
     JoinedPlane plane;
     if (source.constant) {
       plane.constant = static_cast<float>(*source.constant);
@@ -135,19 +134,15 @@ class JoinJob {
     plane.file = file_of(source.file);
     const FileFacts& facts = files_[plane.file].picture.file.facts;
     const PictureInfo& info = files_[plane.file].picture.file.info;
-    Channel channel{nullptr, 0};
-    ChannelInfo from{"", Unit::kNumber, 0, info.full_scale};
-    if (source.channel) {
-      channel = *source.channel;
-      from = range_of(channel, info);
-    } else if (info.color_channels() != 1) {
+    if (!source.channel && info.color_channels() != 1)
       throw InputError("is not gray, so which of its channels is meant is not clear",
                        "name one, as in " + source.file.string() + ":srgb.r", source.file.string());
-    } else if (facts.plane && info.is_float() && facts.plane->unit_name() != "0-255") {
-      from = facts.plane->space->channels[facts.plane->index];  // floats in units of their own
-    }
+    const Channel channel = source.channel.value_or(Channel{nullptr, 0});
+    // Floats of a plane that is not 0-255 are stored in its own units.
+    const bool in_units =
+        !source.channel && facts.plane && info.is_float() && facts.plane->unit_name() != "0-255";
     plane.channel = channel_in(plane.file, channel);
-    plane.stretch = stretch_between(from, range);
+    plane.stretch = stretch_between(usual_range(in_units ? *facts.plane : channel, info), range);
     return plane;
   }
 
@@ -170,7 +165,7 @@ class JoinJob {
     Worker(const JoinJob& job, const SideBySide& rows, const BlockWriter& stored)
         : job_(&job), rows_(&rows), stored_(&stored) {
       for (std::size_t f = 0; f < job.files_.size(); ++f) {
-        readers_.emplace_back(job.files_[f].picture.file.info, Counting{{}, nullptr, true});
+        readers_.emplace_back(job.files_[f].picture.file.info, count_all());
         channels_.emplace_back(job.plans_[f]);
       }
     }

@@ -49,15 +49,12 @@ struct Statistics {
   std::vector<Ranks> ranks;
   std::vector<Histogram> spread;  // for equalizing
   HueCounts hues;
-  Excluded excluded;
+  std::uint64_t counted = 0;
 
   void merge(const Statistics& other) {
-    for (std::size_t c = 0; c < ranks.size(); ++c) {
-      ranks[c].merge_coarse(other.ranks[c]);
-      spread[c].merge(other.spread[c]);
-    }
+    for (std::size_t c = 0; c < ranks.size(); ++c) ranks[c].merge_coarse(other.ranks[c]);
+    for (std::size_t c = 0; c < spread.size(); ++c) spread[c].merge(other.spread[c]);
     hues.merge(other.hues);
-    excluded += other.excluded;
   }
 };
 
@@ -90,15 +87,13 @@ class CurveLearner {
         learned_.set.curves[c] = equalizing(found.spread[c]);
     } else if (wish_.kind != CurveKind::kNone) {
       bend_to_target(shares);
-      warn_of_one_color(found);
+      if (can_mistake_a_cast()) warn_of_one_color(found);
     }
     return std::move(learned_);
   }
 
  private:
-  const ChannelInfo& range(std::size_t c) const {
-    return channels_[c].space->channels[channels_[c].index];
-  }
+  const ChannelInfo& range(std::size_t c) const { return channels_[c].info(); }
 
   Counting statistic_counting() const {
     Counting counting = picture_.counting;
@@ -106,70 +101,75 @@ class CurveLearner {
     return counting;
   }
 
+  /// Whether a picture of one color would mislead the curves.
+  bool can_mistake_a_cast() const {
+    const bool bends = wish_.kind != CurveKind::kNone && wish_.kind != CurveKind::kTable;
+    return bends && !wish_.neutral && channels_.size() == 3;
+  }
+
+  /// Passes over the picture and rewinds it; returns what did not count. `make_add()` is called
+  /// once a thread; what it gives is called as `add(tally, block, channels)`.
+  template <class Tally, class MakeAdd>
+  Excluded pass(Tallies<Tally>& tallies, const MakeAdd& make_add) {
+    const Counting counting = statistic_counting();
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info_, counting), add = make_add(),
+              balancer = std::make_unique<Balancer>(info_, balance_)](const Band& band) mutable {
+        reader.for_each_block(band, [&](const Block& block) {
+          add(tallies.local(), block, balancer->channels(balancer->evened(block), block.size));
+        });
+        return reader.take_excluded();
+      };
+    };
+    Excluded excluded;
+    travel(*picture_.file.rows, road_for(picture_, options_, context_), make_worker,
+           [&](const Excluded& band) { excluded += band; });
+    picture_.file.rows->rewind();
+    return excluded;
+  }
+
   Statistics gather() {
     Statistics empty;
-    for (std::size_t c = 0; c < channels_.size(); ++c) {
-      empty.ranks.emplace_back();
-      empty.spread.emplace_back(Binning(range(c).low, range(c).high, kTableBins), false);
-    }
+    empty.ranks.resize(channels_.size());
+    if (wish_.kind == CurveKind::kTable)
+      for (std::size_t c = 0; c < channels_.size(); ++c)
+        empty.spread.emplace_back(Binning(range(c).low, range(c).high, kTableBins), false);
     const ChannelPlan hue_plan(info_, {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
     Tallies<Statistics> tallies(empty);
-    const Counting counting = statistic_counting();
-    const auto pass = [&](auto&& add) {
-      const auto make_worker = [&] {
-        return [&, reader = BlockReader(info_, counting), hues = ChannelEvaluator(hue_plan),
-                balancer = std::make_unique<Balancer>(info_, balance_)](const Band& band) mutable {
-          Statistics& mine = tallies.local();
-          reader.for_each_block(band, [&](const Block& block) {
-            add(mine, block, balancer->channels(balancer->evened(block), block.size), hues);
-          });
-          mine.excluded += reader.take_excluded();
-          return 0;
-        };
+    const Excluded excluded = pass(tallies, [&] {
+      return [&, hues = ChannelEvaluator(hue_plan)](Statistics& mine, const Block& block,
+                                                    const ConstPlanes& channels) mutable {
+        for (std::size_t c = 0; c < mine.ranks.size(); ++c)
+          mine.ranks[c].add_coarse(block, channels[c]);
+        for (std::size_t c = 0; c < mine.spread.size(); ++c) mine.spread[c].add(block, channels[c]);
+        if (!can_mistake_a_cast()) return;
+        hues.evaluate(block);
+        mine.hues.add(block, hues.channel(0), hues.channel(1));
       };
-      travel(*picture_.file.rows, road_for(picture_, options_, context_), make_worker, [](int) {});
-      picture_.file.rows->rewind();
-    };
-    pass([](Statistics& mine, const Block& block, const ConstPlanes& channels,
-            ChannelEvaluator& hues) {
-      for (std::size_t c = 0; c < mine.ranks.size(); ++c) {
-        mine.ranks[c].add_coarse(block, channels[c]);
-        mine.spread[c].add(block, channels[c]);
-      }
-      hues.evaluate(block);
-      mine.hues.add(block, hues.channel(0), hues.channel(1));
     });
     Statistics found =
         tallies.merged([](Statistics& total, const Statistics& one) { total.merge(one); });
-    require_counted(info_.shape.pixels() - found.excluded.total(), picture_);
+    found.counted = info_.shape.pixels() - excluded.total();
+    require_counted(found.counted, picture_);
     std::vector<double> wanted{50};
     for (const auto& point : {wish_.black, wish_.white})
       if (point && point->percentile) wanted.push_back(point->value);
     bool again = false;
     for (Ranks& ranks : found.ranks) again |= ranks.refine(wanted);
-    if (!again) return found;
-    Tallies<std::vector<Ranks>> fine(found.ranks);
-    refine(fine, counting);
-    found.ranks = fine.merged([](std::vector<Ranks>& total, const std::vector<Ranks>& one) {
-      for (std::size_t c = 0; c < total.size(); ++c) total[c].merge_fine(one[c]);
-    });
+    if (again) refine(found.ranks);
     return found;
   }
 
-  void refine(Tallies<std::vector<Ranks>>& fine, const Counting& counting) {
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, counting),
-              balancer = std::make_unique<Balancer>(info_, balance_)](const Band& band) mutable {
-        std::vector<Ranks>& mine = fine.local();
-        reader.for_each_block(band, [&](const Block& block) {
-          const ConstPlanes channels = balancer->channels(balancer->evened(block), block.size);
-          for (std::size_t c = 0; c < mine.size(); ++c) mine[c].add_fine(block, channels[c]);
-        });
-        return 0;
+  void refine(std::vector<Ranks>& ranks) {
+    Tallies<std::vector<Ranks>> tallies(ranks);
+    pass(tallies, [] {
+      return [](std::vector<Ranks>& mine, const Block& block, const ConstPlanes& channels) {
+        for (std::size_t c = 0; c < mine.size(); ++c) mine[c].add_fine(block, channels[c]);
       };
-    };
-    travel(*picture_.file.rows, road_for(picture_, options_, context_), make_worker, [](int) {});
-    picture_.file.rows->rewind();
+    });
+    ranks = tallies.merged([](std::vector<Ranks>& total, const std::vector<Ranks>& one) {
+      for (std::size_t c = 0; c < total.size(); ++c) total[c].merge_fine(one[c]);
+    });
   }
 
   /// Black and white point of a channel.
@@ -213,9 +213,8 @@ class CurveLearner {
   }
 
   void warn_of_one_color(const Statistics& found) const {
-    if (wish_.neutral || channels_.size() != 3) return;
     const auto [first, pixels] = found.hues.fullest();
-    const double share = percent(pixels, info_.shape.pixels() - found.excluded.total());
+    const double share = percent(pixels, found.counted);
     if (share <= kBoldGuess) return;
     constexpr std::size_t kStep = 360 / kHueBins;
     context_.warn(fmt::format(

@@ -55,6 +55,13 @@ void refuse_labels(CountedPicture& picture) {
                      "clean it with tidy, or resize it with reframe", picture.file.path.string());
 }
 
+void refuse_hue(const PictureInfo& info, const std::filesystem::path& input) {
+  if (info.space->hue >= 0)
+    throw InputError("holds " + std::string(info.space->id) +
+                         ", and the mean of two hues is not the hue between them",
+                     "convert it to srgb or lab first", input.string());
+}
+
 PictureInfo info_of(const PictureSpec& spec) {
   return {spec.shape, spec.alpha ? AlphaKind::kStraight : AlphaKind::kNone, spec.space,
           full_scale_of(spec.shape.sample)};

@@ -55,6 +55,11 @@ PictureInfo info_of(const PictureSpec& spec);
 /// Errors    InputError for a mask or a class map, which names what is for them
 void refuse_labels(CountedPicture& picture);
 
+/// For commands that take means of neighbors: a hue near red would average to cyan.
+///
+/// Errors    InputError for a picture of a space with a hue
+void refuse_hue(const PictureInfo& info, const std::filesystem::path& input);
+
 /// Sends the bands of `source` through workers into a picture file of as many rows. A worker is
 /// called as `worker(const Band&, std::byte* samples)`: it fills the rows of `out` that stand for
 /// the band's own and returns what the band adds to the job's findings, which `add(Added&&)` takes

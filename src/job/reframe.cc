@@ -100,15 +100,10 @@ void scale(Reframed& picture, const ReframeOptions& options) {
   picture.rows = std::move(scaled);
 }
 
-/// A hue near red averages to cyan.
-void refuse_hue(const Reframed& picture, const ReframeOptions& options,
-                const std::filesystem::path& input) {
-  const bool averages = std::fmod(options.turn, 90) != 0 || options.size.factor ||
-                        options.size.width || options.size.height;
-  if (!picture.labels && averages && picture.info.space->hue >= 0)
-    throw InputError("holds " + std::string(picture.info.space->id) +
-                         ", and the mean of two hues is not the hue between them",
-                     "convert it to srgb or lab first", input.string());
+/// Whether new pixels are means of old ones.
+bool averages(const ReframeOptions& options) {
+  return std::fmod(options.turn, 90) != 0 || options.size.factor || options.size.width ||
+         options.size.height;
 }
 
 PictureSpec spec_of(const Reframed& picture) {
@@ -124,18 +119,18 @@ void write_rows(Reframed& picture, const PictureSpec& spec, const RoadOptions& r
       from.shape.sample == spec.shape.sample && from.alpha != AlphaKind::kPremultiplied;
   const BlockWriter maker(info_of(spec));
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(from, {{}, nullptr, true})](const Band& band,
-                                                                std::byte* samples) mutable {
-      if (alike) {
-        std::memcpy(samples, band.own_rows(), band.rows() * from.shape.row_bytes());
-        return 0;
-      }
-      reader.for_each_block(band, [&](const Block& block) {
-        maker.write(block.color, block.alpha, block.size, samples);
-        samples += block.size * spec.shape.pixel_bytes();
-      });
-      return 0;
-    };
+    return
+        [&, reader = BlockReader(from, count_all())](const Band& band, std::byte* samples) mutable {
+          if (alike) {
+            std::memcpy(samples, band.own_rows(), band.rows() * from.shape.row_bytes());
+            return 0;
+          }
+          reader.for_each_block(band, [&](const Block& block) {
+            maker.write(block.color, block.alpha, block.size, samples);
+            samples += block.size * spec.shape.pixel_bytes();
+          });
+          return 0;
+        };
   };
   travel_to_picture(*picture.rows, road, spec.shape, writer, make_worker, [](int) {});
   writer.finish();
@@ -145,7 +140,7 @@ Json reframe_one(const std::filesystem::path& input, const ReframeOptions& optio
                  const Context& context, const PictureOutput& place, Json& outputs) {
   Reframed picture = open_for_reframing(input, options, context);
   const RasterShape before = picture.info.shape;
-  refuse_hue(picture, options, input);
+  if (!picture.labels && averages(options)) refuse_hue(picture.info, input);
   if (options.crop) crop(picture, *options.crop, input);
   turn(picture, options);
   scale(picture, options);

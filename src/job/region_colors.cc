@@ -21,7 +21,7 @@ struct CodeScale {
       step = 1;
       return;
     }
-    const ChannelInfo& info = channel.space->channels[channel.index];
+    const ChannelInfo& info = channel.info();
     low = info.low;
     step = (info.high - info.low) / 65535;
   }

@@ -20,12 +20,6 @@ struct Shown {
   double low = 0, high = 255;
 };
 
-Shown usual_range(const Channel& channel, const PictureInfo& info) {
-  if (channel.is_stored()) return {0, info.full_scale};
-  const ChannelInfo& range = channel.space->channels[channel.index];
-  return {range.low, range.high};
-}
-
 /// A plane on its way into a thumbnail, as three planes of 0-255. A hue goes as the middle of its
 /// circle needs: cosine, sine, and whether there is one.
 class PlaneCoder {
@@ -69,11 +63,12 @@ class SheetJob {
         context_(context),
         picture_(open_counted(input, options.shared, context)),
         info_(picture_.file.info),
-        plan_(info_, options.channels.empty() ? own_channels() : options.channels,
+        plan_(info_, options.channels.empty() ? own_channels(info_) : options.channels,
               options.shared.hue_floor),
         preview_(info_, true) {
     for (const Channel& channel : plan_.channels()) {
-      ranges_.push_back(usual_range(channel, info_));
+      const auto [low, high] = usual_range(channel, info_);
+      ranges_.push_back({low, high});
       coders_.emplace_back(channel, ranges_.back());
       planes_.emplace_back(empty_preview(info_.shape, true));
     }
@@ -102,12 +97,6 @@ class SheetJob {
   }
 
  private:
-  std::vector<Channel> own_channels() const {
-    auto own = channels_of(*info_.space);
-    if (info_.color_channels() == 1) own.resize(1);
-    return own;
-  }
-
   /// One for each thread.
   class Worker {
    public:

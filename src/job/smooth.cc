@@ -1,27 +1,17 @@
 #include "job/smooth.h"
 
-#include "core/error.h"
-#include "io/label_picture.h"
 #include "job/inputs.h"
 #include "job/picture_output.h"
 
 namespace chalcedony {
 namespace {
 
-void refuse_hue(const CountedPicture& picture) {
-  const Space& space = *picture.file.info.space;
-  if (space.hue >= 0)
-    throw InputError(
-        "holds " + std::string(space.id) + ", and the mean of two hues is not the hue between them",
-        "convert it to srgb or lab first", picture.file.path.string());
-}
-
 Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options,
                 const Context& context, const PictureOutput& place, Json& outputs) {
   CountedPicture picture = open_counted(input, options.shared, context);
   refuse_labels(picture);
-  refuse_hue(picture);
   const PictureInfo& info = picture.file.info;
+  refuse_hue(info, input);
   PictureSpec spec = spec_like(info);
   const auto output = place.path(input, "smooth", spec.shape.sample);
   spec.shape.sample = sample_for(output, spec.shape.sample);

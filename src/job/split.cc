@@ -32,7 +32,7 @@ class SplitJob {
         context_(context),
         picture_(open_counted(input, options.shared, context)),
         info_(picture_.file.info),
-        plan_(info_, options.channels.empty() ? own_channels() : options.channels,
+        plan_(info_, options.channels.empty() ? own_channels(info_) : options.channels,
               options.shared.hue_floor) {
     refuse_labels(picture_);
     if (results.wants("planes"))
@@ -64,12 +64,6 @@ class SplitJob {
   }
 
  private:
-  std::vector<Channel> own_channels() const {
-    auto own = channels_of(*info_.space);
-    if (info_.color_channels() == 1) own.resize(1);
-    return own;
-  }
-
   SampleType sample_of(const Channel& channel) const {
     if (options_.depth) return *options_.depth;
     const bool bytes = channel.is_stored() || channel.unit_name() == "0-255";

@@ -3,7 +3,7 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
+#include <optional>
 #include <ostream>
 
 #include "cli/command.h"
@@ -30,7 +30,7 @@ void declare(po::options_description& options) {
   add_option<std::string>(
       options, "white", "POINT",
       "what becomes the end of the range: a value, or a percentile as in 99.5%");
-  options.add_options()("equalize", "spread the values evenly instead of bending to a median");
+  add_flag(options, "equalize", "spread the values evenly instead of bending to a median");
   add_option<std::string>(options, "on", "channels|lightness",
                           "what is changed: r, g and b (default), or Lab lightness, which keeps "
                           "the colors");
@@ -43,15 +43,13 @@ void declare(po::options_description& options) {
 }
 
 LevelPoint point_of(const std::string& option, const std::string& text) {
-  LevelPoint point;
-  std::string number = text;
-  point.percentile = !text.empty() && text.back() == '%';
-  if (point.percentile) number.pop_back();
-  const char* const end = number.data() + number.size();
-  const auto [stop, error] = std::from_chars(number.data(), end, point.value);
-  if (error != std::errc() || stop != end)
+  const bool percentile = !text.empty() && text.back() == '%';
+  const std::optional<double> value =
+      number_in(percentile ? text.substr(0, text.size() - 1) : text);
+  if (!value)
     throw UsageError(option + ": '" + text + "' is no value and no percentile",
                      "write it as 12 or as 0.5%");
+  const LevelPoint point{*value, percentile};
   if (point.percentile && !(point.value > 0 && point.value <= 100))
     throw UsageError(option + ": there is no percentile " + text, "give one above 0, up to 100%");
   return point;

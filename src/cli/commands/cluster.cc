@@ -71,8 +71,7 @@ std::vector<Channel> features_from(const po::variables_map& given) {
   if (given.count("features"))
     return channels_option("--features", given["features"].as<std::string>());
   if (!given.count("space")) return {};
-  return read_option("--space",
-                     [&] { return channels_of(space_named(given["space"].as<std::string>())); });
+  return channels_of(space_option("--space", given["space"].as<std::string>()));
 }
 
 void read_mixture(const po::variables_map& given, ClusterOptions& options) {

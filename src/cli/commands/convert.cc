@@ -25,8 +25,8 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "gamut", "clip|map",
                           "what becomes of colors that r g b cannot show: each channel is cut off "
                           "(default), or the chroma is reduced, hue and lightness kept");
-  options.add_options()("dither",
-                        "round to 8 bits up or down at random, so that smooth parts get no steps");
+  add_flag(options, "dither",
+           "round to 8 bits up or down at random, so that smooth parts get no steps");
   add_option<std::string>(options, "order", "B,G,R",
                           "the order in which the file has its channels, when it is not the usual "
                           "one: letters of its space, or numbers as in 3,2,1");
@@ -61,8 +61,7 @@ void check(const ConvertOptions& options) {
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   ConvertOptions options;
   options.shared = shared;
-  if (given.count("to"))
-    options.to = read_option("--to", [&] { return &space_named(given["to"].as<std::string>()); });
+  if (given.count("to")) options.to = &space_option("--to", given["to"].as<std::string>());
   options.depth = depth_option(given);
   options.keep_alpha = text_of(given, "alpha", "keep") == "keep";
   options.map_gamut = one_of("--gamut", text_of(given, "gamut", "clip"), {"clip", "map"}) == "map";

@@ -12,7 +12,7 @@ namespace {
 
 void declare(po::options_description& options) {
   add_option<std::string>(options, "output,o", "FOLDER", "where the data and the results go");
-  options.add_options()("list", "only print the commands of the example run");
+  add_flag(options, "list", "only print the commands of the example run");
 }
 
 Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {

@@ -28,16 +28,15 @@ void declare(po::options_description& options) {
   add_repeated_option(options, "joint", "A,B",
                       "count two channels together; may be repeated. all: the three pairs of "
                       "--space");
-  options.add_options()("matrix", "write joint counts as matrices too");
-  options.add_options()("merge",
-                        "the inputs are histogram tables of one layout: add up their counts");
+  add_flag(options, "matrix", "write joint counts as matrices too");
+  add_flag(options, "merge", "the inputs are histogram tables of one layout: add up their counts");
   add_option<std::string>(options, "joint-bins", "N,M",
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
   add_option<std::string>(options, "cube", "N",
                           "count the three channels of a space together, in N x N x N bins");
   add_option<std::string>(options, "space", "SPACE",
                           "the space of the cube, and of --joint all (default oklab)");
-  options.add_options()("log", "show the counts of channels on a logarithmic axis");
+  add_flag(options, "log", "show the counts of channels on a logarithmic axis");
   add_option<std::string>(options, "peaks", "N",
                           "find the N main peaks of every histogram, and a --where text for each");
 }

@@ -40,8 +40,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   InspectOptions options;
   options.shared = shared;
   if (given.count("space"))
-    options.space =
-        read_option("--space", [&] { return &space_named(given["space"].as<std::string>()); });
+    options.space = &space_option("--space", given["space"].as<std::string>());
   for (const auto& text : texts_of(given, "at")) options.at.push_back(parse_point(text));
   if (given.count("values"))
     options.values =

@@ -3,7 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
 #include <ostream>
 
 #include "cli/command.h"
@@ -25,14 +24,6 @@ void declare(po::options_description& options) {
                           "bits of a sample (default as the deepest of the files)");
   add_option<std::string>(options, "alpha", "keep|drop",
                           "what becomes of an alpha channel of the input (default keep)");
-}
-
-std::optional<double> number_in(const std::string& text) {
-  double value = 0;
-  const char* const end = text.data() + text.size();
-  const auto [stop, error] = std::from_chars(text.data(), end, value);
-  if (error != std::errc() || stop != end) return std::nullopt;
-  return value;
 }
 
 /// What follows the last colon is a channel where there is one of that name.
@@ -95,8 +86,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (!shared.output.has_extension())
     throw UsageError("join needs -o with the name of a picture", "as in -o joined.png");
   if (given.count("space"))
-    options.space =
-        read_option("--space", [&] { return &space_named(given["space"].as<std::string>()); });
+    options.space = &space_option("--space", given["space"].as<std::string>());
   for (const std::string& text : texts_of(given, "plane")) add_plane(text, options);
   take_inputs(options);
   options.keep_alpha = text_of(given, "alpha", "keep") == "keep";

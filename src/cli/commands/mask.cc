@@ -39,7 +39,7 @@ void declare(po::options_description& options) {
       options, "vary", "NAME=A..B/N",
       "try N values for {NAME} in --where: a sheet of masks and their coverage instead of a "
       "mask; may be given twice");
-  options.add_options()("invert", "select what the selection leaves");
+  add_flag(options, "invert", "select what the selection leaves");
   add_repeated_option(options, "and", "MASK", "only where this mask is on; may be repeated");
   add_repeated_option(options, "or", "MASK",
                       "also where this mask is on, after --and; may be repeated");

@@ -28,8 +28,8 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "pixel-size", "SIZE",
                           "the side of a pixel with its unit, as 0.05mm: areas and lengths are "
                           "in that unit");
-  options.add_options()("outlines", "write the outlines of the regions as sample regions");
-  options.add_options()("numbers", "write a picture with the number of its region at each pixel");
+  add_flag(options, "outlines", "write the outlines of the regions as sample regions");
+  add_flag(options, "numbers", "write a picture with the number of its region at each pixel");
 }
 
 /// "0.05mm" as its number and its unit.

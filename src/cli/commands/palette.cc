@@ -19,16 +19,16 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "colors", "N", "at most so many colors (default 6)");
   add_option<std::string>(options, "apart", "DELTA-E",
                           "no two colors are closer than this (default 8; 0: however close)");
-  options.add_options()("unique", "every color as it is, of pictures with up to 256 of them");
-  options.add_options()("compare",
-                        "hold the palettes of two pictures against each other: the earth mover's "
-                        "distance and what moves where");
+  add_flag(options, "unique", "every color as it is, of pictures with up to 256 of them");
+  add_flag(options, "compare",
+           "hold the palettes of two pictures against each other: the earth mover's "
+           "distance and what moves where");
   add_option<std::string>(options, "apply", "FILE",
                           "repaint the pictures with this palette.json, or a text with one CSS "
                           "color a line");
   add_option<std::string>(options, "distance", "ciede2000|oklab",
                           "in which the nearest color is meant, for --apply (default ciede2000)");
-  options.add_options()("dither", "for --apply: mix colors by spreading what pixels are off");
+  add_flag(options, "dither", "for --apply: mix colors by spreading what pixels are off");
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {

@@ -3,7 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
 #include <cmath>
 #include <ostream>
 
@@ -30,7 +29,7 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "enlarge", "bicubic|lanczos",
                           "how pixels between others are found (default bicubic); fewer pixels are "
                           "averages over the area they cover");
-  options.add_options()("linear-light", "average light, not the numbers that encode it");
+  add_flag(options, "linear-light", "average light, not the numbers that encode it");
 }
 
 std::optional<std::uint32_t> side_of(const std::string& text) {
@@ -46,11 +45,10 @@ WantedSize size_of(const std::string& text) {
 }
 
 double degrees_of(const std::string& text) {
-  double degrees = 0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), degrees);
-  if (error != std::errc() || end != text.data() + text.size() || !(std::abs(degrees) <= 360))
+  const std::optional<double> degrees = number_in(text);
+  if (!degrees || !(std::abs(*degrees) <= 360))
     throw UsageError("--turn: '" + text + "' is no angle", "give degrees from -360 to 360");
-  return degrees;
+  return *degrees;
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {

@@ -20,10 +20,10 @@ void declare(po::options_description& options) {
   add_option<std::string>(
       options, "channels", "A,B,...",
       "the planes to show: channels or whole spaces (default the picture's own)");
-  options.add_options()("tint", "show each plane in colors like the values it holds, not in gray");
-  options.add_options()("stretch-view",
-                        "for looking only: show each plane from its own 1 % point as black to its "
-                        "99 % point as white; no picture is changed");
+  add_flag(options, "tint", "show each plane in colors like the values it holds, not in gray");
+  add_flag(options, "stretch-view",
+           "for looking only: show each plane from its own 1 % point as black to its "
+           "99 % point as white; no picture is changed");
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {

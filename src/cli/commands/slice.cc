@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
+#include <optional>
 #include <ostream>
 
 #include "cli/command.h"
@@ -30,13 +30,11 @@ void declare(po::options_description& options) {
 }
 
 double number_of(const std::string& option, const std::string& text) {
-  double value = 0;
-  const char* const end = text.data() + text.size();
-  const auto [stop, error] = std::from_chars(text.data(), end, value);
-  if (error != std::errc() || stop != end)
+  const std::optional<double> value = number_in(text);
+  if (!value)
     throw UsageError("--" + option + ": '" + text + "' is not a number",
                      "write values of the channel, in its units");
-  return value;
+  return *value;
 }
 
 std::vector<double> cuts_of(const std::string& text) {
@@ -66,7 +64,7 @@ Slice range_of(const Channel& channel, const std::string& text, std::size_t inde
 std::vector<Slice> equal_slices(const Channel& channel, std::size_t count) {
   if (channel.is_stored())
     throw UsageError("--equal: " + channel.name() + " has no usual range", "give --cuts");
-  const ChannelInfo& usual = channel.space->channels[channel.index];
+  const ChannelInfo& usual = channel.info();
   std::vector<double> ends;
   for (std::size_t s = 0; s <= count; ++s)
     ends.push_back(usual.low +

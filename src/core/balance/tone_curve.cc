@@ -3,13 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/color/curve_table.h"
+#include "core/color/srgb.h"
+
 namespace chalcedony {
 namespace {
-
-double to_light(double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); }
-double from_light(double v) {
-  return v <= 0.0031308 ? v * 12.92 : 1.055 * std::pow(v, 1 / 2.4) - 0.055;
-}
 
 double asinh_curve(double t, double s) {
   if (std::abs(s) < 1e-9) return t;
@@ -30,12 +28,6 @@ double asinh_strength(double share, double target) {
   return strength((low + high) / 2);
 }
 
-double from_table(const std::vector<double>& table, double t) {
-  const double place = t * static_cast<double>(table.size() - 1);
-  const auto step = std::min(static_cast<std::size_t>(place), table.size() - 2);
-  return table[step] + (table[step + 1] - table[step]) * (place - static_cast<double>(step));
-}
-
 }  // namespace
 
 double ToneCurve::at(double share) const {
@@ -44,7 +36,7 @@ double ToneCurve::at(double share) const {
     case CurveKind::kNone:
       return t;
     case CurveKind::kGain:
-      return from_light(strength * to_light(t));
+      return srgb_encoded(strength * srgb_decoded(t));
     case CurveKind::kPower:
       return std::pow(t, strength);
     case CurveKind::kAsinh:
@@ -52,14 +44,14 @@ double ToneCurve::at(double share) const {
     case CurveKind::kTable:
       break;
   }
-  return from_table(table, t);
+  return table_at(table, t);
 }
 
 void bend(ToneCurve& curve, CurveKind kind, double share, double target) {
   curve.kind = CurveKind::kNone;
   const double t = curve.at(share);
   curve.kind = kind;
-  if (kind == CurveKind::kGain) curve.strength = to_light(target) / to_light(t);
+  if (kind == CurveKind::kGain) curve.strength = srgb_decoded(target) / srgb_decoded(t);
   if (kind == CurveKind::kPower) curve.strength = std::log(target) / std::log(t);
   if (kind == CurveKind::kAsinh) curve.strength = asinh_strength(t, target);
 }

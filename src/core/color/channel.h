@@ -17,6 +17,8 @@ struct Channel {
   std::size_t index = 0;
 
   bool is_stored() const { return space == nullptr; }
+  /// Its unit and usual range; of a channel of a space only.
+  const ChannelInfo& info() const { return space->channels[index]; }
   bool is_hue() const { return space && space->hue == static_cast<int>(index); }
 
   /// The name users write, in lower case.

@@ -22,6 +22,17 @@ inline float spread_of(const ConstPlanes& rgb, std::size_t p) {
 
 }  // namespace
 
+std::vector<Channel> own_channels(const PictureInfo& info) {
+  auto own = channels_of(*info.space);
+  if (info.color_channels() == 1) own.resize(1);
+  return own;
+}
+
+std::pair<double, double> usual_range(const Channel& channel, const PictureInfo& info) {
+  if (channel.is_stored()) return {0, info.full_scale};
+  return {channel.info().low, channel.info().high};
+}
+
 ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels, double hue_floor)
     : info_(info),
       channels_(std::move(channels)),

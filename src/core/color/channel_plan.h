@@ -19,6 +19,13 @@ namespace chalcedony {
 /// Below this spread of r g b, in percent of full scale, a hue is mostly noise.
 inline constexpr double kNearGrayPercent = 5;
 
+/// The channels of a picture as it is: those of its space, of a gray picture the first.
+std::vector<Channel> own_channels(const PictureInfo& info);
+
+/// The lowest and highest usual value of a channel of a picture; a stored one goes from 0 to full
+/// scale.
+std::pair<double, double> usual_range(const Channel& channel, const PictureInfo& info);
+
 /// What to compute for a list of channels. Each space on the way is computed once, and only kept
 /// when it is wanted itself or several ways part there.
 class ChannelPlan {

@@ -8,6 +8,11 @@
 
 namespace chalcedony {
 
+/// A table of values at equal steps from 0 to 1, straight between them; beyond, its ends.
+///
+/// Shape     two values or more
+double table_at(const std::vector<double>& table, double share);
+
 class CurveTable {
  public:
   /// `curve(share)` takes and gives shares of the channel's range, whose ends are `low` and `high`.

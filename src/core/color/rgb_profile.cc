@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/color/conversion.h"
+#include "core/color/curve_table.h"
 
 namespace chalcedony {
 namespace {
@@ -35,13 +36,9 @@ bool are_alike(const RgbProfile& profile, const Space& space) {
 }  // namespace
 
 double ProfileCurve::at(double x) const {
-  if (table.empty()) {
-    if (x < d) return c * x + f;
-    return std::pow(std::max(0.0, a * x + b), g) + e;
-  }
-  const double place = std::clamp(x, 0.0, 1.0) * static_cast<double>(table.size() - 1);
-  const auto step = std::min(static_cast<std::size_t>(place), table.size() - 2);
-  return table[step] + (table[step + 1] - table[step]) * (place - static_cast<double>(step));
+  if (!table.empty()) return table_at(table, x);
+  if (x < d) return c * x + f;
+  return std::pow(std::max(0.0, a * x + b), g) + e;
 }
 
 std::array<double, 3> RgbProfile::xyz(const std::array<double, 3>& encoded) const {

@@ -1,6 +1,8 @@
 // sRGB and display-p3: one transfer function, two sets of primaries.
 #include "core/color/srgb.h"
 
+#include <cmath>
+
 #include "core/color/space.h"
 
 #undef HWY_TARGET_INCLUDE
@@ -84,6 +86,14 @@ namespace chalcedony {
 CHALCEDONY_KERNEL(decode_srgb_planes, decode_srgb);
 CHALCEDONY_KERNEL(encode_srgb_planes, encode_srgb);
 CHALCEDONY_KERNEL(clip_planes, clip_to_255);
+
+double srgb_decoded(double v) {
+  return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+}
+
+double srgb_encoded(double v) {
+  return v <= 0.0031308 ? v * 12.92 : 1.055 * std::pow(v, 1 / 2.4) - 0.055;
+}
 
 namespace spaces {
 

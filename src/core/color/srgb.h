@@ -8,6 +8,12 @@
 
 namespace chalcedony {
 
+/// One sample, encoded and linear in 0-1, in double.
+///
+/// Source    IEC 61966-2-1:1999
+double srgb_decoded(double encoded);
+double srgb_encoded(double linear);
+
 /// Decodes sRGB samples to linear light.
 ///
 /// Units     encoded and linear samples in 0-255

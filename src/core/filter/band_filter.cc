@@ -75,20 +75,18 @@ void BandFilter::read(const Band& band) {
 
 void BandFilter::read_row(const Band& band, std::int64_t y, std::size_t line) {
   const std::uint32_t width = info_.shape.width, row = mirrored(y, info_.shape.height);
-  for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
-    const std::size_t size = std::min<std::size_t>(kBlockPixels, width - x);
-    const Block& block = reader_.read(band.row(row) + x * info_.shape.pixel_bytes(),
-                                      std::uint64_t{row} * width + x, size);
+  reader_.for_each_block_of_row(band.row(row), row, [&](const Block& block, std::uint32_t x) {
     float* const weights = weights_.row(line) + halo_ + x;
-    for (std::size_t i = 0; i < size; ++i) {
-      weights[i] = !block.counts(i) ? 0.0f : block.alpha ? block.alpha[i] : 1.0f;
+    for (std::size_t i = 0; i < block.size; ++i) {
+      weights[i] = block.lends(i);
       all_lend_ = all_lend_ && weights[i] == 1.0f;
     }
     for (std::size_t c = 0; c < channels_; ++c) {
       float* const values = values_[c].row(line) + halo_ + x;
-      for (std::size_t i = 0; i < size; ++i) values[i] = weights[i] > 0 ? block.color[c][i] : kNaN;
+      for (std::size_t i = 0; i < block.size; ++i)
+        values[i] = weights[i] > 0 ? block.color[c][i] : kNaN;
     }
-  }
+  });
   mirror_sides(weights_.row(line), width, halo_);
   for (std::size_t c = 0; c < channels_; ++c) mirror_sides(values_[c].row(line), width, halo_);
 }
@@ -131,22 +129,18 @@ void BandFilter::extreme(const Tile& values, Extreme which, std::size_t margin, 
 }
 
 void BandFilter::write(const Band& band, std::byte* rows) {
-  const std::uint32_t width = info_.shape.width;
   for (std::uint32_t y = 0; y < band.rows(); ++y) {
     const std::uint32_t row = band.first_row() + y;
-    for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
-      const std::size_t size = std::min<std::size_t>(kBlockPixels, width - x);
-      const Block& block = reader_.read(band.row(row) + x * info_.shape.pixel_bytes(),
-                                        std::uint64_t{row} * width + x, size);
+    reader_.for_each_block_of_row(band.row(row), row, [&](const Block& block, std::uint32_t x) {
       for (std::size_t c = 0; c < channels_; ++c) {
         const float* const filtered = filtered_[c].row(y) + x;
         float* const out = planes_.plane(c);
-        for (std::size_t i = 0; i < size; ++i)
+        for (std::size_t i = 0; i < block.size; ++i)
           out[i] = block.counts(i) && std::isfinite(filtered[i]) ? filtered[i] : block.color[c][i];
       }
-      stored_.write(read_only(planes_.planes()), block.alpha, size, rows);
-      rows += size * stored_.info().shape.pixel_bytes();
-    }
+      stored_.write(read_only(planes_.planes()), block.alpha, block.size, rows);
+      rows += block.size * stored_.info().shape.pixel_bytes();
+    });
   }
 }
 

@@ -69,7 +69,7 @@ bool has_white_and_black(const Space& space) { return space.channels[1].name == 
 
 const ChannelInfo& measure_of(const Feature& feature) {
   const Channel& c = feature.channel;
-  return c.is_hue() ? c.space->channels[chroma_of(*c.space).index] : c.space->channels[c.index];
+  return c.is_hue() ? chroma_of(*c.space).info() : c.info();
 }
 
 std::size_t place_of(const Channel& channel, const std::vector<Channel>& channels) {

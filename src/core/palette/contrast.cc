@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "core/color/srgb.h"
+
 namespace chalcedony {
 
 double relative_luminance(const Color& color) {
@@ -12,7 +14,7 @@ double relative_luminance(const Color& color) {
   double luminance = 0;
   for (std::size_t c = 0; c < 3; ++c) {
     const double v = std::round(std::clamp(srgb[c], 0.0, 255.0)) / 255;
-    luminance += weights[c] * (v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4));
+    luminance += weights[c] * srgb_decoded(v);
   }
   return luminance;
 }

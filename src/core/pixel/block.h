@@ -32,6 +32,8 @@ struct Block {
     return static_cast<std::uint32_t>(pixel(i) / picture_width);
   }
   bool counts(std::size_t i) const { return counted == nullptr || counted[i] != 0; }
+  /// What pixel i lends to a mean of several: its alpha, or nothing when it does not count.
+  float lends(std::size_t i) const { return !counts(i) ? 0.0f : alpha ? alpha[i] : 1.0f; }
   /// Pixels of the picture that pixel i stands for: 0 when it does not count.
   std::uint32_t weight(std::size_t i) const {
     if (!counts(i)) return 0;

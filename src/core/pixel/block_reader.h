@@ -25,6 +25,9 @@ struct Counting {
   bool count_transparent = false;      // count fully transparent pixels too
 };
 
+/// Every pixel that is finite.
+inline Counting count_all() { return {{}, nullptr, true}; }
+
 /// How many pixels do not count, each under the first reason that holds.
 struct Excluded {
   std::uint64_t outside_region = 0;
@@ -51,6 +54,17 @@ class BlockReader {
           static_cast<std::size_t>(std::min<std::uint64_t>(kBlockPixels, end - at));
       use(read(band.own_rows() + (at - first) * info_.shape.pixel_bytes(), at, size));
     }
+  }
+
+  /// Calls `use(const Block&, x)` for the Blocks of row y, whose first pixel is at `row`, with the
+  /// column each begins at.
+  template <class Use>
+  void for_each_block_of_row(const std::byte* row, std::uint32_t y, Use&& use) {
+    const std::uint32_t width = info_.shape.width;
+    for (std::uint32_t x = 0; x < width; x += kBlockPixels)
+      use(read(row + x * info_.shape.pixel_bytes(), std::uint64_t{y} * width + x,
+               std::min<std::size_t>(kBlockPixels, width - x)),
+          x);
   }
 
   /// The Block of `size` stored pixels that begin with pixel number `first_pixel`.

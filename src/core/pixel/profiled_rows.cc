@@ -1,9 +1,6 @@
 #include "core/pixel/profiled_rows.h"
 
-#include <tbb/parallel_for.h>
-#include <tbb/task_arena.h>
-
-#include <algorithm>
+#include "core/pixel/isolated_loop.h"
 
 namespace chalcedony {
 namespace {
@@ -39,30 +36,23 @@ void ProfiledRows::read_rows(std::uint32_t count, std::byte* rows) {
   const std::size_t row_bytes = from_.shape.row_bytes();
   stored_.resize(count * row_bytes);
   source_->read_rows(count, stored_.data());
-  // Isolated, so that a thread that waits here does not start on a band instead.
-  tbb::this_task_arena::isolate([&] {
-    tbb::parallel_for(std::uint32_t{0}, count, [&](std::uint32_t r) {
-      convert_row(stored_.data() + r * row_bytes, next_row_ + r, rows + r * shape().row_bytes());
-    });
+  isolated_loop(count, [&](std::uint32_t r) {
+    convert_row(stored_.data() + r * row_bytes, next_row_ + r, rows + r * shape().row_bytes());
   });
   next_row_ += count;
 }
 
 void ProfiledRows::convert_row(const std::byte* stored, std::uint32_t y, std::byte* row) {
   Scratch& scratch = scratch_.local();
-  const std::uint32_t width = from_.shape.width;
-  for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
-    const std::size_t size = std::min<std::size_t>(kBlockPixels, width - x);
-    const Block& block = scratch.reader.read(stored + x * from_.shape.pixel_bytes(),
-                                             std::uint64_t{y} * width + x, size);
-    const Planes planes = scratch.planes.planes();
+  const Planes planes = scratch.planes.planes();
+  scratch.reader.for_each_block_of_row(stored, y, [&](const Block& block, std::uint32_t) {
     for (std::size_t c = 0; c < 3; ++c)
-      curves_[gray_ ? 0 : c].apply(block.color[c], planes[c], size);
-    apply_affine(to_xyz_, read_only(planes), planes, size);
-    to_srgb_.run(read_only(planes), planes, size);
-    writer_.write(read_only(planes), block.alpha, size, row);
-    row += size * shape().pixel_bytes();
-  }
+      curves_[gray_ ? 0 : c].apply(block.color[c], planes[c], block.size);
+    apply_affine(to_xyz_, read_only(planes), planes, block.size);
+    to_srgb_.run(read_only(planes), planes, block.size);
+    writer_.write(read_only(planes), block.alpha, block.size, row);
+    row += block.size * shape().pixel_bytes();
+  });
 }
 
 }  // namespace chalcedony

@@ -35,7 +35,7 @@ class ProfiledRows : public RowSource {
 
  private:
   struct Scratch {
-    explicit Scratch(const PictureInfo& info) : reader(info, {{}, nullptr, true}) {}
+    explicit Scratch(const PictureInfo& info) : reader(info, count_all()) {}
     BlockReader reader;
     PlaneBuffer planes;
   };

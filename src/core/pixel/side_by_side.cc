@@ -1,9 +1,8 @@
 #include "core/pixel/side_by_side.h"
 
-#include <tbb/parallel_for.h>
-#include <tbb/task_arena.h>
-
 #include <algorithm>
+
+#include "core/pixel/isolated_loop.h"
 
 namespace chalcedony {
 namespace {
@@ -58,12 +57,9 @@ std::unique_ptr<SideBySide> SideBySide::of_labels(RowSources pictures) {
 }
 
 void SideBySide::read_rows(std::uint32_t count, std::byte* rows) {
-  // Isolated, so that a thread that waits for the other decoders does not start on a band instead.
-  tbb::this_task_arena::isolate([&] {
-    tbb::parallel_for(std::size_t{0}, pictures_.size(), [&](std::size_t p) {
-      for (std::uint32_t r = 0; r < count; ++r)
-        pictures_[p]->read_rows(1, rows + r * shape_.row_bytes() + parts_[p]);
-    });
+  isolated_loop(pictures_.size(), [&](std::size_t p) {
+    for (std::uint32_t r = 0; r < count; ++r)
+      pictures_[p]->read_rows(1, rows + r * shape_.row_bytes() + parts_[p]);
   });
 }
 

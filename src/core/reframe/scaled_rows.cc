@@ -1,11 +1,10 @@
 #include "core/reframe/scaled_rows.h"
 
-#include <tbb/parallel_for.h>
-#include <tbb/task_arena.h>
-
 #include <algorithm>
 #include <cmath>
 #include <limits>
+
+#include "core/pixel/isolated_loop.h"
 
 namespace chalcedony {
 namespace {
@@ -46,15 +45,12 @@ void ScaledRows::rewind() {
 }
 
 void ScaledRows::read_rows(std::uint32_t count, std::byte* rows) {
-  // Isolated, so that a thread that waits here does not start on a band instead.
-  tbb::this_task_arena::isolate([&] {
-    while (count > 0) {
-      const std::uint32_t some = rows_at_once(count);
-      make_rows(some, rows);
-      count -= some;
-      rows += some * shape().row_bytes();
-    }
-  });
+  while (count > 0) {
+    const std::uint32_t some = rows_at_once(count);
+    make_rows(some, rows);
+    count -= some;
+    rows += some * shape().row_bytes();
+  }
 }
 
 /// As many of the next rows as need few rows of the source, but one at least.
@@ -93,7 +89,7 @@ void ScaledRows::read_to(std::uint32_t end) {
     if (held_.empty()) held_first_ = next_read_;
     const std::size_t before = held_.size();
     held_.resize(before + some);
-    tbb::parallel_for(std::uint32_t{0}, some, [&](std::uint32_t r) {
+    isolated_loop(some, [&](std::uint32_t r) {
       held_[before + r] = across(stored_.data() + r * row_bytes, next_read_ + r);
     });
     next_read_ += some;
@@ -122,31 +118,22 @@ ScaledRows::ScaledAcross ScaledRows::across(const std::byte* stored, std::uint32
 void ScaledRows::read_planes_of(const std::byte* stored, std::uint32_t y, Scratch& scratch) const {
   const std::uint32_t width = from_.shape.width;
   scratch.row.resize(planes_ * width);
-  for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
-    const std::size_t size = std::min<std::size_t>(kBlockPixels, width - x);
-    const Block& block = scratch.reader.read(stored + x * from_.shape.pixel_bytes(),
-                                             std::uint64_t{y} * width + x, size);
+  const auto read = [&](const Block& block, std::uint32_t x) {
     ConstPlanes color = block.color;
     if (linear_light_) {
-      to_light_.run(color, scratch.planes.planes(), size);
+      to_light_.run(color, scratch.planes.planes(), block.size);
       color = read_only(scratch.planes.planes());
     }
     for (std::size_t c = 0; c < colors_; ++c) {
       float* const out = scratch.row.data() + c * width + x;
-      if (!weighs_) {
-        std::copy_n(color[c], size, out);
-        continue;
-      }
-      for (std::size_t i = 0; i < size; ++i) {
-        const float lent = block.alpha ? block.alpha[i] : 1.0f;
-        out[i] = block.counts(i) ? color[c][i] * lent : 0.0f;
-      }
+      std::copy_n(color[c], block.size, out);
+      for (std::size_t i = 0; weighs_ && i < block.size; ++i)
+        out[i] = block.counts(i) ? out[i] * block.lends(i) : 0.0f;
     }
-    if (!weighs_) continue;
     float* const lent = scratch.row.data() + colors_ * width + x;
-    for (std::size_t i = 0; i < size; ++i)
-      lent[i] = !block.counts(i) ? 0.0f : block.alpha ? block.alpha[i] : 1.0f;
-  }
+    for (std::size_t i = 0; weighs_ && i < block.size; ++i) lent[i] = block.lends(i);
+  };
+  scratch.reader.for_each_block_of_row(stored, y, read);
 }
 
 void ScaledRows::down(std::uint32_t y, std::byte* stored) {

@@ -41,7 +41,7 @@ class ScaledRows : public RowSource {
  private:
   /// What a thread needs to make one row.
   struct Scratch {
-    explicit Scratch(const PictureInfo& info) : reader(info, {{}, nullptr, true}), planes(4) {}
+    explicit Scratch(const PictureInfo& info) : reader(info, count_all()), planes(4) {}
     BlockReader reader;
     PlaneBuffer planes;
     std::vector<float> row;  // planes of the source's width

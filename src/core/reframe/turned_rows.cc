@@ -1,13 +1,11 @@
 #include "core/reframe/turned_rows.h"
 
-#include <tbb/parallel_for.h>
-#include <tbb/task_arena.h>
-
 #include <algorithm>
 #include <cmath>
 #include <numbers>
 #include <type_traits>
 
+#include "core/pixel/isolated_loop.h"
 #include "core/reframe/resampling.h"
 
 namespace chalcedony {
@@ -80,8 +78,7 @@ void TurnedRows::read_rows(std::uint32_t count, std::byte* rows) {
         return make_row(next_row_ + r, reinterpret_cast<float*>(row));
     }
   };
-  // Isolated, so that a thread that waits here does not start on a band instead.
-  tbb::this_task_arena::isolate([&] { tbb::parallel_for(std::uint32_t{0}, count, make); });
+  isolated_loop(count, make);
   next_row_ += count;
 }
 

@@ -305,7 +305,7 @@ class Parser {
     if (value.kind == ValueNode::Kind::kChannel) {
       const Channel& channel = expression_.channels[value.channel];
       if (channel.is_stored()) return 0;
-      const ChannelInfo& info = channel.space->channels[channel.index];
+      const ChannelInfo& info = channel.info();
       return kEqualPart * (info.high - info.low);
     }
     double most = 0;

@@ -15,7 +15,7 @@ constexpr int kCuts = 100;               // places each end may move to
 
 double usual_range(const Channel& channel) {
   if (channel.is_stored()) return 255;
-  const ChannelInfo& info = channel.space->channels[channel.index];
+  const ChannelInfo& info = channel.info();
   return info.high - info.low;
 }
 

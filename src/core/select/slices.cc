@@ -16,8 +16,7 @@ class Slicer : public Classifier {
     for (std::size_t s = 0; s < slices.size(); ++s) {
       Limits& one = limits_.emplace_back(
           Limits{static_cast<float>(slices[s].low), static_cast<float>(slices[s].high), false});
-      const bool at_end = !channel.is_stored() && !is_hue_ &&
-                          slices[s].high >= channel.space->channels[channel.index].high;
+      const bool at_end = !channel.is_stored() && !is_hue_ && slices[s].high >= channel.info().high;
       one.closed = at_end || s + 1 == slices.size();
     }
   }

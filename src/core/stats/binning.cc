@@ -33,7 +33,7 @@ Binning::Binning(double low, double high, std::size_t bins)
 Binning channel_binning(const Channel& channel, std::size_t bins, const PictureInfo& info) {
   if (channel.is_stored())
     return Binning(0, full_scale_of(info.shape.sample) + (info.is_float() ? 0 : 1), bins);
-  const ChannelInfo& usual = channel.space->channels[channel.index];
+  const ChannelInfo& usual = channel.info();
   return Binning(usual.low, usual.unit == Unit::kOf255 ? 256 : usual.high, bins);
 }
 

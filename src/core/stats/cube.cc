@@ -8,7 +8,7 @@ namespace chalcedony {
 CubeHistogram::CubeHistogram(const std::vector<Channel>& channels, std::size_t n)
     : channels_(channels), n_(n), counts_(1) {
   for (const Channel& channel : channels) {
-    const ChannelInfo& info = channel.space->channels[channel.index];
+    const ChannelInfo& info = channel.info();
     // 8-bit codes fall into bins of the same width, 0 to 256, as in channel histograms.
     const double high = info.unit == Unit::kOf255 ? 256 : info.high;
     axes_.push_back({static_cast<float>(info.low),
