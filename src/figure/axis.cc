@@ -1,5 +1,7 @@
 #include "figure/axis.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include <cmath>
@@ -19,6 +21,12 @@ std::vector<double> round_tics(double low, double high, std::size_t most) {
   const double first = std::ceil(low / step - 1e-9), last = std::floor(high / step + 1e-9);
   for (double i = first; i <= last; ++i) tics.push_back(i * step + 0.0);  // + 0 makes a -0 a 0
   return tics;
+}
+
+double coordinate_step(double width, double height) {
+  const auto [shorter, longer] = std::minmax(width, height);
+  const std::vector<double> tics = round_tics(0, std::min(longer, 3 * shorter), 6);
+  return tics.size() > 1 ? tics[1] - tics[0] : 1;
 }
 
 std::string grouped(double value) {

@@ -13,6 +13,10 @@ namespace chalcedony {
 /// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
 std::vector<double> round_tics(double low, double high, std::size_t most);
 
+/// A round step for the coordinates of a picture: some six over its longer side, and two or more
+/// over its shorter one where it is not too narrow.
+double coordinate_step(double width, double height);
+
 /// A number with marks between thousands: 1,234,567 or 0.25.
 std::string grouped(double value);
 

@@ -2,16 +2,11 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
-
-#include <vector>
-
 #include "figure/axis.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kTics = 6;  // as Plot::show() labels them
 constexpr int kFifths = 5;
 
 /// Lines across and down at multiples of `step`, but not of `except`.
@@ -32,8 +27,7 @@ void add_grid_figure(Plot& plot, const std::filesystem::path& path, const std::s
                      const Thumbnail& picture) {
   const double width = picture.width * picture.pixels_per_cell;
   const double height = picture.height * picture.pixels_per_cell;
-  const std::vector<double> tics = round_tics(0, std::max(width, height), kTics);
-  const double step = tics.size() > 1 ? tics[1] - tics[0] : 1;
+  const double step = coordinate_step(width, height);
   plot.begin(
       path, name,
       fmt::format("pixels from the top left; strong lines every {:.6g}, thin ones every {:.6g}",

@@ -168,8 +168,11 @@ Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& pi
   line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
   if (coordinates) {
     // The same step both ways, so that squares are squares.
-    const auto tics = tic_list(round_tics(0, std::max(picture.width, picture.height) * cell, 6));
-    line("set xtics " + tics + "; set ytics " + tics);
+    const double step = coordinate_step(picture.width * cell, picture.height * cell);
+    std::vector<double> values;
+    for (int i = 0; i * step <= std::max(picture.width, picture.height) * cell; ++i)
+      values.push_back(i * step);
+    line("set xtics " + tic_list(values) + "; set ytics " + tic_list(values));
   } else {
     line("unset tics");
   }

@@ -38,6 +38,27 @@ Opener opener_for(const std::string& first) {
                    "give a PNG, JPEG or TIFF file");
 }
 
+/// Rows whose errors name their file, whoever reads them.
+class NamedRows : public RowSource {
+ public:
+  NamedRows(std::unique_ptr<RowSource> rows, std::string name)
+      : rows_(std::move(rows)), name_(std::move(name)) {}
+
+  const RasterShape& shape() const override { return rows_->shape(); }
+  void rewind() override { rows_->rewind(); }
+  void read_rows(std::uint32_t count, std::byte* rows) override {
+    try {
+      rows_->read_rows(count, rows);
+    } catch (const InputError& error) {
+      throw at_place(error, name_);
+    }
+  }
+
+ private:
+  std::unique_ptr<RowSource> rows_;
+  std::string name_;
+};
+
 /// A profile like a space we have makes it that space; of any other, the rows are read as sRGB
 /// floats. Labels are numbers whatever a profile says.
 void honor_profile(PictureFile& file, const ReadOptions& options) {
@@ -91,6 +112,7 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
       file.info.shape = file.rows->shape();
       file.facts.holds_picture = true;
     }
+    file.rows = std::make_unique<NamedRows>(std::move(file.rows), path.string());
     return file;
   } catch (const InputError& error) {
     throw at_place(error, path.string());

@@ -70,12 +70,11 @@ class BalanceJob {
     for (std::size_t c = 0; c < set_.curves.size(); ++c)
       balance_.curves.emplace_back([&](double share) { return set_.curves[c].at(share); },
                                    range(c).low, range(c).high);
-    Json json = write(place, format, medians, outputs);
     if (options_.save) {
       write_text_file(*options_.save, curves_text(set_));
       outputs.push_back(options_.save->string());
     }
-    return json;
+    return write(place, format, medians, outputs);
   }
 
  private:

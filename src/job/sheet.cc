@@ -1,6 +1,9 @@
 #include "job/sheet.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <deque>
 #include <numbers>
@@ -8,7 +11,6 @@
 #include "core/color/channel_plan.h"
 #include "figure/axis_strip.h"
 #include "figure/sheet_figure.h"
-#include "io/number_text.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -20,38 +22,46 @@ struct Shown {
   double low = 0, high = 255;
 };
 
-/// A plane on its way into a thumbnail, as three planes of 0-255. A hue goes as the middle of its
-/// circle needs: cosine, sine, and whether there is one.
+/// A plane on its way into a thumbnail, as three planes of 0-255: two for the value and one that is
+/// 0 where a pixel counts, while what does not count is laid on white. A hue goes as its cosine and
+/// sine, so that the mean of several lies between them on the circle.
 class PlaneCoder {
  public:
   PlaneCoder(const Channel& channel, const Shown& range) : hue_(channel.is_hue()), range_(range) {}
 
   ConstPlanes code(const float* values, std::size_t n, const Planes& out) const {
+    std::fill_n(out[2], n, 0.0f);
     if (hue_) {
       for (std::size_t i = 0; i < n; ++i) {
         const bool has_hue = !std::isnan(values[i]);
         const float angle = has_hue ? values[i] * std::numbers::pi_v<float> / 180 : 0;
-        out[0][i] = has_hue ? 127.5f + 127.5f * std::cos(angle) : 127.5f;
-        out[1][i] = has_hue ? 127.5f + 127.5f * std::sin(angle) : 127.5f;
-        out[2][i] = has_hue ? 255.0f : 0.0f;
+        out[0][i] = kMiddle + (has_hue ? kMiddle * std::cos(angle) : 0);
+        out[1][i] = kMiddle + (has_hue ? kMiddle * std::sin(angle) : 0);
       }
       return read_only(out);
     }
     const auto low = static_cast<float>(range_.low);
     const auto factor = static_cast<float>(255 / (range_.high - range_.low));
     for (std::size_t i = 0; i < n; ++i) out[0][i] = (values[i] - low) * factor;
-    return {out[0], out[0], out[0]};
+    return {out[0], out[0], out[2]};
   }
+
+  /// Whether a thumbnail's pixel stands mostly for pixels that do not count.
+  static bool is_blank(const std::uint8_t* rgb) { return rgb[2] >= 128; }
 
   /// The share of the way from low to high that a thumbnail's pixel stands for; NaN for no hue.
   double share(const std::uint8_t* rgb) const {
     if (!hue_) return rgb[0] / 255.0;
-    if (rgb[2] < 128) return std::nan("");
-    const double turn = std::atan2(rgb[1] - 127.5, rgb[0] - 127.5) / (2 * std::numbers::pi);
+    constexpr double kNoDirection = 12;  // of kMiddle: what rounding and opposite hues leave
+    const double x = rgb[0] - double{kMiddle}, y = rgb[1] - double{kMiddle};
+    if (std::hypot(x, y) < kNoDirection) return std::nan("");
+    const double turn = std::atan2(y, x) / (2 * std::numbers::pi);
     return turn < 0 ? turn + 1 : turn;
   }
 
  private:
+  static constexpr float kMiddle = 127.5f;
+
   bool hue_;
   Shown range_;
 };
@@ -135,7 +145,9 @@ class SheetJob {
   Shown stretched(std::size_t i, const Thumbnail& coded) const {
     if (plan_.channels()[i].is_hue()) return ranges_[i];
     std::vector<std::uint8_t> codes;
-    for (std::size_t p = 0; p < coded.rgb.size(); p += 3) codes.push_back(coded.rgb[p]);
+    for (std::size_t p = 0; p < coded.rgb.size(); p += 3)
+      if (!PlaneCoder::is_blank(coded.rgb.data() + p)) codes.push_back(coded.rgb[p]);
+    if (codes.empty()) return ranges_[i];
     std::sort(codes.begin(), codes.end());
     const Shown& all = ranges_[i];
     const auto value = [&](std::size_t rank) {
@@ -147,30 +159,37 @@ class SheetJob {
   }
 
   SheetCell cell(std::size_t i, Thumbnail coded, const Shown& shown) const {
-    const Channel& channel = plan_.channels()[i];
-    const Shown& all = ranges_[i];
     for (std::size_t p = 0; p < coded.rgb.size(); p += 3) {
-      std::uint8_t* const rgb = coded.rgb.data() + p;
-      const double value = all.low + (all.high - all.low) * coders_[i].share(rgb);
-      const double gray =
-          std::clamp(255 * (value - shown.low) / (shown.high - shown.low), 0.0, 255.0);
-      std::array<double, 3> color{gray, gray, gray};
-      if (std::isnan(value)) {
-        color = {0, 0, 0};
-      } else if (options_.tint) {
-        if (const auto example =
-                example_color(channel, all.low + (all.high - all.low) * gray / 255))
-          color = example->in(spaces::kSrgb);
-      }
+      const std::array<double, 3> color = color_of(i, coded.rgb.data() + p, shown);
       for (std::size_t c = 0; c < 3; ++c)
-        rgb[c] = static_cast<std::uint8_t>(std::lround(std::clamp(color[c], 0.0, 255.0)));
+        coded.rgb[p + c] = static_cast<std::uint8_t>(std::lround(std::clamp(color[c], 0.0, 255.0)));
     }
+    return {title_of(i, shown), std::move(coded)};
+  }
+
+  /// What a pixel of a coded thumbnail is drawn as, in sRGB.
+  std::array<double, 3> color_of(std::size_t i, const std::uint8_t* coded,
+                                 const Shown& shown) const {
+    if (PlaneCoder::is_blank(coded)) return {255, 255, 255};
+    const Shown& all = ranges_[i];
+    const double value = all.low + (all.high - all.low) * coders_[i].share(coded);
+    if (std::isnan(value)) return {0, 0, 0};
+    const double share = std::clamp((value - shown.low) / (shown.high - shown.low), 0.0, 1.0);
+    if (options_.tint)
+      if (const auto example =
+              example_color(plan_.channels()[i], all.low + (all.high - all.low) * share))
+        return example->in(spaces::kSrgb);
+    return {255 * share, 255 * share, 255 * share};
+  }
+
+  std::string title_of(std::size_t i, const Shown& shown) const {
+    const Channel& channel = plan_.channels()[i];
     const std::string unit = channel.unit_name() == "0-255" ? "" : " " + channel.unit_name();
+    const std::string low = fmt::format("{:.4g}", shown.low),
+                      high = fmt::format("{:.4g}", shown.high);
     const std::string ends =
-        options_.tint
-            ? number_text(shown.low) + " to " + number_text(shown.high) + unit
-            : "black " + number_text(shown.low) + ", white " + number_text(shown.high) + unit;
-    return {channel.name() + ", " + ends, std::move(coded)};
+        options_.tint ? low + " to " + high : "black " + low + ", white " + high;
+    return channel.name() + ", " + ends + unit;
   }
 
   void draw(const std::filesystem::path& path, FigureFormat format,

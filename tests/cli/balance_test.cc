@@ -99,6 +99,9 @@ TEST_CASE("curves that were saved do the same to other pictures", "[cli][balance
   put_text(dir / "no.json", "{}");
   check_error(run_tool(dir, {"balance", "c.png", "--apply", "no.json", "-o", "x.png"}), 1,
               "no.json: is not a file of curves");
+  // Curves that cannot be kept: no picture either.
+  check_error(run_tool(dir, {"balance", "c.png", "--save", "no.json/c.json", "-o", "x.png", "-q"}),
+              1, "no.json/c.json: cannot be written");
   CHECK_FALSE(std::filesystem::exists(dir / "x.png"));
 }
 

@@ -237,6 +237,11 @@ TEST_CASE("join and split say what they cannot do", "[cli][join]") {
               "is not gray");
   check_error(run_tool(dir, {"join", "e.png", "--plane", "r=0", "-o", "e.png"}), 1, "is an input");
   check_error(run_tool(dir, {"split", "map.png", "-o", "x"}), 1, "is a mask or a class map");
+  // A damaged file among several that are read together is named.
+  copy_demo(dir, "panel-a.png");
+  put_text(dir / "cut.png", text_of_file(dir / "panel-a.png").substr(0, 20000));
+  check_error(run_tool(dir, {"join", "panel-a.png", "--plane", "r=cut.png:srgb.g", "-o", "x.png"}),
+              1, "cut.png: damaged PNG");
   check_nothing_in(dir, "x");
   CHECK_FALSE(std::filesystem::exists(dir / "x.png"));
 }
@@ -256,4 +261,16 @@ TEST_CASE("sheet draws a page and says what is black and white", "[cli][sheet]")
   CHECK(stretched["inputs"][0]["planes"][0]["white"] == 240);
   const PictureFile page = open_picture(dir / "out/s.sheet.figure.png", {});
   CHECK(page.info.shape.width == 1280);
+}
+
+TEST_CASE("a sheet leaves what does not count white, tinted or not", "[cli][sheet]") {
+  const TempDir dir;
+  write_rgb(dir / "r.png", 40, 30, std::vector<std::uint8_t>(40 * 30 * 3, 90));
+  summary_of(run_tool(dir, {"sheet", "r.png", "--channels", "srgb.r", "--tint", "--region",
+                            "0,0,4,3", "-o", "out", "--summary", "json"}));
+  const auto page = bytes_in(dir / "out/r.sheet.figure.png");
+  std::size_t red = 0;
+  for (std::size_t i = 0; i < page.size(); i += 3) red += page[i] > page[i + 1] + 40;
+  CHECK(red > 500);                // the hundredth part of the plane that counts
+  CHECK(red < page.size() / 100);  // and nothing beside it
 }

@@ -19,6 +19,14 @@ TEST_CASE("tics are round, labels have marks between thousands", "[figure]") {
   CHECK(tic_list({0, 2000}) == "('0' 0, '2,000' 2000)");
 }
 
+TEST_CASE("coordinates of a picture have one step both ways", "[figure]") {
+  CHECK(coordinate_step(480, 360) == 100);
+  CHECK(coordinate_step(6000, 4000) == 1000);
+  CHECK(coordinate_step(90, 360) == 50);  // two or more on the narrow side
+  CHECK(coordinate_step(360, 90) == 50);
+  CHECK(coordinate_step(1, 1) > 0);
+}
+
 TEST_CASE("text cannot leave its quotes", "[figure]") {
   CHECK(literal("plain") == "'plain'");
   CHECK(literal("it's\na `touch x`") == "'it''s a `touch x`'");
