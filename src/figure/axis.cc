@@ -1,9 +1,8 @@
 #include "figure/axis.h"
 
-#include <algorithm>
-
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 namespace chalcedony {

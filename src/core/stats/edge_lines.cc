@@ -20,24 +20,33 @@ double median(std::vector<double> values) {
 LineSums::LineSums(std::uint32_t width, std::uint32_t height) : rows_(height), columns_(width) {}
 
 void LineSums::add(const Block& block, const ConstPlanes& planes) {
-  std::uint32_t x = block.x(0), y = block.y(0);
-  for (std::size_t i = 0; i < block.size; ++i) {
-    if (block.counts(i)) {
-      const double value = double{planes[0][i] + planes[1][i] + planes[2][i]} / 3;
-      rows_[y].sum += value;
-      ++rows_[y].count;
-      columns_[x].sum += value;
-      ++columns_[x].count;
+  for (std::size_t i = 0; i < block.size;) {
+    // The piece of the Block that lies in one row.
+    const std::uint32_t x = block.x(i), y = block.y(i);
+    const std::size_t n = std::min<std::size_t>(block.size - i, block.picture_width - x);
+    double* const columns = columns_.sums.data() + x;
+    double row = 0;
+    std::uint64_t counted = 0;
+    for (std::size_t k = 0; k < n; ++k) {
+      const bool counts = block.counts(i + k);
+      const double sum =
+          counts ? double{planes[0][i + k] + planes[1][i + k] + planes[2][i + k]} : 0.0;
+      row += sum;
+      columns[k] += sum;
+      counted += counts;
+      columns_.counts[x + k] += counts;
     }
-    if (++x == block.picture_width) x = 0, ++y;
+    rows_.sums[y] += row;
+    rows_.counts[y] += counted;
+    i += n;
   }
 }
 
 LineSums& LineSums::operator+=(const LineSums& later) {
-  const auto add = [](std::vector<Line>& lines, const std::vector<Line>& more) {
-    for (std::size_t i = 0; i < lines.size(); ++i) {
-      lines[i].sum += more[i].sum;
-      lines[i].count += more[i].count;
+  const auto add = [](Lines& lines, const Lines& more) {
+    for (std::size_t i = 0; i < lines.sums.size(); ++i) {
+      lines.sums[i] += more.sums[i];
+      lines.counts[i] += more.counts[i];
     }
   };
   add(rows_, later.rows_);
@@ -45,20 +54,22 @@ LineSums& LineSums::operator+=(const LineSums& later) {
   return *this;
 }
 
-std::size_t LineSums::differing(const std::vector<Line>& lines, bool from_end,
-                                double least_spread) {
-  const auto mean = [](const Line& line) { return line.sum / static_cast<double>(line.count); };
+std::size_t LineSums::differing(const Lines& lines, bool from_end, double least_spread) {
+  const std::size_t n = lines.sums.size();
+  const auto mean = [&](std::size_t i) {
+    return lines.sums[i] / 3 / static_cast<double>(lines.counts[i]);
+  };
   std::vector<double> inside;
-  for (std::size_t i = kMostLines; i + kMostLines < lines.size(); ++i)
-    if (lines[i].count > 0) inside.push_back(mean(lines[i]));
+  for (std::size_t i = kMostLines; i + kMostLines < n; ++i)
+    if (lines.counts[i] > 0) inside.push_back(mean(i));
   if (inside.size() < 2 * kMostLines) return 0;
   const double middle = median(inside);
   for (double& value : inside) value = std::abs(value - middle);
   const double spread = std::max(least_spread, kRobust * median(inside));
   std::size_t count = 0;
   while (count <= kMostLines) {
-    const Line& line = from_end ? lines[lines.size() - 1 - count] : lines[count];
-    if (line.count == 0 || !(std::abs(mean(line) - middle) > kUnlike * spread)) break;
+    const std::size_t line = from_end ? n - 1 - count : count;
+    if (lines.counts[line] == 0 || !(std::abs(mean(line) - middle) > kUnlike * spread)) break;
     ++count;
   }
   return count <= kMostLines ? count : 0;

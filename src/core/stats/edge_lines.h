@@ -34,13 +34,15 @@ class LineSums {
   EdgeLines edges(double least_spread) const;
 
  private:
-  struct Line {
-    double sum = 0;
-    std::uint64_t count = 0;
+  /// Of each line: the sum of all three planes, and the pixels.
+  struct Lines {
+    explicit Lines(std::size_t lines) : sums(lines), counts(lines) {}
+    std::vector<double> sums;
+    std::vector<std::uint64_t> counts;
   };
-  static std::size_t differing(const std::vector<Line>& lines, bool from_end, double least_spread);
+  static std::size_t differing(const Lines& lines, bool from_end, double least_spread);
 
-  std::vector<Line> rows_, columns_;
+  Lines rows_, columns_;
 };
 
 }  // namespace chalcedony
