@@ -15,8 +15,8 @@ namespace {
 const std::map<std::string, std::set<std::string>> kMayInclude{
     {"core", {"core", "Eigen", "boost/math", "hwy", "sys", "tbb"}},
     {"io",
-     {"core", "io", "nlohmann", "isa-l.h", "jerror.h", "jpeglib.h", "spng.h", "tiffio.h",
-      "unistd.h", "zlib.h"}},
+     {"core", "io", "nlohmann", "valijson", "isa-l.h", "jerror.h", "jpeglib.h", "model_schema.h",
+      "spng.h", "tiffio.h", "unistd.h", "zlib.h"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt", "stdlib.h"}},
     {"job", {"core", "io", "figure", "fmt", "job", "nlohmann", "tbb"}},
     {"cli",

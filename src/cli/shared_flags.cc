@@ -139,6 +139,46 @@ std::vector<Channel> channels_option(const std::string& option, const std::strin
   return read_option(option, [&] { return channels_named(text); });
 }
 
+void declare_pixel_size(po::options_description& options) {
+  add_option<std::string>(options, "pixel-size", "SIZE",
+                          "the side of a pixel with its unit, as 0.05mm: areas and lengths are "
+                          "in that unit");
+}
+
+PixelSize pixel_size_option(const po::variables_map& given) {
+  PixelSize size;
+  if (!given.count("pixel-size")) return size;
+  const auto text = given["pixel-size"].as<std::string>();
+  const std::size_t end = std::min(text.size(), text.find_first_not_of("0123456789."));
+  size.side = number_between("--pixel-size", text.substr(0, end), 0, 1e9);
+  size.unit = text.substr(std::min(text.size(), text.find_first_not_of(' ', end)));
+  const bool letters = std::all_of(size.unit.begin(), size.unit.end(), [](char c) {
+    return std::isalpha(static_cast<unsigned char>(c)) || (static_cast<unsigned char>(c) & 0x80);
+  });
+  if (size.unit.empty() || !letters)
+    throw UsageError("--pixel-size: '" + text + "' has no unit", "write it as in 0.05mm");
+  return size;
+}
+
+std::pair<std::int64_t, std::int64_t> point_in(const std::string& option, const std::string& text) {
+  std::int64_t x = 0, y = 0;
+  const char* const last = text.data() + text.size();
+  const auto first = std::from_chars(text.data(), last, x);
+  if (first.ec == std::errc() && first.ptr != last && *first.ptr == ',') {
+    const auto second = std::from_chars(first.ptr + 1, last, y);
+    if (second.ec == std::errc() && second.ptr == last) return {x, y};
+  }
+  throw UsageError(option + ": '" + text + "' is not a pixel", "write x,y with whole numbers");
+}
+
+FeatureScaling scaling_option(const po::variables_map& given) {
+  if (!given.count("scaling")) return FeatureScaling::kBySpreadWhenUnitsDiffer;
+  return choice_of<FeatureScaling>("--scaling", given["scaling"].as<std::string>(),
+                                   {{"none", FeatureScaling::kNone},
+                                    {"spread", FeatureScaling::kSpread},
+                                    {"range", FeatureScaling::kRange}});
+}
+
 const Space& space_option(const std::string& option, const std::string& text) {
   return *read_option(option, [&] { return &space_named(text); });
 }

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CLI_SHARED_FLAGS_H_
 #define CHALCEDONY_CLI_SHARED_FLAGS_H_
 
+#include <cstdint>
 #include <optional>
 #include <string>
 #include <utility>
@@ -10,7 +11,9 @@
 #include "cli/command.h"
 #include "core/color/channel.h"
 #include "core/error.h"
+#include "core/learn/feature_scaling.h"
 #include "core/pixel/raster.h"
+#include "job/pixel_size.h"
 
 namespace chalcedony::cli {
 
@@ -56,6 +59,19 @@ std::vector<Channel> channels_option(const std::string& option, const std::strin
 /// Errors    UsageError
 std::optional<SampleType> depth_option(const po::variables_map& given);
 
+/// Declares --pixel-size.
+void declare_pixel_size(po::options_description& options);
+
+/// What --pixel-size says; a pixel is 1 px when it was not given.
+///
+/// Errors    UsageError
+PixelSize pixel_size_option(const po::variables_map& given);
+
+/// What --scaling says of features.
+///
+/// Errors    UsageError
+FeatureScaling scaling_option(const po::variables_map& given);
+
 /// A color space.
 ///
 /// Errors    UsageError that names the option
@@ -65,6 +81,11 @@ const Space& space_option(const std::string& option, const std::string& text);
 ///
 /// Errors    UsageError that names the option
 const Space& three_channel_space(const std::string& option, const std::string& text);
+
+/// A pixel, as X,Y.
+///
+/// Errors    UsageError that names the option
+std::pair<std::int64_t, std::int64_t> point_in(const std::string& option, const std::string& text);
 
 /// A list split at commas, blanks around items dropped.
 std::vector<std::string> split_list(const std::string& text);

@@ -3,6 +3,7 @@
 #define CHALCEDONY_FIGURE_SCATTER_FIGURE_H_
 
 #include <array>
+#include <cstddef>
 #include <filesystem>
 #include <string>
 #include <vector>
@@ -12,12 +13,23 @@
 
 namespace chalcedony {
 
-/// Some sample pixels of a class, in two features.
+/// Pixels in two features.
 using ScatterPoints = std::vector<std::array<float, 2>>;
 
-/// Sample pixels, class means and two-sigma ellipses over features `x` and `y` of the model.
+/// Which two features of a model a scatter shows.
+struct FeaturePair {
+  std::size_t x = 0, y = 1;
+};
+
+struct ScatterContent {
+  std::vector<ScatterPoints> samples;  // some sample pixels of each class
+  ScatterPoints everything;            // pixels of whole pictures, shown as a density
+  ScatterPoints marked;                // single pixels, numbered from 1
+};
+
+/// Everything in `content`, class means and two-sigma ellipses over two features of the model.
 void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Model& model,
-                        std::size_t x, std::size_t y, const std::vector<ScatterPoints>& points);
+                        const FeaturePair& features, const ScatterContent& content);
 
 }  // namespace chalcedony
 

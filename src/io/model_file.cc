@@ -7,7 +7,9 @@
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "io/atomic_file.h"
+#include "io/number_text.h"
 #include "io/sample_file.h"
+#include "io/schema_check.h"
 
 namespace chalcedony {
 namespace {
@@ -52,6 +54,16 @@ std::vector<double> divisors_of(const Json& json, std::size_t features) {
   return {divisors.begin(), divisors.end()};
 }
 
+ClassSamples samples_of(const Json& json, std::size_t features) {
+  ClassSamples out{features, {}, json.at("sample_counts").get<std::vector<std::uint64_t>>()};
+  for (const Json& row : json["samples"]) {
+    if (row.size() != features) reject("the model's numbers do not fit its features");
+    for (const Json& value : row) out.values.push_back(value.get<float>());
+  }
+  if (json["samples"].size() != out.rows()) reject("the model's samples and their counts differ");
+  return out;
+}
+
 ModelClass class_of(const Json& json, std::size_t features) {
   ModelClass out;
   out.name = json.at("name").get<std::string>();
@@ -62,7 +74,8 @@ ModelClass class_of(const Json& json, std::size_t features) {
   out.statistics.smallest = vector_of(json.at("smallest"), features);
   out.statistics.largest = vector_of(json.at("largest"), features);
   out.prior = json.at("prior").get<double>();
-  if (!(out.prior > 0 && out.prior <= 1)) reject("the model's priors are no shares");
+  if (json.contains("reach")) out.reach = json["reach"].get<std::vector<double>>();
+  if (json.contains("samples")) out.samples = samples_of(json, features);
   return out;
 }
 
@@ -72,24 +85,65 @@ TrainingPicture training_picture_of(const Json& json) {
                       json.at("height").get<std::uint32_t>(),
                       {}};
   out.samples = parse_samples(json.at("samples").dump(), out.width, out.height);
+  out.channels = json.value("channels", std::size_t{0});
+  out.depth = json.value("depth", "");
   return out;
 }
 
 std::string training_picture_text(const TrainingPicture& picture) {
-  const std::string samples = samples_text(picture.samples, picture.width, picture.height);
-  return Json{{"picture", picture.name},
-              {"width", picture.width},
-              {"height", picture.height},
-              {"samples", Json::parse(samples)}}
-      .dump();
+  Json json{{"picture", picture.name}, {"width", picture.width}, {"height", picture.height}};
+  if (picture.channels > 0) json["channels"] = picture.channels;
+  if (!picture.depth.empty()) json["depth"] = picture.depth;
+  json["samples"] = Json::parse(samples_text(picture.samples, picture.width, picture.height));
+  return json.dump();
+}
+
+/// Rows of floats, each in its shortest form.
+std::string sample_rows_text(const ClassSamples& samples) {
+  std::string text = "[";
+  for (std::size_t i = 0; i < samples.rows(); ++i) {
+    text += i ? ",[" : "[";
+    for (std::size_t f = 0; f < samples.features; ++f)
+      text += (f ? "," : "") + number_text(samples.row(i)[f]);
+    text += ']';
+  }
+  return text + "]";
+}
+
+std::string class_text(const ModelClass& c) {
+  Json json{{"name", c.name},
+            {"color", c.color},
+            {"prior", c.prior},
+            {"count", c.statistics.count},
+            {"mean", numbers(c.statistics.mean)},
+            {"covariance", rows(c.statistics.covariance)},
+            {"smallest", numbers(c.statistics.smallest)},
+            {"largest", numbers(c.statistics.largest)}};
+  if (!c.reach.empty()) json["reach"] = c.reach;
+  std::string text = json.dump();
+  if (c.samples.rows() == 0) return text;
+  text.pop_back();
+  return text + ",\"samples\":" + sample_rows_text(c.samples) +
+         ",\"sample_counts\":" + Json(c.samples.counts).dump() + "}";
+}
+
+/// A list with a line for each item: lists of numbers would take a line for each number.
+template <class Items, class Text>
+std::string lines_text(const std::string& name, const Items& items, const Text& text_of) {
+  std::string text = ",\n  \"" + name + "\": [";
+  for (std::size_t i = 0; i < items.size(); ++i)
+    text += (i ? ",\n    " : "\n    ") + text_of(items[i]);
+  return text + "\n  ]";
 }
 
 Model model_of(const Json& json) {
   if (!json.is_object() || json.value("chalcedony", "") != "model") reject("is not a model");
-  if (json.at("version").get<int>() > kModelVersion)
+  if (json.value("version", 0) > kModelVersion)
     throw InputError("is a model of version " + std::to_string(json.at("version").get<int>()) +
                          ", this program reads up to " + std::to_string(kModelVersion),
                      "use the newer program that wrote it, or train again");
+  if (const std::string misfit = misfit_of_model(json); !misfit.empty())
+    reject("is a damaged model (" + misfit + ")");
   Model model;
   model.method = json.at("method").get<std::string>();
   for (const Json& feature : json.at("features"))
@@ -98,10 +152,8 @@ Model model_of(const Json& json) {
   model.scaling = json.at("scaling").get<std::string>();
   if (json.contains("divisors")) model.divisors = divisors_of(json["divisors"], dimensions);
   model.box_spread = json.value("box_spread", 0.0);
-  if (!(model.box_spread >= 0)) reject("the model's boxes have no width");
+  model.neighbors = json.value("neighbors", std::size_t{0});
   for (const Json& one : json.at("classes")) model.classes.push_back(class_of(one, dimensions));
-  if (model.features.empty() || model.classes.empty() || model.classes.size() > 255)
-    reject("the model has no features or classes, or more than 255 of them");
   for (const Json& picture : json.at("trained_on"))
     model.trained_on.push_back(training_picture_of(picture));
   return model;
@@ -119,24 +171,11 @@ std::string model_text(const Model& model) {
   json["scaling"] = model.scaling;
   if (!model.divisors.empty()) json["divisors"] = model.divisors;
   if (model.box_spread > 0) json["box_spread"] = model.box_spread;
-  json["classes"] = Json::array();
-  for (const ModelClass& c : model.classes) {
-    json["classes"].push_back({{"name", c.name},
-                               {"color", c.color},
-                               {"prior", c.prior},
-                               {"count", c.statistics.count},
-                               {"mean", numbers(c.statistics.mean)},
-                               {"covariance", rows(c.statistics.covariance)},
-                               {"smallest", numbers(c.statistics.smallest)},
-                               {"largest", numbers(c.statistics.largest)}});
-  }
-  // Sample regions are long lists of numbers: a line for each picture, after the rest.
+  if (model.neighbors > 0) json["neighbors"] = model.neighbors;
   std::string text = json.dump(2);
   text.resize(text.size() - 2);
-  text += ",\n  \"trained_on\": [";
-  for (std::size_t i = 0; i < model.trained_on.size(); ++i)
-    text += (i ? ",\n    " : "\n    ") + training_picture_text(model.trained_on[i]);
-  return text + "\n  ]\n}\n";
+  return text + lines_text("classes", model.classes, class_text) +
+         lines_text("trained_on", model.trained_on, training_picture_text) + "\n}\n";
 }
 
 Model parse_model(std::string_view text) {

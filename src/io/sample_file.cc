@@ -6,6 +6,7 @@
 
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/letter_case.h"
 #include "io/atomic_file.h"
 
 namespace chalcedony {
@@ -131,6 +132,11 @@ nlohmann::ordered_json feature_of(const SampleShape& shape, const SampleClass& s
 }
 
 }  // namespace
+
+bool is_sample_file(const std::filesystem::path& path) {
+  const std::string extension = lower_case(path.extension().string());
+  return extension == ".geojson" || extension == ".json";
+}
 
 SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height) {
   try {

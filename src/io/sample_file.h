@@ -11,6 +11,9 @@
 
 namespace chalcedony {
 
+/// Whether a file is one of sample regions, by its name.
+bool is_sample_file(const std::filesystem::path& path);
+
 /// Reads a GeoJSON FeatureCollection (RFC 7946 structure, pixel coordinates, y down) of Point,
 /// Polygon and MultiPolygon features with a `class` property; specified in docs/formats.md.
 ///

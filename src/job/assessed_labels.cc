@@ -20,11 +20,6 @@ std::string picture_stem(const std::filesystem::path& path) {
   return stem.ends_with(thing) ? stem.substr(0, stem.size() - thing.size()) : stem;
 }
 
-bool is_geojson(const std::filesystem::path& path) {
-  const std::string extension = lower_case(path.extension().string());
-  return extension == ".geojson" || extension == ".json";
-}
-
 }  // namespace
 
 AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& context)
@@ -33,7 +28,7 @@ AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& cont
   add(map, options.shared.max_pixels);
   width_ = sources_.front()->shape().width;
   const std::uint32_t height = sources_.front()->shape().height;
-  if (is_geojson(options.reference)) {
+  if (is_sample_file(options.reference)) {
     add_samples(options.reference, context);
   } else {
     add(options.reference, options.shared.max_pixels);

@@ -1,13 +1,18 @@
 #include "job/class_map.h"
 
+#include <algorithm>
+#include <cmath>
+#include <cstring>
+
 #include "core/color/channel_plan.h"
-#include "core/learn/classifier.h"
+#include "core/learn/block_classifier.h"
 #include "core/palette/class_painter.h"
 #include "figure/map_figure.h"
 #include "io/csv.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
 #include "job/class_shares.h"
+#include "job/confidence_tally.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -15,35 +20,55 @@ namespace chalcedony {
 namespace {
 
 struct ClassBand {
-  EncodedRows rows;
+  std::vector<EncodedRows> rows;      // for each file
   std::vector<std::uint64_t> counts;  // unclassified first; counted pixels only
   Excluded excluded;
   std::uint64_t clipped = 0;
   std::uint64_t contested = 0;  // counted pixels that several classes would take
+  std::uint64_t far = 0;        // counted pixels beyond what the samples of any class reach
+  ConfidenceTally confidence;
 };
+
+PictureSpec confidence_spec(const RasterShape& size) {
+  PictureSpec spec;
+  spec.shape = {size.width, size.height, 1, SampleType::kU16};
+  return spec;
+}
+
+PictureSpec blend_spec(const RasterShape& size) {
+  PictureSpec spec;
+  spec.shape = {size.width, size.height, 3, SampleType::kU8};
+  return spec;
+}
 
 class ClassMapJob {
  public:
   ClassMapJob(const std::filesystem::path& input, const Model& model, const Classifier& classifier,
-              const std::string& thing, const SharedOptions& options, const Context& context,
+              const ClassMapOptions& wanted, const SharedOptions& options, const Context& context,
               Results& results, FigureFormat figures)
       : model_(model),
         classes_(map_classes(model)),
         classifier_(classifier),
-        thing_(thing),
+        wanted_(wanted),
         options_(options),
         context_(context),
         results_(results),
         picture_(open_counted(input, options, context)),
         plan_(info(), model.features, model.divisors, options.hue_floor),
+        srgb_(info(), channels_of(spaces::kSrgb)),
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
         colors_(map_colors(model)),
-        counts_(classes_.size() + 1) {
-    if (results.wants(thing))
-      map_ = create_picture(results.path(input, thing, "png"),
-                            label_spec(info().shape, legend_of(model)));
+        counts_(classes_.size() + 1),
+        confidence_(wanted.confidence ? classes_.size() : 0) {
+    const RasterShape& size = info().shape;
+    if (results.wants(wanted.thing))
+      map_ = open("png", wanted.thing, label_spec(size, legend_of(model)));
+    if (wanted.confidence && results.wants("confidence"))
+      confidence_picture_ = open("png", "confidence", confidence_spec(size));
+    if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
+    if (classifier.is_slow() && remembers_colors(info(), model)) by_color_.emplace();
   }
 
   Json run() {
@@ -52,14 +77,22 @@ class ClassMapJob {
         [this] { return Worker(*this); }, [this](ClassBand&& band) { take(std::move(band)); });
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
-    if (map_) map_->finish();
+    for (auto& file : files_) file->finish();
     if (results_.wants("areas")) write_areas(counted);
+    if (confidence_picture_) write_confidence();
     if (preview_.wanted()) draw(counted);
     return report(counted);
   }
 
  private:
   const PictureInfo& info() const { return picture_.file.info; }
+  const std::filesystem::path& input() const { return picture_.file.path; }
+
+  /// The place of a new file among those that are written.
+  std::size_t open(const char* extension, const std::string& thing, const PictureSpec& spec) {
+    files_.push_back(create_picture(results_.path(input(), thing, extension), spec));
+    return files_.size() - 1;
+  }
 
   /// One for each thread.
   class Worker {
@@ -67,36 +100,40 @@ class ClassMapJob {
     explicit Worker(ClassMapJob& job)
         : job_(&job),
           reader_(job.info(), job.picture_.counting),
-          features_(job.plan_),
+          classifier_(job.plan_, job.classifier_, job.wanted_.confidence,
+                      job.by_color_ ? &*job.by_color_ : nullptr),
+          srgb_(job.srgb_),
           collector_(job.preview_),
           painter_(job.colors_),
-          labels_(kBlockPixels + kPlanePadding),
-          contested_(kBlockPixels + kPlanePadding) {}
+          labels_(kBlockPixels + kPlanePadding) {}
 
     ClassBand operator()(const Band& band) {
       ClassBand out;
       out.counts.resize(job_->counts_.size());
-      std::vector<std::byte> rows(std::size_t{band.rows()} * band.shape().width);
-      std::byte* at = rows.data();
+      if (job_->wanted_.confidence) out.confidence = ConfidenceTally(job_->classes_.size());
+      const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
+      samples_.assign(job_->files_.size(), {});
+      if (job_->map_) samples_[*job_->map_].resize(pixels);
+      if (job_->confidence_picture_)
+        samples_[*job_->confidence_picture_].resize(pixels * sizeof(std::uint16_t));
+      if (job_->blend_) samples_[*job_->blend_].resize(pixels * 3);
+      std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
-        classify(block, out);
-        std::copy_n(reinterpret_cast<const std::byte*>(labels_.data()), block.size, at);
+        add(block, at, out);
         at += block.size;
-        if (job_->preview_.wanted()) collect(block);
       });
       out.excluded = reader_.take_excluded();
-      out.clipped = features_.take_clipped();
-      if (job_->map_) out.rows = job_->map_->encode(band.first_row(), band.rows(), std::move(rows));
+      out.clipped = classifier_.take_clipped();
+      for (std::size_t f = 0; f < samples_.size(); ++f)
+        out.rows.push_back(
+            job_->files_[f]->encode(band.first_row(), band.rows(), std::move(samples_[f])));
       return out;
     }
 
    private:
-    void classify(const Block& block, ClassBand& out) {
-      features_.evaluate(block);
-      job_->classifier_.classify(features_.values(), block.size, labels_.data());
-      if (job_->classifier_.contested(features_.values(), block.size, contested_.data()))
-        for (std::size_t i = 0; i < block.size; ++i)
-          out.contested += contested_[i] && block.counts(i);
+    void add(const Block& block, std::size_t at, ClassBand& out) {
+      const Verdicts& found = classifier_.classify(block);
+      std::copy_n(found.labels.begin(), block.size, labels_.begin());
       for (std::size_t i = 0; i < block.size; ++i) {
         if (block.counts(i)) {
           ++out.counts[labels_[i]];
@@ -104,7 +141,43 @@ class ClassMapJob {
           labels_[i] = 0;
         }
       }
+      for (std::size_t i = 0; i < block.size; ++i) {
+        out.contested += found.contested[i] && block.counts(i);
+        out.far += found.far[i] && block.counts(i);
+      }
+      if (job_->map_) std::memcpy(samples_[*job_->map_].data() + at, labels_.data(), block.size);
+      if (job_->wanted_.confidence) add_confidence(found, block.size, at, out);
+      if (job_->blend_) add_blend(block, at);
+      if (job_->preview_.wanted()) collect(block);
     }
+
+    void add_confidence(const Verdicts& found, std::size_t n, std::size_t at, ClassBand& out) {
+      std::byte* const to = job_->confidence_picture_
+                                ? samples_[*job_->confidence_picture_].data() + 2 * at
+                                : nullptr;
+      for (std::size_t i = 0; i < n; ++i) {
+        const float confidence = labels_[i] == 0 ? 0.0f : found.confidence[i];
+        if (labels_[i] != 0) out.confidence.add(labels_[i], confidence);
+        const auto code = static_cast<std::uint16_t>(std::lround(confidence * 65535));
+        if (to) std::memcpy(to + 2 * i, &code, sizeof(code));
+      }
+    }
+
+    /// Pixels without a class stay as they are.
+    void add_blend(const Block& block, std::size_t at) {
+      srgb_.evaluate(block);
+      const ConstPlanes picture = srgb_.channels(0);
+      const ConstPlanes painted = painter_.paint(labels_.data(), block.size);
+      std::byte* const to = samples_[*job_->blend_].data() + 3 * at;
+      const auto share = static_cast<float>(job_->wanted_.blend);
+      for (std::size_t c = 0; c < 3; ++c)
+        for (std::size_t i = 0; i < block.size; ++i) {
+          const float part = labels_[i] == 0 ? 0.0f : share;
+          const float mixed = picture[c][i] + part * (painted[c][i] - picture[c][i]);
+          to[3 * i + c] = static_cast<std::byte>(std::clamp(mixed, 0.0f, 255.0f) + 0.5f);
+        }
+    }
+
     void collect(const Block& block) {
       collector_.add(block);
       Block opaque = block;
@@ -114,10 +187,12 @@ class ClassMapJob {
 
     ClassMapJob* job_;
     BlockReader reader_;
-    FeatureEvaluator features_;
+    BlockClassifier classifier_;
+    ChannelEvaluator srgb_;
     Preview::Collector collector_;
     ClassPainter painter_;
-    std::vector<std::uint8_t> labels_, contested_;
+    std::vector<std::uint8_t> labels_;
+    std::vector<std::vector<std::byte>> samples_;  // of each file
   };
 
   void take(ClassBand&& band) {
@@ -125,16 +200,34 @@ class ClassMapJob {
     excluded_ += band.excluded;
     clipped_ += band.clipped;
     contested_ += band.contested;
-    if (map_) map_->append(band.rows);
+    far_ += band.far;
+    confidence_ += band.confidence;
+    for (std::size_t f = 0; f < files_.size(); ++f) files_[f]->append(band.rows[f]);
   }
 
   void write_areas(std::uint64_t counted) const {
-    CsvTable table({"index", "class", "color", "pixels", "share_percent"});
-    table.add({std::uint64_t{0}, "unclassified", "", counts_[0], percent(counts_[0], counted)});
+    CsvTable table({"index", "class", "color", "pixels", "share_percent", "unit", "area"});
+    const auto add = [&](std::size_t c, const std::string& name, const std::string& color) {
+      table.add({std::uint64_t{c}, name, color, counts_[c], percent(counts_[c], counted),
+                 wanted_.pixel_size.unit, wanted_.pixel_size.area(counts_[c])});
+    };
+    add(0, "unclassified", "");
     for (std::size_t c = 0; c < classes_.size(); ++c)
-      table.add({std::uint64_t{c + 1}, classes_[c].name, classes_[c].color, counts_[c + 1],
-                 percent(counts_[c + 1], counted)});
-    table.write(results_.path(picture_.file.path, "areas", "csv"));
+      add(c + 1, classes_[c].name, classes_[c].color);
+    table.write(results_.path(input(), "areas", "csv"));
+  }
+
+  void write_confidence() const {
+    CsvTable table({"class", "pixels", "mean_percent", "percentile_5", "median_percent"});
+    for (std::size_t c = 0; c < classes_.size(); ++c) {
+      const ConfidenceTally::Figures figures = confidence_.of_class(c);
+      if (figures.pixels == 0) {
+        table.add({classes_[c].name, figures.pixels, CsvField(), CsvField(), CsvField()});
+      } else {
+        table.add({classes_[c].name, figures.pixels, figures.mean, figures.low, figures.median});
+      }
+    }
+    table.write(results_.path(input(), "confidence", "csv"));
   }
 
   void draw(std::uint64_t counted) {
@@ -142,49 +235,66 @@ class ClassMapJob {
     if (counts_[0] > 0) legend.push_back({"unclassified", "#000000", percent(counts_[0], counted)});
     Plot plot(format_);
     add_class_map_figure(
-        plot, results_.path(picture_.file.path, thing_ + ".figure", extension_of(format_)),
+        plot, results_.path(input(), wanted_.thing + ".figure", extension_of(format_)),
         picture_.name(), legend, preview_.thumbnail(), merged_thumbnail(map_preview_));
     draw_figures(plot, context_);
   }
 
   Json report(std::uint64_t counted) const {
-    return {{"file", picture_.file.path.string()},
-            {"counted", counted},
-            {"excluded", excluded_json(excluded_)},
-            {"clipped", clipped_},
-            {"contested", contested_},
-            {"unclassified", counts_[0]},
-            {"unclassified_percent", percent(counts_[0], counted)},
-            {"classes", classes_json(classes_, counts_, counted)}};
+    Json json{{"file", input().string()},
+              {"counted", counted},
+              {"excluded", excluded_json(excluded_)},
+              {"clipped", clipped_},
+              {"contested", contested_},
+              {"far", far_},
+              {"far_percent", percent(far_, counted)},
+              {"unclassified", counts_[0]},
+              {"unclassified_percent", percent(counts_[0], counted)},
+              {"unit", wanted_.pixel_size.unit},
+              {"classes", classes_json(classes_, counts_, counted)}};
+    for (std::size_t c = 0; c < classes_.size(); ++c)
+      json["classes"][c]["area"] = wanted_.pixel_size.area(counts_[c + 1]);
+    if (wanted_.confidence) {
+      const ConfidenceTally::Figures figures = confidence_.of_all();
+      json["confidence"] = {{"mean_percent", figures.mean},
+                            {"percentile_5", figures.low},
+                            {"median_percent", figures.median}};
+    }
+    return json;
   }
 
   const Model& model_;
   std::vector<MapClass> classes_;
   const Classifier& classifier_;
-  std::string thing_;
+  const ClassMapOptions& wanted_;
   const SharedOptions& options_;
   const Context& context_;
   Results& results_;
   CountedPicture picture_;
   FeaturePlan plan_;
+  ChannelPlan srgb_;
+  std::optional<VerdictsByColor> by_color_;
   Preview preview_;
   Tallies<ThumbnailSums> map_preview_;
   FigureFormat format_;
   std::vector<std::string> colors_;
-  std::unique_ptr<PictureWriter> map_;
+  std::vector<std::unique_ptr<PictureWriter>> files_;
+  std::optional<std::size_t> map_, confidence_picture_, blend_;  // places in files_
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;
   std::uint64_t clipped_ = 0;
   std::uint64_t contested_ = 0;
+  std::uint64_t far_ = 0;
+  ConfidenceTally confidence_;
 };
 
 }  // namespace
 
 Json write_class_map(const std::filesystem::path& input, const Model& model,
-                     const Classifier& classifier, const std::string& thing,
+                     const Classifier& classifier, const ClassMapOptions& wanted,
                      const SharedOptions& options, const Context& context, Results& results,
                      FigureFormat figures) {
-  return ClassMapJob(input, model, classifier, thing, options, context, results, figures).run();
+  return ClassMapJob(input, model, classifier, wanted, options, context, results, figures).run();
 }
 
 }  // namespace chalcedony

@@ -8,18 +8,28 @@
 #include "core/learn/classifier.h"
 #include "figure/plot.h"
 #include "job/context.h"
+#include "job/pixel_size.h"
 #include "job/results.h"
 #include "job/summary.h"
 
 namespace chalcedony {
 
+/// What is wanted besides the map.
+struct ClassMapOptions {
+  std::string thing = "classes";  // what the map is called in the names of files
+  PixelSize pixel_size;
+  bool confidence = false;  // measure it, and write it where `confidence` is wanted
+  double blend = 0;         // 0-1: how much of the class color a blend holds; 0: no blend
+};
+
 /// Gives each counted pixel its class by `classifier`, which is one for `model`. Writes
-/// <stem>.THING.png, <stem>.areas.csv and <stem>.THING.figure where results named THING, `areas`
-/// and `figure` are wanted. Returns the summary of this input.
+/// <stem>.THING.png, <stem>.areas.csv, <stem>.confidence.png and .csv, <stem>.blend.png and
+/// <stem>.THING.figure where asked for and results named THING, `areas`, `confidence`, `blend` and
+/// `figure` are wanted. Returns the summary of this input.
 ///
 /// Errors    InputError, OutputError; no file is left then
 Json write_class_map(const std::filesystem::path& input, const Model& model,
-                     const Classifier& classifier, const std::string& thing,
+                     const Classifier& classifier, const ClassMapOptions& wanted,
                      const SharedOptions& options, const Context& context, Results& results,
                      FigureFormat figures);
 

@@ -23,26 +23,6 @@ namespace {
 constexpr unsigned kIterationsOfMixtureStarts = 20;
 constexpr std::size_t kMostKeptBytes = 100'000'000;  // of a picture, between its two passes
 
-/// The standard deviation or the range of each feature over all points; 1 where there is none.
-std::vector<double> divisors_of(const Points& points, FeatureScaling scaling) {
-  std::vector<double> divisors;
-  for (const float* feature : points.features) {
-    double weight = 0, sum = 0, squares = 0;
-    for (std::size_t i = 0; i < points.size; ++i) {
-      weight += points.weights[i];
-      sum += points.weights[i] * static_cast<double>(feature[i]);
-    }
-    const double mean = sum / weight;
-    for (std::size_t i = 0; i < points.size; ++i)
-      squares += points.weights[i] * std::pow(static_cast<double>(feature[i]) - mean, 2);
-    const auto [low, high] = std::minmax_element(feature, feature + points.size);
-    const double divisor = scaling == FeatureScaling::kRange ? static_cast<double>(*high - *low)
-                                                             : std::sqrt(squares / weight);
-    divisors.push_back(divisor > 0 ? divisor : 1);
-  }
-  return divisors;
-}
-
 class ClusterJob {
  public:
   ClusterJob(const ClusterOptions& options, const Context& context, Results& results)
@@ -59,6 +39,7 @@ class ClusterJob {
     in_arena(options_.shared, [&] { find_groups(); });
     choose();
     name_groups();
+    if (!given_) measure_reach(groupings_[chosen_].model, colors_.points());
     Plot plot(format);
     for (std::size_t i = 0; i < options_.shared.inputs.size(); ++i)
       summary["inputs"].push_back(map_picture(i, plot));
@@ -104,18 +85,13 @@ class ClusterJob {
     frame_.features = given_ ? given_->features : features(options_);
     frame_.order = options_.order;
     frame_.colors = options_.colors;
-    FeatureScaling scaling = options_.scaling;
     if (given_) {
       frame_.scaling = given_->scaling;
       frame_.divisors = given_->divisors;
     } else {
-      if (scaling == FeatureScaling::kBySpreadWhenUnitsDiffer)
-        scaling = units_differ(features_of(frame_.features)) ? FeatureScaling::kSpread
-                                                             : FeatureScaling::kNone;
-      if (scaling != FeatureScaling::kNone) {
-        frame_.scaling = scaling == FeatureScaling::kSpread ? "spread" : "range";
-        frame_.divisors = divisors_of(colors_.points(), scaling);
-      }
+      const FeatureScaling scaling = settled(options_.scaling, frame_.features);
+      frame_.scaling = name_of(scaling);
+      frame_.divisors = divisors_of(colors_.points(), scaling);
     }
     colors_.divide(frame_.divisors);
   }

@@ -11,6 +11,7 @@
 
 #include "core/cluster/gaussian_mixture.h"
 #include "core/cluster/k_means.h"
+#include "core/learn/feature_scaling.h"
 #include "job/context.h"
 #include "job/grouping.h"
 #include "job/results.h"
@@ -19,14 +20,6 @@
 namespace chalcedony {
 
 enum class ClusterMethod { kMeans, kMixture };
-
-/// What features are divided by before distances.
-enum class FeatureScaling {
-  kBySpreadWhenUnitsDiffer,
-  kNone,
-  kSpread,  // the standard deviation over the counted pixels
-  kRange,   // largest less smallest
-};
 
 /// Whether the probability of every class is written as a picture, and in which depth.
 enum class ProbabilityPictures { kNone, k16, kFloat };

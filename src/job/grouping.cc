@@ -5,7 +5,9 @@
 #include <numeric>
 
 #include "core/learn/classifier.h"
+#include "core/learn/reach.h"
 #include "core/palette/figure_colors.h"
+#include "core/pixel/planes.h"
 
 namespace chalcedony {
 namespace {
@@ -136,6 +138,12 @@ Model empty_model(const char* method, const GroupingFrame& frame) {
   return model;
 }
 
+/// The same with a name for every entry.
+Model with_entries_apart(Model model) {
+  for (std::size_t e = 0; e < model.classes.size(); ++e) model.classes[e].name = std::to_string(e);
+  return model;
+}
+
 double squares_within(const Points& points, const Model& model) {
   const Model divided = scaled(model);
   const auto labels = point_labels(points, model);
@@ -156,10 +164,7 @@ double squares_within(const Points& points, const Model& model) {
 }  // namespace
 
 std::vector<std::uint8_t> point_labels(const Points& points, const Model& model) {
-  // Entries of one name are told apart here.
-  Model apart = model;
-  for (std::size_t e = 0; e < apart.classes.size(); ++e) apart.classes[e].name = std::to_string(e);
-  const auto classifier = make_classifier(apart);
+  const auto classifier = make_classifier(with_entries_apart(model));
   std::vector<std::uint8_t> labels(points.size + kPlanePadding);
   for_each_chunk(points.size, [&](std::size_t, std::size_t begin, std::size_t end) {
     std::vector<const float*> features;
@@ -169,6 +174,29 @@ std::vector<std::uint8_t> point_labels(const Points& points, const Model& model)
     std::copy_n(own.begin(), end - begin, labels.begin() + static_cast<std::ptrdiff_t>(begin));
   });
   return labels;
+}
+
+void measure_reach(Model& model, const Points& points) {
+  const auto labels = point_labels(points, model);
+  const auto classifier = make_classifier(with_entries_apart(model));
+  std::vector<std::vector<std::pair<float, std::uint64_t>>> found(model.classes.size());
+  PlaneBuffer buffer(model.classes.size());
+  std::vector<float*> planes;
+  for (std::size_t e = 0; e < model.classes.size(); ++e) planes.push_back(buffer.plane(e));
+  for (std::size_t first = 0; first < points.size; first += kBlockPixels) {
+    const std::size_t n = std::min(kBlockPixels, points.size - first);
+    std::vector<const float*> features;
+    for (const float* feature : points.features) features.push_back(feature + first);
+    classifier->distances(features, n, planes);
+    for (std::size_t i = 0; i < n; ++i) {
+      const std::size_t own = labels[first + i] - 1u;
+      found[own].emplace_back(planes[own][i],
+                              static_cast<std::uint64_t>(points.weights[first + i]));
+    }
+  }
+  for (std::size_t e = 0; e < found.size(); ++e)
+    model.classes[e].reach = found[e].empty() ? std::vector<double>(kReachPercents.size())
+                                              : reach_of(std::move(found[e]));
 }
 
 Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame) {

@@ -40,6 +40,9 @@ struct GroupingFrame {
 /// says. Room for the padding is at the end.
 std::vector<std::uint8_t> point_labels(const Points& points, const Model& model);
 
+/// Finds how far the points of every entry reach, for classify --reject; see ModelClass.
+void measure_reach(Model& model, const Points& points);
+
 /// A grouping from the centers k-means found.
 Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame);
 

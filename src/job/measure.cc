@@ -20,6 +20,7 @@
 #include "job/label_preview.h"
 #include "job/preview.h"
 #include "job/region_colors.h"
+#include "job/region_samples.h"
 
 namespace chalcedony {
 namespace {
@@ -87,10 +88,8 @@ class MeasureJob {
     if (preview.wanted()) image_ = preview.thumbnail();
   }
 
-  double length(double pixels) const { return pixels * options_.pixel_size; }
-  double area(std::uint64_t pixels) const {
-    return static_cast<double>(pixels) * options_.pixel_size * options_.pixel_size;
-  }
+  double length(double pixels) const { return options_.pixel_size.length(pixels); }
+  double area(std::uint64_t pixels) const { return options_.pixel_size.area(pixels); }
   std::uint64_t all_pixels() const { return file_.rows->shape().pixels(); }
 
   void write_table() {
@@ -117,7 +116,7 @@ class MeasureJob {
                                 names_[m.label],
                                 m.pixels,
                                 percent(m.pixels, all_pixels()),
-                                options_.unit,
+                                options_.pixel_size.unit,
                                 area(m.pixels),
                                 m.center_x,
                                 m.center_y,
@@ -178,20 +177,11 @@ class MeasureJob {
 
   /// As sample regions, so that they can be corrected and trained with.
   void write_outlines(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
-    SampleSet samples;
-    for (std::size_t r = 0; r < rings.size(); ++r) {
-      SampleShape shape;
-      shape.sample_class = samples.class_named(names_[regions_[r].label]);
-      samples.classes[shape.sample_class].color = colors_of_[regions_[r].label];
-      for (const Ring& ring : rings[r]) {
-        auto& corners = shape.rings.emplace_back();
-        for (const auto& [x, y] : ring)
-          corners.push_back({static_cast<double>(x), static_cast<double>(y)});
-      }
-      samples.shapes.push_back(std::move(shape));
-    }
+    std::vector<std::uint8_t> labels;
+    for (const RegionMeasures& region : regions_) labels.push_back(region.label);
     write_text_file(results_.path(input_, "outlines", "geojson"),
-                    samples_text(samples, picture.grid.width, picture.grid.height));
+                    samples_text(samples_of_regions(labels, rings, names_, colors_of_),
+                                 picture.grid.width, picture.grid.height));
   }
 
   void draw(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
@@ -266,7 +256,7 @@ class MeasureJob {
   Json report() const {
     Json json{{"file", input_.string()},
               {"kind", is_mask_ ? "mask" : "class map"},
-              {"unit", options_.unit},
+              {"unit", options_.pixel_size.unit},
               {"count", regions_.size()},
               {"classes", Json::array()}};
     struct ClassSums {

@@ -4,12 +4,12 @@
 
 #include <filesystem>
 #include <optional>
-#include <string>
 #include <vector>
 
 #include "core/color/channel.h"
 #include "core/region/run_linker.h"
 #include "job/context.h"
+#include "job/pixel_size.h"
 #include "job/results.h"
 #include "job/summary.h"
 
@@ -20,8 +20,7 @@ struct MeasureOptions {
   Connectivity connectivity = Connectivity::kEight;
   std::optional<std::filesystem::path> image;  // of the size of every input
   std::vector<Channel> channels;               // of the image
-  double pixel_size = 1;                       // side of a pixel, in `unit`
-  std::string unit = "px";
+  PixelSize pixel_size;
   bool outlines = false;
   bool numbers = false;  // a picture of region numbers
 };

@@ -82,8 +82,8 @@ Json run_slice(const SliceOptions& options, const Context& context) {
     const std::vector<Slice> slices =
         options.quantiles > 0 ? quantile_slices(input, options, context) : options.slices;
     Json json = write_class_map(input, slice_model(options.channel, slices),
-                                *make_slicer(options.channel, slices), "slices", options.shared,
-                                context, results, format);
+                                *make_slicer(options.channel, slices), {"slices", {}, false, 0},
+                                options.shared, context, results, format);
     json["slices"] = slices_json(slices);
     return json;
   });

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_JOB_TRAIN_H_
 #define CHALCEDONY_JOB_TRAIN_H_
 
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
@@ -9,22 +10,24 @@
 #include "core/color/channel.h"
 #include "job/context.h"
 #include "job/results.h"
+#include "job/sample_source.h"
 #include "job/summary.h"
+#include "job/trained_model.h"
 
 namespace chalcedony {
 
-/// How frequent the classes are taken to be.
-enum class Priors { kEven, kSamples, kGiven };
+/// What --method says for every method there is.
+inline constexpr const char* kAllMethods = "all";
 
 struct TrainOptions {
   SharedOptions shared;
-  std::vector<std::filesystem::path> samples;  // one for each input, in their order, or none
-  std::vector<std::pair<std::string, std::string>> places;  // class and place, on the one input
-  std::string method = "minimum-distance";
-  double box_spread = 0;  // parallelepiped; see Model
-  Priors priors = Priors::kEven;
-  std::vector<std::pair<std::string, double>> given_priors;  // kGiven: class and number
-  std::vector<Channel> features;                             // empty: lab.l, lab.a, lab.b
+  SampleSources sources;
+  std::string method = "minimum-distance";  // or kAllMethods
+  TrainingRules rules;
+  std::vector<Channel> features;  // empty: lab.l, lab.a, lab.b
+  double trim = 0;                // robust standard deviations; 0: nothing is trimmed
+  double held_share = 0;          // of the samples that only test the model, 0-1
+  std::optional<std::pair<std::string, std::string>> scatter;  // features of the figure, by name
 };
 
 const std::vector<ResultKind>& train_results();

@@ -280,3 +280,17 @@ TEST_CASE("pixels that are not numbers are left out of the groups, and said", "[
     CHECK(labels[2] == 2);
   }
 }
+
+TEST_CASE("cluster models know their reach", "[cli][cluster]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-b.png", "panel.png");
+  const std::string method = GENERATE("k-means", "gaussian-mixture");
+  summary_of(run_tool(dir, {"cluster", "panel.png", "--method", method, "--k", "4", "-o", "out",
+                            "--write", "model", "--summary", "json"}));
+  const nlohmann::json found =
+      summary_of(run_tool(dir, {"classify", "panel.png", "--model", "out/clusters.model.json",
+                                "--reject", "95", "--summary", "json"}));
+  // The samples of a cluster are its own pixels, of which 5 % lie farther.
+  CHECK(found["inputs"][0]["unclassified_percent"].get<double>() == Approx(5).margin(0.1));
+  CHECK(found["inputs"][0]["far_percent"].get<double>() <= 1.01);
+}

@@ -279,8 +279,9 @@ TEST_CASE("train and classify find stripes again", "[cli][train][classify]") {
   CHECK(right);
   const auto areas = lines_of(dir / "out/stripes.areas.csv");
   REQUIRE(areas.size() == 5);
-  CHECK(areas[1] == "0,unclassified,,0,0");
-  CHECK_THAT(areas[2], Catch::StartsWith("1,red,#") && Catch::EndsWith(",600,33.333333333333336"));
+  CHECK(areas[1] == "0,unclassified,,0,0,px,0");
+  CHECK_THAT(areas[2],
+             Catch::StartsWith("1,red,#") && Catch::EndsWith(",600,33.333333333333336,px,600"));
 }
 
 TEST_CASE("maximum likelihood maps the panels as well as it must", "[cli][train][classify]") {

@@ -57,7 +57,7 @@ TEST_CASE("train says which samples it cannot use", "[cli][train]") {
   write_stripes(dir / "s.png");
   write_stripes(dir / "t.png");
   const std::vector<std::pair<std::vector<std::string>, std::string>> wrong{
-      {{"s.png"}, "train needs --samples or --sample"},
+      {{"s.png"}, "train needs --samples, --painted or --sample"},
       {{"s.png", "--sample", "red"}, "--sample"},
       {{"s.png", "t.png", "--sample", "red=1,1"}, "--sample is a place on one picture"},
       {{"s.png", "--sample", "red=1,1", "--boxes", "2"}, "--boxes are for parallelepiped only"},
@@ -70,4 +70,303 @@ TEST_CASE("train says which samples it cannot use", "[cli][train]") {
   check_error(run_tool(dir, {"train", "s.png", "--sample", "red=30,1,4,4", "-o", "out"}), 1,
               "--sample: ");
   check_nothing_in(dir, "out");
+}
+
+namespace {
+
+/// The demo panels in a folder, and a model of panel A by a method with its options.
+void train_panel_a(const TempDir& dir, std::vector<std::string> more) {
+  for (const char* name : {"panel-a.png", "panel-c.png", "panel-a.samples.geojson"})
+    if (!std::filesystem::exists(dir / name)) copy_demo(dir, name);
+  std::vector<std::string> arguments{
+      "train", "panel-a.png", "--samples", "panel-a.samples.geojson", "-o", "out", "--figures",
+      "none",  "--summary",   "json"};
+  arguments.insert(arguments.end(), more.begin(), more.end());
+  summary_of(run_tool(dir, arguments));
+}
+
+}  // namespace
+
+TEST_CASE("labels and painted strokes train like the regions they stand for", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const std::vector<std::string> tail{"-o", "out", "--summary", "json", "--write", "model"};
+  const auto train = [&](std::vector<std::string> arguments) {
+    arguments.insert(arguments.begin(), {"train", "s.png"});
+    arguments.insert(arguments.end(), tail.begin(), tail.end());
+    summary_of(run_tool(dir, arguments));
+    return json::parse(text_of_file(dir / "out/model.json"));
+  };
+  const json places = train({"--sample", "red=1,1,4,5", "--sample", "blue=9,2,4,6"});
+  std::vector<std::uint8_t> labels(200);
+  std::vector<std::uint8_t> painted = bytes_in(dir / "s.png");
+  const auto mark = [&](int x0, int y0, int w, int h, std::uint8_t label,
+                        std::array<std::uint8_t, 3> color) {
+    for (int y = y0; y < y0 + h; ++y)
+      for (int x = x0; x < x0 + w; ++x) {
+        labels[static_cast<std::size_t>(y * 20 + x)] = label;
+        for (std::size_t c = 0; c < 3; ++c)
+          painted[static_cast<std::size_t>(y * 20 + x) * 3 + c] = color[c];
+      }
+  };
+  mark(1, 1, 4, 5, 1, {255, 0, 0});
+  mark(9, 2, 4, 6, 2, {0, 0, 255});
+  write_labels(dir / "l.png", 20, labels, {{1, "red", "#ff0000"}, {2, "blue", "#0000ff"}});
+  // The soft edge of a brush fills no square.
+  painted[0] = painted[1] = 99;
+  write_rgb(dir / "p.png", 20, 10, painted);
+  const json by_labels = train({"--samples", "l.png"});
+  const json by_strokes =
+      train({"--painted", "p.png", "--class", "red=#f00", "--class", "blue=rgb(0 0 255)"});
+  for (const json& model : {by_labels, by_strokes}) {
+    REQUIRE(model["classes"].size() == 2);
+    for (std::size_t c = 0; c < 2; ++c) {
+      CHECK(model["classes"][c]["name"] == places["classes"][c]["name"]);
+      CHECK(model["classes"][c]["count"] == places["classes"][c]["count"]);
+      CHECK(model["classes"][c]["mean"] == places["classes"][c]["mean"]);
+    }
+  }
+  CHECK(by_strokes["classes"][0]["color"] == "#ff0000");
+  // Flat colors are classes called by their color, unless a name is given.
+  std::vector<std::uint8_t> flat(800);
+  for (std::size_t i = 0; i < 200; ++i)
+    if (labels[i] != 0) {
+      flat[4 * i + (labels[i] == 1 ? 0 : 2)] = 255;
+      flat[4 * i + 3] = 255;
+    }
+  write_picture(dir / "f.png", spec_of(20, 10, 4), bytes_of(flat));
+  const json by_colors = train({"--samples", "f.png", "--class", "red=#ff0000"});
+  CHECK(by_colors["classes"][0]["name"] == "red");
+  CHECK(by_colors["classes"][1]["name"] == "#0000ff");
+  CHECK(by_colors["classes"][1]["mean"] == places["classes"][1]["mean"]);
+}
+
+TEST_CASE("what cannot be strokes or labels is said", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  write_rgb(dir / "small.png", 2, 1, {1, 2, 3, 4, 5, 6});
+  const auto try_with = [&](const std::vector<std::string>& more) {
+    std::vector<std::string> arguments{"train", "s.png", "-o", "out"};
+    arguments.insert(arguments.end(), more.begin(), more.end());
+    return run_tool(dir, arguments);
+  };
+  check_error(try_with({"--painted", "s.png"}), 1, "s.png: has no strokes that differ");
+  check_error(try_with({"--painted", "small.png"}), 1, "small.png: is 2x1, the picture 20x10");
+  check_error(try_with({"--samples", "small.png"}), 1, "small.png: is 2x1, the picture 20x10");
+  summary_of(
+      run_tool(dir, {"convert", "s.png", "--to", "srgb", "-o", "s.jpg", "--summary", "json"}));
+  check_error(try_with({"--painted", "s.jpg"}), 1, "s.jpg: was compressed with losses");
+  check_error(try_with({"--painted", "s.png", "--painted", "s.png"}), 2,
+              "there are 1 inputs and 2 painted copies");
+  check_error(try_with({"--sample", "a=1,1", "--class", "a=no-color"}), 2, "--class");
+  check_error(try_with({"--sample", "a=1,1", "--holdout", "1"}), 2, "--holdout: '1'");
+  check_error(try_with({"--sample", "a=1,1", "--holdout", "0.5"}), 1, "class 'a' ");
+  check_error(try_with({"--sample", "a=1,1", "--scatter", "lab.l"}), 2, "--scatter");
+  check_error(try_with({"--sample", "a=1,1", "--neighbors", "3"}), 2,
+              "--neighbors are for nearest-neighbor only");
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("samples that overlap or are there twice are said by name", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const auto found =
+      run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,4", "--sample", "red=0,0,8,4",
+                     "--sample", "cool=6,0,4,2", "--summary", "json"});
+  CHECK_THAT(found.err, Catch::Contains("4 pixels belong to samples of both 'red' and 'cool'"));
+  CHECK_THAT(found.err, Catch::Contains("class 'red' has 1 region twice"));
+  CHECK(summary_of(found)["model"]["classes"][0]["pixels"] == 32);
+}
+
+TEST_CASE("trimmed and held-out samples are kept apart", "[cli][train]") {
+  const TempDir dir;
+  train_panel_a(dir, {"--trim", "3", "--holdout", "0.4"});
+  const auto samples = rows_of(dir / "out/samples.csv");
+  std::uint64_t all = 0, kept = 0;
+  for (const auto& row : samples) {
+    if (row.at("feature") != "lab.l") continue;
+    (row.at("pixels") == "all" ? all : kept) += std::stoull(row.at("count"));
+  }
+  CHECK(kept < all);
+  CHECK(kept > all * 9 / 10);
+  std::uint64_t trained = 0, held = 0, right = 0;
+  for (const auto& row : rows_of(dir / "out/confusion.csv")) {
+    const auto count = std::stoull(row.at("count"));
+    (row.at("pixels") == "trained" ? trained : held) += count;
+    if (row.at("pixels") == "held_out") right += std::stoull(row.at("as_" + row.at("class")));
+  }
+  CHECK(trained == kept);
+  CHECK(all + held == 4807);
+  CHECK(static_cast<double>(held) / 4807 == Approx(0.4).margin(0.06));
+  CHECK(static_cast<double>(right) > 0.98 * static_cast<double>(held));
+  // The same seed holds out the same pixels on any number of threads.
+  const std::string once = text_of_file(dir / "out/model.json");
+  train_panel_a(dir, {"--trim", "3", "--holdout", "0.4", "--threads", "1"});
+  CHECK(text_of_file(dir / "out/model.json") == once);
+  train_panel_a(dir, {"--trim", "3", "--holdout", "0.4", "--seed", "2"});
+  CHECK(text_of_file(dir / "out/model.json") != once);
+}
+
+TEST_CASE("all methods are trained and compared", "[cli][train]") {
+  const TempDir dir;
+  train_panel_a(dir, {"--method", "all"});
+  const auto methods = rows_of(dir / "out/methods.csv");
+  REQUIRE(methods.size() == 5);
+  double best = 0;
+  for (const auto& row : methods) {
+    const json model = json::parse(text_of_file(dir / ("out/" + row.at("method") + ".model.json")));
+    CHECK(model["method"] == row.at("method"));
+    CHECK(model["classes"][0]["reach"].size() == 5);
+    best = std::max(best, std::stod(row.at("overall_percent")));
+  }
+  const json chosen = json::parse(text_of_file(dir / "out/model.json"));
+  for (const auto& row : methods)
+    if (row.at("method") == chosen["method"].get<std::string>())
+      CHECK(std::stod(row.at("overall_percent")) == best);
+  CHECK(best > 98);
+  // A method that the samples do not do for says so, and the others go on.
+  std::vector<std::string> arguments{"train",    "panel-a.png", "--sample",  "red=200,150,60,60",
+                                     "--method", "all",         "--holdout", "0.5",
+                                     "-o",       "few",         "--summary", "json"};
+  for (int i = 0; i < 7; ++i) {
+    arguments.push_back("--sample");
+    arguments.push_back("blue=" + std::to_string(300 + 8 * i) + ",140");
+  }
+  const json few = summary_of(run_tool(dir, arguments));
+  std::string problems;
+  for (const json& method : few["model"]["methods"])
+    if (method.contains("problem"))
+      problems += method["method"].get<std::string>() + " " + method["problem"].get<std::string>();
+  CHECK_THAT(problems, Catch::Contains("mahalanobis class 'blue' has"));
+  CHECK_FALSE(std::filesystem::exists(dir / "few/mahalanobis.model.json"));
+}
+
+TEST_CASE("a model of panel A takes panel C for what it is", "[cli][classify]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-c.reference.png");
+  const auto [method, least] = GENERATE(std::pair<const char*, double>{"maximum-likelihood", 0.95},
+                                        std::pair{"nearest-neighbor", 0.9});
+  train_panel_a(dir, {"--method", method});
+  const json map =
+      summary_of(run_tool(dir, {"classify", "panel-c.png", "--model", "out/model.json",
+                                "--confidence", "--blend", "0.25", "--pixel-size", "0.5mm", "-o",
+                                "map", "--figures", "none", "--summary", "json"}));
+  const json& picture = map["inputs"][0];
+  CHECK(picture["far_percent"].get<double>() > 2);  // highlights and edges
+  CHECK(picture["far_percent"].get<double>() < 15);
+  CHECK(picture["confidence"]["mean_percent"].get<double>() > 95);
+  CHECK(picture["classes"][0]["area"].get<double>() ==
+        picture["classes"][0]["pixels"].get<double>() / 4);
+  summary_of(
+      run_tool(dir, {"assess", "map/panel-c.classes.png", "--reference", "panel-c.reference.png",
+                     "-o", "map", "--write", "accuracy", "--summary", "json"}));
+  CHECK(json::parse(text_of_file(dir / "map/accuracy.json"))["kappa"].get<double>() >= least);
+  // A blend is the picture with a quarter of the class color.
+  const auto labels = labels_in(dir / "map/panel-c.classes.png");
+  const auto before = bytes_in(dir / "panel-c.png"),
+             blend = bytes_in(dir / "map/panel-c.blend.png");
+  const std::array<int, 3> ruby{0xa0, 0x1c, 0x2e};
+  std::size_t checked = 0;
+  for (std::size_t i = 0; i < labels.size(); i += 7)
+    if (labels[i] == 1) {
+      for (std::size_t c = 0; c < 3; ++c)
+        CHECK(std::abs(blend[3 * i + c] - (0.75 * before[3 * i + c] + 0.25 * ruby[c])) <= 0.5);
+      ++checked;
+    }
+  CHECK(checked > 100);
+  // What is farther than its samples has no class, and nothing else changes.
+  summary_of(run_tool(dir, {"classify", "panel-c.png", "--model", "out/model.json", "--reject",
+                            "99", "-o", "strict", "--figures", "none", "--summary", "json"}));
+  const auto strict = labels_in(dir / "strict/panel-c.classes.png");
+  std::size_t rejected = 0;
+  for (std::size_t i = 0; i < labels.size(); ++i) {
+    if (strict[i] != labels[i]) CHECK(strict[i] == 0);
+    rejected += strict[i] == 0;
+  }
+  CHECK(rejected >= picture["far"].get<std::size_t>());
+  CHECK(rejected < labels.size() / 4);
+}
+
+TEST_CASE("a model of stored numbers refuses pictures stored otherwise", "[cli][classify]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  summary_of(run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4",
+                            "--features", "file.0,file.2", "-o", "out", "--summary", "json"}));
+  summary_of(run_tool(dir, {"convert", "s.png", "--to", "srgb", "--depth", "16", "-o", "deep.png",
+                            "--summary", "json"}));
+  check_error(run_tool(dir, {"classify", "deep.png", "--model", "out/model.json", "-o", "map"}), 1,
+              "deep.png: stores 3 channels of 16 bits, and the model looks at stored numbers of "
+              "pictures with 3 channels of 8 bits");
+  check_nothing_in(dir, "map");
+  // With channels of a space another depth is only noted.
+  summary_of(run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4",
+                            "-o", "out", "--summary", "json"}));
+  const auto noted = run_tool(dir, {"classify", "deep.png", "--model", "out/model.json"});
+  CHECK(noted.exit_code == 0);
+  CHECK_THAT(noted.out, Catch::Contains("note: stores 16 bits, the model learned from 8 bits"));
+}
+
+TEST_CASE("classify says which limits and shares it cannot take", "[cli][classify]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  summary_of(run_tool(
+      dir, {"train", "s.png", "--sample", "red=0,0,8,4", "-o", "out", "--summary", "json"}));
+  const auto try_with = [&](const std::vector<std::string>& more) {
+    std::vector<std::string> arguments{"classify",       "s.png", "--model",
+                                       "out/model.json", "-o",    "map"};
+    arguments.insert(arguments.end(), more.begin(), more.end());
+    return run_tool(dir, arguments);
+  };
+  check_error(try_with({"--reject", "97"}), 2, "--reject: '97'");
+  check_error(try_with({"--blend", "2"}), 2, "--blend: '2'");
+  check_error(try_with({"--pixel-size", "3"}), 2, "--pixel-size: '3' has no unit");
+  json model = json::parse(text_of_file(dir / "out/model.json"));
+  model["classes"][0].erase("reach");
+  put_text(dir / "out/model.json", model.dump());
+  check_error(try_with({"--reject", "95"}), 1, "does not know how far its samples reach");
+  model["classes"][0]["prior"] = 2;
+  put_text(dir / "out/model.json", model.dump());
+  check_error(try_with({}), 1, "is a damaged model (classes/0/prior");
+  check_nothing_in(dir, "map");
+}
+
+TEST_CASE("explain shows the numbers of single pixels", "[cli][explain]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  summary_of(run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4",
+                            "--features", "srgb.r,srgb.b", "-o", "out", "--summary", "json"}));
+  const json found =
+      summary_of(run_tool(dir, {"explain", "s.png", "--model", "out/model.json", "--at", "15,3",
+                                "--at", "0,0", "-o", "why", "--summary", "json"}));
+  const json& light = found["inputs"][0]["pixels"][0];
+  CHECK(light["x"] == 15);
+  CHECK(light["features"][0]["value"] == 240);
+  // (240 - 200)^2 + (235 - 40)^2 and (240 - 30)^2 + (235 - 180)^2
+  CHECK(light["classes"][0]["sum"] == 1600 + 38025);
+  CHECK(light["classes"][1]["sum"] == 44100 + 3025);
+  CHECK(light["classes"][0]["terms"][1]["difference"] == 195);
+  CHECK(light["class"] == "red");
+  CHECK(light["runner_up"] == "blue");
+  CHECK(light["margin"] == 47125 - 39625);
+  CHECK(light["classes"][0]["within_percent"].is_null());
+  const json& own = found["inputs"][0]["pixels"][1];
+  CHECK(own["class"] == "red");
+  CHECK(own["classes"][0]["within_percent"] == 90);
+  CHECK(json::parse(text_of_file(dir / "why/s.reasons.json"))[1] == own);
+  CHECK(std::filesystem::exists(dir / "why/s.reasons.figure.png"));
+  const auto text =
+      run_tool(dir, {"explain", "s.png", "--model", "out/model.json", "--first", "2"});
+  CHECK_THAT(text.out, Catch::Contains("2. pixel 1,0: srgb.r 200, srgb.b 40"));
+  CHECK_THAT(text.out, Catch::Contains("so: red (the sum is 48500 less than that of blue)"));
+  const auto try_with = [&](const std::vector<std::string>& more) {
+    std::vector<std::string> arguments{"explain", "s.png", "--model", "out/model.json", "-o", "no"};
+    arguments.insert(arguments.end(), more.begin(), more.end());
+    return run_tool(dir, arguments);
+  };
+  check_error(try_with({"--at", "20,1"}), 1, "--at: the picture is 20x10");
+  check_error(try_with({"--at", "5,1", "--region", "10,0,5,5"}), 1,
+              "the pixel at 5,1 does not count");
+  check_error(try_with({}), 2, "explain needs --at or --first");
+  check_error(try_with({"--at", "1"}), 2, "--at: '1' is not a pixel");
+  check_nothing_in(dir, "no");
 }

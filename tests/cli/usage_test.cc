@@ -111,7 +111,9 @@ TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[c
       {{"inspect", "good.png", "--at", "-3,4"}, "--at -3,4 lies outside the picture"},
       {{"train", "good.png", "--samples", "none.geojson", "-o", "out"},
        "none.geojson: no such file"},
-      {{"train", "good.png", "--samples", "text.png", "-o", "out"}, "text.png: is no GeoJSON"},
+      {{"train", "good.png", "--samples", "text.png", "-o", "out"}, "text.png: is not a picture"},
+      {{"train", "good.png", "--samples", "text.geojson", "-o", "out"},
+       "text.geojson: is no GeoJSON"},
       {{"train", "good.png", "--samples", "dot.geojson", "--method", "mahalanobis", "-o", "out"},
        "class 'dot' has 1 sample pixels, too few for the covariance of 3 features"},
       {{"classify", "good.png", "--model", "text.png", "-o", "out"}, "text.png: is not a model"},
@@ -122,6 +124,7 @@ TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[c
     put_text(dir / "good.png", good);
     put_text(dir / "half.png", good.substr(0, good.size() / 2));
     put_text(dir / "text.png", "no picture");
+    put_text(dir / "text.geojson", "no regions");
     put_text(dir / "dot.geojson",
              R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":
              {"class":"dot"},"geometry":{"type":"Point","coordinates":[5,5]}}]})");

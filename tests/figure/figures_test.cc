@@ -225,9 +225,10 @@ TEST_CASE("samples are outlined and counted, classes stand among their features"
     model.classes.push_back({c ? "lead" : "ruby", c ? "#3c3d40" : "#a01c2e", sums.statistics()});
   }
   const std::string scatter = drawn([&](Plot& plot, const std::filesystem::path& path) {
-    add_scatter_figure(plot, path, model, 0, 1, points);
+    add_scatter_figure(plot, path, model, {0, 1}, {points, points[1], {{5, 5}, {44, 2}}});
   });
-  for (const char* text : {"Classes in lab.a and lab.b", "two standard deviations", "ruby", "lead"})
+  for (const char* text : {"Classes in lab.a and lab.b", "two standard deviations",
+                           "gray: the whole pictures", "rings: the pixels", "ruby", "lead"})
     CHECK_THAT(scatter, Catch::Contains(text));
 }
 

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <catch2/catch.hpp>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <sstream>
 #include <string>
@@ -51,6 +52,20 @@ inline std::vector<std::string> split(const std::string& line, char at) {
   std::vector<std::string> fields;
   for (std::string field; std::getline(stream, field, at);) fields.push_back(field);
   return fields;
+}
+
+/// The rows of a table without quoted fields, each by the names in its header.
+inline std::vector<std::map<std::string, std::string>> rows_of(const std::filesystem::path& path) {
+  const std::vector<std::string> lines = lines_of(path);
+  const std::vector<std::string> header = split(lines.at(0), ',');
+  std::vector<std::map<std::string, std::string>> rows;
+  for (std::size_t l = 1; l < lines.size(); ++l) {
+    const std::vector<std::string> fields = split(lines[l], ',');
+    auto& row = rows.emplace_back();
+    for (std::size_t f = 0; f < header.size(); ++f)
+      row[header[f]] = f < fields.size() ? fields[f] : "";
+  }
+  return rows;
 }
 
 }  // namespace chalcedony::test

@@ -3,6 +3,8 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <optional>
 #include <ostream>
 
 #include "cli/command.h"
@@ -16,6 +18,34 @@ namespace {
 
 void declare(po::options_description& options) {
   add_option<std::string>(options, "model", "FILE", "the model.json that train wrote");
+  add_option<std::string>(options, "reject", "PERCENT",
+                          "leave pixels unclassified that are farther from their class than this "
+                          "share of its samples: 90, 95, 99, 99.9 or 100 (default: none is)");
+  add_flag(options, "confidence", "measure how sure each pixel is, and write it as a picture");
+  add_option<std::string>(options, "blend", "SHARE",
+                          "write the picture with so much of the class colors over it, above 0 "
+                          "and up to 1");
+  declare_pixel_size(options);
+}
+
+double reject_option(const po::variables_map& given) {
+  if (!given.count("reject")) return 0;
+  const auto text = given["reject"].as<std::string>();
+  const std::optional<double> percent = number_in(text);
+  if (!percent ||
+      std::find(kReachPercents.begin(), kReachPercents.end(), *percent) == kReachPercents.end())
+    throw UsageError("--reject: '" + text + "' is no share that models know",
+                     "use 90, 95, 99, 99.9 or 100");
+  return *percent;
+}
+
+double blend_option(const po::variables_map& given) {
+  if (!given.count("blend")) return 0;
+  const auto text = given["blend"].as<std::string>();
+  const std::optional<double> share = number_in(text);
+  if (!share || !(*share > 0 && *share <= 1))
+    throw UsageError("--blend: '" + text + "' is not above 0 and up to 1", "write it as in 0.5");
+  return *share;
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -23,7 +53,34 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   ClassifyOptions options;
   options.shared = shared;
   options.model = given["model"].as<std::string>();
+  options.reject_percent = reject_option(given);
+  options.map.confidence = given.count("confidence") > 0;
+  options.map.blend = blend_option(given);
+  options.map.pixel_size = pixel_size_option(given);
   return run_classify(options, context);
+}
+
+/// Pixels and shares, and areas when the size of a pixel is known.
+void print_areas(const Json& picture, std::ostream& out) {
+  const std::string unit = picture["unit"].get<std::string>();
+  std::vector<std::string> header{"class", "pixels", "share of counted"};
+  if (unit != "px") header.push_back("area " + unit + "\u00b2");
+  TextTable table(header);
+  for (const Json& c : picture["classes"]) {
+    std::vector<std::string> row{c["name"].get<std::string>(),
+                                 counted(c["pixels"].get<std::uint64_t>()),
+                                 fmt::format("{:.2f} %", c["percent"].get<double>())};
+    if (unit != "px") row.push_back(fmt::format("{:.6g}", c["area"].get<double>()));
+    table.add(row);
+  }
+  if (picture["unclassified"].get<std::uint64_t>() > 0) {
+    std::vector<std::string> row{
+        "unclassified", counted(picture["unclassified"].get<std::uint64_t>()),
+        fmt::format("{:.2f} %", picture["unclassified_percent"].get<double>())};
+    if (unit != "px") row.push_back("");
+    table.add(row);
+  }
+  table.print(out);
 }
 
 void print(const Json& summary, std::ostream& out) {
@@ -32,17 +89,22 @@ void print(const Json& summary, std::ostream& out) {
                        plural(p["counted"].get<std::uint64_t>(), "pixel"),
                        summary["method"].get<std::string>());
     print_left_out(p, out);
-    TextTable table({"class", "pixels", "share of counted"});
-    for (const Json& c : p["classes"])
-      table.add({c["name"].get<std::string>(), counted(c["pixels"].get<std::uint64_t>()),
-                 fmt::format("{:.2f} %", c["percent"].get<double>())});
-    if (p["unclassified"].get<std::uint64_t>() > 0)
-      table.add({"unclassified", counted(p["unclassified"].get<std::uint64_t>()),
-                 fmt::format("{:.2f} %", p["unclassified_percent"].get<double>())});
-    table.print(out);
+    if (p.contains("note")) out << fmt::format("  note: {}\n", p["note"].get<std::string>());
+    print_areas(p, out);
     if (p["contested"].get<std::uint64_t>() > 0)
       out << fmt::format("  {} in the boxes of several classes; each went to the nearest middle\n",
                          plural(p["contested"].get<std::uint64_t>(), "pixel"));
+    if (p["far"].get<std::uint64_t>() > 0)
+      out << fmt::format(
+          "  {:.2g} % of pixels are farther from every class than 99 % of its "
+          "samples\n",
+          p["far_percent"].get<double>());
+    if (p.contains("confidence"))
+      out << fmt::format(
+          "  confidence: mean {:.1f} %, median {:.1f} %, lowest 5 % at most {:.1f} %\n",
+          p["confidence"]["mean_percent"].get<double>(),
+          p["confidence"]["median_percent"].get<double>(),
+          p["confidence"]["percentile_5"].get<double>());
   }
   print_outputs(summary, out);
 }
@@ -57,9 +119,10 @@ const Command kClassify{
     "Assigns every pixel to a class of a model that train wrote: a class map with names and colors "
     "inside, the areas of the classes, and a figure with a legend.",
     {{"classify panel-b.png --model glass.model.json -o out/", "the map of another panel"},
-     {"classify panel-a.png panel-b.png panel-c.png --model glass.model.json -o out/ --figures "
-      "none",
-      "three maps, without figures"},
+     {"classify panel-a.png panel-b.png panel-c.png --model glass.model.json --reject 99.9 "
+      "--confidence --blend 0.5 --pixel-size 0.5mm -o out/",
+      "three maps without what is like no sample, how sure they are, and areas in square "
+      "millimeters"},
      {"classify panel-c.png --model glass.model.json --region 40,40,200,120",
       "only the shares in a part, without writing anything"}},
     true,

@@ -95,11 +95,7 @@ void read_mixture(const po::variables_map& given, ClusterOptions& options) {
 void read_search(const po::variables_map& given, ClusterOptions& options) {
   std::tie(options.first_k, options.last_k) = group_range(text_of(given, "k", "1..10"));
   options.features = features_from(given);
-  if (given.count("scaling"))
-    options.scaling = choice_of<FeatureScaling>("--scaling", given["scaling"].as<std::string>(),
-                                                {{"none", FeatureScaling::kNone},
-                                                 {"spread", FeatureScaling::kSpread},
-                                                 {"range", FeatureScaling::kRange}});
+  options.scaling = scaling_option(given);
   options.groups.start =
       choice_of<CenterStart>("--start", text_of(given, "start", "spread"),
                              {{"spread", CenterStart::kSpread}, {"random", CenterStart::kRandom}});

@@ -25,23 +25,12 @@ void declare(po::options_description& options) {
                           "draw the picture under a grid of its coordinates (.png, .svg or .pdf)");
 }
 
-std::pair<std::int64_t, std::int64_t> parse_point(const std::string& text) {
-  std::int64_t x = 0, y = 0;
-  const char* const last = text.data() + text.size();
-  const auto first = std::from_chars(text.data(), last, x);
-  if (first.ec == std::errc() && first.ptr != last && *first.ptr == ',') {
-    const auto second = std::from_chars(first.ptr + 1, last, y);
-    if (second.ec == std::errc() && second.ptr == last) return {x, y};
-  }
-  throw UsageError("--at: '" + text + "' is not a pixel", "write x,y with whole numbers");
-}
-
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   InspectOptions options;
   options.shared = shared;
   if (given.count("space"))
     options.space = &space_option("--space", given["space"].as<std::string>());
-  for (const auto& text : texts_of(given, "at")) options.at.push_back(parse_point(text));
+  for (const auto& text : texts_of(given, "at")) options.at.push_back(point_in("--at", text));
   if (given.count("values"))
     options.values =
         read_option("--values", [&] { return parse_region(given["values"].as<std::string>()); });

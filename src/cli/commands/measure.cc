@@ -25,27 +25,9 @@ void declare(po::options_description& options) {
                           "wanted (default srgb)");
   add_option<std::string>(options, "connect", "4|8",
                           "pixels of a region touch at sides, or at corners too (default 8)");
-  add_option<std::string>(options, "pixel-size", "SIZE",
-                          "the side of a pixel with its unit, as 0.05mm: areas and lengths are "
-                          "in that unit");
+  declare_pixel_size(options);
   add_flag(options, "outlines", "write the outlines of the regions as sample regions");
   add_flag(options, "numbers", "write a picture with the number of its region at each pixel");
-}
-
-/// "0.05mm" as its number and its unit.
-void read_pixel_size(const std::string& text, MeasureOptions& options) {
-  std::size_t end = 0;
-  while (end < text.size() &&
-         (std::isdigit(static_cast<unsigned char>(text[end])) || text[end] == '.'))
-    ++end;
-  options.pixel_size = number_between("--pixel-size", text.substr(0, end), 0, 1e9);
-  options.unit = text.substr(end);
-  while (!options.unit.empty() && options.unit.front() == ' ') options.unit.erase(0, 1);
-  const bool letters = std::all_of(options.unit.begin(), options.unit.end(), [](char c) {
-    return std::isalpha(static_cast<unsigned char>(c)) || (static_cast<unsigned char>(c) & 0x80);
-  });
-  if (options.unit.empty() || !letters)
-    throw UsageError("--pixel-size: '" + text + "' has no unit", "write it as in 0.05mm");
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -65,7 +47,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     refuse_options(given, {"channels"}, "they are of --image");
   }
   options.channels = channels_option("--channels", text_of(given, "channels", "srgb"));
-  if (given.count("pixel-size")) read_pixel_size(given["pixel-size"].as<std::string>(), options);
+  options.pixel_size = pixel_size_option(given);
   options.outlines = given.count("outlines") > 0;
   options.numbers = given.count("numbers") > 0;
   return run_measure(options, context);

@@ -2,14 +2,16 @@
 #include "job/train.h"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
-#include <algorithm>
+#include <optional>
 #include <ostream>
 
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/learn/classifier.h"
 
@@ -18,69 +20,148 @@ namespace {
 
 void declare(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE",
-                      "sample regions as GeoJSON; one for each input, in their order");
+                      "sample regions as GeoJSON, or a picture of labels; one for each input, in "
+                      "their order");
+  add_repeated_option(options, "painted", "FILE",
+                      "a copy of the input with samples painted over it, one opaque color for "
+                      "each class; one for each input, in their order");
   add_repeated_option(options, "sample", "NAME=PLACE",
                       "a sample of one input: X,Y (a pixel), X,Y,RADIUS or X,Y,W,H; may be "
                       "repeated");
+  add_repeated_option(options, "class", "NAME=COLOR",
+                      "the color of a class, and the name of that color in labels and painted "
+                      "copies; may be repeated");
   add_option<std::string>(options, "method", "METHOD",
-                          "minimum-distance, parallelepiped, mahalanobis or maximum-likelihood "
-                          "(default minimum-distance)");
+                          "minimum-distance (default), parallelepiped, mahalanobis, "
+                          "maximum-likelihood or nearest-neighbor; all: every one of them, "
+                          "compared on held-out samples");
   add_option<std::string>(options, "boxes", "range|N",
                           "for parallelepiped: how far the box of a class reaches, to the ends of "
                           "its samples (default) or N standard deviations from their mean");
+  add_option<std::string>(options, "neighbors", "N",
+                          "for nearest-neighbor: how many samples vote (default 7)");
   add_option<std::string>(options, "priors", "even|samples|NAME=P,...",
                           "how frequent the classes are, for maximum-likelihood (default even)");
   add_option<std::string>(options, "features", "LIST",
                           "channels to look at (default lab.l,lab.a,lab.b)");
+  add_option<std::string>(options, "scaling", "none|spread|range",
+                          "what features are divided by before distances: nothing, their standard "
+                          "deviation or their range over the samples (default: spread when their "
+                          "units differ, else none)");
+  add_option<std::string>(options, "trim", "D",
+                          "leave out sample pixels more than D robust standard deviations from "
+                          "the median of their class in any feature");
+  add_option<std::string>(options, "holdout", "SHARE",
+                          "hold out so much of the samples, 0.05 to 0.9, to test the model on "
+                          "(default 0; 0.3 with --method all)");
+  add_option<std::string>(options, "scatter", "A,B",
+                          "the features of the scatter figure (default: the two most telling)");
+}
+
+/// Errors    UsageError when an option of one method is given with another
+void check_for(const TrainOptions& options, const std::string& option, const std::string& method) {
+  if (options.method != method && options.method != kAllMethods)
+    throw UsageError(option + " are for " + method + " only",
+                     "leave them out, or give --method " + method);
 }
 
 void read_priors(const std::string& text, TrainOptions& options) {
-  if (options.method != "maximum-likelihood")
-    throw UsageError("--priors are for maximum-likelihood only",
-                     "leave them out, or give --method maximum-likelihood");
+  check_for(options, "--priors", "maximum-likelihood");
   if (text == "even" || text == "samples") {
-    options.priors = text == "even" ? Priors::kEven : Priors::kSamples;
+    options.rules.priors = text == "even" ? Priors::kEven : Priors::kSamples;
     return;
   }
   if (text.find('=') == std::string::npos)
     throw UsageError("--priors: '" + text + "' is not known",
                      "use even, samples, or numbers as in ruby=0.3,lead=0.7");
-  options.priors = Priors::kGiven;
+  options.rules.priors = Priors::kGiven;
   for (const std::string& item : split_list(text)) {
     const auto [name, number] = named_value("--priors", item);
-    options.given_priors.emplace_back(name, number_between("--priors", number, 0, 1e9));
+    options.rules.given_priors.emplace_back(name, number_between("--priors", number, 0, 1e9));
   }
 }
 
 double read_boxes(const po::variables_map& given, const TrainOptions& options) {
   constexpr double kMostDeviations = 100;
-  if (options.method != "parallelepiped")
-    throw UsageError("--boxes are for parallelepiped only",
-                     "leave them out, or give --method parallelepiped");
+  check_for(options, "--boxes", "parallelepiped");
   const auto text = given["boxes"].as<std::string>();
   return text == "range" ? 0 : number_between("--boxes", text, 0, kMostDeviations);
 }
 
+/// One file for each input, or none at all.
+std::vector<std::filesystem::path> files_by_input(const po::variables_map& given,
+                                                  const std::string& name, std::size_t inputs) {
+  std::vector<std::filesystem::path> files;
+  for (const auto& file : texts_of(given, name.c_str())) files.emplace_back(file);
+  if (!files.empty() && files.size() != inputs)
+    throw UsageError("there are " + std::to_string(inputs) + " inputs and " +
+                         std::to_string(files.size()) +
+                         (name == "samples" ? " sample files" : " painted copies"),
+                     "give one --" + name + " for each input");
+  return files;
+}
+
+SampleSources read_sources(const po::variables_map& given, std::size_t inputs) {
+  SampleSources sources;
+  sources.files = files_by_input(given, "samples", inputs);
+  sources.painted = files_by_input(given, "painted", inputs);
+  for (const auto& text : texts_of(given, "sample"))
+    sources.places.push_back(named_value("--sample", text));
+  for (const auto& text : texts_of(given, "class")) {
+    const auto [name, color] = named_value("--class", text);
+    const std::string& css = color;  // a structured binding cannot be captured
+    sources.colors.emplace_back(name,
+                                read_option("--class", [&] { return css_hex(css_color(css)); }));
+  }
+  if (sources.empty())
+    throw UsageError("train needs --samples, --painted or --sample",
+                     "say where samples of the classes are");
+  if (!sources.places.empty() && inputs > 1)
+    throw UsageError("--sample is a place on one picture", "give --samples for several");
+  return sources;
+}
+
+double read_holdout(const po::variables_map& given, const TrainOptions& options) {
+  constexpr double kDefault = 0.3, kLeast = 0.05, kMost = 0.9;
+  if (!given.count("holdout")) return options.method == kAllMethods ? kDefault : 0;
+  const auto text = given["holdout"].as<std::string>();
+  const std::optional<double> share = number_in(text);
+  if (!share || *share < kLeast || *share > kMost)
+    throw UsageError("--holdout: '" + text + "' is not between 0.05 and 0.9", "write it as in 0.3");
+  return *share;
+}
+
+void read_scatter(const std::string& text, TrainOptions& options) {
+  const std::vector<std::string> names = split_list(text);
+  if (names.size() != 2)
+    throw UsageError("--scatter: '" + text + "' is not two features",
+                     "write it as in lab.a,lab.b; a hue is two, as in lch.h.cos");
+  options.scatter = {names[0], names[1]};
+}
+
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  constexpr double kMostTrim = 1000;
+  constexpr std::uint64_t kMostNeighbors = 1000;
   TrainOptions options;
   options.shared = shared;
-  if (!given.count("samples") && !given.count("sample"))
-    throw UsageError("train needs --samples or --sample", "say where samples of the classes are");
-  for (const auto& file : texts_of(given, "samples")) options.samples.emplace_back(file);
-  for (const auto& text : texts_of(given, "sample"))
-    options.places.push_back(named_value("--sample", text));
-  if (!options.places.empty() && shared.inputs.size() > 1)
-    throw UsageError("--sample is a place on one picture", "give --samples for several");
-  if (given.count("samples") && options.samples.size() != shared.inputs.size())
-    throw UsageError("there are " + std::to_string(shared.inputs.size()) + " inputs and " +
-                         std::to_string(options.samples.size()) + " sample files",
-                     "give one --samples for each input");
-  options.method =
-      one_of("--method", text_of(given, "method", options.method), classifier_methods());
-  if (given.count("boxes")) options.box_spread = read_boxes(given, options);
+  options.sources = read_sources(given, shared.inputs.size());
+  std::vector<std::string> methods = classifier_methods();
+  methods.emplace_back(kAllMethods);
+  options.method = one_of("--method", text_of(given, "method", options.method), methods);
+  if (given.count("boxes")) options.rules.box_spread = read_boxes(given, options);
+  if (given.count("neighbors")) {
+    check_for(options, "--neighbors", "nearest-neighbor");
+    options.rules.neighbors =
+        whole_number("--neighbors", given["neighbors"].as<std::string>(), 1, kMostNeighbors);
+  }
   if (given.count("features"))
     options.features = channels_option("--features", given["features"].as<std::string>());
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
+  options.rules.scaling = scaling_option(given);
+  if (given.count("trim"))
+    options.trim = number_between("--trim", given["trim"].as<std::string>(), 0, kMostTrim);
+  options.held_share = read_holdout(given, options);
+  if (given.count("scatter")) read_scatter(given["scatter"].as<std::string>(), options);
   return run_train(options, context);
 }
 
@@ -97,6 +178,59 @@ void print_worst_pair(const Json& pairs, std::ostream& out) {
       (*worst)["first"].get<std::string>(), (*worst)["second"].get<std::string>(),
       (*worst)["jeffries_matusita"].get<double>(),
       (*worst)["confusion_bound_percent"].get<double>());
+}
+
+/// "99.2 % of 1,234 right (kappa 0.98); most confused: amber taken for lead, 2.1 % of it".
+std::string score_text(const Json& score) {
+  if (!score.contains("overall_percent")) return "none";
+  std::string text = fmt::format("{:.2f} % of {} right", score["overall_percent"].get<double>(),
+                                 counted(score["pixels"].get<std::uint64_t>()));
+  if (score.contains("kappa")) text += fmt::format(" (kappa {:.3f})", score["kappa"].get<double>());
+  if (!score.contains("most_confused")) return text;
+  const Json& worst = score["most_confused"];
+  return text + fmt::format("; most confused: {:.2g} % of {} {}", worst["percent"].get<double>(),
+                            worst["class"].get<std::string>(),
+                            worst["taken_for"] == "unclassified"
+                                ? "left unclassified"
+                                : "taken for " + worst["taken_for"].get<std::string>());
+}
+
+void print_methods(const Json& model, std::ostream& out) {
+  if (!model.contains("methods")) return;
+  out << "all methods on the held-out samples; the best one is model.json:\n";
+  for (const Json& method : model["methods"])
+    out << fmt::format("  {}: {}\n", method["method"].get<std::string>(),
+                       method.contains("problem") ? method["problem"].get<std::string>()
+                                                  : score_text(method["held_out"]));
+}
+
+/// What the samples say about the choice of features.
+void print_advice(const Json& model, std::ostream& out) {
+  for (const Json& lone : model["advice"]["lone_features"])
+    out << fmt::format(
+        "  only {} tells {} and {} apart: Jeffries-Matusita {:.2f} with it, {:.2f} without\n",
+        lone["feature"].get<std::string>(), lone["first"].get<std::string>(),
+        lone["second"].get<std::string>(), lone["with"].get<double>(),
+        lone["without"].get<double>());
+  if (!model["advice"].contains("needless_lightness")) return;
+  const Json& needless = model["advice"]["needless_lightness"];
+  std::vector<std::string> features;
+  for (const Json& name : needless["features"])
+    if (features.empty() || features.back() != name) features.push_back(name.get<std::string>());
+  out << fmt::format(
+      "  lightness is not needed: the pair hardest to tell apart has {:.3f} with it and {:.3f} "
+      "without; --features {} would not see shading\n",
+      needless["with"].get<double>(), needless["without"].get<double>(), fmt::join(features, ","));
+}
+
+void print_scaling(const Json& model, std::ostream& out) {
+  if (model["scaling"] == "none") return;
+  std::vector<std::string> divisors;
+  for (const Json& divisor : model["divisors"])
+    divisors.push_back(fmt::format("{:.4g}", divisor.get<double>()));
+  out << fmt::format("  features are divided by their {} over the samples: {}\n",
+                     model["scaling"] == "spread" ? "standard deviation" : "range",
+                     fmt::join(divisors, ", "));
 }
 
 void print(const Json& summary, std::ostream& out) {
@@ -120,7 +254,16 @@ void print(const Json& summary, std::ostream& out) {
   }
   out << fmt::format("{}, class means:\n", model["method"].get<std::string>());
   table.print(out);
+  print_scaling(model, out);
+  if (model.contains("trimmed_pixels"))
+    out << fmt::format("  trimmed: {}\n",
+                       plural(model["trimmed_pixels"].get<std::uint64_t>(), "sample pixel"));
   print_worst_pair(model["separability"], out);
+  print_advice(model, out);
+  out << fmt::format("  the samples themselves: {}\n", score_text(model["samples"]));
+  if (model.contains("held_out"))
+    out << fmt::format("  held-out samples: {}\n", score_text(model["held_out"]));
+  print_methods(model, out);
   print_outputs(summary, out);
 }
 
@@ -139,8 +282,8 @@ const Command kTrain{
       "cobalt=300,140,20,20 --method parallelepiped --features lab.a,lab.b --boxes 3 -o out/",
       "boxes around three classes, without lightness, so that shading does not matter"},
      {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
-      "panel-b.samples.geojson -o out/",
-      "one model from two pictures"}},
+      "panel-b.samples.geojson --method all --trim 4 -o out/",
+      "every method on two pictures, compared on samples that were held out"}},
     true,
     train_results,
     declare,

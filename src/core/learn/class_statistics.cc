@@ -12,14 +12,16 @@ ClassSums::ClassSums(std::size_t features)
       largest_(features, -std::numeric_limits<double>::infinity()),
       products_(features * (features + 1) / 2) {}
 
-void ClassSums::add(const double* features) {
-  ++count_;
+void ClassSums::add(const double* features, std::uint64_t count) {
+  const double weight = static_cast<double>(count);
+  count_ += count;
   std::size_t product = 0;
   for (std::size_t i = 0; i < features_; ++i) {
-    sum_[i] += features[i];
+    sum_[i] += weight * features[i];
     smallest_[i] = std::min(smallest_[i], features[i]);
     largest_[i] = std::max(largest_[i], features[i]);
-    for (std::size_t j = i; j < features_; ++j) products_[product++] += features[i] * features[j];
+    for (std::size_t j = i; j < features_; ++j)
+      products_[product++] += weight * features[i] * features[j];
   }
 }
 

@@ -22,8 +22,8 @@ class ClassSums {
  public:
   explicit ClassSums(std::size_t features);
 
-  /// Adds a pixel whose features are all numbers.
-  void add(const double* features);
+  /// Adds a pixel whose features are all numbers, or `count` like it.
+  void add(const double* features, std::uint64_t count = 1);
   ClassSums& operator+=(const ClassSums& later);
 
   std::uint64_t count() const { return count_; }

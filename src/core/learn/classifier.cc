@@ -2,11 +2,13 @@
 
 #include <algorithm>
 #include <array>
+#include <limits>
 #include <utility>
 
 #include "core/error.h"
 #include "core/learn/gaussian.h"
 #include "core/learn/minimum_distance.h"
+#include "core/learn/nearest_neighbor.h"
 #include "core/learn/parallelepiped.h"
 #include "core/nearest_name.h"
 #include "core/pixel/planes.h"
@@ -19,14 +21,29 @@ namespace {
 class MergedClasses : public Classifier {
  public:
   MergedClasses(std::unique_ptr<Classifier> entries, const std::vector<std::uint8_t>& numbers)
-      : entries_(std::move(entries)), entry_count_(numbers.size()) {
+      : entries_(std::move(entries)),
+        entry_count_(numbers.size()),
+        class_count_(*std::max_element(numbers.begin(), numbers.end())) {
     std::copy(numbers.begin(), numbers.end(), number_of_.begin() + 1);
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n,
-                std::uint8_t* labels) const override {
-    entries_->classify(features, n, labels);
+  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+                std::uint8_t* far) const override {
+    entries_->classify(features, n, labels, far);
     for (std::size_t i = 0; i < n; ++i) labels[i] = number_of_[labels[i]];
+  }
+
+  void distances(const std::vector<const float*>& features, std::size_t n,
+                 const std::vector<float*>& planes) const override {
+    for (float* const plane : planes) std::fill_n(plane, n, std::numeric_limits<float>::infinity());
+    over_entries(
+        planes, n, [&](const auto& entries) { entries_->distances(features, n, entries); },
+        [](float own, float entry) { return std::min(own, entry); });
+  }
+
+  void sample_distances(std::size_t entry, const std::vector<const float*>& features, std::size_t n,
+                        float* out) const override {
+    entries_->sample_distances(entry, features, n, out);
   }
 
   bool contested(const std::vector<const float*>& features, std::size_t n,
@@ -36,24 +53,68 @@ class MergedClasses : public Classifier {
 
   void probabilities(const std::vector<const float*>& features, std::size_t n,
                      const std::vector<float*>& planes) const override {
+    for (float* const plane : planes) std::fill_n(plane, n, 0.0f);
+    over_entries(
+        planes, n, [&](const auto& entries) { entries_->probabilities(features, n, entries); },
+        [](float own, float entry) { return own + entry; });
+  }
+
+  bool knows_likelihood() const override { return entries_->knows_likelihood(); }
+  bool is_slow() const override { return entries_->is_slow(); }
+  std::size_t classes() const override { return class_count_; }
+
+ private:
+  /// Makes the planes of the entries and folds each into the plane of its class.
+  template <class Make, class Fold>
+  void over_entries(const std::vector<float*>& planes, std::size_t n, const Make& make,
+                    const Fold& fold) const {
     PlaneBuffer buffer(entry_count_);
     std::vector<float*> entries;
     for (std::size_t e = 0; e < entry_count_; ++e) entries.push_back(buffer.plane(e));
-    entries_->probabilities(features, n, entries);
-    for (float* const plane : planes) std::fill_n(plane, n, 0.0f);
+    make(entries);
     for (std::size_t e = 0; e < entry_count_; ++e) {
       float* const plane = planes[number_of_[e + 1] - 1u];
-      for (std::size_t i = 0; i < n; ++i) plane[i] += entries[e][i];
+      for (std::size_t i = 0; i < n; ++i) plane[i] = fold(plane[i], entries[e][i]);
     }
   }
 
- private:
   std::unique_ptr<Classifier> entries_;
-  std::size_t entry_count_;
+  std::size_t entry_count_, class_count_;
   std::array<std::uint8_t, 256> number_of_{};
 };
 
+/// The reach of every entry at one of kReachPercents; nothing when an entry's is not known.
+std::vector<double> reach_at(const Model& model, double percent) {
+  const auto at = std::find(kReachPercents.begin(), kReachPercents.end(), percent);
+  std::vector<double> out;
+  for (const ModelClass& c : model.classes) {
+    if (c.reach.empty()) return {};
+    out.push_back(c.reach[static_cast<std::size_t>(at - kReachPercents.begin())]);
+  }
+  return out;
+}
+
+ClassLimits limits_of(const Model& model, double reject_percent) {
+  constexpr double kFarPercent = 99;
+  ClassLimits limits{{}, reach_at(model, kFarPercent)};
+  if (reject_percent == 0) return limits;
+  if (limits.known.empty())
+    throw InputError("the model does not know how far its samples reach",
+                     "train again with this version, or leave out --reject");
+  limits.accepted = reach_at(model, reject_percent);
+  return limits;
+}
+
 }  // namespace
+
+void Classifier::sample_distances(std::size_t entry, const std::vector<const float*>& features,
+                                  std::size_t n, float* out) const {
+  PlaneBuffer buffer(classes());
+  std::vector<float*> planes;
+  for (std::size_t c = 0; c < classes(); ++c) planes.push_back(buffer.plane(c));
+  distances(features, n, planes);
+  std::copy_n(planes[entry], n, out);
+}
 
 void Classifier::probabilities(const std::vector<const float*>& features, std::size_t n,
                                const std::vector<float*>& planes) const {
@@ -65,10 +126,11 @@ void Classifier::probabilities(const std::vector<const float*>& features, std::s
 
 const std::vector<ClassifierMethod>& all_classifier_methods() {
   static const std::vector<ClassifierMethod> methods{
-      {"minimum-distance", make_minimum_distance},
-      {"parallelepiped", make_parallelepiped},
-      {"mahalanobis", make_mahalanobis},
-      {"maximum-likelihood", make_maximum_likelihood},
+      {"minimum-distance", make_minimum_distance, explain_minimum_distance},
+      {"parallelepiped", make_parallelepiped, explain_parallelepiped},
+      {"mahalanobis", make_mahalanobis, explain_mahalanobis},
+      {"maximum-likelihood", make_maximum_likelihood, explain_maximum_likelihood},
+      {"nearest-neighbor", make_nearest_neighbor, explain_nearest_neighbor},
   };
   return methods;
 }
@@ -79,13 +141,15 @@ std::vector<std::string> classifier_methods() {
   return names;
 }
 
-std::unique_ptr<Classifier> make_classifier(const Model& model) {
-  for (const ClassifierMethod& method : all_classifier_methods()) {
-    if (method.name != model.method) continue;
-    auto classifier = method.make(scaled(model));
-    if (map_classes(model).size() == model.classes.size()) return classifier;
-    return std::make_unique<MergedClasses>(std::move(classifier), class_numbers(model));
-  }
+std::unique_ptr<Classifier> make_classifier(const Model& model, double reject_percent) {
+  auto classifier = method_of(model).make(scaled(model), limits_of(model, reject_percent));
+  if (map_classes(model).size() == model.classes.size()) return classifier;
+  return std::make_unique<MergedClasses>(std::move(classifier), class_numbers(model));
+}
+
+const ClassifierMethod& method_of(const Model& model) {
+  for (const ClassifierMethod& method : all_classifier_methods())
+    if (method.name == model.method) return method;
   throw InputError("the method '" + model.method + "' is not known to this version",
                    suggest_name(model.method, classifier_methods()));
 }

@@ -42,6 +42,8 @@ Model scaled(const Model& model) {
     s.smallest = factors * s.smallest;
     s.largest = factors * s.largest;
     s.covariance = factors * s.covariance * factors;
+    for (std::size_t i = 0; i < c.samples.values.size(); ++i)
+      c.samples.values[i] *= static_cast<float>(1 / model.divisors[i % model.divisors.size()]);
   }
   return out;
 }

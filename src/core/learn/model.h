@@ -2,22 +2,30 @@
 #ifndef CHALCEDONY_CORE_LEARN_MODEL_H_
 #define CHALCEDONY_CORE_LEARN_MODEL_H_
 
+#include <array>
 #include <cstdint>
 #include <string>
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/learn/class_samples.h"
 #include "core/learn/class_statistics.h"
 #include "core/learn/features.h"
 #include "core/learn/sample_shape.h"
 
 namespace chalcedony {
 
+/// Percent of the samples of a class whose reach a model knows.
+inline constexpr std::array<double, 5> kReachPercents{90, 95, 99, 99.9, 100};
+
 struct ModelClass {
   std::string name;
   std::string color;  // CSS hexadecimal
   ClassStatistics statistics;
   double prior = 1;  // how frequent it is, 0-1; the same for all unless said otherwise
+  std::vector<double> reach = {};  // the distances, in the method's own measure, within which
+                                   // kReachPercents of its samples lie; empty: not known
+  ClassSamples samples = {};       // of nearest-neighbor only; not divided
 };
 
 /// A picture the model learned from, with the regions it looked at there.
@@ -26,6 +34,8 @@ struct TrainingPicture {
   std::uint32_t width = 0;
   std::uint32_t height = 0;
   SampleSet samples;
+  std::size_t channels = 0;  // as stored, alpha included; 0: not known
+  std::string depth = {};    // "8", "16" or "float"; empty: not known
 };
 
 struct Model {
@@ -33,7 +43,8 @@ struct Model {
   std::vector<Channel> features;      // see features_of(); statistics are in the contract's units
   std::string scaling = "none";       // how the divisors were found
   std::vector<double> divisors = {};  // of each feature, before distances; empty for none
-  double box_spread = 0;  // of boxes: standard deviations to both sides; 0: the samples' range
+  double box_spread = 0;      // of boxes: standard deviations to both sides; 0: the samples' range
+  std::size_t neighbors = 0;  // of nearest-neighbor: how many vote
   std::vector<ModelClass> classes;  // at most 255
   std::vector<TrainingPicture> trained_on;
 };

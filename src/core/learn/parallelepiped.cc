@@ -37,13 +37,19 @@ HWY_INLINE hn::Vec<D> out_of_middle(D d, const std::vector<const float*>& featur
 }
 
 void nearest_boxes(const std::vector<const float*>& features, const std::vector<float>& boxes,
-                   std::size_t n, std::uint8_t* labels) {
-  best_classes(
-      boxes.size() / features.size() / 2, n, labels, [&](auto d, std::size_t c, std::size_t i) {
-        const auto out = out_of_middle(d, features, boxes, c, i);
-        // Below what best_classes() begins with: no class.
-        return hn::IfThenElse(hn::Le(out, hn::Set(d, 1.0f)), hn::Neg(out), hn::Set(d, -3.4e38f));
-      });
+                   const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
+                   std::uint8_t* far) {
+  best_classes(limits, n, labels, far, [&](auto d, std::size_t c, std::size_t i) {
+    return hn::Neg(out_of_middle(d, features, boxes, c, i));
+  });
+}
+
+void distances_from_middles(const std::vector<const float*>& features,
+                            const std::vector<float>& boxes, std::size_t n,
+                            const std::vector<float*>& planes) {
+  distances_to_classes(n, planes, [&](auto d, std::size_t c, std::size_t i) {
+    return out_of_middle(d, features, boxes, c, i);
+  });
 }
 
 }  // namespace HWY_NAMESPACE
@@ -55,21 +61,48 @@ namespace chalcedony {
 namespace {
 
 HWY_EXPORT(nearest_boxes);
+HWY_EXPORT(distances_from_middles);
 
 // What rounding to float may move an end by, so that the samples at the ends stay inside.
 constexpr double kRoom = 1 + 1e-5;
 
+/// The box of a class in one feature.
+struct Side {
+  double low = 0, high = 0;
+  double middle() const { return (low + high) / 2; }
+};
+
+Side side_of(const ClassStatistics& s, Eigen::Index f, double spread,
+             const Eigen::VectorXd& floor) {
+  const double deviation = spread * std::sqrt(s.covariance(f, f));
+  const double low = spread > 0 ? s.mean[f] - deviation : s.smallest[f];
+  const double high = spread > 0 ? s.mean[f] + deviation : s.largest[f];
+  const double middle = (low + high) / 2, half = std::max((high - low) / 2, floor[f]) * kRoom;
+  return {middle - half, middle + half};
+}
+
 class Parallelepiped : public Classifier {
  public:
-  explicit Parallelepiped(const Model& model) {
+  Parallelepiped(const Model& model, const ClassLimits& limits)
+      : limits_(score_limits(limits, model.classes.size(),
+                             [](std::size_t, double distance) { return -distance; })) {
     const Eigen::VectorXd floor = smallest_spread(model);
     for (const ModelClass& c : model.classes) add(c.statistics, model.box_spread, floor);
+    // Whatever the limits, a pixel outside the box has no class.
+    for (float& accepted : limits_.accepted) accepted = std::max(accepted, -1.0f);
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n,
-                std::uint8_t* labels) const override {
-    HWY_DYNAMIC_DISPATCH(nearest_boxes)(features, boxes_, n, labels);
+  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+                std::uint8_t* far) const override {
+    HWY_DYNAMIC_DISPATCH(nearest_boxes)(features, boxes_, limits_, n, labels, far);
   }
+
+  void distances(const std::vector<const float*>& features, std::size_t n,
+                 const std::vector<float*>& planes) const override {
+    HWY_DYNAMIC_DISPATCH(distances_from_middles)(features, boxes_, n, planes);
+  }
+
+  std::size_t classes() const override { return limits_.accepted.size(); }
 
   bool contested(const std::vector<const float*>& features, std::size_t n,
                  std::uint8_t* flags) const override {
@@ -92,23 +125,41 @@ class Parallelepiped : public Classifier {
   void add(const ClassStatistics& s, double spread, const Eigen::VectorXd& floor) {
     std::vector<float> per_half;
     for (Eigen::Index f = 0; f < s.mean.size(); ++f) {
-      const double deviation = spread * std::sqrt(s.covariance(f, f));
-      const double low = spread > 0 ? s.mean[f] - deviation : s.smallest[f];
-      const double high = spread > 0 ? s.mean[f] + deviation : s.largest[f];
-      const double half = std::max((high - low) / 2, floor[f]) * kRoom;
-      boxes_.push_back(static_cast<float>((low + high) / 2));
-      per_half.push_back(static_cast<float>(1 / half));
+      const Side side = side_of(s, f, spread, floor);
+      boxes_.push_back(static_cast<float>(side.middle()));
+      per_half.push_back(static_cast<float>(2 / (side.high - side.low)));
     }
     boxes_.insert(boxes_.end(), per_half.begin(), per_half.end());
   }
 
+  ScoreLimits limits_;
   std::vector<float> boxes_;
 };
 
 }  // namespace
 
-std::unique_ptr<Classifier> make_parallelepiped(const Model& model) {
-  return std::make_unique<Parallelepiped>(model);
+std::unique_ptr<Classifier> make_parallelepiped(const Model& model, const ClassLimits& limits) {
+  return std::make_unique<Parallelepiped>(model, limits);
+}
+
+Explanation explain_parallelepiped(const Model& model, const std::vector<double>& features) {
+  Explanation out;
+  const Eigen::VectorXd floor = smallest_spread(model);
+  for (const ModelClass& c : model.classes) {
+    ClassExplanation& one = out.classes.emplace_back();
+    for (std::size_t f = 0; f < features.size(); ++f) {
+      const Side side =
+          side_of(c.statistics, static_cast<Eigen::Index>(f), model.box_spread, floor);
+      const double step = features[f] - side.middle();
+      const double halves = std::abs(step) * 2 / (side.high - side.low);
+      one.terms.push_back({side.middle(), step, step, halves, side.low, side.high});
+      one.sum = std::max(one.sum, halves);
+    }
+    one.distance = one.sum;
+    one.score = -one.sum;
+    one.inside = one.sum <= 1;
+  }
+  return out;
 }
 
 }  // namespace chalcedony

@@ -4,6 +4,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <set>
+#include <utility>
 
 #include "core/error.h"
 
@@ -124,6 +127,29 @@ std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width
     return std::pair(a.begin, a.sample_class) < std::pair(b.begin, b.sample_class);
   });
   return runs;
+}
+
+std::vector<SharedPixels> pixels_shared_by_pairs(const std::vector<SampleRun>& runs) {
+  std::map<std::pair<std::size_t, std::size_t>, std::uint64_t> found;
+  std::vector<SampleRun> open;  // runs that may reach into the next ones
+  for (const SampleRun& run : runs) {
+    std::erase_if(open, [&](const SampleRun& before) { return before.end <= run.begin; });
+    for (const SampleRun& before : open)
+      found[std::minmax(before.sample_class, run.sample_class)] +=
+          std::min(before.end, run.end) - run.begin;
+    open.push_back(run);
+  }
+  std::vector<SharedPixels> out;
+  for (const auto& [pair, pixels] : found) out.push_back({pair.first, pair.second, pixels});
+  return out;
+}
+
+std::vector<std::size_t> repeated_shapes(const SampleSet& samples) {
+  std::vector<std::size_t> repeats(samples.classes.size());
+  std::set<SampleShape> seen;
+  for (const SampleShape& shape : samples.shapes)
+    if (!seen.insert(shape).second) ++repeats[shape.sample_class];
+  return repeats;
 }
 
 std::uint64_t shared_pixels(const std::vector<SampleRun>& runs) {

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_
 #define CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_
 
+#include <compare>
 #include <cstddef>
 #include <cstdint>
 #include <string>
@@ -13,6 +14,8 @@ namespace chalcedony {
 struct Position {
   double x = 0;
   double y = 0;
+
+  friend auto operator<=>(const Position&, const Position&) = default;
 };
 
 /// A polygon by its rings (even-odd, so later rings are holes), or a point when there are none.
@@ -21,6 +24,8 @@ struct SampleShape {
   std::vector<std::vector<Position>> rings;
   Position point;
   double radius = 0;  // of a point; 0 takes the pixel that holds it
+
+  friend auto operator<=>(const SampleShape&, const SampleShape&) = default;
 };
 
 struct SampleClass {
@@ -49,6 +54,18 @@ struct SampleRun {
 /// Errors    InputError naming the class of a shape that reaches outside the picture
 std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
                                    std::uint32_t height);
+
+/// Two classes, the lower first, and the pixels that samples of both hold.
+struct SharedPixels {
+  std::size_t first = 0, second = 0;
+  std::uint64_t pixels = 0;
+};
+
+/// The pairs of classes that share pixels, in their order.
+std::vector<SharedPixels> pixels_shared_by_pairs(const std::vector<SampleRun>& runs);
+
+/// For each class how many of its shapes are the same as an earlier one of it.
+std::vector<std::size_t> repeated_shapes(const SampleSet& samples);
 
 /// Pixels that belong to more than one class.
 std::uint64_t shared_pixels(const std::vector<SampleRun>& runs);

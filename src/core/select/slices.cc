@@ -21,10 +21,23 @@ class Slicer : public Classifier {
     }
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n,
-                std::uint8_t* labels) const override {
+  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+                std::uint8_t* far) const override {
     for (std::size_t i = 0; i < n; ++i)
       labels[i] = is_hue_ ? label_of_hue(features[0][i], features[1][i]) : label_of(features[0][i]);
+    if (far) std::fill_n(far, n, std::uint8_t{0});
+  }
+
+  /// A slice holds a value or not: 0 for the one that does, else 1.
+  void distances(const std::vector<const float*>& features, std::size_t n,
+                 const std::vector<float*>& planes) const override {
+    probabilities(features, n, planes);
+    for (float* const plane : planes)
+      for (std::size_t i = 0; i < n; ++i) plane[i] = 1 - plane[i];
+  }
+
+  std::size_t classes() const override {
+    return *std::max_element(numbers_.begin(), numbers_.end());
   }
 
  private:

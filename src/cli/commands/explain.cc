@@ -1,0 +1,180 @@
+// `chalcedony explain`: why a pixel fell where it did.
+#include "job/explain.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr std::uint64_t kMostPixels = 1000;
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "model", "FILE", "the model.json that train wrote");
+  add_repeated_option(options, "at", "X,Y", "explain this pixel; may be repeated");
+  add_option<std::string>(options, "first", "N",
+                          "explain the first N counted pixels, row by row (with --region: of it)");
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  if (!given.count("model")) throw UsageError("explain needs --model", "name a model.json");
+  if (given.count("at") == given.count("first"))
+    throw UsageError("explain needs --at or --first", "say which pixels, as in --at 120,80");
+  ExplainOptions options;
+  options.shared = shared;
+  options.model = given["model"].as<std::string>();
+  for (const auto& text : texts_of(given, "at")) options.at.push_back(point_in("--at", text));
+  if (given.count("first"))
+    options.first = whole_number("--first", given["first"].as<std::string>(), 1, kMostPixels);
+  return run_explain(options, context);
+}
+
+std::string number(const Json& value) { return fmt::format("{:.6g}", value.get<double>()); }
+
+std::string short_number(const Json& value) { return fmt::format("{:.4g}", value.get<double>()); }
+
+/// What one feature adds: "-9.013\u00b2 = 81.24", "-9.013 x 18.82 = -169.7", "in 22..35 (0.6)".
+std::string term_text(const Json& term) {
+  if (term.contains("low"))
+    return fmt::format("{} {}..{} ({})", term["part"].get<double>() <= 1 ? "in" : "not in",
+                       short_number(term["low"]), short_number(term["high"]),
+                       short_number(term["part"]));
+  const std::string difference = short_number(term["difference"]);
+  if (term["difference"] == term["weighted"])
+    return fmt::format("{}\u00b2 = {}", difference, short_number(term["part"]));
+  return fmt::format("{} x {} = {}", difference, short_number(term["weighted"]),
+                     short_number(term["part"]));
+}
+
+/// How near the pixel is beside the samples of the class.
+std::string reach_text(const Json& one) {
+  if (!one.contains("within_percent")) return "";
+  if (one["within_percent"].is_null()) return "beyond all samples";
+  return fmt::format("within {:g} %", one["within_percent"].get<double>());
+}
+
+/// The columns that every class of a method has.
+std::vector<std::string> header_of(const Json& one) {
+  std::vector<std::string> header{"class"};
+  for (const Json& term : one["terms"]) header.push_back(term["feature"].get<std::string>());
+  if (one.contains("votes")) header.push_back("votes");
+  if (one.contains("inside")) {
+    header.push_back("box");
+  } else if (!one["terms"].empty()) {
+    header.push_back("sum");
+  }
+  header.push_back(one.contains("inside") ? "half-widths" : "distance");
+  if (one.contains("log_prior"))
+    for (const char* name : {"ln determinant", "ln prior", "score", "probability"})
+      header.push_back(name);
+  header.push_back("of its samples");
+  return header;
+}
+
+std::vector<std::string> row_of(const Json& one) {
+  std::vector<std::string> row{one["class"].get<std::string>()};
+  for (const Json& term : one["terms"]) row.push_back(term_text(term));
+  if (one.contains("votes")) row.push_back(std::to_string(one["votes"].get<std::uint64_t>()));
+  if (one.contains("inside")) {
+    row.push_back(one["inside"].get<bool>() ? "inside" : "outside");
+  } else if (!one["terms"].empty()) {
+    row.push_back(number(one["sum"]));
+  }
+  row.push_back(number(one["distance"]));
+  if (one.contains("log_prior")) {
+    for (const char* name : {"log_determinant", "log_prior", "score"})
+      row.push_back(number(one[name]));
+    row.push_back(fmt::format("{:.4g} %", 100 * one["probability"].get<double>()));
+  }
+  row.push_back(reach_text(one));
+  return row;
+}
+
+void print_classes(const Json& pixel, std::ostream& out) {
+  TextTable table(header_of(pixel["classes"].front()));
+  for (const Json& one : pixel["classes"]) table.add(row_of(one));
+  table.print(out, 4);
+  if (pixel["classes"].front().contains("log_prior"))
+    out << "    score = ln prior - (ln determinant + sum) / 2; the highest wins\n";
+}
+
+void print_neighbors(const Json& pixel, std::ostream& out) {
+  if (!pixel.contains("neighbors")) return;
+  TextTable table({"neighbor", "distance", "sample pixels"});
+  for (const Json& neighbor : pixel["neighbors"])
+    table.add({neighbor["class"].get<std::string>(), number(neighbor["distance"]),
+               counted(neighbor["pixels"].get<std::uint64_t>())});
+  table.print(out, 4);
+}
+
+/// How the two best were compared.
+std::string margin_text(const Json& pixel, const std::string& method) {
+  if (!pixel.contains("runner_up")) return "no other class";
+  const std::string second = pixel["runner_up"].get<std::string>();
+  const double margin = pixel["margin"].get<double>();
+  if (method == "nearest-neighbor")
+    return fmt::format("{} more than {}", plural(static_cast<std::uint64_t>(margin), "vote"),
+                       second);
+  if (method == "maximum-likelihood")
+    return fmt::format("its score is {:.6g} above that of {}", margin, second);
+  if (method == "parallelepiped")
+    return fmt::format("{:.4g} half-widths less than {}", margin, second);
+  return fmt::format("the sum is {:.6g} less than that of {}",
+                     method == "mahalanobis" ? 2 * margin : margin, second);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  const std::string method = summary["method"].get<std::string>();
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}, {}:\n", p["file"].get<std::string>(), method);
+    std::size_t number_of_pixel = 0;
+    for (const Json& pixel : p["pixels"]) {
+      std::string features;
+      for (const Json& feature : pixel["features"]) {
+        features += fmt::format("{}{} {}", features.empty() ? "" : ", ",
+                                feature["name"].get<std::string>(), number(feature["value"]));
+        if (feature["divided"] != feature["value"])
+          features += fmt::format(" (divided: {})", number(feature["divided"]));
+      }
+      out << fmt::format("  {}. pixel {},{}: {}\n", ++number_of_pixel, pixel["x"].get<int>(),
+                         pixel["y"].get<int>(), features);
+      print_classes(pixel, out);
+      print_neighbors(pixel, out);
+      out << fmt::format("    so: {} ({})\n", pixel["class"].get<std::string>(),
+                         margin_text(pixel, method));
+    }
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kExplain;
+const Command kExplain{
+    "explain",
+    "why a pixel got its class: the arithmetic step by step",
+    "INPUT... --model FILE --at X,Y...",
+    "Shows how a model comes to the class of single pixels: the features, for every class the "
+    "differences, squares and sums, box tests, densities or votes, then the winner and by how "
+    "much. "
+    "Numbers of a class are in the model's own measure, as docs/models.md defines it.",
+    {{"explain panel-b.png --model glass.model.json --at 210,160 --at 12,100",
+      "two pixels of another panel"},
+     {"explain panel-c.png --model glass.model.json --region 40,40,20,20 --first 3 --summary json",
+      "the first three pixels of a region, for a program"},
+     {"explain panel-b.png --model glass.model.json --at 210,160 -o out/",
+      "the same as a file, and the pixel among the classes as a figure"}},
+    true,
+    explain_results,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

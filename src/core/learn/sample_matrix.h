@@ -1,0 +1,19 @@
+// What a model says of sample pixels whose class is known.
+#ifndef CHALCEDONY_CORE_LEARN_SAMPLE_MATRIX_H_
+#define CHALCEDONY_CORE_LEARN_SAMPLE_MATRIX_H_
+
+#include "core/assess/error_matrix.h"
+#include "core/learn/model.h"
+#include "core/learn/sample_table.h"
+
+namespace chalcedony {
+
+/// Classifies every sample pixel. Columns are the classes of the table, which are the entries of
+/// the model; rows are what the model says, unclassified last.
+///
+/// Errors    what make_classifier() throws
+ErrorMatrix sample_matrix(const Model& model, const SampleTable& samples);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_LEARN_SAMPLE_MATRIX_H_

@@ -1,0 +1,59 @@
+// The sample pixels of pictures, read into tables of their features.
+#ifndef CHALCEDONY_JOB_SAMPLE_PIXELS_H_
+#define CHALCEDONY_JOB_SAMPLE_PIXELS_H_
+
+#include <cstdint>
+#include <vector>
+
+#include "core/color/channel.h"
+#include "core/learn/sample_shape.h"
+#include "core/learn/sample_table.h"
+#include "job/inputs.h"
+#include "job/preview.h"
+
+namespace chalcedony {
+
+/// Held-out samples are drawn as squares of so many pixels a side, not as single pixels: a pixel
+/// says much of its neighbors, which would make the score too good.
+inline constexpr std::uint32_t kHeldSquare = 4;
+
+class SamplePixels {
+ public:
+  /// `held_share`: of the samples that stay out of the training, 0-1. `density_pixels`: about how
+  /// many pixels of each picture are drawn to show all of it; 0 for none.
+  SamplePixels(std::vector<Channel> features, double held_share, std::uint64_t density_pixels,
+               const SharedOptions& options);
+
+  struct Added {
+    std::vector<std::uint64_t> counts;  // pixels of each class of the samples, held-out ones too
+    std::uint64_t left_out = 0;         // sample pixels that do not count or lack a feature
+  };
+
+  /// Reads a picture. Class c of the runs is class `class_of[c]` of the tables.
+  Added add(CountedPicture& picture, const std::vector<SampleRun>& runs,
+            const std::vector<std::size_t>& class_of, Preview& preview, const Context& context);
+
+  /// Call after the last picture.
+  void finish();
+
+  const SampleTable& training() const { return training_; }
+  const SampleTable& held() const { return held_; }
+  /// Drawn pixels of whole pictures, a row of features each.
+  const std::vector<float>& density() const { return density_; }
+
+ private:
+  struct Band;
+  class Worker;
+
+  const SharedOptions& options_;
+  std::vector<Channel> features_;
+  double held_share_;
+  std::uint64_t density_pixels_;
+  std::uint64_t pictures_ = 0;
+  SampleTable training_, held_;
+  std::vector<float> density_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_SAMPLE_PIXELS_H_
