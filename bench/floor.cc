@@ -3,11 +3,13 @@
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
 //   chalcedony-floor mask FILE OUT         decodes it and writes a mask of its brighter pixels
+//   chalcedony-floor map FILE OUT          decodes it and writes a class map of eight groups
 //   chalcedony-floor speckle OUT W H       writes a mask with every twentieth pixel on
 //   chalcedony-floor groups FILE MAP OUT   decodes it and writes eight groups of its colors (each
 //                                          channel above or below a middle): map and picture
 #include <array>
 #include <iostream>
+#include <memory>
 #include <string>
 
 #include "core/pixel/road.h"
@@ -72,15 +74,40 @@ void speckle(const std::string& path, std::uint32_t width, std::uint32_t height)
 
 constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};  // of the photo-like pictures
 
+/// A class map of eight groups, of the size of a picture.
+std::unique_ptr<PictureWriter> map_of_groups(const std::string& path, const RasterShape& size) {
+  std::vector<LegendEntry> legend;
+  for (unsigned label = 1; label <= 8; ++label)
+    legend.push_back({label, "group " + std::to_string(label), "#808080"});
+  return create_picture(path, label_spec(size, legend));
+}
+
+/// The decoded pixels as labels.
+void map(PictureFile& file, const std::string& path) {
+  const auto writer = map_of_groups(path, file.info.shape);
+  const auto make_worker = [&] {
+    return [&](const Band& band) {
+      const std::byte* from = band.own_rows();
+      std::vector<std::byte> labels(std::size_t{band.rows()} * band.shape().width);
+      for (std::size_t i = 0; i < labels.size(); ++i) {
+        unsigned label = 1;
+        for (std::size_t c = 0; c < 3; ++c)
+          label += (std::to_integer<unsigned>(from[3 * i + c]) > kMiddle[c] ? 1u : 0u) << c;
+        labels[i] = static_cast<std::byte>(label);
+      }
+      return writer->encode(band.first_row(), band.rows(), std::move(labels));
+    };
+  };
+  travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) { writer->append(rows); });
+  writer->finish();
+}
+
 /// The decoded pixels as labels, and in colors of their labels.
 void groups(PictureFile& file, const std::string& map_path, const std::string& picture_path) {
   PictureSpec picture_spec;
   picture_spec.shape = file.info.shape;
-  std::vector<LegendEntry> legend;
-  for (unsigned label = 1; label <= 8; ++label)
-    legend.push_back({label, "group " + std::to_string(label), "#808080"});
-  const auto map = create_picture(map_path, label_spec(file.info.shape, legend)),
-             picture = create_picture(picture_path, picture_spec);
+  const auto map = map_of_groups(map_path, file.info.shape);
+  const auto picture = create_picture(picture_path, picture_spec);
   const auto make_worker = [&] {
     return [&](const Band& band) {
       const std::byte* from = band.own_rows();
@@ -115,6 +142,11 @@ int main(int argc, char** argv) {
   if (words[0] == "copy") {
     PictureFile file = open_picture(words[1]);
     copy(file, words[2]);
+    return 0;
+  }
+  if (words[0] == "map") {
+    PictureFile file = open_picture(words[1]);
+    map(file, words[2]);
     return 0;
   }
   if (words[0] == "mask") {

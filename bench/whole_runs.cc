@@ -1,4 +1,4 @@
-// `chalcedony-whole-runs PROGRAM FLOOR WORK-FOLDER MODEL ROWS PICTURE...`: times whole commands
+// `chalcedony-whole-runs PROGRAM FLOOR WORK-FOLDER MODELS ROWS PICTURE...`: times whole commands
 // against a floor that only decodes the same picture, in turn, and reads their peak memory. Prints
 // a Markdown table: medians of 7 pairs, without figures. ROWS: only rows whose name begins so;
 // empty for all.
@@ -53,7 +53,7 @@ double median(std::vector<double> values) {
 
 int main(int argc, char** argv) {
   if (argc < 7) return 2;
-  const std::string program = argv[1], floor = argv[2], out = argv[3], model = argv[4],
+  const std::string program = argv[1], floor = argv[2], out = argv[3], models = argv[4],
                     only = argv[5];
   std::filesystem::create_directories(out);
   fmt::print(
@@ -69,6 +69,12 @@ int main(int argc, char** argv) {
     const std::vector<std::string> groups{floor, "groups", picture, out + "/floor-map.png",
                                           out + "/floor.png"};
     const std::vector<std::string> mask{floor, "mask", picture, out + "/floor-mask.png"};
+    const std::vector<std::string> class_map{floor, "map", picture, out + "/floor-map.png"};
+    const auto classify_by = [&](const char* method) {
+      return std::vector<std::string>{
+          program, "classify", picture,   "--model", models + "/" + method + ".model.json",
+          "-o",    out,        "--write", "classes"};
+    };
     const std::string speckled = out + "/speckled.png";
     run({floor, "speckle", speckled, "6000", "4000"});
     const std::vector<std::string> speckles{floor, "decode", speckled};
@@ -125,9 +131,10 @@ int main(int argc, char** argv) {
         {"balance to common medians",
          {program, "balance", picture, "-o", out + "/balanced.png", "--figures", "none"},
          &copy},
-        {"classify, minimum-distance",
-         {program, "classify", picture, "--model", model, "-o", out, "--write", "classes"},
-         &decode},
+        {"classify, minimum-distance", classify_by("minimum-distance"), &class_map},
+        {"classify, parallelepiped", classify_by("parallelepiped"), &class_map},
+        {"classify, maximum-likelihood", classify_by("maximum-likelihood"), &class_map},
+        {"classify, nearest-neighbor", classify_by("nearest-neighbor"), &class_map},
         {"convert to lab float TIFF",
          {program, "convert", picture, "--to", "lab", "--depth", "float", "-o", out + "/lab.tif"},
          &decode},

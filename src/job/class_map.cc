@@ -3,10 +3,12 @@
 #include <algorithm>
 #include <cmath>
 #include <cstring>
+#include <deque>
 
 #include "core/color/channel_plan.h"
 #include "core/learn/block_classifier.h"
 #include "core/palette/class_painter.h"
+#include "core/pixel/row_buffers.h"
 #include "figure/map_figure.h"
 #include "io/csv.h"
 #include "io/model_file.h"
@@ -41,6 +43,17 @@ PictureSpec blend_spec(const RasterShape& size) {
   return spec;
 }
 
+/// A picture that is written, and memory for its bands that goes round.
+struct MapFile {
+  std::unique_ptr<PictureWriter> writer;
+  std::size_t pixel_bytes;
+  RowBuffers buffers;
+
+  MapFile(std::unique_ptr<PictureWriter> to, std::size_t bytes, std::size_t bands,
+          std::size_t band_bytes)
+      : writer(std::move(to)), pixel_bytes(bytes), buffers(bands, band_bytes) {}
+};
+
 class ClassMapJob {
  public:
   ClassMapJob(const std::filesystem::path& input, const Model& model, const Classifier& classifier,
@@ -68,7 +81,8 @@ class ClassMapJob {
     if (wanted.confidence && results.wants("confidence"))
       confidence_picture_ = open("png", "confidence", confidence_spec(size));
     if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
-    if (classifier.is_slow() && remembers_colors(info(), model)) by_color_.emplace();
+    if (classifier.is_slow() && remembers_colors(info(), model))
+      by_color_.emplace(wanted.confidence);
   }
 
   Json run() {
@@ -77,7 +91,7 @@ class ClassMapJob {
         [this] { return Worker(*this); }, [this](ClassBand&& band) { take(std::move(band)); });
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
-    for (auto& file : files_) file->finish();
+    for (MapFile& file : files_) file.writer->finish();
     if (results_.wants("areas")) write_areas(counted);
     if (confidence_picture_) write_confidence();
     if (preview_.wanted()) draw(counted);
@@ -90,7 +104,10 @@ class ClassMapJob {
 
   /// The place of a new file among those that are written.
   std::size_t open(const char* extension, const std::string& thing, const PictureSpec& spec) {
-    files_.push_back(create_picture(results_.path(input(), thing, extension), spec));
+    const std::size_t bytes = spec.shape.pixel_bytes();
+    const std::size_t band_bytes = rows_per_band(info().shape, 0) * info().shape.width * bytes;
+    files_.emplace_back(create_picture(results_.path(input(), thing, extension), spec), bytes,
+                        bands_under_way(road_for(picture_, options_, context_)), band_bytes);
     return files_.size() - 1;
   }
 
@@ -112,11 +129,9 @@ class ClassMapJob {
       out.counts.resize(job_->counts_.size());
       if (job_->wanted_.confidence) out.confidence = ConfidenceTally(job_->classes_.size());
       const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
-      samples_.assign(job_->files_.size(), {});
-      if (job_->map_) samples_[*job_->map_].resize(pixels);
-      if (job_->confidence_picture_)
-        samples_[*job_->confidence_picture_].resize(pixels * sizeof(std::uint16_t));
-      if (job_->blend_) samples_[*job_->blend_].resize(pixels * 3);
+      samples_.clear();
+      for (MapFile& file : job_->files_)
+        samples_.push_back(file.buffers.take(pixels * file.pixel_bytes));
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
         add(block, at, out);
@@ -126,7 +141,7 @@ class ClassMapJob {
       out.clipped = classifier_.take_clipped();
       for (std::size_t f = 0; f < samples_.size(); ++f)
         out.rows.push_back(
-            job_->files_[f]->encode(band.first_row(), band.rows(), std::move(samples_[f])));
+            job_->files_[f].writer->encode(band.first_row(), band.rows(), std::move(samples_[f])));
       return out;
     }
 
@@ -134,21 +149,23 @@ class ClassMapJob {
     void add(const Block& block, std::size_t at, ClassBand& out) {
       const Verdicts& found = classifier_.classify(block);
       std::copy_n(found.labels.begin(), block.size, labels_.begin());
-      for (std::size_t i = 0; i < block.size; ++i) {
-        if (block.counts(i)) {
-          ++out.counts[labels_[i]];
-        } else {
-          labels_[i] = 0;
-        }
-      }
-      for (std::size_t i = 0; i < block.size; ++i) {
-        out.contested += found.contested[i] && block.counts(i);
-        out.far += found.far[i] && block.counts(i);
-      }
+      if (block.counted)
+        for (std::size_t i = 0; i < block.size; ++i)
+          if (!block.counted[i]) labels_[i] = 0;
+      count_labels(labels_.data(), block, out.counts);
+      out.far += counted_flags(found.far, block);
+      out.contested += counted_flags(found.contested, block);
       if (job_->map_) std::memcpy(samples_[*job_->map_].data() + at, labels_.data(), block.size);
       if (job_->wanted_.confidence) add_confidence(found, block.size, at, out);
       if (job_->blend_) add_blend(block, at);
       if (job_->preview_.wanted()) collect(block);
+    }
+
+    static std::uint64_t counted_flags(const std::vector<std::uint8_t>& flags, const Block& block) {
+      std::uint32_t sum = 0;
+      for (std::size_t i = 0; i < block.size; ++i)
+        sum += flags[i] & (block.counted ? block.counted[i] : std::uint8_t{1});
+      return sum;
     }
 
     void add_confidence(const Verdicts& found, std::size_t n, std::size_t at, ClassBand& out) {
@@ -202,7 +219,10 @@ class ClassMapJob {
     contested_ += band.contested;
     far_ += band.far;
     confidence_ += band.confidence;
-    for (std::size_t f = 0; f < files_.size(); ++f) files_[f]->append(band.rows[f]);
+    for (std::size_t f = 0; f < files_.size(); ++f) {
+      files_[f].writer->append(band.rows[f]);
+      files_[f].buffers.give_back(std::move(band.rows[f].bytes));
+    }
   }
 
   void write_areas(std::uint64_t counted) const {
@@ -278,7 +298,7 @@ class ClassMapJob {
   Tallies<ThumbnailSums> map_preview_;
   FigureFormat format_;
   std::vector<std::string> colors_;
-  std::vector<std::unique_ptr<PictureWriter>> files_;
+  std::deque<MapFile> files_;
   std::optional<std::size_t> map_, confidence_picture_, blend_;  // places in files_
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;

@@ -11,6 +11,7 @@
 #include "core/palette/class_painter.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
+#include "job/class_shares.h"
 #include "job/preview.h"
 
 namespace chalcedony {
@@ -178,17 +179,8 @@ class MapJob {
           if (!block.counted[i]) labels_[i] = 0;
       std::copy_n(labels_.begin(), block.size,
                   out.labels[g].begin() + static_cast<std::ptrdiff_t>(at));
-      if (g == job_->chosen_) count(block, out.counts);
+      if (g == job_->chosen_) count_labels(labels_.data(), block, out.counts);
       if (job_->preview_.wanted()) collect(block, g);
-    }
-
-    /// Two tables in turn, so that neighbors of one class do not wait for each other.
-    void count(const Block& block, std::vector<std::uint64_t>& counts) {
-      std::array<std::array<std::uint32_t, 256>, 2> numbers{};
-      for (std::size_t i = 0; i < block.size; ++i) ++numbers[i % 2][labels_[i]];
-      for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += numbers[0][c] + numbers[1][c];
-      counts[0] -=
-          block.size - block.counted_size;  // these have no label because they do not count
     }
 
     void collect(const Block& block, std::size_t g) {

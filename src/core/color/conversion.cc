@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/color/srgb.h"
+
 namespace chalcedony {
 namespace {
 
@@ -23,15 +25,18 @@ std::vector<const Space*> conversion_path(const Space& from, const Space& to) {
   return up;
 }
 
-Conversion::Conversion(const Space& from, const Space& to, bool in_range) {
+Conversion::Conversion(const Space& from, const Space& to, KnownValues known) {
   const auto path = conversion_path(from, to);
   for (std::size_t i = 1; i < path.size(); ++i) {
     const Space& before = *path[i - 1];
     const Space& after = *path[i];
     const bool down = after.parent == before.id;
-    if (down && in_range && &after == &spaces::kSrgbClipped) continue;
+    if (down && known != KnownValues::kAny && &after == &spaces::kSrgbClipped) continue;
     add(down ? after.from_parent : before.to_parent);
   }
+  if (known != KnownValues::kCodes || steps_.empty()) return;
+  const Kernel* const first = std::get_if<Kernel>(&steps_.front());
+  if (first && *first == decode_srgb) steps_.front() = decode_srgb_codes;
 }
 
 void Conversion::add(const Steps& steps) {

@@ -14,12 +14,17 @@ namespace chalcedony {
 /// then down.
 std::vector<const Space*> conversion_path(const Space& from, const Space& to);
 
+/// What is known of the values a conversion begins with.
+enum class KnownValues {
+  kAny,
+  kInRange,  // sRGB values on the way lie in 0-255: no clip is needed before hsv and its kin
+  kCodes,    // they are whole numbers in 0-255 besides, so that curves can be looked up
+};
+
 /// A conversion ready to run: affine steps that follow one another are multiplied together.
 class Conversion {
  public:
-  /// `in_range` says that sRGB values on the way are known to lie in 0-255, so that the clip
-  /// before hsv and its kin can be left out.
-  Conversion(const Space& from, const Space& to, bool in_range = false);
+  Conversion(const Space& from, const Space& to, KnownValues known = KnownValues::kAny);
 
   /// True when the values of both spaces are the same numbers.
   bool is_identity() const { return steps_.empty(); }

@@ -30,18 +30,23 @@ struct Verdicts {
 /// it; what they write of a color is the same, whoever comes first.
 class VerdictsByColor {
  public:
-  VerdictsByColor();
+  explicit VerdictsByColor(bool with_confidence);
 
-  /// Looks up the color of n pixels, r g b 0-255, and writes what is known to `verdicts` and the
-  /// places of the others to `unknown`.
-  void find(const ConstPlanes& color, std::size_t n, Verdicts& verdicts,
+  /// The numbers of n colors, r g b 0-255.
+  static void number_colors(const ConstPlanes& color, std::size_t n, std::int32_t* numbers);
+
+  /// Looks up n colors by their numbers, and writes what is known to `verdicts` and the places of
+  /// the others to `unknown`.
+  void find(const std::int32_t* numbers, std::size_t n, Verdicts& verdicts,
             std::vector<std::uint32_t>& unknown) const;
   /// Notes what was found of the pixels at these places; `found` holds them one after the other.
   /// The confidence is rounded to a 65535th, and written back so.
-  void note(const ConstPlanes& color, const std::vector<std::uint32_t>& places, Verdicts& found);
+  void note(const std::int32_t* numbers, const std::vector<std::uint32_t>& places, Verdicts& found);
 
  private:
-  std::unique_ptr<std::atomic<std::uint32_t>[]> notes_;
+  void read(std::int32_t number, std::uint16_t note, std::size_t i, Verdicts& verdicts) const;
+
+  std::unique_ptr<std::atomic<std::uint16_t>[]> notes_, confidences_;
 };
 
 /// Classifies Blocks of one picture. One for each thread.
@@ -66,6 +71,7 @@ class BlockClassifier {
   std::optional<ConfidenceMeter> meter_;
   VerdictsByColor* known_;
   Verdicts verdicts_, asked_;
+  std::vector<std::int32_t> numbers_;
   std::vector<std::uint32_t> unknown_;
   PlaneBuffer asked_color_;
 };

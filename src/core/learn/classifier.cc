@@ -28,8 +28,8 @@ class MergedClasses : public Classifier {
   }
 
   void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
-                std::uint8_t* far) const override {
-    entries_->classify(features, n, labels, far);
+                const PixelFlags& flags) const override {
+    entries_->classify(features, n, labels, flags);
     for (std::size_t i = 0; i < n; ++i) labels[i] = number_of_[labels[i]];
   }
 
@@ -44,11 +44,6 @@ class MergedClasses : public Classifier {
   void sample_distances(std::size_t entry, const std::vector<const float*>& features, std::size_t n,
                         float* out) const override {
     entries_->sample_distances(entry, features, n, out);
-  }
-
-  bool contested(const std::vector<const float*>& features, std::size_t n,
-                 std::uint8_t* flags) const override {
-    return entries_->contested(features, n, flags);
   }
 
   void probabilities(const std::vector<const float*>& features, std::size_t n,

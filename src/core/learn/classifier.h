@@ -21,6 +21,13 @@ struct ClassLimits {
   std::vector<double> known;     // farther from every class than this, a pixel is far
 };
 
+/// Where to write 1 or 0 for each pixel, besides its class; null for what is not asked for.
+struct PixelFlags {
+  std::uint8_t* far = nullptr;        // beyond the limit of every class
+  std::uint8_t* contested = nullptr;  // several classes would take it; never of a method in which
+                                      // every pixel has one best class
+};
+
 /// One method of classification with one model, ready to run. Const, so all threads share it.
 class Classifier {
  public:
@@ -29,14 +36,14 @@ class Classifier {
   Classifier& operator=(const Classifier&) = delete;
   virtual ~Classifier() = default;
 
-  /// Writes for each of n pixels the number of its class (1 is the first), or 0 for none. With
-  /// `far`, writes there 1 for a pixel that lies beyond the limit of every class, else 0.
+  /// Writes for each of n pixels the number of its class (1 is the first), or 0 for none, and the
+  /// flags that are asked for.
   ///
   /// Shape     one plane for each feature of features_of(model.features), divided as the model
-  ///           says and padded as in planes.h; `labels` and `far` have room for n rounded up to
+  ///           says and padded as in planes.h; `labels` and flags have room for n rounded up to
   ///           the padding
   virtual void classify(const std::vector<const float*>& features, std::size_t n,
-                        std::uint8_t* labels, std::uint8_t* far = nullptr) const = 0;
+                        std::uint8_t* labels, const PixelFlags& flags = {}) const = 0;
 
   /// Writes for each of n pixels how far it lies from each class, in the method's own measure.
   ///
@@ -58,12 +65,6 @@ class Classifier {
   /// Shape     as distances()
   virtual void probabilities(const std::vector<const float*>& features, std::size_t n,
                              const std::vector<float*>& planes) const;
-
-  /// Writes 1 for each of n pixels that several classes would take, else 0. False, and nothing is
-  /// written, for a method in which every pixel has one best class.
-  virtual bool contested(const std::vector<const float*>&, std::size_t, std::uint8_t*) const {
-    return false;
-  }
 
   /// Whether it pays to remember what was found for a color.
   virtual bool is_slow() const { return false; }

@@ -24,10 +24,10 @@ namespace HWY_NAMESPACE {
 
 // The quadratic form for the pixels from i on. Per class in `numbers`: the offset, the means, then
 // the rows of L^-1, each up to its diagonal.
-template <class D>
-HWY_INLINE hn::Vec<D> squared_length(D d, const std::vector<const float*>& features,
+template <class Size, class D>
+HWY_INLINE hn::Vec<D> squared_length(Size, D d, const float* const* features, std::size_t count,
                                      const float* numbers, std::size_t i) {
-  const std::size_t dimensions = features.size();
+  const std::size_t dimensions = Size::of(count);
   const float* const mean = numbers + 1;
   const float* factor = mean + dimensions;
   auto length = hn::Zero(d);
@@ -42,19 +42,24 @@ HWY_INLINE hn::Vec<D> squared_length(D d, const std::vector<const float*>& featu
   return length;
 }
 
-template <class D>
-HWY_INLINE hn::Vec<D> score(D d, const std::vector<const float*>& features, const float* numbers,
-                            std::size_t i) {
-  const auto length = squared_length(d, features, numbers, i);
+template <class Size, class D>
+HWY_INLINE hn::Vec<D> score(Size size, D d, const float* const* features, std::size_t count,
+                            const float* numbers, std::size_t i) {
+  const auto length = squared_length(size, d, features, count, numbers, i);
   return hn::Sub(hn::Set(d, numbers[0]), hn::Mul(length, hn::Set(d, 0.5f)));
 }
 
 void best_gaussians(const std::vector<const float*>& features, const std::vector<float>& numbers,
                     const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
-                    std::uint8_t* far) {
+                    const PixelFlags& flags) {
   const std::size_t per_class = numbers.size() / limits.accepted.size();
-  best_classes(limits, n, labels, far, [&](auto d, std::size_t c, std::size_t i) {
-    return score(d, features, numbers.data() + c * per_class, i);
+  const float* const* planes = features.data();
+  const std::size_t count = features.size();
+  const float* const first = numbers.data();
+  with_dimensions(count, [&](auto size) {
+    best_classes(limits, n, labels, flags, [=](auto d, std::size_t c, std::size_t i) {
+      return score(size, d, planes, count, first + c * per_class, i);
+    });
   });
 }
 
@@ -63,7 +68,8 @@ void distances_from_gaussians(const std::vector<const float*>& features,
                               const std::vector<float*>& planes) {
   const std::size_t per_class = numbers.size() / planes.size();
   distances_to_classes(n, planes, [&](auto d, std::size_t c, std::size_t i) {
-    return hn::Sqrt(squared_length(d, features, numbers.data() + c * per_class, i));
+    return hn::Sqrt(squared_length(Dimensions<0>(), d, features.data(), features.size(),
+                                   numbers.data() + c * per_class, i));
   });
 }
 
@@ -76,7 +82,8 @@ void shares_of_gaussians(const std::vector<const float*>& features,
   for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
     auto most = hn::Set(d, -3.4e38f);
     for (std::size_t c = 0; c < planes.size(); ++c) {
-      const auto here = score(d, features, numbers.data() + c * per_class, i);
+      const auto here = score(Dimensions<0>(), d, features.data(), features.size(),
+                              numbers.data() + c * per_class, i);
       hn::StoreU(here, d, planes[c] + i);
       most = hn::IfThenElse(hn::Gt(here, most), here, most);
     }
@@ -150,8 +157,8 @@ class Gaussians : public Classifier {
   }
 
   void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
-                std::uint8_t* far) const override {
-    HWY_DYNAMIC_DISPATCH(best_gaussians)(features, numbers_, limits_, n, labels, far);
+                const PixelFlags& flags) const override {
+    HWY_DYNAMIC_DISPATCH(best_gaussians)(features, numbers_, limits_, n, labels, flags);
   }
 
   void distances(const std::vector<const float*>& features, std::size_t n,

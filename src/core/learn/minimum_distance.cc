@@ -15,11 +15,11 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 
-template <class D>
-HWY_INLINE hn::Vec<D> squared_distance(D d, const std::vector<const float*>& features,
+template <class Size, class D>
+HWY_INLINE hn::Vec<D> squared_distance(Size, D d, const float* const* features, std::size_t count,
                                        const float* mean, std::size_t i) {
   auto distance = hn::Zero(d);
-  for (std::size_t f = 0; f < features.size(); ++f) {
+  for (std::size_t f = 0; f < Size::of(count); ++f) {
     const auto step = hn::Sub(hn::LoadU(d, features[f] + i), hn::Set(d, mean[f]));
     distance = hn::Add(distance, hn::Mul(step, step));
   }
@@ -29,9 +29,14 @@ HWY_INLINE hn::Vec<D> squared_distance(D d, const std::vector<const float*>& fea
 // `means` holds the means of class 1, then of class 2, ...
 void nearest_means(const std::vector<const float*>& features, const std::vector<float>& means,
                    const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
-                   std::uint8_t* far) {
-  best_classes(limits, n, labels, far, [&](auto d, std::size_t c, std::size_t i) {
-    return hn::Neg(squared_distance(d, features, means.data() + c * features.size(), i));
+                   const PixelFlags& flags) {
+  const float* const* planes = features.data();
+  const std::size_t count = features.size();
+  const float* const first = means.data();
+  with_dimensions(count, [&](auto size) {
+    best_classes(limits, n, labels, flags, [=](auto d, std::size_t c, std::size_t i) {
+      return hn::Neg(squared_distance(size, d, planes, count, first + c * size.of(count), i));
+    });
   });
 }
 
@@ -39,7 +44,8 @@ void distances_from_means(const std::vector<const float*>& features,
                           const std::vector<float>& means, std::size_t n,
                           const std::vector<float*>& planes) {
   distances_to_classes(n, planes, [&](auto d, std::size_t c, std::size_t i) {
-    return hn::Sqrt(squared_distance(d, features, means.data() + c * features.size(), i));
+    return hn::Sqrt(squared_distance(Dimensions<0>(), d, features.data(), features.size(),
+                                     means.data() + c * features.size(), i));
   });
 }
 
@@ -64,8 +70,8 @@ class MinimumDistance : public Classifier {
   }
 
   void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
-                std::uint8_t* far) const override {
-    HWY_DYNAMIC_DISPATCH(nearest_means)(features, means_, limits_, n, labels, far);
+                const PixelFlags& flags) const override {
+    HWY_DYNAMIC_DISPATCH(nearest_means)(features, means_, limits_, n, labels, flags);
   }
 
   void distances(const std::vector<const float*>& features, std::size_t n,

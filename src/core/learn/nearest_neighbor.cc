@@ -53,16 +53,17 @@ class NearestNeighbor : public Classifier {
   }
 
   void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
-                std::uint8_t* far) const override {
+                const PixelFlags& flags) const override {
+    if (flags.contested) std::fill_n(flags.contested, n, std::uint8_t{0});
     Room room(*this);
     for (std::size_t i = 0; i < n; ++i) {
       labels[i] = 0;
-      if (far) far[i] = 0;
+      if (flags.far) flags.far[i] = 0;
       if (!room.take(features, i)) continue;
       const std::size_t winner = vote(room);
       const float first = distance_in(room.search.found, winner);
       if (-first >= limits_.accepted[winner]) labels[i] = static_cast<std::uint8_t>(winner + 1);
-      if (far) far[i] = is_far(room);
+      if (flags.far) flags.far[i] = is_far(room);
     }
   }
 
@@ -151,7 +152,7 @@ class NearestNeighbor : public Classifier {
     const Neighbor& nearest = room.search.found.front();
     if (-nearest.squared_distance >= limits_.known[nearest.entry]) return false;
     for (std::size_t e = 0; e < of_entry_.size(); ++e)
-      if (-squared_distance(room, e) >= limits_.known[e]) return false;
+      if (of_entry_[e].has_within(room.row.data(), -limits_.known[e], room.other)) return false;
     return true;
   }
 

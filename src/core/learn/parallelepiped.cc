@@ -19,11 +19,11 @@ namespace HWY_NAMESPACE {
 // How far out of the middle of box c the pixels from i on lie, in half-widths; a feature that is
 // not a number gives one that is none. `boxes` holds for each class the middles, then one over the
 // half-widths.
-template <class D>
-HWY_INLINE hn::Vec<D> out_of_middle(D d, const std::vector<const float*>& features,
-                                    const std::vector<float>& boxes, std::size_t c, std::size_t i) {
-  const std::size_t dimensions = features.size();
-  const float* const middle = boxes.data() + 2 * dimensions * c;
+template <class Size, class D>
+HWY_INLINE hn::Vec<D> out_of_middle(Size, D d, const float* const* features, std::size_t count,
+                                    const float* boxes, std::size_t c, std::size_t i) {
+  const std::size_t dimensions = Size::of(count);
+  const float* const middle = boxes + 2 * dimensions * c;
   const float* const per_half = middle + dimensions;
   auto most = hn::Zero(d);
   for (std::size_t f = 0; f < dimensions; ++f) {
@@ -38,9 +38,19 @@ HWY_INLINE hn::Vec<D> out_of_middle(D d, const std::vector<const float*>& featur
 
 void nearest_boxes(const std::vector<const float*>& features, const std::vector<float>& boxes,
                    const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
-                   std::uint8_t* far) {
-  best_classes(limits, n, labels, far, [&](auto d, std::size_t c, std::size_t i) {
-    return hn::Neg(out_of_middle(d, features, boxes, c, i));
+                   const PixelFlags& flags) {
+  const float* const* planes = features.data();
+  const std::size_t count = features.size();
+  const float* const first = boxes.data();
+  with_dimensions(count, [&](auto size) {
+    const auto score = [=](auto d, std::size_t c, std::size_t i) {
+      return hn::Neg(out_of_middle(size, d, planes, count, first, c, i));
+    };
+    if (flags.contested) {
+      best_classes_of_kind<true, true>(limits, n, labels, flags, score);
+    } else {
+      best_classes_of_kind<true, false>(limits, n, labels, flags, score);
+    }
   });
 }
 
@@ -48,7 +58,7 @@ void distances_from_middles(const std::vector<const float*>& features,
                             const std::vector<float>& boxes, std::size_t n,
                             const std::vector<float*>& planes) {
   distances_to_classes(n, planes, [&](auto d, std::size_t c, std::size_t i) {
-    return out_of_middle(d, features, boxes, c, i);
+    return out_of_middle(Dimensions<0>(), d, features.data(), features.size(), boxes.data(), c, i);
   });
 }
 
@@ -93,8 +103,8 @@ class Parallelepiped : public Classifier {
   }
 
   void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
-                std::uint8_t* far) const override {
-    HWY_DYNAMIC_DISPATCH(nearest_boxes)(features, boxes_, limits_, n, labels, far);
+                const PixelFlags& flags) const override {
+    HWY_DYNAMIC_DISPATCH(nearest_boxes)(features, boxes_, limits_, n, labels, flags);
   }
 
   void distances(const std::vector<const float*>& features, std::size_t n,
@@ -103,23 +113,6 @@ class Parallelepiped : public Classifier {
   }
 
   std::size_t classes() const override { return limits_.accepted.size(); }
-
-  bool contested(const std::vector<const float*>& features, std::size_t n,
-                 std::uint8_t* flags) const override {
-    const std::size_t dimensions = features.size();
-    for (std::size_t i = 0; i < n; ++i) {
-      std::size_t claims = 0;
-      for (const float* box = boxes_.data(); box != boxes_.data() + boxes_.size();
-           box += 2 * dimensions) {
-        bool inside = true;
-        for (std::size_t f = 0; f < dimensions; ++f)
-          inside = inside && std::abs(features[f][i] - box[f]) * box[dimensions + f] <= 1.0f;
-        claims += inside;
-      }
-      flags[i] = claims > 1;
-    }
-    return true;
-  }
 
  private:
   void add(const ClassStatistics& s, double spread, const Eigen::VectorXd& floor) {

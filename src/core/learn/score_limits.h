@@ -15,6 +15,7 @@ inline constexpr float kNoScore = -3.4e38f;
 /// The lowest score that is still within a limit, for each entry of a model.
 struct ScoreLimits {
   std::vector<float> accepted, known;
+  bool rejects = false;  // whether `accepted` limits anything
 };
 
 /// `score_at(entry, distance)`: the score of a pixel of an entry at that distance. A limit is moved
@@ -22,7 +23,8 @@ struct ScoreLimits {
 template <class ScoreAt>
 ScoreLimits score_limits(const ClassLimits& limits, std::size_t entries, const ScoreAt& score_at) {
   constexpr double kRoom = 1 + 1e-5;
-  ScoreLimits out{std::vector<float>(entries, kNoScore), std::vector<float>(entries, kNoScore)};
+  ScoreLimits out{std::vector<float>(entries, kNoScore), std::vector<float>(entries, kNoScore),
+                  !limits.accepted.empty()};
   for (std::size_t e = 0; e < limits.accepted.size(); ++e)
     out.accepted[e] = static_cast<float>(score_at(e, limits.accepted[e] * kRoom));
   for (std::size_t e = 0; e < limits.known.size(); ++e)

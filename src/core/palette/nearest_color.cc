@@ -26,7 +26,7 @@ void NearestColor::find(const ConstPlanes& values, std::size_t n, std::uint8_t* 
 NearestColorTable::NearestColorTable(const std::vector<Color>& palette, DifferenceFormula formula)
     : numbers_(kCells * kCells * kCells) {
   static_assert(kCells * kCells == kBlockPixels);
-  const Conversion conversion(spaces::kSrgb, space_of(formula), true);
+  const Conversion conversion(spaces::kSrgb, space_of(formula), KnownValues::kInRange);
   NearestColor nearest(palette, formula);
   PlaneBuffer planes(3);
   const auto middle = [](std::size_t cell) {

@@ -22,10 +22,11 @@ class Slicer : public Classifier {
   }
 
   void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
-                std::uint8_t* far) const override {
+                const PixelFlags& flags) const override {
     for (std::size_t i = 0; i < n; ++i)
       labels[i] = is_hue_ ? label_of_hue(features[0][i], features[1][i]) : label_of(features[0][i]);
-    if (far) std::fill_n(far, n, std::uint8_t{0});
+    for (std::uint8_t* const flag : {flags.far, flags.contested})
+      if (flag) std::fill_n(flag, n, std::uint8_t{0});
   }
 
   /// A slice holds a value or not: 0 for the one that does, else 1.

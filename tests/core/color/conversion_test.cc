@@ -142,7 +142,7 @@ TEST_CASE("oklab agrees with its author's table", "[core][color][conversion]") {
 TEST_CASE("neighboring affine steps are joined, and a way to itself is no way",
           "[core][color][conversion]") {
   CHECK(Conversion(spaces::kLab, spaces::kLab).is_identity());
-  CHECK(Conversion(spaces::kSrgb, spaces::kSrgbClipped, true).is_identity());
+  CHECK(Conversion(spaces::kSrgb, spaces::kSrgbClipped, KnownValues::kInRange).is_identity());
   const auto path = conversion_path(spaces::kHsv, spaces::kOklab);
   std::vector<std::string_view> names;
   for (const Space* space : path) names.push_back(space->id);

@@ -47,8 +47,7 @@ Answer answer(const Model& model, const std::vector<float>& pixel) {
   }
   std::vector<std::uint8_t> labels(kPlanePadding), contested(kPlanePadding);
   const auto classifier = make_classifier(model);
-  classifier->classify(features, 1, labels.data());
-  CHECK(classifier->contested(features, 1, contested.data()));
+  classifier->classify(features, 1, labels.data(), {nullptr, contested.data()});
   return {labels[0], contested[0]};
 }
 

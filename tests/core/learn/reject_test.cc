@@ -71,7 +71,7 @@ TEST_CASE("a share of samples to accept means the same for every method", "[core
   auto plain = room(), strict = room(), far = room();
   PlaneBuffer distances(2);
   const auto classifier = make_classifier(model);
-  classifier->classify(grid.planes, kPixels, plain.data(), far.data());
+  classifier->classify(grid.planes, kPixels, plain.data(), {far.data(), nullptr});
   classifier->distances(grid.planes, kPixels, {distances.plane(0), distances.plane(1)});
   make_classifier(model, 95)->classify(grid.planes, kPixels, strict.data());
   std::size_t rejected = 0, beyond = 0;
@@ -133,7 +133,7 @@ TEST_CASE("a model that does not know its reach cannot reject", "[core][learn]")
                     Catch::Contains("does not know how far its samples reach"));
   auto labels = room(), far = room();
   const Grid grid;
-  make_classifier(model)->classify(grid.planes, kPixels, labels.data(), far.data());
+  make_classifier(model)->classify(grid.planes, kPixels, labels.data(), {far.data(), nullptr});
   CHECK(std::count(far.begin(), far.end(), 1) == 0);
 }
 
@@ -197,7 +197,7 @@ TEST_CASE("what is remembered of a color is what the classifier says", "[core][l
   REQUIRE(remembers_colors(info, model));
   const FeaturePlan plan(info, model.features);
   const auto classifier = make_classifier(model);
-  VerdictsByColor known;
+  VerdictsByColor known(true);
   BlockClassifier remembering(plan, *classifier, true, &known), plain(plan, *classifier, true);
   std::mt19937 random(2);
   PlaneBuffer color;
