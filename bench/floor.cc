@@ -3,6 +3,7 @@
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
 //   chalcedony-floor mask FILE OUT         decodes it and writes a mask of its brighter pixels
+//   chalcedony-floor floats FILE OUT       decodes an 8-bit one and writes its samples as floats
 //   chalcedony-floor map FILE OUT          decodes it and writes a class map of eight groups
 //   chalcedony-floor speckle OUT W H       writes a mask with every twentieth pixel on
 //   chalcedony-floor groups FILE MAP OUT   decodes it and writes eight groups of its colors (each
@@ -43,6 +44,27 @@ void copy(PictureFile& file, const std::string& path) {
       const std::byte* first = band.own_rows();
       return writer->encode(band.first_row(), band.rows(),
                             {first, first + band.rows() * band.shape().row_bytes()});
+    };
+  };
+  travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) { writer->append(rows); });
+  writer->finish();
+}
+
+/// The decoded samples as floats.
+void floats(PictureFile& file, const std::string& path) {
+  PictureSpec spec;
+  spec.shape = file.info.shape;
+  spec.shape.sample = SampleType::kF32;
+  const auto writer = create_picture(path, spec);
+  const auto make_worker = [&] {
+    return [&](const Band& band) {
+      const std::byte* from = band.own_rows();
+      const std::size_t samples = band.rows() * band.shape().row_bytes();
+      std::vector<std::byte> bytes(samples * sizeof(float));
+      auto* to = reinterpret_cast<float*>(bytes.data());
+      for (std::size_t i = 0; i < samples; ++i)
+        to[i] = static_cast<float>(std::to_integer<unsigned>(from[i])) / 255;
+      return writer->encode(band.first_row(), band.rows(), std::move(bytes));
     };
   };
   travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) { writer->append(rows); });
@@ -142,6 +164,11 @@ int main(int argc, char** argv) {
   if (words[0] == "copy") {
     PictureFile file = open_picture(words[1]);
     copy(file, words[2]);
+    return 0;
+  }
+  if (words[0] == "floats") {
+    PictureFile file = open_picture(words[1]);
+    floats(file, words[2]);
     return 0;
   }
   if (words[0] == "map") {

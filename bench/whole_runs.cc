@@ -69,6 +69,7 @@ int main(int argc, char** argv) {
     const std::vector<std::string> groups{floor, "groups", picture, out + "/floor-map.png",
                                           out + "/floor.png"};
     const std::vector<std::string> mask{floor, "mask", picture, out + "/floor-mask.png"};
+    const std::vector<std::string> floats{floor, "floats", picture, out + "/floor.tif"};
     const std::vector<std::string> class_map{floor, "map", picture, out + "/floor-map.png"};
     const auto classify_by = [&](const char* method) {
       return std::vector<std::string>{
@@ -137,7 +138,7 @@ int main(int argc, char** argv) {
         {"classify, nearest-neighbor", classify_by("nearest-neighbor"), &class_map},
         {"convert to lab float TIFF",
          {program, "convert", picture, "--to", "lab", "--depth", "float", "-o", out + "/lab.tif"},
-         &decode},
+         &floats},
         {"assess, all pixels of that map and itself",
          {program, "assess", map, "--reference", map, "-o", out, "--write", "matrix"},
          &labels},

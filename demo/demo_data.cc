@@ -83,6 +83,29 @@ void write_colors(const std::filesystem::path& path) {
   write_text_file(path, text);
 }
 
+constexpr const char* kRecipe = R"(# What glass is where in a panel, without specks.
+chalcedony: recipe
+about: a model of panel A maps other panels, and the maps are cleaned
+variables:
+  least: 40 # pixels of the smallest pane that counts
+steps:
+  - name: learn
+    command: train
+    files: [panel-a.png]
+    options: {samples: [panel-a.samples.geojson], method: maximum-likelihood}
+  - name: quiet
+    command: smooth
+    options: {filter: median, radius: 1}
+  - name: map
+    command: classify
+    input: quiet
+    options: {model: "${out}/learn/model.json", reject: 99.9, pixel-size: 0.5mm}
+  - name: clean
+    command: tidy
+    input: map.classes
+    options: {steps: "majority 1; drop ${least}; fill ${least}"}
+)";
+
 }  // namespace
 
 std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& folder) {
@@ -98,6 +121,7 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,
             draw_test_card());
   write_colors(file("glass.palette.txt"));
+  write_text_file(file("glass.recipe.yaml"), kRecipe);
   return files;
 }
 

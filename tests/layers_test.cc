@@ -18,7 +18,7 @@ const std::map<std::string, std::set<std::string>> kMayInclude{
      {"core", "io", "nlohmann", "valijson", "isa-l.h", "jerror.h", "jpeglib.h", "model_schema.h",
       "spng.h", "tiffio.h", "unistd.h", "zlib.h"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt", "stdlib.h"}},
-    {"job", {"core", "io", "figure", "fmt", "job", "nlohmann", "tbb"}},
+    {"job", {"core", "io", "figure", "fmt", "job", "nlohmann", "tbb", "yaml-cpp"}},
     {"cli",
      {"core", "io", "figure", "job", "cli", "demo", "boost/program_options.hpp", "fmt", "spdlog",
       "unistd.h"}}};

@@ -22,6 +22,12 @@ struct Example {
   std::string_view meaning;
 };
 
+/// Options of every command that mean nothing to one, and why: "smooth writes one picture".
+struct RefusedOptions {
+  std::vector<std::string> options;
+  std::string why;
+};
+
 struct Command {
   std::string_view name;
   std::string_view summary;   // one line, for the list of commands
@@ -38,6 +44,7 @@ struct Command {
   /// What --alpha may say, when that is not whether transparent pixels count; the command declares
   /// the option itself then.
   std::vector<std::string> own_alpha = {};
+  RefusedOptions refuses = {};
 };
 
 /// Every command, in the order they are listed.

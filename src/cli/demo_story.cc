@@ -1,10 +1,7 @@
 #include "cli/demo_story.h"
 
-#include <sstream>
-
 #include "cli/command.h"
-#include "cli/parse.h"
-#include "cli/shared_flags.h"
+#include "cli/typed_command.h"
 #include "core/error.h"
 #include "demo/demo_data.h"
 #include "job/results.h"
@@ -45,47 +42,20 @@ const std::vector<DemoStep>& steps() {
       {"Classify: map two panels the model was not trained on, and the one it was.",
        {"classify", "panel-a.png", "panel-b.png", "panel-c.png", "--model", "results/model.json",
         "-o", "results"}},
+      {"Ask why: what is this pixel to the model, and how far is it from every class?",
+       {"explain", "panel-b.png", "--model", "results/model.json", "--at", "100,70", "-o",
+        "results"}},
       {"Assess: how right is the map of a panel the model was not trained on?",
        {"assess", "results/panel-b.classes.png", "--reference", "panel-b.reference.png", "-o",
         "results/panel-b-assessed"}},
       {"Assess by a sample, as one does where no full reference is to be had.",
        {"assess", "results/panel-c.classes.png", "--reference", "panel-c.reference.png", "--count",
         "300", "--stratified", "equal", "--model", "results/model.json", "-o",
-        "results/panel-c-assessed"}}};
+        "results/panel-c-assessed"}},
+      {"Repeat: the steps that worked, as a recipe for any number of panels.",
+       {"run", "glass.recipe.yaml", "panel-b.png", "panel-c.png", "-o", "results/run", "--figures",
+        "none"}}};
   return list;
-}
-
-bool needs_quotes(const std::string& word) {
-  return word.find_first_of(" *<>()&;|$") != std::string::npos;
-}
-
-std::string command_line(const DemoStep& step) {
-  std::string line = "chalcedony";
-  for (const std::string& word : step.arguments)
-    line += needs_quotes(word) ? " \"" + word + "\"" : " " + word;
-  return line;
-}
-
-Json lines_of(const std::string& text) {
-  Json lines = Json::array();
-  std::istringstream stream(text);
-  for (std::string line; std::getline(stream, line);)
-    if (!line.starts_with("wrote ")) lines.push_back(line);
-  return lines;
-}
-
-Json run_step(const DemoStep& step, const Context& context) {
-  const Command& command = *find_command(step.arguments.front());
-  const CommandOptions options(command);
-  const auto given = parse_arguments(options, {step.arguments.begin() + 1, step.arguments.end()});
-  const Json summary = command.run(given, shared_from(command, given), context);
-  std::ostringstream text;
-  command.print(summary, text);
-  return Json{{"title", step.title},
-              {"command", command_line(step)},
-              {"says", lines_of(text.str())},
-              {"outputs", summary["outputs"]},
-              {"summary", summary}};
 }
 
 }  // namespace
@@ -95,7 +65,7 @@ Json demo_steps() {
   summary["steps"] = Json::array();
   for (const DemoStep& step : steps())
     summary["steps"].push_back({{"title", step.title},
-                                {"command", command_line(step)},
+                                {"command", command_line(step.arguments)},
                                 {"says", Json::array()},
                                 {"outputs", Json::array()}});
   return summary;
@@ -113,7 +83,9 @@ Json run_demo(const std::filesystem::path& folder, const Context& context) {
   std::filesystem::current_path(folder);
   try {
     for (const DemoStep& step : steps()) {
-      summary["steps"].push_back(run_step(step, context));
+      Json done = run_typed(step.arguments, context);
+      done["title"] = step.title;
+      summary["steps"].push_back(std::move(done));
       for (const Json& path : summary["steps"].back()["outputs"])
         summary["outputs"].push_back((folder / path.get<std::string>()).string());
       for (const Json& failure : summary["steps"].back()["summary"]["failed"])

@@ -11,18 +11,11 @@
 #include "cli/help.h"
 #include "cli/parse.h"
 #include "cli/shared_flags.h"
+#include "cli/typed_command.h"
 #include "core/error.h"
-#include "core/nearest_name.h"
 
 namespace chalcedony::cli {
 namespace {
-
-const Command& command_named(const std::string& name) {
-  if (const Command* command = find_command(name)) return *command;
-  std::vector<std::string> names;
-  for (const Command* command : all_commands()) names.emplace_back(command->name);
-  throw UsageError("there is no command '" + name + "'", suggest_name(name, names));
-}
 
 ExitCode run_command(const Command& command, const std::vector<std::string>& arguments) {
   const CommandOptions options(command);

@@ -93,7 +93,6 @@ CurveKind curve_of(const po::variables_map& given, const BalanceOptions& options
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  refuse_options(given, {"hue-floor", "write"}, "balance writes one picture and its figure");
   BalanceOptions options;
   options.shared = shared;
   options.on_lightness =
@@ -174,6 +173,8 @@ const Command kBalance{
     nullptr,
     declare,
     run,
-    print};
+    print,
+    {},
+    {{"hue-floor", "write"}, "balance writes one picture and its figure"}};
 
 }  // namespace chalcedony::cli

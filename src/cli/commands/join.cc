@@ -80,7 +80,6 @@ void take_inputs(JoinOptions& options) {
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  refuse_options(given, {"region", "within", "figures", "write"}, "join works on whole pictures");
   JoinOptions options;
   options.shared = shared;
   if (!shared.output.has_extension())
@@ -121,6 +120,7 @@ const Command kJoin{
     declare,
     run,
     print,
-    {"keep", "drop"}};
+    {"keep", "drop"},
+    {{"region", "within", "figures", "write"}, "join works on whole pictures"}};
 
 }  // namespace chalcedony::cli

@@ -31,7 +31,6 @@ void declare(po::options_description& options) {
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  refuse_options(given, {"region", "within"}, "measure takes whole masks and class maps");
   MeasureOptions options;
   options.shared = shared;
   options.connectivity =
@@ -122,6 +121,8 @@ const Command kMeasure{
     measure_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {{"region", "within"}, "measure takes whole masks and class maps"}};
 
 }  // namespace chalcedony::cli

@@ -52,8 +52,6 @@ double degrees_of(const std::string& text) {
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  refuse_options(given, {"region", "within", "alpha", "hue-floor", "figures", "write"},
-                 "reframe moves all pixels; --crop keeps a part of them");
   ReframeOptions options;
   options.shared = shared;
   if (given.count("crop"))
@@ -108,6 +106,9 @@ const Command kReframe{
     nullptr,
     declare,
     run,
-    print};
+    print,
+    {},
+    {{"region", "within", "alpha", "hue-floor", "figures", "write"},
+     "reframe moves all pixels; --crop keeps a part of them"}};
 
 }  // namespace chalcedony::cli

@@ -27,7 +27,6 @@ void declare(po::options_description& options) {
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  refuse_options(given, {"hue-floor", "figures", "write"}, "smooth writes one picture");
   for (const char* needed : {"filter", "radius"})
     if (!given.count(needed))
       throw UsageError("smooth needs --" + std::string(needed), "as in --filter median --radius 2");
@@ -80,6 +79,8 @@ const Command kSmooth{
     nullptr,
     declare,
     run,
-    print};
+    print,
+    {},
+    {{"hue-floor", "figures", "write"}, "smooth writes one picture"}};
 
 }  // namespace chalcedony::cli

@@ -23,7 +23,6 @@ void declare(po::options_description& options) {
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  refuse_options(given, {"figures"}, "split writes pictures; sheet draws them on one page");
   SplitOptions options;
   options.shared = shared;
   if (shared.output.empty())
@@ -63,6 +62,8 @@ const Command kSplit{
     split_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {{"figures"}, "split writes pictures; sheet draws them on one page"}};
 
 }  // namespace chalcedony::cli

@@ -24,8 +24,6 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (!given.count("steps"))
     throw UsageError("tidy needs --steps",
                      "say what to do, as in --steps \"open 2; fill; drop 40\"");
-  refuse_options(given, {"region", "within", "alpha", "hue-floor", "assume"},
-                 "tidy works on whole masks and class maps");
   TidyOptions options;
   options.shared = shared;
   options.steps =
@@ -72,6 +70,9 @@ const Command kTidy{
     tidy_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {{"region", "within", "alpha", "hue-floor", "assume"},
+     "tidy works on whole masks and class maps"}};
 
 }  // namespace chalcedony::cli

@@ -1,0 +1,90 @@
+// `chalcedony run`: a recipe for one picture or a folder of them.
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/recipe_run.h"
+#include "cli/shared_flags.h"
+#include "core/error.h"
+#include "job/input_list.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_repeated_option(options, "set", "NAME=VALUE",
+                      "the value of a variable of the recipe; may be repeated");
+  add_flag(options, "dry-run", "check the recipe and print the commands, without running them");
+}
+
+/// Options of the run that win over those of the recipe.
+std::vector<RecipeOption> overrides_of(const po::variables_map& given) {
+  std::vector<RecipeOption> options;
+  for (const char* name : {"figures", "threads", "seed", "max-pixels"})
+    if (given.count(name))
+      options.push_back({{name, ""}, {given[name].as<std::string>()}, false, false});
+  if (given.count("no-clobber")) options.push_back({{"no-clobber", ""}, {}, true, false});
+  return options;
+}
+
+Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  SharedOptions own = shared;
+  const std::filesystem::path path = own.inputs.front();
+  own.inputs.erase(own.inputs.begin());
+  if (own.output.empty())
+    throw UsageError("run needs -o", "name a folder; each step gets one of its own in it");
+  std::map<std::string, std::string> set;
+  for (const auto& text : texts_of(given, "set")) set.insert(named_value("--set", text));
+  const Recipe recipe = read_recipe(path, set, own.output);
+  check_recipe(recipe);
+  for (const RecipeStep& step : recipe.steps)
+    if (own.inputs.empty() && step.input.empty() && step.files.empty())
+      throw UsageError("the step '" + step.name.text +
+                           "' takes the pictures of the run, and there "
+                           "are none",
+                       "name pictures after the recipe");
+  Json summary = summary_frame("run");
+  summary["recipe"] = path.string();
+  for (const auto& input : own.inputs) summary["inputs"].push_back({{"file", input.string()}});
+  const std::vector<RecipeOption> overrides = overrides_of(given);
+  if (given.count("dry-run")) {
+    summary["steps"] = planned_steps(recipe, own, overrides);
+  } else {
+    run_recipe(recipe, own, overrides, context, summary);
+  }
+  return summary;
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& step : summary["steps"]) {
+    out << step["name"].get<std::string>() << "\n  $ " << step["command"].get<std::string>()
+        << '\n';
+    for (const Json& line : step["says"]) out << "  " << line.get<std::string>() << '\n';
+    for (const Json& path : step["outputs"]) out << "  wrote " << path.get<std::string>() << '\n';
+    out << '\n';
+  }
+}
+
+}  // namespace
+
+extern const Command kRun;
+const Command kRun{
+    "run",
+    "a recipe: steps that are run on every picture",
+    "RECIPE.yaml INPUT... -o FOLDER",
+    "Runs the steps that a recipe names, each a command with its options, on the pictures or on "
+    "what an earlier step wrote. The whole recipe is checked before anything runs. Every step "
+    "writes into a folder of its own name below -o.",
+    {{"run glass.recipe.yaml panel-b.png panel-c.png -o out/",
+      "a model of one panel, and cleaned maps of two others"},
+     {"run glass.recipe.yaml panel-b.png -o out/ --dry-run", "only the commands it stands for"},
+     {"run glass.recipe.yaml panel-c.png -o out/ --set least=200 --figures none",
+      "with another value of a variable of the recipe"}},
+    true,
+    nullptr,
+    declare,
+    run,
+    print,
+    {},
+    {{"write", "region", "within", "alpha", "hue-floor", "assume"}, "it belongs into the recipe"}};
+
+}  // namespace chalcedony::cli

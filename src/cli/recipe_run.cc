@@ -1,0 +1,210 @@
+#include "cli/recipe_run.h"
+
+#include <algorithm>
+#include <filesystem>
+
+#include "cli/parse.h"
+#include "cli/typed_command.h"
+#include "core/error.h"
+#include "core/letter_case.h"
+#include "core/nearest_name.h"
+
+namespace chalcedony::cli {
+namespace {
+
+/// Where a step's results go comes from the run; its inputs from the recipe.
+const std::vector<std::string> kNotInRecipes{"output", "list",    "recursive", "help",
+                                             "quiet",  "verbose", "summary",   "progress"};
+
+std::vector<const po::option_description*> options_of(const CommandOptions& options) {
+  std::vector<const po::option_description*> found;
+  for (const po::options_description* part : {&options.own, &options.shared})
+    for (const auto& option : part->options())
+      if (std::find(kNotInRecipes.begin(), kNotInRecipes.end(), option->long_name()) ==
+          kNotInRecipes.end())
+        found.push_back(option.get());
+  return found;
+}
+
+const po::option_description* find_option(const CommandOptions& options, const std::string& name) {
+  for (const po::option_description* option : options_of(options))
+    if (option->long_name() == name) return option;
+  return nullptr;
+}
+
+/// Whether an option that is meant for every step means something to this command.
+bool takes(const Command& command, const std::string& name) {
+  const std::vector<std::string>& refused = command.refuses.options;
+  return std::find(refused.begin(), refused.end(), name) == refused.end() &&
+         find_option(CommandOptions(command), name) != nullptr;
+}
+
+void check_kind(const po::option_description& option, const RecipeOption& given) {
+  const bool takes_value = option.semantic()->max_tokens() > 0;
+  if (takes_value && given.is_flag)
+    throw InputError("the option '" + given.name.text + "' needs a value", "write it as text",
+                     given.name.place);
+  if (!takes_value && !given.is_flag)
+    throw InputError("the option '" + given.name.text + "' has no value", "write true or false",
+                     given.name.place);
+  if (given.is_list && !option.semantic()->is_composing())
+    throw InputError("the option '" + given.name.text + "' has one value", "write it once",
+                     given.name.place);
+}
+
+void check_step(const RecipeStep& step) {
+  const Command* command = find_command(step.command.text);
+  if (!command || !command->takes_pictures || command->name == "run") {
+    std::vector<std::string> names;
+    for (const Command* one : all_commands())
+      if (one->takes_pictures && one->name != "run") names.emplace_back(one->name);
+    throw InputError("there is no command '" + step.command.text + "' for a step",
+                     suggest_name(step.command.text, names), step.command.place);
+  }
+  const CommandOptions options(*command);
+  for (const RecipeOption& given : step.options) {
+    const po::option_description* option = find_option(options, given.name.text);
+    if (!option) {
+      std::vector<std::string> names;
+      for (const po::option_description* one : options_of(options))
+        names.push_back(one->long_name());
+      throw InputError(std::string(command->name) + " has no option '" + given.name.text + "'",
+                       suggest_name(given.name.text, names), given.name.place);
+    }
+    check_kind(*option, given);
+  }
+}
+
+/// Options that every step shares must be of some step.
+void check_shared(const Recipe& recipe) {
+  for (const RecipeOption& given : recipe.options) {
+    bool used = false;
+    std::vector<std::string> names;
+    for (const RecipeStep& step : recipe.steps) {
+      const CommandOptions options(command_named(step.command.text));
+      if (const po::option_description* option = find_option(options, given.name.text)) {
+        check_kind(*option, given);
+        used = true;
+      }
+      for (const po::option_description* one : options_of(options))
+        names.push_back(one->long_name());
+    }
+    if (!used)
+      throw InputError("no step has an option '" + given.name.text + "'",
+                       suggest_name(given.name.text, names), given.name.place);
+  }
+}
+
+void add_words(const RecipeOption& option, std::vector<std::string>& words) {
+  if (option.is_flag) words.push_back("--" + option.name.text);
+  for (const std::string& value : option.values) {
+    words.push_back("--" + option.name.text);
+    words.push_back(value);
+  }
+}
+
+bool holds(const std::vector<RecipeOption>& options, const std::string& name) {
+  return std::any_of(options.begin(), options.end(),
+                     [&](const RecipeOption& one) { return one.name.text == name; });
+}
+
+/// The words of a step: command, inputs, its own options, shared ones it does not override, and the
+/// overrides of the run.
+std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
+                                  const std::vector<std::string>& inputs,
+                                  const std::vector<RecipeOption>& overrides,
+                                  const std::filesystem::path& output) {
+  const Command& command = command_named(step.command.text);
+  std::vector<std::string> words{step.command.text};
+  words.insert(words.end(), inputs.begin(), inputs.end());
+  for (const RecipeOption& option : step.options)
+    if (!holds(overrides, option.name.text)) add_words(option, words);
+  for (const RecipeOption& option : recipe.options)
+    if (takes(command, option.name.text) && !holds(step.options, option.name.text) &&
+        !holds(overrides, option.name.text))
+      add_words(option, words);
+  for (const RecipeOption& option : overrides)
+    if (takes(command, option.name.text)) add_words(option, words);
+  words.insert(words.end(), {"-o", (output / step.name.text / "").string()});
+  return words;
+}
+
+bool is_picture(const std::filesystem::path& path) {
+  const std::string extension = lower_case(path.extension().string());
+  const bool by_name = extension == ".png" || extension == ".tif" || extension == ".tiff" ||
+                       extension == ".jpg" || extension == ".jpeg";
+  return by_name && path.stem().extension() != ".figure";
+}
+
+/// The pictures that STEP or STEP.THING wrote.
+std::vector<std::string> pictures_of(const RecipeWord& input, const Json& steps) {
+  const std::size_t dot = input.text.find('.');
+  const std::string name = input.text.substr(0, dot);
+  const std::string thing = dot == std::string::npos ? "" : input.text.substr(dot);
+  std::vector<std::string> pictures;
+  for (const Json& step : steps) {
+    if (step["name"] != name) continue;
+    for (const Json& output : step["outputs"]) {
+      const std::filesystem::path path = output.get<std::string>();
+      if (is_picture(path) && (thing.empty() || path.stem().extension() == thing))
+        pictures.push_back(path.string());
+    }
+  }
+  if (pictures.empty())
+    throw InputError("the step '" + name + "' wrote no " +
+                         (thing.empty() ? "picture" : "'" + thing.substr(1) + "' picture"),
+                     "check what it writes with its --write", input.place);
+  return pictures;
+}
+
+std::vector<std::string> run_inputs(const SharedOptions& shared) {
+  std::vector<std::string> inputs;
+  for (const auto& input : shared.inputs) inputs.push_back(input.string());
+  return inputs;
+}
+
+}  // namespace
+
+void check_recipe(const Recipe& recipe) {
+  for (const RecipeStep& step : recipe.steps) check_step(step);
+  check_shared(recipe);
+}
+
+Json planned_steps(const Recipe& recipe, const SharedOptions& shared,
+                   const std::vector<RecipeOption>& overrides) {
+  Json steps = Json::array();
+  for (const RecipeStep& step : recipe.steps) {
+    std::vector<std::string> inputs = step.files;
+    for (const RecipeWord& input : step.input) inputs.push_back("<" + input.text + ">");
+    if (inputs.empty()) inputs = run_inputs(shared);
+    steps.push_back(
+        {{"name", step.name.text},
+         {"command", command_line(words_of(recipe, step, inputs, overrides, shared.output))},
+         {"says", Json::array()},
+         {"outputs", Json::array()}});
+  }
+  return steps;
+}
+
+void run_recipe(const Recipe& recipe, const SharedOptions& shared,
+                const std::vector<RecipeOption>& overrides, const Context& context, Json& summary) {
+  summary["steps"] = Json::array();
+  for (const RecipeStep& step : recipe.steps) {
+    std::vector<std::string> inputs = step.files;
+    for (const RecipeWord& input : step.input)
+      for (const std::string& picture : pictures_of(input, summary["steps"]))
+        inputs.push_back(picture);
+    if (inputs.empty()) inputs = run_inputs(shared);
+    try {
+      Json done = run_typed(words_of(recipe, step, inputs, overrides, shared.output), context);
+      done["name"] = step.name.text;
+      for (const Json& output : done["outputs"]) summary["outputs"].push_back(output);
+      for (const Json& failure : done["summary"]["failed"]) summary["failed"].push_back(failure);
+      summary["steps"].push_back(std::move(done));
+    } catch (const UsageError& error) {
+      throw InputError("step '" + step.name.text + "': " + error.what(), "", step.command.place);
+    }
+  }
+}
+
+}  // namespace chalcedony::cli

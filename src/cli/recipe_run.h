@@ -1,0 +1,34 @@
+// Runs the steps of a recipe through the table of commands.
+#ifndef CHALCEDONY_CLI_RECIPE_RUN_H_
+#define CHALCEDONY_CLI_RECIPE_RUN_H_
+
+#include <string>
+#include <vector>
+
+#include "cli/command.h"
+#include "job/recipe.h"
+
+namespace chalcedony::cli {
+
+/// Checks that every command and option of a recipe is there, and that options have values of the
+/// right kind.
+///
+/// Errors    InputError with the place in the recipe
+void check_recipe(const Recipe& recipe);
+
+/// What would be typed for each step: its `name` and `command`. Pictures that an earlier step will
+/// write stand as <STEP>.
+Json planned_steps(const Recipe& recipe, const SharedOptions& shared,
+                   const std::vector<RecipeOption>& overrides);
+
+/// Runs the steps in order; step NAME writes into the folder NAME below shared.output. `overrides`
+/// are options of the run that win over the recipe's. Adds `steps`, `outputs` and `failed` to the
+/// summary.
+///
+/// Errors    what a step throws, with the place of the step in the recipe
+void run_recipe(const Recipe& recipe, const SharedOptions& shared,
+                const std::vector<RecipeOption>& overrides, const Context& context, Json& summary);
+
+}  // namespace chalcedony::cli
+
+#endif  // CHALCEDONY_CLI_RECIPE_RUN_H_

@@ -1,0 +1,28 @@
+// A command as it would be typed: run from within another one, and shown as a line.
+#ifndef CHALCEDONY_CLI_TYPED_COMMAND_H_
+#define CHALCEDONY_CLI_TYPED_COMMAND_H_
+
+#include <string>
+#include <vector>
+
+#include "cli/command.h"
+
+namespace chalcedony::cli {
+
+/// The command of this name.
+///
+/// Errors    UsageError that names the nearest one
+const Command& command_named(const std::string& name);
+
+/// `chalcedony mask panel-a.png --where "gray > 3"`
+std::string command_line(const std::vector<std::string>& words);
+
+/// Parses and runs a command, the first word. Returns its `command` as a line, what it `says` line
+/// by line (without the files it wrote), its `outputs` and its whole `summary`.
+///
+/// Errors    whatever the command throws
+Json run_typed(const std::vector<std::string>& words, const Context& context);
+
+}  // namespace chalcedony::cli
+
+#endif  // CHALCEDONY_CLI_TYPED_COMMAND_H_

@@ -1,0 +1,151 @@
+// `run` at the built program: recipes that run, and what is said of those that do not.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+constexpr const char* kRecipe = R"(chalcedony: recipe
+variables:
+  blue: 200..260
+options: {figures: none, hue-floor: 1}
+steps:
+  - name: learn
+    command: train
+    files: [a.png]
+    options:
+      sample: ["red=0,0,8,4", "blue=9,0,4,4"]
+      write: model
+  - name: map
+    command: classify
+    options: {model: "${out}/learn/model.json", blend: 0.5}
+  - name: clean
+    command: tidy
+    input: map.classes
+    options: {steps: drop 3}
+  - command: mask
+    options: {where: "hsv.h in ${blue}", invert: true, write: mask}
+)";
+
+void write_pictures(const TempDir& dir) {
+  write_stripes(dir / "a.png");
+  write_stripes(dir / "b.png");
+  put_text(dir / "r.yaml", kRecipe);
+}
+
+}  // namespace
+
+TEST_CASE("the steps of a recipe do what the commands do", "[cli][run]") {
+  const TempDir dir;
+  write_pictures(dir);
+  const json done = summary_of(
+      run_tool(dir, {"run", "r.yaml", "a.png", "b.png", "-o", "out", "--summary", "json"}));
+  REQUIRE(done["steps"].size() == 4);
+  CHECK(done["recipe"] == "r.yaml");
+  CHECK(done["steps"][1]["command"] ==
+        "chalcedony classify a.png b.png --model out/learn/model.json --blend 0.5 --figures none "
+        "--hue-floor 1 -o out/map/");
+  // The same commands, typed.
+  for (const json& step : done["steps"]) {
+    auto words = words_of(step["command"].get<std::string>());
+    words.erase(words.begin());
+    for (std::string& word : words)
+      if (word.starts_with("out/") && word.ends_with("/")) word = "typed" + word.substr(3);
+    summary_of(run_tool(dir, [&] {
+      auto all = words;
+      all.insert(all.end(), {"--summary", "json"});
+      return all;
+    }()));
+  }
+  for (const json& output : done["outputs"]) {
+    const std::string path = output.get<std::string>();
+    INFO(path);
+    CHECK(text_of_file(dir / path) == text_of_file(dir / ("typed" + path.substr(3))));
+  }
+  CHECK(std::filesystem::exists(dir / "out/clean/b.classes.tidy.png"));
+  CHECK(std::filesystem::exists(dir / "out/mask/a.mask.png"));
+  CHECK_FALSE(std::filesystem::exists(dir / "out/mask/a.cutout.png"));
+}
+
+TEST_CASE("a recipe can be looked at first, and its variables set", "[cli][run]") {
+  const TempDir dir;
+  write_pictures(dir);
+  const Outcome plan = run_tool(dir, {"run", "r.yaml", "a.png", "-o", "out", "--dry-run", "--set",
+                                      "blue=0..30", "--figures", "svg"});
+  CHECK(plan.exit_code == 0);
+  CHECK_THAT(
+      plan.out,
+      Catch::Contains("$ chalcedony tidy \"<map.classes>\" --steps \"drop 3\" --figures svg -o "
+                      "out/clean/"));
+  CHECK_THAT(plan.out, Catch::Contains("--where \"hsv.h in 0..30\" --invert"));
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("a recipe is checked whole before anything runs", "[cli][run]") {
+  const TempDir dir;
+  write_pictures(dir);
+  const std::string head = "chalcedony: recipe\nsteps:\n  - command: mask\n";
+  const std::vector<std::pair<std::string, std::string>> wrong{
+      {"steps: []", "w.yaml:1:1: is no recipe: it does not begin with 'chalcedony: recipe'"},
+      {"a: [", "w.yaml:1:"},
+      {"chalcedony: recipe", "w.yaml:1:1: has no steps"},
+      {"chalcedony: recipe\nstep: 1", "w.yaml:2:1: there is no key 'step'; did you mean 'steps'?"},
+      {head + "    options: {were: gray > 3}",
+       "w.yaml:4:15: mask has no option 'were'; did you mean 'where'?"},
+      {head + "    options: {where: true}", "w.yaml:4:15: the option 'where' needs a value"},
+      {head + "    options: {invert: 3}", "w.yaml:4:15: the option 'invert' has no value"},
+      {head + "    options: {where: [a, b]}", "w.yaml:4:15: the option 'where' has one value"},
+      {head + "    options: {where: \"${x}\"}", "w.yaml:4:22: there is no variable 'x'"},
+      {head + "    options: [1]", "w.yaml:4:14: options are no list of name: value"},
+      {head + "    option: {}", "w.yaml:4:5: there is no key 'option'; did you mean 'options'?"},
+      {head + "    options: {output: x}", "w.yaml:4:15: mask has no option 'output'"},
+      {head + "  - command: mask", "w.yaml:4:14: two steps are called 'mask'"},
+      {head + "    name: a.b", "w.yaml:4:11: 'a.b' cannot be the name of a step"},
+      {head + "    input: mask", "w.yaml:4:12: there is no earlier step 'mask'"},
+      {head + "    input: []\n    files: [a]", "w.yaml:5:12: the step has an input and files"},
+      {"chalcedony: recipe\nsteps:\n  - command: maks\n",
+       "w.yaml:3:14: there is no command 'maks' for a step; did you mean 'mask'?"},
+      {"chalcedony: recipe\noptions: {boxes: 2}\nsteps:\n  - command: mask\n",
+       "w.yaml:2:11: no step has an option 'boxes'"},
+      {"chalcedony: recipe\nsteps:\n  - name: x\n", "w.yaml:3:5: the step has no command"}};
+  for (const auto& [text, says] : wrong) {
+    put_text(dir / "w.yaml", text);
+    INFO(text);
+    check_error(run_tool(dir, {"run", "w.yaml", "a.png", "-o", "out"}), 1, says);
+  }
+  check_error(run_tool(dir, {"run", "no.yaml", "a.png", "-o", "out"}), 1, "no.yaml");
+  check_error(run_tool(dir, {"run", "r.yaml", "a.png"}), 2, "run needs -o");
+  check_error(run_tool(dir, {"run", "r.yaml", "-o", "out"}), 2, "takes the pictures of the run");
+  check_error(run_tool(dir, {"run", "r.yaml", "a.png", "-o", "out", "--set", "x=1"}), 2,
+              "--set: the recipe has no variable 'x'; use one of blue");
+  check_error(run_tool(dir, {"run", "r.yaml", "a.png", "-o", "out", "--region", "0,0,1,1"}), 2,
+              "it belongs into the recipe");
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("a step that cannot go on ends the run; a bad picture does not", "[cli][run]") {
+  const TempDir dir;
+  write_pictures(dir);
+  put_text(dir / "bad.png", "no picture");
+  const Outcome some =
+      run_tool(dir, {"run", "r.yaml", "a.png", "bad.png", "-o", "out", "--summary", "json"});
+  CHECK(some.exit_code == 1);
+  CHECK(json::parse(some.out)["failed"].size() == 2);  // in classify and in mask
+  CHECK(std::filesystem::exists(dir / "out/clean/a.classes.tidy.png"));
+  put_text(dir / "w.yaml",
+           "chalcedony: recipe\nsteps:\n  - command: mask\n    options: {where: gray >}\n");
+  check_error(run_tool(dir, {"run", "w.yaml", "a.png", "-o", "no"}), 1,
+              "w.yaml:3:14: step 'mask': --where");
+  put_text(dir / "w.yaml",
+           "chalcedony: recipe\nsteps:\n  - command: mask\n    options: {where: gray > 3, write: "
+           "mask}\n  - command: tidy\n    input: mask.cutout\n    options: {steps: drop 3}\n");
+  check_error(run_tool(dir, {"run", "w.yaml", "a.png", "-o", "no", "-q"}), 1,
+              "w.yaml:6:12: the step 'mask' wrote no 'cutout' picture");
+}
