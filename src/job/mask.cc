@@ -193,9 +193,7 @@ class MaskJob {
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
         select(block, out);
-        if (job_->mask_)
-          for (std::size_t i = 0; i < block.size; ++i)
-            mask[at + i] = chosen_[i] ? std::byte{255} : std::byte{0};
+        if (job_->mask_) write_mask(chosen_.data(), block.size, mask.data() + at);
         if (job_->cutout_ || job_->preview_.wanted()) {
           scratch_.resize(kBlockPixels * shape.pixel_bytes());
           std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
@@ -216,18 +214,25 @@ class MaskJob {
     }
 
    private:
+    /// 0 and 1 as 0 and 255.
+    static void write_mask(const std::uint8_t* chosen, std::size_t n, std::byte* __restrict to) {
+      for (std::size_t i = 0; i < n; ++i) to[i] = static_cast<std::byte>(-chosen[i]);
+    }
+
     void select(const Block& block, MaskBand& out) {
       channels_.evaluate(block);
-      const std::uint8_t* selected = selection_.select(block, channels_);
+      const std::uint8_t* const selected = selection_.select(block, channels_);
+      std::uint8_t* const __restrict chosen = chosen_.data();
       const std::uint8_t off = job_->options_.invert ? 1 : 0;
-      for (std::size_t i = 0; i < block.size; ++i) chosen_[i] = selected[i] ^ off;
+      for (std::size_t i = 0; i < block.size; ++i) chosen[i] = selected[i] ^ off;
       if (job_->combines())
         for (std::size_t i = 0; i < block.size; ++i)
-          chosen_[i] = job_->combined(chosen_[i] != 0, block.pixel(i));
-      for (std::size_t i = 0; i < block.size; ++i) {
-        chosen_[i] = chosen_[i] && block.counts(i);
-        out.selected += chosen_[i];
-      }
+          chosen[i] = job_->combined(chosen[i] != 0, block.pixel(i));
+      if (block.counted)
+        for (std::size_t i = 0; i < block.size; ++i) chosen[i] &= block.counted[i];
+      std::uint32_t sum = 0;
+      for (std::size_t i = 0; i < block.size; ++i) sum += chosen[i];
+      out.selected += sum;
     }
     void collect(const Block& block) {
       collector_.add(block);

@@ -15,9 +15,10 @@ namespace {
 constexpr double kLeastHueFloor = 0.001;  // of 255: contract on missing hue
 
 /// Largest less smallest of r g b.
-inline float spread_of(const ConstPlanes& rgb, std::size_t p) {
-  const float r = rgb[0][p], g = rgb[1][p], b = rgb[2][p];
-  return std::max(r, std::max(g, b)) - std::min(r, std::min(g, b));
+inline float spread_of(float r, float g, float b) {
+  // Not std::max, whose references keep the loops over it from being done several pixels at once.
+  const float most = g > b ? g : b, least = g < b ? g : b;
+  return (r > most ? r : most) - (r < least ? r : least);
 }
 
 }  // namespace
@@ -159,12 +160,13 @@ void ChannelEvaluator::count_near_gray(const Space& hue_space, const Block& bloc
   constexpr auto limit = static_cast<float>(kNearGrayPercent * 2.55);
   std::uint32_t near_gray = 0;
   if (block.counted == nullptr && block.weights == nullptr) {
-    for (std::size_t p = 0; p < block.size; ++p) near_gray += spread_of(rgb, p) < limit;
+    for (std::size_t p = 0; p < block.size; ++p)
+      near_gray += spread_of(rgb[0][p], rgb[1][p], rgb[2][p]) < limit;
     near_gray_ += near_gray;
     return;
   }
   for (std::size_t p = 0; p < block.size; ++p)
-    if (spread_of(rgb, p) < limit) near_gray_ += block.weight(p);
+    if (spread_of(rgb[0][p], rgb[1][p], rgb[2][p]) < limit) near_gray_ += block.weight(p);
 }
 
 void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {
@@ -172,9 +174,11 @@ void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(space)));
   const float* hue = values_[i];
   const float floor = plan_->hue_floor_;
-  float* out = extra_.plane(i);
+  float* const __restrict out = extra_.plane(i);
+  const float *const r = rgb[0], *const g = rgb[1], *const b = rgb[2];
   for (std::size_t p = 0; p < block.size; ++p)
-    out[p] = spread_of(rgb, p) <= floor ? std::numeric_limits<float>::quiet_NaN() : hue[p];
+    out[p] =
+        spread_of(r[p], g[p], b[p]) <= floor ? std::numeric_limits<float>::quiet_NaN() : hue[p];
   values_[i] = out;
 }
 

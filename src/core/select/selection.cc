@@ -11,12 +11,19 @@ namespace {
 
 constexpr std::uint8_t kNo = 0, kMissing = 1, kYes = 2;
 
-/// Missing where the value is not a number, else what `test` says.
+/// Missing where the value is not a number, else what `test` says. Without branches, so that it is
+/// done for several pixels at once.
 template <class Test>
-void decide(const std::vector<float>& value, std::size_t n, std::vector<std::uint8_t>& out,
-            Test test) {
+void decide(const float* __restrict value, std::size_t n, std::uint8_t* __restrict out, Test test) {
   for (std::size_t i = 0; i < n; ++i)
-    out[i] = value[i] != value[i] ? kMissing : test(value[i]) ? kYes : kNo;
+    out[i] = static_cast<std::uint8_t>(kYes * static_cast<int>(test(value[i])) +
+                                       kMissing * static_cast<int>(value[i] != value[i]));
+}
+
+template <class Compute>
+void combine(const float* left, const float* right, std::size_t n, float* __restrict out,
+             Compute compute) {
+  for (std::size_t i = 0; i < n; ++i) out[i] = compute(left[i], right[i]);
 }
 
 }  // namespace
@@ -25,102 +32,112 @@ Selection::Selection(const Expression& expression)
     : expression_(&expression), truth_(kBlockPixels) {}
 
 const std::uint8_t* Selection::select(const Block& block, const ChannelEvaluator& channels) {
+  used_values_ = used_truths_ = 0;
   evaluate(*expression_->test, channels, block.size, truth_);
-  for (std::size_t i = 0; i < block.size; ++i) truth_[i] = truth_[i] == kYes;
-  return truth_.data();
+  std::uint8_t* const truth = truth_.data();
+  for (std::size_t i = 0; i < block.size; ++i) truth[i] = static_cast<std::uint8_t>(truth[i] >> 1);
+  return truth;
 }
 
-void Selection::evaluate(const ValueNode& node, const ChannelEvaluator& channels, std::size_t n,
-                         Values& out) const {
+Selection::Values& Selection::more_values() {
+  if (used_values_ == values_.size()) values_.emplace_back(kBlockPixels + kPlanePadding);
+  return values_[used_values_++];
+}
+
+Selection::Truth& Selection::more_truth() {
+  if (used_truths_ == truths_.size()) truths_.emplace_back(kBlockPixels);
+  return truths_[used_truths_++];
+}
+
+const float* Selection::values_of(const ValueNode& node, const ChannelEvaluator& channels,
+                                  std::size_t n) {
   using Kind = ValueNode::Kind;
-  out.resize(kBlockPixels);
+  if (node.kind == Kind::kChannel) return channels.channel(node.channel);
+  float* const out = more_values().data();
   if (node.kind == Kind::kNumber) {
-    std::fill_n(out.begin(), n, static_cast<float>(node.number));
-    return;
+    std::fill_n(out, n, static_cast<float>(node.number));
+    return out;
   }
-  if (node.kind == Kind::kChannel) {
-    std::copy_n(channels.channel(node.channel), n, out.begin());
-    return;
-  }
-  evaluate(*node.left, channels, n, out);
+  const float* const left = values_of(*node.left, channels, n);
   if (node.kind == Kind::kNegate) {
-    for (std::size_t i = 0; i < n; ++i) out[i] = -out[i];
-    return;
+    for (std::size_t i = 0; i < n; ++i) out[i] = -left[i];
+    return out;
   }
-  Values right;
-  evaluate(*node.right, channels, n, right);
+  const float* const right = values_of(*node.right, channels, n);
   constexpr float kNone = std::numeric_limits<float>::quiet_NaN();
-  for (std::size_t i = 0; i < n; ++i) {
-    switch (node.kind) {
-      case Kind::kAdd:
-        out[i] += right[i];
-        break;
-      case Kind::kSubtract:
-        out[i] -= right[i];
-        break;
-      case Kind::kMultiply:
-        out[i] *= right[i];
-        break;
-      default:
-        out[i] = right[i] == 0 ? kNone : out[i] / right[i];
-    }
+  if (node.kind == Kind::kAdd) {
+    combine(left, right, n, out, [](float a, float b) { return a + b; });
+  } else if (node.kind == Kind::kSubtract) {
+    combine(left, right, n, out, [](float a, float b) { return a - b; });
+  } else if (node.kind == Kind::kMultiply) {
+    combine(left, right, n, out, [](float a, float b) { return a * b; });
+  } else {
+    combine(left, right, n, out, [=](float a, float b) { return b == 0 ? kNone : a / b; });
   }
+  return out;
 }
 
 void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels, std::size_t n,
-                         Truth& out) const {
+                         Truth& out) {
   using Kind = TestNode::Kind;
-  out.resize(kBlockPixels);
   if (node.kind == Kind::kNear) {
     const ConstPlanes lab = channels.channels(node.first_lab_channel);
-    Values away(kBlockPixels + kPlanePadding);
-    ciede2000_to(node.lab, lab, n, away.data());
+    float* const away = more_values().data();
+    ciede2000_to(node.lab, lab, n, away);
     const float most = static_cast<float>(node.distance);
-    for (std::size_t i = 0; i < n; ++i) out[i] = away[i] <= most ? kYes : kNo;
+    decide(away, n, out.data(), [=](float v) { return v <= most; });
     return;
   }
-  if (node.left) {
-    evaluate(*node.left, channels, n, out);
-    if (node.kind == Kind::kNot) {
-      for (std::size_t i = 0; i < n; ++i) out[i] = static_cast<std::uint8_t>(kYes - out[i]);
-      return;
+  if (!node.left) {
+    const float* value = values_of(*node.value, channels, n);
+    if (node.kind != Kind::kInside) {
+      // Comparisons are made on the difference, so that both sides may be arithmetic.
+      float* const difference = more_values().data();
+      combine(value, values_of(*node.limit, channels, n), n, difference,
+              [](float a, float b) { return a - b; });
+      value = difference;
     }
-    Truth right;
-    evaluate(*node.right, channels, n, right);
-    for (std::size_t i = 0; i < n; ++i)
-      out[i] = node.kind == Kind::kAnd ? std::min(out[i], right[i]) : std::max(out[i], right[i]);
+    return compare(node, value, n, out);
+  }
+  evaluate(*node.left, channels, n, out);
+  if (node.kind == Kind::kNot) {
+    for (std::size_t i = 0; i < n; ++i) out[i] = static_cast<std::uint8_t>(kYes - out[i]);
     return;
   }
-  Values value;
-  evaluate(*node.value, channels, n, value);
+  Truth& right = more_truth();
+  evaluate(*node.right, channels, n, right);
+  std::uint8_t* __restrict const to = out.data();
+  const std::uint8_t* __restrict const from = right.data();
+  if (node.kind == Kind::kAnd) {
+    for (std::size_t i = 0; i < n; ++i) to[i] = std::min(to[i], from[i]);
+  } else {
+    for (std::size_t i = 0; i < n; ++i) to[i] = std::max(to[i], from[i]);
+  }
+}
+
+void Selection::compare(const TestNode& node, const float* value, std::size_t n, Truth& out) {
+  using Kind = TestNode::Kind;
+  std::uint8_t* const to = out.data();
   const float near = static_cast<float>(node.tolerance);
-  if (node.kind == Kind::kInside) {
-    const float low = static_cast<float>(node.low) - near;
-    const float high = static_cast<float>(node.high) + near;
-    if (node.wraps) {
-      decide(value, n, out, [=](float v) { return v >= low || v <= high; });
-    } else {
-      decide(value, n, out, [=](float v) { return v >= low && v <= high; });
-    }
-    return;
-  }
-  // Comparisons are made on the difference, so that both sides may be arithmetic.
-  Values limit;
-  evaluate(*node.limit, channels, n, limit);
-  for (std::size_t i = 0; i < n; ++i) value[i] -= limit[i];
+  const float low = static_cast<float>(node.low) - near;
+  const float high = static_cast<float>(node.high) + near;
   switch (node.kind) {
+    case Kind::kInside:
+      if (node.wraps)
+        return decide(value, n, to, [=](float v) { return (v >= low) | (v <= high); });
+      return decide(value, n, to, [=](float v) { return (v >= low) & (v <= high); });
     case Kind::kLess:
-      return decide(value, n, out, [=](float v) { return v < -near; });
+      return decide(value, n, to, [=](float v) { return v < -near; });
     case Kind::kLessEqual:
-      return decide(value, n, out, [=](float v) { return v <= near; });
+      return decide(value, n, to, [=](float v) { return v <= near; });
     case Kind::kGreater:
-      return decide(value, n, out, [=](float v) { return v > near; });
+      return decide(value, n, to, [=](float v) { return v > near; });
     case Kind::kGreaterEqual:
-      return decide(value, n, out, [=](float v) { return v >= -near; });
+      return decide(value, n, to, [=](float v) { return v >= -near; });
     case Kind::kEqual:
-      return decide(value, n, out, [=](float v) { return std::abs(v) <= near; });
+      return decide(value, n, to, [=](float v) { return std::abs(v) <= near; });
     default:
-      return decide(value, n, out, [=](float v) { return std::abs(v) > near; });
+      return decide(value, n, to, [=](float v) { return std::abs(v) > near; });
   }
 }
 
