@@ -56,8 +56,8 @@ std::string term_text(const Json& term) {
 /// How near the pixel is beside the samples of the class.
 std::string reach_text(const Json& one) {
   if (!one.contains("within_percent")) return "";
-  if (one["within_percent"].is_null()) return "beyond all samples";
-  return fmt::format("within {:g} %", one["within_percent"].get<double>());
+  if (one["within_percent"].is_null()) return "beyond";
+  return fmt::format("{:g} %", one["within_percent"].get<double>());
 }
 
 /// The columns that every class of a method has.
@@ -72,10 +72,14 @@ std::vector<std::string> header_of(const Json& one) {
   }
   header.push_back(one.contains("inside") ? "half-widths" : "distance");
   if (one.contains("log_prior"))
-    for (const char* name : {"ln determinant", "ln prior", "score", "probability"})
-      header.push_back(name);
-  header.push_back("of its samples");
+    for (const char* name : {"ln det", "ln prior", "score", "probability"}) header.push_back(name);
+  header.push_back("reach");
   return header;
+}
+
+std::string probability_text(double percent) {
+  constexpr double kLeast = 1e-6;
+  return percent < kLeast ? "0 %" : fmt::format("{:.4g} %", percent);
 }
 
 std::vector<std::string> row_of(const Json& one) {
@@ -91,7 +95,7 @@ std::vector<std::string> row_of(const Json& one) {
   if (one.contains("log_prior")) {
     for (const char* name : {"log_determinant", "log_prior", "score"})
       row.push_back(number(one[name]));
-    row.push_back(fmt::format("{:.4g} %", 100 * one["probability"].get<double>()));
+    row.push_back(probability_text(100 * one["probability"].get<double>()));
   }
   row.push_back(reach_text(one));
   return row;
@@ -102,7 +106,9 @@ void print_classes(const Json& pixel, std::ostream& out) {
   for (const Json& one : pixel["classes"]) table.add(row_of(one));
   table.print(out, 4);
   if (pixel["classes"].front().contains("log_prior"))
-    out << "    score = ln prior - (ln determinant + sum) / 2; the highest wins\n";
+    out << "    score = ln prior - (ln det + sum) / 2; the highest wins\n";
+  if (pixel["classes"].front().contains("within_percent"))
+    out << "    reach: as near as so many of the class's samples; beyond: farther than all\n";
 }
 
 void print_neighbors(const Json& pixel, std::ostream& out) {
