@@ -5,6 +5,7 @@
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "io/model_file.h"
+#include "job/class_shares.h"
 #include "job/inputs.h"
 
 namespace chalcedony {
@@ -12,7 +13,10 @@ namespace chalcedony {
 const std::vector<ResultKind>& classify_results() {
   static const std::vector<ResultKind> kinds{
       {"classes", "<stem>.classes.png: the class map, with names and colors inside"},
-      {"areas", "<stem>.areas.csv: pixels, share and area of every class"},
+      {"areas",
+       "<stem>.areas.csv: pixels, share and area of every class; of several pictures also "
+       "areas.csv "
+       "with all of them"},
       {"confidence",
        "<stem>.confidence.png and .csv: how sure each pixel is, black to white (with "
        "--confidence)"},
@@ -64,6 +68,8 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
     if (!note.empty()) json["note"] = note;
     return json;
   });
+  if (results.wants("areas") && options.shared.inputs.size() > 1)
+    write_all_areas(results.path("areas.csv"), summary["inputs"]);
   results.report(summary);
   return summary;
 }

@@ -452,7 +452,8 @@ class Inspection {
   std::vector<std::vector<float>> values_;  // of each channel, row by row
 };
 
-void write_statistics(const std::filesystem::path& path, const Json& picture) {
+/// The statistics of some pictures, a row for each channel.
+void write_statistics(const std::filesystem::path& path, const Json& pictures) {
   std::vector<std::string> header{"picture", "channel", "unit"};
   const std::vector<std::string> fields{
       "minimum",         "percentile_1",  "percentile_5",       "percentile_25",
@@ -461,14 +462,16 @@ void write_statistics(const std::filesystem::path& path, const Json& picture) {
       "at_high_percent", "circular_mean", "circular_spread",    "no_hue"};
   header.insert(header.end(), fields.begin(), fields.end());
   CsvTable table(header);
-  for (const Json& channel : picture["channels"]) {
-    std::vector<CsvField> row{picture["file"].get<std::string>(),
-                              channel["channel"].get<std::string>(),
-                              channel["unit"].get<std::string>()};
-    for (const std::string& field : fields)
-      row.push_back(channel.contains(field) ? CsvField(channel[field].get<double>()) : CsvField());
-    table.add(row);
-  }
+  for (const Json& picture : pictures)
+    for (const Json& channel : picture["channels"]) {
+      std::vector<CsvField> row{picture["file"].get<std::string>(),
+                                channel["channel"].get<std::string>(),
+                                channel["unit"].get<std::string>()};
+      for (const std::string& field : fields)
+        row.push_back(channel.contains(field) ? CsvField(channel[field].get<double>())
+                                              : CsvField());
+      table.add(row);
+    }
   table.write(path);
 }
 
@@ -476,7 +479,9 @@ void write_statistics(const std::filesystem::path& path, const Json& picture) {
 
 const std::vector<ResultKind>& inspect_results() {
   static const std::vector<ResultKind> kinds{
-      {"statistics", "<stem>.statistics.csv: the statistics of every channel"}};
+      {"statistics",
+       "<stem>.statistics.csv: the statistics of every channel; of several pictures also "
+       "statistics.csv with all of them"}};
   return kinds;
 }
 
@@ -490,9 +495,11 @@ Json run_inspect(const InspectOptions& options, const Context& context) {
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     Json picture = Inspection(input, options, context).run();
     if (results.wants("statistics"))
-      write_statistics(results.path(input, "statistics", "csv"), picture);
+      write_statistics(results.path(input, "statistics", "csv"), Json::array({picture}));
     return picture;
   });
+  if (results.wants("statistics") && options.shared.inputs.size() > 1)
+    write_statistics(results.path("statistics.csv"), summary["inputs"]);
   results.report(summary);
   if (options.grid && std::filesystem::exists(*options.grid))
     summary["outputs"].push_back(options.grid->string());

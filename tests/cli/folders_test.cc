@@ -104,3 +104,35 @@ TEST_CASE("folders and lists that cannot be used are refused", "[cli][folders]")
       "survey/pane-9.png and survey/north/pane-9.png would write results of the same name");
   check_nothing_in(dir, "out");
 }
+
+TEST_CASE("tables hold all pictures of a run", "[cli][folders]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  write_stripes(dir / "b.png");
+  const auto looked = run_tool(dir, {"inspect", "a.png", "b.png", "-o", "out"});
+  CHECK(looked.exit_code == 0);
+  const auto all = rows_of(dir / "out/statistics.csv");
+  REQUIRE(all.size() == 6);
+  CHECK(all[0].at("picture") == "a.png");
+  CHECK(all[3].at("picture") == "b.png");
+  auto own = rows_of(dir / "out/b.statistics.csv");
+  REQUIRE(own.size() == 3);
+  for (std::size_t c = 0; c < 3; ++c) CHECK(own[c] == all[3 + c]);
+  // On the terminal one table, a row a channel.
+  CHECK_THAT(looked.out, Catch::Contains("  picture") && Catch::Contains("  b.png    srgb.b"));
+  summary_of(run_tool(dir, {"train", "a.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4",
+                            "-o", "out", "--write", "model", "--summary", "json"}));
+  summary_of(run_tool(dir, {"classify", "a.png", "b.png", "--model", "out/model.json", "-o", "out",
+                            "--pixel-size", "2cm", "--summary", "json"}));
+  const auto areas = rows_of(dir / "out/areas.csv");
+  REQUIRE(areas.size() == 4);
+  const auto first = rows_of(dir / "out/a.areas.csv");
+  CHECK(areas[1].at("class") == "blue");
+  CHECK(areas[1].at("picture") == "a.png");
+  for (const char* field : {"index", "color", "pixels", "share_percent", "unit", "area"})
+    CHECK(areas[1].at(field) == first[2].at(field));
+  CHECK(std::stod(areas[1].at("area")) == 4 * std::stod(areas[1].at("pixels")));
+  // A single picture has its own table only.
+  summary_of(run_tool(dir, {"inspect", "a.png", "-o", "one", "--summary", "json"}));
+  CHECK_FALSE(std::filesystem::exists(dir / "one/statistics.csv"));
+}

@@ -3,8 +3,9 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
+#include <filesystem>
 #include <ostream>
+#include <vector>
 
 #include "cli/command.h"
 #include "cli/outputs_text.h"
@@ -45,33 +46,69 @@ std::string number(const Json& json, const char* field) {
   return json.contains(field) ? fmt::format("{:.5g}", json[field].get<double>()) : "";
 }
 
-void print_channels(const Json& picture, std::ostream& out) {
-  TextTable table({"channel", "min", "1%", "5%", "25%", "median", "75%", "95%", "99%", "max",
-                   "mean", "sd", "at low", "at high"});
-  for (const Json& c : picture["channels"]) {
-    const std::string unit = c["unit"].get<std::string>();
-    const std::string name =
-        c["channel"].get<std::string>() + (unit.empty() ? "" : " (" + unit + ")");
-    if (c.contains("no_hue")) {
-      table.add({name, "", "", "", "", "", "", "", "", "", number(c, "circular_mean"),
-                 number(c, "circular_spread"), "", ""});
-      continue;
+std::string file_name(const Json& picture) {
+  return std::filesystem::path(picture["file"].get<std::string>()).filename().string();
+}
+
+std::vector<std::string> channel_row(const Json& c) {
+  const std::string unit = c["unit"].get<std::string>();
+  const std::string name =
+      c["channel"].get<std::string>() + (unit.empty() ? "" : " (" + unit + ")");
+  if (c.contains("no_hue"))
+    return {name,
+            "",
+            "",
+            "",
+            "",
+            "",
+            "",
+            "",
+            "",
+            "",
+            number(c, "circular_mean"),
+            number(c, "circular_spread"),
+            "",
+            ""};
+  const auto share = [&](const char* field) {
+    return c.contains(field) ? fmt::format("{:.2f} %", c[field].get<double>()) : "";
+  };
+  return {name,
+          number(c, "minimum"),
+          number(c, "percentile_1"),
+          number(c, "percentile_5"),
+          number(c, "percentile_25"),
+          number(c, "median"),
+          number(c, "percentile_75"),
+          number(c, "percentile_95"),
+          number(c, "percentile_99"),
+          number(c, "maximum"),
+          number(c, "mean"),
+          number(c, "standard_deviation"),
+          share("at_low_percent"),
+          share("at_high_percent")};
+}
+
+/// A row for each channel of some pictures; of several with the picture's name.
+void print_channels(const std::vector<const Json*>& pictures, std::ostream& out) {
+  const bool named = pictures.size() > 1;
+  std::vector<std::string> header{"channel", "min", "1%",  "5%",   "25%", "median", "75%",
+                                  "95%",     "99%", "max", "mean", "sd",  "at low", "at high"};
+  if (named) header.insert(header.begin(), "picture");
+  TextTable table(header);
+  std::string hues;
+  for (const Json* const picture : pictures)
+    for (const Json& c : (*picture)["channels"]) {
+      std::vector<std::string> row = channel_row(c);
+      if (named) row.insert(row.begin(), file_name(*picture));
+      table.add(std::move(row));
+      if (c.contains("no_hue"))
+        hues +=
+            fmt::format("  {}{}: circular mean and spread; {} without hue\n",
+                        named ? file_name(*picture) + ", " : "", c["channel"].get<std::string>(),
+                        plural(c["no_hue"].get<std::uint64_t>(), "pixel"));
     }
-    const auto share = [&](const char* field) {
-      return c.contains(field) ? fmt::format("{:.2f} %", c[field].get<double>()) : "";
-    };
-    table.add({name, number(c, "minimum"), number(c, "percentile_1"), number(c, "percentile_5"),
-               number(c, "percentile_25"), number(c, "median"), number(c, "percentile_75"),
-               number(c, "percentile_95"), number(c, "percentile_99"), number(c, "maximum"),
-               number(c, "mean"), number(c, "standard_deviation"), share("at_low_percent"),
-               share("at_high_percent")});
-  }
   table.print(out);
-  for (const Json& c : picture["channels"])
-    if (c.contains("no_hue"))
-      out << fmt::format("  {}: circular mean and spread; {} without hue\n",
-                         c["channel"].get<std::string>(),
-                         plural(c["no_hue"].get<std::uint64_t>(), "pixel"));
+  out << hues;
 }
 
 void print_points(const Json& picture, std::ostream& out) {
@@ -108,6 +145,8 @@ void print_values(const Json& values, std::ostream& out) {
 }
 
 void print(const Json& summary, std::ostream& out) {
+  std::vector<const Json*> pictures;
+  for (const Json& p : summary["inputs"]) pictures.push_back(&p);
   for (const Json& p : summary["inputs"]) {
     out << p["file"].get<std::string>() << '\n';
     out << fmt::format("  {}, {} x {} pixels, {}, {}-bit{}\n", p["format"].get<std::string>(),
@@ -125,10 +164,11 @@ void print(const Json& summary, std::ostream& out) {
       out << "  note: " << finding.get<std::string>() << '\n';
     out << fmt::format("  {} counted\n", plural(p["counted"].get<std::uint64_t>(), "pixel"));
     print_left_out(p, out);
-    print_channels(p, out);
+    if (pictures.size() == 1) print_channels(pictures, out);
     if (p.contains("at")) print_points(p, out);
     if (p.contains("values")) print_values(p["values"], out);
   }
+  if (pictures.size() > 1) print_channels(pictures, out);
   print_outputs(summary, out);
 }
 
