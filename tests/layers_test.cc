@@ -15,8 +15,8 @@ namespace {
 const std::map<std::string, std::set<std::string>> kMayInclude{
     {"core", {"core", "Eigen", "boost/math", "hwy", "sys", "tbb"}},
     {"io",
-     {"core", "io", "nlohmann", "valijson", "isa-l.h", "jerror.h", "jpeglib.h", "model_schema.h",
-      "spng.h", "tiffio.h", "unistd.h", "zlib.h"}},
+     {"core", "io", "nlohmann", "valijson", "isa-l.h", "jerror.h", "jpeglib.h", "fcntl.h",
+      "model_schema.h", "spng.h", "tiffio.h", "unistd.h", "zlib.h", "sys"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt", "stdlib.h"}},
     {"job", {"core", "io", "figure", "fmt", "job", "nlohmann", "tbb", "yaml-cpp"}},
     {"cli",

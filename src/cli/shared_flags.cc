@@ -90,6 +90,7 @@ void declare_shared(const Command& command, po::options_description& options) {
 SharedOptions shared_from(const Command& command, const po::variables_map& given) {
   refuse_options(given, command.refuses.options, command.refuses.why);
   SharedOptions shared;
+  shared.command = command.name;
   shared.output = text_of(given, "output", "");
   if (given.count("output") && shared.output.empty())
     throw UsageError("--output: the path is empty", "name a folder or a file");

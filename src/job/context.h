@@ -19,6 +19,7 @@ namespace chalcedony {
 
 /// The options that mean the same for every command.
 struct SharedOptions {
+  std::string command;  // which one runs
   std::vector<std::filesystem::path> inputs;
   std::map<std::filesystem::path, std::filesystem::path> below;  // of inputs found in folders:
                                                                  // where their results go below -o

@@ -20,6 +20,7 @@ PictureOutput::PictureOutput(const SharedOptions& options, std::string_view comm
   }
   check_stems(options);
   make_folder(options.output);
+  lock_ = std::make_unique<FolderLock>(options.output, options.command);
 }
 
 std::filesystem::path PictureOutput::path(const std::filesystem::path& input,

@@ -4,6 +4,7 @@
 
 #include <cstddef>
 #include <filesystem>
+#include <memory>
 #include <string_view>
 #include <type_traits>
 #include <utility>
@@ -11,6 +12,7 @@
 
 #include "core/pixel/road.h"
 #include "core/pixel/row_buffers.h"
+#include "io/folder_lock.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
 
@@ -38,6 +40,7 @@ class PictureOutput {
  private:
   const SharedOptions& options_;
   bool one_file_;
+  std::unique_ptr<FolderLock> lock_;  // of a folder
 };
 
 /// How a picture like this is stored when written to `path` without a word about depth: as it is,

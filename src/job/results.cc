@@ -63,6 +63,7 @@ Results::Results(const SharedOptions& options, const std::vector<ResultKind>& ki
   if (options.output.empty()) return;
   if (by_input) check_stems(options);
   make_folder(options.output);
+  lock_ = std::make_unique<FolderLock>(options.output, options.command);
 }
 
 bool Results::wants(std::string_view kind) const {

@@ -3,10 +3,12 @@
 #define CHALCEDONY_JOB_RESULTS_H_
 
 #include <filesystem>
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
 
+#include "io/folder_lock.h"
 #include "job/context.h"
 #include "job/summary.h"
 
@@ -21,11 +23,12 @@ struct ResultKind {
 /// The result files of a run in its output folder.
 class Results {
  public:
-  /// Makes the folder. `kinds` are what the command can write; `by_input` says that each input has
-  /// results of its own, which bear its name.
+  /// Makes the folder, and keeps it from other runs of the command. `kinds` are what the command
+  /// can write; `by_input` says that each input has results of its own, which bear its name.
   ///
   /// Errors    UsageError for a --write name that is none of `kinds`, or two inputs whose results
-  ///           would bear one name; OutputError when the folder cannot be made
+  ///           would bear one name; OutputError when the folder cannot be made, or another run of
+  ///           the command writes into it
   Results(const SharedOptions& options, const std::vector<ResultKind>& kinds, bool by_input = true);
 
   /// Whether this result is to be written at all.
@@ -47,6 +50,7 @@ class Results {
 
   SharedOptions options_;
   std::vector<std::filesystem::path> given_;
+  std::unique_ptr<FolderLock> lock_;
 };
 
 /// The checks on one output path that Results makes for each of its own.

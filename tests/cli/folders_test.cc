@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+#include "io/folder_lock.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -135,4 +136,31 @@ TEST_CASE("tables hold all pictures of a run", "[cli][folders]") {
   // A single picture has its own table only.
   summary_of(run_tool(dir, {"inspect", "a.png", "-o", "one", "--summary", "json"}));
   CHECK_FALSE(std::filesystem::exists(dir / "one/statistics.csv"));
+}
+
+TEST_CASE("two runs of one command into one folder at once: the second is told", "[cli][folders]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  std::filesystem::create_directory(dir / "out");
+  put_text(dir / "r.yaml",
+           "chalcedony: recipe\nsteps:\n  - command: inspect\n    options: {space: hsv}\n");
+  for (const char* command : {"inspect", "smooth", "run"}) {
+    std::vector<std::string> arguments{command, "a.png", "-o", "out"};
+    if (arguments[0] == "smooth")
+      arguments.insert(arguments.end(), {"--filter", "mean", "--radius", "1"});
+    if (arguments[0] == "run") arguments.insert(arguments.begin() + 1, "r.yaml");
+    {
+      const FolderLock other(dir / "out", command);
+      check_error(run_tool(dir, arguments), 1,
+                  "out: another run of '" + arguments[0] + "' writes into this folder");
+      // Another command may.
+      CHECK(run_tool(dir, {"mask", "a.png", "--where", "gray > 3", "-o", "out"}).exit_code == 0);
+    }
+    CHECK(run_tool(dir, arguments).exit_code == 0);
+  }
+  // What a killed run leaves behind holds nobody up, and nothing hidden stays.
+  put_text(dir / "out/.chalcedony-inspect", "");
+  CHECK(run_tool(dir, {"inspect", "a.png", "-o", "out"}).exit_code == 0);
+  for (const auto& entry : std::filesystem::directory_iterator(dir / "out"))
+    CHECK(entry.path().filename().string().front() != '.');
 }

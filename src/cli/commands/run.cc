@@ -5,7 +5,8 @@
 #include "cli/recipe_run.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
-#include "job/input_list.h"
+#include "io/folder_lock.h"
+#include "job/results.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -49,6 +50,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (given.count("dry-run")) {
     summary["steps"] = planned_steps(recipe, own, overrides);
   } else {
+    make_folder(own.output);
+    const FolderLock lock(own.output, own.command);
     run_recipe(recipe, own, overrides, context, summary);
   }
   return summary;
