@@ -6,8 +6,8 @@
 #include "cli/parse.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
-#include "core/letter_case.h"
 #include "core/nearest_name.h"
+#include "job/input_list.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -129,11 +129,9 @@ std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
   return words;
 }
 
+/// A picture that a step wrote to be worked on, not to be looked at.
 bool is_picture(const std::filesystem::path& path) {
-  const std::string extension = lower_case(path.extension().string());
-  const bool by_name = extension == ".png" || extension == ".tif" || extension == ".tiff" ||
-                       extension == ".jpg" || extension == ".jpeg";
-  return by_name && path.stem().extension() != ".figure";
+  return is_picture_name(path) && path.stem().extension() != ".figure";
 }
 
 /// The pictures that STEP or STEP.THING wrote.

@@ -54,4 +54,11 @@ Json run_typed(const std::vector<std::string>& words, const Context& context) {
               {"summary", summary}};
 }
 
+void print_typed(const Json& step, std::ostream& out) {
+  out << "  $ " << step["command"].get<std::string>() << '\n';
+  for (const Json& line : step["says"]) out << "  " << line.get<std::string>() << '\n';
+  for (const Json& path : step["outputs"]) out << "  wrote " << path.get<std::string>() << '\n';
+  out << '\n';
+}
+
 }  // namespace chalcedony::cli

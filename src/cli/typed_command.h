@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CLI_TYPED_COMMAND_H_
 #define CHALCEDONY_CLI_TYPED_COMMAND_H_
 
+#include <iosfwd>
 #include <string>
 #include <vector>
 
@@ -22,6 +23,9 @@ std::string command_line(const std::vector<std::string>& words);
 ///
 /// Errors    whatever the command throws
 Json run_typed(const std::vector<std::string>& words, const Context& context);
+
+/// What run_typed() returned, as text: the line, what was said, the files.
+void print_typed(const Json& step, std::ostream& out);
 
 }  // namespace chalcedony::cli
 

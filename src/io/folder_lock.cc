@@ -14,8 +14,8 @@ namespace {
 
 /// Whether the file at `path` is the open one, not a later one of the same name.
 bool is_same_file(int handle, const std::filesystem::path& path) {
-  struct stat open_one {
-  }, named_one{};
+  using Facts = struct stat;
+  Facts open_one{}, named_one{};
   return ::fstat(handle, &open_one) == 0 && ::stat(path.c_str(), &named_one) == 0 &&
          open_one.st_ino == named_one.st_ino && open_one.st_dev == named_one.st_dev;
 }

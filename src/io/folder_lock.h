@@ -11,9 +11,8 @@ namespace chalcedony {
 /// removed at the end. The lock of a run that was killed is free again at once.
 class FolderLock {
  public:
-  /// Errors    OutputError when another run holds it; nothing when the folder's file system knows
-  /// no
-  ///           locks, or the file cannot be made: what comes next says so
+  /// Errors    OutputError when another run holds it. None when locks are not known there or the
+  ///           file cannot be made: what is written next says so
   FolderLock(const std::filesystem::path& folder, const std::string& command);
   FolderLock(const FolderLock&) = delete;
   FolderLock& operator=(const FolderLock&) = delete;

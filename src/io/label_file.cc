@@ -86,27 +86,6 @@ class ColorLabels : public RowSource {
   unsigned last_number_ = 0;
 };
 
-/// Names the file in what goes wrong while its rows are read, since several are read together.
-class NamedRows : public RowSource {
- public:
-  NamedRows(std::unique_ptr<RowSource> rows, std::string name)
-      : rows_(std::move(rows)), name_(std::move(name)) {}
-
-  const RasterShape& shape() const override { return rows_->shape(); }
-  void rewind() override { rows_->rewind(); }
-  void read_rows(std::uint32_t count, std::byte* rows) override {
-    try {
-      rows_->read_rows(count, rows);
-    } catch (const InputError& error) {
-      throw at_place(error, name_);
-    }
-  }
-
- private:
-  std::unique_ptr<RowSource> rows_;
-  std::string name_;
-};
-
 void check_holds_labels(const PictureFile& file) {
   if (file.facts.lossy)
     throw InputError("is stored lossily, which changes labels", "give it as PNG or TIFF");
@@ -143,7 +122,6 @@ LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixel
   try {
     LabelFile labels = label_file_of(open_picture(path, options));
     labels.path = path;
-    labels.rows = std::make_unique<NamedRows>(std::move(labels.rows), path.string());
     return labels;
   } catch (const InputError& error) {
     throw at_place(error, path.string());

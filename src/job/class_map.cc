@@ -7,6 +7,7 @@
 
 #include "core/color/channel_plan.h"
 #include "core/learn/block_classifier.h"
+#include "core/learn/confidence_tally.h"
 #include "core/palette/class_painter.h"
 #include "core/pixel/row_buffers.h"
 #include "figure/map_figure.h"
@@ -14,8 +15,8 @@
 #include "io/model_file.h"
 #include "io/picture_writer.h"
 #include "job/class_shares.h"
-#include "job/confidence_tally.h"
 #include "job/inputs.h"
+#include "job/model_fit.h"
 #include "job/preview.h"
 
 namespace chalcedony {
@@ -67,6 +68,7 @@ class ClassMapJob {
         context_(context),
         results_(results),
         picture_(open_counted(input, options, context)),
+        note_(note_on_fit(model, info())),
         plan_(info(), model.features, model.divisors, options.hue_floor),
         srgb_(info(), channels_of(spaces::kSrgb)),
         preview_(info(), figures != FigureFormat::kNone),
@@ -274,6 +276,7 @@ class ClassMapJob {
               {"classes", classes_json(classes_, counts_, counted)}};
     for (std::size_t c = 0; c < classes_.size(); ++c)
       json["classes"][c]["area"] = wanted_.pixel_size.area(counts_[c + 1]);
+    if (!note_.empty()) json["note"] = note_;
     if (wanted_.confidence) {
       const ConfidenceTally::Figures figures = confidence_.of_all();
       json["confidence"] = {{"mean_percent", figures.mean},
@@ -291,6 +294,7 @@ class ClassMapJob {
   const Context& context_;
   Results& results_;
   CountedPicture picture_;
+  std::string note_;
   FeaturePlan plan_;
   ChannelPlan srgb_;
   std::optional<VerdictsByColor> by_color_;

@@ -39,21 +39,17 @@ std::array<SampleValues, 2> sample_values(CountedPicture& picture,
             evaluator = ChannelEvaluator(plan)](const Band& band) mutable {
       Both out = empty;
       reader.for_each_block(band, [&](const Block& block) {
-        const std::uint64_t end = block.first_pixel + block.size;
-        auto run = std::lower_bound(
-            runs.begin(), runs.end(), block.first_pixel,
-            [](const SampleRun& r, std::uint64_t first) { return r.end <= first; });
-        if (run == runs.end() || run->begin >= end) return;
-        evaluator.evaluate(block);
-        for (; run != runs.end() && run->begin < end; ++run) {
-          const std::uint64_t from = std::max(run->begin, block.first_pixel);
-          for (std::uint64_t p = from; p < std::min(run->end, end); ++p) {
-            const auto i = static_cast<std::size_t>(p - block.first_pixel);
-            if (!block.counts(i)) continue;
-            for (std::size_t c = 0; c < channels.size(); ++c)
-              out[run->sample_class][c].push_back(evaluator.channel(c)[i]);
-          }
-        }
+        bool evaluated = false;
+        for_each_sample_pixel(runs, block.picture_width, block.first_pixel,
+                              block.first_pixel + block.size,
+                              [&](const SampleRun& run, std::uint64_t pixel) {
+                                if (!evaluated) evaluator.evaluate(block);
+                                evaluated = true;
+                                const auto i = static_cast<std::size_t>(pixel - block.first_pixel);
+                                if (!block.counts(i)) return;
+                                for (std::size_t c = 0; c < channels.size(); ++c)
+                                  out[run.sample_class][c].push_back(evaluator.channel(c)[i]);
+                              });
       });
       return out;
     };

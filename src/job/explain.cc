@@ -6,13 +6,13 @@
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "core/learn/explanation.h"
+#include "core/learn/feature_advice.h"
 #include "core/learn/features.h"
 #include "figure/scatter_figure.h"
 #include "io/atomic_file.h"
 #include "io/model_file.h"
-#include "job/classify.h"
 #include "job/inputs.h"
-#include "job/trained_model.h"
+#include "job/model_fit.h"
 
 namespace chalcedony {
 namespace {

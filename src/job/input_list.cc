@@ -14,14 +14,10 @@ namespace {
 
 namespace fs = std::filesystem;
 
-constexpr std::array<std::string_view, 5> kExtensions{".png", ".jpg", ".jpeg", ".tif", ".tiff"};
-
 bool is_hidden(const fs::path& path) { return path.filename().string().starts_with("."); }
 
-bool is_picture(const fs::directory_entry& entry) {
-  const std::string extension = lower_case(entry.path().extension().string());
-  return entry.is_regular_file() && !is_hidden(entry.path()) &&
-         std::find(kExtensions.begin(), kExtensions.end(), extension) != kExtensions.end();
+bool is_input(const fs::directory_entry& entry) {
+  return entry.is_regular_file() && !is_hidden(entry.path()) && is_picture_name(entry.path());
 }
 
 /// The pictures below a folder, from the top; `skipped` is not entered.
@@ -30,7 +26,7 @@ void find_pictures(const fs::path& folder, bool recursive, const fs::path& skipp
   std::vector<fs::path> files, folders;
   std::error_code error;
   for (const auto& entry : fs::directory_iterator(folder, error)) {
-    if (is_picture(entry)) files.push_back(entry.path());
+    if (is_input(entry)) files.push_back(entry.path());
     const bool enters = recursive && entry.is_directory() && !is_hidden(entry.path());
     if (enters && !fs::equivalent(entry.path(), skipped, error)) folders.push_back(entry.path());
   }
@@ -47,6 +43,12 @@ void find_pictures(const fs::path& folder, bool recursive, const fs::path& skipp
 }
 
 }  // namespace
+
+bool is_picture_name(const fs::path& path) {
+  static const std::array<std::string_view, 5> extensions{".png", ".jpg", ".jpeg", ".tif", ".tiff"};
+  return std::find(extensions.begin(), extensions.end(), lower_case(path.extension().string())) !=
+         extensions.end();
+}
 
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive) {
   for (const std::string& name : named) {

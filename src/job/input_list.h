@@ -11,8 +11,11 @@
 
 namespace chalcedony {
 
+/// Whether a file is a picture this program reads, by its extension.
+bool is_picture_name(const std::filesystem::path& path);
+
 /// Puts the files that `named` stands for into the options, in the order named. Of a folder: its
-/// PNG, JPEG and TIFF files by their extensions, in natural order, hidden ones left out; with
+/// pictures by their names, in natural order, hidden ones left out; with
 /// `recursive` those of the folders below it too, but not what lies in the output folder. Results
 /// of a file from a folder below keep that folder below -o.
 ///

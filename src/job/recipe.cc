@@ -41,8 +41,16 @@ class RecipeReader {
     try {
       return YAML::Load(std::string(text));
     } catch (const YAML::Exception& error) {
-      throw InputError("is no YAML: " + error.msg, "check quotes and indents", place(error.mark));
+      throw InputError("is no YAML" + reason(error.msg), "check quotes and indents",
+                       place(error.mark));
     }
+  }
+
+  /// What the parser says, but for what it quotes of a file that is no text at all.
+  static std::string reason(const std::string& message) {
+    const bool printable =
+        std::all_of(message.begin(), message.end(), [](char c) { return c >= ' ' && c <= '~'; });
+    return printable ? ": " + message : "";
   }
 
   std::string place(const YAML::Mark& mark) const {

@@ -1,6 +1,5 @@
 #include "job/sample_pixels.h"
 
-#include <algorithm>
 #include <cmath>
 #include <utility>
 
@@ -67,24 +66,18 @@ class SamplePixels::Worker {
   }
 
   void add_samples(const Block& block, SamplePixels::Band& out) {
-    const std::uint64_t first = block.first_pixel, end = first + block.size;
-    // Runs are sorted by their begin and none is longer than a row.
-    auto run = std::lower_bound(runs_->begin(), runs_->end(), first,
-                                [&](const SampleRun& r, std::uint64_t pixel) {
-                                  return r.begin + block.picture_width < pixel;
-                                });
-    for (; run != runs_->end() && run->begin < end; ++run) {
-      if (run->end <= first) continue;
-      evaluate(block);
-      for (std::uint64_t p = std::max(run->begin, first); p < std::min(run->end, end); ++p) {
-        const std::size_t i = static_cast<std::size_t>(p - first);
-        if (!take(block, i)) {
-          ++out.left_out;
-        } else {
-          (is_held(block, i) ? out.held : out.training).add(run->sample_class, row_.data());
-        }
-      }
-    }
+    const std::uint64_t first = block.first_pixel;
+    for_each_sample_pixel(
+        *runs_, block.picture_width, first, first + block.size,
+        [&](const SampleRun& run, std::uint64_t pixel) {
+          evaluate(block);
+          const std::size_t i = static_cast<std::size_t>(pixel - first);
+          if (!take(block, i)) {
+            ++out.left_out;
+          } else {
+            (is_held(block, i) ? out.held : out.training).add(run.sample_class, row_.data());
+          }
+        });
   }
 
   bool is_held(const Block& block, std::size_t i) const {

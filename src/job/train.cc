@@ -5,14 +5,15 @@
 
 #include "core/error.h"
 #include "core/learn/classifier.h"
+#include "core/learn/feature_advice.h"
 #include "core/learn/sample_matrix.h"
 #include "core/nearest_name.h"
 #include "core/palette/figure_colors.h"
 #include "figure/map_figure.h"
 #include "figure/scatter_figure.h"
 #include "io/model_file.h"
-#include "job/classify.h"
 #include "job/inputs.h"
+#include "job/model_fit.h"
 #include "job/preview.h"
 #include "job/sample_pixels.h"
 #include "job/train_report.h"
@@ -62,9 +63,9 @@ class Training {
     if (options_.trim > 0) trimmed_ = trimmed(pixels_.training(), options_.trim);
     check_classes();
     train();
-    write();
-    if (format_ != FigureFormat::kNone) draw();
     Json json = model_json(best());
+    write(json["separability"]);
+    if (format_ != FigureFormat::kNone) draw();
     if (options_.trim > 0) json["trimmed_pixels"] = trimmed_pixels();
     if (options_.method == kAllMethods) json["methods"] = methods_json(scores_);
     return json;
@@ -139,9 +140,10 @@ class Training {
   }
 
   TrainedScore scored(Model model) const {
-    ErrorMatrix own = sample_matrix(model, samples());
+    const auto classifier = make_classifier(model);
+    ErrorMatrix own = sample_matrix(*classifier, model, samples());
     std::optional<ErrorMatrix> held;
-    if (options_.held_share > 0) held = sample_matrix(model, pixels_.held());
+    if (options_.held_share > 0) held = sample_matrix(*classifier, model, pixels_.held());
     return {std::move(model), std::move(own), std::move(held), ""};
   }
 
@@ -170,7 +172,7 @@ class Training {
 
   const TrainedScore& best() const { return scores_[best_]; }
 
-  void write() {
+  void write(const Json& separability) {
     if (results_.wants("model")) {
       write_model(results_.path("model.json"), best().model);
       if (options_.method == kAllMethods)
@@ -183,7 +185,7 @@ class Training {
       write_sample_statistics(results_.path("samples.csv"), model, pixels_.training(),
                               trimmed_ ? &*trimmed_ : nullptr);
     if (results_.wants("separability"))
-      write_separability(results_.path("separability.csv"), separability_pairs(model));
+      write_separability(results_.path("separability.csv"), separability);
     if (results_.wants("confusion")) write_confusion(results_.path("confusion.csv"), best());
     if (options_.method == kAllMethods && results_.wants("methods"))
       write_methods(results_.path("methods.csv"), scores_);

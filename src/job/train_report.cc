@@ -61,6 +61,25 @@ std::string class_name(const Model& model, std::size_t row) {
   return row < model.classes.size() ? model.classes[row].name : "unclassified";
 }
 
+/// For every two classes how far apart they are.
+Json separability_pairs(const Model& model) {
+  Json pairs = Json::array();
+  const Eigen::VectorXd floor = smallest_spread(model);
+  const Model divided = scaled(model);
+  for (std::size_t a = 0; a < model.classes.size(); ++a)
+    for (std::size_t b = a + 1; b < model.classes.size(); ++b) {
+      const ModelClass &first = divided.classes[a], &second = divided.classes[b];
+      Json pair{{"first", first.name}, {"second", second.name}};
+      if (const auto s = separability(first.statistics, second.statistics, floor)) {
+        pair["jeffries_matusita"] = s->jeffries_matusita;
+        pair["transformed_divergence"] = s->transformed_divergence;
+        pair["confusion_bound_percent"] = s->confusion_bound;
+      }
+      pairs.push_back(pair);
+    }
+  return pairs;
+}
+
 Json feature_advice(const Model& model) {
   const std::vector<Feature> features = features_of(model.features);
   Json json{{"lone_features", Json::array()}};
@@ -120,24 +139,6 @@ void write_methods(const std::filesystem::path& path, const std::vector<TrainedS
                CsvField()});
   }
   table.write(path);
-}
-
-Json separability_pairs(const Model& model) {
-  Json pairs = Json::array();
-  const Eigen::VectorXd floor = smallest_spread(model);
-  const Model divided = scaled(model);
-  for (std::size_t a = 0; a < model.classes.size(); ++a)
-    for (std::size_t b = a + 1; b < model.classes.size(); ++b) {
-      const ModelClass &first = divided.classes[a], &second = divided.classes[b];
-      Json pair{{"first", first.name}, {"second", second.name}};
-      if (const auto s = separability(first.statistics, second.statistics, floor)) {
-        pair["jeffries_matusita"] = s->jeffries_matusita;
-        pair["transformed_divergence"] = s->transformed_divergence;
-        pair["confusion_bound_percent"] = s->confusion_bound;
-      }
-      pairs.push_back(pair);
-    }
-  return pairs;
 }
 
 void write_separability(const std::filesystem::path& path, const Json& pairs) {

@@ -33,8 +33,7 @@ void write_confusion(const std::filesystem::path& path, const TrainedScore& scor
 /// Every method with its score.
 void write_methods(const std::filesystem::path& path, const std::vector<TrainedScore>& scores);
 
-/// For every two classes how far apart they are.
-Json separability_pairs(const Model& model);
+/// How far apart every two classes are, as model_json() has it.
 void write_separability(const std::filesystem::path& path, const Json& pairs);
 
 /// Of one matrix: overall, kappa, and the pair confused most.

@@ -80,22 +80,4 @@ Model trained_model(Model frame, const std::string& method, const SampleTable& s
   return model;
 }
 
-std::pair<std::size_t, std::size_t> most_telling_features(const Model& model) {
-  std::vector<std::pair<double, std::size_t>> ranking;
-  const std::size_t features = features_of(model.features).size();
-  for (std::size_t f = 0; f < features; ++f) {
-    const auto i = static_cast<Eigen::Index>(f);
-    double mean = 0, between = 0, within = 1e-12;
-    for (const ModelClass& c : model.classes) mean += c.statistics.mean[i];
-    mean /= static_cast<double>(model.classes.size());
-    for (const ModelClass& c : model.classes) {
-      between += (c.statistics.mean[i] - mean) * (c.statistics.mean[i] - mean);
-      within += c.statistics.covariance(i, i);
-    }
-    ranking.emplace_back(-between / within, f);
-  }
-  std::sort(ranking.begin(), ranking.end());
-  return std::minmax(ranking[0].second, ranking[1].second);
-}
-
 }  // namespace chalcedony

@@ -35,10 +35,6 @@ inline constexpr std::size_t kMostNeighborRows = 65536;
 Model trained_model(Model frame, const std::string& method, const SampleTable& samples,
                     const TrainingRules& rules);
 
-/// The two features whose class means lie widest apart, by the spread within classes; of a model
-/// with two or more.
-std::pair<std::size_t, std::size_t> most_telling_features(const Model& model);
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_TRAINED_MODEL_H_

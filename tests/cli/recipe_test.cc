@@ -121,6 +121,8 @@ TEST_CASE("a recipe is checked whole before anything runs", "[cli][run]") {
     check_error(run_tool(dir, {"run", "w.yaml", "a.png", "-o", "out"}), 1, says);
   }
   check_error(run_tool(dir, {"run", "no.yaml", "a.png", "-o", "out"}), 1, "no.yaml");
+  check_error(run_tool(dir, {"run", "a.png", "a.png", "-o", "out"}), 1,
+              ": is no YAML; check quotes and indents");
   check_error(run_tool(dir, {"run", "r.yaml", "a.png"}), 2, "run needs -o");
   check_error(run_tool(dir, {"run", "r.yaml", "-o", "out"}), 2, "takes the pictures of the run");
   check_error(run_tool(dir, {"run", "r.yaml", "a.png", "-o", "out", "--set", "x=1"}), 2,

@@ -5,6 +5,7 @@
 
 #include "cli/command.h"
 #include "cli/shared_flags.h"
+#include "cli/typed_command.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {
@@ -29,11 +30,7 @@ void print(const Json& summary, std::ostream& out) {
         << "; the commands are typed there.\n\n";
   for (const Json& step : summary["steps"]) {
     out << step["title"].get<std::string>() << '\n';
-    const std::string command = step["command"].get<std::string>();
-    if (!command.empty()) out << "  $ " << command << '\n';
-    for (const Json& line : step["says"]) out << "  " << line.get<std::string>() << '\n';
-    for (const Json& path : step["outputs"]) out << "  wrote " << path.get<std::string>() << '\n';
-    out << '\n';
+    print_typed(step, out);
   }
 }
 

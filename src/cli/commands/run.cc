@@ -4,6 +4,7 @@
 #include "cli/command.h"
 #include "cli/recipe_run.h"
 #include "cli/shared_flags.h"
+#include "cli/typed_command.h"
 #include "core/error.h"
 #include "io/folder_lock.h"
 #include "job/results.h"
@@ -59,11 +60,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
 
 void print(const Json& summary, std::ostream& out) {
   for (const Json& step : summary["steps"]) {
-    out << step["name"].get<std::string>() << "\n  $ " << step["command"].get<std::string>()
-        << '\n';
-    for (const Json& line : step["says"]) out << "  " << line.get<std::string>() << '\n';
-    for (const Json& path : step["outputs"]) out << "  wrote " << path.get<std::string>() << '\n';
-    out << '\n';
+    out << step["name"].get<std::string>() << '\n';
+    print_typed(step, out);
   }
 }
 

@@ -4,6 +4,7 @@
 
 #include <cstddef>
 #include <optional>
+#include <utility>
 #include <vector>
 
 #include "core/learn/model.h"
@@ -29,6 +30,10 @@ struct NeedlessLightness {
 /// Nothing when the model has no lightness, nothing else, or needs it. A model without lightness
 /// does not see shading, which changes lightness most.
 std::optional<NeedlessLightness> needless_lightness(const Model& model);
+
+/// The two features whose class means lie widest apart, by the spread within classes; of a model
+/// with two or more.
+std::pair<std::size_t, std::size_t> most_telling_features(const Model& model);
 
 }  // namespace chalcedony
 

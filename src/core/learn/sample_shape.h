@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_
 #define CHALCEDONY_CORE_LEARN_SAMPLE_SHAPE_H_
 
+#include <algorithm>
 #include <compare>
 #include <cstddef>
 #include <cstdint>
@@ -54,6 +55,21 @@ struct SampleRun {
 /// Errors    InputError naming the class of a shape that reaches outside the picture
 std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
                                    std::uint32_t height);
+
+/// Calls `use(run, pixel)` for every pixel of the runs in [first, end), run by run.
+///
+/// Shape     `runs` as sample_runs() gives them for a picture of this width
+template <class Use>
+void for_each_sample_pixel(const std::vector<SampleRun>& runs, std::uint32_t width,
+                           std::uint64_t first, std::uint64_t end, const Use& use) {
+  // Runs are sorted by their begin and none is longer than a row.
+  auto run = std::lower_bound(
+      runs.begin(), runs.end(), first,
+      [&](const SampleRun& r, std::uint64_t pixel) { return r.begin + width < pixel; });
+  for (; run != runs.end() && run->begin < end; ++run)
+    for (std::uint64_t p = std::max(run->begin, first); p < std::min(run->end, end); ++p)
+      use(*run, p);
+}
 
 /// Two classes, the lower first, and the pixels that samples of both hold.
 struct SharedPixels {

@@ -233,7 +233,8 @@ TEST_CASE("samples classified by their own model", "[core][learn]") {
   table.add(0, stray);
   table.add(1, blue, 5);
   table.join_equal_rows();
-  const ErrorMatrix matrix = sample_matrix(trained("minimum-distance", table), table);
+  const Model model = trained("minimum-distance", table);
+  const ErrorMatrix matrix = sample_matrix(*make_classifier(model), model, table);
   CHECK(matrix.rows() == 3);
   CHECK(matrix.at(0, 0) == 9);
   CHECK(matrix.at(1, 0) == 1);

@@ -1,6 +1,6 @@
 // How sure a class map is, class by class.
-#ifndef CHALCEDONY_JOB_CONFIDENCE_TALLY_H_
-#define CHALCEDONY_JOB_CONFIDENCE_TALLY_H_
+#ifndef CHALCEDONY_CORE_LEARN_CONFIDENCE_TALLY_H_
+#define CHALCEDONY_CORE_LEARN_CONFIDENCE_TALLY_H_
 
 #include <array>
 #include <cmath>
@@ -65,4 +65,4 @@ class ConfidenceTally {
 
 }  // namespace chalcedony
 
-#endif  // CHALCEDONY_JOB_CONFIDENCE_TALLY_H_
+#endif  // CHALCEDONY_CORE_LEARN_CONFIDENCE_TALLY_H_
