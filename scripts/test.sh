@@ -43,6 +43,7 @@ build() {  # build PRESET [TARGET]
 count "format" ./scripts/check-format.sh
 count "release build" build release
 run_ctest release
+count "package" ./scripts/check-package.sh
 sanitized=unit_tests
 [ "${1:-}" = --thorough ] && sanitized=all
 count "sanitizer build" build asan-ubsan "$sanitized"

@@ -45,6 +45,8 @@ struct Command {
   /// the option itself then.
   std::vector<std::string> own_alpha = {};
   RefusedOptions refuses = {};
+  /// Makes one result of all its inputs, so that they cannot be left out or divided.
+  bool joins_inputs = false;
 };
 
 /// Every command, in the order they are listed.

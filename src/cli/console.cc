@@ -16,10 +16,12 @@ std::atomic<bool> stop_asked{false};
 
 void ask_to_stop(int) { stop_asked.store(true, std::memory_order_relaxed); }
 
-bool shows_progress(const po::variables_map& given) {
+ProgressStyle progress_style(const po::variables_map& given) {
   const std::string when =
       one_of("--progress", text_of(given, "progress", "auto"), {"auto", "always", "never"});
-  return when == "always" || (when == "auto" && ::isatty(STDERR_FILENO) == 1);
+  if (when == "never" || given.count("quiet")) return ProgressStyle::kNone;
+  if (::isatty(STDERR_FILENO) == 1) return ProgressStyle::kTerminalLine;
+  return when == "always" ? ProgressStyle::kLines : ProgressStyle::kRareLines;
 }
 
 void set_up_log(const po::variables_map& given) {
@@ -37,19 +39,26 @@ void print_error(const std::string& line) { fmt::print(stderr, "chalcedony: erro
 Console::Console(const po::variables_map& given)
     : quiet_(given.count("quiet") > 0),
       json_(one_of("--summary", text_of(given, "summary", "text"), {"text", "json"}) == "json"),
-      progress_(!quiet_ && shows_progress(given)) {
+      progress_(progress_style(given)) {
   set_up_log(given);
   context_.stop = &stop_asked;
   context_.warn = [this](const std::string& line) {
+    const std::lock_guard lock(mutex_);
     progress_.clear();
     if (!quiet_) fmt::print(stderr, "chalcedony: warning: {}\n", line);
   };
   context_.failed = [this](const std::string& line) {
+    const std::lock_guard lock(mutex_);
     progress_.clear();
     print_error(line);
   };
   context_.progress = [this](const std::string& name, std::uint64_t done, std::uint64_t all) {
+    const std::lock_guard lock(mutex_);
     progress_.update(name, done, all);
+  };
+  context_.pictures = [this](const PicturesDone& pictures) {
+    const std::lock_guard lock(mutex_);
+    progress_.update(pictures);
   };
 }
 

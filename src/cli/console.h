@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CLI_CONSOLE_H_
 #define CHALCEDONY_CLI_CONSOLE_H_
 
+#include <mutex>
 #include <string>
 
 #include "cli/command.h"
@@ -24,6 +25,7 @@ class Console {
  private:
   bool quiet_;
   bool json_;
+  std::mutex mutex_;  // pictures are worked on side by side
   Progress progress_;
   Context context_;
 };

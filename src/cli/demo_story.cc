@@ -2,9 +2,10 @@
 
 #include "cli/command.h"
 #include "cli/typed_command.h"
-#include "core/error.h"
+#include "cli/working_folder.h"
 #include "demo/demo_data.h"
 #include "job/results.h"
+#include "job/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -54,7 +55,8 @@ const std::vector<DemoStep>& steps() {
         "results/panel-c-assessed"}},
       {"Repeat: the steps that worked, as a recipe for any number of panels.",
        {"run", "glass.recipe.yaml", "panel-b.png", "panel-c.png", "-o", "results/run", "--figures",
-        "none"}}};
+        "none"}},
+      {"Hand over: one page with all of it, which opens anywhere.", {"report", "results"}}};
   return list;
 }
 
@@ -65,7 +67,7 @@ Json demo_steps() {
   summary["steps"] = Json::array();
   for (const DemoStep& step : steps())
     summary["steps"].push_back({{"title", step.title},
-                                {"command", command_line(step.arguments)},
+                                {"command", typed_line(step.arguments)},
                                 {"says", Json::array()},
                                 {"outputs", Json::array()}});
   return summary;
@@ -79,23 +81,16 @@ Json run_demo(const std::filesystem::path& folder, const Context& context) {
     summary["outputs"].push_back(file.string());
   summary["steps"] = Json::array();
   // The commands are shown as they would be typed in that folder, so they run there.
-  const auto home = std::filesystem::current_path();
-  std::filesystem::current_path(folder);
-  try {
-    for (const DemoStep& step : steps()) {
-      Json done = run_typed(step.arguments, context);
-      done["title"] = step.title;
-      summary["steps"].push_back(std::move(done));
-      for (const Json& path : summary["steps"].back()["outputs"])
-        summary["outputs"].push_back((folder / path.get<std::string>()).string());
-      for (const Json& failure : summary["steps"].back()["summary"]["failed"])
-        summary["failed"].push_back(failure);
-    }
-  } catch (...) {
-    std::filesystem::current_path(home);
-    throw;
+  const WorkingFolder there(folder);
+  for (const DemoStep& step : steps()) {
+    Json done = run_typed(step.arguments, context);
+    done["title"] = step.title;
+    summary["steps"].push_back(std::move(done));
+    for (const Json& path : summary["steps"].back()["outputs"])
+      summary["outputs"].push_back((folder / path.get<std::string>()).string());
+    for (const Json& failure : summary["steps"].back()["summary"]["failed"])
+      summary["failed"].push_back(failure);
   }
-  std::filesystem::current_path(home);
   return summary;
 }
 

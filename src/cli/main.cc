@@ -10,9 +10,9 @@
 #include "cli/exit_code.h"
 #include "cli/help.h"
 #include "cli/parse.h"
-#include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
+#include "job/run_facts.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -25,12 +25,11 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
     return kAllDone;
   }
   const Console console(given);
-  const SharedOptions shared =
-      command.takes_pictures ? shared_from(command, given) : SharedOptions{};
   const auto start = std::chrono::steady_clock::now();
-  const Json summary = command.run(given, shared, console.context());
+  const Json summary = run_recorded(command, given, console.context());
   const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - start;
-  spdlog::debug("{} of {} inputs, {:.3f} s", command.name, shared.inputs.size(), passed.count());
+  spdlog::debug("{} of {} inputs, {:.3f} s", command.name,
+                summary["inputs"].size() + summary["failed"].size(), passed.count());
   if (console.wants_json()) {
     std::cout << summary.dump(2) << '\n';
   } else if (!console.quiet()) {
@@ -47,7 +46,7 @@ ExitCode run(const std::vector<std::string>& arguments) {
     return kAllDone;
   }
   if (arguments[0] == "--version") {
-    std::cout << "chalcedony " CHALCEDONY_VERSION "\n";
+    std::cout << "chalcedony " << program_version() << '\n';
     return kAllDone;
   }
   return run_command(command_named(arguments[0]), {arguments.begin() + 1, arguments.end()});

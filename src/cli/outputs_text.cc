@@ -9,6 +9,9 @@
 namespace chalcedony::cli {
 
 void print_outputs(const Json& summary, std::ostream& out) {
+  if (summary.contains("unchanged"))
+    out << plural(summary["unchanged"].get<std::uint64_t>(), "picture")
+        << " done before, unchanged and left out\n";
   for (const Json& path : summary["outputs"]) out << "wrote " << path.get<std::string>() << '\n';
 }
 

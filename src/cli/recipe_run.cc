@@ -2,19 +2,24 @@
 
 #include <algorithm>
 #include <filesystem>
+#include <future>
+#include <utility>
 
 #include "cli/parse.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "core/pixel/road.h"
+#include "io/temporary_folder.h"
 #include "job/input_list.h"
+#include "job/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {
 
 /// Where a step's results go comes from the run; its inputs from the recipe.
-const std::vector<std::string> kNotInRecipes{"output", "list",    "recursive", "help",
-                                             "quiet",  "verbose", "summary",   "progress"};
+const std::vector<std::string> kNotInRecipes{"output",  "list",    "recursive", "help", "quiet",
+                                             "verbose", "summary", "progress",  "shard"};
 
 std::vector<const po::option_description*> options_of(const CommandOptions& options) {
   std::vector<const po::option_description*> found;
@@ -113,7 +118,7 @@ bool holds(const std::vector<RecipeOption>& options, const std::string& name) {
 std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
                                   const std::vector<std::string>& inputs,
                                   const std::vector<RecipeOption>& overrides,
-                                  const std::filesystem::path& output) {
+                                  const std::filesystem::path& folder) {
   const Command& command = command_named(step.command.text);
   std::vector<std::string> words{step.command.text};
   words.insert(words.end(), inputs.begin(), inputs.end());
@@ -125,7 +130,7 @@ std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
       add_words(option, words);
   for (const RecipeOption& option : overrides)
     if (takes(command, option.name.text)) add_words(option, words);
-  words.insert(words.end(), {"-o", (output / step.name.text / "").string()});
+  words.insert(words.end(), {"-o", (folder / "").string()});
   return words;
 }
 
@@ -135,13 +140,13 @@ bool is_picture(const std::filesystem::path& path) {
 }
 
 /// The pictures that STEP or STEP.THING wrote.
-std::vector<std::string> pictures_of(const RecipeWord& input, const Json& steps) {
+std::vector<std::string> pictures_of(const RecipeWord& input, const std::vector<Json>& steps) {
   const std::size_t dot = input.text.find('.');
   const std::string name = input.text.substr(0, dot);
   const std::string thing = dot == std::string::npos ? "" : input.text.substr(dot);
   std::vector<std::string> pictures;
   for (const Json& step : steps) {
-    if (step["name"] != name) continue;
+    if (step.is_null() || step["name"] != name) continue;
     for (const Json& output : step["outputs"]) {
       const std::filesystem::path path = output.get<std::string>();
       if (is_picture(path) && (thing.empty() || path.stem().extension() == thing))
@@ -161,6 +166,89 @@ std::vector<std::string> run_inputs(const SharedOptions& shared) {
   return inputs;
 }
 
+class RecipeRun {
+ public:
+  RecipeRun(const Recipe& recipe, const SharedOptions& shared,
+            const std::vector<RecipeOption>& overrides, const Context& context)
+      : recipe_(recipe), shared_(shared), overrides_(overrides), context_(context) {
+    RoadOptions road;
+    road.threads = shared.threads;
+    most_at_once_ = threads_of(road);
+  }
+
+  Json run() {
+    done_.assign(recipe_.steps.size(), Json());
+    for (std::size_t left = recipe_.steps.size(); left > 0;) {
+      const std::vector<std::size_t> ready = ready_steps();
+      std::vector<std::future<Json>> running;
+      for (const std::size_t s : ready)
+        running.push_back(std::async(std::launch::async, [this, s] { return run_step(s); }));
+      std::vector<Json> results;
+      for (auto& step : running) step.wait();
+      for (auto& step : running) results.push_back(step.get());
+      for (std::size_t i = 0; i < ready.size(); ++i) done_[ready[i]] = std::move(results[i]);
+      left -= ready.size();
+    }
+    return done_;
+  }
+
+ private:
+  /// Steps that can run now, in order: what they need is done.
+  std::vector<std::size_t> ready_steps() const {
+    std::vector<std::size_t> ready;
+    for (std::size_t s = 0; s < recipe_.steps.size() && ready.size() < most_at_once_; ++s) {
+      bool waits = !done_[s].is_null();
+      for (std::size_t before = 0; before < s; ++before)
+        waits =
+            waits || (done_[before].is_null() && needs(recipe_.steps[s], recipe_.steps[before]));
+      if (!waits) ready.push_back(s);
+    }
+    return ready;
+  }
+
+  /// Whether a step takes the pictures of an earlier one, or names a file in its folder.
+  bool needs(const RecipeStep& step, const RecipeStep& before) const {
+    const auto is_of = [&](const RecipeWord& input) {
+      return input.text.substr(0, input.text.find('.')) == before.name.text;
+    };
+    if (std::any_of(step.input.begin(), step.input.end(), is_of)) return true;
+    const std::string folder = (shared_.output / before.name.text / "").string();
+    const auto names_file = [&](const std::string& text) {
+      return text.find(folder) != std::string::npos;
+    };
+    if (std::any_of(step.files.begin(), step.files.end(), names_file)) return true;
+    for (const std::vector<RecipeOption>* options : {&step.options, &recipe_.options})
+      for (const RecipeOption& option : *options)
+        if (std::any_of(option.values.begin(), option.values.end(), names_file)) return true;
+    return false;
+  }
+
+  Json run_step(std::size_t s) const {
+    const RecipeStep& step = recipe_.steps[s];
+    std::vector<std::string> inputs = step.files;
+    for (const RecipeWord& input : step.input)
+      for (const std::string& picture : pictures_of(input, done_)) inputs.push_back(picture);
+    if (inputs.empty()) inputs = run_inputs(shared_);
+    const std::filesystem::path folder =
+        step.keep ? shared_.output / step.name.text : passing_ / step.name.text;
+    try {
+      Json done = run_typed(words_of(recipe_, step, inputs, overrides_, folder), context_);
+      done["name"] = step.name.text;
+      return done;
+    } catch (const UsageError& error) {
+      throw InputError("step '" + step.name.text + "': " + error.what(), "", step.command.place);
+    }
+  }
+
+  const Recipe& recipe_;
+  const SharedOptions& shared_;
+  const std::vector<RecipeOption>& overrides_;
+  const Context& context_;
+  std::size_t most_at_once_ = 1;
+  TemporaryFolder passing_;  // what is not kept
+  std::vector<Json> done_;   // by step; null until then
+};
+
 }  // namespace
 
 void check_recipe(const Recipe& recipe) {
@@ -175,33 +263,23 @@ Json planned_steps(const Recipe& recipe, const SharedOptions& shared,
     std::vector<std::string> inputs = step.files;
     for (const RecipeWord& input : step.input) inputs.push_back("<" + input.text + ">");
     if (inputs.empty()) inputs = run_inputs(shared);
-    steps.push_back(
-        {{"name", step.name.text},
-         {"command", command_line(words_of(recipe, step, inputs, overrides, shared.output))},
-         {"says", Json::array()},
-         {"outputs", Json::array()}});
+    steps.push_back({{"name", step.name.text},
+                     {"command", typed_line(words_of(recipe, step, inputs, overrides,
+                                                     shared.output / step.name.text))},
+                     {"says", Json::array()},
+                     {"outputs", Json::array()}});
   }
   return steps;
 }
 
 void run_recipe(const Recipe& recipe, const SharedOptions& shared,
                 const std::vector<RecipeOption>& overrides, const Context& context, Json& summary) {
-  summary["steps"] = Json::array();
-  for (const RecipeStep& step : recipe.steps) {
-    std::vector<std::string> inputs = step.files;
-    for (const RecipeWord& input : step.input)
-      for (const std::string& picture : pictures_of(input, summary["steps"]))
-        inputs.push_back(picture);
-    if (inputs.empty()) inputs = run_inputs(shared);
-    try {
-      Json done = run_typed(words_of(recipe, step, inputs, overrides, shared.output), context);
-      done["name"] = step.name.text;
+  summary["steps"] = RecipeRun(recipe, shared, overrides, context).run();
+  for (std::size_t s = 0; s < recipe.steps.size(); ++s) {
+    const Json& done = summary["steps"][s];
+    for (const Json& failure : done["summary"]["failed"]) summary["failed"].push_back(failure);
+    if (recipe.steps[s].keep)
       for (const Json& output : done["outputs"]) summary["outputs"].push_back(output);
-      for (const Json& failure : done["summary"]["failed"]) summary["failed"].push_back(failure);
-      summary["steps"].push_back(std::move(done));
-    } catch (const UsageError& error) {
-      throw InputError("step '" + step.name.text + "': " + error.what(), "", step.command.place);
-    }
   }
 }
 

@@ -21,11 +21,12 @@ void check_recipe(const Recipe& recipe);
 Json planned_steps(const Recipe& recipe, const SharedOptions& shared,
                    const std::vector<RecipeOption>& overrides);
 
-/// Runs the steps in order; step NAME writes into the folder NAME below shared.output. `overrides`
-/// are options of the run that win over the recipe's. Adds `steps`, `outputs` and `failed` to the
-/// summary.
+/// Runs the steps; step NAME writes into the folder NAME below shared.output, or, when its results
+/// are not to be kept, into a folder that is gone at the end. Steps that need nothing of each other
+/// run at the same time. `overrides` are options of the run that win over the recipe's. Adds
+/// `steps`, `outputs` and `failed` to the summary, in the order of the recipe.
 ///
-/// Errors    what a step throws, with the place of the step in the recipe
+/// Errors    what the first step that fails throws, with the place of the step in the recipe
 void run_recipe(const Recipe& recipe, const SharedOptions& shared,
                 const std::vector<RecipeOption>& overrides, const Context& context, Json& summary);
 

@@ -7,6 +7,7 @@
 #include <cmath>
 #include <fstream>
 #include <iostream>
+#include <utility>
 
 #include "core/error.h"
 #include "core/nearest_name.h"
@@ -28,6 +29,50 @@ FigureFormat figure_format(const std::string& text) {
   if (name == "png") return FigureFormat::kPng;
   if (name == "svg") return FigureFormat::kSvg;
   return name == "pdf" ? FigureFormat::kPdf : FigureFormat::kNone;
+}
+
+/// Options that say how a run goes about its work, not what it makes.
+const std::vector<std::string> kNoSayInResults{
+    "input",    "output",  "list",   "help",   "quiet", "verbose",   "summary",
+    "progress", "threads", "resume", "verify", "shard", "no-clobber"};
+
+/// The options that have a say in the results, by name.
+std::vector<TypedOption> typed_options(const po::variables_map& given) {
+  std::vector<TypedOption> options;
+  for (const auto& [name, value] : given) {
+    if (std::find(kNoSayInResults.begin(), kNoSayInResults.end(), name) != kNoSayInResults.end())
+      continue;
+    TypedOption option{name, {}};
+    if (const auto* list = boost::any_cast<std::vector<std::string>>(&value.value())) {
+      option.values = *list;
+    } else if (const auto text = value.as<std::string>(); !text.empty()) {
+      option.values = {text};
+    }
+    options.push_back(std::move(option));
+  }
+  return options;
+}
+
+Shard shard_option(const std::string& text) {
+  const std::size_t slash = std::min(text.size(), text.find('/'));
+  const std::string behind = text.substr(std::min(text.size(), slash + 1));
+  Shard shard;
+  shard.of = static_cast<unsigned>(whole_number("--shard", behind, 1, 1000000));
+  shard.number = static_cast<unsigned>(whole_number("--shard", text.substr(0, slash), 1, shard.of));
+  return shard;
+}
+
+/// What parts of a run need: a folder, where its journal is.
+void settle_parts(SharedOptions& shared, const po::variables_map& given) {
+  shared.resume = given.count("resume") > 0;
+  shared.verify = given.count("verify") > 0;
+  if (given.count("shard")) shared.shard = shard_option(given["shard"].as<std::string>());
+  if (shared.verify && !shared.resume)
+    throw UsageError("--verify means nothing without --resume", "give both");
+  const bool one_file = shared.inputs.size() == 1 && shared.output.has_extension();
+  if ((shared.resume || shared.shard) && (shared.output.empty() || one_file))
+    throw UsageError(std::string(shared.resume ? "--resume" : "--shard") + " needs a folder",
+                     "name one with -o");
 }
 
 /// The operands, then what the list names.
@@ -54,7 +99,7 @@ void declare_common(po::options_description& options) {
   add("summary", po::value<std::string>()->value_name("text|json"),
       "how the summary on stdout is written (default text)");
   add("progress", po::value<std::string>()->value_name("auto|always|never"),
-      "show how far long work is (default auto: when stderr is a terminal)");
+      "show how far long work is (default auto: on a terminal; elsewhere a line now and then)");
 }
 
 void declare_shared(const Command& command, po::options_description& options) {
@@ -85,6 +130,13 @@ void declare_shared(const Command& command, po::options_description& options) {
   add("seed", po::value<std::string>()->value_name("N"),
       "start of everything drawn at random (default 1)");
   add("no-clobber", "keep outputs that exist, and fail");
+  if (command.joins_inputs) return;
+  add("resume",
+      "leave out pictures that an earlier run into the folder has done, unless they "
+      "changed since");
+  add("verify", "see by their content, not by size and time, whether pictures changed");
+  add("shard", po::value<std::string>()->value_name("I/N"),
+      "do only part I of N of the pictures; gather puts the parts together");
 }
 
 SharedOptions shared_from(const Command& command, const po::variables_map& given) {
@@ -94,7 +146,9 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   shared.output = text_of(given, "output", "");
   if (given.count("output") && shared.output.empty())
     throw UsageError("--output: the path is empty", "name a folder or a file");
-  set_inputs(shared, named_inputs(given), given.count("recursive") > 0);
+  shared.operands = named_inputs(given);
+  shared.typed = typed_options(given);
+  set_inputs(shared, shared.operands, given.count("recursive") > 0);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
   if (given.count("region")) {
     shared.region =
@@ -117,6 +171,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("seed"))
     shared.seed = whole_number("--seed", given["seed"].as<std::string>(), 0, UINT64_MAX);
   shared.clobber = given.count("no-clobber") == 0;
+  settle_parts(shared, given);
   return shared;
 }
 

@@ -1,18 +1,22 @@
 #include "cli/typed_command.h"
 
 #include <algorithm>
+#include <memory>
 #include <sstream>
 
 #include "cli/parse.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "job/run_record.h"
+#include "job/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {
 
-bool needs_quotes(const std::string& word) {
-  return word.empty() || word.find_first_of(" *<>()&;|$") != std::string::npos;
+/// A record that is run again is written by the commands in it.
+bool is_replay(const Command& command, const SharedOptions& shared) {
+  return command.name == "run" && is_record_name(shared.inputs.front());
 }
 
 Json lines_of(const std::string& text) {
@@ -34,21 +38,24 @@ const Command& command_named(const std::string& name) {
   throw UsageError("there is no command '" + name + "'", suggest_name(name, names));
 }
 
-std::string command_line(const std::vector<std::string>& words) {
-  std::string line = "chalcedony";
-  for (const std::string& word : words)
-    line += needs_quotes(word) ? " \"" + word + "\"" : " " + word;
-  return line;
+Json run_recorded(const Command& command, const po::variables_map& given, const Context& context) {
+  const SharedOptions shared =
+      command.takes_pictures ? shared_from(command, given) : SharedOptions{};
+  Json summary = command.run(given, shared, context);
+  if (command.takes_pictures && !is_replay(command, shared)) record_run(shared, context, summary);
+  return summary;
 }
 
 Json run_typed(const std::vector<std::string>& words, const Context& context) {
   const Command& command = command_named(words.front());
   const CommandOptions options(command);
   const auto given = parse_arguments(options, {words.begin() + 1, words.end()});
-  const Json summary = command.run(given, shared_from(command, given), context);
+  Context own = context;
+  own.ledger = std::make_shared<RunLedger>();
+  const Json summary = run_recorded(command, given, own);
   std::ostringstream text;
   command.print(summary, text);
-  return Json{{"command", command_line(words)},
+  return Json{{"command", typed_line(words)},
               {"says", lines_of(text.str())},
               {"outputs", summary["outputs"]},
               {"summary", summary}};

@@ -15,8 +15,10 @@ namespace chalcedony::cli {
 /// Errors    UsageError that names the nearest one
 const Command& command_named(const std::string& name);
 
-/// `chalcedony mask panel-a.png --where "gray > 3"`
-std::string command_line(const std::vector<std::string>& words);
+/// Runs a command with options that were parsed, and records the run in its results folder.
+///
+/// Errors    whatever the command throws
+Json run_recorded(const Command& command, const po::variables_map& given, const Context& context);
 
 /// Parses and runs a command, the first word. Returns its `command` as a line, what it `says` line
 /// by line (without the files it wrote), its `outputs` and its whole `summary`.

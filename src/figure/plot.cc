@@ -1,13 +1,11 @@
 #include "figure/plot.h"
 
 #include <fmt/format.h>
-#include <stdlib.h>
 
 #include <algorithm>
 #include <boost/process.hpp>
 #include <fstream>
 
-#include "core/error.h"
 #include "figure/axis.h"
 #include "io/atomic_file.h"
 
@@ -15,14 +13,6 @@ namespace chalcedony {
 namespace {
 
 constexpr int kWidth = 1280, kHeight = 800;
-
-std::filesystem::path make_folder() {
-  std::string name = (std::filesystem::temp_directory_path() / "chalcedony-XXXXXX").string();
-  if (!::mkdtemp(name.data()))
-    throw OutputError("cannot be made", "check that the folder for temporary files may be written",
-                      name);
-  return name;
-}
 
 std::string terminal(FigureFormat format) {
   // 13 points of the bitmap terminal are 17 pixels; nothing is drawn below 9 points.
@@ -67,12 +57,7 @@ std::string literal(std::string_view text) {
 }
 
 Plot::Plot(FigureFormat format) : format_(format) {
-  if (format != FigureFormat::kNone) folder_ = make_folder();
-}
-
-Plot::~Plot() {
-  std::error_code ignored;
-  if (!folder_.empty()) std::filesystem::remove_all(folder_, ignored);
+  if (format != FigureFormat::kNone) folder_.emplace();
 }
 
 void Plot::begin(const std::filesystem::path& path, std::string_view title,
@@ -81,7 +66,7 @@ void Plot::begin(const std::filesystem::path& path, std::string_view title,
   const std::string drawn = fmt::format("figure{}.{}", paths_.size(), extension_of(format_));
   paths_.push_back(path);
   line("set terminal " + terminal(format_));
-  line("set output " + literal((folder_ / drawn).string()));
+  line("set output " + literal((*folder_ / drawn).string()));
   line("set encoding utf8");
   line("set multiplot");
   label(0.02, 0.965, title, 15);
@@ -138,7 +123,7 @@ void Plot::swatch(const Frame& frame, const std::string& color) {
 }
 
 std::filesystem::path Plot::stored_path(std::string_view suffix) {
-  return folder_ / fmt::format("data{}.{}", stored_++, suffix);
+  return *folder_ / fmt::format("data{}.{}", stored_++, suffix);
 }
 
 std::string Plot::store(std::string_view text) {
@@ -193,7 +178,7 @@ std::optional<std::string> Plot::draw() {
   if (program.empty())
     return "figures were not drawn: gnuplot is not installed (Debian package gnuplot-nox)";
   line("unset multiplot\nset output");
-  const auto script_path = folder_ / "figure.gp";
+  const auto script_path = *folder_ / "figure.gp";
   std::ofstream(script_path, std::ios::binary) << script_;
   process::ipstream messages;
   process::child child(program, script_path.string(),
@@ -204,7 +189,7 @@ std::optional<std::string> Plot::draw() {
     if (first.empty() && next.find_first_not_of(" ^") != std::string::npos) first = next;
   child.wait();
   for (std::size_t i = 0; i < paths_.size(); ++i) {
-    const auto drawn = folder_ / fmt::format("figure{}.{}", i, extension_of(format_));
+    const auto drawn = *folder_ / fmt::format("figure{}.{}", i, extension_of(format_));
     std::error_code error;
     if (std::filesystem::file_size(drawn, error) > 0 && !error && child.exit_code() == 0) {
       move_into_place(drawn, paths_[i]);

@@ -11,6 +11,7 @@
 
 #include "core/color/css_color.h"
 #include "core/pixel/thumbnail.h"
+#include "io/temporary_folder.h"
 
 namespace chalcedony {
 
@@ -41,7 +42,6 @@ class Plot {
   explicit Plot(FigureFormat format);
   Plot(const Plot&) = delete;
   Plot& operator=(const Plot&) = delete;
-  ~Plot();
 
   FigureFormat format() const { return format_; }
 
@@ -82,7 +82,7 @@ class Plot {
   std::filesystem::path stored_path(std::string_view suffix);
 
   FigureFormat format_;
-  std::filesystem::path folder_;
+  std::optional<TemporaryFolder> folder_;
   std::string script_;
   std::vector<std::filesystem::path> paths_;
   int stored_ = 0;

@@ -22,12 +22,13 @@ bool is_same_file(int handle, const std::filesystem::path& path) {
 
 }  // namespace
 
-FolderLock::FolderLock(const std::filesystem::path& folder, const std::string& command)
+FolderLock::FolderLock(const std::filesystem::path& folder, const std::string& command,
+                       WhenHeld when_held)
     : file_(folder / (".chalcedony-" + command)) {
   while (true) {
     handle_ = ::open(file_.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0666);
     if (handle_ < 0) return;
-    if (::flock(handle_, LOCK_EX | LOCK_NB) != 0) {
+    if (::flock(handle_, when_held == kWait ? LOCK_EX : LOCK_EX | LOCK_NB) != 0) {
       const bool held = errno == EWOULDBLOCK;
       ::close(handle_);
       handle_ = -1;

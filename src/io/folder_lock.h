@@ -11,9 +11,12 @@ namespace chalcedony {
 /// removed at the end. The lock of a run that was killed is free again at once.
 class FolderLock {
  public:
-  /// Errors    OutputError when another run holds it. None when locks are not known there or the
-  ///           file cannot be made: what is written next says so
-  FolderLock(const std::filesystem::path& folder, const std::string& command);
+  enum WhenHeld { kRefuse, kWait };
+
+  /// Errors    OutputError when another run holds it and is not waited for. None when locks are not
+  ///           known there or the file cannot be made: what is written next says so
+  FolderLock(const std::filesystem::path& folder, const std::string& command,
+             WhenHeld when_held = kRefuse);
   FolderLock(const FolderLock&) = delete;
   FolderLock& operator=(const FolderLock&) = delete;
   ~FolderLock();

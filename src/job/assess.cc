@@ -363,7 +363,7 @@ const std::vector<ResultKind>& assess_results() {
 }
 
 Json run_assess(const AssessOptions& options, const Context& context) {
-  Results results(options.shared, assess_results());
+  Results results(options.shared, context, assess_results());
   Json summary = summary_frame("assess");
   summary["inputs"].push_back(AssessJob(options, context, results).run());
   results.report(summary);

@@ -1,4 +1,5 @@
 #include "job/balance.h"
+#include "job/each_input.h"
 
 #include <fmt/format.h>
 
@@ -54,7 +55,7 @@ class BalanceJob {
     balance_.on_lightness = options.on_lightness;
   }
 
-  Json run(const PictureOutput& place, FigureFormat format, Json& outputs) {
+  Json run(const PictureOutput& place, FigureFormat format) {
     const SharedOptions& shared = options_.shared;
     if (options_.flat) balance_.light = learn_light(*options_.flat, picture_, shared, context_);
     std::vector<double> medians;
@@ -71,10 +72,9 @@ class BalanceJob {
       balance_.curves.emplace_back([&](double share) { return set_.curves[c].at(share); },
                                    range(c).low, range(c).high);
     if (options_.save) {
-      write_text_file(*options_.save, curves_text(set_));
-      outputs.push_back(options_.save->string());
+      write_text_file(place.beside(picture_.file.path, *options_.save), curves_text(set_));
     }
-    return write(place, format, medians, outputs);
+    return write(place, format, medians);
   }
 
  private:
@@ -92,8 +92,7 @@ class BalanceJob {
                        options_.apply->string());
   }
 
-  Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians,
-             Json& outputs) {
+  Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians) {
     PictureSpec spec = spec_like(info_);
     const auto output = place.path(picture_.file.path, "balanced", spec.shape.sample);
     spec.shape.sample = sample_for(output, spec.shape.sample);
@@ -136,11 +135,10 @@ class BalanceJob {
                         sums.gamut += band.gamut;
                       });
     writer->finish();
-    outputs.push_back(output.string());
     if (draws) {
       std::filesystem::path figure = output;
       figure.replace_extension("figure." + extension_of(format));
-      check_output(figure, options_.shared);
+      place.beside(picture_.file.path, figure);
       const BalancedSums& both =
           tallies.merged([](BalancedSums& total, const BalancedSums& one) { total.merge(one); });
       Plot plot(format);
@@ -148,7 +146,6 @@ class BalanceJob {
                          {before.thumbnail(), series(both.before)},
                          {merged_thumbnail(after), series(both.after)});
       draw_figures(plot, context_);
-      outputs.push_back(figure.string());
     }
     return report(output, medians, sums);
   }
@@ -231,12 +228,12 @@ class BalanceJob {
 }  // namespace
 
 Json run_balance(const BalanceOptions& options, const Context& context) {
-  const PictureOutput place(options.shared, "balance", "balanced.png");
+  const PictureOutput place(options.shared, context, "balance", "balanced.png");
   if (options.save) check_output(*options.save, options.shared);
   const FigureFormat format = settle_figures(options.shared, context);
   Json summary = summary_frame("balance");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return BalanceJob(input, options, context).run(place, format, summary["outputs"]);
+    return BalanceJob(input, options, context).run(place, format);
   });
   return summary;
 }

@@ -3,8 +3,6 @@
 #include <algorithm>
 #include <cstddef>
 
-#include "io/csv.h"
-
 namespace chalcedony {
 namespace {
 
@@ -35,17 +33,6 @@ void count_labels(const std::uint8_t* labels, const Block& block,
     for (std::size_t i = 0; i < block.size; ++i) ++counts[labels[i]];
   }
   counts[0] -= block.size - block.counted_size;
-}
-
-void write_all_areas(const std::filesystem::path& path, const Json& pictures) {
-  CsvTable table({"picture", "index", "class", "color", "pixels", "share_percent", "unit", "area"});
-  for (const Json& picture : pictures)
-    for (const Json& c : picture["classes"])
-      table.add({picture["file"].get<std::string>(), c["index"].get<std::uint64_t>(),
-                 c["name"].get<std::string>(), c["color"].get<std::string>(),
-                 c["pixels"].get<std::uint64_t>(), c["percent"].get<double>(),
-                 picture["unit"].get<std::string>(), c["area"].get<double>()});
-  table.write(path);
 }
 
 Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,

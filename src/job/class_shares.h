@@ -3,7 +3,6 @@
 #define CHALCEDONY_JOB_CLASS_SHARES_H_
 
 #include <cstdint>
-#include <filesystem>
 #include <vector>
 
 #include "core/learn/model.h"
@@ -17,9 +16,6 @@ namespace chalcedony {
 /// not counted.
 void count_labels(const std::uint8_t* labels, const Block& block,
                   std::vector<std::uint64_t>& counts);
-
-/// The areas of the classes in all pictures, in one table, from their summaries.
-void write_all_areas(const std::filesystem::path& path, const Json& pictures);
 
 /// For each class `index`, `name`, `color`, `pixels` and `percent` of the counted pixels.
 ///

@@ -3,6 +3,7 @@
 #include "core/learn/classifier.h"
 #include "io/model_file.h"
 #include "job/class_shares.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 
 namespace chalcedony {
@@ -10,10 +11,7 @@ namespace chalcedony {
 const std::vector<ResultKind>& classify_results() {
   static const std::vector<ResultKind> kinds{
       {"classes", "<stem>.classes.png: the class map, with names and colors inside"},
-      {"areas",
-       "<stem>.areas.csv: pixels, share and area of every class; of several pictures also "
-       "areas.csv "
-       "with all of them"},
+      {"areas", "<stem>.areas.csv: pixels, share and area of every class"},
       {"confidence",
        "<stem>.confidence.png and .csv: how sure each pixel is, black to white (with "
        "--confidence)"},
@@ -23,7 +21,7 @@ const std::vector<ResultKind>& classify_results() {
 }
 
 Json run_classify(const ClassifyOptions& options, const Context& context) {
-  Results results(options.shared, classify_results());
+  Results results(options.shared, context, classify_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   const Model model = read_model(options.model);
@@ -36,8 +34,6 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
     return write_class_map(input, model, *classifier, options.map, options.shared, context, results,
                            format);
   });
-  if (results.wants("areas") && options.shared.inputs.size() > 1)
-    write_all_areas(results.path("areas.csv"), summary["inputs"]);
   results.report(summary);
   return summary;
 }

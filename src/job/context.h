@@ -3,10 +3,12 @@
 #define CHALCEDONY_JOB_CONTEXT_H_
 
 #include <atomic>
+#include <cstddef>
 #include <cstdint>
 #include <filesystem>
 #include <functional>
 #include <map>
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -14,12 +16,22 @@
 #include "core/color/space.h"
 #include "core/pixel/region.h"
 #include "figure/plot.h"
+#include "job/run_ledger.h"
+#include "job/shard.h"
 
 namespace chalcedony {
 
+/// An option as it was typed: its values, or none for one that has no value.
+struct TypedOption {
+  std::string name;
+  std::vector<std::string> values;
+};
+
 /// The options that mean the same for every command.
 struct SharedOptions {
-  std::string command;  // which one runs
+  std::string command;                // which one runs
+  std::vector<std::string> operands;  // as they were typed
+  std::vector<TypedOption> typed;     // what has a say in the results, by name
   std::vector<std::filesystem::path> inputs;
   std::map<std::filesystem::path, std::filesystem::path> below;  // of inputs found in folders:
                                                                  // where their results go below -o
@@ -35,16 +47,30 @@ struct SharedOptions {
   std::uint64_t max_pixels = 0;          // 0: no limit
   std::uint64_t seed = 1;                // of everything that is drawn at random
   bool clobber = true;                   // replace outputs that exist
+  bool resume = false;                   // leave out pictures that are done and unchanged,
+  bool verify = false;                   // seen by their content, not by size and time
+  std::optional<Shard> shard;            // do only a part of the inputs
 };
 
-/// How a job talks to whoever runs it. Every function may be called from the job's own thread
-/// only, and must not throw.
+/// How far a run over several pictures is.
+struct PicturesDone {
+  std::size_t done = 0;  // those that failed are among them
+  std::size_t failed = 0;
+  std::size_t all = 0;
+};
+
+/// How a job talks to whoever runs it. Every function may be called from any thread, and must not
+/// throw.
 struct Context {
   std::function<void(const std::string&)> warn = [](const std::string&) {};
   std::function<void(const std::string&)> failed = [](const std::string&) {};
   /// Rows done of an input; called often.
   std::function<void(const std::string& name, std::uint64_t done, std::uint64_t all)> progress;
+  /// Called when a picture of several is done.
+  std::function<void(const PicturesDone&)> pictures;
   const std::atomic<bool>* stop = nullptr;
+  /// What the run reads and writes; copies of a context share it.
+  std::shared_ptr<RunLedger> ledger = std::make_shared<RunLedger>();
 };
 
 /// The same without warnings, for a file that is opened again.

@@ -11,6 +11,7 @@
 #include "core/pixel/reordered_rows.h"
 #include "core/stats/pixel_hash.h"
 #include "io/picture_writer.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/picture_output.h"
 
@@ -121,7 +122,7 @@ void put_in_order(CountedPicture& picture, const ConvertOptions& options) {
 }
 
 Json convert_one(const std::filesystem::path& input, const ConvertOptions& options,
-                 const Context& context, const PictureOutput& place, Json& outputs) {
+                 const Context& context, const PictureOutput& place) {
   CountedPicture picture = open_counted(input, options.shared, context);
   refuse_labels(picture);
   put_in_order(picture, options);
@@ -139,7 +140,6 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
       [&] { return Converter(plan, picture.counting, options, stored); },
       [&](ConvertedBand&& band) { sums += band; });
   writer->finish();
-  outputs.push_back(output.string());
   const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();
   return Json{{"file", input.string()},
               {"output", output.string()},
@@ -171,11 +171,11 @@ void check_request(const ConvertOptions& options) {
 }  // namespace
 
 Json run_convert(const ConvertOptions& options, const Context& context) {
-  const PictureOutput place(options.shared, "convert", "picture-lab.tif");
+  const PictureOutput place(options.shared, context, "convert", "picture-lab.tif");
   if (place.one_file()) check_request(options);
   Json summary = summary_frame("convert");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return convert_one(input, options, context, place, summary["outputs"]);
+    return convert_one(input, options, context, place);
   });
   return summary;
 }

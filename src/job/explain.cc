@@ -11,6 +11,7 @@
 #include "figure/scatter_figure.h"
 #include "io/atomic_file.h"
 #include "io/model_file.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/model_fit.h"
 
@@ -246,7 +247,7 @@ const std::vector<ResultKind>& explain_results() {
 }
 
 Json run_explain(const ExplainOptions& options, const Context& context) {
-  Results results(options.shared, explain_results());
+  Results results(options.shared, context, explain_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   const Model model = read_model(options.model);

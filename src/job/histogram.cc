@@ -6,6 +6,7 @@
 #include "core/color/css_color.h"
 #include "figure/histogram_figure.h"
 #include "job/counted_blocks.h"
+#include "job/each_input.h"
 #include "job/histogram_peaks.h"
 #include "job/histogram_report.h"
 #include "job/inputs.h"
@@ -197,7 +198,7 @@ const std::vector<ResultKind>& histogram_results() {
 }
 
 Json run_histogram(const HistogramOptions& options, const Context& context) {
-  Results results(options.shared, histogram_results());
+  Results results(options.shared, context, histogram_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("histogram");

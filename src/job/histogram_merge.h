@@ -11,7 +11,7 @@ namespace chalcedony {
 /// layout, and works out the shares anew. Writes merged.histogram.csv or merged.joint.csv.
 ///
 /// Errors    InputError for a file that is no such table, or whose rows are not those of the first
-Json merge_histograms(const SharedOptions& options);
+Json merge_histograms(const SharedOptions& options, const Context& context);
 
 }  // namespace chalcedony
 

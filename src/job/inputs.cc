@@ -1,31 +1,12 @@
 #include "job/inputs.h"
 
 #include "core/error.h"
-#include "io/csv.h"
 #include "io/mask_file.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostInputsWithFigures = 20;
-
-constexpr const char* kFailures = "failures.csv";
-
-/// What was not done, beside what was; a list of an earlier run goes.
-void write_failures(const SharedOptions& options, Json& summary) {
-  std::error_code error;
-  if (options.inputs.size() < 2 || !std::filesystem::is_directory(options.output, error)) return;
-  const auto path = options.output / kFailures;
-  if (summary["failed"].empty()) {
-    std::filesystem::remove(path, error);
-    return;
-  }
-  CsvTable table({"file", "error"});
-  for (const Json& one : summary["failed"])
-    table.add({one["file"].get<std::string>(), one["error"].get<std::string>()});
-  table.write(path);
-  summary["outputs"].push_back(path.string());
-}
 
 }  // namespace
 
@@ -80,26 +61,6 @@ void require_counted(std::uint64_t counted, const CountedPicture& picture) {
   if (counted == 0)
     throw InputError("no pixel counts", "check --region, --within and the picture's transparency",
                      picture.file.path.string());
-}
-
-void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const std::function<Json(const std::filesystem::path&)>& work) {
-  const auto fail = [&](const std::filesystem::path& input, const Error& error) {
-    const std::string line =
-        error.place().empty() ? input.string() + ": " + error.what() : error.what();
-    context.failed(line);
-    summary["failed"].push_back({{"file", input.string()}, {"error", line}});
-  };
-  for (const auto& input : options.inputs) {
-    try {
-      summary["inputs"].push_back(work(input));
-    } catch (const InputError& error) {
-      fail(input, error);
-    } catch (const OutputError& error) {
-      fail(input, error);
-    }
-  }
-  write_failures(options, summary);
 }
 
 FigureFormat settle_figures(const SharedOptions& options, const Context& context) {

@@ -1,8 +1,7 @@
-// The input pictures of a job, opened with what counts in them, and worked through one by one.
+// The input pictures of a job, opened with what counts in them.
 #ifndef CHALCEDONY_JOB_INPUTS_H_
 #define CHALCEDONY_JOB_INPUTS_H_
 
-#include <functional>
 #include <string>
 
 #include "core/pixel/block_reader.h"
@@ -42,12 +41,6 @@ bool all_pixels_count(const CountedPicture& picture);
 
 /// Errors    InputError when no pixel of the picture counts
 void require_counted(std::uint64_t counted, const CountedPicture& picture);
-
-/// Does `work` for each input and appends what it returns to the summary's `inputs`. An input that
-/// fails is reported and listed under `failed`, and the others go on; of several inputs those that
-/// failed are written to failures.csv in the output folder.
-void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const std::function<Json(const std::filesystem::path&)>& work);
 
 /// The figure format of this run, and a note to the user when there are too many inputs for
 /// figures by default.

@@ -16,6 +16,7 @@
 #include "core/stats/ranks.h"
 #include "figure/grid_figure.h"
 #include "io/csv.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 #include "job/tallies.h"
@@ -452,8 +453,8 @@ class Inspection {
   std::vector<std::vector<float>> values_;  // of each channel, row by row
 };
 
-/// The statistics of some pictures, a row for each channel.
-void write_statistics(const std::filesystem::path& path, const Json& pictures) {
+/// The statistics of a picture, a row for each channel.
+void write_statistics(const std::filesystem::path& path, const Json& picture) {
   std::vector<std::string> header{"picture", "channel", "unit"};
   const std::vector<std::string> fields{
       "minimum",         "percentile_1",  "percentile_5",       "percentile_25",
@@ -462,16 +463,14 @@ void write_statistics(const std::filesystem::path& path, const Json& pictures) {
       "at_high_percent", "circular_mean", "circular_spread",    "no_hue"};
   header.insert(header.end(), fields.begin(), fields.end());
   CsvTable table(header);
-  for (const Json& picture : pictures)
-    for (const Json& channel : picture["channels"]) {
-      std::vector<CsvField> row{picture["file"].get<std::string>(),
-                                channel["channel"].get<std::string>(),
-                                channel["unit"].get<std::string>()};
-      for (const std::string& field : fields)
-        row.push_back(channel.contains(field) ? CsvField(channel[field].get<double>())
-                                              : CsvField());
-      table.add(row);
-    }
+  for (const Json& channel : picture["channels"]) {
+    std::vector<CsvField> row{picture["file"].get<std::string>(),
+                              channel["channel"].get<std::string>(),
+                              channel["unit"].get<std::string>()};
+    for (const std::string& field : fields)
+      row.push_back(channel.contains(field) ? CsvField(channel[field].get<double>()) : CsvField());
+    table.add(row);
+  }
   table.write(path);
 }
 
@@ -479,9 +478,7 @@ void write_statistics(const std::filesystem::path& path, const Json& pictures) {
 
 const std::vector<ResultKind>& inspect_results() {
   static const std::vector<ResultKind> kinds{
-      {"statistics",
-       "<stem>.statistics.csv: the statistics of every channel; of several pictures also "
-       "statistics.csv with all of them"}};
+      {"statistics", "<stem>.statistics.csv: the statistics of every channel"}};
   return kinds;
 }
 
@@ -491,15 +488,13 @@ Json run_inspect(const InspectOptions& options, const Context& context) {
     check_output(*options.grid, options.shared);
   }
   Json summary = summary_frame("inspect");
-  Results results(options.shared, inspect_results());
+  Results results(options.shared, context, inspect_results());
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     Json picture = Inspection(input, options, context).run();
     if (results.wants("statistics"))
-      write_statistics(results.path(input, "statistics", "csv"), Json::array({picture}));
+      write_statistics(results.path(input, "statistics", "csv"), picture);
     return picture;
   });
-  if (results.wants("statistics") && options.shared.inputs.size() > 1)
-    write_statistics(results.path("statistics.csv"), summary["inputs"]);
   results.report(summary);
   if (options.grid && std::filesystem::exists(*options.grid))
     summary["outputs"].push_back(options.grid->string());

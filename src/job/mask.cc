@@ -2,15 +2,19 @@
 
 #include <algorithm>
 #include <array>
+#include <memory>
 #include <optional>
 #include <utility>
 
 #include "core/color/channel_plan.h"
+#include "core/error.h"
 #include "core/pixel/interleave.h"
+#include "core/pixel/side_by_side.h"
 #include "core/select/selection.h"
 #include "figure/map_figure.h"
 #include "io/mask_file.h"
 #include "io/picture_writer.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -35,7 +39,7 @@ PictureSpec cutout_spec(const RasterShape& shape) {
 }
 
 /// Writes selected pixels with their own opacity, the others as the options say: transparent, or
-/// opaque in gray, dimmed or in a color.
+/// opaque in gray, dimmed, in a color or from another picture.
 class CutoutMaker {
  public:
   CutoutMaker(const PictureSpec& spec, const MaskOptions& options)
@@ -46,9 +50,10 @@ class CutoutMaker {
     }
   }
 
-  void write(const Block& block, const ConstPlanes& srgb, const std::uint8_t* selected,
-             std::byte* stored) {
-    fill_rest(srgb, block.size);
+  /// `ground` is the other picture's sRGB where there is one.
+  void write(const Block& block, const ConstPlanes& srgb, const ConstPlanes& ground,
+             const std::uint8_t* selected, std::byte* stored) {
+    fill_rest(rest_ == CutoutRest::kPicture ? ground : srgb, block.size);
     for (std::size_t c = 0; c < 3; ++c)
       for (std::size_t i = 0; i < block.size; ++i)
         planes_.plane(c)[i] = selected[i] ? srgb[c][i] : planes_.plane(c)[i];
@@ -83,6 +88,8 @@ class CutoutMaker {
           plane[i] = 0.2126f * srgb[0][i] + 0.7152f * srgb[1][i] + 0.0722f * srgb[2][i];
       } else if (rest_ == CutoutRest::kDimmed) {
         for (std::size_t i = 0; i < n; ++i) plane[i] = kDimmed * srgb[c][i];
+      } else if (rest_ == CutoutRest::kPicture) {
+        std::copy_n(srgb[c], n, plane);
       } else {
         std::fill_n(plane, n, color_[c]);
       }
@@ -110,6 +117,8 @@ class MaskJob {
         cutout_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures) {
     read_masks();
+    if (options.rest == CutoutRest::kPicture && (results.wants("cutout") || preview_.wanted()))
+      open_ground();
     if (results.wants("mask")) {
       mask_ = create_picture(results.path(input, "mask", "png"), label_spec(info().shape));
     }
@@ -120,8 +129,9 @@ class MaskJob {
 
   Json run() {
     travel(
-        *picture_.file.rows, road_for(picture_, options_.shared, context_),
-        [this] { return Worker(*this); }, [this](MaskBand&& band) { take(std::move(band)); });
+        ground_ ? *ground_->rows : *picture_.file.rows,
+        road_for(picture_, options_.shared, context_), [this] { return Worker(*this); },
+        [this](MaskBand&& band) { take(std::move(band)); });
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
     if (mask_) mask_->finish();
@@ -155,6 +165,31 @@ class MaskJob {
     for (const std::string& warning : warnings) context_.warn(warning);
   }
 
+  /// The other picture, which travels beside the one that is cut out.
+  struct Ground {
+    PictureInfo info;
+    ChannelPlan srgb;
+    std::unique_ptr<SideBySide> rows;
+  };
+
+  void open_ground() {
+    SharedOptions whole = options_.shared;
+    whole.region.reset();
+    whole.within.reset();
+    CountedPicture other = open_counted(options_.rest_picture, whole, context_);
+    const RasterShape &mine = info().shape, &its = other.shape();
+    if (its.width != mine.width || its.height != mine.height)
+      throw InputError(
+          "is " + its.size_text() + ", and " + picture_.name() + " is " + mine.size_text(),
+          "bring it to that size with reframe", options_.rest_picture.string());
+    RowSources sources;
+    sources.push_back(std::move(picture_.file.rows));
+    sources.push_back(std::move(other.file.rows));
+    ground_.emplace(Ground{other.file.info,
+                           ChannelPlan(other.file.info, channels_of(spaces::kSrgb)),
+                           std::make_unique<SideBySide>(std::move(sources))});
+  }
+
   /// Whether the masks let a pixel in that the selection itself takes or leaves.
   bool combined(bool selected, std::uint64_t pixel) const {
     for (const Mask& mask : only_in_) selected = selected && mask.at(pixel);
@@ -182,7 +217,11 @@ class MaskJob {
           cutout_(cutout_spec(job.info().shape), job.options_),
           collector_(job.preview_),
           chosen_(kBlockPixels),
-          mask_plane_(1) {}
+          mask_plane_(1) {
+      if (!job.ground_) return;
+      ground_reader_.emplace(job.ground_->info, Counting{});
+      ground_.emplace(job.ground_->srgb);
+    }
 
     MaskBand operator()(const Band& band) {
       MaskBand out;
@@ -191,14 +230,14 @@ class MaskJob {
       std::vector<std::byte> mask(job_->mask_ ? pixels : 0);
       std::vector<std::byte> cut(job_->cutout_ ? pixels * shape.pixel_bytes() : 0);
       std::size_t at = 0;
-      reader_.for_each_block(band, [&](const Block& block) {
+      for_each_block(band, [&](const Block& block) {
         select(block, out);
         if (job_->mask_) write_mask(chosen_.data(), block.size, mask.data() + at);
         if (job_->cutout_ || job_->preview_.wanted()) {
           scratch_.resize(kBlockPixels * shape.pixel_bytes());
           std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
-          cutout_.write(block, channels_.channels(job_->where_.channels.size()), chosen_.data(),
-                        to);
+          cutout_.write(block, channels_.channels(job_->where_.channels.size()),
+                        ground_ ? ground_->channels(0) : ConstPlanes{}, chosen_.data(), to);
         }
         if (job_->preview_.wanted()) collect(block);
         at += block.size;
@@ -214,6 +253,21 @@ class MaskJob {
     }
 
    private:
+    /// The Blocks of a band; with another picture row by row, its sRGB evaluated beside each.
+    template <class Use>
+    void for_each_block(const Band& band, const Use& use) {
+      if (!ground_) return reader_.for_each_block(band, use);
+      const RasterShape &shape = job_->info().shape, &its = job_->ground_->info.shape;
+      for (std::uint32_t y = band.first_row(); y < band.first_row() + band.rows(); ++y)
+        for (std::uint32_t x = 0; x < shape.width; x += kBlockPixels) {
+          const std::size_t n = std::min<std::size_t>(kBlockPixels, shape.width - x);
+          const std::uint64_t pixel = std::uint64_t{y} * shape.width + x;
+          const std::byte* const other = band.row(y) + job_->ground_->rows->part(1);
+          ground_->evaluate(ground_reader_->read(other + x * its.pixel_bytes(), pixel, n));
+          use(reader_.read(band.row(y) + x * shape.pixel_bytes(), pixel, n));
+        }
+    }
+
     /// 0 and 1 as 0 and 255.
     static void write_mask(const std::uint8_t* chosen, std::size_t n, std::byte* __restrict to) {
       for (std::size_t i = 0; i < n; ++i) to[i] = static_cast<std::byte>(-chosen[i]);
@@ -254,6 +308,8 @@ class MaskJob {
     std::vector<std::uint8_t> chosen_;
     PlaneBuffer mask_plane_;
     std::vector<std::byte> scratch_;
+    std::optional<BlockReader> ground_reader_;
+    std::optional<ChannelEvaluator> ground_;
   };
 
   void take(MaskBand&& band) {
@@ -277,6 +333,7 @@ class MaskJob {
   const Expression& where_;
   const Context& context_;
   CountedPicture picture_;
+  std::optional<Ground> ground_;
   std::vector<Mask> only_in_, also_in_, not_in_;
   ChannelPlan plan_;
   Preview preview_;
@@ -301,7 +358,7 @@ const std::vector<ResultKind>& mask_results() {
 }
 
 Json run_mask(const MaskOptions& options, const Context& context) {
-  Results results(options.shared, mask_results());
+  Results results(options.shared, context, mask_results());
   std::optional<DerivedSelection> like;
   if (options.like)
     like = like_selection(options.shared.inputs.front(), *options.like, options.shared, context);

@@ -16,7 +16,7 @@
 namespace chalcedony {
 
 /// What a cut-out shows where nothing is selected.
-enum class CutoutRest { kTransparent, kGray, kDimmed, kColor };
+enum class CutoutRest { kTransparent, kGray, kDimmed, kColor, kPicture };
 
 struct MaskOptions {
   SharedOptions shared;
@@ -28,7 +28,8 @@ struct MaskOptions {
   // Masks of the size of every input, taken in this order.
   std::vector<std::filesystem::path> only_in, also_in, not_in;
   CutoutRest rest = CutoutRest::kTransparent;
-  Color rest_color;  // of kColor
+  Color rest_color;                    // of kColor
+  std::filesystem::path rest_picture;  // of kPicture; of the size of every input
 };
 
 const std::vector<ResultKind>& mask_results();

@@ -8,6 +8,7 @@
 #include "core/select/selection.h"
 #include "figure/sheet_figure.h"
 #include "io/csv.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/mask.h"
 #include "job/preview.h"
@@ -173,7 +174,7 @@ class VariantJob {
 }  // namespace
 
 Json run_mask_variants(const MaskVariantOptions& options, const Context& context) {
-  Results results(options.shared, mask_results());
+  Results results(options.shared, context, mask_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("mask");

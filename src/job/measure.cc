@@ -16,6 +16,7 @@
 #include "io/label_picture.h"
 #include "io/picture_writer.h"
 #include "io/sample_file.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/label_preview.h"
 #include "job/preview.h"
@@ -308,7 +309,7 @@ const std::vector<ResultKind>& measure_results() {
 }
 
 Json run_measure(const MeasureOptions& options, const Context& context) {
-  Results results(options.shared, measure_results());
+  Results results(options.shared, context, measure_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("measure");

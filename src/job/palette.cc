@@ -9,6 +9,7 @@
 #include "io/csv.h"
 #include "io/palette_file.h"
 #include "io/palette_swatches.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/main_colors.h"
 #include "job/repaint.h"
@@ -184,7 +185,7 @@ const std::vector<ResultKind>& palette_results() {
 }
 
 Json run_palette(const PaletteOptions& options, const Context& context) {
-  Results results(options.shared, palette_results());
+  Results results(options.shared, context, palette_results());
   Json summary = summary_frame("palette");
   PaletteJob(options, context, results).run(summary);
   results.report(summary);

@@ -8,9 +8,11 @@
 
 namespace chalcedony {
 
-PictureOutput::PictureOutput(const SharedOptions& options, std::string_view command,
-                             std::string_view example)
-    : options_(options), one_file_(options.inputs.size() == 1 && options.output.has_extension()) {
+PictureOutput::PictureOutput(const SharedOptions& options, const Context& context,
+                             std::string_view command, std::string_view example)
+    : options_(options),
+      ledger_(context.ledger),
+      one_file_(options.inputs.size() == 1 && options.output.has_extension()) {
   if (options.output.empty())
     throw UsageError(std::string(command) + " needs -o",
                      "name the file to write, for example -o " + std::string(example));
@@ -31,8 +33,14 @@ std::filesystem::path PictureOutput::path(const std::filesystem::path& input,
     make_folder(path.parent_path());
     path += "." + std::string(thing) + (sample == SampleType::kF32 ? ".tif" : ".png");
   }
-  check_output(path, options_);
-  return path;
+  return beside(input, path);
+}
+
+std::filesystem::path PictureOutput::beside(const std::filesystem::path& input,
+                                            std::filesystem::path file) const {
+  check_output(file, options_);
+  ledger_->writes(input, file);
+  return file;
 }
 
 SampleType sample_for(const std::filesystem::path& path, SampleType sample) {

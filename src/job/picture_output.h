@@ -26,19 +26,27 @@ class PictureOutput {
   /// Errors    UsageError without -o, for a file's name that is no picture format, and for two
   ///           inputs whose pictures would bear one name; OutputError when the folder cannot be
   ///           made
-  PictureOutput(const SharedOptions& options, std::string_view command, std::string_view example);
+  PictureOutput(const SharedOptions& options, const Context& context, std::string_view command,
+                std::string_view example);
 
   /// The file of an input: the one named, or `<stem>.<thing>` in the folder, as TIFF for floats and
-  /// as PNG for all else.
+  /// as PNG for all else. The ledger then knows it. May be called from any thread.
   ///
   /// Errors    OutputError when it exists and is to be kept, or is an input itself
   std::filesystem::path path(const std::filesystem::path& input, std::string_view thing,
                              SampleType sample) const;
 
+  /// The file named, for a result beside the picture of an input.
+  ///
+  /// Errors    OutputError, as path()
+  std::filesystem::path beside(const std::filesystem::path& input,
+                               std::filesystem::path file) const;
+
   bool one_file() const { return one_file_; }
 
  private:
   const SharedOptions& options_;
+  std::shared_ptr<RunLedger> ledger_;
   bool one_file_;
   std::unique_ptr<FolderLock> lock_;  // of a folder
 };

@@ -136,7 +136,7 @@ class RecipeReader {
 
   RecipeStep step_of(const YAML::Node& node, const std::vector<RecipeStep>& before) const {
     if (!node.IsMap()) fail(node, "a step is no list of key: value", kRemedy);
-    check_keys(node, {"name", "command", "input", "files", "options"});
+    check_keys(node, {"name", "command", "input", "files", "options", "keep"});
     if (!node["command"]) fail(node, "the step has no command", kRemedy);
     RecipeStep step;
     step.command = word(node["command"]);
@@ -149,7 +149,15 @@ class RecipeReader {
       for (const YAML::Node& file : files) step.files.push_back(scalar(file));
     }
     if (node["options"]) step.options = options_of(node["options"]);
+    if (node["keep"]) step.keep = is_true(node["keep"]);
     return step;
+  }
+
+  bool is_true(const YAML::Node& node) const {
+    const std::string text = scalar(node);
+    if (text != "true" && text != "false")
+      fail(node, "'" + text + "' is neither true nor false", "write true or false");
+    return text == "true";
   }
 
   /// A step's name is the name of its folder.

@@ -30,6 +30,7 @@ struct RecipeStep {
   std::vector<RecipeWord> input;   // earlier steps, or STEP.THING; none: the pictures of the run
   std::vector<std::string> files;  // or files of its own
   std::vector<RecipeOption> options;
+  bool keep = true;  // its results stay; else they are only for the steps after it
 };
 
 struct Recipe {

@@ -13,6 +13,7 @@
 #include "io/label_picture.h"
 #include "io/orientation.h"
 #include "io/picture_writer.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/picture_output.h"
 
@@ -137,7 +138,7 @@ void write_rows(Reframed& picture, const PictureSpec& spec, const RoadOptions& r
 }
 
 Json reframe_one(const std::filesystem::path& input, const ReframeOptions& options,
-                 const Context& context, const PictureOutput& place, Json& outputs) {
+                 const Context& context, const PictureOutput& place) {
   Reframed picture = open_for_reframing(input, options, context);
   const RasterShape before = picture.info.shape;
   if (!picture.labels && averages(options)) refuse_hue(picture.info, input);
@@ -149,7 +150,6 @@ Json reframe_one(const std::filesystem::path& input, const ReframeOptions& optio
   if (!picture.labels) spec.shape.sample = sample_for(output, spec.shape.sample);
   const auto writer = create_picture(output, spec);
   write_rows(picture, spec, road_for(input, spec.shape.height, options.shared, context), *writer);
-  outputs.push_back(output.string());
   return {
       {"file", input.string()},    {"output", output.string()},
       {"labels", picture.labels},  {"from", {{"width", before.width}, {"height", before.height}}},
@@ -168,11 +168,11 @@ void check_request(const ReframeOptions& options) {
 }  // namespace
 
 Json run_reframe(const ReframeOptions& options, const Context& context) {
-  const PictureOutput place(options.shared, "reframe", "picture-part.png");
+  const PictureOutput place(options.shared, context, "reframe", "picture-part.png");
   if (place.one_file()) check_request(options);
   Json summary = summary_frame("reframe");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return reframe_one(input, options, context, place, summary["outputs"]);
+    return reframe_one(input, options, context, place);
   });
   return summary;
 }

@@ -54,8 +54,9 @@ void check_output(const std::filesystem::path& path, const SharedOptions& option
     throw OutputError("exists and --no-clobber keeps it", "choose another -o", path.string());
 }
 
-Results::Results(const SharedOptions& options, const std::vector<ResultKind>& kinds, bool by_input)
-    : options_(options) {
+Results::Results(const SharedOptions& options, const Context& context,
+                 const std::vector<ResultKind>& kinds, bool by_input)
+    : options_(options), ledger_(context.ledger) {
   const auto names = names_of(kinds);
   for (const std::string& name : options.write)
     if (std::find(names.begin(), names.end(), name) == names.end())
@@ -72,28 +73,25 @@ bool Results::wants(std::string_view kind) const {
          std::find(options_.write.begin(), options_.write.end(), kind) != options_.write.end();
 }
 
-std::filesystem::path Results::path(const std::string& name) {
-  return listed(options_.output / name);
+std::filesystem::path Results::path(const std::string& name) const {
+  std::filesystem::path path = options_.output / name;
+  check_output(path, options_);
+  ledger_->writes({}, path);
+  return path;
 }
 
 std::filesystem::path Results::path(const std::filesystem::path& input, std::string_view thing,
-                                    std::string_view extension) {
+                                    std::string_view extension) const {
   std::filesystem::path path = result_stem(options_, input);
   if (path.parent_path() != options_.output) make_folder(path.parent_path());
   path += "." + std::string(thing) + "." + std::string(extension);
-  return listed(std::move(path));
-}
-
-std::filesystem::path Results::listed(std::filesystem::path path) {
   check_output(path, options_);
-  given_.push_back(path);
+  ledger_->writes(input, path);
   return path;
 }
 
 void Results::report(Json& summary) const {
-  std::error_code error;
-  for (const auto& path : given_)
-    if (std::filesystem::exists(path, error)) summary["outputs"].push_back(path.string());
+  for (const auto& path : ledger_->take_all_written()) summary["outputs"].push_back(path.string());
 }
 
 }  // namespace chalcedony

@@ -29,27 +29,27 @@ class Results {
   /// Errors    UsageError for a --write name that is none of `kinds`, or two inputs whose results
   ///           would bear one name; OutputError when the folder cannot be made, or another run of
   ///           the command writes into it
-  Results(const SharedOptions& options, const std::vector<ResultKind>& kinds, bool by_input = true);
+  Results(const SharedOptions& options, const Context& context,
+          const std::vector<ResultKind>& kinds, bool by_input = true);
 
   /// Whether this result is to be written at all.
   bool wants(std::string_view kind) const;
 
-  /// The path of `<stem>.<thing>.<ext>` for an input, listed in the summary once it is written.
+  /// The path of `<stem>.<thing>.<ext>` for an input, which the ledger then knows. May be called
+  /// from any thread.
   ///
   /// Errors    OutputError when it exists and is to be kept, or is an input itself
   std::filesystem::path path(const std::filesystem::path& input, std::string_view thing,
-                             std::string_view extension);
+                             std::string_view extension) const;
   /// The path of a result of the whole run.
-  std::filesystem::path path(const std::string& name);
+  std::filesystem::path path(const std::string& name) const;
 
-  /// Moves the names of the files that were written into the summary.
+  /// Moves the names of the files that were written, and are not in the summary yet, into it.
   void report(Json& summary) const;
 
  private:
-  std::filesystem::path listed(std::filesystem::path path);
-
   SharedOptions options_;
-  std::vector<std::filesystem::path> given_;
+  std::shared_ptr<RunLedger> ledger_;
   std::unique_ptr<FolderLock> lock_;
 };
 

@@ -11,6 +11,7 @@
 #include "core/color/channel_plan.h"
 #include "figure/axis_strip.h"
 #include "figure/sheet_figure.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -225,7 +226,7 @@ const std::vector<ResultKind>& sheet_results() {
 }
 
 Json run_sheet(const SheetOptions& options, const Context& context) {
-  Results results(options.shared, sheet_results());
+  Results results(options.shared, context, sheet_results());
   const FigureFormat format = results.wants("figure")
                                   ? options.shared.figures.value_or(FigureFormat::kPng)
                                   : FigureFormat::kNone;

@@ -3,10 +3,13 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
+#include <mutex>
 
 #include "figure/sheet_figure.h"
 #include "io/csv.h"
 #include "job/color_descriptor.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 
 namespace chalcedony {
@@ -30,7 +33,7 @@ const std::vector<ResultKind>& similar_results() {
 }
 
 Json run_similar(const SimilarOptions& options, const Context& context) {
-  Results results(options.shared, similar_results(), false);
+  Results results(options.shared, context, similar_results(), false);
   const bool figure = results.wants("figure") && options.shared.figures != FigureFormat::kNone;
   const auto read = [&](const std::filesystem::path& path, Thumbnail& thumbnail) {
     CountedPicture picture = open_counted(path, options.shared, context);
@@ -44,14 +47,20 @@ Json run_similar(const SimilarOptions& options, const Context& context) {
   Json summary = summary_frame("similar");
   summary["query"] = options.query.string();
   summary["distance"] = options.distance_name;
-  std::vector<Ranked> ranked;
+  std::mutex shown_mutex;
+  std::map<std::filesystem::path, Thumbnail> shown;
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    Ranked one{input, 0, {}};
-    one.distance = distance_between(query, read(input, one.thumbnail), options);
-    Json json{{"file", input.string()}, {"distance", one.distance}};
-    ranked.push_back(std::move(one));
-    return json;
+    Thumbnail thumbnail;
+    const double distance = distance_between(query, read(input, thumbnail), options);
+    const std::lock_guard lock(shown_mutex);
+    shown[input] = std::move(thumbnail);
+    return Json{{"file", input.string()}, {"distance", distance}};
   });
+  std::vector<Ranked> ranked;
+  for (const Json& one : summary["inputs"]) {
+    const std::filesystem::path input = one["file"].get<std::string>();
+    ranked.push_back({input, one["distance"].get<double>(), shown[input]});
+  }
   std::stable_sort(ranked.begin(), ranked.end(),
                    [](const Ranked& a, const Ranked& b) { return a.distance < b.distance; });
   summary["ranking"] = Json::array();

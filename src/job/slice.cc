@@ -7,6 +7,7 @@
 #include "io/number_text.h"
 #include "job/channel_histogram.h"
 #include "job/class_map.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 
 namespace chalcedony {
@@ -72,7 +73,7 @@ const std::vector<ResultKind>& slice_results() {
 }
 
 Json run_slice(const SliceOptions& options, const Context& context) {
-  Results results(options.shared, slice_results());
+  Results results(options.shared, context, slice_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   warn_of_faults(options, context);

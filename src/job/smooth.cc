@@ -1,5 +1,6 @@
 #include "job/smooth.h"
 
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/picture_output.h"
 
@@ -7,7 +8,7 @@ namespace chalcedony {
 namespace {
 
 Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options,
-                const Context& context, const PictureOutput& place, Json& outputs) {
+                const Context& context, const PictureOutput& place) {
   CountedPicture picture = open_counted(input, options.shared, context);
   refuse_labels(picture);
   const PictureInfo& info = picture.file.info;
@@ -30,7 +31,6 @@ Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options
   travel_to_picture(*picture.file.rows, road, spec.shape, *writer, make_worker,
                     [&](const Excluded& band) { excluded += band; });
   writer->finish();
-  outputs.push_back(output.string());
   return {{"file", input.string()},
           {"output", output.string()},
           {"width", info.shape.width},
@@ -42,10 +42,10 @@ Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options
 }  // namespace
 
 Json run_smooth(const SmoothOptions& options, const Context& context) {
-  const PictureOutput place(options.shared, "smooth", "picture-smooth.png");
+  const PictureOutput place(options.shared, context, "smooth", "picture-smooth.png");
   Json summary = summary_frame("smooth");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return smooth_one(input, options, context, place, summary["outputs"]);
+    return smooth_one(input, options, context, place);
   });
   return summary;
 }

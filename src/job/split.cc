@@ -3,6 +3,7 @@
 #include "core/color/channel_plan.h"
 #include "core/pixel/interleave.h"
 #include "io/picture_writer.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/picture_output.h"
 
@@ -147,7 +148,7 @@ const std::vector<ResultKind>& split_results() {
 }
 
 Json run_split(const SplitOptions& options, const Context& context) {
-  Results results(options.shared, split_results());
+  Results results(options.shared, context, split_results());
   Json summary = summary_frame("split");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     return SplitJob(input, options, context, results).run();

@@ -7,6 +7,7 @@
 #include "figure/map_figure.h"
 #include "io/label_picture.h"
 #include "job/arena.h"
+#include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/label_preview.h"
 
@@ -78,7 +79,7 @@ const std::vector<ResultKind>& tidy_results() {
 }
 
 Json run_tidy(const TidyOptions& options, const Context& context) {
-  Results results(options.shared, tidy_results());
+  Results results(options.shared, context, tidy_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("tidy");

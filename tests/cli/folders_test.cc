@@ -126,13 +126,13 @@ TEST_CASE("tables hold all pictures of a run", "[cli][folders]") {
   summary_of(run_tool(dir, {"classify", "a.png", "b.png", "--model", "out/model.json", "-o", "out",
                             "--pixel-size", "2cm", "--summary", "json"}));
   const auto areas = rows_of(dir / "out/areas.csv");
-  REQUIRE(areas.size() == 4);
+  REQUIRE(areas.size() == 6);
   const auto first = rows_of(dir / "out/a.areas.csv");
-  CHECK(areas[1].at("class") == "blue");
-  CHECK(areas[1].at("picture") == "a.png");
+  CHECK(areas[2].at("class") == "blue");
+  CHECK(areas[2].at("picture") == "a.png");
   for (const char* field : {"index", "color", "pixels", "share_percent", "unit", "area"})
-    CHECK(areas[1].at(field) == first[2].at(field));
-  CHECK(std::stod(areas[1].at("area")) == 4 * std::stod(areas[1].at("pixels")));
+    CHECK(areas[2].at(field) == first[2].at(field));
+  CHECK(std::stod(areas[2].at("area")) == 4 * std::stod(areas[2].at("pixels")));
   // A single picture has its own table only.
   summary_of(run_tool(dir, {"inspect", "a.png", "-o", "one", "--summary", "json"}));
   CHECK_FALSE(std::filesystem::exists(dir / "one/statistics.csv"));

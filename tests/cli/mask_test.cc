@@ -189,3 +189,36 @@ TEST_CASE("vary tries a selection with many numbers in one pass", "[cli][mask][v
   }
   check_nothing_in(dir, "bad");
 }
+
+TEST_CASE("a cut-out stands on another picture", "[cli][mask]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  // Its own color in every place, deeper than the picture and with alpha.
+  std::vector<std::uint16_t> ground;
+  for (int i = 0; i < 200; ++i)
+    for (const int sample : {i * 257, 65535 - i * 257, 100 * 257, 65535})
+      ground.push_back(static_cast<std::uint16_t>(sample));
+  write_picture(dir / "ground.png", spec_of(20, 10, 4, SampleType::kU16), bytes_of(ground));
+  const auto run = run_tool(dir, {"mask", "a.png", "--where", "srgb.r > 150 and srgb.b < 90",
+                                  "--background", "ground.png", "-o", "out", "--threads", "2"});
+  INFO(run.err);
+  REQUIRE(run.exit_code == 0);
+  const auto cut = bytes_in(dir / "out/a.cutout.png");
+  REQUIRE(cut.size() == 200 * 4);
+  for (int i = 0; i < 200; ++i) {
+    const std::vector<std::uint8_t> found(cut.begin() + i * 4, cut.begin() + i * 4 + 4);
+    const auto own = static_cast<std::uint8_t>(i), rest = static_cast<std::uint8_t>(255 - i);
+    CHECK(found == (i % 20 < 8 ? std::vector<std::uint8_t>{200, 30, 40, 255}
+                               : std::vector<std::uint8_t>{own, rest, 100, 255}));
+  }
+  // The mask itself does not depend on it.
+  CHECK(run_tool(dir, {"mask", "a.png", "--where", "srgb.r > 150 and srgb.b < 90", "-o", "plain",
+                       "--write", "mask"})
+            .exit_code == 0);
+  CHECK(text_of_file(dir / "out/a.mask.png") == text_of_file(dir / "plain/a.mask.png"));
+  write_rgb(dir / "small.png", 2, 1, {1, 2, 3, 4, 5, 6});
+  check_error(run_tool(dir, {"mask", "a.png", "--where", "gray > 3", "--background", "small.png",
+                             "-o", "other"}),
+              1, "small.png: is 2x1, and a.png is 20x10; bring it to that size with reframe");
+  check_nothing_in(dir, "other");
+}

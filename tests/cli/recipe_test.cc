@@ -151,3 +151,44 @@ TEST_CASE("a step that cannot go on ends the run; a bad picture does not", "[cli
   check_error(run_tool(dir, {"run", "w.yaml", "a.png", "-o", "no", "-q"}), 1,
               "w.yaml:6:12: the step 'mask' wrote no 'cutout' picture");
 }
+
+TEST_CASE("steps that need nothing of each other run at once, to the same end", "[cli][run]") {
+  const TempDir dir;
+  write_pictures(dir);
+  const json two = summary_of(run_tool(dir, {"run", "r.yaml", "a.png", "b.png", "-o", "two",
+                                             "--threads", "2", "--summary", "json"}));
+  const json one = summary_of(run_tool(dir, {"run", "r.yaml", "a.png", "b.png", "-o", "one",
+                                             "--threads", "1", "--summary", "json"}));
+  REQUIRE(one["outputs"].size() == two["outputs"].size());
+  for (std::size_t i = 0; i < one["outputs"].size(); ++i) {
+    const auto file = one["outputs"][i].get<std::string>().substr(4);
+    CHECK(two["outputs"][i] == "two/" + file);
+    INFO(file);
+    if (!file.ends_with(".json"))
+      CHECK(text_of_file(dir / ("one/" + file)) == text_of_file(dir / ("two/" + file)));
+  }
+  // The first step that fails is told, whatever else ran beside it.
+  put_text(dir / "bad.yaml",
+           "chalcedony: recipe\nsteps:\n"
+           "  - {command: mask, options: {where: gray > 3}}\n"
+           "  - {command: classify, options: {model: none.json}}\n"
+           "  - {command: inspect}\n");
+  check_error(run_tool(dir, {"run", "bad.yaml", "a.png", "-o", "bad"}), 1, "none.json");
+}
+
+TEST_CASE("what a step does not keep is there for later steps only", "[cli][run]") {
+  const TempDir dir;
+  write_pictures(dir);
+  put_text(dir / "k.yaml",
+           "chalcedony: recipe\noptions: {figures: none}\nsteps:\n"
+           "  - {name: soft, command: smooth, keep: false, options: {filter: median, radius: 1}}\n"
+           "  - {command: mask, input: soft, options: {where: srgb.r > 150, write: mask}}\n");
+  const json done =
+      summary_of(run_tool(dir, {"run", "k.yaml", "a.png", "-o", "out", "--summary", "json"}));
+  CHECK(done["outputs"] == json{"out/mask/a.smooth.mask.png"});
+  CHECK_FALSE(std::filesystem::exists(dir / "out/soft"));
+  CHECK(std::filesystem::exists(dir / "out/mask/a.smooth.mask.png"));
+  put_text(dir / "k.yaml", "chalcedony: recipe\nsteps:\n  - {command: inspect, keep: perhaps}\n");
+  check_error(run_tool(dir, {"run", "k.yaml", "a.png", "-o", "no"}), 1,
+              "k.yaml:3:30: 'perhaps' is neither true nor false");
+}

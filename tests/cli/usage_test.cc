@@ -3,8 +3,11 @@
 #include <unistd.h>
 
 #include <catch2/catch.hpp>
+#include <sstream>
 
 #include "cli/command.h"
+#include "cli/completion.h"
+#include "cli/man_page.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -164,7 +167,7 @@ TEST_CASE("outputs are replaced whole, or kept with --no-clobber", "[cli][usage]
   CHECK(text_of_file(dir / "out/a.mask.png") == "precious");
   CHECK(run_tool(dir, call).exit_code == 0);
   CHECK(text_of_file(dir / "out/a.mask.png").starts_with("\x89PNG"));
-  CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.mask.png"});
+  CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.mask.png", "out/how.json"});
 }
 
 TEST_CASE("a disk that fills up leaves the old file and no half one", "[cli][usage]") {
@@ -204,7 +207,7 @@ TEST_CASE("a missing gnuplot is a warning that names the package", "[cli][usage]
   const Outcome run = run_tool(dir, {"histogram", "a.png", "-o", "out"}, bare);
   CHECK(run.exit_code == 0);
   CHECK_THAT(run.err, Catch::StartsWith("chalcedony: warning: ") && Catch::Contains("gnuplot-nox"));
-  CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.histogram.csv"});
+  CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.histogram.csv", "out/how.json"});
 }
 
 TEST_CASE("without -o only the summary is printed; quiet prints nothing", "[cli][usage]") {
@@ -255,6 +258,10 @@ TEST_CASE("every field of a summary is listed in the documentation", "[cli][docs
                         std::filesystem::copy_options::recursive);
   const std::string page = text_of_file(CHALCEDONY_DOCS "/summaries.md");
   for (const cli::Command* command : cli::all_commands()) {
+    // Commands that work on what another one wrote begin their examples with it.
+    for (const cli::Example& before : command->examples)
+      if (!before.arguments.starts_with(command->name))
+        run_tool(demo, words_of(std::string(before.arguments)));
     auto words = words_of(std::string(command->examples[2].arguments));
     words.insert(words.end(), {"--summary", "json"});
     if (command->name == "demo") words = {"demo", "-o", "d", "--summary", "json"};
@@ -273,4 +280,40 @@ TEST_CASE("every field of a summary is listed in the documentation", "[cli][docs
       }
     }
   }
+}
+
+TEST_CASE("manual pages and completion know what --help knows", "[cli][help]") {
+  const TempDir dir;
+  const std::string program = cli::program_man_page(), script = cli::bash_completion();
+  const auto roff = [](const std::string& name) {
+    std::string out;
+    for (const char c : name) out += c == '-' ? std::string("\\-") : std::string(1, c);
+    return out;
+  };
+  for (const cli::Command* command : cli::all_commands()) {
+    const std::string name(command->name);
+    INFO(name);
+    CHECK_THAT(program, Catch::Contains("\\fB" + name + "\\fR"));
+    const std::string page = cli::man_page(*command);
+    const Outcome help = run_tool(dir, {name, "--help"});
+    std::size_t options = 0;
+    std::istringstream lines(help.out);
+    for (std::string line; std::getline(lines, line);) {
+      const std::size_t first = line.find_first_not_of(' '), at = line.find("--");
+      if (first > 6 || line[first] != '-' || at == std::string::npos) continue;
+      const std::string word = line.substr(at, line.find_first_of(" ,", at) - at);
+      INFO(word);
+      CHECK_THAT(page, Catch::Contains("\\fB" + roff(word) + "\\fR"));
+      const std::size_t case_at = script.find("    " + name + ") options='");
+      REQUIRE(case_at != std::string::npos);
+      CHECK(script.substr(case_at, script.find('\n', case_at) - case_at).find(word + " ") !=
+            std::string::npos);
+      ++options;
+    }
+    CHECK(options >= 5);
+    for (const cli::Example& example : command->examples)
+      CHECK_THAT(page, Catch::Contains(roff(std::string(example.meaning))));
+  }
+  CHECK_THAT(script, Catch::Contains("    mask:--figures) values='png svg pdf none ' ;;\n"));
+  CHECK_THAT(script, Catch::Contains("    convert:--to) values='"));
 }

@@ -269,6 +269,9 @@ const Command kAssess{
     assess_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    true};
 
 }  // namespace chalcedony::cli

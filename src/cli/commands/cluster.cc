@@ -277,6 +277,9 @@ const Command kCluster{
     cluster_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    true};
 
 }  // namespace chalcedony::cli

@@ -43,7 +43,8 @@ const Command kDemo{
     "-o FOLDER",
     "Writes the demo data (panels of stained glass, invented and drawn by this program, with "
     "samples and reference maps) and goes through the job step by step: look, prepare, convert, "
-    "read histograms, select, group, train, map, assess. Tells what each step found and which "
+    "read histograms, select, group, train, map, assess, report. Tells what each step found and "
+    "which "
     "files it wrote.",
     {{"demo -o demo-results/", "everything, in a new folder"},
      {"demo --list", "the commands, to run them one by one"},

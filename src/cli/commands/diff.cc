@@ -76,6 +76,9 @@ const Command kDiff{
     diff_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    true};
 
 }  // namespace chalcedony::cli

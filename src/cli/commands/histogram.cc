@@ -56,7 +56,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
                    {"channels", "bins", "joint", "joint-bins", "cube", "space", "peaks", "matrix",
                     "log", "region", "within"},
                    "--merge adds up tables");
-    return merge_histograms(shared);
+    return merge_histograms(shared, context);
   }
   const auto joint = texts_of(given, "joint");
   const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();

@@ -121,6 +121,7 @@ const Command kJoin{
     run,
     print,
     {"keep", "drop"},
-    {{"region", "within", "figures", "write"}, "join works on whole pictures"}};
+    {{"region", "within", "figures", "write"}, "join works on whole pictures"},
+    true};
 
 }  // namespace chalcedony::cli

@@ -11,6 +11,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "job/input_list.h"
 #include "job/mask_variants.h"
 
 namespace chalcedony::cli {
@@ -45,9 +46,9 @@ void declare(po::options_description& options) {
                       "also where this mask is on, after --and; may be repeated");
   add_repeated_option(options, "minus", "MASK",
                       "not where this mask is on, after --or; may be repeated");
-  add_option<std::string>(options, "background", "transparent|gray|dimmed|COLOR",
+  add_option<std::string>(options, "background", "transparent|gray|dimmed|COLOR|PICTURE",
                           "what the cut-out shows where nothing is selected (default "
-                          "transparent)");
+                          "transparent); a picture must be of the same size");
 }
 
 LikeOptions like_from(const po::variables_map& given) {
@@ -100,15 +101,18 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
 void read_background(const po::variables_map& given, MaskOptions& options) {
   const std::string text = text_of(given, "background", "transparent");
   if (text == "transparent") return;
-  options.rest = text == "gray"     ? CutoutRest::kGray
-                 : text == "dimmed" ? CutoutRest::kDimmed
-                                    : CutoutRest::kColor;
+  options.rest = text == "gray"          ? CutoutRest::kGray
+                 : text == "dimmed"      ? CutoutRest::kDimmed
+                 : is_picture_name(text) ? CutoutRest::kPicture
+                                         : CutoutRest::kColor;
+  if (options.rest == CutoutRest::kPicture) options.rest_picture = text;
   if (options.rest != CutoutRest::kColor) return;
   try {
     options.rest_color = css_color(text);
   } catch (const UsageError& error) {
     throw UsageError(
-        "--background: '" + text + "' is neither transparent, gray, dimmed nor a color",
+        "--background: '" + text +
+            "' is neither transparent, gray, dimmed, a color nor the name of a picture",
         error.remedy());
   }
 }

@@ -3,11 +3,13 @@
 
 #include "cli/command.h"
 #include "cli/recipe_run.h"
+#include "cli/replay.h"
 #include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
 #include "io/folder_lock.h"
 #include "job/results.h"
+#include "job/run_record.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -24,8 +26,24 @@ std::vector<RecipeOption> overrides_of(const po::variables_map& given) {
   for (const char* name : {"figures", "threads", "seed", "max-pixels"})
     if (given.count(name))
       options.push_back({{name, ""}, {given[name].as<std::string>()}, false, false});
-  if (given.count("no-clobber")) options.push_back({{"no-clobber", ""}, {}, true, false});
+  for (const char* name : {"no-clobber", "resume", "verify"})
+    if (given.count(name)) options.push_back({{name, ""}, {}, true, false});
   return options;
+}
+
+/// The results of a folder made again from its record.
+Json run_record_again(const po::variables_map& given, const SharedOptions& shared,
+                      const Context& context) {
+  if (shared.inputs.size() > 1 || given.count("set"))
+    throw UsageError("a record is run as it is", "give how.json alone", shared.inputs[0].string());
+  Json summary = summary_frame("run");
+  summary["recipe"] = shared.inputs.front().string();
+  if (given.count("dry-run")) {
+    summary["steps"] = planned_replay(shared.inputs.front(), shared.output);
+  } else {
+    replay(shared.inputs.front(), shared.output, context, summary);
+  }
+  return summary;
 }
 
 Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -34,6 +52,10 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   own.inputs.erase(own.inputs.begin());
   if (own.output.empty())
     throw UsageError("run needs -o", "name a folder; each step gets one of its own in it");
+  if (own.shard)
+    throw UsageError("--shard divides a command, not a recipe",
+                     "run the steps one by one, each with --shard");
+  if (is_record_name(path)) return run_record_again(given, shared, context);
   std::map<std::string, std::string> set;
   for (const auto& text : texts_of(given, "set")) set.insert(named_value("--set", text));
   const Recipe recipe = read_recipe(path, set, own.output);
@@ -74,7 +96,8 @@ const Command kRun{
     "RECIPE.yaml INPUT... -o FOLDER",
     "Runs the steps that a recipe names, each a command with its options, on the pictures or on "
     "what an earlier step wrote. The whole recipe is checked before anything runs. Every step "
-    "writes into a folder of its own name below -o.",
+    "writes into a folder of its own name below -o. In place of a recipe, how.json of a results "
+    "folder makes its results again.",
     {{"run glass.recipe.yaml panel-b.png panel-c.png -o out/",
       "a model of one panel, and cleaned maps of two others"},
      {"run glass.recipe.yaml panel-b.png -o out/ --dry-run", "only the commands it stands for"},

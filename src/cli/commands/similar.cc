@@ -111,6 +111,9 @@ const Command kSimilar{
     similar_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    true};
 
 }  // namespace chalcedony::cli

@@ -288,6 +288,9 @@ const Command kTrain{
     train_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    true};
 
 }  // namespace chalcedony::cli

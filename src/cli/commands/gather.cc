@@ -1,0 +1,57 @@
+// `chalcedony gather`: shards of a run put back together.
+#include "job/gather.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "output,o", "FOLDER", "where the whole results go");
+}
+
+Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
+  const auto named = texts_of(given, "input");
+  if (named.empty())
+    throw UsageError("no shard is given", "name the folders that runs with --shard wrote");
+  if (!given.count("output"))
+    throw UsageError("gather needs -o", "name a folder for the whole results");
+  return gather_shards({named.begin(), named.end()}, given["output"].as<std::string>(), context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  for (const Json& run : summary["runs"])
+    out << fmt::format("{}: {} of {}, {} failed\n", run["command"].get<std::string>(),
+                       plural(run["pictures"].get<std::uint64_t>(), "picture"),
+                       plural(run["shards"].get<std::uint64_t>(), "shard"),
+                       run["failed"].get<std::uint64_t>());
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kGather;
+const Command kGather{
+    "gather",
+    "shards of a run put back together",
+    "SHARD_FOLDER... -o FOLDER",
+    "Puts together what several machines did of one run, each with --shard i/n into a folder of "
+    "its own: their results, their tables and their record, byte by byte as one run leaves them.",
+    {{"inspect panel-a.png panel-b.png panel-c.png --shard 1/2 -o shard-1/", "on one machine"},
+     {"inspect panel-a.png panel-b.png panel-c.png --shard 2/2 -o shard-2/", "on another"},
+     {"gather shard-1/ shard-2/ -o all/", "what inspect without --shard writes into all/"}},
+    false,
+    nullptr,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

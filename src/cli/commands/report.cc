@@ -1,0 +1,70 @@
+// `chalcedony report`: a results folder as one page.
+#include "job/report.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare(po::options_description& options) {
+  add_option<std::string>(options, "output,o", "FILE",
+                          "the page to write (default report.html in the folder)");
+  add_option<std::string>(options, "title", "TEXT",
+                          "the heading of the page (default the folder's name)");
+  add_option<std::string>(options, "pictures", "N", "show the first N pictures (default 40)");
+  add_option<std::string>(options, "rows", "N", "show the first N rows of a table (default 500)");
+}
+
+Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
+  const auto named = texts_of(given, "input");
+  if (named.size() != 1)
+    throw UsageError("report takes one folder", "name a folder that commands wrote into");
+  ReportOptions options;
+  options.folder = named.front();
+  options.page = text_of(given, "output", (options.folder / "report.html").string());
+  if (options.page.extension() != ".html")
+    throw UsageError("--output: '" + options.page.string() + "' is no page", "end it in .html");
+  options.title = text_of(given, "title", "");
+  if (given.count("pictures"))
+    options.most_pictures = whole_number("--pictures", text_of(given, "pictures", ""), 1, 10000);
+  if (given.count("rows"))
+    options.most_rows = whole_number("--rows", text_of(given, "rows", ""), 1, 1000000);
+  return run_report(options, context);
+}
+
+void print(const Json& summary, std::ostream& out) {
+  out << fmt::format("{}, {}, {}, {}\n", plural(summary["runs"].get<std::uint64_t>(), "run"),
+                     plural(summary["pictures"].get<std::uint64_t>(), "picture"),
+                     plural(summary["images"].get<std::uint64_t>(), "image"),
+                     plural(summary["tables"].get<std::uint64_t>(), "table"));
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kReport;
+const Command kReport{
+    "report",
+    "one page of a results folder that opens anywhere",
+    "FOLDER",
+    "Makes one HTML page of what commands wrote into a folder and into those below it: what was "
+    "run, the pictures and figures, the areas of classes over all pictures, and tables that sort "
+    "and filter. The page needs no network and no other file, and prints well.",
+    {{"classify panel-b.png panel-c.png --model glass.model.json -o maps/", "some results first"},
+     {"report maps/", "their page, maps/report.html"},
+     {"report maps/ -o chapel.html --title \"Glass of the chapel\"", "elsewhere, with a heading"}},
+    false,
+    nullptr,
+    declare,
+    run,
+    print};
+
+}  // namespace chalcedony::cli

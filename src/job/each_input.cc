@@ -1,0 +1,179 @@
+#include "job/each_input.h"
+
+#include <tbb/parallel_for.h>
+
+#include <algorithm>
+#include <atomic>
+#include <mutex>
+#include <optional>
+#include <utility>
+
+#include "core/error.h"
+#include "io/csv.h"
+#include "job/arena.h"
+#include "job/long_table.h"
+#include "job/results.h"
+
+namespace chalcedony {
+namespace {
+
+using std::filesystem::path;
+
+constexpr const char* kFailures = "failures.csv";
+
+// More pictures at once would take more memory, not less time: what is idle helps with those.
+constexpr std::size_t kMostAtOnce = 16;
+
+bool is_folder(const path& folder) {
+  std::error_code error;
+  return std::filesystem::is_directory(folder, error);
+}
+
+class EachInput {
+ public:
+  using Work = std::function<Json(const path&)>;
+
+  EachInput(const SharedOptions& options, const Context& context, const Work& work)
+      : options_(options), context_(context), work_(work), mine_(options.inputs.size(), true) {
+    if (options.shard) mine_ = in_shard(options.inputs, *options.shard);
+    progress_.all = static_cast<std::size_t>(std::count(mine_.begin(), mine_.end(), true));
+    writes_tables_ = is_folder(options.output) && options.inputs.size() > 1;
+    if (writes_tables_ || options.resume) journal_.emplace(options, context);
+  }
+
+  void run(Json& summary) {
+    entries_.resize(options_.inputs.size());
+    if (context_.pictures && progress_.all > 1) context_.pictures(progress_);
+    if (options_.inputs.size() == 1) {
+      do_one(0);
+    } else {
+      in_arena(options_, [&] { side_by_side(); });
+    }
+    collect(summary);
+  }
+
+ private:
+  void side_by_side() {
+    RoadOptions road;
+    road.threads = options_.threads;
+    const std::size_t at_once =
+        std::min({std::size_t{threads_of(road)}, kMostAtOnce, options_.inputs.size()});
+    std::atomic<std::size_t> next{0};
+    tbb::parallel_for(std::size_t{0}, at_once, [&](std::size_t) {
+      for (std::size_t i = next++; i < options_.inputs.size(); i = next++) do_one(i);
+    });
+  }
+
+  void do_one(std::size_t i) {
+    if (!mine_[i]) return;
+    if (context_.stop && context_.stop->load()) throw Interrupted();
+    const path& input = options_.inputs[i];
+    if (const JournalEntry* before = journal_ ? journal_->done_before(input) : nullptr) {
+      entries_[i] = *before;
+      entries_[i]->place = i;
+      context_.ledger->reads(input, before->state);
+      ++unchanged_;
+    } else {
+      entries_[i] = entry_for(i);
+      if (journal_) journal_->add(*entries_[i]);
+    }
+    report(entries_[i]->error.empty());
+  }
+
+  JournalEntry entry_for(std::size_t i) {
+    JournalEntry entry;
+    entry.place = i;
+    entry.file = options_.inputs[i];
+    const auto fail = [&](const Error& error) {
+      entry.error =
+          error.place().empty() ? entry.file.string() + ": " + error.what() : error.what();
+      context_.failed(entry.error);
+      context_.ledger->take_written(entry.file);
+    };
+    try {
+      entry.summary = work_(entry.file);
+      entry.outputs = context_.ledger->take_written(entry.file);
+      // After the work, which has brought the file into memory.
+      if (!options_.output.empty()) {
+        entry.state = state_of(entry.file);
+        context_.ledger->reads(entry.file, entry.state);
+      }
+    } catch (const InputError& error) {
+      fail(error);
+    } catch (const OutputError& error) {
+      fail(error);
+    }
+    return entry;
+  }
+
+  void report(bool done) {
+    const std::lock_guard lock(progress_mutex_);
+    ++progress_.done;
+    progress_.failed += done ? 0 : 1;
+    if (context_.pictures && progress_.all > 1) context_.pictures(progress_);
+  }
+
+  void collect(Json& summary) {
+    std::vector<JournalEntry> entries;
+    for (auto& entry : entries_)
+      if (entry) entries.push_back(std::move(*entry));
+    for (const JournalEntry& entry : entries) {
+      if (entry.error.empty()) {
+        summary["inputs"].push_back(entry.summary);
+      } else {
+        summary["failed"].push_back({{"file", entry.file.string()}, {"error", entry.error}});
+      }
+      for (const path& output : entry.outputs) summary["outputs"].push_back(output.string());
+    }
+    if (unchanged_ > 0) summary["unchanged"] = unchanged_.load();
+    if (writes_tables_)
+      for (const path& table : write_joint_tables(entries, options_, context_))
+        summary["outputs"].push_back(table.string());
+    if (journal_) journal_->finish(std::move(entries));
+  }
+
+  const SharedOptions& options_;
+  const Context& context_;
+  const Work& work_;
+  std::vector<bool> mine_;
+  bool writes_tables_ = false;
+  std::optional<PictureJournal> journal_;
+  std::vector<std::optional<JournalEntry>> entries_;
+  std::atomic<std::size_t> unchanged_{0};
+  std::mutex progress_mutex_;
+  PicturesDone progress_;
+};
+
+}  // namespace
+
+std::vector<path> write_joint_tables(const std::vector<JournalEntry>& entries,
+                                     const SharedOptions& options, const Context& context) {
+  std::vector<PictureResults> pictures;
+  CsvTable failures({"file", "error"});
+  bool failed = false;
+  for (const JournalEntry& entry : entries) {
+    if (entry.error.empty()) {
+      pictures.push_back({entry.file, result_stem(options, entry.file), entry.outputs});
+    } else {
+      failures.add({entry.file.string(), entry.error});
+      failed = true;
+    }
+  }
+  std::vector<path> written = write_long_tables(pictures, options.output, context.warn);
+  const path list = options.output / kFailures;
+  if (failed) {
+    failures.write(list);
+    written.push_back(list);
+  } else {
+    std::error_code error;
+    std::filesystem::remove(list, error);
+  }
+  return written;
+}
+
+void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
+                    const std::function<Json(const path&)>& work) {
+  EachInput(options, context, work).run(summary);
+}
+
+}  // namespace chalcedony

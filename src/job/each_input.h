@@ -1,0 +1,40 @@
+// The inputs of a run, one by one and side by side: what fails is told and left out, what an
+// earlier run has done is taken over, and what is made of each is put together in the order of the
+// inputs.
+#ifndef CHALCEDONY_JOB_EACH_INPUT_H_
+#define CHALCEDONY_JOB_EACH_INPUT_H_
+
+#include <filesystem>
+#include <functional>
+#include <vector>
+
+#include "job/context.h"
+#include "job/picture_journal.h"
+#include "job/summary.h"
+
+namespace chalcedony {
+
+/// Does `work` for each input, or for those of the shard, and appends what it returns to the
+/// summary's `inputs`, and the files it wrote to `outputs`. Several pictures are worked on at once,
+/// so `work` must be free to run on several threads; the result does not depend on it.
+///
+/// An input that fails is reported and listed under `failed`, and the others go on. Of several
+/// inputs, with a folder to write to: those that failed are in failures.csv; the tables of all are
+/// joined (write_long_tables); what is done is in the journal (PictureJournal), and with
+/// `options.resume` pictures that did not change since are left out and counted as `unchanged`.
+///
+/// Errors    Interrupted; whatever `work` throws but InputError and OutputError
+void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
+                    const std::function<Json(const std::filesystem::path&)>& work);
+
+/// What makes a whole of the results of several pictures in a folder: failures.csv and the long
+/// tables. Returns the files; a list of failures that is not needed any more is removed.
+///
+/// Errors    InputError, OutputError
+std::vector<std::filesystem::path> write_joint_tables(const std::vector<JournalEntry>& entries,
+                                                      const SharedOptions& options,
+                                                      const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_EACH_INPUT_H_

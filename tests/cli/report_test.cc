@@ -1,0 +1,186 @@
+// The page of a report: what is in it, and how it behaves in a browser.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cstdio>
+#include <nlohmann/json.hpp>
+#include <regex>
+#include <string>
+
+#include "tests/support/browser.h"
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+/// Three pictures, a model, their maps and a recipe's results in a folder below.
+void make_results(const TempDir& dir) {
+  for (const char* name : {"a.png", "b.png", "c <2>.png"}) write_stripes(dir / name);
+  const std::vector<std::vector<std::string>> commands{
+      {"train", "a.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4", "-o", "out",
+       "--figures", "svg"},
+      {"classify", "a.png", "b.png", "c <2>.png", "--model", "out/model.json", "-o", "out",
+       "--figures", "png"},
+      {"mask", "a.png", "--where", "srgb.r > 100 and srgb.b < 90", "-o", "out/below", "--figures",
+       "none"},
+      {"measure", "out/below/a.mask.png", "-o", "out/below", "--figures", "none"}};
+  for (const auto& command : commands) {
+    const Outcome run = run_tool(dir, command);
+    INFO(run.err);
+    REQUIRE(run.exit_code == 0);
+  }
+}
+
+std::size_t count_of(const std::string& text, const std::string& part) {
+  std::size_t count = 0;
+  for (std::size_t at = text.find(part); at != std::string::npos; at = text.find(part, at + 1))
+    ++count;
+  return count;
+}
+
+}  // namespace
+
+TEST_CASE("a report tells what was run, and shows pictures, tables and areas", "[cli][report]") {
+  const TempDir dir;
+  make_results(dir);
+  const json summary =
+      summary_of(run_tool(dir, {"report", "out", "--title", "Panes & more", "--summary", "json"}));
+  CHECK(summary["runs"] == 4);
+  CHECK(summary["pictures"] == 3);
+  CHECK(summary["outputs"] == json{"out/report.html"});
+  const std::string page = text_of_file(dir / "out/report.html");
+  CHECK_THAT(page, Catch::Contains("<title>Panes &amp; more</title>"));
+  CHECK_THAT(page, Catch::Contains("chalcedony classify a.png b.png &quot;c &lt;2&gt;.png&quot; "
+                                   "--figures png --model out/model.json -o out</code>"));
+  CHECK_THAT(page, Catch::Contains("<a href=\"below/a.mask.png\">a.mask.png</a>"));
+  for (const auto& row : rows_of(dir / "out/b.areas.csv"))
+    if (row.at("index") != "0") {
+      char share[40];
+      std::snprintf(share, sizeof share, "%s %.1f percent", row.at("class").c_str(),
+                    std::stod(row.at("share_percent")));
+      const std::size_t at = page.find("aria-label=\"b.png: ");
+      REQUIRE(at != std::string::npos);
+      CHECK_THAT(page.substr(at, page.find('>', at) - at), Catch::Contains(share));
+    }
+  // Of each picture: itself, its map and the figure; of a its mask and cut-out too; the samples.
+  CHECK(summary["images"] == count_of(page, "<img "));
+  CHECK(summary["images"] >= 3 * 3 + 2 + 1);
+  CHECK(count_of(page, "alt=\"class map of ") == 3);
+  CHECK(count_of(page, "alt=\"mask of a.png, made by mask\"") == 1);
+  // The joined table of areas stands for those of the pictures.
+  CHECK(count_of(page, "<h3>areas.csv</h3>") == 1);
+  CHECK(count_of(page, "a.areas.csv</h3>") == 0);
+  CHECK(count_of(page, "<h3>below/a.mask.regions.csv</h3>") == 1);
+  // Nothing is fetched, and every file that is linked is there.
+  CHECK(count_of(page, "http") == 0);
+  const std::regex link("href=\"([^#\"][^\"]*)\"");
+  for (auto at = std::sregex_iterator(page.begin(), page.end(), link); at != std::sregex_iterator();
+       ++at) {
+    std::string file = (*at)[1];
+    if (file == "data:,") continue;
+    file = std::regex_replace(std::regex_replace(file, std::regex("&lt;"), "<"), std::regex("&gt;"),
+                              ">");
+    INFO(file);
+    CHECK(std::filesystem::exists(dir / ("out/" + file)));
+  }
+}
+
+TEST_CASE("a report shows as much as is asked for, and says what it leaves out", "[cli][report]") {
+  const TempDir dir;
+  make_results(dir);
+  CHECK(run_tool(dir, {"report", "out", "-o", "page.html", "--pictures", "1", "--rows", "2"})
+            .exit_code == 0);
+  const std::string page = text_of_file(dir / "page.html");
+  CHECK_THAT(page, Catch::Contains("The first 1 pictures; 2 more are in the tables"));
+  CHECK_THAT(page, Catch::Contains("The first 2 of 9 rows; all are in the file."));
+  CHECK(count_of(page, "alt=\"class map of ") == 1);
+  CHECK_THAT(page, Catch::Contains("href=\"out/areas.csv\""));
+}
+
+TEST_CASE("a report of what is no results folder is refused", "[cli][report]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  check_error(run_tool(dir, {"report", "."}), 1, "holds no how.json");
+  check_error(run_tool(dir, {"report", "nowhere"}), 1, "nowhere: holds no how.json");
+  check_error(run_tool(dir, {"report"}), 2, "report takes one folder");
+  check_error(run_tool(dir, {"report", ".", "-o", "page.pdf"}), 2, "end it in .html");
+  CHECK_FALSE(std::filesystem::exists(dir / "report.html"));
+}
+
+TEST_CASE("the page of a report works in a browser", "[cli][report][browser]") {
+  if (!has_browser()) {
+    WARN("no chromium on this machine: the page was not opened");
+    return;
+  }
+  const TempDir dir;
+  make_results(dir);
+  REQUIRE(run_tool(dir, {"report", "out"}).exit_code == 0);
+  // What a reader does, done by a script at the end of a copy of the page.
+  const std::string checks = R"(<script>
+addEventListener("load", () => {
+const found = {};
+found.images = document.images.length;
+found.broken = [...document.images].filter(i => !i.complete || i.naturalWidth === 0).length;
+found.silent = [...document.images].filter(i => !i.alt).length;
+found.headings = [...document.querySelectorAll("table")].filter(
+    t => [...t.tHead.rows[0].cells].some(c => c.scope !== "col")).length;
+const controls = [...document.querySelectorAll("a[href], button, input, summary, [role=region]")];
+found.controls = controls.length;
+found.unreachable = controls.filter(c => c.tabIndex < 0).length;
+found.unlabelled = [...document.querySelectorAll("input")].filter(i => !i.labels.length).length;
+const title = [...document.querySelectorAll("h3")].find(h => h.textContent === "areas.csv");
+const table = title.parentElement.querySelector("#" + title.nextElementSibling.querySelector("input").dataset.table);
+const column = name => [...table.tHead.rows[0].cells].findIndex(c => c.textContent === name);
+const column_of = name => [...table.tBodies[0].rows].map(r => r.cells[column(name)].textContent);
+const press = name => table.tHead.rows[0].cells[column(name)].querySelector("button").click();
+press("pixels");
+found.rising = column_of("pixels");
+found.sorted = table.tHead.rows[0].cells[column("pixels")].getAttribute("aria-sort");
+press("pixels");
+found.falling = column_of("pixels");
+const filter = title.nextElementSibling.querySelector("input");
+filter.value = "BLUE"; filter.dispatchEvent(new Event("input"));
+found.kept = [...table.tBodies[0].rows].filter(r => !r.hidden).length;
+found.said = title.nextElementSibling.querySelector("[role=status]").textContent;
+found.wider = document.documentElement.scrollWidth - document.documentElement.clientWidth;
+const told = document.createElement("pre"); told.id = "found";
+told.textContent = JSON.stringify(found); document.body.append(told);
+});
+</script>)";
+  std::string page = text_of_file(dir / "out/report.html");
+  page.insert(page.rfind("</body>"), checks);
+  put_text(dir / "out/checked.html", page);
+  for (const char* size : {"1280,800", "390,800"}) {
+    const BrowserVisit visit = visit_page(dir, dir / "out/checked.html", size);
+    CHECK(visit.console.empty());
+    const std::string begin = "<pre id=\"found\">";
+    const std::size_t from = visit.dom.find(begin);
+    REQUIRE(from != std::string::npos);
+    const std::size_t to = visit.dom.find("</pre>", from);
+    const json found = json::parse(visit.dom.substr(from + begin.size(), to - from - begin.size()));
+    INFO(found.dump(1));
+    CHECK(found["images"] > 10);
+    CHECK(found["broken"] == 0);
+    CHECK(found["silent"] == 0);
+    CHECK(found["headings"] == 0);
+    CHECK(found["controls"] > 20);
+    CHECK(found["unreachable"] == 0);
+    CHECK(found["unlabelled"] == 0);
+    const auto number = [](const json& text) { return std::stoi(text.get<std::string>()); };
+    std::vector<int> rising, falling;
+    for (const json& text : found["rising"]) rising.push_back(number(text));
+    for (const json& text : found["falling"]) falling.push_back(number(text));
+    CHECK(rising.size() == 9);
+    CHECK(std::is_sorted(rising.begin(), rising.end()));
+    CHECK(std::is_sorted(falling.rbegin(), falling.rend()));
+    CHECK(rising.front() < rising.back());
+    CHECK(found["sorted"] == "ascending");
+    CHECK(found["kept"] == 3);
+    CHECK(found["said"] == "3 of 9 rows");
+    CHECK(found["wider"] == 0);
+  }
+}

@@ -1,0 +1,23 @@
+// A page opened in a browser without a screen.
+#pragma once
+
+#include <filesystem>
+#include <string>
+
+#include "tests/support/temp_dir.h"
+
+namespace chalcedony::test {
+
+struct BrowserVisit {
+  std::string dom;      // as it is once the page's scripts have run
+  std::string console;  // what the page wrote to the browser's console, errors and warnings too
+};
+
+/// Whether Chromium is installed.
+bool has_browser();
+
+/// Opens a page in a window of this size ("1280,800").
+BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
+                        const std::string& size);
+
+}  // namespace chalcedony::test
