@@ -16,6 +16,8 @@ install(DIRECTORY "${pages}/man1" DESTINATION "${CMAKE_INSTALL_MANDIR}" COMPONEN
 install(FILES "${pages}/chalcedony.bash"
   DESTINATION "${CMAKE_INSTALL_DATADIR}/bash-completion/completions" RENAME chalcedony
   COMPONENT program)
+install(PROGRAMS scripts/shards/shards.sbatch scripts/shards/shards-parallel.sh
+  DESTINATION "${CMAKE_INSTALL_DATADIR}/chalcedony" COMPONENT program)
 install(FILES LICENSE DESTINATION "${CMAKE_INSTALL_DOCDIR}" RENAME copyright COMPONENT program)
 
 set(config_folder "${CMAKE_INSTALL_LIBDIR}/cmake/chalcedony")

@@ -44,6 +44,7 @@ count "format" ./scripts/check-format.sh
 count "release build" build release
 run_ctest release
 count "package" ./scripts/check-package.sh
+count "shards" ./scripts/check-shards.sh
 sanitized=unit_tests
 [ "${1:-}" = --thorough ] && sanitized=all
 count "sanitizer build" build asan-ubsan "$sanitized"

@@ -2,12 +2,17 @@
 #ifndef CHALCEDONY_FIGURE_HEAT_SCALE_H_
 #define CHALCEDONY_FIGURE_HEAT_SCALE_H_
 
+#include <cstdint>
+
 #include "figure/plot.h"
 
 namespace chalcedony {
 
 /// Colors of the figure that follow are taken from the heat ramp.
 void set_heat_scale(Plot& plot);
+
+/// The same for counts of pixels from 1 to `highest`, with the labels of the color bar.
+void set_count_colors(Plot& plot, std::uint64_t highest, bool linear);
 
 }  // namespace chalcedony
 

@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <numeric>
 
@@ -83,12 +84,21 @@ void for_each_piece(const std::array<double, 2>& interval, const Binning& axis, 
   }
 }
 
-std::string curve_data(const Histogram& histogram) {
+/// What stands for one pixel on the axis.
+double pixel_height(const Histogram& histogram, const CountAxis& counts) {
+  return counts.shares && histogram.total() > 0 ? 100.0 / static_cast<double>(histogram.total())
+                                                : 1.0;
+}
+
+std::string curve_data(const Histogram& histogram, const CountAxis& counts) {
   std::string data;
   const Binning& binning = histogram.binning();
-  for (std::size_t b = 0; b < binning.bins(); ++b)
-    data += fmt::format("{:.9g} {}\n{:.9g} {}\n", binning.edge(b), histogram.count(b),
-                        binning.edge(b + 1), histogram.count(b));
+  const double pixel = pixel_height(histogram, counts);
+  for (std::size_t b = 0; b < binning.bins(); ++b) {
+    const double height = pixel * static_cast<double>(histogram.count(b));
+    data += fmt::format("{:.9g} {:.9g}\n{:.9g} {:.9g}\n", binning.edge(b), height,
+                        binning.edge(b + 1), height);
+  }
   return data;
 }
 
@@ -113,51 +123,65 @@ void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
     }
 }
 
-/// The vertical axis of counts up to the highest one.
-void set_count_axis(Plot& plot, double highest, bool log_counts) {
-  plot.line("set ylabel 'pixels per bin' offset -1.5,0");
-  if (!log_counts) {
+/// The vertical axis up to the highest bin; `floor` is where a logarithmic one begins.
+void set_count_axis(Plot& plot, double highest, double floor, const CountAxis& counts) {
+  plot.line(std::string("set ylabel '") + (counts.shares ? "percent per bin" : "pixels per bin") +
+            "' offset -1.5,0");
+  if (!counts.logarithmic) {
     plot.line(fmt::format("set yrange [0:{:.9g}]", highest * 1.08));
     plot.line("set ytics " + tic_list(round_tics(0, highest * 1.08, 6)));
     return;
   }
-  plot.line(fmt::format("set logscale y; set yrange [{}:{:.9g}]", kLogFloor, highest * 1.5));
+  plot.line(fmt::format("set logscale y; set yrange [{:.9g}:{:.9g}]", floor, highest * 1.5));
   std::vector<double> tics;
-  for (double t = 1; t <= highest * 1.5; t *= 10) tics.push_back(t);
+  for (double t = std::pow(10, std::ceil(std::log10(floor))); t <= highest * 1.5; t *= 10)
+    tics.push_back(t);
   plot.line("set ytics " + tic_list(tics));
 }
 
+/// The highest bin of some histograms, as it stands on the axis.
+double highest_of(const std::vector<HistogramSeries>& series,
+                  const std::vector<std::size_t>& members, const CountAxis& counts) {
+  double highest = 0;
+  for (const std::size_t m : members) {
+    const Histogram& histogram = *series[m].histogram;
+    const double pixel = pixel_height(histogram, counts);
+    highest = std::max(highest, pixel);
+    for (std::size_t b = 0; b < histogram.binning().bins(); ++b)
+      highest = std::max(highest, pixel * static_cast<double>(histogram.count(b)));
+  }
+  return highest;
+}
+
 void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
-                const std::vector<std::size_t>& members, bool log_counts) {
+                const std::vector<std::size_t>& members, const CountAxis& counts, double highest,
+                const std::string& title = {}) {
   const HistogramSeries& first = series[members.front()];
   const Binning& binning = first.histogram->binning();
-  std::uint64_t highest = 1;
+  const double floor = kLogFloor * pixel_height(*first.histogram, counts);
   std::string axis;
-  for (const std::size_t m : members) {
-    for (std::size_t b = 0; b < binning.bins(); ++b)
-      highest = std::max(highest, series[m].histogram->count(b));
-    axis += (axis.empty() ? "" : ", ") + series[m].channel.name();
-  }
+  for (const std::size_t m : members) axis += (axis.empty() ? "" : ", ") + series[m].channel.name();
   const std::string unit = first.channel.unit_name();
-  plot.panel(frame);
+  plot.panel(frame, title);
   mark_bands(plot, series, members);
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]", binning.low(), binning.high()));
-  set_count_axis(plot, static_cast<double>(highest), log_counts);
+  set_count_axis(plot, highest, floor, counts);
   plot.line("set xtics " + axis_tics(first.channel, binning, 8));
   plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
             " offset 0,0.3");
   plot.line(fmt::format("set key inside top right textcolor rgb '{}' font ',11'", Ink::kText));
   // Empty bins have no logarithm; they lie on the floor.
-  const std::string height = log_counts ? fmt::format("($2 < {0} ? {0} : $2)", kLogFloor) : "2";
+  const std::string height =
+      counts.logarithmic ? fmt::format("($2 < {0:.9g} ? {0:.9g} : $2)", floor) : "2";
   std::string curves, lines;
   int arrow = 1;
   for (const std::size_t m : members) {
     const std::string color = series_color(series[m].channel, m);
-    const std::string data = plot.store(curve_data(*series[m].histogram));
+    const std::string data = plot.store(curve_data(*series[m].histogram, counts));
     curves += fmt::format(
         "{} using 1:{} with filledcurves y1={} lc rgb '{}' fs transparent solid "
         "0.22 notitle, ",
-        data, height, log_counts ? kLogFloor : 0, color);
+        data, height, counts.logarithmic ? floor : 0, color);
     const std::string median =
         series[m].has_median ? fmt::format("   median {:.4g}", series[m].median) : "";
     lines += fmt::format("{} using 1:{} with lines lw 1.8 lc rgb '{}' title {}, ", data, height,
@@ -175,19 +199,19 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
 }  // namespace
 
 void draw_histogram_panel(Plot& plot, const Frame& frame,
-                          const std::vector<HistogramSeries>& series, bool log_counts) {
+                          const std::vector<HistogramSeries>& series, const CountAxis& counts) {
   std::vector<std::size_t> all(series.size());
   std::iota(all.begin(), all.end(), std::size_t{0});
-  draw_panel(plot, frame, series, all, log_counts);
+  draw_panel(plot, frame, series, all, counts, highest_of(series, all, counts));
 }
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                          const std::vector<HistogramSeries>& series, bool log_counts,
+                          const std::vector<HistogramSeries>& series, const CountAxis& counts,
                           const Thumbnail& picture) {
   plot.begin(path, "Channel histograms of " + name,
              fmt::format("{} counted pixels{}",
                          grouped(static_cast<double>(series.front().histogram->total())),
-                         log_counts ? "; the axes of counts are logarithmic" : ""));
+                         counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
   const Frame shown = plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
   std::vector<PeakMark> peaks;
   for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
@@ -198,7 +222,7 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
     const double top = 0.88 - height * static_cast<double>(p);
     const Frame frame{0.44, 0.97, top - height + 0.10,
                       top - 0.02 - kStrip * static_cast<double>(panels[p].size())};
-    draw_panel(plot, frame, series, panels[p], log_counts);
+    draw_panel(plot, frame, series, panels[p], counts, highest_of(series, panels[p], counts));
     double bottom = frame.top + 0.004;
     for (const std::size_t m : panels[p]) {
       const Binning& binning = series[m].histogram->binning();
@@ -209,9 +233,34 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
   }
 }
 
+void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
+                           const std::vector<NamedHistograms>& pictures, const CountAxis& counts) {
+  const auto members = panels_of(pictures.front().series).front();
+  std::string channels;
+  for (const std::size_t m : members)
+    channels += (channels.empty() ? "" : ", ") + pictures.front().series[m].channel.name();
+  plot.begin(path, "Channel histograms of " + std::to_string(pictures.size()) + " pictures",
+             channels + ", all on one axis" +
+                 (counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
+  double highest = 0;
+  for (const NamedHistograms& one : pictures)
+    highest = std::max(highest, highest_of(one.series, members, counts));
+  const auto n = static_cast<double>(pictures.size());
+  const double columns = std::ceil(std::sqrt(n)), rows = std::ceil(n / columns);
+  const double width = 0.95 / columns, height = 0.88 / rows;
+  for (std::size_t i = 0; i < pictures.size(); ++i) {
+    const double column = std::fmod(static_cast<double>(i), columns);
+    const double left = 0.03 + width * column;
+    const double top = 0.88 - height * std::floor(static_cast<double>(i) / columns);
+    draw_panel(plot, {left + 0.06, left + width - 0.01, top - height + 0.11, top - 0.03},
+               pictures[i].series, members, counts, highest, pictures[i].name);
+  }
+}
+
 void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                       const Channel& first, const Channel& second, const JointHistogram& joint,
-                      const std::vector<PeakMark>& peaks, const Thumbnail& picture) {
+                      const std::vector<PeakMark>& peaks, const Thumbnail& picture,
+                      bool linear_heat) {
   const Binning &x = joint.first(), &y = joint.second();
   std::string cells;
   cells.reserve(x.bins() * y.bins() * 40);
@@ -245,7 +294,6 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
                       object++, p + 1, low, top, Ink::kPaper));
     });
   plot.line("unset grid");
-  set_heat_scale(plot);
   // A little more than half a bin, or the paper shows through between them.
   const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) * 0.53;
   const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) * 0.53;
@@ -259,13 +307,8 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   plot.line("set ytics " + axis_tics(second, y, 8));
   plot.line("set xlabel " + literal(axis_title(first)) + " offset 0,0.3");
   plot.line("set ylabel " + literal(axis_title(second)) + " offset -0.5,0");
-  plot.line(fmt::format("set cbrange [1:{}]; set logscale cb; set format cb ''",
-                        std::max<std::uint64_t>(highest, 10)));
-  std::vector<double> tics;
-  for (double t = 1; t <= static_cast<double>(highest); t *= 10) tics.push_back(t);
-  plot.line("set cbtics " + tic_list(tics) + " font ',11'");
+  set_count_colors(plot, highest, linear_heat);
   plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
-  plot.line("set cblabel 'pixels per bin, logarithmic' offset 1.2,0");
   if (cells.empty()) {
     // gnuplot draws no labels without a plot: a line below the axes.
     plot.line(

@@ -55,7 +55,11 @@ FileState state_of(const std::filesystem::path& path) {
 bool is_unchanged(const std::filesystem::path& path, const FileState& before, bool look_inside) {
   std::error_code error;
   if (std::filesystem::file_size(path, error) != before.bytes || error) return false;
-  if (look_inside) return content_hash(path) == before.hash;
+  try {
+    if (look_inside) return content_hash(path) == before.hash;
+  } catch (const InputError&) {
+    return false;
+  }
   return modified(path, error) == before.modified && !error;
 }
 

@@ -8,6 +8,7 @@
 #include "core/pixel/kept_rows.h"
 #include "figure/cluster_figure.h"
 #include "figure/sheet_figure.h"
+#include "io/color_table_file.h"
 #include "io/model_file.h"
 #include "job/arena.h"
 #include "job/class_shares.h"
@@ -15,6 +16,7 @@
 #include "job/cluster_report.h"
 #include "job/color_points.h"
 #include "job/group_choice.h"
+#include "job/input_list.h"
 #include "job/inputs.h"
 
 namespace chalcedony {
@@ -64,6 +66,10 @@ class ClusterJob {
 
   void gather() {
     for (const auto& input : options_.shared.inputs) {
+      if (is_table_name(input)) {
+        colors_.add(read_color_table(input));
+        continue;
+      }
       CountedPicture picture = open_counted(input, options_.shared, context_);
       const bool alone = options_.shared.inputs.size() == 1;
       if (alone)
@@ -204,7 +210,8 @@ class ClusterJob {
 
   Json map_picture(std::size_t i, Plot& plot) {
     const std::filesystem::path& input = options_.shared.inputs[i];
-    // One whole picture tells its shares by its colors.
+    // A table, or one whole picture, tells its shares by its colors.
+    if (is_table_name(input)) return table_json(input);
     if (!wants_pictures(plot.format()) && options_.shared.inputs.size() == 1 &&
         groupings_.size() == 1 && !colors_.sampled())
       return picture_json(input, class_pixels(), colors_.excluded()[i], 0);
@@ -232,6 +239,16 @@ class ClusterJob {
     for (std::size_t e = 0; e < numbers.size(); ++e)
       pixels[numbers[e]] += static_cast<std::uint64_t>(std::llround(chosen().looks[e].pixels));
     return pixels;
+  }
+
+  /// Of several inputs the colors of a table are not told from the others, so its classes are not
+  /// counted.
+  Json table_json(const std::filesystem::path& input) {
+    lone_.resize(groupings_.size());
+    if (options_.shared.inputs.size() == 1) return picture_json(input, class_pixels(), {}, 0);
+    return {{"file", input.string()},     {"counted", read_color_table(input).all_pixels()},
+            {"excluded", Json::object()}, {"clipped", 0},
+            {"unclassified", 0},          {"classes", Json::array()}};
   }
 
   Json picture_json(const std::filesystem::path& input, const std::vector<std::uint64_t>& counts,
@@ -265,7 +282,7 @@ class ClusterJob {
   }
 
   void finish_choice(Plot& plot, Json& summary) {
-    for (std::size_t g = 0; g < criteria_.size(); ++g)
+    for (std::size_t g = 0; g < criteria_.size() && lone_of_ > 0; ++g)
       criteria_[g].lone_percent = percent(lone_[g], lone_of_);
     if (results_.wants("criteria"))
       write_criteria(results_.path("clusters.criteria.csv"), criteria_);

@@ -107,7 +107,7 @@ void write_criteria(const std::filesystem::path& path, const std::vector<GroupCr
     table.add({std::uint64_t{one.k}, one.sum_of_squares, one.explained_percent, one.silhouette,
                field(one.log_likelihood),
                one.bic ? CsvField(std::uint64_t{one.parameters}) : CsvField(), field(one.aic),
-               field(one.bic), field(one.icl), one.lone_percent});
+               field(one.bic), field(one.icl), field(one.lone_percent)});
   table.write(path);
 }
 
@@ -117,8 +117,8 @@ Json criteria_json(const std::vector<GroupCriteria>& criteria) {
     Json json{{"k", one.k},
               {"sum_of_squares", one.sum_of_squares},
               {"explained_percent", one.explained_percent},
-              {"silhouette", one.silhouette},
-              {"lone_percent", one.lone_percent}};
+              {"silhouette", one.silhouette}};
+    if (one.lone_percent) json["lone_percent"] = *one.lone_percent;
     if (one.bic)
       json.update({{"log_likelihood", *one.log_likelihood},
                    {"parameters", one.parameters},

@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <limits>
+#include <utility>
 
+#include "core/error.h"
 #include "core/pixel/memory_source.h"
 #include "core/stats/pixel_hash.h"
 #include "job/counted_blocks.h"
@@ -62,6 +64,15 @@ void ColorPoints::add(CountedPicture& picture, const SharedOptions& options, con
   const std::uint64_t counted = info.shape.pixels() - excluded_.back().total();
   require_counted(counted, picture);
   pixels_ += counted;
+}
+
+void ColorPoints::add(const StoredColors& colors) {
+  if (std::any_of(channels_.begin(), channels_.end(),
+                  [](const Channel& c) { return c.is_stored(); }))
+    throw InputError("a table of colors has no channels of a file", "choose channels of a space");
+  excluded_.emplace_back();
+  pixels_ += colors.all_pixels();
+  stored_colors_.push_back(colors);
 }
 
 void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options,
@@ -138,16 +149,16 @@ void ColorPoints::append(const float* values, double weight) {
   weights_.push_back(weight);
 }
 
-void ColorPoints::take_table(const CountedColors& colors) {
-  ColorTable table = colors.counter.table();
-  PictureInfo info = colors.info;
+void ColorPoints::take_table(const Space& space, ColorTable table,
+                             const std::vector<double>& weights) {
+  PictureInfo info;
   info.shape = table.shape;
-  info.alpha = AlphaKind::kNone;
+  info.space = &space;
   const FeaturePlan plan(info, channels_, {}, hue_floor_);
   MemorySource rows(table.shape, std::move(table.rgb));
   // The colors come first, then what fills up the last row.
   const std::size_t base = weights_.size();
-  for (std::size_t i = 0; i < table.colors; ++i) weights_.push_back(table.counts[i]);
+  weights_.insert(weights_.end(), weights.begin(), weights.end());
   for (auto& plane : planes_) plane.resize(base + table.colors);
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, {}),
@@ -166,6 +177,29 @@ void ColorPoints::take_table(const CountedColors& colors) {
   travel(rows, {}, make_worker, [](bool) {});
 }
 
+/// In the order in which a counter has its colors, so that a table gives the points of its
+/// pictures.
+void ColorPoints::take_stored(StoredColors colors) {
+  std::vector<std::pair<std::uint32_t, std::size_t>> order;
+  for (std::size_t i = 0; i < colors.pixels.size(); ++i)
+    order.emplace_back(
+        ColorCounter::pack(reinterpret_cast<const std::byte*>(colors.rgb.data() + 3 * i)), i);
+  std::sort(order.begin(), order.end());
+  ColorTable table;
+  std::vector<double> weights;
+  for (const auto& [packed, i] : order) {
+    for (std::size_t c = 0; c < 3; ++c)
+      table.rgb.push_back(static_cast<std::byte>(colors.rgb[3 * i + c]));
+    weights.push_back(static_cast<double>(colors.pixels[i]));
+  }
+  table.colors = order.size();
+  const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
+  table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
+                 SampleType::kU8};
+  table.rgb.resize(rows * table.shape.row_bytes());
+  take_table(*colors.space, std::move(table), weights);
+}
+
 void ColorPoints::take_deep() {
   drop_surplus();
   if (deep_pixels_.empty()) return;
@@ -178,10 +212,17 @@ void ColorPoints::take_deep() {
 }
 
 void ColorPoints::finish() {
-  for (const CountedColors& colors : counted_colors_) take_table(colors);
-  if (counted_colors_.size() == 1 && deep_pictures_ == 0)
+  for (const CountedColors& colors : counted_colors_) {
+    ColorTable table = colors.counter.table();
+    const std::vector<double> weights(
+        table.counts.begin(), table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors));
+    take_table(*colors.info.space, std::move(table), weights);
+  }
+  for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
+  if (counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty())
     places_.emplace(std::move(counted_colors_[0].counter));
   counted_colors_.clear();
+  stored_colors_.clear();
   take_deep();
   size_ = weights_.size();
   for (auto& plane : planes_) plane.resize(size_ + kPlanePadding);

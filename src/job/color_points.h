@@ -10,6 +10,7 @@
 #include "core/cluster/points.h"
 #include "core/learn/features.h"
 #include "core/pixel/color_table.h"
+#include "io/color_table_file.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -31,6 +32,11 @@ class ColorPoints {
   /// Errors    InputError
   void add(CountedPicture& picture, const SharedOptions& options, const Context& context,
            Preview* preview = nullptr);
+
+  /// Adds the colors of a table, as if its pictures had been added.
+  ///
+  /// Errors    InputError when a channel is of the file, which a table does not know
+  void add(const StoredColors& colors);
 
   /// Turns what was counted into points; call once, after the last picture.
   void finish();
@@ -73,7 +79,8 @@ class ColorPoints {
   void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context,
                 Preview& preview);
   void drop_surplus();
-  void take_table(const CountedColors& colors);
+  void take_table(const Space& space, ColorTable table, const std::vector<double>& weights);
+  void take_stored(StoredColors colors);
   void take_deep();
   std::size_t plane_of(const Feature& feature) const;
   void append(const float* values, double weight);
@@ -84,6 +91,7 @@ class ColorPoints {
   double hue_floor_;
   std::uint64_t seed_;
   std::vector<CountedColors> counted_colors_;
+  std::vector<StoredColors> stored_colors_;
   std::vector<DeepPixel> deep_pixels_;
   std::vector<float> deep_values_;
   std::uint64_t deep_counted_ = 0;

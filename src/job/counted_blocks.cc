@@ -51,6 +51,20 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
   rows_ = table_rows_.get();
 }
 
+std::optional<StoredColors> CountedBlocks::colors() {
+  if (!table_) return std::nullopt;
+  StoredColors colors;
+  colors.space = info_.space;
+  std::vector<std::byte> rgb(table_->shape.row_bytes() * table_->shape.height);
+  rows_->rewind();
+  rows_->read_rows(table_->shape.height, rgb.data());
+  for (std::size_t i = 0; i < 3 * table_->colors; ++i)
+    colors.rgb.push_back(std::to_integer<std::uint8_t>(rgb[i]));
+  colors.pixels.assign(table_->counts.begin(),
+                       table_->counts.begin() + static_cast<std::ptrdiff_t>(table_->colors));
+  return colors;
+}
+
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
                       Preview& preview, ColorCounter& counter) {
   const PictureInfo& info = picture.file.info;

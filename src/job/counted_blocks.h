@@ -9,6 +9,7 @@
 #include "core/color/channel.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/road.h"
+#include "io/color_table_file.h"
 #include "job/inputs.h"
 #include "job/preview.h"
 
@@ -32,6 +33,9 @@ class CountedBlocks {
   const PictureInfo& info() const { return info_; }
   /// Pixels that were left out before there were Blocks.
   const Excluded& excluded() const { return excluded_; }
+
+  /// The distinct colors of the counted pixels; none when the Blocks are of pixels.
+  std::optional<StoredColors> colors();
 
   /// Reads the Blocks of a band; one for each thread.
   class Reader {

@@ -23,7 +23,8 @@ struct GroupCriteria {
   double silhouette = 0;
   std::optional<double> log_likelihood = {}, aic = {}, bic = {}, icl = {};
   std::size_t parameters = 0;
-  double lone_percent = 0;  // pixels unlike all their neighbors, over all pictures
+  std::optional<double> lone_percent = {};  // pixels unlike all their neighbors, over all pictures;
+                                            // none where there are only tables of colors
 };
 
 /// The criteria of each grouping, over numbers of groups that rise by one.

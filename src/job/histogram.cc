@@ -1,10 +1,16 @@
 #include "job/histogram.h"
 
 #include <algorithm>
+#include <map>
+#include <mutex>
+#include <utility>
 
 #include "core/color/channel_plan.h"
 #include "core/color/css_color.h"
+#include "core/error.h"
+#include "figure/disc_figure.h"
 #include "figure/histogram_figure.h"
+#include "io/color_table_file.h"
 #include "job/counted_blocks.h"
 #include "job/each_input.h"
 #include "job/histogram_peaks.h"
@@ -66,6 +72,15 @@ class HistogramJob {
   const HistogramTally& tally() const { return tally_; }
   const std::vector<HistogramPeaks>& peaks() const { return peaks_; }
   Preview& preview() { return preview_; }
+  /// Errors    InputError when the picture is not of 8-bit colors
+  StoredColors colors() {
+    auto colors = blocks_->colors();
+    if (!colors)
+      throw InputError("its colors cannot be counted, as they are not 8-bit ones",
+                       "convert it with --depth 8, or leave --colors out",
+                       picture_.file.path.string());
+    return *colors;
+  }
   std::uint64_t counted() const { return info().shape.pixels() - tally_.excluded.total(); }
 
  private:
@@ -157,31 +172,73 @@ std::vector<PeakMark> marks_of(const HistogramJob& job, std::size_t histogram,
   return marks;
 }
 
+/// The channel histograms as they are drawn.
+std::vector<HistogramSeries> series_of(const HistogramJob& job, const HistogramOptions& options) {
+  const bool several = options.channels.size() > 1;
+  std::vector<HistogramSeries> series;
+  for (std::size_t i = 0; i < options.channels.size(); ++i) {
+    const Histogram& histogram = job.tally().channels[i];
+    const auto median = median_bin(histogram);
+    const bool marked = median && !options.channels[i].is_hue();
+    series.push_back({options.channels[i], &histogram,
+                      marked ? value_of_bin(histogram.binning(), *median) : 0, marked,
+                      marks_of(job, i, several ? options.channels[i].name() + " " : "")});
+  }
+  return series;
+}
+
 void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options, Results& results) {
   const std::string extension = extension_of(plot.format()), name = job.picture().name();
   const std::filesystem::path& input = job.picture().file.path;
   const HistogramTally& tally = job.tally();
   const Thumbnail thumbnail = job.preview().thumbnail();
-  if (!options.channels.empty()) {
-    const bool several = options.channels.size() > 1;
-    std::vector<HistogramSeries> series;
-    for (std::size_t i = 0; i < options.channels.size(); ++i) {
-      const auto median = median_bin(tally.channels[i]);
-      const bool marked = median && !options.channels[i].is_hue();
-      series.push_back({options.channels[i], &tally.channels[i],
-                        marked ? value_of_bin(tally.channels[i].binning(), *median) : 0, marked,
-                        marks_of(job, i, several ? options.channels[i].name() + " " : "")});
-    }
-    add_histogram_figure(plot, results.path(input, "histogram", extension), name, series,
-                         options.log_counts, thumbnail);
-  }
+  if (!options.channels.empty())
+    add_histogram_figure(plot, results.path(input, "histogram", extension), name,
+                         series_of(job, options), options.counts, thumbnail);
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
-    const std::string thing = i == 0 ? "joint" : "joint-" + std::to_string(i + 1);
-    add_joint_figure(plot, results.path(input, thing, extension), name, options.joint[i].first,
-                     options.joint[i].second, tally.joint[i],
-                     marks_of(job, options.channels.size() + i, ""), thumbnail);
+    const auto& [first, second] = options.joint[i];
+    const std::string number = i == 0 ? "" : "-" + std::to_string(i + 1);
+    add_joint_figure(plot, results.path(input, "joint" + number, extension), name, first, second,
+                     tally.joint[i], marks_of(job, options.channels.size() + i, ""), thumbnail,
+                     options.linear_heat);
+    if (options.disc && first.is_hue())
+      add_disc_figure(plot, results.path(input, "disc" + number + ".figure", extension), name,
+                      first, second, tally.joint[i], thumbnail, options.linear_heat);
   }
 }
+
+/// The channel histograms of several pictures, kept for a figure of all of them.
+class ComparedHistograms {
+ public:
+  void keep(const std::filesystem::path& input, std::vector<Histogram> histograms) {
+    const std::lock_guard lock(mutex_);
+    kept_[input] = std::move(histograms);
+  }
+
+  /// Nothing for pictures that were done before, which are not counted again.
+  void draw(const HistogramOptions& options, FigureFormat format, const Context& context,
+            Results& results) const {
+    constexpr std::size_t kMost = 16;
+    std::vector<NamedHistograms> pictures;
+    for (const auto& input : options.shared.inputs) {
+      const auto at = kept_.find(input);
+      if (at == kept_.end() || pictures.size() == kMost) continue;
+      NamedHistograms one{input.filename().string(), {}};
+      for (std::size_t i = 0; i < options.channels.size(); ++i)
+        one.series.push_back({options.channels[i], &at->second[i]});
+      pictures.push_back(std::move(one));
+    }
+    if (pictures.size() < 2 || options.channels.empty()) return;
+    Plot plot(format);
+    add_histograms_figure(plot, results.path("histograms.figure." + extension_of(format)), pictures,
+                          options.counts);
+    draw_figures(plot, context);
+  }
+
+ private:
+  std::mutex mutex_;
+  std::map<std::filesystem::path, std::vector<Histogram>> kept_;
+};
 
 }  // namespace
 
@@ -192,8 +249,13 @@ const std::vector<ResultKind>& histogram_results() {
        "<stem>.joint.csv: the bins of every pair of channels; with --matrix also "
        "<stem>.joint-matrix.csv"},
       {"cube", "<stem>.cube.csv and <stem>.cube.json: three channels together (with --cube)"},
+      {"colors",
+       "<stem>.colors.csv: the distinct colors with their pixels, for cluster and palette; of "
+       "several pictures also colors.csv, added up (with --colors)"},
       {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection (with --peaks)"},
-      {"figure", "<stem>.histogram.png and <stem>.joint.png: the same, drawn"}};
+      {"figure",
+       "<stem>.histogram.png and <stem>.joint.png: the same, drawn; <stem>.disc.figure.png with "
+       "--disc; histograms.figure.png of several pictures"}};
   return kinds;
 }
 
@@ -202,6 +264,7 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("histogram");
+  ComparedHistograms compared;
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     HistogramJob job(input, options, context, format != FigureFormat::kNone);
     const HistogramTally& tally = job.tally();
@@ -218,12 +281,15 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       write_cube_table(results.path(input, "cube", "csv"), job.picture().name(), *tally.cube);
       write_cube_json(results.path(input, "cube", "json"), job.picture().name(), *tally.cube);
     }
+    if (results.wants("colors") && options.colors)
+      write_color_table(results.path(input, "colors", "csv"), job.colors());
     if (results.wants("peaks") && options.peaks > 0)
       write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
     if (job.preview().wanted()) {
       Plot plot(format);
       add_figures(plot, job, options, results);
       draw_figures(plot, context);
+      if (options.shared.inputs.size() > 1) compared.keep(input, tally.channels);
     }
     Json json{{"file", input.string()},
               {"counted", job.counted()},
@@ -240,6 +306,9 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       json["joint"].push_back(joint_json(options.joint[i], tally.joint[i]));
     return json;
   });
+  // A part of the pictures makes no figure of all of them.
+  if (format != FigureFormat::kNone && !options.shared.shard)
+    compared.draw(options, format, context, results);
   results.report(summary);
   return summary;
 }

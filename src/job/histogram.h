@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "figure/histogram_figure.h"
 #include "job/context.h"
 #include "job/results.h"
 #include "job/summary.h"
@@ -22,7 +23,10 @@ struct HistogramOptions {
   std::size_t cube = 0;                            // bins on each side of a cube; 0: none
   const Space* cube_space = &spaces::kOklab;
   bool joint_matrix = false;  // joint counts as matrices too
-  bool log_counts = false;    // of the channel histograms in the figure
+  CountAxis counts;           // of the channel histograms in the figure
+  bool linear_heat = false;   // colors of joint histograms; else logarithmic
+  bool disc = false;          // joint histograms of a hue as a disc too
+  bool colors = false;        // write the distinct colors
   std::size_t peaks = 0;      // main peaks to find in each histogram
 };
 

@@ -50,6 +50,8 @@ bool is_picture_name(const fs::path& path) {
          extensions.end();
 }
 
+bool is_table_name(const fs::path& path) { return lower_case(path.extension().string()) == ".csv"; }
+
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive) {
   for (const std::string& name : named) {
     std::error_code error;

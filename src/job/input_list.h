@@ -14,6 +14,9 @@ namespace chalcedony {
 /// Whether a file is a picture this program reads, by its extension.
 bool is_picture_name(const std::filesystem::path& path);
 
+/// Whether a file is a table that stands for pictures, of colors or of samples, by its extension.
+bool is_table_name(const std::filesystem::path& path);
+
 /// Puts the files that `named` stands for into the options, in the order named. Of a folder: its
 /// pictures by their names, in natural order, hidden ones left out; with
 /// `recursive` those of the folders below it too, but not what lies in the output folder. Results

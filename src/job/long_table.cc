@@ -6,12 +6,15 @@
 #include <utility>
 
 #include "io/atomic_file.h"
+#include "io/color_table_file.h"
 #include "io/csv.h"
 
 namespace chalcedony {
 namespace {
 
 using std::filesystem::path;
+
+constexpr const char* kColorTable = "colors.csv";
 
 /// THING.csv of `<stem>.THING.csv`; empty for all other files.
 std::string table_name(const path& file, const path& stem) {
@@ -75,12 +78,18 @@ std::vector<path> write_long_tables(const std::vector<PictureResults>& pictures,
         tables[name].emplace_back(picture.input, file);
   std::vector<path> written;
   for (const auto& [name, parts] : tables) {
+    written.push_back(folder / name);
+    if (name == kColorTable) {
+      std::vector<path> files;
+      for (const auto& [input, file] : parts) files.push_back(file);
+      write_color_table(folder / name, added_color_tables(files));
+      continue;
+    }
     LongTable table(folder / name);
     for (const auto& [input, file] : parts)
       if (!table.add(input, read_text_file(file)))
         warn(file.string() + ": has other columns than the first and is left out of " + name);
     table.commit();
-    written.push_back(folder / name);
   }
   return written;
 }

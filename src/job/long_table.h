@@ -19,7 +19,8 @@ struct PictureResults {
 /// For each table that pictures have (`<stem>.THING.csv`) writes THING.csv into the folder: a
 /// column `picture`, then the columns of theirs. A table that names its picture itself is taken as
 /// it is. What a picture does not have is left out, and so is a table whose columns are not those
-/// of the first, which `warn` is told. Returns the files in order of their names.
+/// of the first, which `warn` is told. Tables of colors (colors.csv) are added up instead. Returns
+/// the files in order of their names.
 ///
 /// Errors    InputError, OutputError
 std::vector<std::filesystem::path> write_long_tables(

@@ -2,14 +2,18 @@
 
 #include <fmt/format.h>
 
+#include <optional>
+
 #include "core/color/ciede2000.h"
 #include "core/stats/transport.h"
 #include "figure/palette_figure.h"
 #include "io/atomic_file.h"
+#include "io/color_table_file.h"
 #include "io/csv.h"
 #include "io/palette_file.h"
 #include "io/palette_swatches.h"
 #include "job/each_input.h"
+#include "job/input_list.h"
 #include "job/inputs.h"
 #include "job/main_colors.h"
 #include "job/repaint.h"
@@ -42,11 +46,17 @@ class PaletteJob {
 
  private:
   Json find_palette(const std::filesystem::path& input) {
-    CountedPicture picture = open_counted(input, options_.shared, context_);
-    Preview preview(picture.file.info, format_ != FigureFormat::kNone);
     ColorPoints colors(channels_of(spaces::kOklab), options_.shared.hue_floor,
                        options_.shared.seed);
-    colors.add(picture, options_.shared, context_, &preview);
+    std::optional<Thumbnail> thumbnail;
+    if (is_table_name(input)) {
+      colors.add(read_color_table(input));
+    } else {
+      CountedPicture picture = open_counted(input, options_.shared, context_);
+      Preview preview(picture.file.info, format_ != FigureFormat::kNone);
+      colors.add(picture, options_.shared, context_, &preview);
+      if (preview.wanted()) thumbnail = preview.thumbnail();
+    }
     colors.finish();
     Palette palette;
     try {
@@ -57,10 +67,10 @@ class PaletteJob {
       throw at_place(error, input.string());
     }
     write(input, palette);
-    if (preview.wanted()) {
+    if (thumbnail) {
       Plot plot(format_);
       add_palette_figure(plot, results_.path(input, "palette.figure", extension_of(format_)),
-                         picture.name(), palette, preview.thumbnail());
+                         input.filename().string(), palette, *thumbnail);
       draw_figures(plot, context_);
     }
     Json json{{"file", input.string()},
@@ -68,7 +78,7 @@ class PaletteJob {
               {"excluded", excluded_json(colors.excluded()[0])}};
     if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
     json["colors"] = palette_json(palette);
-    palettes_.push_back(std::move(palette));
+    if (options_.compare) palettes_.push_back(std::move(palette));
     return json;
   }
 

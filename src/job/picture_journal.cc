@@ -19,7 +19,7 @@ Json header_of(const SharedOptions& options) {
   Json header{{"chalcedony", "pictures"}, {"version", kJournalVersion}};
   header.update(asked_json(options));
   header["pictures"] = options.inputs.size();
-  return header;
+  return Json::parse(json_text(header));  // as it will be read back
 }
 
 std::string line_of(const JournalEntry& entry, const path& folder) {
@@ -33,7 +33,7 @@ std::string line_of(const JournalEntry& entry, const path& folder) {
   } else {
     json["error"] = entry.error;
   }
-  return folder_to_mark(std::move(json), folder).dump() + "\n";
+  return json_text(folder_to_mark(std::move(json), folder)) + "\n";
 }
 
 JournalEntry entry_of(const Json& marked, const path& folder) {
@@ -83,7 +83,7 @@ JournalText read_journal(const path& file, const path& folder) {
 
 void write_journal(const path& file, const path& folder, const JournalText& journal) {
   AtomicFile whole(file);
-  whole.write(journal.header.dump() + "\n");
+  whole.write(json_text(journal.header) + "\n");
   for (const JournalEntry& entry : journal.entries) whole.write(line_of(entry, folder));
   whole.commit();
 }

@@ -41,15 +41,28 @@ class Preview {
   class Collector {
    public:
     explicit Collector(Preview& preview) : preview_(&preview), srgb_(preview.plan_) {}
+    /// Pixels that do not count are shown faded, so that a region or a mask is seen.
     void add(const Block& block) {
       if (!preview_->wanted_) return;
       srgb_.evaluate(block);
-      preview_->sums_.local().add(block, srgb_.channels(0));
+      preview_->sums_.local().add(block, block.counted ? faded(block) : srgb_.channels(0));
     }
 
    private:
+    ConstPlanes faded(const Block& block) {
+      constexpr float kLeft = 0.25f, kWhite = 255.0f;
+      const ConstPlanes srgb = srgb_.channels(0);
+      for (std::size_t c = 0; c < 3; ++c) {
+        float* const plane = faded_.plane(c);
+        for (std::size_t i = 0; i < block.size; ++i)
+          plane[i] = block.counted[i] ? srgb[c][i] : kWhite - kLeft * (kWhite - srgb[c][i]);
+      }
+      return read_only(faded_.planes());
+    }
+
     Preview* preview_;
     ChannelEvaluator srgb_;
+    PlaneBuffer faded_;
   };
 
   Thumbnail thumbnail() { return merged_thumbnail(sums_); }

@@ -37,6 +37,10 @@ path file_in(const std::string& value) {
 
 }  // namespace
 
+std::string json_text(const Json& json, int indent) {
+  return json.dump(indent, ' ', false, Json::error_handler_t::replace);
+}
+
 std::string program_version() { return CHALCEDONY_VERSION; }
 
 Json state_json(const FileState& state) { return {{"bytes", state.bytes}, {"hash", state.hash}}; }

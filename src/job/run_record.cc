@@ -140,7 +140,7 @@ std::vector<Json> read_record(const path& file) {
 
 void write_record(const path& file, const std::vector<Json>& runs) {
   const Json json{{"chalcedony", "how"}, {"version", kRecordVersion}, {"runs", runs}};
-  write_text_file(file, json.dump(1) + "\n");
+  write_text_file(file, json_text(json, 1) + "\n");
 }
 
 std::vector<std::string> words_of_run(const Json& run, const path& output) {

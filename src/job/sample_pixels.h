@@ -33,6 +33,11 @@ class SamplePixels {
   Added add(CountedPicture& picture, const std::vector<SampleRun>& runs,
             const std::vector<std::size_t>& class_of, Preview& preview, const Context& context);
 
+  /// Adds samples that were kept before; its class c is our class `class_of[c]`.
+  void add(const SampleTable& kept, const std::vector<std::size_t>& class_of) {
+    training_.add(kept, class_of);
+  }
+
   /// Call after the last picture.
   void finish();
 

@@ -12,6 +12,8 @@
 #include "figure/map_figure.h"
 #include "figure/scatter_figure.h"
 #include "io/model_file.h"
+#include "io/sample_table_file.h"
+#include "job/input_list.h"
 #include "job/inputs.h"
 #include "job/model_fit.h"
 #include "job/preview.h"
@@ -53,8 +55,10 @@ class Training {
   }
 
   Json run(Json& summary) {
-    for (std::size_t i = 0; i < options_.shared.inputs.size(); ++i)
-      summary["inputs"].push_back(read_picture(i));
+    std::size_t pictures = 0;
+    for (const std::filesystem::path& input : options_.shared.inputs)
+      summary["inputs"].push_back(is_table_name(input) ? read_table(input)
+                                                       : read_picture(input, pictures++));
     pixels_.finish();
     if (pixels_.training().drawn())
       context_.warn("there are more sample colors than are held; " +
@@ -90,8 +94,22 @@ class Training {
     return frame_.classes.size() - 1;
   }
 
-  Json read_picture(std::size_t i) {
-    const std::filesystem::path& input = options_.shared.inputs[i];
+  /// Samples that an earlier training kept.
+  Json read_table(const std::filesystem::path& input) {
+    const StoredSamples stored = read_sample_table(input, frame_.features);
+    Json json{{"file", input.string()}, {"samples", input.string()}, {"classes", Json::array()}};
+    std::vector<std::size_t> class_of;
+    for (std::size_t c = 0; c < stored.classes.size(); ++c) {
+      class_of.push_back(class_index({stored.classes[c].name, stored.classes[c].color}));
+      json["classes"].push_back(
+          {{"name", stored.classes[c].name}, {"pixels", stored.samples.added(c)}});
+    }
+    pixels_.add(stored.samples, class_of);
+    return json;
+  }
+
+  /// Picture `i` of those that are no tables.
+  Json read_picture(const std::filesystem::path& input, std::size_t i) {
     CountedPicture picture = open_counted(input, options_.shared, context_);
     const NamedSamples named =
         samples_of_input(options_.sources, i, picture, options_.shared, context_);
@@ -170,6 +188,12 @@ class Training {
       if (worth(scores_[s]) > worth(scores_[best_])) best_ = s;
   }
 
+  std::vector<MapClass> classes_of_frame() const {
+    std::vector<MapClass> classes;
+    for (const ModelClass& c : frame_.classes) classes.push_back({c.name, c.color});
+    return classes;
+  }
+
   const TrainedScore& best() const { return scores_[best_]; }
 
   void write(const Json& separability) {
@@ -181,6 +205,9 @@ class Training {
             write_model(results_.path(score.model.method + ".model.json"), score.model);
     }
     const Model& model = best().model;
+    if (options_.keep_samples && results_.wants("table"))
+      write_sample_table(results_.path("sample-table.csv"), classes_of_frame(), frame_.features,
+                         pixels_.training());
     if (results_.wants("samples"))
       write_sample_statistics(results_.path("samples.csv"), model, pixels_.training(),
                               trimmed_ ? &*trimmed_ : nullptr);
@@ -251,6 +278,9 @@ const std::vector<ResultKind>& train_results() {
   static const std::vector<ResultKind> kinds{
       {"model", "model.json: what classify needs; with --method all METHOD.model.json too"},
       {"samples", "samples.csv: the statistics of every class and feature"},
+      {"table",
+       "sample-table.csv: the sample pixels themselves, to train with others later (with "
+       "--keep-samples)"},
       {"separability", "separability.csv: how far apart every two classes are"},
       {"confusion", "confusion.csv: what the model takes the sample pixels for"},
       {"methods", "methods.csv: all methods on the held-out samples (with --method all)"},

@@ -27,6 +27,7 @@ struct TrainOptions {
   std::vector<Channel> features;  // empty: lab.l, lab.a, lab.b
   double trim = 0;                // robust standard deviations; 0: nothing is trimmed
   double held_share = 0;          // of the samples that only test the model, 0-1
+  bool keep_samples = false;      // write them as a table, to train with others later
   std::optional<std::pair<std::string, std::string>> scatter;  // features of the figure, by name
 };
 

@@ -8,6 +8,7 @@
 #include <map>
 #include <nlohmann/json.hpp>
 #include <set>
+#include <string>
 #include <utility>
 
 #include "tests/support/outcome.h"
@@ -340,6 +341,112 @@ TEST_CASE("shards that do not make a whole are refused", "[cli][many][shards]") 
   CHECK_FALSE(std::filesystem::exists(dir / "x"));
 }
 
+TEST_CASE("groups and palettes of gathered colors are those of the pictures",
+          "[cli][many][shards]") {
+  const TempDir dir;
+  write_panes(dir);
+  write_stripes(dir / "panes/pane-0.png");
+  for (const std::string part : {"1", "2"})
+    CHECK(run_tool(dir, {"histogram", "panes", "--recursive", "--colors", "--shard", part + "/2",
+                         "-o", "s" + part})
+              .exit_code == 0);
+  CHECK(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}).exit_code == 0);
+  std::uint64_t pixels = 0;
+  const auto table = rows_of(dir / "all/colors.csv");
+  for (const auto& row : table) pixels += std::stoull(row.at("pixels"));
+  CHECK(pixels == 9 * 16 * 8 + 20 * 10);
+  CHECK(table.front().at("srgb.r") == "0");
+  const Words groups{"--k", "3..5", "--figures", "none", "--write", "model,centers", "-o"};
+  const json of_table = summary_of(run_tool(
+      dir, with({"cluster", "all/colors.csv", "--summary", "json"}, with(groups, {"of-table"}))));
+  const json of_pictures =
+      summary_of(run_tool(dir, with({"cluster", "panes", "--recursive", "--summary", "json"},
+                                    with(groups, {"of-pictures"}))));
+  CHECK(of_table["clusters"] == of_pictures["clusters"]);
+  CHECK_FALSE(of_table["choices"][0].contains("lone_percent"));
+  for (const char* file : {"clusters.centers.csv", "clusters.model.json"})
+    CHECK(text_of_file(dir / (std::string("of-table/") + file)) ==
+          text_of_file(dir / (std::string("of-pictures/") + file)));
+  CHECK_THAT(run_tool(dir, {"cluster", "all/colors.csv", "--k", "2..3"}).out,
+             Catch::Contains("1,352 pixels counted"));
+  // A palette of one picture and of its table.
+  CHECK(run_tool(dir, {"palette", "panes/pane-0.png", "--figures", "none", "-o", "p"}).exit_code ==
+        0);
+  const std::string own = (std::filesystem::exists(dir / "s1/pane-0.colors.csv") ? "s1" : "s2") +
+                          std::string("/pane-0.colors.csv");
+  CHECK(run_tool(dir, {"palette", own, "-o", "p"}).exit_code == 0);
+  CHECK(text_of_file(dir / "p/pane-0.colors.palette.csv") ==
+        text_of_file(dir / "p/pane-0.palette.csv"));
+}
+
+TEST_CASE("what is no table of colors or samples is refused", "[cli][many]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  put_text(dir / "t.csv", "srgb.r,srgb.g,srgb.b,pixels\n1,2,300,4\n");
+  check_error(run_tool(dir, {"cluster", "t.csv", "--k", "2", "-o", "x"}), 1,
+              "t.csv: is no table of colors; give colors.csv as histogram --colors writes it");
+  put_text(dir / "t.csv", "srgb.r,srgb.g,srgb.b,pixels\n1,2,3,4\n9,9,9,1\n");
+  check_error(run_tool(dir, {"cluster", "t.csv", "--k", "2", "--features", "file.0", "-o", "x"}), 1,
+              "a table of colors has no channels of a file");
+  check_error(run_tool(dir, {"train", "t.csv", "-o", "x"}), 1, "t.csv: is no table of samples");
+  put_text(dir / "s.csv", "class,color,pixels,oklab.l\nred,#ff0000,3,0.5\n");
+  check_error(run_tool(dir, {"train", "s.csv", "-o", "x"}), 1,
+              "s.csv: has the features oklab.l; train with the same --features");
+  put_text(dir / "s.csv", "class,color,pixels,oklab.l\nred,#ff0000,3,half\n");
+  check_error(run_tool(dir, {"train", "s.csv", "--features", "oklab.l", "-o", "x"}), 1,
+              "s.csv: holds 'half' where a number belongs");
+  check_error(run_tool(dir, {"train", "s.csv", "--features", "oklab.l", "--holdout", "0.3"}), 2,
+              "a table of samples has none");
+  write_picture(dir / "deep.png", spec_of(4, 4, 3, SampleType::kU16),
+                bytes_of(std::vector<std::uint16_t>(48, 300)));
+  check_error(run_tool(dir, {"histogram", "deep.png", "--colors", "-o", "deep"}), 1,
+              "deep.png: its colors cannot be counted, as they are not 8-bit ones");
+  CHECK_FALSE(std::filesystem::exists(dir / "x/clusters.model.json"));
+}
+
+TEST_CASE("a model of kept samples is that of the pictures", "[cli][many][train]") {
+  const TempDir dir;
+  write_panes(dir);
+  const auto samples = [&](const char* file, int shift) {
+    json shapes{{"type", "FeatureCollection"}, {"features", json::array()}};
+    for (int c = 0; c < 2; ++c) {
+      const int x = 8 * c + shift;
+      shapes["features"].push_back(
+          {{"type", "Feature"},
+           {"properties", {{"class", c == 0 ? "left" : "right"}}},
+           {"geometry",
+            {{"type", "Polygon"},
+             {"coordinates", {{{x, 0}, {x + 6, 0}, {x + 6, 8}, {x, 8}, {x, 0}}}}}}});
+    }
+    put_text(dir / file, shapes.dump());
+  };
+  samples("1.geojson", 0);
+  samples("2.geojson", 1);
+  const Words train{"train", "--method", "maximum-likelihood", "--figures", "none"};
+  CHECK(run_tool(dir, with(train, {"panes/pane-1.png", "panes/pane-2.png", "--samples", "1.geojson",
+                                   "--samples", "2.geojson", "-o", "one"}))
+            .exit_code == 0);
+  for (const std::string i : {"1", "2"})
+    CHECK(run_tool(dir, with(train, {"panes/pane-" + i + ".png", "--samples", i + ".geojson",
+                                     "--keep-samples", "-o", "kept" + i}))
+              .exit_code == 0);
+  const auto merged = run_tool(
+      dir, with(train, {"kept1/sample-table.csv", "kept2/sample-table.csv", "-o", "merged"}));
+  INFO(merged.err);
+  CHECK(merged.exit_code == 0);
+  CHECK_THAT(merged.out,
+             Catch::Contains("kept2/sample-table.csv: 96 sample pixels that were kept"));
+  const json one = json::parse(text_of_file(dir / "one/model.json"));
+  const json both = json::parse(text_of_file(dir / "merged/model.json"));
+  CHECK(one["classes"] == both["classes"]);
+  CHECK(text_of_file(dir / "one/samples.csv") == text_of_file(dir / "merged/samples.csv"));
+  // A table beside a picture.
+  CHECK(run_tool(dir, with(train, {"kept1/sample-table.csv", "panes/pane-2.png", "--samples",
+                                   "2.geojson", "-o", "mixed"}))
+            .exit_code == 0);
+  CHECK(json::parse(text_of_file(dir / "mixed/model.json"))["classes"] == one["classes"]);
+}
+
 TEST_CASE("a folder that becomes unwritable costs its own pictures only", "[cli][many]") {
   const TempDir dir;
   write_panes(dir);
@@ -384,6 +491,22 @@ TEST_CASE("a full disk is told, and the run resumed once there is room", "[cli][
   CHECK(run_tool(dir, {"convert", "panes", "--recursive", "--to", "oklab", "-o", "whole"})
             .exit_code == 0);
   CHECK(contents_of(dir / "out") == contents_of(dir / "whole"));
+}
+
+TEST_CASE("names that are no UTF-8 are written down as well as can be", "[cli][many]") {
+  const TempDir dir;
+  write_panes(dir);
+  const std::string name = "panes/fen\xeatre.png";  // Latin-1
+  std::filesystem::copy(dir / "panes/pane-1.png", dir / name);
+  const Words look{"inspect", name, "panes/pane-2.png", "-o", "out", "--resume"};
+  for (int run = 0; run < 2; ++run) {
+    const auto done = run_tool(dir, look);
+    CHECK(done.exit_code == 0);
+    CHECK(done.err.empty());
+  }
+  const json how = json::parse(text_of_file(dir / "out/how.json"));
+  CHECK(how["runs"][0]["operands"][0] == "panes/fen\xef\xbf\xbdtre.png");
+  CHECK(std::filesystem::exists(dir / "out/fen\xeatre.statistics.csv"));
 }
 
 TEST_CASE("progress is lines where there is no terminal", "[cli][many]") {

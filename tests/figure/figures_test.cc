@@ -62,13 +62,13 @@ TEST_CASE("a histogram figure names its channels, units and medians", "[figure]"
                   hues = histogram_of(hue, {5, 200, 200, 359});
   const std::vector<HistogramSeries> series{{red, &reds, 12, true}, {hue, &hues}};
   const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
-    add_histogram_figure(plot, path, "pane.png", series, false, plain(40, 30));
+    add_histogram_figure(plot, path, "pane.png", series, {}, plain(40, 30));
   });
   for (const char* text : {"Channel histograms of pane.png", "5 counted pixels", "median 12",
                            "srgb.r (0-255)", "hsv.h (degrees)", "pixels per bin"})
     CHECK_THAT(svg, Catch::Contains(text));
   const std::string logarithmic = drawn([&](Plot& plot, const std::filesystem::path& path) {
-    add_histogram_figure(plot, path, "pane.png", series, true, plain(40, 30));
+    add_histogram_figure(plot, path, "pane.png", series, {true}, plain(40, 30));
   });
   CHECK_THAT(logarithmic, Catch::Contains("the axes of counts are logarithmic"));
 }
@@ -81,7 +81,7 @@ TEST_CASE("peaks are marked where they are and listed with their shares", "[figu
   series.peaks = {{"1", {{{195, 205}, {0, 0}}}, "#2243a6", 50.0},
                   {"2", {{{340, 20}, {0, 0}}}, "#a01c2e", 48.25}};
   const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
-    add_histogram_figure(plot, path, "pane.png", {series}, false, plain(40, 30));
+    add_histogram_figure(plot, path, "pane.png", {series}, {}, plain(40, 30));
   });
   CHECK_THAT(svg, Catch::Contains("1   50.0 %") && Catch::Contains("2   48.2 %"));
   // gnuplot writes colors as decimal numbers: a swatch and two pieces of a band.

@@ -159,10 +159,11 @@ void print_choices(const Json& summary, std::ostream& out) {
   if (mixture) header.insert(header.end(), {"BIC", "AIC", "ICL"});
   TextTable table(header);
   for (const Json& c : summary["choices"]) {
-    std::vector<std::string> row{std::to_string(c["k"].get<std::size_t>()),
-                                 fmt::format("{:.1f} %", c["explained_percent"].get<double>()),
-                                 fmt::format("{:.3f}", c["silhouette"].get<double>()),
-                                 fmt::format("{:.2f} %", c["lone_percent"].get<double>())};
+    std::vector<std::string> row{
+        std::to_string(c["k"].get<std::size_t>()),
+        fmt::format("{:.1f} %", c["explained_percent"].get<double>()),
+        fmt::format("{:.3f}", c["silhouette"].get<double>()),
+        c.contains("lone_percent") ? fmt::format("{:.2f} %", c["lone_percent"].get<double>()) : ""};
     if (mixture)
       for (const char* name : {"bic", "aic", "icl"})
         row.push_back(fmt::format("{:.6g}", c[name].get<double>()));
@@ -249,6 +250,7 @@ void print(const Json& summary, std::ostream& out) {
     out << "\n";
     print_left_out(p, out);
     if (!several && p["classes"].size() == clusters["groups"].size()) continue;
+    if (p["classes"].empty()) continue;  // a table among others
     TextTable table({"class", "pixels", "share of counted"});
     for (const Json& c : p["classes"])
       table.add({c["name"].get<std::string>(), counted(c["pixels"].get<std::uint64_t>()),

@@ -37,6 +37,13 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "space", "SPACE",
                           "the space of the cube, and of --joint all (default oklab)");
   add_flag(options, "log", "show the counts of channels on a logarithmic axis");
+  add_flag(options, "shares", "show shares of the counted pixels on that axis, not pixels");
+  add_option<std::string>(options, "heat", "log|linear",
+                          "how the colors of joint histograms follow the counts (default log)");
+  add_flag(options, "disc", "draw joint histograms of a hue as a disc too");
+  add_flag(options, "colors",
+           "write the distinct colors with their pixels, which cluster and palette take in place "
+           "of pictures");
   add_option<std::string>(options, "peaks", "N",
                           "find the N main peaks of every histogram, and a --where text for each");
 }
@@ -54,7 +61,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (given.count("merge")) {
     refuse_options(given,
                    {"channels", "bins", "joint", "joint-bins", "cube", "space", "peaks", "matrix",
-                    "log", "region", "within"},
+                    "colors", "log", "shares", "heat", "disc", "region", "within"},
                    "--merge adds up tables");
     return merge_histograms(shared, context);
   }
@@ -78,8 +85,15 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     throw UsageError("--matrix is of joint histograms, and none is asked for", "add --joint A,B");
   if (given.count("cube"))
     options.cube = whole_number("--cube", given["cube"].as<std::string>(), 1, kMostCubeBins);
-  options.log_counts = given.count("log") > 0;
-  if (given.count("channels") || (options.joint.empty() && options.cube == 0))
+  options.counts = {given.count("log") > 0, given.count("shares") > 0};
+  options.linear_heat =
+      one_of("--heat", text_of(given, "heat", "log"), {"log", "linear"}) == "linear";
+  options.disc = given.count("disc") > 0;
+  if (options.disc && std::none_of(options.joint.begin(), options.joint.end(),
+                                   [](const auto& pair) { return pair.first.is_hue(); }))
+    throw UsageError("--disc is of a hue and another channel", "add --joint hsv.h,hsv.s");
+  options.colors = given.count("colors") > 0;
+  if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors))
     options.channels = channels_option("--channels", text_of(given, "channels", "srgb"));
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);

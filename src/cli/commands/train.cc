@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 #include <fmt/ranges.h>
 
+#include <algorithm>
 #include <optional>
 #include <ostream>
 
@@ -14,6 +15,7 @@
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/learn/classifier.h"
+#include "job/input_list.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -48,6 +50,8 @@ void declare(po::options_description& options) {
                           "what features are divided by before distances: nothing, their standard "
                           "deviation or their range over the samples (default: spread when their "
                           "units differ, else none)");
+  add_flag(options, "keep-samples",
+           "write the sample pixels as a table, which train takes in place of pictures");
   add_option<std::string>(options, "trim", "D",
                           "leave out sample pixels more than D robust standard deviations from "
                           "the median of their class in any feature");
@@ -113,7 +117,7 @@ SampleSources read_sources(const po::variables_map& given, std::size_t inputs) {
     sources.colors.emplace_back(name,
                                 read_option("--class", [&] { return css_hex(css_color(css)); }));
   }
-  if (sources.empty())
+  if (sources.empty() && inputs > 0)
     throw UsageError("train needs --samples, --painted or --sample",
                      "say where samples of the classes are");
   if (!sources.places.empty() && inputs > 1)
@@ -144,7 +148,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   constexpr std::uint64_t kMostNeighbors = 1000;
   TrainOptions options;
   options.shared = shared;
-  options.sources = read_sources(given, shared.inputs.size());
+  const auto tables = std::count_if(shared.inputs.begin(), shared.inputs.end(), is_table_name);
+  options.sources = read_sources(given, shared.inputs.size() - static_cast<std::size_t>(tables));
   std::vector<std::string> methods = classifier_methods();
   methods.emplace_back(kAllMethods);
   options.method = one_of("--method", text_of(given, "method", options.method), methods);
@@ -161,6 +166,10 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (given.count("trim"))
     options.trim = number_between("--trim", given["trim"].as<std::string>(), 0, kMostTrim);
   options.held_share = read_holdout(given, options);
+  if (options.held_share > 0 && tables > 0)
+    throw UsageError("samples are held out by their places, and a table of samples has none",
+                     "train on pictures, or leave --holdout and --method all out");
+  options.keep_samples = given.count("keep-samples") > 0;
   if (given.count("scatter")) read_scatter(given["scatter"].as<std::string>(), options);
   return run_train(options, context);
 }
@@ -235,6 +244,13 @@ void print_scaling(const Json& model, std::ostream& out) {
 
 void print(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
+    if (!p.contains("regions")) {
+      std::uint64_t pixels = 0;
+      for (const Json& c : p["classes"]) pixels += c["pixels"].get<std::uint64_t>();
+      out << fmt::format("{}: {} that were kept\n", p["file"].get<std::string>(),
+                         plural(pixels, "sample pixel"));
+      continue;
+    }
     out << fmt::format("{}: {} from {}\n", p["file"].get<std::string>(),
                        plural(p["regions"].get<std::uint64_t>(), "sample region"),
                        p["samples"].get<std::string>());

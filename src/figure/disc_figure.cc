@@ -1,0 +1,153 @@
+#include "figure/disc_figure.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <cstdint>
+#include <numbers>
+#include <vector>
+
+#include "core/color/css_color.h"
+#include "core/palette/figure_colors.h"
+#include "figure/axis.h"
+#include "figure/axis_strip.h"
+#include "figure/heat_scale.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kSide = 620;  // of the drawn disc with its ring, in pixels
+constexpr double kRingInner = 1.03, kRingOuter = 1.08, kEdge = 1.1;  // in radii of the disc
+
+using Rgb = std::array<std::uint8_t, 3>;
+
+Rgb rgb_of(const Color& color) {
+  const auto srgb = color.in(spaces::kSrgb);
+  Rgb rgb{};
+  for (std::size_t c = 0; c < 3; ++c)
+    rgb[c] = static_cast<std::uint8_t>(std::lround(std::clamp(srgb[c], 0.0, 255.0)));
+  return rgb;
+}
+
+/// Colors the pixels of the disc.
+class DiscPainter {
+ public:
+  DiscPainter(const Channel& hue, const JointHistogram& joint, bool linear)
+      : hue_(hue), joint_(joint), linear_(linear), paper_(rgb_of(css_color(Ink::kPaper))) {
+    for (const Color& color : heat_ramp(256)) ramp_.push_back(rgb_of(color));
+    for (std::size_t a = 0; a < joint.first().bins(); ++a)
+      for (std::size_t b = 0; b < joint.second().bins(); ++b)
+        highest_ = std::max(highest_, joint.count(a, b));
+  }
+
+  std::uint64_t highest() const { return highest_; }
+
+  std::vector<std::uint8_t> rgb() const {
+    std::vector<std::uint8_t> bytes;
+    bytes.reserve(kSide * kSide * 3);
+    for (std::size_t y = 0; y < kSide; ++y)
+      for (std::size_t x = 0; x < kSide; ++x) {
+        const Rgb color = at(position(x), -position(y));
+        bytes.insert(bytes.end(), color.begin(), color.end());
+      }
+    return bytes;
+  }
+
+ private:
+  /// The middle of a pixel in radii of the disc.
+  static double position(std::size_t i) {
+    return kEdge * (2 * (static_cast<double>(i) + 0.5) / static_cast<double>(kSide) - 1);
+  }
+
+  Rgb at(double x, double y) const {
+    const double radius = std::hypot(x, y);
+    double degrees = std::atan2(y, x) * 180 / std::numbers::pi;
+    if (degrees < 0) degrees += 360;
+    if (radius > kRingInner && radius < kRingOuter) {
+      const auto color = example_color(hue_, degrees);
+      return color ? rgb_of(*color) : paper_;
+    }
+    if (radius > 1) return paper_;
+    const Binning& second = joint_.second();
+    const std::int32_t a = joint_.first().bin_of(static_cast<float>(degrees));
+    const std::int32_t b =
+        second.bin_of(static_cast<float>(second.low() + radius * (second.high() - second.low())));
+    if (a < 0 || b < 0) return ramp_.front();
+    return color_of(joint_.count(static_cast<std::size_t>(a), static_cast<std::size_t>(b)));
+  }
+
+  Rgb color_of(std::uint64_t count) const {
+    if (count == 0) return ramp_.front();
+    const double top = static_cast<double>(std::max<std::uint64_t>(highest_, 10));
+    const double share = linear_ ? static_cast<double>(count) / top
+                                 : std::log(static_cast<double>(count)) / std::log(top);
+    return ramp_[static_cast<std::size_t>(std::lround(255 * share))];
+  }
+
+  const Channel& hue_;
+  const JointHistogram& joint_;
+  bool linear_;
+  Rgb paper_;
+  std::vector<Rgb> ramp_;
+  std::uint64_t highest_ = 1;
+};
+
+/// The degrees around the disc, and along its radius what the distance from the center means.
+void label_disc(Plot& plot, const Channel& second, const Binning& axis) {
+  int label = 30;
+  for (int degrees = 0; degrees < 360; degrees += 30) {
+    const double angle = degrees * std::numbers::pi / 180;
+    plot.line(
+        fmt::format("set label {} '{}°' at {:.5f},{:.5f} center front font ',11' textcolor "
+                    "rgb '{}'",
+                    label++, degrees, 1.19 * std::cos(angle), 1.19 * std::sin(angle), Ink::kText));
+  }
+  for (const double value : round_tics(axis.low(), axis.high(), 4)) {
+    const double radius = (value - axis.low()) / (axis.high() - axis.low());
+    if (radius <= 0.05) continue;
+    plot.line(
+        fmt::format("set object {} circle at 0,0 size {:.5f} fs empty border lc rgb '{}' dt "
+                    "3 lw 0.8 front",
+                    label, radius, Ink::kFaint));
+    plot.line(fmt::format(
+        "set label {} '{}' at {:.5f},{:.5f} center front font ',10' textcolor "
+        "rgb '{}'",
+        label++, grouped(value), radius * std::cos(-0.26), radius * std::sin(-0.26), Ink::kPaper));
+  }
+  plot.line(fmt::format("set label {} {} at 0,-1.32 center front font ',11' textcolor rgb '{}'",
+                        label, literal("from the center: " + axis_title(second)), Ink::kText));
+}
+
+}  // namespace
+
+void add_disc_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                     const Channel& first, const Channel& second, const JointHistogram& joint,
+                     const Thumbnail& picture, bool linear_heat) {
+  std::string apart;
+  if (joint.no_hue() > 0)
+    apart = fmt::format("; {} of them have no hue and are not shown",
+                        grouped(static_cast<double>(joint.no_hue())));
+  plot.begin(path, "Hues of " + name,
+             fmt::format("{} counted pixels{}; around the disc: {}",
+                         grouped(static_cast<double>(joint.total())), apart, axis_title(first)));
+  plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  const DiscPainter painter(first, joint, linear_heat);
+  plot.panel({0.40, 0.86, 0.06, 0.88});
+  plot.line("unset border; unset tics; unset grid; set size ratio -1");
+  plot.line("set xrange [-1.42:1.42]; set yrange [-1.42:1.42]");
+  label_disc(plot, second, joint.second());
+  set_count_colors(plot, painter.highest(), linear_heat);
+  plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
+  const double step = 2 * kEdge / static_cast<double>(kSide);
+  // Points outside the axes make gnuplot draw the color bar of a picture that has colors itself.
+  plot.line(fmt::format(
+      "plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
+      "flipy format='%uchar' with rgbimage notitle, "
+      "'+' using (9):(9):(1) every ::0::0 with points lc palette notitle",
+      plot.store(painter.rgb()), kSide, kSide, step, step, -kEdge + step / 2, -kEdge + step / 2));
+  plot.line("unset colorbox; unset logscale; unset cblabel; set size noratio");
+}
+
+}  // namespace chalcedony
