@@ -106,7 +106,7 @@ void label_disc(Plot& plot, const Channel& second, const Binning& axis) {
   }
   for (const double value : round_tics(axis.low(), axis.high(), 4)) {
     const double radius = (value - axis.low()) / (axis.high() - axis.low());
-    if (radius <= 0.05) continue;
+    if (radius < 0.05 || radius > 0.95) continue;
     plot.line(
         fmt::format("set object {} circle at 0,0 size {:.5f} fs empty border lc rgb '{}' dt "
                     "3 lw 0.8 front",
@@ -136,7 +136,7 @@ void add_disc_figure(Plot& plot, const std::filesystem::path& path, const std::s
   const DiscPainter painter(first, joint, linear_heat);
   plot.panel({0.40, 0.86, 0.06, 0.88});
   plot.line("unset border; unset tics; unset grid; set size ratio -1");
-  plot.line("set xrange [-1.42:1.42]; set yrange [-1.42:1.42]");
+  plot.line("set xrange [-1.35:1.35]; set yrange [-1.35:1.35]");
   label_disc(plot, second, joint.second());
   set_count_colors(plot, painter.highest(), linear_heat);
   plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");

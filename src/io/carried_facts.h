@@ -17,7 +17,8 @@ struct GroundTag {
   std::string text;
 };
 
-/// The fields of OGC 19-008r4 (GeoTIFF 1.1): scale, tie points, transformation, keys and their values.
+/// The fields of OGC 19-008r4 (GeoTIFF 1.1): scale, tie points, transformation, keys and their
+/// values.
 inline constexpr std::array<std::uint32_t, 6> kGroundTags{33550, 33922, 34264, 34735, 34736, 34737};
 
 struct CarriedFacts {

@@ -26,31 +26,166 @@ class Numbers {
   bool big_endian_ = false;
 };
 
-constexpr std::uint32_t kOrientationTag = 0x0112, kExifFolderTag = 0x8769, kColorSpaceTag = 0xa001;
+constexpr std::uint32_t kDescriptionTag = 0x010e, kOrientationTag = 0x0112,
+                        kXResolutionTag = 0x011a, kYResolutionTag = 0x011b,
+                        kResolutionUnitTag = 0x0128, kExifFolderTag = 0x8769,
+                        kOriginalTimeTag = 0x9003, kColorSpaceTag = 0xa001;
+constexpr std::uint32_t kText = 2, kShort = 3, kLong = 4;  // types of fields
 
-void read_folder(const Numbers& numbers, std::size_t position, bool may_nest, Exif& exif) {
-  const std::uint32_t entries = numbers.at(position, 2);
-  for (std::uint32_t e = 0; e < entries && e < 1000; ++e) {
-    const std::size_t entry = position + 2 + 12 * std::size_t{e};
-    const std::uint32_t tag = numbers.at(entry, 2);
-    if (tag == kOrientationTag) {
-      const auto value = static_cast<int>(numbers.at(entry + 8, 2));
-      if (value >= 1 && value <= 8) exif.orientation = value;
-    } else if (tag == kColorSpaceTag) {
-      exif.color_space = static_cast<int>(numbers.at(entry + 8, 2));
-    } else if (tag == kExifFolderTag && may_nest) {
-      read_folder(numbers, numbers.at(entry + 8, 4), false, exif);
+/// A folder of fields while it is read.
+class FolderReader {
+ public:
+  FolderReader(const Numbers& numbers, Exif& exif) : numbers_(numbers), exif_(exif) {}
+
+  void read(std::size_t position, bool may_nest) {
+    const std::uint32_t entries = numbers_.at(position, 2);
+    for (std::uint32_t e = 0; e < entries && e < 1000; ++e) {
+      const std::size_t entry = position + 2 + 12 * std::size_t{e};
+      if (numbers_.at(entry, 2) == kExifFolderTag && may_nest) {
+        read(numbers_.at(entry + 8, 4), false);
+      } else {
+        take(entry);
+      }
+    }
+    if (!may_nest) return;
+    exif_.pixels_per_meter_x = per_meter(x_resolution_, unit_);
+    exif_.pixels_per_meter_y = per_meter(y_resolution_, unit_);
+  }
+
+ private:
+  void take(std::size_t entry) {
+    switch (numbers_.at(entry, 2)) {
+      case kOrientationTag: {
+        const auto value = static_cast<int>(numbers_.at(entry + 8, 2));
+        if (value >= 1 && value <= 8) exif_.orientation = value;
+        break;
+      }
+      case kColorSpaceTag:
+        exif_.color_space = static_cast<int>(numbers_.at(entry + 8, 2));
+        break;
+      case kResolutionUnitTag:
+        unit_ = static_cast<int>(numbers_.at(entry + 8, 2));
+        break;
+      case kXResolutionTag:
+        x_resolution_ = ratio(entry);
+        break;
+      case kYResolutionTag:
+        y_resolution_ = ratio(entry);
+        break;
+      case kDescriptionTag:
+        exif_.description = text(entry);
+        break;
+      case kOriginalTimeTag:
+        exif_.captured = text(entry);
+        break;
+      default:
+        break;
     }
   }
-}
+
+  double ratio(std::size_t entry) const {
+    const std::size_t at = numbers_.at(entry + 8, 4);
+    const double below = numbers_.at(at + 4, 4);
+    return below == 0 ? 0 : numbers_.at(at, 4) / below;
+  }
+
+  std::string text(std::size_t entry) const {
+    constexpr std::uint32_t kMost = 65535;
+    const std::uint32_t length = numbers_.at(entry + 4, 4);
+    if (numbers_.at(entry + 2, 2) != kText || length > kMost) return {};
+    const std::size_t at = length <= 4 ? entry + 8 : numbers_.at(entry + 8, 4);
+    std::string text;
+    for (std::uint32_t i = 0; i < length; ++i) {
+      const auto c = static_cast<char>(numbers_.at(at + i, 1));
+      if (c == 0) break;
+      text += c;
+    }
+    while (!text.empty() && text.back() == ' ') text.pop_back();
+    return text;
+  }
+
+  const Numbers& numbers_;
+  Exif& exif_;
+  int unit_ = 2;
+  double x_resolution_ = 0, y_resolution_ = 0;
+};
+
+/// A folder while it is written: fields of twelve bytes, longer values behind them.
+class FolderWriter {
+ public:
+  FolderWriter(std::vector<std::byte>& bytes, std::uint32_t fields) : bytes_(bytes) {
+    put(fields, 2);
+    values_at_ = bytes_.size() + 12 * std::size_t{fields} + 4;
+  }
+
+  void number(std::uint32_t tag, std::uint32_t type, std::uint32_t value) {
+    put(tag, 2), put(type, 2), put(1, 4);
+    put(type == kShort ? value << 16 : value, 4);
+  }
+  void text(std::uint32_t tag, const std::string& value) {
+    const auto length = static_cast<std::uint32_t>(value.size() + 1);
+    put(tag, 2), put(kText, 2), put(length, 4);
+    std::string stored = value + '\0';
+    if (length <= 4) {
+      stored.resize(4);
+      for (const char c : stored) bytes_.push_back(static_cast<std::byte>(c));
+      return;
+    }
+    put(static_cast<std::uint32_t>(values_at_ + values_.size()), 4);
+    if (stored.size() % 2) stored += '\0';
+    values_ += stored;
+  }
+  /// Where a folder that follows this one begins.
+  std::size_t end() const { return values_at_ + values_.size(); }
+  void finish() {
+    put(0, 4);
+    for (const char c : values_) bytes_.push_back(static_cast<std::byte>(c));
+  }
+
+ private:
+  void put(std::uint32_t value, int size) {
+    for (int shift = 8 * (size - 1); shift >= 0; shift -= 8)
+      bytes_.push_back(static_cast<std::byte>(value >> shift & 255));
+  }
+
+  std::vector<std::byte>& bytes_;
+  std::size_t values_at_ = 0;
+  std::string values_;
+};
 
 }  // namespace
+
+double per_meter(double resolution, int unit) {
+  constexpr double kInchesPerMeter = 1 / 0.0254, kCentimetersPerMeter = 100;
+  if (unit == 2) return resolution * kInchesPerMeter;
+  return unit == 3 ? resolution * kCentimetersPerMeter : 0;
+}
 
 Exif parse_exif(std::span<const std::byte> bytes) {
   Exif exif;
   const Numbers numbers(bytes);
-  if (numbers.valid()) read_folder(numbers, numbers.at(4, 4), true, exif);
+  if (numbers.valid()) FolderReader(numbers, exif).read(numbers.at(4, 4), true);
   return exif;
+}
+
+std::vector<std::byte> exif_data(const Exif& exif) {
+  const bool described = !exif.description.empty(), timed = !exif.captured.empty(),
+             spaced = exif.color_space != 0;
+  if (!described && !timed && !spaced) return {};
+  std::vector<std::byte> bytes;
+  for (const char c : {'M', 'M', '\0', '\x2a', '\0', '\0', '\0', '\x08'})
+    bytes.push_back(static_cast<std::byte>(c));
+  const bool nested = timed || spaced;
+  FolderWriter first(bytes, (described ? 1u : 0u) + (nested ? 1u : 0u));
+  if (described) first.text(kDescriptionTag, exif.description);
+  if (nested) first.number(kExifFolderTag, kLong, static_cast<std::uint32_t>(first.end()));
+  first.finish();
+  if (!nested) return bytes;
+  FolderWriter second(bytes, (timed ? 1u : 0u) + (spaced ? 1u : 0u));
+  if (timed) second.text(kOriginalTimeTag, exif.captured);
+  if (spaced) second.number(kColorSpaceTag, kShort, static_cast<std::uint32_t>(exif.color_space));
+  second.finish();
+  return bytes;
 }
 
 }  // namespace chalcedony

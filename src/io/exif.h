@@ -1,16 +1,21 @@
-// The few fields of Exif metadata that change how a picture is read.
+// The few fields of Exif metadata that change how a picture is read, or are carried on.
 #ifndef CHALCEDONY_IO_EXIF_H_
 #define CHALCEDONY_IO_EXIF_H_
 
 #include <cstddef>
 #include <cstdint>
 #include <span>
+#include <string>
+#include <vector>
 
 namespace chalcedony {
 
 struct Exif {
-  int orientation = 1;  // 1 to 8
-  int color_space = 0;  // 1 sRGB, 65535 uncalibrated, 0 not said
+  int orientation = 1;                                    // 1 to 8
+  int color_space = 0;                                    // 1 sRGB, 65535 uncalibrated, 0 not said
+  double pixels_per_meter_x = 0, pixels_per_meter_y = 0;  // 0: not said
+  std::string description;
+  std::string captured;  // "2026:05:17 14:03:21"
 };
 
 /// Reads Exif data that begins with its TIFF header (`II` or `MM`). Damaged data gives what could
@@ -18,6 +23,15 @@ struct Exif {
 ///
 /// Source    Exif 2.32 (CIPA DC-008), 4.6
 Exif parse_exif(std::span<const std::byte> bytes);
+
+/// Exif data of the description, the time and the color space; empty when none of them is said.
+/// Orientation and resolution are left out: what is written is upright, and formats have their own
+/// place for a resolution.
+std::vector<std::byte> exif_data(const Exif& exif);
+
+/// Resolution in pixels per meter, of a number in the unit that Exif and TIFF count (2: per inch,
+/// 3: per centimeter); 0 for any other unit.
+double per_meter(double resolution, int unit);
 
 }  // namespace chalcedony
 

@@ -1,7 +1,7 @@
 #include "io/icc_writer.h"
 
-#include <array>
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <cstdint>
 #include <string>

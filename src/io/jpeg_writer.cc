@@ -4,9 +4,14 @@
 #include <jpeglib.h>
 
 #include <csetjmp>
+#include <span>
+#include <string_view>
+#include <vector>
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/exif.h"
+#include "io/icc_writer.h"
 #include "io/picture_encoder.h"
 
 namespace chalcedony {
@@ -27,6 +32,7 @@ class JpegWriter : public PictureWriter {
       : file_(path), spec_(spec) {
     info_.err = jpeg_std_error(&errors_.manager);
     errors_.manager.error_exit = jump_out;
+    prepare_markers();
     if (!start()) {
       jpeg_destroy_compress(&info_);
       fail();
@@ -53,6 +59,28 @@ class JpegWriter : public PictureWriter {
                       file_.path().string());
   }
 
+  /// Made beforehand: nothing with a destructor may be made behind the jump.
+  void prepare_markers() {
+    using namespace std::string_view_literals;
+    Exif exif;
+    exif.description = spec_.carried.description;
+    exif.captured = spec_.carried.captured;
+    exif.color_space = spec_.space == &spaces::kSrgb ? 1 : 0;
+    if (const auto data = exif_data(exif); !data.empty()) {
+      exif_ = as_bytes("Exif\0\0"sv);
+      exif_.insert(exif_.end(), data.begin(), data.end());
+    }
+    if (spec_.space == &spaces::kSrgb || !spec_.space->is_rgb) return;
+    profile_ = as_bytes("ICC_PROFILE\0\x01\x01"sv);  // part 1 of 1
+    const auto data = icc_profile_of(*spec_.space);
+    profile_.insert(profile_.end(), data.begin(), data.end());
+  }
+
+  static std::vector<std::byte> as_bytes(std::string_view text) {
+    const auto bytes = std::as_bytes(std::span(text));
+    return {bytes.begin(), bytes.end()};
+  }
+
   bool start() {
     if (setjmp(errors_.target)) return false;
     jpeg_create_compress(&info_);
@@ -65,8 +93,28 @@ class JpegWriter : public PictureWriter {
     jpeg_set_quality(&info_, spec_.jpeg_quality, TRUE);
     for (int c = 0; c < info_.num_components; ++c)
       info_.comp_info[c].h_samp_factor = info_.comp_info[c].v_samp_factor = 1;
+    set_density();
     jpeg_start_compress(&info_, TRUE);
+    write_marker(JPEG_APP0 + 1, exif_.data(), exif_.size());
+    write_marker(JPEG_APP0 + 2, profile_.data(), profile_.size());
     return true;
+  }
+
+  void set_density() {
+    constexpr double kMetersPerInch = 0.0254;
+    if (!spec_.carried.has_resolution()) return;
+    const double x = spec_.carried.pixels_per_meter_x * kMetersPerInch,
+                 y = spec_.carried.pixels_per_meter_y * kMetersPerInch;
+    if (x > 65535 || y > 65535) return;
+    info_.density_unit = 1;  // inches
+    info_.X_density = static_cast<UINT16>(x + 0.5);
+    info_.Y_density = static_cast<UINT16>(y + 0.5);
+  }
+
+  void write_marker(int marker, const std::byte* data, std::size_t size) {
+    if (size > 0 && size < 65534)
+      jpeg_write_marker(&info_, marker, reinterpret_cast<const JOCTET*>(data),
+                        static_cast<unsigned>(size));
   }
 
   bool write(std::uint32_t rows, const std::byte* samples) {
@@ -85,6 +133,7 @@ class JpegWriter : public PictureWriter {
 
   AtomicFile file_;
   PictureSpec spec_;
+  std::vector<std::byte> exif_, profile_;
   jpeg_compress_struct info_{};
   JumpingErrors errors_{};
 };

@@ -96,6 +96,7 @@ void check_holds_labels(const PictureFile& file) {
 LabelFile label_file_of(PictureFile file) {
   check_holds_labels(file);
   LabelFile labels;
+  labels.carried = file.facts.carried;
   if (file.info.shape.channels == 1) {
     labels.classes = file.facts.legend;
     labels.legend_from = labels.classes.empty() ? LegendFrom::kNumbers : LegendFrom::kFile;

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/pixel/row_source.h"
+#include "io/carried_facts.h"
 #include "io/class_legend.h"
 
 namespace chalcedony {
@@ -26,6 +27,7 @@ struct LabelFile {
   std::vector<LegendEntry> classes;
   LegendFrom legend_from = LegendFrom::kFile;
   std::unique_ptr<RowSource> rows;  // one channel, 8 or 16 bits; 0 is no class
+  CarriedFacts carried = {};
 };
 
 /// Opens a picture of labels. One with colors is read once to find them: opaque pixels of one exact

@@ -56,7 +56,7 @@ std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
 
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels) {
   LabelFile file = open_labels(path, max_pixels);
-  LabelPicture picture{path, false, read_grid(file), file.classes};
+  LabelPicture picture{path, false, read_grid(file), file.classes, file.carried};
   const auto labels = labels_in(picture.grid);
   picture.is_mask = says_mask(file, labels);
   if (picture.is_mask) {
@@ -69,9 +69,9 @@ LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t
 }
 
 void write_label_picture(const std::filesystem::path& path, const LabelPicture& picture) {
-  const PictureSpec spec =
-      label_spec({picture.grid.width, picture.grid.height},
-                 picture.is_mask ? std::vector<LegendEntry>{} : picture.classes);
+  PictureSpec spec = label_spec({picture.grid.width, picture.grid.height},
+                                picture.is_mask ? std::vector<LegendEntry>{} : picture.classes);
+  spec.carried = picture.carried;
   std::vector<std::byte> samples(picture.grid.labels.size());
   for (std::size_t i = 0; i < samples.size(); ++i)
     samples[i] = static_cast<std::byte>(

@@ -18,6 +18,7 @@ struct LabelPicture {
   bool is_mask = false;
   LabelGrid grid;                    // of a mask: 1 where it is on
   std::vector<LegendEntry> classes;  // of every number in the grid; of a mask: "selected"
+  CarriedFacts carried = {};
 };
 
 /// What the one class of a mask is called.

@@ -6,16 +6,21 @@
 #include <cstddef>
 #include <span>
 
+#include "io/exif.h"
 #include "io/picture_file.h"
 
 namespace chalcedony {
 
 PictureFile open_png(const std::filesystem::path& path, const ReadOptions& options);
 PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& options);
+PictureFile open_webp(const std::filesystem::path& path, const ReadOptions& options);
 PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options);
 
 /// Notes a profile found in a file, to be honored by open_picture; or warns that it cannot be.
 void take_profile(PictureFile& file, std::span<const std::byte> bytes);
+
+/// Takes over what Exif says and the file has not said in a place of its own.
+void carry_exif(PictureFile& file, const Exif& exif);
 
 /// Errors    InputError for an empty picture or one past the limit
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);

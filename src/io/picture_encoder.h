@@ -13,6 +13,9 @@ std::unique_ptr<PictureWriter> create_tiff(const std::filesystem::path& path,
 std::unique_ptr<PictureWriter> create_jpeg(const std::filesystem::path& path,
                                            const PictureSpec& spec);
 
+std::unique_ptr<PictureWriter> create_webp(const std::filesystem::path& path,
+                                           const PictureSpec& spec);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_IO_PICTURE_ENCODER_H_

@@ -2,6 +2,7 @@
 
 #include <array>
 #include <fstream>
+#include <utility>
 
 #include "core/error.h"
 #include "core/pixel/profiled_rows.h"
@@ -22,7 +23,7 @@ std::string first_bytes(const std::filesystem::path& path) {
   if (!in)
     throw InputError(std::filesystem::exists(path, error) ? "cannot be opened" : "no such file",
                      "check its name and folder");
-  std::array<char, 8> bytes{};
+  std::array<char, 12> bytes{};
   in.read(bytes.data(), bytes.size());
   return std::string(bytes.data(), static_cast<std::size_t>(in.gcount()));
 }
@@ -34,8 +35,9 @@ Opener opener_for(const std::string& first) {
   for (const std::string_view magic : {std::string_view("II*\0", 4), std::string_view("MM\0*", 4),
                                        std::string_view("II+\0", 4), std::string_view("MM\0+", 4)})
     if (starts(magic)) return open_tiff;
+  if (starts("RIFF") && first.size() == 12 && first.substr(8) == "WEBP") return open_webp;
   throw InputError(first.empty() ? "is empty" : "is not a picture this program reads",
-                   "give a PNG, JPEG or TIFF file");
+                   "give a PNG, JPEG, TIFF or WebP file");
 }
 
 /// Rows whose errors name their file, whoever reads them.
@@ -92,6 +94,16 @@ void take_profile(PictureFile& file, std::span<const std::byte> bytes) {
   }
 }
 
+void carry_exif(PictureFile& file, const Exif& exif) {
+  CarriedFacts& carried = file.facts.carried;
+  if (!carried.has_resolution()) {
+    carried.pixels_per_meter_x = exif.pixels_per_meter_x;
+    carried.pixels_per_meter_y = exif.pixels_per_meter_y;
+  }
+  if (carried.description.empty()) carried.description = exif.description;
+  if (carried.captured.empty()) carried.captured = exif.captured;
+}
+
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options) {
   const std::string size = std::to_string(width) + "x" + std::to_string(height);
   if (width == 0 || height == 0)
@@ -111,6 +123,10 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
       file.rows = turn_upright(std::move(file.rows), file.facts.orientation);
       file.info.shape = file.rows->shape();
       file.facts.holds_picture = true;
+      CarriedFacts& carried = file.facts.carried;
+      carried.ground.clear();
+      if (file.facts.orientation > 4)
+        std::swap(carried.pixels_per_meter_x, carried.pixels_per_meter_y);
     }
     file.rows = std::make_unique<NamedRows>(std::move(file.rows), path.string());
     return file;

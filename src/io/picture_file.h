@@ -13,6 +13,7 @@
 #include "core/color/rgb_profile.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/row_source.h"
+#include "io/carried_facts.h"
 #include "io/class_legend.h"
 
 namespace chalcedony {
@@ -25,15 +26,17 @@ struct ReadOptions {
 
 /// What a file says of itself, for people.
 struct FileFacts {
-  std::string format;      // "PNG", "JPEG", "TIFF"
-  std::string layout;      // "RGB", "gray", "palette", "RGB with alpha", ...
-  int bits = 8;            // of a sample as stored
-  int orientation = 1;     // as stored, Exif numbers; rows come already turned
-  std::string space_from;  // where the color space was learned: "sRGB chunk", "assumed", ...
+  std::string format;        // "PNG", "JPEG", "TIFF", "WebP"
+  std::string layout;        // "RGB", "gray", "palette", "RGB with alpha", ...
+  int bits = 8;              // of a sample as stored
+  int significant_bits = 0;  // of those, as far as the file says so; 0: not said
+  int orientation = 1;       // as stored, Exif numbers; rows come already turned
+  std::string space_from;    // where the color space was learned: "sRGB chunk", "assumed", ...
   bool lossy = false;
   bool converted = false;      // the rows are sRGB floats by a profile, not samples as stored
   bool holds_picture = false;  // its decoder keeps the whole picture in memory
   std::vector<LegendEntry> legend;
+  CarriedFacts carried;          // upright, as the rows are
   std::optional<Channel> plane;  // its numbers are this plane of a space, by a note in the file
   std::vector<std::string> warnings;
 };
@@ -47,7 +50,7 @@ struct PictureFile {
   std::unique_ptr<RowSource> rows;
 };
 
-/// Opens a PNG, JPEG or TIFF, told apart by their first bytes.
+/// Opens a PNG, JPEG, TIFF or WebP, told apart by their first bytes.
 ///
 /// Errors    InputError with the file's name: not there, not a picture, damaged, empty, larger
 ///           than max_pixels, or of a kind that cannot be read

@@ -24,9 +24,23 @@ PictureFormat format_of(const std::filesystem::path& path) {
   if (extension == ".png") return PictureFormat::kPng;
   if (extension == ".tif" || extension == ".tiff") return PictureFormat::kTiff;
   if (extension == ".jpg" || extension == ".jpeg") return PictureFormat::kJpeg;
+  if (extension == ".webp") return PictureFormat::kWebp;
   throw UsageError("'" + extension + "' is no picture format this program writes",
-                   "end the name in .png, .tif or .jpg", path.string());
+                   "end the name in .png, .tif, .jpg or .webp", path.string());
 }
+
+namespace {
+
+void check_webp(const std::filesystem::path& path, const PictureSpec& spec) {
+  constexpr std::uint32_t kMostPixels = 16383;
+  if (spec.shape.channels < 3)
+    throw UsageError("a WebP holds no gray picture", "write a .png or a .tif", path.string());
+  if (std::max(spec.shape.width, spec.shape.height) > kMostPixels)
+    throw UsageError("a WebP holds at most 16383 pixels across and down", "write a .png or a .tif",
+                     path.string());
+}
+
+}  // namespace
 
 void check_format(const std::filesystem::path& path, const PictureSpec& spec) {
   const PictureFormat format = format_of(path);
@@ -34,16 +48,20 @@ void check_format(const std::filesystem::path& path, const PictureSpec& spec) {
   if (format == PictureFormat::kPng && spec.shape.sample == SampleType::kF32)
     throw UsageError("a PNG cannot hold floats", "write a .tif, or ask for --depth 16",
                      path.string());
-  if (format != PictureFormat::kJpeg) return;
+  if (format == PictureFormat::kPng || format == PictureFormat::kTiff) return;
+  const std::string name = format == PictureFormat::kJpeg ? "a JPEG" : "a WebP";
   if (spec.labels)
-    throw UsageError("a JPEG would change the labels", "write a .png or a .tif", path.string());
+    throw UsageError(name + " would change the labels", "write a .png or a .tif", path.string());
   if (!spec.space->is_rgb)
-    throw UsageError("a JPEG would not keep the numbers of " + std::string(spec.space->id),
+    throw UsageError(name + " would not keep the numbers of " + std::string(spec.space->id),
                      "write a .tif or a .png", path.string());
-  if (deep || spec.alpha)
-    throw UsageError(deep ? "a JPEG holds 8 bits only" : "a JPEG holds no alpha",
-                     deep ? "ask for --depth 8" : "write a .png, or have convert --alpha drop it",
+  if (deep) throw UsageError(name + " holds 8 bits only", "ask for --depth 8", path.string());
+  if (format == PictureFormat::kWebp) {
+    check_webp(path, spec);
+  } else if (spec.alpha) {
+    throw UsageError(name + " holds no alpha", "write a .png, or have convert --alpha drop it",
                      path.string());
+  }
 }
 
 std::unique_ptr<PictureWriter> create_picture(const std::filesystem::path& path,
@@ -54,6 +72,8 @@ std::unique_ptr<PictureWriter> create_picture(const std::filesystem::path& path,
       return create_png(path, spec);
     case PictureFormat::kTiff:
       return create_tiff(path, spec);
+    case PictureFormat::kWebp:
+      return create_webp(path, spec);
     case PictureFormat::kJpeg:
       break;
   }

@@ -14,6 +14,7 @@
 
 #include "core/color/channel.h"
 #include "core/pixel/raster.h"
+#include "io/carried_facts.h"
 #include "io/class_legend.h"
 
 namespace chalcedony {
@@ -27,6 +28,7 @@ struct PictureSpec {
   bool labels = false;              // codes, not colors: a mask or a class map
   std::vector<LegendEntry> legend;  // of a class map
   int jpeg_quality = 92;
+  CarriedFacts carried = {};
 };
 
 /// A picture of codes, not colors, of this size: a mask, numbers, or with a legend a class map.
@@ -58,7 +60,7 @@ class PictureWriter {
 };
 
 /// The formats pictures can be written in.
-enum class PictureFormat { kPng, kTiff, kJpeg };
+enum class PictureFormat { kPng, kTiff, kJpeg, kWebp };
 
 /// The format an extension means.
 ///

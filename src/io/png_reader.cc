@@ -1,9 +1,13 @@
 // PNG through libspng: rows are inflated one by one; interlaced pictures are held whole.
 #include <spng.h>
 
+#include <algorithm>
+#include <array>
 #include <cstdio>
 #include <cstring>
 #include <memory>
+#include <optional>
+#include <string>
 #include <vector>
 
 #include "core/error.h"
@@ -124,6 +128,7 @@ class PngSource : public RowSource {
     context_.reset(spng_ctx_new(0));
     file_.reset(std::fopen(path_.c_str(), "rb"));
     if (!file_ || !context_) throw InputError("cannot be opened", "check its name and folder");
+    check(spng_set_option(context_.get(), SPNG_KEEP_UNKNOWN_CHUNKS, 1));
     check(spng_set_png_file(context_.get(), file_.get()));
     check(spng_get_ihdr(context_.get(), &header_));
   }
@@ -199,7 +204,74 @@ void read_texts(spng_ctx* context, PictureFile& file, const Space*& noted) {
       file.facts.plane = plane_of_note({text.text, text.length});
     }
     if (keyword == kLegendKeyword) file.facts.legend = parse_legend({text.text, text.length});
+    if (keyword == kDescriptionKeyword)
+      file.facts.carried.description.assign(text.text, text.length);
+    if (keyword == kTimeKeyword) file.facts.carried.captured.assign(text.text, text.length);
   }
+}
+
+/// The fewest bits that sBIT calls significant in a channel of color.
+int significant_bits(spng_ctx* context, const spng_ihdr& header) {
+  spng_sbit bits{};
+  if (spng_get_sbit(context, &bits) != SPNG_OK) return 0;
+  const bool gray = header.color_type == SPNG_COLOR_TYPE_GRAYSCALE ||
+                    header.color_type == SPNG_COLOR_TYPE_GRAYSCALE_ALPHA;
+  return gray ? bits.grayscale_bits : std::min({bits.red_bits, bits.green_bits, bits.blue_bits});
+}
+
+/// The four code points of cICP, which libspng does not know; none when there is no such chunk.
+///
+/// Source    PNG, third edition, 11.3.2.6
+std::optional<std::array<std::uint8_t, 4>> code_points(spng_ctx* context) {
+  std::uint32_t count = 0;
+  if (spng_get_unknown_chunks(context, nullptr, &count) != SPNG_OK) return std::nullopt;
+  std::vector<spng_unknown_chunk> chunks(count);
+  if (spng_get_unknown_chunks(context, chunks.data(), &count) != SPNG_OK) return std::nullopt;
+  for (const spng_unknown_chunk& chunk : chunks)
+    if (std::memcmp(chunk.type, "cICP", 4) == 0 && chunk.length == 4) {
+      std::array<std::uint8_t, 4> codes{};
+      std::memcpy(codes.data(), chunk.data, codes.size());
+      return codes;
+    }
+  return std::nullopt;
+}
+
+/// The space that code points name; null for none that is known.
+///
+/// Source    ITU-T H.273, tables 2 and 3: primaries 1 (BT.709), 9 (BT.2020), 12 (P3, D65); transfer
+///           1, 6, 14 and 15 (that of BT.2020), 8 (linear), 13 (sRGB)
+const Space* space_of_codes(const std::array<std::uint8_t, 4>& codes) {
+  const auto [primaries, transfer, matrix, full_range] = codes;
+  if (matrix != 0 || full_range != 1) return nullptr;
+  if (primaries == 1 && transfer == 13) return &spaces::kSrgb;
+  if (primaries == 1 && transfer == 8) return &spaces::kSrgbLinear;
+  if (primaries == 12 && transfer == 13) return &spaces::kDisplayP3;
+  const bool is_2020 = transfer == 1 || transfer == 6 || transfer == 14 || transfer == 15;
+  return primaries == 9 && is_2020 ? &spaces::kRec2020 : nullptr;
+}
+
+/// Takes the space that cICP names; false when there is no such chunk, or none we know, which is a
+/// warning.
+bool take_code_points(spng_ctx* context, PictureFile& file) {
+  const auto codes = code_points(context);
+  if (!codes) return false;
+  if (const Space* const space = space_of_codes(*codes)) {
+    file.info.space = space;
+    file.facts.space_from = "cICP chunk";
+    return true;
+  }
+  file.facts.warnings.push_back("its cICP chunk names the colors " + std::to_string((*codes)[0]) +
+                                "/" + std::to_string((*codes)[1]) +
+                                " of H.273, which are not known here, and is not honored");
+  return false;
+}
+
+/// Pixels per meter, where the file says that it means meters.
+void read_resolution(spng_ctx* context, CarriedFacts& carried) {
+  spng_phys size{};
+  if (spng_get_phys(context, &size) != SPNG_OK || size.unit_specifier != 1) return;
+  carried.pixels_per_meter_x = size.ppu_x;
+  carried.pixels_per_meter_y = size.ppu_y;
 }
 
 /// sRGB's primaries and white in PNG's units, or anything that rounds to them.
@@ -246,6 +318,8 @@ void find_space_of(spng_ctx* context, const ReadOptions& options, PictureFile& f
   if (noted) {
     file.info.space = noted;
     from = "note of this program";
+  } else if (take_code_points(context, file)) {
+    // It goes before every other chunk (PNG, third edition, 4.3).
   } else if (spng_get_srgb(context, &intent) == SPNG_OK) {
     from = "sRGB chunk";
   } else if (spng_get_iccp(context, &profile) == SPNG_OK) {
@@ -282,10 +356,14 @@ PictureFile open_png(const std::filesystem::path& path, const ReadOptions& optio
   file.info.alpha = source->delivery().alpha;
   file.info.full_scale = full_scale_of(file.info.shape.sample);
   find_space_of(context, options, file);
-  spng_exif exif{};
-  if (spng_get_exif(context, &exif) == SPNG_OK)
-    file.facts.orientation =
-        parse_exif({reinterpret_cast<const std::byte*>(exif.data), exif.length}).orientation;
+  read_resolution(context, file.facts.carried);
+  file.facts.significant_bits = significant_bits(context, header);
+  spng_exif stored{};
+  if (spng_get_exif(context, &stored) == SPNG_OK) {
+    const Exif exif = parse_exif({reinterpret_cast<const std::byte*>(stored.data), stored.length});
+    file.facts.orientation = exif.orientation;
+    carry_exif(file, exif);
+  }
   file.rows = std::move(source);
   return file;
 }

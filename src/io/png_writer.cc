@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <array>
 #include <bit>
+#include <cmath>
 #include <cstdlib>
 #include <cstring>
 #include <string>
@@ -13,6 +14,7 @@
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/deflate.h"
+#include "io/icc_writer.h"
 #include "io/picture_encoder.h"
 #include "io/space_note.h"
 
@@ -160,6 +162,7 @@ class PngWriter : public PictureWriter {
     header.insert(header.end(), 3, std::byte{0});
     file_.write(chunk("IHDR", header));
     if (!spec_.labels) write_space();
+    write_carried();
     if (color_type() == kIndexed) write_palette();
     if (!spec_.legend.empty())
       file_.write(international_text(kLegendKeyword, legend_text(spec_.legend)));
@@ -171,8 +174,36 @@ class PngWriter : public PictureWriter {
     } else if (spec_.space == &spaces::kSrgb) {
       file_.write(chunk("sRGB", {std::byte{1}}));  // relative colorimetric
     } else {
+      if (spec_.space->is_rgb) write_profile();
       file_.write(international_text(kSpaceKeyword, space_note(*spec_.space, spec_.shape.sample)));
     }
+  }
+
+  /// For other programs, which do not know our note.
+  void write_profile() {
+    std::vector<std::byte> data;
+    append_text(data, spec_.space->id);
+    data.insert(data.end(), 2, std::byte{0});  // end of the name; deflate
+    const std::vector<std::byte> profile = icc_profile_of(*spec_.space);
+    const DeflatedStripe stripe = deflate_stripe(profile, true);
+    data.insert(data.end(), {std::byte{0x78}, std::byte{0x01}});
+    data.insert(data.end(), stripe.bytes.begin(), stripe.bytes.end());
+    append_u32(data, stripe.adler);
+    file_.write(chunk("iCCP", data));
+  }
+
+  void write_carried() {
+    const CarriedFacts& carried = spec_.carried;
+    if (carried.has_resolution()) {
+      std::vector<std::byte> data;
+      append_u32(data, static_cast<std::uint32_t>(std::lround(carried.pixels_per_meter_x)));
+      append_u32(data, static_cast<std::uint32_t>(std::lround(carried.pixels_per_meter_y)));
+      data.push_back(std::byte{1});  // meters
+      file_.write(chunk("pHYs", data));
+    }
+    if (!carried.description.empty())
+      file_.write(international_text(kDescriptionKeyword, carried.description));
+    if (!carried.captured.empty()) file_.write(international_text(kTimeKeyword, carried.captured));
   }
 
   /// Entry 0, unclassified, is black and fully transparent.

@@ -14,6 +14,10 @@ namespace chalcedony {
 /// The keyword of the PNG text chunk, and the first word of a TIFF description.
 inline constexpr std::string_view kSpaceKeyword = "chalcedony-space";
 
+/// The keywords of PNG for a description and for when the picture was taken.
+inline constexpr std::string_view kDescriptionKeyword = "Description",
+                                  kTimeKeyword = "Creation Time";
+
 /// For example `lab; l 0..100, a -125..125, b -125..125; stored as 0..65535`.
 std::string space_note(const Space& space, SampleType sample);
 

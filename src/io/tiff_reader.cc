@@ -8,6 +8,7 @@
 #include <memory>
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/error.h"
@@ -238,15 +239,68 @@ AlphaKind alpha_of(TIFF* tiff) {
   return kinds[count - 1] == EXTRASAMPLE_UNASSALPHA ? AlphaKind::kStraight : AlphaKind::kNone;
 }
 
-/// What the description of a TIFF says after this keyword, when it was written by this program.
-std::optional<std::string> described(TIFF* tiff, std::string_view keyword) {
-  char* description = nullptr;
-  if (!TIFFGetField(tiff, TIFFTAG_IMAGEDESCRIPTION, &description) || !description)
-    return std::nullopt;
-  const std::string_view text(description);
+std::string text_tag(TIFF* tiff, std::uint32_t name) {
+  char* text = nullptr;
+  return TIFFGetField(tiff, name, &text) && text ? text : "";
+}
+
+/// What the first line of a description says after this keyword, when this program wrote it.
+std::optional<std::string> described(const std::string& description, std::string_view keyword) {
   const std::string start = std::string(keyword) + ": ";
-  if (!text.starts_with(start)) return std::nullopt;
-  return std::string(text.substr(start.size()));
+  if (!description.starts_with(start)) return std::nullopt;
+  const std::size_t end = std::min(description.find('\n'), description.size());
+  return description.substr(start.size(), end - start.size());
+}
+
+/// The description without a first line of ours.
+std::string own_words(const std::string& description) {
+  for (const std::string_view keyword : {kSpaceKeyword, kLegendKeyword})
+    if (described(description, keyword)) {
+      const std::size_t end = description.find('\n');
+      return end == std::string::npos ? "" : description.substr(end + 1);
+    }
+  return description;
+}
+
+GroundTag ground_tag(TIFF* tiff, std::uint32_t name) {
+  GroundTag found{name, {}, {}, {}};
+  std::uint32_t count = 0;
+  void* data = nullptr;
+  if (!TIFFGetField(tiff, name, &count, &data) || !data || count == 0) return found;
+  const TIFFField* const field = TIFFFieldWithTag(tiff, name);
+  switch (field ? TIFFFieldDataType(field) : TIFF_NOTYPE) {
+    case TIFF_DOUBLE:
+      found.reals.assign(static_cast<double*>(data), static_cast<double*>(data) + count);
+      break;
+    case TIFF_SHORT:
+      found.codes.assign(static_cast<std::uint16_t*>(data),
+                         static_cast<std::uint16_t*>(data) + count);
+      break;
+    case TIFF_ASCII:
+      found.text = static_cast<const char*>(data);
+      break;
+    default:
+      break;
+  }
+  return found;
+}
+
+CarriedFacts carried_by(TIFF* tiff, const std::string& description) {
+  CarriedFacts carried;
+  float x = 0, y = 0;
+  const auto unit = tag<std::uint16_t>(tiff, TIFFTAG_RESOLUTIONUNIT, RESUNIT_INCH);
+  if (TIFFGetField(tiff, TIFFTAG_XRESOLUTION, &x) && TIFFGetField(tiff, TIFFTAG_YRESOLUTION, &y)) {
+    carried.pixels_per_meter_x = per_meter(static_cast<double>(x), unit);
+    carried.pixels_per_meter_y = per_meter(static_cast<double>(y), unit);
+  }
+  carried.description = own_words(description);
+  carried.captured = text_tag(tiff, TIFFTAG_DATETIME);
+  for (const std::uint32_t name : kGroundTags) {
+    GroundTag found = ground_tag(tiff, name);
+    if (!found.reals.empty() || !found.codes.empty() || !found.text.empty())
+      carried.ground.push_back(std::move(found));
+  }
+  return carried;
 }
 
 }  // namespace
@@ -267,10 +321,12 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (colors != 1 && colors != 3)
     throw InputError("has " + std::to_string(colors) + " channels, which is no gray and no color",
                      "give a picture with 1 or 3 channels, and alpha at most");
-  const auto note = described(tiff, kSpaceKeyword);
+  const std::string description = text_tag(tiff, TIFFTAG_IMAGEDESCRIPTION);
+  file.facts.carried = carried_by(tiff, description);
+  const auto note = described(description, kSpaceKeyword);
   const Space* noted = note ? space_of_note(*note) : nullptr;
   if (note) file.facts.plane = plane_of_note(*note);
-  if (const auto legend = described(tiff, kLegendKeyword))
+  if (const auto legend = described(description, kLegendKeyword))
     file.facts.legend = parse_legend(*legend);
   file.info.space = noted ? noted : options.assume;
   file.facts.space_from = noted ? "note of this program" : "assumed";

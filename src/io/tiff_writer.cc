@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/icc_writer.h"
 #include "io/picture_encoder.h"
 #include "io/space_note.h"
 
@@ -79,18 +80,62 @@ class TiffWriter : public PictureWriter {
       TIFFSetField(tiff, TIFFTAG_EXTRASAMPLES, 1, &kind);
     }
     TIFFSetField(tiff, TIFFTAG_SOFTWARE, "Chalcedony");
-    if (!spec_.legend.empty()) {
-      describe(kLegendKeyword, legend_text(spec_.legend));
-    } else if (spec_.plane) {
-      describe(kSpaceKeyword, plane_note(*spec_.plane, shape.sample));
-    } else if (!spec_.labels) {
-      describe(kSpaceKeyword, space_note(*spec_.space, shape.sample));
+    if (const std::string text = description(); !text.empty())
+      TIFFSetField(tiff, TIFFTAG_IMAGEDESCRIPTION, text.c_str());
+    const bool is_color = !spec_.labels && !spec_.plane && colors == 3;
+    if (is_color && spec_.space->is_rgb) {
+      const auto profile = icc_profile_of(*spec_.space);
+      TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(profile.size()),
+                   profile.data());
     }
+    set_carried();
   }
 
-  void describe(std::string_view keyword, const std::string& text) {
-    const std::string line = std::string(keyword) + ": " + text;
-    TIFFSetField(tiff_.get(), TIFFTAG_IMAGEDESCRIPTION, line.c_str());
+  /// Our line first, then the words of the picture's own.
+  std::string description() const {
+    const SampleType sample = spec_.shape.sample;
+    std::string line;
+    if (!spec_.legend.empty()) {
+      line = std::string(kLegendKeyword) + ": " + legend_text(spec_.legend);
+    } else if (spec_.plane) {
+      line = std::string(kSpaceKeyword) + ": " + plane_note(*spec_.plane, sample);
+    } else if (!spec_.labels) {
+      line = std::string(kSpaceKeyword) + ": " + space_note(*spec_.space, sample);
+    }
+    const std::string& own = spec_.carried.description;
+    return line.empty() || own.empty() ? line + own : line + "\n" + own;
+  }
+
+  void set_carried() {
+    const CarriedFacts& carried = spec_.carried;
+    TIFF* tiff = tiff_.get();
+    if (carried.has_resolution()) {
+      constexpr double kCentimetersPerMeter = 100;
+      TIFFSetField(tiff, TIFFTAG_RESOLUTIONUNIT, RESUNIT_CENTIMETER);
+      TIFFSetField(tiff, TIFFTAG_XRESOLUTION, carried.pixels_per_meter_x / kCentimetersPerMeter);
+      TIFFSetField(tiff, TIFFTAG_YRESOLUTION, carried.pixels_per_meter_y / kCentimetersPerMeter);
+    }
+    if (!carried.captured.empty()) TIFFSetField(tiff, TIFFTAG_DATETIME, carried.captured.c_str());
+    for (const GroundTag& one : carried.ground) set_ground(one);
+  }
+
+  /// Fields the library does not know must be made known to it first.
+  void set_ground(const GroundTag& one) {
+    const TIFFDataType type = !one.reals.empty()   ? TIFF_DOUBLE
+                              : !one.codes.empty() ? TIFF_SHORT
+                                                   : TIFF_ASCII;
+    const bool counted = type != TIFF_ASCII;
+    static char name[] = "place on the ground";
+    const TIFFFieldInfo info{
+        one.tag, -1, -1, type, FIELD_CUSTOM, 1, static_cast<unsigned char>(counted ? 1 : 0), name};
+    TIFFMergeFieldInfo(tiff_.get(), &info, 1);
+    if (!one.reals.empty()) {
+      TIFFSetField(tiff_.get(), one.tag, static_cast<int>(one.reals.size()), one.reals.data());
+    } else if (!one.codes.empty()) {
+      TIFFSetField(tiff_.get(), one.tag, static_cast<int>(one.codes.size()), one.codes.data());
+    } else {
+      TIFFSetField(tiff_.get(), one.tag, one.text.c_str());
+    }
   }
 
   AtomicFile file_;

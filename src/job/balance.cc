@@ -96,6 +96,7 @@ class BalanceJob {
     PictureSpec spec = spec_like(info_);
     const auto output = place.path(picture_.file.path, "balanced", spec.shape.sample);
     spec.shape.sample = sample_for(output, spec.shape.sample);
+    spec.carried = picture_.file.facts.carried;
     const auto writer = create_picture(output, spec);
     const BlockWriter stored(info_of(spec));
     const bool draws = format != FigureFormat::kNone;

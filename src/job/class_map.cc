@@ -105,7 +105,8 @@ class ClassMapJob {
   const std::filesystem::path& input() const { return picture_.file.path; }
 
   /// The place of a new file among those that are written.
-  std::size_t open(const char* extension, const std::string& thing, const PictureSpec& spec) {
+  std::size_t open(const char* extension, const std::string& thing, PictureSpec spec) {
+    spec.carried = picture_.file.facts.carried;
     const std::size_t bytes = spec.shape.pixel_bytes();
     const std::size_t band_bytes = rows_per_band(info().shape, 0) * info().shape.width * bytes;
     files_.emplace_back(create_picture(results_.path(input(), thing, extension), spec), bytes,

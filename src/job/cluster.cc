@@ -334,7 +334,7 @@ const std::vector<ResultKind>& cluster_results() {
 }
 
 Json run_cluster(const ClusterOptions& options, const Context& context) {
-  Results results(options.shared, context, cluster_results());
+  Results results(options.shared, context, cluster_results(), ResultNames::kPictures);
   Json summary = summary_frame("cluster");
   ClusterJob(options, context, results).run(summary);
   results.report(summary);

@@ -101,7 +101,8 @@ class MapJob {
   }
 
   void open_files(const ClusterMapFiles& files) {
-    const auto open = [&](const std::filesystem::path& path, const PictureSpec& spec) {
+    const auto open = [&](const std::filesystem::path& path, PictureSpec spec) {
+      spec.carried = picture_.file.facts.carried;
       files_.push_back(create_picture(path, spec));
       return files_.size() - 1;
     };

@@ -130,6 +130,7 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
   PictureSpec spec = spec_for(info, options);
   const std::filesystem::path output = place.path(input, spec.space->id, spec.shape.sample);
   if (!options.depth) spec.shape.sample = sample_for(output, spec.shape.sample);
+  spec.carried = picture.file.facts.carried;
   const auto writer = create_picture(output, spec);
 
   const ChannelPlan plan(info, channels_of(*spec.space), options.shared.hue_floor);

@@ -269,7 +269,7 @@ const std::vector<ResultKind>& diff_results() {
 }
 
 Json run_diff(const DiffOptions& options, const Context& context) {
-  Results results(options.shared, context, diff_results(), false);
+  Results results(options.shared, context, diff_results(), ResultNames::kRun);
   Json summary = summary_frame("diff");
   summary["inputs"].push_back(DiffJob(options, context, results).run());
   results.report(summary);

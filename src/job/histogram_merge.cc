@@ -72,7 +72,7 @@ std::string names_of(const std::vector<std::string>& row, const Layout& layout) 
 }  // namespace
 
 Json merge_histograms(const SharedOptions& options, const Context& context) {
-  Results results(options, context, histogram_results(), false);
+  Results results(options, context, histogram_results(), ResultNames::kRun);
   Json summary = summary_frame("histogram");
   const Rows first = read_csv(options.inputs.front());
   const Layout& layout = layout_of(first, options.inputs.front());

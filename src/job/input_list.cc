@@ -45,7 +45,8 @@ void find_pictures(const fs::path& folder, bool recursive, const fs::path& skipp
 }  // namespace
 
 bool is_picture_name(const fs::path& path) {
-  static const std::array<std::string_view, 5> extensions{".png", ".jpg", ".jpeg", ".tif", ".tiff"};
+  static const std::array<std::string_view, 6> extensions{".png", ".jpg",  ".jpeg",
+                                                          ".tif", ".tiff", ".webp"};
   return std::find(extensions.begin(), extensions.end(), lower_case(path.extension().string())) !=
          extensions.end();
 }
@@ -62,7 +63,7 @@ void set_inputs(SharedOptions& options, const std::vector<std::string>& named, b
     std::vector<fs::path> found;
     find_pictures(name, recursive, options.output, found);
     if (found.empty())
-      throw UsageError("the folder holds no PNG, JPEG or TIFF",
+      throw UsageError("the folder holds no PNG, JPEG, TIFF or WebP",
                        recursive ? "name another" : "--recursive looks into the folders below it",
                        name);
     for (const fs::path& file : found) {

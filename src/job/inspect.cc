@@ -125,8 +125,11 @@ class Inspection {
 
  private:
   std::vector<Channel> statistic_channels() const {
-    if (options_.space) return channels_of(*options_.space);
-    return own_channels(info_);
+    if (options_.spaces.empty()) return own_channels(info_);
+    std::vector<Channel> channels;
+    for (const Space* space : options_.spaces)
+      for (const Channel& channel : channels_of(*space)) channels.push_back(channel);
+    return channels;
   }
   Findings empty_findings() const {
     Findings findings;
@@ -325,6 +328,11 @@ class Inspection {
   }
 
   void find_unused_depth(Json& list) const {
+    const FileFacts& facts = picture_.file.facts;
+    if (facts.significant_bits > 0 && facts.significant_bits < facts.bits)
+      list.push_back(
+          fmt::format("stored with {} bits, of which its sBIT chunk calls {} significant",
+                      facts.bits, facts.significant_bits));
     if (info_.shape.sample != SampleType::kU16) return;
     if (!findings_.uses_low_bytes) {
       list.push_back("stored with 16 bits, but holds only 8-bit values");

@@ -16,7 +16,7 @@ namespace chalcedony {
 
 struct InspectOptions {
   SharedOptions shared;
-  const Space* space = nullptr;  // of the statistics; null: the picture's own
+  std::vector<const Space*> spaces;  // of the statistics; none: the picture's own
   std::vector<std::pair<std::int64_t, std::int64_t>> at;  // pixels whose values are wanted
   std::optional<Region> values;               // pixels whose values are printed as a grid
   std::optional<std::filesystem::path> grid;  // a copy with coordinates, PNG, SVG or PDF

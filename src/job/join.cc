@@ -79,6 +79,7 @@ class JoinJob {
     const std::filesystem::path &first = files_.front().path, &output = options_.shared.output;
     PictureSpec spec = spec_of();
     if (!options_.depth) spec.shape.sample = sample_for(output, spec.shape.sample);
+    spec.carried = files_.front().picture.file.facts.carried;
     const auto writer = create_picture(output, spec);
     const BlockWriter stored(info_of(spec));
     RowSources sources;

@@ -120,10 +120,15 @@ class MaskJob {
     if (options.rest == CutoutRest::kPicture && (results.wants("cutout") || preview_.wanted()))
       open_ground();
     if (results.wants("mask")) {
-      mask_ = create_picture(results.path(input, "mask", "png"), label_spec(info().shape));
+      PictureSpec spec = label_spec(info().shape);
+      spec.carried = picture_.file.facts.carried;
+      mask_ = create_picture(results.path(input, "mask", "png"), spec);
     }
-    if (results.wants("cutout"))
-      cutout_ = create_picture(results.path(input, "cutout", "png"), cutout_spec(info().shape));
+    if (results.wants("cutout")) {
+      PictureSpec spec = cutout_spec(info().shape);
+      spec.carried = picture_.file.facts.carried;
+      cutout_ = create_picture(results.path(input, "cutout", "png"), spec);
+    }
     if (preview_.wanted()) figure_path_ = results.path(input, "mask.figure", extension_of(figures));
   }
 

@@ -38,7 +38,10 @@ class MeasureJob {
         context_(context),
         results_(results),
         format_(format),
-        file_(open_labels(input, options.shared.max_pixels)) {}
+        file_(open_labels(input, options.shared.max_pixels)),
+        pixel_size_(options.pixel_size) {
+    take_resolution(file_.carried, input);
+  }
 
   Json run() {
     measure();
@@ -81,16 +84,31 @@ class MeasureJob {
     }
   }
 
+  /// The size of a pixel by what a file says, where nothing else has said it.
+  void take_resolution(const CarriedFacts& carried, const std::filesystem::path& from) {
+    constexpr double kMillimeters = 1000, kAlike = 0.01;
+    if (pixel_size_.is_known() || !carried.has_resolution()) return;
+    const double x = carried.pixels_per_meter_x, y = carried.pixels_per_meter_y;
+    if (std::abs(x - y) > kAlike * x) {
+      context_.warn(from.string() +
+                    ": its resolution is not the same across and down, so lengths are in pixels");
+      return;
+    }
+    pixel_size_ = {kMillimeters / x, "mm"};
+    pixel_size_from_ = from;
+  }
+
   void read_image() {
     CountedPicture image = open_counted(*options_.image, options_.shared, context_);
+    take_resolution(image.file.facts.carried, *options_.image);
     Preview preview(image.file.info, format_ != FigureFormat::kNone);
     colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
                             options_.channels, preview, options_.shared, context_);
     if (preview.wanted()) image_ = preview.thumbnail();
   }
 
-  double length(double pixels) const { return options_.pixel_size.length(pixels); }
-  double area(std::uint64_t pixels) const { return options_.pixel_size.area(pixels); }
+  double length(double pixels) const { return pixel_size_.length(pixels); }
+  double area(std::uint64_t pixels) const { return pixel_size_.area(pixels); }
   std::uint64_t all_pixels() const { return file_.rows->shape().pixels(); }
 
   void write_table() {
@@ -117,7 +135,7 @@ class MeasureJob {
                                 names_[m.label],
                                 m.pixels,
                                 percent(m.pixels, all_pixels()),
-                                options_.pixel_size.unit,
+                                pixel_size_.unit,
                                 area(m.pixels),
                                 m.center_x,
                                 m.center_y,
@@ -257,9 +275,11 @@ class MeasureJob {
   Json report() const {
     Json json{{"file", input_.string()},
               {"kind", is_mask_ ? "mask" : "class map"},
-              {"unit", options_.pixel_size.unit},
+              {"unit", pixel_size_.unit},
               {"count", regions_.size()},
               {"classes", Json::array()}};
+    if (!pixel_size_from_.empty())
+      json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
     struct ClassSums {
       std::uint64_t count = 0, pixels = 0, largest = 0;
     };
@@ -288,6 +308,8 @@ class MeasureJob {
   Results& results_;
   FigureFormat format_;
   LabelFile file_;
+  PixelSize pixel_size_;
+  std::filesystem::path pixel_size_from_;  // the file that says it; empty: the user, or nobody
   bool is_mask_ = false;
   std::vector<std::string> names_, colors_of_;  // by number
   std::vector<RegionMeasures> regions_;

@@ -45,7 +45,7 @@ std::filesystem::path PictureOutput::beside(const std::filesystem::path& input,
 
 SampleType sample_for(const std::filesystem::path& path, SampleType sample) {
   const PictureFormat format = format_of(path);
-  if (format == PictureFormat::kJpeg) return SampleType::kU8;
+  if (format == PictureFormat::kJpeg || format == PictureFormat::kWebp) return SampleType::kU8;
   if (format == PictureFormat::kPng && sample == SampleType::kF32) return SampleType::kU16;
   return sample;
 }

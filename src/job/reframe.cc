@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstring>
+#include <utility>
 
 #include "core/error.h"
 #include "core/pixel/block_reader.h"
@@ -28,6 +29,7 @@ struct Reframed {
   PictureInfo info;
   bool labels = false;
   std::vector<LegendEntry> legend;
+  CarriedFacts carried;
 };
 
 /// Opens a picture; labels by their numbers.
@@ -35,12 +37,12 @@ Reframed open_for_reframing(const std::filesystem::path& input, const ReframeOpt
                             const Context& context) {
   CountedPicture picture = open_counted(input, options.shared, context);
   if (!holds_labels(picture.file))
-    return {std::move(picture.file.rows), picture.file.info, false, {}};
+    return {std::move(picture.file.rows), picture.file.info, false, {}, picture.file.facts.carried};
   ReadOptions by_number;
   by_number.palette_indices = true;
   by_number.max_pixels = options.shared.max_pixels;
   PictureFile file = open_picture(input, by_number);
-  return {std::move(file.rows), file.info, true, std::move(file.facts.legend)};
+  return {std::move(file.rows), file.info, true, std::move(file.facts.legend), file.facts.carried};
 }
 
 void crop(Reframed& picture, const Region& region, const std::filesystem::path& input) {
@@ -53,6 +55,7 @@ void crop(Reframed& picture, const Region& region, const std::filesystem::path& 
   }
   picture.rows = std::make_unique<CroppedRows>(std::move(picture.rows), rect);
   picture.info.shape = picture.rows->shape();
+  picture.carried = reframed(picture.carried, 1, 1);
 }
 
 /// Quarter turns move whole pixels, so that nothing is lost.
@@ -62,6 +65,9 @@ void turn_by_quarters(Reframed& picture, int quarters) {
   picture.rows =
       turn_upright(std::move(picture.rows), kOrientation[static_cast<std::size_t>(quarters)]);
   picture.info.shape = picture.rows->shape();
+  picture.carried = reframed(picture.carried, 1, 1);
+  if (quarters % 2 == 1)
+    std::swap(picture.carried.pixels_per_meter_x, picture.carried.pixels_per_meter_y);
 }
 
 void turn(Reframed& picture, const ReframeOptions& options) {
@@ -72,6 +78,7 @@ void turn(Reframed& picture, const ReframeOptions& options) {
   if (picture.labels) how.fill = std::array<double, 3>{};
   auto turned = std::make_unique<TurnedRows>(std::move(picture.rows), picture.info, how);
   picture.info = turned->info();
+  picture.carried = reframed(picture.carried, 1, 1);
   picture.rows = std::move(turned);
 }
 
@@ -96,6 +103,8 @@ void scale(Reframed& picture, const ReframeOptions& options) {
   const Scaling scaling = scaling_of(picture.info.shape, options, picture.labels);
   const RasterShape& shape = picture.info.shape;
   if (scaling.width == shape.width && scaling.height == shape.height) return;
+  picture.carried = reframed(picture.carried, static_cast<double>(scaling.width) / shape.width,
+                             static_cast<double>(scaling.height) / shape.height);
   auto scaled = std::make_unique<ScaledRows>(std::move(picture.rows), picture.info, scaling);
   picture.info = scaled->info();
   picture.rows = std::move(scaled);
@@ -108,8 +117,11 @@ bool averages(const ReframeOptions& options) {
 }
 
 PictureSpec spec_of(const Reframed& picture) {
-  return picture.labels ? label_spec(picture.info.shape, picture.legend, picture.info.shape.sample)
-                        : spec_like(picture.info);
+  PictureSpec spec = picture.labels
+                         ? label_spec(picture.info.shape, picture.legend, picture.info.shape.sample)
+                         : spec_like(picture.info);
+  spec.carried = picture.carried;
+  return spec;
 }
 
 /// Rows as they are where the file holds them alike, so that floats keep every bit.

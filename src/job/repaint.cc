@@ -58,6 +58,7 @@ class RepaintJob {
       bytes[3] = std::byte{255};
     }
     counts_.resize(repaint.palette.size());
+    spec_.carried = picture.file.facts.carried;
     if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec_);
     if (repaint.dither) diffusion_.emplace(picture.shape().width, repaint.palette, repaint.formula);
   }

@@ -13,6 +13,7 @@
 #include "core/natural_order.h"
 #include "io/atomic_file.h"
 #include "io/csv.h"
+#include "job/input_list.h"
 #include "job/report_images.h"
 #include "job/report_page.h"
 #include "job/run_facts.h"
@@ -122,16 +123,10 @@ class ReportJob {
       for (const Json& input : one.run["inputs"]) {
         const path file = found_from_here(one, input["file"].get<std::string>());
         if (file.empty() || file.string().starts_with(top)) continue;
-        if (!inlined_ending(file)) continue;
+        if (!is_picture_name(file)) continue;
         if (std::find(originals_.begin(), originals_.end(), file) == originals_.end())
           originals_.push_back(file);
       }
-  }
-
-  static bool inlined_ending(const path& file) {
-    static const std::set<std::string> endings{".png", ".jpg", ".jpeg", ".tif", ".tiff",
-                                               ".PNG", ".JPG", ".JPEG", ".TIF", ".TIFF"};
-    return endings.count(file.extension().string()) > 0;
   }
 
   void add_run(const RecordedRun& one) {
@@ -163,7 +158,7 @@ class ReportJob {
     if (!seen_.insert(file.lexically_normal()).second) return;
     if (file.extension() == ".csv") {
       tables_.push_back(file);
-    } else if (inlined_ending(file) || file.extension() == ".svg") {
+    } else if (is_picture_name(file) || file.extension() == ".svg") {
       add_image(one, file);
     }
   }

@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "job/input_list.h"
 
 namespace chalcedony {
 namespace {
@@ -33,9 +34,11 @@ std::filesystem::path result_stem(const SharedOptions& options,
   return folder / input.stem();
 }
 
-void check_stems(const SharedOptions& options) {
+void check_stems(const SharedOptions& options, ResultNames names) {
+  if (names == ResultNames::kRun) return;
   std::map<std::filesystem::path, std::filesystem::path> seen;
   for (const auto& input : options.inputs) {
+    if (names == ResultNames::kPictures && is_table_name(input)) continue;
     const auto [at, is_new] = seen.emplace(result_stem(options, input), input);
     if (!is_new)
       throw UsageError(
@@ -55,14 +58,14 @@ void check_output(const std::filesystem::path& path, const SharedOptions& option
 }
 
 Results::Results(const SharedOptions& options, const Context& context,
-                 const std::vector<ResultKind>& kinds, bool by_input)
+                 const std::vector<ResultKind>& kinds, ResultNames names)
     : options_(options), ledger_(context.ledger) {
-  const auto names = names_of(kinds);
+  const auto known = names_of(kinds);
   for (const std::string& name : options.write)
-    if (std::find(names.begin(), names.end(), name) == names.end())
-      throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, names));
+    if (std::find(known.begin(), known.end(), name) == known.end())
+      throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, known));
   if (options.output.empty()) return;
-  if (by_input) check_stems(options);
+  check_stems(options, names);
   make_folder(options.output);
   lock_ = std::make_unique<FolderLock>(options.output, options.command);
 }

@@ -20,17 +20,24 @@ struct ResultKind {
   std::string_view meaning;
 };
 
+/// Whose names results bear.
+enum class ResultNames {
+  kRun,       // none of an input
+  kPictures,  // those of the input pictures; tables that stand for pictures have none of their own
+  kInputs     // those of all inputs
+};
+
 /// The result files of a run in its output folder.
 class Results {
  public:
   /// Makes the folder, and keeps it from other runs of the command. `kinds` are what the command
-  /// can write; `by_input` says that each input has results of its own, which bear its name.
+  /// can write.
   ///
   /// Errors    UsageError for a --write name that is none of `kinds`, or two inputs whose results
   ///           would bear one name; OutputError when the folder cannot be made, or another run of
   ///           the command writes into it
   Results(const SharedOptions& options, const Context& context,
-          const std::vector<ResultKind>& kinds, bool by_input = true);
+          const std::vector<ResultKind>& kinds, ResultNames names = ResultNames::kInputs);
 
   /// Whether this result is to be written at all.
   bool wants(std::string_view kind) const;
@@ -67,7 +74,7 @@ void make_folder(const std::filesystem::path& folder);
 std::filesystem::path result_stem(const SharedOptions& options, const std::filesystem::path& input);
 
 /// Errors    UsageError when two inputs would write the same names
-void check_stems(const SharedOptions& options);
+void check_stems(const SharedOptions& options, ResultNames names = ResultNames::kInputs);
 
 }  // namespace chalcedony
 

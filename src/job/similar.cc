@@ -33,7 +33,7 @@ const std::vector<ResultKind>& similar_results() {
 }
 
 Json run_similar(const SimilarOptions& options, const Context& context) {
-  Results results(options.shared, context, similar_results(), false);
+  Results results(options.shared, context, similar_results(), ResultNames::kRun);
   const bool figure = results.wants("figure") && options.shared.figures != FigureFormat::kNone;
   const auto read = [&](const std::filesystem::path& path, Thumbnail& thumbnail) {
     CountedPicture picture = open_counted(path, options.shared, context);

@@ -16,6 +16,7 @@ Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options
   PictureSpec spec = spec_like(info);
   const auto output = place.path(input, "smooth", spec.shape.sample);
   spec.shape.sample = sample_for(output, spec.shape.sample);
+  spec.carried = picture.file.facts.carried;
   const auto writer = create_picture(output, spec);
   const BlockWriter stored(info_of(spec));
   RoadOptions road = road_for(picture, options.shared, context);

@@ -88,7 +88,8 @@ class SplitJob {
     add("alpha", spec, {1 / full_scale_of(spec.shape.sample), 0}, results);
   }
 
-  void add(const std::string& name, const PictureSpec& spec, SampleScale scale, Results& results) {
+  void add(const std::string& name, PictureSpec spec, SampleScale scale, Results& results) {
+    spec.carried = picture_.file.facts.carried;
     const bool floats = spec.shape.sample == SampleType::kF32;
     const auto path = results.path(picture_.file.path, name, floats ? "tif" : "png");
     files_.push_back({name, spec, scale, path, create_picture(path, spec)});

@@ -291,7 +291,7 @@ const std::vector<ResultKind>& train_results() {
 }
 
 Json run_train(const TrainOptions& options, const Context& context) {
-  Results results(options.shared, context, train_results());
+  Results results(options.shared, context, train_results(), ResultNames::kPictures);
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("train");

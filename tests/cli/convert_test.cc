@@ -104,3 +104,35 @@ TEST_CASE("convert says what contradicts itself", "[cli][convert]") {
               "is gray, so there is no order");
   CHECK_FALSE(std::filesystem::exists(dir / "x.png"));
 }
+
+TEST_CASE("what a file says of its picture is said again of what is made of it", "[cli][convert]") {
+  const TempDir dir;
+  PictureSpec spec = spec_of(6, 4, 3);
+  spec.carried.pixels_per_meter_x = 4000;
+  spec.carried.pixels_per_meter_y = 2000;
+  spec.carried.description = "west wall";
+  spec.carried.captured = "2026:05:17 14:03:21";
+  spec.carried.ground = {{33550, {0.5, 0.5, 0}, {}, {}}};
+  write_picture(dir / "a.tif", spec, bytes_of(random_bytes(72)));
+  const std::vector<std::vector<std::string>> commands{
+      {"convert", "a.tif", "--to", "lab", "-o", "lab.tif"},
+      {"convert", "a.tif", "--to", "display-p3", "-o", "p3.png"},
+      {"convert", "a.tif", "-o", "b.jpg"},
+      {"smooth", "a.tif", "--filter", "mean", "--radius", "1", "-o", "smooth.png"},
+      {"reframe", "a.tif", "--turn", "90", "-o", "turned.tif"},
+      {"mask", "a.tif", "--where", "gray > 100", "--figures", "none", "-o", "."},
+      {"split", "a.tif", "--channels", "lab.l", "-o", "."}};
+  for (const auto& command : commands) CHECK(run_tool(dir, command).exit_code == 0);
+  for (const char* name : {"lab.tif", "p3.png", "b.jpg", "smooth.png", "turned.tif", "a.mask.png",
+                           "a.cutout.png", "a.lab.l.png"}) {
+    INFO(name);
+    REQUIRE(std::filesystem::exists(dir / name));
+    const CarriedFacts found = open_picture(dir / name, {}).facts.carried;
+    const bool turned = std::string(name) == "turned.tif";
+    CHECK(found.pixels_per_meter_x == Approx(turned ? 2000 : 4000).epsilon(0.01));
+    CHECK(found.pixels_per_meter_y == Approx(turned ? 4000 : 2000).epsilon(0.01));
+    CHECK(found.description == "west wall");
+    CHECK(found.captured == "2026:05:17 14:03:21");
+    CHECK(found.ground.size() == (std::string(name) == "lab.tif" ? 1 : 0));
+  }
+}

@@ -96,3 +96,17 @@ TEST_CASE("inspect says what it cannot show", "[cli][inspect]") {
               "is 33x1 pixels, more than can be read");
   CHECK(dir.files() == std::set<std::string>{"s.png", "w.png"});
 }
+
+TEST_CASE("statistics are of several spaces at once", "[cli][inspect]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  const json looked =
+      summary_of(run_tool(dir, {"inspect", "a.png", "--space", "hsv,lab", "--region", "0,0,8,4",
+                                "--summary", "json"}))["inputs"][0];
+  std::vector<std::string> names;
+  for (const json& channel : looked["channels"]) names.push_back(channel["channel"]);
+  CHECK(names == std::vector<std::string>{"hsv.h", "hsv.s", "hsv.v", "lab.l", "lab.a", "lab.b"});
+  const json lab = summary_of(run_tool(dir, {"inspect", "a.png", "--space", "lab", "--region",
+                                             "0,0,8,4", "--summary", "json"}))["inputs"][0];
+  CHECK(looked["channels"][3] == lab["channels"][0]);
+}

@@ -60,16 +60,23 @@ TEST_CASE("the mask of each glass from its samples, tidied, is the reference",
       copy_demo(dir, panel + end);
     const auto reference = labels_in(dir / (panel + ".reference.png"));
     for (unsigned g = 0; g < glasses.size(); ++g) {
-      run_tool(dir, {"mask", panel + ".png", "--like", panel + ".samples.geojson:" + glasses[g],
-                     "--by", "gaussian", "--coverage", "99.99", "-o", "m", "--write", "mask"});
+      // One pane of each panel is soiled, which the samples that are shipped do not show: ruby in
+      // A, emerald in B. Who wants it too marks a place on it.
+      const bool soiled = (panel == "panel-a" && g == 0) || (panel == "panel-b" && g == 3);
+      std::vector<std::string> words{"mask",       panel + ".png",
+                                     "--like",     panel + ".samples.geojson:" + glasses[g],
+                                     "--by",       "gaussian",
+                                     "--coverage", "99.99",
+                                     "-o",         "m",
+                                     "--write",    "mask"};
+      if (soiled) words.insert(words.end(), {"--like", "20,330,12"});
+      run_tool(dir, words);
       run_tool(dir, {"tidy", "m/" + panel + ".mask.png", "--steps",
                      "open 1; close 3; fill 500; drop 60", "-o", "m", "--write", "tidy"});
       const double agreed = intersection_over_union(
           labels_in(dir / ("m/" + panel + ".mask.tidy.png")), reference, g + 1);
       INFO(panel << " " << glasses[g]);
-      // One pane of each panel is soiled, which no sample shows: ruby in A, emerald in B.
-      const bool soiled = (panel == "panel-a" && g == 0) || (panel == "panel-b" && g == 3);
-      CHECK(agreed > (soiled ? 0.86 : 0.95));
+      CHECK(agreed >= 0.95);
     }
   }
 }

@@ -195,3 +195,43 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
               "has the class number 768, above 255");
   check_nothing_in(dir, "out");
 }
+
+TEST_CASE("measure takes the resolution of a file for the size of a pixel", "[cli][measure]") {
+  const TempDir dir;
+  PictureSpec spec = spec_of(20, 10, 3);
+  spec.carried.pixels_per_meter_x = spec.carried.pixels_per_meter_y = 2000;  // half a millimeter
+  std::vector<std::uint8_t> rgb(600, 20);
+  for (std::size_t i = 0; i < 300; ++i) rgb[i] = 200;
+  write_picture(dir / "a.png", spec, bytes_of(rgb));
+  // The mask of a picture has its resolution, scaled as it is.
+  CHECK(run_tool(dir, {"mask", "a.png", "--where", "gray > 100", "--write", "mask", "-o", "out"})
+            .exit_code == 0);
+  CHECK(run_tool(dir, {"reframe", "out/a.mask.png", "--scale", "2", "-o", "out/twice.png"})
+            .exit_code == 0);
+  for (const char* mask : {"out/a.mask.png", "out/twice.png"}) {
+    const json measured =
+        summary_of(run_tool(dir, {"measure", mask, "--summary", "json"}))["inputs"][0];
+    CHECK(measured["unit"] == "mm");
+    CHECK(measured["pixel_size"]["from"] == mask);
+    CHECK(measured["classes"][0]["area"].get<double>() == Approx(100 * 0.25));
+  }
+  CHECK_THAT(run_tool(dir, {"measure", "out/a.mask.png"}).out,
+             Catch::Contains("a pixel is 0.5 mm wide by the resolution of out/a.mask.png"));
+  // What is typed wins.
+  const json typed = summary_of(run_tool(
+      dir, {"measure", "out/a.mask.png", "--pixel-size", "1cm", "--summary", "json"}))["inputs"][0];
+  CHECK(typed["unit"] == "cm");
+  CHECK_FALSE(typed.contains("pixel_size"));
+  // Without one in the mask, that of the picture.
+  write_labels(dir / "plain.png", 20, std::vector<std::uint8_t>(200, 255));
+  CHECK(summary_of(run_tool(
+            dir, {"measure", "plain.png", "--summary", "json"}))["inputs"][0]["unit"] == "px");
+  const json by_image = summary_of(run_tool(
+      dir, {"measure", "plain.png", "--image", "a.png", "--summary", "json"}))["inputs"][0];
+  CHECK(by_image["unit"] == "mm");
+  CHECK(by_image["pixel_size"]["from"] == "a.png");
+  spec.carried.pixels_per_meter_y = 1000;
+  write_picture(dir / "a.png", spec, bytes_of(rgb));
+  const auto uneven = run_tool(dir, {"measure", "plain.png", "--image", "a.png"});
+  CHECK_THAT(uneven.err, Catch::Contains("a.png: its resolution is not the same across and down"));
+}

@@ -17,8 +17,8 @@ namespace chalcedony::cli {
 namespace {
 
 void declare(po::options_description& options) {
-  add_option<std::string>(options, "space", "SPACE",
-                          "the space of the statistics (default the picture's own)");
+  add_option<std::string>(options, "space", "LIST",
+                          "the spaces of the statistics (default the picture's own)");
   add_repeated_option(options, "at", "X,Y", "print the values of this pixel; may be repeated");
   add_option<std::string>(options, "values", "X,Y,W,H",
                           "print the values of these pixels, up to 32x32, one grid a channel");
@@ -30,7 +30,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   InspectOptions options;
   options.shared = shared;
   if (given.count("space"))
-    options.space = &space_option("--space", given["space"].as<std::string>());
+    for (const std::string& name : split_list(given["space"].as<std::string>()))
+      options.spaces.push_back(&space_option("--space", name));
   for (const auto& text : texts_of(given, "at")) options.at.push_back(point_in("--at", text));
   if (given.count("values"))
     options.values =
@@ -185,8 +186,8 @@ const Command kInspect{
     {{"inspect panel-a.png --values 236,178,8,4 --grid grid.png",
       "the file and its r, g and b, the numbers of a few pixels, and the picture under its "
       "coordinates"},
-     {"inspect panel-a.png --space hsv --region 100,80,60,40",
-      "hue, saturation and value of a part"},
+     {"inspect panel-a.png --space hsv,lab --region 100,80,60,40",
+      "hue, saturation and value, and Lab, of a part"},
      {"inspect panel-a.png panel-d.png --at 240,180 -o looked/",
       "two pictures, one pixel of each in several spaces, and the statistics as CSV"}},
     true,

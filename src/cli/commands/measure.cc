@@ -88,6 +88,10 @@ void print(const Json& summary, std::ostream& out) {
     const std::string unit = p["unit"].get<std::string>();
     out << fmt::format("{}: {}, {}\n", p["file"].get<std::string>(), p["kind"].get<std::string>(),
                        plural(p["count"].get<std::uint64_t>(), "region"));
+    if (p.contains("pixel_size"))
+      out << fmt::format("  a pixel is {:.4g} {} wide by the resolution of {}\n",
+                         p["pixel_size"]["side"].get<double>(), unit,
+                         p["pixel_size"]["from"].get<std::string>());
     TextTable classes({"class", "regions", "area " + unit + "\u00b2", "share of all", "largest"});
     for (const Json& c : p["classes"])
       classes.add({c["name"].get<std::string>(), counted(c["count"].get<std::uint64_t>()),
