@@ -1,6 +1,7 @@
 #include "cli/parse.h"
 
 #include "cli/shared_flags.h"
+#include "cli/written_options.h"
 
 #include "core/error.h"
 #include "core/nearest_name.h"
@@ -39,6 +40,13 @@ po::variables_map parse_arguments(const CommandOptions& options,
     po::store(
         po::command_line_parser(arguments).options(all).positional(operands).style(kStyle).run(),
         given);
+    if (given.count("config"))
+      po::store(
+          po::command_line_parser(words_of_file(given["config"].as<std::string>(), all, given))
+              .options(all)
+              .style(kStyle)
+              .run(),
+          given);
     po::notify(given);
   } catch (const po::unknown_option& error) {
     throw UsageError("there is no option '" + error.get_option_name() + "'",

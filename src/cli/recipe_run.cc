@@ -7,6 +7,7 @@
 
 #include "cli/parse.h"
 #include "cli/typed_command.h"
+#include "cli/written_options.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "core/pixel/road.h"
@@ -18,8 +19,8 @@ namespace chalcedony::cli {
 namespace {
 
 /// Where a step's results go comes from the run; its inputs from the recipe.
-const std::vector<std::string> kNotInRecipes{"output",  "list",    "recursive", "help", "quiet",
-                                             "verbose", "summary", "progress",  "shard"};
+const std::vector<std::string> kNotInRecipes{"output", "config",  "list",    "recursive", "help",
+                                             "quiet",  "verbose", "summary", "progress",  "shard"};
 
 std::vector<const po::option_description*> options_of(const CommandOptions& options) {
   std::vector<const po::option_description*> found;
@@ -42,19 +43,6 @@ bool takes(const Command& command, const std::string& name) {
   const std::vector<std::string>& refused = command.refuses.options;
   return std::find(refused.begin(), refused.end(), name) == refused.end() &&
          find_option(CommandOptions(command), name) != nullptr;
-}
-
-void check_kind(const po::option_description& option, const RecipeOption& given) {
-  const bool takes_value = option.semantic()->max_tokens() > 0;
-  if (takes_value && given.is_flag)
-    throw InputError("the option '" + given.name.text + "' needs a value", "write it as text",
-                     given.name.place);
-  if (!takes_value && !given.is_flag)
-    throw InputError("the option '" + given.name.text + "' has no value", "write true or false",
-                     given.name.place);
-  if (given.is_list && !option.semantic()->is_composing())
-    throw InputError("the option '" + given.name.text + "' has one value", "write it once",
-                     given.name.place);
 }
 
 void check_step(const RecipeStep& step) {
@@ -97,14 +85,6 @@ void check_shared(const Recipe& recipe) {
     if (!used)
       throw InputError("no step has an option '" + given.name.text + "'",
                        suggest_name(given.name.text, names), given.name.place);
-  }
-}
-
-void add_words(const RecipeOption& option, std::vector<std::string>& words) {
-  if (option.is_flag) words.push_back("--" + option.name.text);
-  for (const std::string& value : option.values) {
-    words.push_back("--" + option.name.text);
-    words.push_back(value);
   }
 }
 

@@ -33,8 +33,8 @@ FigureFormat figure_format(const std::string& text) {
 
 /// Options that say how a run goes about its work, not what it makes.
 const std::vector<std::string> kNoSayInResults{
-    "input",    "output",  "list",   "help",   "quiet", "verbose",   "summary",
-    "progress", "threads", "resume", "verify", "shard", "no-clobber"};
+    "input",   "output",   "list",    "config", "help",   "quiet", "verbose",
+    "summary", "progress", "threads", "resume", "verify", "shard", "no-clobber"};
 
 /// The options that have a say in the results, by name.
 std::vector<TypedOption> typed_options(const po::variables_map& given) {
@@ -60,6 +60,18 @@ Shard shard_option(const std::string& text) {
   shard.of = static_cast<unsigned>(whole_number("--shard", behind, 1, 1000000));
   shard.number = static_cast<unsigned>(whole_number("--shard", text.substr(0, slash), 1, shard.of));
   return shard;
+}
+
+/// A mask, or MAP:CLASS,CLASS. A file that is there is meant whole, whatever its name.
+void set_within(SharedOptions& shared, const std::string& text) {
+  std::error_code error;
+  const std::size_t colon = text.rfind(':');
+  if (colon == std::string::npos || std::filesystem::exists(text, error)) {
+    shared.within = text;
+    return;
+  }
+  shared.within = text.substr(0, colon);
+  shared.within_classes = split_list(text.substr(colon + 1));
 }
 
 /// What parts of a run need: a folder, where its journal is.
@@ -98,6 +110,8 @@ void declare_common(po::options_description& options) {
   add("verbose,v", "say what is done and how long it took");
   add("summary", po::value<std::string>()->value_name("text|json"),
       "how the summary on stdout is written (default text)");
+  add("config", po::value<std::string>()->value_name("FILE"),
+      "options from a YAML file, as name: value; what is typed wins");
   add("progress", po::value<std::string>()->value_name("auto|always|never"),
       "show how far long work is (default auto: on a terminal; elsewhere a line now and then)");
 }
@@ -114,7 +128,8 @@ void declare_shared(const Command& command, po::options_description& options) {
   add("region", po::value<std::string>()->value_name("X,Y,W,H"),
       "count only pixels in this rectangle, in pixels or as percent:X,Y,W,H");
   add("within", po::value<std::string>()->value_name("MASK"),
-      "count only pixels where this mask is on (128 or more)");
+      "count only pixels where this mask is on (128 or more), or of classes of a class map, as "
+      "MAP:ruby,lead");
   if (command.own_alpha.empty())
     add("alpha", po::value<std::string>()->value_name("skip|count"),
         "what fully transparent pixels do (default skip)");
@@ -124,6 +139,8 @@ void declare_shared(const Command& command, po::options_description& options) {
       "how figures are drawn (default png up to 20 inputs, then none)");
   add("assume", po::value<std::string>()->value_name("SPACE"),
       "the color space of files that do not say theirs (default srgb)");
+  add("full-scale", po::value<std::string>()->value_name("CODE"),
+      "the code that is full, for integers that do not use all their bits: 4095 for 12 bits in 16");
   add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
   add("max-pixels", po::value<std::string>()->value_name("N"),
       "refuse larger pictures (default no limit)");
@@ -154,7 +171,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
     shared.region =
         read_option("--region", [&] { return parse_region(given["region"].as<std::string>()); });
   }
-  if (given.count("within")) shared.within = given["within"].as<std::string>();
+  if (given.count("within")) set_within(shared, given["within"].as<std::string>());
   const std::vector<std::string> alphas =
       command.own_alpha.empty() ? std::vector<std::string>{"skip", "count"} : command.own_alpha;
   shared.count_transparent =
@@ -162,6 +179,9 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
   if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
   shared.assume = &space_option("--assume", text_of(given, "assume", "srgb"));
+  if (given.count("full-scale"))
+    shared.full_scale = static_cast<double>(
+        whole_number("--full-scale", given["full-scale"].as<std::string>(), 1, 65535));
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));

@@ -17,6 +17,14 @@ namespace chalcedony {
 Mask read_mask(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
                std::vector<std::string>& warnings);
 
+/// The pixels of some classes of a class map, or of another picture of labels, as a mask.
+///
+/// Errors    InputError for a class that it does not have, a picture of another size, and what
+///           open_labels() throws
+Mask read_classes_as_mask(const std::filesystem::path& path,
+                          const std::vector<std::string>& classes, std::uint32_t width,
+                          std::uint32_t height);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_IO_MASK_FILE_H_

@@ -118,6 +118,9 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
   try {
     PictureFile file = opener_for(first_bytes(path))(path, options);
     file.path = path;
+    const bool is_color = file.facts.legend.empty() && !options.palette_indices;
+    if (options.full_scale > 0 && is_color && !file.info.is_float())
+      file.info.full_scale = options.full_scale;
     honor_profile(file, options);
     if (file.facts.orientation != 1) {
       file.rows = turn_upright(std::move(file.rows), file.facts.orientation);

@@ -22,6 +22,7 @@ struct ReadOptions {
   const Space* assume = &spaces::kSrgb;  // for a file that does not say its space
   std::uint64_t max_pixels = 0;          // 0: no limit
   bool palette_indices = false;          // read a palette picture as its indices
+  double full_scale = 0;                 // the code of integers that is full; 0: all bits set
 };
 
 /// What a file says of itself, for people.

@@ -6,9 +6,9 @@
 #include "core/learn/sample_labels.h"
 #include "core/letter_case.h"
 #include "io/label_file.h"
-#include "io/mask_file.h"
 #include "io/model_file.h"
 #include "io/sample_file.h"
+#include "job/inputs.h"
 
 namespace chalcedony {
 namespace {
@@ -45,11 +45,7 @@ AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& cont
   } catch (const InputError& error) {
     throw at_place(error, map.string());
   }
-  if (options.shared.within) {
-    std::vector<std::string> warnings;
-    within_ = read_mask(*options.shared.within, width_, height, warnings);
-    for (const std::string& warning : warnings) context.warn(warning);
-  }
+  if (options.shared.within) within_ = mask_within(options.shared, width_, height, context);
   if (options.model) leave_out_training(options);
   everywhere_ = !region_ && !within_ && !training_;
 }

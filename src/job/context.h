@@ -39,17 +39,19 @@ struct SharedOptions {
   std::vector<std::string> write;                                // which results; empty: all
   std::optional<Region> region;                                  // count only pixels inside
   std::optional<std::filesystem::path> within;                   // count only where this mask is on
-  bool count_transparent = false;        // count fully transparent pixels too
-  double hue_floor = 0;                  // percent; see ChannelPlan
-  const Space* assume = &spaces::kSrgb;  // for files that do not say their space
-  std::optional<FigureFormat> figures;   // not given: png for up to 20 inputs
-  unsigned threads = 0;                  // 0: all there are
-  std::uint64_t max_pixels = 0;          // 0: no limit
-  std::uint64_t seed = 1;                // of everything that is drawn at random
-  bool clobber = true;                   // replace outputs that exist
-  bool resume = false;                   // leave out pictures that are done and unchanged,
-  bool verify = false;                   // seen by their content, not by size and time
-  std::optional<Shard> shard;            // do only a part of the inputs
+  std::vector<std::string> within_classes;  // of a class map in place of a mask
+  double full_scale = 0;                    // the code of integers that is full; 0: all bits set
+  bool count_transparent = false;           // count fully transparent pixels too
+  double hue_floor = 0;                     // percent; see ChannelPlan
+  const Space* assume = &spaces::kSrgb;     // for files that do not say their space
+  std::optional<FigureFormat> figures;      // not given: png for up to 20 inputs
+  unsigned threads = 0;                     // 0: all there are
+  std::uint64_t max_pixels = 0;             // 0: no limit
+  std::uint64_t seed = 1;                   // of everything that is drawn at random
+  bool clobber = true;                      // replace outputs that exist
+  bool resume = false;                      // leave out pictures that are done and unchanged,
+  bool verify = false;                      // seen by their content, not by size and time
+  std::optional<Shard> shard;               // do only a part of the inputs
 };
 
 /// How far a run over several pictures is.

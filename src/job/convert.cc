@@ -163,6 +163,7 @@ void check_request(const ConvertOptions& options) {
   PictureSpec spec;
   spec.space = options.to ? options.to : &spaces::kSrgb;
   spec.shape.sample = options.depth.value_or(SampleType::kU8);
+  spec.shape.channels = static_cast<std::uint32_t>(spec.space->channel_count);
   if (!options.depth && !spec.space->is_rgb &&
       format_of(options.shared.output) == PictureFormat::kTiff)
     spec.shape.sample = SampleType::kF32;

@@ -10,11 +10,22 @@ constexpr std::size_t kMostInputsWithFigures = 20;
 
 }  // namespace
 
+Mask mask_within(const SharedOptions& options, std::uint32_t width, std::uint32_t height,
+                 const Context& context) {
+  if (!options.within_classes.empty())
+    return read_classes_as_mask(*options.within, options.within_classes, width, height);
+  std::vector<std::string> warnings;
+  Mask mask = read_mask(*options.within, width, height, warnings);
+  for (const std::string& warning : warnings) context.warn(warning);
+  return mask;
+}
+
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
                             const Context& context) {
   ReadOptions read;
   read.assume = options.assume;
   read.max_pixels = options.max_pixels;
+  read.full_scale = options.full_scale;
   CountedPicture picture{open_picture(path, read), {}};
   for (const std::string& warning : picture.file.facts.warnings)
     context.warn(path.string() + ": " + warning);
@@ -26,10 +37,8 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
     throw at_place(error, path.string());
   }
   if (options.within) {
-    std::vector<std::string> warnings;
-    picture.counting.within = std::make_shared<const Mask>(
-        read_mask(*options.within, shape.width, shape.height, warnings));
-    for (const std::string& warning : warnings) context.warn(warning);
+    picture.counting.within =
+        std::make_shared<const Mask>(mask_within(options, shape.width, shape.height, context));
   }
   return picture;
 }

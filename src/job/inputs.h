@@ -27,6 +27,12 @@ struct CountedPicture {
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
                             const Context& context);
 
+/// What --within says, for a picture of this size: a mask, or classes of a class map.
+///
+/// Errors    InputError
+Mask mask_within(const SharedOptions& options, std::uint32_t width, std::uint32_t height,
+                 const Context& context);
+
 /// The road for one pass over a picture.
 RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
                      const Context& context);

@@ -36,6 +36,11 @@ class RecipeReader {
     return recipe;
   }
 
+  std::vector<RecipeOption> read_options(std::string_view text) const {
+    const YAML::Node root = load(text);
+    return root.IsNull() ? std::vector<RecipeOption>{} : options_of(root);
+  }
+
  private:
   YAML::Node load(std::string_view text) const {
     try {
@@ -209,6 +214,10 @@ Recipe parse_recipe(std::string_view text, const std::filesystem::path& path,
 Recipe read_recipe(const std::filesystem::path& path, const std::map<std::string, std::string>& set,
                    const std::filesystem::path& output) {
   return parse_recipe(read_text_file(path), path, set, output);
+}
+
+std::vector<RecipeOption> read_options(const std::filesystem::path& path) {
+  return RecipeReader(path, {}, {}).read_options(read_text_file(path));
 }
 
 }  // namespace chalcedony

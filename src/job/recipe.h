@@ -52,6 +52,11 @@ Recipe parse_recipe(std::string_view text, const std::filesystem::path& path,
 Recipe read_recipe(const std::filesystem::path& path, const std::map<std::string, std::string>& set,
                    const std::filesystem::path& output);
 
+/// Reads a file of options alone: YAML, `name: value` as in the options of a recipe.
+///
+/// Errors    InputError with file, line and column
+std::vector<RecipeOption> read_options(const std::filesystem::path& path);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_RECIPE_H_

@@ -128,8 +128,9 @@ PictureSpec spec_of(const Reframed& picture) {
 void write_rows(Reframed& picture, const PictureSpec& spec, const RoadOptions& road,
                 PictureWriter& writer) {
   const PictureInfo& from = picture.info;
-  const bool alike =
-      from.shape.sample == spec.shape.sample && from.alpha != AlphaKind::kPremultiplied;
+  const bool alike = from.shape.sample == spec.shape.sample &&
+                     from.alpha != AlphaKind::kPremultiplied &&
+                     (spec.labels || from.full_scale == full_scale_of(spec.shape.sample));
   const BlockWriter maker(info_of(spec));
   const auto make_worker = [&] {
     return

@@ -27,12 +27,14 @@ std::string begin_of(const path& folder) {
   return text;
 }
 
-/// The file that the value of an option names, alone or after a `=`.
+/// The file that the value of an option names: alone, after a `=`, or before a `:`.
 path file_in(const std::string& value) {
   std::error_code error;
   if (std::filesystem::is_regular_file(value, error)) return value;
   const std::string behind = value.substr(std::min(value.size(), value.find('=') + 1));
-  return std::filesystem::is_regular_file(behind, error) ? path(behind) : path();
+  if (std::filesystem::is_regular_file(behind, error)) return behind;
+  const std::string before = behind.substr(0, behind.rfind(':'));
+  return std::filesystem::is_regular_file(before, error) ? path(before) : path();
 }
 
 }  // namespace

@@ -118,6 +118,7 @@ TEST_CASE("what a file says of its picture is said again of what is made of it",
       {"convert", "a.tif", "--to", "lab", "-o", "lab.tif"},
       {"convert", "a.tif", "--to", "display-p3", "-o", "p3.png"},
       {"convert", "a.tif", "-o", "b.jpg"},
+      {"convert", "a.tif", "-o", "b.webp"},
       {"smooth", "a.tif", "--filter", "mean", "--radius", "1", "-o", "smooth.png"},
       {"reframe", "a.tif", "--turn", "90", "-o", "turned.tif"},
       {"mask", "a.tif", "--where", "gray > 100", "--figures", "none", "-o", "."},
@@ -135,4 +136,20 @@ TEST_CASE("what a file says of its picture is said again of what is made of it",
     CHECK(found.captured == "2026:05:17 14:03:21");
     CHECK(found.ground.size() == (std::string(name) == "lab.tif" ? 1 : 0));
   }
+}
+
+TEST_CASE("WebP holds a picture as it is, from command to command", "[cli][convert]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  CHECK(run_tool(dir, {"convert", "a.png", "-o", "a.webp"}).exit_code == 0);
+  CHECK(bytes_in(dir / "a.webp") == bytes_in(dir / "a.png"));
+  const json looked =
+      summary_of(run_tool(dir, {"inspect", "a.webp", "--summary", "json"}))["inputs"][0];
+  CHECK(looked["format"] == "WebP");
+  CHECK(looked["space"] == "srgb");
+  CHECK(run_tool(dir, {"smooth", "a.webp", "--filter", "median", "--radius", "1", "-o", "b.webp"})
+            .exit_code == 0);
+  check_error(run_tool(dir, {"convert", "a.png", "--to", "lab", "-o", "lab.webp"}), 2,
+              "a WebP would not keep the numbers of lab");
+  CHECK_FALSE(std::filesystem::exists(dir / "lab.webp"));
 }

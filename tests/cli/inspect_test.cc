@@ -110,3 +110,21 @@ TEST_CASE("statistics are of several spaces at once", "[cli][inspect]") {
                                              "0,0,8,4", "--summary", "json"}))["inputs"][0];
   CHECK(looked["channels"][3] == lab["channels"][0]);
 }
+
+TEST_CASE("integers divide by the full scale that is named", "[cli][inspect]") {
+  const TempDir dir;
+  write_picture(dir / "a.png", spec_of(2, 1, 3, SampleType::kU16),
+                bytes_of(std::vector<std::uint16_t>{4095, 2048, 0, 0, 1024, 4095}));
+  const json looked = summary_of(run_tool(
+      dir, {"inspect", "a.png", "--full-scale", "4095", "--summary", "json"}))["inputs"][0];
+  CHECK(looked["channels"][0]["maximum"].get<double>() == Approx(255));
+  CHECK(looked["channels"][1]["maximum"].get<double>() == Approx(255.0 * 2048 / 4095));
+  // What is written is full at its own full scale.
+  CHECK(run_tool(dir, {"reframe", "a.png", "--full-scale", "4095", "--turn", "180", "-o", "b.png"})
+            .exit_code == 0);
+  PictureFile turned = open_picture(dir / "b.png", {});
+  CHECK(samples_of<std::uint16_t>(turned) ==
+        std::vector<std::uint16_t>{0, 16388, 65535, 65535, 32776, 0});
+  check_error(run_tool(dir, {"inspect", "a.png", "--full-scale", "0"}), 2,
+              "--full-scale: '0' is not a whole number from 1 to 65535");
+}

@@ -1,10 +1,12 @@
 // Runs over many pictures at the built program: side by side, stopped and resumed, made again, in
 // shards.
 #include <sys/mount.h>
+#include <sys/wait.h>
 
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <chrono>
+#include <cstdlib>
 #include <map>
 #include <nlohmann/json.hpp>
 #include <set>
@@ -187,6 +189,35 @@ TEST_CASE("a run that was killed is resumed", "[cli][many][resume]") {
   const json resumed = summary_of(run_tool(dir, with(kCount, {"-o", "out", "--resume"})));
   CHECK(resumed["unchanged"] == 3);
   CHECK(contents_of(dir / "out") == contents_of(dir / "whole"));
+}
+
+TEST_CASE("Ctrl-C leaves what is finished whole, and nothing half", "[cli][many][resume]") {
+  const TempDir dir;
+  std::filesystem::create_directories(dir / "panes");
+  for (unsigned i = 1; i <= 60; ++i)
+    write_rgb(dir / ("panes/pane-" + std::to_string(i) + ".png"), 16, 8,
+              random_bytes(16 * 8 * 3, i));
+  // Figures take long enough to be interrupted.
+  const std::string command = "cd '" + dir.path().string() +
+                              "' && timeout --preserve-status -s INT 1.2 " CHALCEDONY_PROGRAM
+                              " histogram panes --figures png -o out >told 2>error";
+  const int status = std::system(command.c_str());
+  INFO(text_of_file(dir / "error"));
+  REQUIRE(WEXITSTATUS(status) == 1);
+  CHECK(text_of_file(dir / "error") ==
+        "chalcedony: error: stopped before the end; what was finished is whole\n");
+  for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::Contains(".part"));
+  const json lines = lines_as_json(dir / "out/histogram.pictures.jsonl");
+  const std::size_t done = lines.size() - 1;
+  CHECK(done > 0);
+  CHECK(done < 60);
+  for (std::size_t i = 1; i < lines.size(); ++i)
+    for (const json& output : lines[i]["outputs"])
+      CHECK(std::filesystem::exists(dir / ("out" + output.get<std::string>().substr(5))));
+  const json resumed = summary_of(run_tool(dir, {"histogram", "panes", "--figures", "png", "-o",
+                                                 "out", "--resume", "--summary", "json"}));
+  CHECK(resumed["unchanged"] == done);
+  CHECK(resumed["inputs"].size() == 60);
 }
 
 TEST_CASE("results of other options are made again", "[cli][many][resume]") {

@@ -229,3 +229,28 @@ TEST_CASE("a cut-out stands on another picture", "[cli][mask]") {
               1, "small.png: is 2x1, and a.png is 20x10; bring it to that size with reframe");
   check_nothing_in(dir, "other");
 }
+
+TEST_CASE("classes of a map stand for a mask", "[cli][within]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  std::vector<std::uint8_t> labels;
+  for (int i = 0; i < 200; ++i)
+    labels.push_back(static_cast<std::uint8_t>(i % 20 < 5 ? 1 : i % 20 < 9 ? 2 : 3));
+  const std::vector<LegendEntry> legend{
+      {1, "ruby", "#9b1b30"}, {2, "lead", "#303030"}, {3, "clear", "#ffffff"}};
+  write_labels(dir / "map.png", 20, labels, legend);
+  const auto counted = [&](const char* within) {
+    return summary_of(run_tool(
+        dir, {"inspect", "a.png", "--within", within, "--summary", "json"}))["inputs"][0]["counted"]
+        .get<int>();
+  };
+  CHECK(counted("map.png:ruby") == 50);
+  CHECK(counted("map.png:ruby,lead") == 90);
+  check_error(run_tool(dir, {"inspect", "a.png", "--within", "map.png:rubi"}), 1,
+              "map.png: has no class 'rubi'; did you mean 'ruby'");
+  check_error(run_tool(dir, {"inspect", "a.png", "--within", "map.png"}), 1,
+              "map.png: is a class map; name the classes that count, as in map.png:ruby");
+  write_labels(dir / "small.png", 2, {1, 2}, legend);
+  check_error(run_tool(dir, {"inspect", "a.png", "--within", "small.png:ruby"}), 1,
+              "small.png: the mask is 2x1, the picture 20x10");
+}

@@ -317,3 +317,31 @@ TEST_CASE("manual pages and completion know what --help knows", "[cli][help]") {
   CHECK_THAT(script, Catch::Contains("    mask:--figures) values='png svg pdf none ' ;;\n"));
   CHECK_THAT(script, Catch::Contains("    convert:--to) values='"));
 }
+
+TEST_CASE("options come from a file, and what is typed wins", "[cli][config]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  put_text(dir / "our.yaml",
+           "where: gray > 3\nwrite: mask\nfigures: none\ninvert: true\nbins: 8\n");
+  const auto selected = [&](const std::vector<std::string>& more) {
+    std::vector<std::string> words{"mask", "a.png", "--config", "our.yaml", "--summary", "json"};
+    words.insert(words.end(), more.begin(), more.end());
+    return summary_of(run_tool(dir, words))["inputs"][0]["selected"].get<int>();
+  };
+  CHECK(selected({"-o", "out"}) == 0);
+  CHECK(dir.files() ==
+        std::set<std::string>{"a.png", "our.yaml", "out/a.mask.png", "out/how.json"});
+  CHECK(selected({"--where", "srgb.r > 150 and srgb.b < 90"}) == 200 - 80);
+  // The record holds the options, not the file.
+  const auto how = nlohmann::json::parse(text_of_file(dir / "out/how.json"));
+  CHECK(how["runs"][0]["options"] ==
+        nlohmann::json{
+            {"where", "gray > 3"}, {"write", "mask"}, {"figures", "none"}, {"invert", true}});
+  put_text(dir / "our.yaml", "where: gray > 3\nwritet: mask\n");
+  check_error(run_tool(dir, {"mask", "a.png", "--config", "our.yaml"}), 1,
+              "our.yaml:2:1: no command has an option 'writet'");
+  put_text(dir / "our.yaml", "where: true\n");
+  check_error(run_tool(dir, {"mask", "a.png", "--config", "our.yaml"}), 1,
+              "our.yaml:1:1: the option 'where' needs a value");
+  check_error(run_tool(dir, {"mask", "a.png", "--config", "none.yaml"}), 1, "none.yaml");
+}

@@ -109,6 +109,7 @@ const Command kRun{
     run,
     print,
     {},
-    {{"write", "region", "within", "alpha", "hue-floor", "assume"}, "it belongs into the recipe"}};
+    {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale"},
+     "it belongs into the recipe"}};
 
 }  // namespace chalcedony::cli
