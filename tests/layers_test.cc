@@ -19,7 +19,9 @@ const std::map<std::string, std::set<std::string>> kMayInclude{
       "model_schema.h", "spng.h", "stdlib.h", "tiffio.h", "unistd.h", "webp", "xxhash.h", "zlib.h",
       "sys"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt"}},
-    {"job", {"core", "io", "figure", "fmt", "job", "nlohmann", "tbb", "yaml-cpp"}},
+    {"job",
+     {"core", "io", "figure", "fmt", "job", "malloc.h", "nlohmann", "report_assets.h", "tbb",
+      "yaml-cpp"}},
     {"cli",
      {"core", "io", "figure", "job", "cli", "demo", "boost/program_options.hpp", "fmt", "spdlog",
       "unistd.h"}}};

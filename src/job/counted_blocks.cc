@@ -7,6 +7,8 @@
 namespace chalcedony {
 namespace {
 
+constexpr std::uint64_t kFewPixels = 500'000;
+
 /// The counted colors of a band where not all pixels count.
 struct PickedColors {
   std::vector<std::uint32_t> packed;
@@ -31,13 +33,14 @@ bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) 
 
 CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
                              const Context& context, const std::vector<Channel>& channels,
-                             Preview& preview)
+                             Preview& preview, bool wants_colors)
     : preview_(preview),
       road_(road_for(picture, options, context)),
       info_(picture.file.info),
       counting_(picture.counting),
       rows_(picture.file.rows.get()) {
   if (!colors_tell(info_, channels)) return;
+  if (!wants_colors && info_.shape.pixels() < kFewPixels) return;
   ColorCounter counter;
   excluded_ = count_colors(picture, options, context, preview, counter);
   table_ = counter.table();

@@ -25,9 +25,10 @@ Excluded count_colors(CountedPicture& picture, const SharedOptions& options, con
 class CountedBlocks {
  public:
   /// `channels` are all that will be computed from the Blocks. The first pass over the picture
-  /// gathers the preview; it is made here when colors are counted.
+  /// gathers the preview; it is made here when colors are counted. Those of a small picture are
+  /// counted only when `wants_colors`: a table takes longer to look through than its pixels.
   CountedBlocks(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                const std::vector<Channel>& channels, Preview& preview);
+                const std::vector<Channel>& channels, Preview& preview, bool wants_colors = false);
 
   /// What the Blocks hold, for a ChannelPlan.
   const PictureInfo& info() const { return info_; }

@@ -63,7 +63,7 @@ class HistogramJob {
       for (const Channel& channel : channels_of(*options.cube_space))
         cube_places_.push_back(list.place_of(channel));
     channels_ = list.channels();
-    blocks_.emplace(picture_, options.shared, context, channels_, preview_);
+    blocks_.emplace(picture_, options.shared, context, channels_, preview_, options.colors);
     count();
     find_peaks();
   }

@@ -81,7 +81,9 @@ FigureFormat settle_figures(const SharedOptions& options, const Context& context
 }
 
 void draw_figures(Plot& plot, const Context& context) {
-  if (const auto problem = plot.draw()) context.warn(*problem);
+  const auto problem = plot.draw();
+  const bool stopped = context.stop && context.stop->load();
+  if (problem && !stopped) context.warn(*problem);
 }
 
 }  // namespace chalcedony
