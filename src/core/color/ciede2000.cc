@@ -1,6 +1,7 @@
 #include "core/color/ciede2000.h"
 
 #include <cmath>
+#include <limits>
 #include <numbers>
 
 #undef HWY_TARGET_INCLUDE
@@ -46,10 +47,13 @@ HWY_INLINE V hue_term(D d, V hue) {
   return hn::Sub(t, term(c4, 0.20f * 0.453990500f, s4, 0.20f * 0.891006524f));  // 4 h - 63
 }
 
-// `first(d, channel, i)` are the first colors of the pairs from i on.
-template <class First>
-HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::size_t n,
-                            float* out) {
+// `first(d, channel, i)` are the first colors of the pairs from i on. With kBounded, pairs that are
+// surely farther apart than `limit` by lightness and chroma alone are not looked at more closely:
+// the term that ties chroma and hue together takes at most three quarters of the square of the
+// chroma's.
+template <bool kBounded, class First>
+HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::size_t n, float* out,
+                            float limit = 0) {
   const hn::CappedTag<float, kPlanePadding> d;
   const auto number = [&](double value) { return hn::Set(d, static_cast<float>(value)); };
   const auto half = number(0.5), one = number(1), full = number(360);
@@ -61,6 +65,21 @@ HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::si
     const auto g = hn::Mul(half, hn::Sub(one, hn::Sqrt(weight_of_chroma(d, mean_c))));
     const auto a1 = hn::Mul(hn::Add(one, g), own_a), a2 = hn::Mul(hn::Add(one, g), other_a);
     const auto c1 = length_of(d, a1, b1), c2 = length_of(d, a2, b2);
+    const auto c = hn::Mul(hn::Add(c1, c2), half);
+    const auto from_50 = hn::Sub(hn::Mul(hn::Add(l1, l2), half), number(50));
+    const auto l50 = hn::Mul(from_50, from_50);
+    const auto sl =
+        hn::Add(one, hn::Div(hn::Mul(number(0.015), l50), hn::Sqrt(hn::Add(number(20), l50))));
+    const auto sc = hn::Add(one, hn::Mul(number(0.045), c));
+    const auto pl = hn::Div(hn::Sub(l2, l1), sl), pc = hn::Div(hn::Sub(c2, c1), sc);
+    if constexpr (kBounded) {
+      const auto least = hn::Add(hn::Mul(pl, pl), hn::Mul(number(0.25), hn::Mul(pc, pc)));
+      if (hn::AllTrue(d, hn::Gt(least, number(1.001 * limit * limit)))) {
+        hn::StoreU(number(std::numeric_limits<float>::infinity()), d, out + i);
+        continue;
+      }
+    }
+
     const auto h1 = angle_degrees(d, b1, a1), h2 = angle_degrees(d, b2, a2);
 
     // Where one is gray, its chroma of 0 takes all that hangs on hues with it.
@@ -74,12 +93,6 @@ HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::si
     sine_cosine_degrees(d, hn::Mul(step, half), half_sine, half_cosine);
     const auto dh = hn::Mul(hn::Mul(number(2), hn::Sqrt(hn::Mul(c1, c2))), half_sine);
 
-    const auto c = hn::Mul(hn::Add(c1, c2), half);
-    const auto from_50 = hn::Sub(hn::Mul(hn::Add(l1, l2), half), number(50));
-    const auto l50 = hn::Mul(from_50, from_50);
-    const auto sl =
-        hn::Add(one, hn::Div(hn::Mul(number(0.015), l50), hn::Sqrt(hn::Add(number(20), l50))));
-    const auto sc = hn::Add(one, hn::Mul(number(0.045), c));
     const auto sh = hn::Add(one, hn::Mul(hn::Mul(number(0.015), c), hue_term(d, h)));
     const auto blue = hn::Mul(hn::Sub(h, number(275)), number(1 / 25.0));
     const auto turn = hn::Mul(
@@ -88,8 +101,7 @@ HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::si
     sine_cosine_degrees(d, turn, turn_sine, turn_cosine);
     const auto rt = hn::Mul(hn::Mul(number(-2), turn_sine), hn::Sqrt(weight_of_chroma(d, c)));
 
-    const auto pl = hn::Div(hn::Sub(l2, l1), sl), pc = hn::Div(hn::Sub(c2, c1), sc),
-               ph = hn::Div(dh, sh);
+    const auto ph = hn::Div(dh, sh);
     auto square = hn::Add(hn::Mul(pl, pl), hn::Mul(pc, pc));
     square = hn::Add(square, hn::Mul(ph, ph));
     square = hn::Add(square, hn::Mul(hn::Mul(rt, pc), ph));
@@ -103,7 +115,15 @@ void differences_to(const std::array<double, 3>& lab, const ConstPlanes& labs, s
   const auto first = [&](auto d, std::size_t channel, std::size_t) {
     return hn::Set(d, static_cast<float>(lab[channel]));
   };
-  differences(first, labs, n, out);
+  differences<false>(first, labs, n, out);
+}
+
+void differences_within(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                        float limit, float* out) {
+  const auto first = [&](auto d, std::size_t channel, std::size_t) {
+    return hn::Set(d, static_cast<float>(lab[channel]));
+  };
+  differences<true>(first, labs, n, out, limit);
 }
 
 void differences_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,
@@ -111,7 +131,7 @@ void differences_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std
   const auto first = [&](auto d, std::size_t channel, std::size_t i) {
     return hn::LoadU(d, labs1[channel] + i);
   };
-  differences(first, labs2, n, out);
+  differences<false>(first, labs2, n, out);
 }
 
 }  // namespace HWY_NAMESPACE
@@ -123,6 +143,7 @@ namespace chalcedony {
 namespace {
 
 HWY_EXPORT(differences_to);
+HWY_EXPORT(differences_within);
 HWY_EXPORT(differences_between);
 
 constexpr double kRadians = std::numbers::pi / 180.0;
@@ -187,6 +208,12 @@ double ciede2000(const std::array<double, 3>& lab1, const std::array<double, 3>&
 void ciede2000_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
                   float* differences) {
   HWY_DYNAMIC_DISPATCH(differences_to)(lab, labs, n, differences);
+}
+
+void ciede2000_within(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                      double limit, float* differences) {
+  HWY_DYNAMIC_DISPATCH(differences_within)
+  (lab, labs, n, static_cast<float>(limit), differences);
 }
 
 void ciede2000_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,

@@ -24,6 +24,10 @@ double ciede2000(const std::array<double, 3>& lab1, const std::array<double, 3>&
 void ciede2000_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
                   float* differences);
 
+/// The same where only differences up to a limit matter: what is surely above it may be infinity.
+void ciede2000_within(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                      double limit, float* differences);
+
 /// The differences of n pairs of colors, with the contract of ciede2000_to().
 void ciede2000_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,
                        float* differences);

@@ -83,7 +83,7 @@ void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels,
   if (node.kind == Kind::kNear) {
     const ConstPlanes lab = channels.channels(node.first_lab_channel);
     float* const away = more_values().data();
-    ciede2000_to(node.lab, lab, n, away);
+    ciede2000_within(node.lab, lab, n, node.distance, away);
     const float most = static_cast<float>(node.distance);
     decide(away, n, out.data(), [=](float v) { return v <= most; });
     return;

@@ -72,3 +72,39 @@ TEST_CASE("pairs of colors differ as one by one", "[core][color][ciede2000]") {
     CHECK(static_cast<double>(planes.plane(6)[i]) ==
           Approx(ciede2000(color(0, i), color(3, i))).margin(1e-3).epsilon(1e-5));
 }
+
+TEST_CASE("differences up to a limit are those without one", "[core][color][ciede2000]") {
+  std::mt19937 random(11);
+  std::uniform_real_distribution<float> lightness(0, 100), axis(-120, 120);
+  PlaneBuffer planes(5);
+  constexpr std::size_t n = 3001;
+  std::size_t left_out = 0;
+  // Blues too, where chroma and hue are tied together.
+  for (const std::array<double, 3> lab :
+       {std::array<double, 3>{50, 30, 20}, {30, 20, -80}, {70, 0, 0}, {40, 60, -95}}) {
+    for (std::size_t i = 0; i < n; ++i) {
+      // Runs of like colors, as pictures have them, so that whole vectors are left out.
+      if (i % 16 == 0) {
+        planes.plane(0)[i] = lightness(random);
+        planes.plane(1)[i] = axis(random);
+        planes.plane(2)[i] = axis(random);
+      } else {
+        for (std::size_t c = 0; c < 3; ++c)
+          planes.plane(c)[i] = planes.plane(c)[i - 1] + axis(random) / 60;
+      }
+    }
+    const ConstPlanes labs = read_only(planes.planes());
+    ciede2000_to(lab, labs, n, planes.plane(3));
+    for (const double limit : {0.0, 2.0, 12.0, 40.0}) {
+      ciede2000_within(lab, labs, n, limit, planes.plane(4));
+      for (std::size_t i = 0; i < n; ++i) {
+        const float all = planes.plane(3)[i], some = planes.plane(4)[i];
+        if (some == all) continue;
+        ++left_out;
+        REQUIRE(std::isinf(some));
+        REQUIRE(static_cast<double>(all) > limit);
+      }
+    }
+  }
+  CHECK(left_out > n);
+}
