@@ -1,6 +1,9 @@
 #include "core/color/ciede2000.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
+#include <cstdint>
 #include <limits>
 #include <numbers>
 
@@ -10,6 +13,18 @@
 #include <hwy/highway.h>
 
 #include "core/color/vector_math-inl.h"
+
+#ifndef CHALCEDONY_CIEDE2000_LIMIT
+#define CHALCEDONY_CIEDE2000_LIMIT
+namespace chalcedony {
+// How far colors may be from one of them, and the most that the term between chroma and hue can
+// take of their squares there: half of |RT|, 0 to sin 60 degrees.
+struct DistanceLimit {
+  double distance;
+  double tie;
+};
+}  // namespace chalcedony
+#endif
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
@@ -51,9 +66,9 @@ HWY_INLINE V hue_term(D d, V hue) {
 // surely farther apart than `limit` by lightness and chroma alone are not looked at more closely:
 // the term that ties chroma and hue together takes at most three quarters of the square of the
 // chroma's.
-template <bool kBounded, class First>
-HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::size_t n, float* out,
-                            float limit = 0) {
+template <class First>
+HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::size_t n,
+                            float* out) {
   const hn::CappedTag<float, kPlanePadding> d;
   const auto number = [&](double value) { return hn::Set(d, static_cast<float>(value)); };
   const auto half = number(0.5), one = number(1), full = number(360);
@@ -72,13 +87,6 @@ HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::si
         hn::Add(one, hn::Div(hn::Mul(number(0.015), l50), hn::Sqrt(hn::Add(number(20), l50))));
     const auto sc = hn::Add(one, hn::Mul(number(0.045), c));
     const auto pl = hn::Div(hn::Sub(l2, l1), sl), pc = hn::Div(hn::Sub(c2, c1), sc);
-    if constexpr (kBounded) {
-      const auto least = hn::Add(hn::Mul(pl, pl), hn::Mul(number(0.25), hn::Mul(pc, pc)));
-      if (hn::AllTrue(d, hn::Gt(least, number(1.001 * limit * limit)))) {
-        hn::StoreU(number(std::numeric_limits<float>::infinity()), d, out + i);
-        continue;
-      }
-    }
 
     const auto h1 = angle_degrees(d, b1, a1), h2 = angle_degrees(d, b2, a2);
 
@@ -115,15 +123,78 @@ void differences_to(const std::array<double, 3>& lab, const ConstPlanes& labs, s
   const auto first = [&](auto d, std::size_t channel, std::size_t) {
     return hn::Set(d, static_cast<float>(lab[channel]));
   };
-  differences<false>(first, labs, n, out);
+  differences(first, labs, n, out);
+}
+
+// Some colors that are looked at more closely, packed, and where they came from.
+constexpr std::size_t kPart = 512;
+struct CloseColors {
+  std::array<std::array<float, kPart + kPlanePadding>, 4> planes;  // L, a, b and their differences
+  std::array<std::int32_t, kPart + kPlanePadding> places;
+  std::size_t size = 0;
+};
+
+// Packs the colors that are not surely farther from `lab` than the limit, by a bound that needs no
+// angles: the step in hue is 2 (c1 c2 - a1 a2 - b1 b2), its weight at most 1 + 0.029 c, and the
+// term that ties chroma and hue together takes at most the share `tie` of their squares.
+void pack_close(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
+                const DistanceLimit& limit, CloseColors& close) {
+  const hn::CappedTag<float, kPlanePadding> d;
+  const hn::RebindToSigned<decltype(d)> places;
+  const auto number = [&](double value) { return hn::Set(d, static_cast<float>(value)); };
+  const auto half = number(0.5), one = number(1);
+  const auto l1 = number(lab[0]), own_a = number(lab[1]), b1 = number(lab[2]);
+  const auto own_c = length_of(d, own_a, b1);
+  // With room for what rounding does to differences of squares.
+  const auto most = number(1.001 * limit.distance * limit.distance + 0.05);
+  const auto untied = number(1 - limit.tie);
+  close.size = 0;
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    const auto l2 = hn::LoadU(d, labs[0] + i), other_a = hn::LoadU(d, labs[1] + i),
+               b2 = hn::LoadU(d, labs[2] + i);
+    const auto mean_c = hn::Mul(hn::Add(own_c, length_of(d, other_a, b2)), half);
+    const auto g = hn::Mul(half, hn::Sub(one, hn::Sqrt(weight_of_chroma(d, mean_c))));
+    const auto a1 = hn::Mul(hn::Add(one, g), own_a), a2 = hn::Mul(hn::Add(one, g), other_a);
+    const auto c1 = length_of(d, a1, b1), c2 = length_of(d, a2, b2);
+    const auto from_50 = hn::Sub(hn::Mul(hn::Add(l1, l2), half), number(50));
+    const auto l50 = hn::Mul(from_50, from_50);
+    const auto sl =
+        hn::Add(one, hn::Div(hn::Mul(number(0.015), l50), hn::Sqrt(hn::Add(number(20), l50))));
+    const auto c = hn::Mul(hn::Add(c1, c2), half);
+    const auto sc = hn::Add(one, hn::Mul(number(0.045), c));
+    const auto sh = hn::Add(one, hn::Mul(number(0.029), c));
+    const auto pl = hn::Div(hn::Sub(l2, l1), sl), pc = hn::Div(hn::Sub(c2, c1), sc);
+    const auto dh = hn::Sub(hn::Mul(c1, c2), hn::Add(hn::Mul(a1, a2), hn::Mul(b1, b2)));
+    const auto ph = hn::Div(hn::Mul(number(2), hn::Max(dh, hn::Zero(d))), hn::Mul(sh, sh));
+    const auto least = hn::Add(hn::Mul(pl, pl), hn::Mul(untied, hn::Add(hn::Mul(pc, pc), ph)));
+    // What is not a number is looked at, and stays so; what fills up the last vector is not.
+    const auto inside = hn::Lt(hn::Iota(d, static_cast<float>(i)), number(static_cast<double>(n)));
+    const auto kept = hn::AndNot(hn::Gt(least, most), inside);
+    std::size_t added = 0;
+    added = hn::CompressStore(l2, kept, d, close.planes[0].data() + close.size);
+    hn::CompressStore(other_a, kept, d, close.planes[1].data() + close.size);
+    hn::CompressStore(b2, kept, d, close.planes[2].data() + close.size);
+    hn::CompressStore(hn::Iota(places, static_cast<std::int32_t>(i)), hn::RebindMask(places, kept),
+                      places, close.places.data() + close.size);
+    close.size += added;
+  }
 }
 
 void differences_within(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
-                        float limit, float* out) {
+                        const DistanceLimit& limit, float* out) {
+  CloseColors close{};
   const auto first = [&](auto d, std::size_t channel, std::size_t) {
     return hn::Set(d, static_cast<float>(lab[channel]));
   };
-  differences<true>(first, labs, n, out, limit);
+  for (std::size_t begin = 0; begin < n; begin += kPart) {
+    const std::size_t size = std::min(kPart, n - begin);
+    pack_close(lab, {labs[0] + begin, labs[1] + begin, labs[2] + begin}, size, limit, close);
+    differences(first, {close.planes[0].data(), close.planes[1].data(), close.planes[2].data()},
+                close.size, close.planes[3].data());
+    std::fill_n(out + begin, size, std::numeric_limits<float>::infinity());
+    for (std::size_t k = 0; k < close.size; ++k)
+      out[begin + static_cast<std::size_t>(close.places[k])] = close.planes[3][k];
+  }
 }
 
 void differences_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,
@@ -131,7 +202,7 @@ void differences_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std
   const auto first = [&](auto d, std::size_t channel, std::size_t i) {
     return hn::LoadU(d, labs1[channel] + i);
   };
-  differences<false>(first, labs2, n, out);
+  differences(first, labs2, n, out);
 }
 
 }  // namespace HWY_NAMESPACE
@@ -210,10 +281,28 @@ void ciede2000_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std
   HWY_DYNAMIC_DISPATCH(differences_to)(lab, labs, n, differences);
 }
 
+namespace {
+
+/// Half of the largest |RT| of a pair with this color: the mean hue lies within 90 degrees of its
+/// own, which G moves between those of a and of 1.5 a.
+double largest_tie(const std::array<double, 3>& lab) {
+  constexpr double kBlue = 275;
+  double least = 180;
+  for (const double stretch : {1.0, 1.5}) {
+    const double away = std::abs(hue_degrees(lab[2], stretch * lab[1]) - kBlue);
+    least = std::min(least, std::min(away, 360 - away) - 90);
+  }
+  if (lab[1] == 0 && lab[2] == 0) least = 0;
+  const double steps = std::max(least, 0.0) / 25;
+  return std::sin(60 * std::exp(-steps * steps) * kRadians);
+}
+
+}  // namespace
+
 void ciede2000_within(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
                       double limit, float* differences) {
   HWY_DYNAMIC_DISPATCH(differences_within)
-  (lab, labs, n, static_cast<float>(limit), differences);
+  (lab, labs, n, DistanceLimit{limit, largest_tie(lab)}, differences);
 }
 
 void ciede2000_between(const ConstPlanes& labs1, const ConstPlanes& labs2, std::size_t n,

@@ -25,6 +25,7 @@ void ciede2000_to(const std::array<double, 3>& lab, const ConstPlanes& labs, std
                   float* differences);
 
 /// The same where only differences up to a limit matter: what is surely above it may be infinity.
+/// `differences` is none of the planes.
 void ciede2000_within(const std::array<double, 3>& lab, const ConstPlanes& labs, std::size_t n,
                       double limit, float* differences);
 
