@@ -6,14 +6,17 @@
 #include <stdexcept>
 
 namespace chalcedony {
+namespace {
 
-DeflatedStripe deflate_stripe(std::span<const std::byte> data, bool last) {
-  DeflatedStripe stripe;
-  stripe.size = data.size();
-  auto* bytes = reinterpret_cast<std::uint8_t*>(const_cast<std::byte*>(data.data()));
-  stripe.adler = isal_adler32(1, bytes, data.size());
+// ISA-L 2.30 looks at memory it has not set when a stripe has few different symbols, and then makes
+// one of several streams, by where its state lies. Small stripes and those that shrink much are
+// therefore deflated by zlib, which is as quick on them; the others are the ones that take time.
+constexpr std::size_t kSmall = 65536;
+constexpr std::size_t kMuch = 3;  // times smaller
+
+bool deflate_quickly(std::span<const std::byte> data, bool last, std::vector<std::byte>& deflated) {
   // Incompressible data grows by 5 bytes in each 64 KiB, and by the flush at the end.
-  stripe.bytes.resize(data.size() + data.size() / 8192 + 1024);
+  deflated.resize(data.size() + data.size() / 8192 + 1024);
   std::vector<std::uint8_t> level_memory(ISAL_DEF_LVL1_DEFAULT);
   isal_zstream stream;
   isal_deflate_init(&stream);
@@ -22,13 +25,44 @@ DeflatedStripe deflate_stripe(std::span<const std::byte> data, bool last) {
   stream.level_buf_size = static_cast<std::uint32_t>(level_memory.size());
   stream.flush = last ? NO_FLUSH : SYNC_FLUSH;
   stream.end_of_stream = last ? 1 : 0;
-  stream.next_in = bytes;
+  stream.next_in = reinterpret_cast<std::uint8_t*>(const_cast<std::byte*>(data.data()));
   stream.avail_in = static_cast<std::uint32_t>(data.size());
-  stream.next_out = reinterpret_cast<std::uint8_t*>(stripe.bytes.data());
-  stream.avail_out = static_cast<std::uint32_t>(stripe.bytes.size());
-  if (isal_deflate(&stream) != COMP_OK || stream.avail_in != 0)
-    throw std::logic_error("a stripe did not fit its deflate buffer");
-  stripe.bytes.resize(stream.total_out);
+  stream.next_out = reinterpret_cast<std::uint8_t*>(deflated.data());
+  stream.avail_out = static_cast<std::uint32_t>(deflated.size());
+  if (isal_deflate(&stream) != COMP_OK || stream.avail_in != 0) return false;
+  deflated.resize(stream.total_out);
+  return true;
+}
+
+/// By runs of equal bytes, which are what flat colors and labels are made of.
+bool deflate_runs(std::span<const std::byte> data, bool last, std::vector<std::byte>& deflated) {
+  constexpr int kLevel = 1, kBareWindow = -15, kMostMemory = 9;
+  z_stream stream{};
+  if (deflateInit2(&stream, kLevel, Z_DEFLATED, kBareWindow, kMostMemory, Z_RLE) != Z_OK)
+    return false;
+  deflated.resize(deflateBound(&stream, data.size()) + 16);
+  stream.next_in = reinterpret_cast<Bytef*>(const_cast<std::byte*>(data.data()));
+  stream.avail_in = static_cast<uInt>(data.size());
+  stream.next_out = reinterpret_cast<Bytef*>(deflated.data());
+  stream.avail_out = static_cast<uInt>(deflated.size());
+  const int result = deflate(&stream, last ? Z_FINISH : Z_SYNC_FLUSH);
+  const bool done = result == (last ? Z_STREAM_END : Z_OK) && stream.avail_in == 0;
+  deflated.resize(stream.total_out);
+  deflateEnd(&stream);
+  return done;
+}
+
+}  // namespace
+
+DeflatedStripe deflate_stripe(std::span<const std::byte> data, bool last) {
+  DeflatedStripe stripe;
+  stripe.size = data.size();
+  auto* bytes = reinterpret_cast<std::uint8_t*>(const_cast<std::byte*>(data.data()));
+  stripe.adler = isal_adler32(1, bytes, data.size());
+  bool done = data.size() >= kSmall && deflate_quickly(data, last, stripe.bytes);
+  if (!done || stripe.bytes.size() < data.size() / kMuch)
+    done = deflate_runs(data, last, stripe.bytes);
+  if (!done) throw std::logic_error("a stripe did not fit its deflate buffer");
   return stripe;
 }
 
