@@ -8,19 +8,20 @@
 namespace chalcedony {
 namespace {
 
-// ISA-L 2.30 looks at memory it has not set when a stripe has few different symbols, and then makes
-// one of several streams, by where its state lies. Small stripes and those that shrink much are
-// therefore deflated by zlib, which is as quick on them; the others are the ones that take time.
+// When ISA-L 2.30 makes Huffman tables for a stripe of few different symbols, it looks at memory it
+// has not set, and makes one of several streams, by where its state lies. Stripes that shrink much
+// are therefore deflated with its fixed tables (level 0), small ones by zlib.
 constexpr std::size_t kSmall = 65536;
 constexpr std::size_t kMuch = 3;  // times smaller
 
-bool deflate_quickly(std::span<const std::byte> data, bool last, std::vector<std::byte>& deflated) {
+bool deflate_quickly(std::span<const std::byte> data, bool last, unsigned level,
+                     std::vector<std::byte>& deflated) {
   // Incompressible data grows by 5 bytes in each 64 KiB, and by the flush at the end.
   deflated.resize(data.size() + data.size() / 8192 + 1024);
   std::vector<std::uint8_t> level_memory(ISAL_DEF_LVL1_DEFAULT);
   isal_zstream stream;
   isal_deflate_init(&stream);
-  stream.level = 1;
+  stream.level = level;
   stream.level_buf = level_memory.data();
   stream.level_buf_size = static_cast<std::uint32_t>(level_memory.size());
   stream.flush = last ? NO_FLUSH : SYNC_FLUSH;
@@ -59,9 +60,14 @@ DeflatedStripe deflate_stripe(std::span<const std::byte> data, bool last) {
   stripe.size = data.size();
   auto* bytes = reinterpret_cast<std::uint8_t*>(const_cast<std::byte*>(data.data()));
   stripe.adler = isal_adler32(1, bytes, data.size());
-  bool done = data.size() >= kSmall && deflate_quickly(data, last, stripe.bytes);
-  if (!done || stripe.bytes.size() < data.size() / kMuch)
+  bool done = false;
+  if (data.size() < kSmall) {
     done = deflate_runs(data, last, stripe.bytes);
+  } else {
+    done = deflate_quickly(data, last, 1, stripe.bytes);
+    if (done && stripe.bytes.size() < data.size() / kMuch)
+      done = deflate_quickly(data, last, 0, stripe.bytes);
+  }
   if (!done) throw std::logic_error("a stripe did not fit its deflate buffer");
   return stripe;
 }
