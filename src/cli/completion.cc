@@ -3,7 +3,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <map>
 
 #include "cli/command.h"
 #include "cli/parse.h"
@@ -34,8 +33,7 @@ std::string choices_of(const std::string& value_name) {
 }
 
 /// The options of a command in a case of the script, and those whose values are a few words.
-void add_command(const Command& command, std::string& options,
-                 std::map<std::string, std::string>& values) {
+void add_command(const Command& command, std::string& options, std::string& values) {
   const CommandOptions all(command);
   std::string names;
   for (const po::options_description* part : {&all.own, &all.shared, &all.common})
@@ -43,8 +41,9 @@ void add_command(const Command& command, std::string& options,
       names += "--" + option->long_name() + " ";
       if (option->semantic()->max_tokens() == 0) continue;
       const std::string choices = choices_of(option->semantic()->name());
-      values[std::string(command.name) + ":--" + option->long_name()] =
-          choices.empty() ? "FILES" : choices;
+      if (!choices.empty())
+        values += fmt::format("    {}:--{}) values='{}' ;;\n", command.name, option->long_name(),
+                              choices);
     }
   options += fmt::format("    {}) options='{}' ;;\n", command.name, names);
 }
@@ -52,14 +51,11 @@ void add_command(const Command& command, std::string& options,
 }  // namespace
 
 std::string bash_completion() {
-  std::string commands, options, choices;
-  std::map<std::string, std::string> values;
+  std::string commands, options, values;
   for (const Command* command : all_commands()) {
     commands += std::string(command->name) + " ";
     add_command(*command, options, values);
   }
-  for (const auto& [name, words] : values)
-    if (words != "FILES") choices += fmt::format("    {}) values='{}' ;;\n", name, words);
   return fmt::format(R"(# Completion of chalcedony for bash.
 _chalcedony() {{
   local word=${{COMP_WORDS[COMP_CWORD]}} before=${{COMP_WORDS[COMP_CWORD-1]}}
@@ -84,7 +80,7 @@ _chalcedony() {{
 }}
 complete -o filenames -F _chalcedony chalcedony
 )",
-                     commands, choices, options);
+                     commands, values, options);
 }
 
 }  // namespace chalcedony::cli

@@ -5,7 +5,6 @@
 #include "cli/working_folder.h"
 #include "demo/demo_data.h"
 #include "job/results.h"
-#include "job/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -66,10 +65,7 @@ Json demo_steps() {
   Json summary = summary_frame("demo");
   summary["steps"] = Json::array();
   for (const DemoStep& step : steps())
-    summary["steps"].push_back({{"title", step.title},
-                                {"command", typed_line(step.arguments)},
-                                {"says", Json::array()},
-                                {"outputs", Json::array()}});
+    summary["steps"].push_back(planned_step("title", step.title, step.arguments));
   return summary;
 }
 

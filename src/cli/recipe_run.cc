@@ -13,7 +13,6 @@
 #include "core/pixel/road.h"
 #include "io/temporary_folder.h"
 #include "job/input_list.h"
-#include "job/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -243,11 +242,9 @@ Json planned_steps(const Recipe& recipe, const SharedOptions& shared,
     std::vector<std::string> inputs = step.files;
     for (const RecipeWord& input : step.input) inputs.push_back("<" + input.text + ">");
     if (inputs.empty()) inputs = run_inputs(shared);
-    steps.push_back({{"name", step.name.text},
-                     {"command", typed_line(words_of(recipe, step, inputs, overrides,
-                                                     shared.output / step.name.text))},
-                     {"says", Json::array()},
-                     {"outputs", Json::array()}});
+    steps.push_back(
+        planned_step("name", step.name.text,
+                     words_of(recipe, step, inputs, overrides, shared.output / step.name.text)));
   }
   return steps;
 }

@@ -10,7 +10,6 @@
 #include "job/results.h"
 #include "job/run_facts.h"
 #include "job/run_record.h"
-#include "job/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -29,7 +28,7 @@ std::vector<Replayed> runs_of(const path& record, const path& output) {
   const path target = std::filesystem::absolute(output).lexically_normal();
   std::vector<Replayed> runs;
   for (Json& run : read_record(record)) {
-    const path from = (folder / run["from"].get<std::string>()).lexically_normal();
+    const path from = typed_in(run, folder);
     std::error_code error;
     if (!std::filesystem::is_directory(from, error))
       throw InputError(
@@ -48,10 +47,7 @@ std::vector<Replayed> runs_of(const path& record, const path& output) {
 Json planned_replay(const path& record, const path& output) {
   Json steps = Json::array();
   for (const Replayed& one : runs_of(record, output))
-    steps.push_back({{"name", one.run["command"]},
-                     {"command", typed_line(one.words)},
-                     {"says", Json::array()},
-                     {"outputs", Json::array()}});
+    steps.push_back(planned_step("name", one.run["command"], one.words));
   return steps;
 }
 

@@ -61,6 +61,14 @@ Json run_typed(const std::vector<std::string>& words, const Context& context) {
               {"summary", summary}};
 }
 
+Json planned_step(const std::string& key, const std::string& title,
+                  const std::vector<std::string>& words) {
+  return Json{{key, title},
+              {"command", typed_line(words)},
+              {"says", Json::array()},
+              {"outputs", Json::array()}};
+}
+
 void print_typed(const Json& step, std::ostream& out) {
   out << "  $ " << step["command"].get<std::string>() << '\n';
   for (const Json& line : step["says"]) out << "  " << line.get<std::string>() << '\n';

@@ -26,6 +26,11 @@ Json run_recorded(const Command& command, const po::variables_map& given, const 
 /// Errors    whatever the command throws
 Json run_typed(const std::vector<std::string>& words, const Context& context);
 
+/// What run_typed() would return for a command that is only planned, with nothing said and nothing
+/// written. `title` is what the step is called, its `name` or `title` as `key` says.
+Json planned_step(const std::string& key, const std::string& title,
+                  const std::vector<std::string>& words);
+
 /// What run_typed() returned, as text: the line, what was said, the files.
 void print_typed(const Json& step, std::ostream& out);
 

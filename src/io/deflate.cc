@@ -18,7 +18,7 @@ bool deflate_quickly(std::span<const std::byte> data, bool last, unsigned level,
                      std::vector<std::byte>& deflated) {
   // Incompressible data grows by 5 bytes in each 64 KiB, and by the flush at the end.
   deflated.resize(data.size() + data.size() / 8192 + 1024);
-  std::vector<std::uint8_t> level_memory(ISAL_DEF_LVL1_DEFAULT);
+  std::vector<std::uint8_t> level_memory(level == 0 ? 0 : ISAL_DEF_LVL1_DEFAULT);
   isal_zstream stream;
   isal_deflate_init(&stream);
   stream.level = level;

@@ -1,5 +1,7 @@
 #include "io/exif.h"
 
+#include "io/big_endian.h"
+
 namespace chalcedony {
 namespace {
 
@@ -128,7 +130,7 @@ class FolderWriter {
     std::string stored = value + '\0';
     if (length <= 4) {
       stored.resize(4);
-      for (const char c : stored) bytes_.push_back(static_cast<std::byte>(c));
+      append_text(bytes_, stored);
       return;
     }
     put(static_cast<std::uint32_t>(values_at_ + values_.size()), 4);
@@ -139,14 +141,11 @@ class FolderWriter {
   std::size_t end() const { return values_at_ + values_.size(); }
   void finish() {
     put(0, 4);
-    for (const char c : values_) bytes_.push_back(static_cast<std::byte>(c));
+    append_text(bytes_, values_);
   }
 
  private:
-  void put(std::uint32_t value, int size) {
-    for (int shift = 8 * (size - 1); shift >= 0; shift -= 8)
-      bytes_.push_back(static_cast<std::byte>(value >> shift & 255));
-  }
+  void put(std::uint32_t value, int size) { append_number(bytes_, value, size); }
 
   std::vector<std::byte>& bytes_;
   std::size_t values_at_ = 0;
@@ -173,8 +172,9 @@ std::vector<std::byte> exif_data(const Exif& exif) {
              spaced = exif.color_space != 0;
   if (!described && !timed && !spaced) return {};
   std::vector<std::byte> bytes;
-  for (const char c : {'M', 'M', '\0', '\x2a', '\0', '\0', '\0', '\x08'})
-    bytes.push_back(static_cast<std::byte>(c));
+  append_text(bytes, "MM");
+  append_number(bytes, 42, 2);
+  append_number(bytes, 8, 4);
   const bool nested = timed || spaced;
   FolderWriter first(bytes, (described ? 1u : 0u) + (nested ? 1u : 0u));
   if (described) first.text(kDescriptionTag, exif.description);

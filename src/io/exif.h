@@ -10,9 +10,11 @@
 
 namespace chalcedony {
 
+constexpr int kExifSrgb = 1;
+
 struct Exif {
-  int orientation = 1;                                    // 1 to 8
-  int color_space = 0;                                    // 1 sRGB, 65535 uncalibrated, 0 not said
+  int orientation = 1;  // 1 to 8
+  int color_space = 0;  // kExifSrgb, 65535 uncalibrated, 0 not said
   double pixels_per_meter_x = 0, pixels_per_meter_y = 0;  // 0: not said
   std::string description;
   std::string captured;  // "2026:05:17 14:03:21"

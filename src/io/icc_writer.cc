@@ -10,6 +10,7 @@
 
 #include "core/color/conversion.h"
 #include "core/pixel/planes.h"
+#include "io/big_endian.h"
 
 namespace chalcedony {
 namespace {
@@ -17,46 +18,36 @@ namespace {
 using Bytes = std::vector<std::byte>;
 
 constexpr std::size_t kCurveSteps = 1024;
+static_assert(kCurveSteps <= kBlockPixels);
 constexpr std::uint32_t kVersion = 0x02400000;  // 2.4: every reader knows curves and matrices
 
-void put_text(Bytes& bytes, std::string_view text) {
-  for (const char c : text) bytes.push_back(static_cast<std::byte>(c));
-}
-void put_u16(Bytes& bytes, std::uint32_t value) {
-  bytes.push_back(static_cast<std::byte>(value >> 8 & 255));
-  bytes.push_back(static_cast<std::byte>(value & 255));
-}
-void put_u32(Bytes& bytes, std::uint32_t value) {
-  put_u16(bytes, value >> 16);
-  put_u16(bytes, value & 0xffff);
-}
-void put_fixed(Bytes& bytes, double value) {
-  put_u32(bytes, static_cast<std::uint32_t>(static_cast<std::int32_t>(std::lround(value * 65536))));
+void append_fixed(Bytes& bytes, double value) {
+  const auto fixed = static_cast<std::int32_t>(std::lround(value * 65536));
+  append_number(bytes, static_cast<std::uint32_t>(fixed), 4);
 }
 Bytes typed(std::string_view type) {
   Bytes bytes;
-  put_text(bytes, type);
-  put_u32(bytes, 0);
+  append_text(bytes, type);
+  append_number(bytes, 0, 4);
   return bytes;
 }
 
-/// XYZ (D50, Y = 1 for white) of colors 0 to 1.
+/// XYZ (D50, Y = 1 for white) of colors 0 to 1, at most kBlockPixels of them.
 std::vector<std::array<double, 3>> xyz_of(const Space& space,
                                           const std::vector<std::array<double, 3>>& colors) {
-  const Conversion conversion(space, spaces::kXyzD50);
-  std::vector<std::array<double, 3>> found;
   PlaneBuffer in, out;
-  for (const auto& color : colors) {
-    for (std::size_t c = 0; c < 3; ++c) in.plane(c)[0] = static_cast<float>(255 * color[c]);
-    conversion.run(read_only(in.planes()), out.planes(), 1);
-    found.push_back({out.plane(0)[0], out.plane(1)[0], out.plane(2)[0]});
-  }
+  for (std::size_t i = 0; i < colors.size(); ++i)
+    for (std::size_t c = 0; c < 3; ++c) in.plane(c)[i] = static_cast<float>(255 * colors[i][c]);
+  Conversion(space, spaces::kXyzD50).run(read_only(in.planes()), out.planes(), colors.size());
+  std::vector<std::array<double, 3>> found;
+  for (std::size_t i = 0; i < colors.size(); ++i)
+    found.push_back({out.plane(0)[i], out.plane(1)[i], out.plane(2)[i]});
   return found;
 }
 
 Bytes xyz_tag(const std::array<double, 3>& xyz) {
   Bytes bytes = typed("XYZ ");
-  for (const double value : xyz) put_fixed(bytes, value);
+  for (const double value : xyz) append_fixed(bytes, value);
   return bytes;
 }
 
@@ -68,38 +59,38 @@ Bytes curve_tag(const Space& space) {
     grays.push_back({v, v, v});
   }
   Bytes bytes = typed("curv");
-  put_u32(bytes, kCurveSteps);
+  append_number(bytes, kCurveSteps, 4);
   for (const auto& xyz : xyz_of(space, grays))
-    put_u16(bytes, static_cast<std::uint32_t>(std::lround(65535 * std::min(1.0, xyz[1]))));
+    append_number(bytes, static_cast<std::uint32_t>(std::lround(65535 * std::min(1.0, xyz[1]))), 2);
   return bytes;
 }
 
 Bytes description_tag(const std::string& text) {
   constexpr std::size_t kOtherScripts = 78;
   Bytes bytes = typed("desc");
-  put_u32(bytes, static_cast<std::uint32_t>(text.size() + 1));
-  put_text(bytes, text);
+  append_number(bytes, static_cast<std::uint32_t>(text.size() + 1), 4);
+  append_text(bytes, text);
   bytes.resize(bytes.size() + 1 + kOtherScripts);
   return bytes;
 }
 
 Bytes text_tag(std::string_view text) {
   Bytes bytes = typed("text");
-  put_text(bytes, text);
+  append_text(bytes, text);
   bytes.push_back(std::byte{0});
   return bytes;
 }
 
 Bytes header(std::size_t size) {
   Bytes bytes;
-  put_u32(bytes, static_cast<std::uint32_t>(size));
-  put_u32(bytes, 0);
-  put_u32(bytes, kVersion);
-  put_text(bytes, "mntrRGB XYZ ");
+  append_number(bytes, static_cast<std::uint32_t>(size), 4);
+  append_number(bytes, 0, 4);
+  append_number(bytes, kVersion, 4);
+  append_text(bytes, "mntrRGB XYZ ");
   bytes.resize(36);
-  put_text(bytes, "acsp");
+  append_text(bytes, "acsp");
   bytes.resize(68);
-  for (const double value : {0.9642, 1.0, 0.8249}) put_fixed(bytes, value);  // D50
+  for (const double value : {0.9642, 1.0, 0.8249}) append_fixed(bytes, value);  // D50
   bytes.resize(128);
   return bytes;
 }
@@ -121,7 +112,7 @@ std::vector<std::byte> icc_profile_of(const Space& space) {
       {"bTRC", {}}};
   const std::size_t start = 128 + 4 + 12 * tags.size();
   Bytes table, body;
-  put_u32(table, static_cast<std::uint32_t>(tags.size()));
+  append_number(table, static_cast<std::uint32_t>(tags.size()), 4);
   std::size_t last = 0;
   for (const auto& [name, bytes] : tags) {
     if (!bytes.empty()) {
@@ -129,9 +120,10 @@ std::vector<std::byte> icc_profile_of(const Space& space) {
       body.insert(body.end(), bytes.begin(), bytes.end());
       body.resize((body.size() + 3) / 4 * 4);
     }
-    put_text(table, name);
-    put_u32(table, static_cast<std::uint32_t>(last));
-    put_u32(table, static_cast<std::uint32_t>(bytes.empty() ? curve.size() : bytes.size()));
+    append_text(table, name);
+    append_number(table, static_cast<std::uint32_t>(last), 4);
+    append_number(table, static_cast<std::uint32_t>(bytes.empty() ? curve.size() : bytes.size()),
+                  4);
   }
   Bytes profile = header(start + body.size());
   profile.insert(profile.end(), table.begin(), table.end());

@@ -176,18 +176,12 @@ PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& opti
   file.info.space = options.assume;
   file.facts.space_from = "assumed";
   using namespace std::string_view_literals;
-  const Exif exif = parse_exif(marker_after(info, kExifMarker, "Exif\0\0"sv));
-  file.facts.orientation = exif.orientation;
   if (info.saw_JFIF_marker && info.X_density > 1 && info.Y_density > 1) {
     // JFIF counts its units from 1 where Exif counts from 2.
     file.facts.carried.pixels_per_meter_x = per_meter(info.X_density, info.density_unit + 1);
     file.facts.carried.pixels_per_meter_y = per_meter(info.Y_density, info.density_unit + 1);
   }
-  carry_exif(file, exif);
-  if (exif.color_space == 1) {
-    file.info.space = &spaces::kSrgb;
-    file.facts.space_from = "Exif";
-  }
+  take_space(file, take_exif(file, marker_after(info, kExifMarker, "Exif\0\0"sv)));
   if (const auto profile = profile_in(info); !profile.empty()) take_profile(file, profile);
   file.rows = std::move(source);
   return file;

@@ -10,7 +10,6 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
-#include "io/exif.h"
 #include "io/icc_writer.h"
 #include "io/picture_encoder.h"
 
@@ -62,11 +61,7 @@ class JpegWriter : public PictureWriter {
   /// Made beforehand: nothing with a destructor may be made behind the jump.
   void prepare_markers() {
     using namespace std::string_view_literals;
-    Exif exif;
-    exif.description = spec_.carried.description;
-    exif.captured = spec_.carried.captured;
-    exif.color_space = spec_.space == &spaces::kSrgb ? 1 : 0;
-    if (const auto data = exif_data(exif); !data.empty()) {
+    if (const auto data = exif_data_of(spec_); !data.empty()) {
       exif_ = as_bytes("Exif\0\0"sv);
       exif_.insert(exif_.end(), data.begin(), data.end());
     }

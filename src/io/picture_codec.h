@@ -19,8 +19,13 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
 /// Notes a profile found in a file, to be honored by open_picture; or warns that it cannot be.
 void take_profile(PictureFile& file, std::span<const std::byte> bytes);
 
-/// Takes over what Exif says and the file has not said in a place of its own.
-void carry_exif(PictureFile& file, const Exif& exif);
+/// Takes over what Exif data says: the orientation, and what the file has not said in a place of
+/// its own. Returns what it says.
+Exif take_exif(PictureFile& file, std::span<const std::byte> bytes);
+
+/// Takes over the color space that Exif names, for formats that have no other place for it than a
+/// profile, which wins.
+void take_space(PictureFile& file, const Exif& exif);
 
 /// Errors    InputError for an empty picture or one past the limit
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);

@@ -2,6 +2,9 @@
 #ifndef CHALCEDONY_IO_PICTURE_ENCODER_H_
 #define CHALCEDONY_IO_PICTURE_ENCODER_H_
 
+#include <cstddef>
+#include <vector>
+
 #include "io/picture_writer.h"
 
 namespace chalcedony {
@@ -12,9 +15,12 @@ std::unique_ptr<PictureWriter> create_tiff(const std::filesystem::path& path,
                                            const PictureSpec& spec);
 std::unique_ptr<PictureWriter> create_jpeg(const std::filesystem::path& path,
                                            const PictureSpec& spec);
-
 std::unique_ptr<PictureWriter> create_webp(const std::filesystem::path& path,
                                            const PictureSpec& spec);
+
+/// Exif data of a picture, for formats without a place of their own for what it says; empty when
+/// there is nothing to say.
+std::vector<std::byte> exif_data_of(const PictureSpec& spec);
 
 }  // namespace chalcedony
 

@@ -94,7 +94,9 @@ void take_profile(PictureFile& file, std::span<const std::byte> bytes) {
   }
 }
 
-void carry_exif(PictureFile& file, const Exif& exif) {
+Exif take_exif(PictureFile& file, std::span<const std::byte> bytes) {
+  Exif exif = parse_exif(bytes);
+  file.facts.orientation = exif.orientation;
   CarriedFacts& carried = file.facts.carried;
   if (!carried.has_resolution()) {
     carried.pixels_per_meter_x = exif.pixels_per_meter_x;
@@ -102,6 +104,13 @@ void carry_exif(PictureFile& file, const Exif& exif) {
   }
   if (carried.description.empty()) carried.description = exif.description;
   if (carried.captured.empty()) carried.captured = exif.captured;
+  return exif;
+}
+
+void take_space(PictureFile& file, const Exif& exif) {
+  if (exif.color_space != kExifSrgb) return;
+  file.info.space = &spaces::kSrgb;
+  file.facts.space_from = "Exif";
 }
 
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options) {

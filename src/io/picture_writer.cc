@@ -6,6 +6,7 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/pixel/road.h"
+#include "io/exif.h"
 #include "io/picture_encoder.h"
 
 namespace chalcedony {
@@ -78,6 +79,14 @@ std::unique_ptr<PictureWriter> create_picture(const std::filesystem::path& path,
       break;
   }
   return create_jpeg(path, spec);
+}
+
+std::vector<std::byte> exif_data_of(const PictureSpec& spec) {
+  Exif exif;
+  exif.description = spec.carried.description;
+  exif.captured = spec.carried.captured;
+  exif.color_space = spec.space == &spaces::kSrgb ? kExifSrgb : 0;
+  return exif_data(exif);
 }
 
 void write_picture(const std::filesystem::path& path, const PictureSpec& spec,

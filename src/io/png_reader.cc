@@ -359,11 +359,8 @@ PictureFile open_png(const std::filesystem::path& path, const ReadOptions& optio
   read_resolution(context, file.facts.carried);
   file.facts.significant_bits = significant_bits(context, header);
   spng_exif stored{};
-  if (spng_get_exif(context, &stored) == SPNG_OK) {
-    const Exif exif = parse_exif({reinterpret_cast<const std::byte*>(stored.data), stored.length});
-    file.facts.orientation = exif.orientation;
-    carry_exif(file, exif);
-  }
+  if (spng_get_exif(context, &stored) == SPNG_OK)
+    take_exif(file, {reinterpret_cast<const std::byte*>(stored.data), stored.length});
   file.rows = std::move(source);
   return file;
 }

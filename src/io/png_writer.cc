@@ -13,6 +13,7 @@
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/big_endian.h"
 #include "io/deflate.h"
 #include "io/icc_writer.h"
 #include "io/picture_encoder.h"
@@ -24,24 +25,14 @@ namespace {
 enum ColorType : std::uint8_t { kGray = 0, kRgb = 2, kIndexed = 3, kGrayAlpha = 4, kRgba = 6 };
 enum Filter : std::uint8_t { kNone = 0, kSub = 1, kUp = 2 };
 
-void append_u32(std::vector<std::byte>& out, std::uint32_t value) {
-  for (int shift = 24; shift >= 0; shift -= 8)
-    out.push_back(static_cast<std::byte>(value >> shift & 255));
-}
-
-void append_text(std::vector<std::byte>& out, std::string_view text) {
-  const auto bytes = std::as_bytes(std::span(text));
-  out.insert(out.end(), bytes.begin(), bytes.end());
-}
-
 std::vector<std::byte> chunk(std::string_view type, const std::vector<std::byte>& data) {
   std::vector<std::byte> out;
   out.reserve(data.size() + 12);
-  append_u32(out, static_cast<std::uint32_t>(data.size()));
+  append_number(out, static_cast<std::uint32_t>(data.size()), 4);
   append_text(out, type);
   out.insert(out.end(), data.begin(), data.end());
   const auto* checked = reinterpret_cast<const unsigned char*>(out.data() + 4);
-  append_u32(out, crc32_gzip_refl(0, checked, data.size() + 4));
+  append_number(out, crc32_gzip_refl(0, checked, data.size() + 4), 4);
   return out;
 }
 
@@ -130,7 +121,7 @@ class PngWriter : public PictureWriter {
 
   void finish() override {
     std::vector<std::byte> adler;
-    append_u32(adler, adler_);
+    append_number(adler, adler_, 4);
     file_.write(chunk("IDAT", adler));
     file_.write(chunk("IEND", {}));
     file_.commit();
@@ -155,8 +146,8 @@ class PngWriter : public PictureWriter {
     constexpr std::array<unsigned char, 8> signature{0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
     file_.write(std::as_bytes(std::span(signature)));
     std::vector<std::byte> header;
-    append_u32(header, spec_.shape.width);
-    append_u32(header, spec_.shape.height);
+    append_number(header, spec_.shape.width, 4);
+    append_number(header, spec_.shape.height, 4);
     header.push_back(static_cast<std::byte>(8 * bytes_per_sample(spec_.shape.sample)));
     header.push_back(static_cast<std::byte>(color_type()));
     header.insert(header.end(), 3, std::byte{0});
@@ -188,7 +179,7 @@ class PngWriter : public PictureWriter {
     const DeflatedStripe stripe = deflate_stripe(profile, true);
     data.insert(data.end(), {std::byte{0x78}, std::byte{0x01}});
     data.insert(data.end(), stripe.bytes.begin(), stripe.bytes.end());
-    append_u32(data, stripe.adler);
+    append_number(data, stripe.adler, 4);
     file_.write(chunk("iCCP", data));
   }
 
@@ -196,8 +187,8 @@ class PngWriter : public PictureWriter {
     const CarriedFacts& carried = spec_.carried;
     if (carried.has_resolution()) {
       std::vector<std::byte> data;
-      append_u32(data, static_cast<std::uint32_t>(std::lround(carried.pixels_per_meter_x)));
-      append_u32(data, static_cast<std::uint32_t>(std::lround(carried.pixels_per_meter_y)));
+      append_number(data, static_cast<std::uint32_t>(std::lround(carried.pixels_per_meter_x)), 4);
+      append_number(data, static_cast<std::uint32_t>(std::lround(carried.pixels_per_meter_y)), 4);
       data.push_back(std::byte{1});  // meters
       file_.write(chunk("pHYs", data));
     }

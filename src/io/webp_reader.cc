@@ -95,13 +95,7 @@ PictureFile open_webp(const std::filesystem::path& path, const ReadOptions& opti
   file.info.alpha = source->features().has_alpha ? AlphaKind::kStraight : AlphaKind::kNone;
   file.info.space = options.assume;
   file.facts.space_from = "assumed";
-  const Exif exif = parse_exif(chunk_in(source->file(), "EXIF"));
-  file.facts.orientation = exif.orientation;
-  carry_exif(file, exif);
-  if (exif.color_space == 1) {
-    file.info.space = &spaces::kSrgb;
-    file.facts.space_from = "Exif";
-  }
+  take_space(file, take_exif(file, chunk_in(source->file(), "EXIF")));
   if (const auto profile = chunk_in(source->file(), "ICCP"); !profile.empty())
     take_profile(file, profile);
   file.rows = std::move(source);

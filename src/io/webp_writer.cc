@@ -7,7 +7,6 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
-#include "io/exif.h"
 #include "io/icc_writer.h"
 #include "io/picture_encoder.h"
 
@@ -76,11 +75,7 @@ class WebpWriter : public PictureWriter {
   void write_with_chunks(const WebPData& encoded) {
     const std::unique_ptr<WebPMux, FreeMux> mux(WebPMuxCreate(&encoded, 0));
     if (!mux) fail();
-    Exif exif;
-    exif.description = spec_.carried.description;
-    exif.captured = spec_.carried.captured;
-    exif.color_space = spec_.space == &spaces::kSrgb ? 1 : 0;
-    set_chunk(*mux, "EXIF", exif_data(exif));
+    set_chunk(*mux, "EXIF", exif_data_of(spec_));
     if (spec_.space != &spaces::kSrgb) set_chunk(*mux, "ICCP", icc_profile_of(*spec_.space));
     WebPData whole{};
     if (WebPMuxAssemble(mux.get(), &whole) != WEBP_MUX_OK) fail();

@@ -136,9 +136,7 @@ Json gather_run(const std::vector<Part>& parts, const path& output, const Contex
   const JournalText journal = joined_journal(parts, output);
   Json run = parts.front().run;
   run.erase("shard");
-  run["from"] = asked_from(
-      std::filesystem::weakly_canonical(parts.front().folder / run["from"].get<std::string>()),
-      output);
+  run["from"] = asked_from(typed_in(run, parts.front().folder), output);
   run["inputs"] = Json::array();
   std::vector<path> files;
   std::size_t failed = 0;

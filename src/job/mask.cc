@@ -262,15 +262,16 @@ class MaskJob {
     template <class Use>
     void for_each_block(const Band& band, const Use& use) {
       if (!ground_) return reader_.for_each_block(band, use);
-      const RasterShape &shape = job_->info().shape, &its = job_->ground_->info.shape;
-      for (std::uint32_t y = band.first_row(); y < band.first_row() + band.rows(); ++y)
-        for (std::uint32_t x = 0; x < shape.width; x += kBlockPixels) {
-          const std::size_t n = std::min<std::size_t>(kBlockPixels, shape.width - x);
-          const std::uint64_t pixel = std::uint64_t{y} * shape.width + x;
-          const std::byte* const other = band.row(y) + job_->ground_->rows->part(1);
-          ground_->evaluate(ground_reader_->read(other + x * its.pixel_bytes(), pixel, n));
-          use(reader_.read(band.row(y) + x * shape.pixel_bytes(), pixel, n));
-        }
+      const std::size_t width = job_->info().shape.width,
+                        its_bytes = job_->ground_->info.shape.pixel_bytes();
+      for (std::uint32_t y = band.first_row(); y < band.first_row() + band.rows(); ++y) {
+        const std::byte* const other = band.row(y) + job_->ground_->rows->part(1);
+        reader_.for_each_block_of_row(band.row(y), y, [&](const Block& block, std::uint32_t x) {
+          const std::uint64_t pixel = std::uint64_t{y} * width + x;
+          ground_->evaluate(ground_reader_->read(other + x * its_bytes, pixel, block.size));
+          use(block);
+        });
+      }
     }
 
     /// 0 and 1 as 0 and 255.

@@ -111,9 +111,7 @@ class ReportJob {
   static path found_from_here(const RecordedRun& one, const std::string& file) {
     if (file.starts_with(kFolderMark)) return {};
     if (path(file).is_absolute()) return file;
-    return (std::filesystem::weakly_canonical(one.folder) / one.run["from"].get<std::string>() /
-            file)
-        .lexically_normal();
+    return (typed_in(one.run, one.folder) / file).lexically_normal();
   }
 
   /// The pictures that the runs began with, not those that one run made for another.
@@ -130,10 +128,8 @@ class ReportJob {
   }
 
   void add_run(const RecordedRun& one) {
-    const path from =
-        (std::filesystem::weakly_canonical(one.folder) / one.run["from"].get<std::string>())
-            .lexically_normal();
-    path output = std::filesystem::weakly_canonical(one.folder).lexically_relative(from);
+    path output = std::filesystem::weakly_canonical(one.folder)
+                      .lexically_relative(typed_in(one.run, one.folder));
     if (one.run.contains("output")) output /= one.run["output"].get<std::string>();
     ReportRun run;
     run.command = typed_line(words_of_run(one.run, output));

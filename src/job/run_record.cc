@@ -107,6 +107,10 @@ std::string asked_from(const path& place, const path& folder) {
   return place.lexically_relative(std::filesystem::weakly_canonical(folder)).generic_string();
 }
 
+path typed_in(const Json& run, const path& folder) {
+  return std::filesystem::weakly_canonical(folder / run["from"].get<std::string>());
+}
+
 void record_run(const SharedOptions& options, const Context& context, const Json& summary) {
   const path folder = recorded_folder(options);
   // A shard without pictures is recorded, so that it is not missed.

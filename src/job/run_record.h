@@ -30,6 +30,9 @@ void add_to_record(const std::filesystem::path& folder, Json run);
 /// A folder as seen from the folder of results.
 std::string asked_from(const std::filesystem::path& place, const std::filesystem::path& folder);
 
+/// The folder a run was typed in, as it is found from the folder of its record.
+std::filesystem::path typed_in(const Json& run, const std::filesystem::path& folder);
+
 /// The runs in a record, oldest first, as they are stored.
 ///
 /// Errors    InputError when the file is no record, or from a later version
