@@ -16,7 +16,8 @@ namespace {
 std::string choices_of(const std::string& value_name) {
   if (value_name == "SPACE") {
     std::string spaces;
-    for (const Space* space : all_spaces()) spaces += std::string(space->id) + " ";
+    for (const Space* space : all_spaces())
+      if (!space->internal) spaces += std::string(space->id) + " ";
     return spaces;
   }
   std::string choices;

@@ -171,6 +171,13 @@ class ReportJob {
     return found;
   }
 
+  /// What a result holds by its name, `a.areas.csv` areas; empty when it bears the stem alone.
+  static std::string thing_of(const path& file, const path* original) {
+    const std::string stem = file.stem().string();
+    const std::size_t begin = original ? original->stem().string().size() + 1 : 0;
+    return stem.substr(std::min(stem.size(), begin));
+  }
+
   void add_image(const RecordedRun& one, const path& file) {
     const path* const original = original_of(file);
     const std::string key = original ? original->string() : "";
@@ -191,10 +198,7 @@ class ReportJob {
     const auto image = inlined_image(file, context_);
     if (!image) return;
     const std::string command = one.run["command"].get<std::string>();
-    std::string thing = file.stem().string();
-    if (original)
-      thing = thing.substr(std::min(thing.size(), original->stem().string().size() + 1));
-    const std::string words = thing_words(thing);
+    const std::string words = thing_words(thing_of(file, original));
     at->second.images.push_back(
         {image->source,
          words + (original ? " of " + original->filename().string() : "") + ", made by " + command,
@@ -239,9 +243,7 @@ class ReportJob {
   void add_tables() {
     static const std::vector<std::string> drawn{"histogram", "joint", "joint-matrix", "cube"};
     for (const path& file : tables_) {
-      std::string thing = file.stem().string();
-      if (const path* const original = original_of(file))
-        thing = thing.substr(original->stem().string().size() + 1);
+      const std::string thing = thing_of(file, original_of(file));
       if (is_joined(file) || std::find(drawn.begin(), drawn.end(), thing) != drawn.end()) continue;
       std::error_code error;
       if (!std::filesystem::exists(file, error)) continue;

@@ -101,6 +101,21 @@ TEST_CASE("a report shows as much as is asked for, and says what it leaves out",
   CHECK_THAT(page, Catch::Contains("href=\"out/areas.csv\""));
 }
 
+TEST_CASE("a report takes a picture that is called as a table is", "[cli][report]") {
+  const TempDir dir;
+  for (const char* name : {"a.png", "areas.png"}) write_stripes(dir / name);
+  REQUIRE(run_tool(dir, {"train", "a.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4",
+                         "-o", "out", "--figures", "none"})
+              .exit_code == 0);
+  REQUIRE(run_tool(dir, {"classify", "a.png", "areas.png", "--model", "out/model.json", "-o", "out",
+                         "--figures", "none"})
+              .exit_code == 0);
+  const Outcome run = run_tool(dir, {"report", "out"});
+  INFO(run.err);
+  CHECK(run.exit_code == 0);
+  CHECK_THAT(text_of_file(dir / "out/report.html"), Catch::Contains("areas.csv"));
+}
+
 TEST_CASE("a report of what is no results folder is refused", "[cli][report]") {
   const TempDir dir;
   write_stripes(dir / "a.png");

@@ -8,6 +8,7 @@
 #include "cli/command.h"
 #include "cli/completion.h"
 #include "cli/man_page.h"
+#include "core/color/space.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -316,6 +317,12 @@ TEST_CASE("manual pages and completion know what --help knows", "[cli][help]") {
   }
   CHECK_THAT(script, Catch::Contains("    mask:--figures) values='png svg pdf none ' ;;\n"));
   CHECK_THAT(script, Catch::Contains("    convert:--to) values='"));
+  for (const Space* space : all_spaces()) {
+    INFO(space->id);
+    const bool offered = script.find(" " + std::string(space->id) + " ") != std::string::npos ||
+                         script.find("'" + std::string(space->id) + " ") != std::string::npos;
+    CHECK(offered == !space->internal);
+  }
 }
 
 TEST_CASE("options come from a file, and what is typed wins", "[cli][config]") {
