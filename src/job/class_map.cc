@@ -83,8 +83,7 @@ class ClassMapJob {
     if (wanted.confidence && results.wants("confidence"))
       confidence_picture_ = open("png", "confidence", confidence_spec(size));
     if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
-    if (classifier.is_slow() && remembers_colors(info(), model))
-      by_color_.emplace(wanted.confidence);
+    if (remembers_colors(info(), model, classifier.is_slow())) by_color_.emplace(wanted.confidence);
   }
 
   Json run() {

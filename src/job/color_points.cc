@@ -212,7 +212,7 @@ void ColorPoints::take_deep() {
 }
 
 void ColorPoints::finish() {
-  for (const CountedColors& colors : counted_colors_) {
+  for (CountedColors& colors : counted_colors_) {
     ColorTable table = colors.counter.table();
     const std::vector<double> weights(
         table.counts.begin(), table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors));

@@ -3,11 +3,10 @@
 #include <algorithm>
 
 #include "core/pixel/memory_source.h"
+#include "job/arena.h"
 
 namespace chalcedony {
 namespace {
-
-constexpr std::uint64_t kFewPixels = 500'000;
 
 /// The counted colors of a band where not all pixels count.
 struct PickedColors {
@@ -40,10 +39,10 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
       counting_(picture.counting),
       rows_(picture.file.rows.get()) {
   if (!colors_tell(info_, channels)) return;
-  if (!wants_colors && info_.shape.pixels() < kFewPixels) return;
+  if (!wants_colors && info_.shape.pixels() < ColorCounter::kFewPixels) return;
   ColorCounter counter;
   excluded_ = count_colors(picture, options, context, preview, counter);
-  table_ = counter.table();
+  in_arena(options, [&] { table_ = counter.table(); });
   // From here on there is no picture, only its colors.
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;

@@ -8,6 +8,7 @@
 #include "core/color/channel_plan.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/stats/code_counts.h"
 #include "figure/disc_figure.h"
 #include "figure/histogram_figure.h"
 #include "io/color_table_file.h"
@@ -63,8 +64,13 @@ class HistogramJob {
       for (const Channel& channel : channels_of(*options.cube_space))
         cube_places_.push_back(list.place_of(channel));
     channels_ = list.channels();
-    blocks_.emplace(picture_, options.shared, context, channels_, preview_, options.colors);
-    count();
+    if (codes_tell()) {
+      count_codes(context);
+    } else {
+      blocks_.emplace(picture_, options.shared, context, channels_, preview_, options.colors);
+      count();
+    }
+    require_counted(counted(), picture_);
     find_peaks();
   }
 
@@ -85,6 +91,59 @@ class HistogramJob {
 
  private:
   const PictureInfo& info() const { return picture_.file.info; }
+
+  /// Whether each channel is decided by one stored sample and nothing else is asked, so that
+  /// counting the codes of samples will do.
+  bool codes_tell() const {
+    const bool only_channels =
+        options_.joint.empty() && !options_.cube && !options_.peaks && !options_.colors;
+    return only_channels && all_pixels_count(picture_) && ColorCounter::fits(info()) &&
+           std::all_of(channels_.begin(), channels_.end(),
+                       [&](const Channel& c) { return deciding_sample(c, info()).has_value(); });
+  }
+
+  void count_codes(const Context& context) {
+    const std::uint32_t width = info().shape.width, samples = info().shape.channels;
+    Tallies<CodeCounts> tallies{CodeCounts(samples)};
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info(), picture_.counting),
+              collector = Preview::Collector(preview_)](const Band& band) mutable {
+        tallies.local().add(band.own_rows(), std::size_t{band.rows()} * width);
+        if (preview_.wanted())
+          reader.for_each_block(band, [&](const Block& block) { collector.add(block); });
+        return true;
+      };
+    };
+    travel(*picture_.file.rows, road_for(picture_, options_.shared, context), make_worker,
+           [](bool) {});
+    const CodeCounts& counts =
+        tallies.merged([](CodeCounts& total, const CodeCounts& one) { total.merge(one); });
+    tally_ = tally_of(counts);
+  }
+
+  /// The histograms of pixels whose samples are all the same code, one pixel a code, with as many
+  /// pixels of the picture as have it.
+  HistogramTally tally_of(const CodeCounts& counts) const {
+    HistogramTally tally = empty();
+    constexpr std::size_t kCodes = CodeCounts::Counts().size();
+    const std::uint32_t samples = info().shape.channels;
+    PictureInfo codes = info();
+    codes.shape.width = kCodes;
+    codes.shape.height = 1;
+    std::vector<std::byte> stored(kCodes * samples);
+    for (std::size_t i = 0; i < stored.size(); ++i) stored[i] = static_cast<std::byte>(i / samples);
+    BlockReader reader(codes, count_all());
+    Block block = reader.read(stored.data(), 0, kCodes);
+    const ChannelPlan plan(codes, channels_, options_.shared.hue_floor);
+    ChannelEvaluator evaluator(plan);
+    evaluator.evaluate(block);
+    for (std::size_t i = 0; i < channel_places_.size(); ++i) {
+      const CodeCounts::Counts pixels = counts.of(*deciding_sample(options_.channels[i], info()));
+      block.weights = pixels.data();
+      tally.channels[i].add(block, evaluator.channel(channel_places_[i]));
+    }
+    return tally;
+  }
 
   void count() {
     const ChannelPlan plan(blocks_->info(), channels_, options_.shared.hue_floor);
@@ -115,7 +174,6 @@ class HistogramJob {
     tally_ =
         tallies.merged([](HistogramTally& total, const HistogramTally& one) { total.merge(one); });
     tally_.excluded += blocks_->excluded();
-    require_counted(counted(), picture_);
   }
 
   void find_peaks() {

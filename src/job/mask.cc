@@ -10,6 +10,7 @@
 #include "core/error.h"
 #include "core/pixel/interleave.h"
 #include "core/pixel/side_by_side.h"
+#include "core/select/remembered_selection.h"
 #include "core/select/selection.h"
 #include "figure/map_figure.h"
 #include "io/mask_file.h"
@@ -117,6 +118,7 @@ class MaskJob {
         cutout_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures) {
     read_masks();
+    if (remembers_colors(info(), where)) known_.emplace();
     if (options.rest == CutoutRest::kPicture && (results.wants("cutout") || preview_.wanted()))
       open_ground();
     if (results.wants("mask")) {
@@ -223,6 +225,7 @@ class MaskJob {
           collector_(job.preview_),
           chosen_(kBlockPixels),
           mask_plane_(1) {
+      if (job.known_) remembered_.emplace(job.where_, job.plan_, *job.known_);
       if (!job.ground_) return;
       ground_reader_.emplace(job.ground_->info, Counting{});
       ground_.emplace(job.ground_->srgb);
@@ -241,8 +244,8 @@ class MaskJob {
         if (job_->cutout_ || job_->preview_.wanted()) {
           scratch_.resize(kBlockPixels * shape.pixel_bytes());
           std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
-          cutout_.write(block, channels_.channels(job_->where_.channels.size()),
-                        ground_ ? ground_->channels(0) : ConstPlanes{}, chosen_.data(), to);
+          cutout_.write(block, srgb_of(block), ground_ ? ground_->channels(0) : ConstPlanes{},
+                        chosen_.data(), to);
         }
         if (job_->preview_.wanted()) collect(block);
         at += block.size;
@@ -279,9 +282,19 @@ class MaskJob {
       for (std::size_t i = 0; i < n; ++i) to[i] = static_cast<std::byte>(-chosen[i]);
     }
 
-    void select(const Block& block, MaskBand& out) {
+    const std::uint8_t* selected_in(const Block& block) {
+      if (remembered_) return remembered_->select(block);
       channels_.evaluate(block);
-      const std::uint8_t* const selected = selection_.select(block, channels_);
+      return selection_.select(block, channels_);
+    }
+
+    /// Of the Block that was selected in; only sRGB pictures are remembered.
+    ConstPlanes srgb_of(const Block& block) const {
+      return remembered_ ? block.color : channels_.channels(job_->where_.channels.size());
+    }
+
+    void select(const Block& block, MaskBand& out) {
+      const std::uint8_t* const selected = selected_in(block);
       std::uint8_t* const __restrict chosen = chosen_.data();
       const std::uint8_t off = job_->options_.invert ? 1 : 0;
       for (std::size_t i = 0; i < block.size; ++i) chosen[i] = selected[i] ^ off;
@@ -309,6 +322,7 @@ class MaskJob {
     BlockReader reader_;
     ChannelEvaluator channels_;
     Selection selection_;
+    std::optional<RememberedSelection> remembered_;
     CutoutMaker cutout_;
     Preview::Collector collector_;
     std::vector<std::uint8_t> chosen_;
@@ -342,6 +356,7 @@ class MaskJob {
   std::optional<Ground> ground_;
   std::vector<Mask> only_in_, also_in_, not_in_;
   ChannelPlan plan_;
+  std::optional<SelectedColors> known_;
   Preview preview_;
   Tallies<ThumbnailSums> mask_preview_, cutout_preview_;
   FigureFormat format_;

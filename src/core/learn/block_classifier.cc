@@ -6,71 +6,54 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kColors = std::size_t{1} << 24;
-// A note: the label and these. 0 is none.
-constexpr std::uint16_t kNoted = 1u << 8, kFar = 1u << 9, kContested = 1u << 10;
+// A note is one more than the label, far and contested in their bits, so that 0 is none.
+constexpr unsigned kFarBit = 0, kContestedBit = 1, kLabelBit = 2;
+constexpr std::size_t kMostClasses = 62;
 constexpr float kConfidenceSteps = 65535;
-// Colors are asked for this many pixels before they are needed.
-constexpr std::size_t kAhead = 32;
-
-std::unique_ptr<std::atomic<std::uint16_t>[]> for_all_colors() {
-  return std::make_unique<std::atomic<std::uint16_t>[]>(kColors);
-}
 
 }  // namespace
 
-VerdictsByColor::VerdictsByColor(bool with_confidence) : notes_(for_all_colors()) {
-  if (with_confidence) confidences_ = for_all_colors();
+VerdictsByColor::VerdictsByColor(bool with_confidence) {
+  if (with_confidence) confidences_.emplace(ColorCounter::kColors);
 }
 
-void VerdictsByColor::number_colors(const ConstPlanes& color, std::size_t n,
-                                    std::int32_t* numbers) {
-  for (std::size_t i = 0; i < n; ++i)
-    numbers[i] = static_cast<std::int32_t>(color[0][i] + 0.5f) * 65536 +
-                 static_cast<std::int32_t>(color[1][i] + 0.5f) * 256 +
-                 static_cast<std::int32_t>(color[2][i] + 0.5f);
-}
-
-void VerdictsByColor::read(std::int32_t number, std::uint16_t note, std::size_t i,
-                           Verdicts& verdicts) const {
-  verdicts.labels[i] = static_cast<std::uint8_t>(note);
-  verdicts.far[i] = (note & kFar) != 0;
-  verdicts.contested[i] = (note & kContested) != 0;
-  if (confidences_)
-    verdicts.confidence[i] = static_cast<float>(confidences_[static_cast<std::size_t>(number)].load(
-                                 std::memory_order_relaxed)) /
-                             kConfidenceSteps;
-}
-
-void VerdictsByColor::find(const std::int32_t* numbers, std::size_t n, Verdicts& verdicts,
-                           std::vector<std::uint32_t>& unknown) const {
-  unknown.clear();
-  const std::atomic<std::uint16_t>* const notes = notes_.get();
+void VerdictsByColor::find(const Block& block, std::uint32_t channels, Found& found,
+                           Verdicts& verdicts) {
+  found.numbers.resize(block.size);
+  found.notes.resize(block.size);
+  notes_.find(block.stored, channels, block.size, found.numbers.data(), found.notes.data());
+  find_unknown(found.notes.data(), block.size, found.unknown);
+  const std::size_t n = block.size;
+  const ColorMemo::Note* const notes = found.notes.data();
+  std::uint8_t* const __restrict labels = verdicts.labels.data();
+  std::uint8_t* const __restrict far = verdicts.far.data();
+  std::uint8_t* const __restrict contested = verdicts.contested.data();
   for (std::size_t i = 0; i < n; ++i) {
-    __builtin_prefetch(notes + numbers[std::min(i + kAhead, n - 1)]);
-    const std::uint16_t note = notes[numbers[i]].load(std::memory_order_acquire);
-    if (note == 0) {
-      unknown.push_back(static_cast<std::uint32_t>(i));
-    } else {
-      read(numbers[i], note, i, verdicts);
-    }
+    const auto bits = static_cast<std::uint8_t>(notes[i] - 1);
+    labels[i] = static_cast<std::uint8_t>(bits >> kLabelBit);
+    far[i] = bits >> kFarBit & 1;
+    contested[i] = bits >> kContestedBit & 1;
   }
+  if (!confidences_) return;
+  for (std::size_t i = 0; i < block.size; ++i)
+    verdicts.confidence[i] =
+        std::atomic_ref((*confidences_)[found.numbers[i]]).load(std::memory_order_relaxed) /
+        kConfidenceSteps;
 }
 
-void VerdictsByColor::note(const std::int32_t* numbers, const std::vector<std::uint32_t>& places,
-                           Verdicts& found) {
-  for (std::size_t k = 0; k < places.size(); ++k) {
-    const std::int32_t number = numbers[places[k]];
-    const auto note =
-        static_cast<std::uint16_t>(found.labels[k] | kNoted | (found.far[k] ? kFar : 0) |
-                                   (found.contested[k] ? kContested : 0));
-    if (confidences_)
-      confidences_[static_cast<std::size_t>(number)].store(
-          static_cast<std::uint16_t>(std::lround(found.confidence[k] * kConfidenceSteps)),
-          std::memory_order_relaxed);
-    // Whoever sees the note sees its confidence.
-    notes_[static_cast<std::size_t>(number)].store(note, std::memory_order_release);
-    read(number, note, k, found);
+void VerdictsByColor::note(const Found& found, Verdicts& asked) {
+  for (std::size_t k = 0; k < found.unknown.size(); ++k) {
+    const std::uint32_t number = found.numbers[found.unknown[k]];
+    const unsigned bits = static_cast<unsigned>(asked.labels[k]) << kLabelBit |
+                          static_cast<unsigned>(asked.far[k]) << kFarBit |
+                          static_cast<unsigned>(asked.contested[k]) << kContestedBit;
+    if (confidences_) {
+      const auto steps =
+          static_cast<std::uint16_t>(std::lround(asked.confidence[k] * kConfidenceSteps));
+      std::atomic_ref((*confidences_)[number]).store(steps, std::memory_order_relaxed);
+      asked.confidence[k] = steps / kConfidenceSteps;
+    }
+    notes_.note(number, static_cast<std::uint8_t>(bits + 1));
   }
 }
 
@@ -81,7 +64,7 @@ BlockClassifier::BlockClassifier(const FeaturePlan& plan, const Classifier& clas
       known_(known),
       verdicts_(kBlockPixels + kPlanePadding),
       asked_(known ? kBlockPixels + kPlanePadding : 0),
-      asked_color_(known ? 3 : 1) {
+      channels_(plan.info().shape.channels) {
   if (with_confidence) meter_.emplace(classifier);
 }
 
@@ -90,10 +73,8 @@ const Verdicts& BlockClassifier::classify(const Block& block) {
     ask(block, verdicts_);
     return verdicts_;
   }
-  numbers_.resize(block.size);
-  VerdictsByColor::number_colors(block.color, block.size, numbers_.data());
-  known_->find(numbers_.data(), block.size, verdicts_, unknown_);
-  if (!unknown_.empty()) ask_unknown(block);
+  known_->find(block, channels_, found_, verdicts_);
+  if (!found_.unknown.empty()) ask_unknown(block);
   return verdicts_;
 }
 
@@ -107,18 +88,10 @@ void BlockClassifier::ask(const Block& block, Verdicts& verdicts) {
 }
 
 void BlockClassifier::ask_unknown(const Block& block) {
-  Block few;
-  few.picture_width = block.picture_width;
-  few.size = few.counted_size = unknown_.size();
-  for (std::size_t c = 0; c < 3; ++c) {
-    float* const plane = asked_color_.plane(c);
-    for (std::size_t k = 0; k < unknown_.size(); ++k) plane[k] = block.color[c][unknown_[k]];
-    few.color[c] = plane;
-  }
-  ask(few, asked_);
-  known_->note(numbers_.data(), unknown_, asked_);
-  for (std::size_t k = 0; k < unknown_.size(); ++k) {
-    const std::uint32_t i = unknown_[k];
+  ask(picked_.pick(block, found_.unknown), asked_);
+  known_->note(found_, asked_);
+  for (std::size_t k = 0; k < found_.unknown.size(); ++k) {
+    const std::uint32_t i = found_.unknown[k];
     verdicts_.labels[i] = asked_.labels[k];
     verdicts_.far[i] = asked_.far[k];
     verdicts_.contested[i] = asked_.contested[k];
@@ -126,11 +99,12 @@ void BlockClassifier::ask_unknown(const Block& block) {
   }
 }
 
-bool remembers_colors(const PictureInfo& info, const Model& model) {
+bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_method) {
   const bool of_color = std::none_of(model.features.begin(), model.features.end(),
                                      [](const Channel& c) { return c.is_stored(); });
-  return of_color && info.shape.sample == SampleType::kU8 && info.shape.channels >= 3 &&
-         info.space == &spaces::kSrgb && info.alpha != AlphaKind::kPremultiplied;
+  return of_color && ColorCounter::fits(info) && info.color_channels() == 3 &&
+         info.known_in_range() && model.classes.size() <= kMostClasses &&
+         (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);
 }
 
 }  // namespace chalcedony

@@ -2,9 +2,7 @@
 #ifndef CHALCEDONY_CORE_LEARN_BLOCK_CLASSIFIER_H_
 #define CHALCEDONY_CORE_LEARN_BLOCK_CLASSIFIER_H_
 
-#include <atomic>
 #include <cstdint>
-#include <memory>
 #include <optional>
 #include <vector>
 
@@ -12,6 +10,7 @@
 #include "core/learn/confidence.h"
 #include "core/learn/features.h"
 #include "core/pixel/block.h"
+#include "core/pixel/color_memo.h"
 
 namespace chalcedony {
 
@@ -26,27 +25,27 @@ struct Verdicts {
       : labels(pixels), far(pixels), contested(pixels), confidence(pixels) {}
 };
 
-/// What was found of 8-bit colors, so that a slow classifier is asked once for each. Threads share
-/// it; what they write of a color is the same, whoever comes first.
+/// What was found of 8-bit colors; threads share it.
 class VerdictsByColor {
  public:
+  /// Which colors the pixels of a Block have, and what was noted of them.
+  struct Found {
+    std::vector<std::uint32_t> numbers;
+    std::vector<ColorMemo::Note> notes;
+    std::vector<std::uint32_t> unknown;  // places of pixels that nothing is noted of
+  };
+
   explicit VerdictsByColor(bool with_confidence);
 
-  /// The numbers of n colors, r g b 0-255.
-  static void number_colors(const ConstPlanes& color, std::size_t n, std::int32_t* numbers);
-
-  /// Looks up n colors by their numbers, and writes what is known to `verdicts` and the places of
-  /// the others to `unknown`.
-  void find(const std::int32_t* numbers, std::size_t n, Verdicts& verdicts,
-            std::vector<std::uint32_t>& unknown) const;
-  /// Notes what was found of the pixels at these places; `found` holds them one after the other.
-  /// The confidence is rounded to a 65535th, and written back so.
-  void note(const std::int32_t* numbers, const std::vector<std::uint32_t>& places, Verdicts& found);
+  /// Looks up the colors of a Block; writes what is known to `verdicts`.
+  void find(const Block& block, std::uint32_t channels, Found& found, Verdicts& verdicts);
+  /// Notes what was found of the unknown colors; `asked` holds them one after the other. The
+  /// confidence is rounded to a 65535th, and written back so.
+  void note(const Found& found, Verdicts& asked);
 
  private:
-  void read(std::int32_t number, std::uint16_t note, std::size_t i, Verdicts& verdicts) const;
-
-  std::unique_ptr<std::atomic<std::uint16_t>[]> notes_, confidences_;
+  ColorMemo notes_;
+  std::optional<ZeroedArray<std::uint16_t>> confidences_;
 };
 
 /// Classifies Blocks of one picture. One for each thread.
@@ -71,14 +70,15 @@ class BlockClassifier {
   std::optional<ConfidenceMeter> meter_;
   VerdictsByColor* known_;
   Verdicts verdicts_, asked_;
-  std::vector<std::int32_t> numbers_;
-  std::vector<std::uint32_t> unknown_;
-  PlaneBuffer asked_color_;
+  std::uint32_t channels_;  // of a pixel as stored
+  VerdictsByColor::Found found_;
+  PickedPixels picked_;
 };
 
-/// Whether a picture's colors, and nothing else of its pixels, decide their class, and are few
-/// enough to remember.
-bool remembers_colors(const PictureInfo& info, const Model& model);
+/// Whether looking a color up is worth it: the picture's sRGB colors, and nothing else of its
+/// pixels, decide their class, there is room for it in a note, and the picture is no small one or
+/// the method slow.
+bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_method);
 
 }  // namespace chalcedony
 

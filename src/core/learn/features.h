@@ -50,6 +50,8 @@ class FeaturePlan {
               std::vector<double> divisors = {}, double hue_floor = 0);
 
   std::size_t size() const { return sources_.size(); }
+  /// The picture they are computed from.
+  const PictureInfo& info() const { return channels_.info(); }
 
  private:
   friend class FeatureEvaluator;

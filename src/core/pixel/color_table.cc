@@ -1,10 +1,12 @@
 #include "core/pixel/color_table.h"
 
-#include <sys/mman.h>
+#include <tbb/parallel_for.h>
 
 #include <algorithm>
+#include <bit>
+#include <cstring>
 #include <limits>
-#include <new>
+#include <numeric>
 
 #include "core/pixel/planes.h"
 
@@ -12,8 +14,8 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kAhead = 64;
-constexpr std::size_t kColors = std::size_t{1} << 24;
-constexpr std::size_t kBytes = kColors * sizeof(std::uint32_t);
+constexpr std::size_t kEight = 8;   // counters looked at together
+constexpr std::size_t kParts = 64;  // of the colors, for several threads
 
 /// The four bits of r, g and b that twelve packed bits hold.
 constexpr auto kUnpacked = [] {
@@ -25,6 +27,12 @@ constexpr auto kUnpacked = [] {
   return unpacked;
 }();
 
+/// The top bit of every byte that is not 0.
+std::uint64_t used_bytes(std::uint64_t bytes) {
+  constexpr std::uint64_t kLow = 0x7f7f7f7f7f7f7f7f;
+  return (((bytes & kLow) + kLow) | bytes) & ~kLow;
+}
+
 }  // namespace
 
 bool ColorCounter::fits(const PictureInfo& info) {
@@ -34,19 +42,7 @@ bool ColorCounter::fits(const PictureInfo& info) {
          info.shape.pixels() <= std::numeric_limits<std::uint32_t>::max();
 }
 
-void ColorCounter::Release::operator()(std::uint32_t* counters) const {
-  ::munmap(counters, kBytes);
-}
-
-// The system makes a page of zeros only when it is touched, and large pages where it can, which
-// spares most of the time of finding them.
-ColorCounter::ColorCounter() {
-  void* memory =
-      ::mmap(nullptr, kBytes, PROT_READ | PROT_WRITE, MAP_PRIVATE | MAP_ANONYMOUS, -1, 0);
-  if (memory == MAP_FAILED) throw std::bad_alloc();
-  counters_.reset(static_cast<std::uint32_t*>(memory));
-  ::madvise(memory, kBytes, MADV_HUGEPAGE);
-}
+ColorCounter::ColorCounter() : counters_(kColors) {}
 
 void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n) {
   // Counters are fetched some pixels ahead; they lie all over the memory.
@@ -55,46 +51,90 @@ void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, s
     const std::size_t size = std::min(kAhead, n - done);
     for (std::size_t i = 0; i < size; ++i, stored += channels) {
       packed[i] = pack(stored, channels);
-      __builtin_prefetch(counters_.get() + packed[i], 1);
+      __builtin_prefetch(counters_.data() + packed[i], 1);
     }
-    for (std::size_t i = 0; i < size; ++i) ++counters_[packed[i]];
+    for (std::size_t i = 0; i < size; ++i) count(packed[i]);
   }
-}
-
-ColorPlaces::ColorPlaces(ColorCounter&& counter) : counter_(std::move(counter)) {
-  std::uint32_t place = 0;
-  for (std::size_t color = 0; color < kColors; ++color)
-    if (counter_.counters_[color] != 0) counter_.counters_[color] = place++;
-}
-
-void ColorPlaces::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
-                       std::uint32_t* places) const {
-  const std::uint32_t* const of_color = counter_.counters_.get();
-  for (std::size_t i = 0; i < n; ++i, stored += channels)
-    places[i] = of_color[ColorCounter::pack(stored, channels)];
 }
 
 void ColorCounter::add(std::span<const std::uint32_t> packed) {
-  for (const std::uint32_t color : packed) ++counters_[color];
+  for (const std::uint32_t color : packed) count(color);
 }
 
-ColorTable ColorCounter::table() const {
-  ColorTable table;
-  for (std::size_t color = 0; color < kColors; ++color) {
-    const std::uint32_t count = counters_[color];
-    if (count == 0) continue;
-    table.counts.push_back(count);
-    const auto &high = kUnpacked[color >> 12], &low = kUnpacked[color & 4095];
-    for (std::size_t c = 0; c < 3; ++c)
-      table.rgb.push_back(static_cast<std::byte>(high[c] << 4 | low[c]));
+/// Calls use(first, used) for every eight colors: the top bit of each byte in `used` says whether
+/// some pixel has that color.
+template <class Use>
+void ColorCounter::for_each_eight(std::size_t begin, std::size_t end, Use use) const {
+  auto full = std::lower_bound(full_.begin(), full_.end(), begin);
+  for (std::size_t first = begin; first < end; first += kEight) {
+    std::uint64_t eight;
+    std::memcpy(&eight, counters_.data() + first, kEight);
+    std::uint64_t used = used_bytes(eight);
+    // A counter that was full may hold 0 once more.
+    for (; full != full_.end() && *full < first + kEight; ++full)
+      used |= std::uint64_t{0x80} << 8 * (*full - first);
+    use(first, used);
   }
-  table.colors = table.counts.size();
-  const std::size_t rows = (table.counts.size() + kBlockPixels - 1) / kBlockPixels;
+}
+
+template <class Use>
+void ColorCounter::for_each_color(std::size_t begin, std::size_t end, Use use) const {
+  auto full = std::lower_bound(full_.begin(), full_.end(), begin);
+  for_each_eight(begin, end, [&](std::size_t first, std::uint64_t used) {
+    for (; used != 0; used &= used - 1) {
+      const std::size_t color = first + static_cast<std::size_t>(std::countr_zero(used)) / 8;
+      std::uint32_t pixels = counters_[color];
+      for (; full != full_.end() && *full == color; ++full) pixels += 256;
+      use(color, pixels);
+    }
+  });
+}
+
+void ColorCounter::sort_full() { std::sort(full_.begin(), full_.end()); }
+
+ColorTable ColorCounter::table() {
+  sort_full();
+  constexpr std::size_t kPart = kColors / kParts;
+  std::array<std::size_t, kParts + 1> places{};
+  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    std::size_t used_colors = 0;
+    for_each_eight(part * kPart, (part + 1) * kPart, [&](std::size_t, std::uint64_t used) {
+      used_colors += static_cast<std::size_t>(std::popcount(used));
+    });
+    places[part + 1] = used_colors;
+  });
+  std::partial_sum(places.begin(), places.end(), places.begin());
+  ColorTable table;
+  table.colors = places.back();
+  const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
   table.counts.resize(rows * kBlockPixels);
   table.rgb.resize(3 * rows * kBlockPixels);
   table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
                  SampleType::kU8};
+  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    std::uint32_t* counts = table.counts.data() + places[part];
+    std::byte* rgb = table.rgb.data() + 3 * places[part];
+    for_each_color(part * kPart, (part + 1) * kPart, [&](std::size_t color, std::uint32_t pixels) {
+      *counts++ = pixels;
+      const auto &high = kUnpacked[color >> 12], &low = kUnpacked[color & 4095];
+      for (std::size_t c = 0; c < 3; ++c) *rgb++ = static_cast<std::byte>(high[c] << 4 | low[c]);
+    });
+  });
   return table;
+}
+
+ColorPlaces::ColorPlaces(ColorCounter&& counter) : places_(ColorCounter::kColors) {
+  ColorCounter counted = std::move(counter);
+  counted.sort_full();
+  std::uint32_t place = 0;
+  counted.for_each_color(0, ColorCounter::kColors,
+                         [&](std::size_t color, std::uint32_t) { places_[color] = place++; });
+}
+
+void ColorPlaces::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
+                       std::uint32_t* places) const {
+  for (std::size_t i = 0; i < n; ++i, stored += channels)
+    places[i] = places_[ColorCounter::pack(stored, channels)];
 }
 
 }  // namespace chalcedony

@@ -6,12 +6,12 @@
 #include <array>
 #include <cstddef>
 #include <cstdint>
-#include <memory>
 #include <span>
 #include <vector>
 
 #include "core/pixel/block.h"
 #include "core/pixel/raster.h"
+#include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
 
@@ -31,11 +31,15 @@ struct ColorTable {
   }
 };
 
-/// Counts colors of three 8-bit channels in one table for all of them: 16.7 million counters, of
-/// which only the parts that are used take memory (64 MiB at most). A gray is a color with three
-/// equal channels.
+/// Counts colors of three 8-bit channels in one table for all of them: 16.7 million counters of a
+/// byte, of which only the parts that are used take memory (16 MiB at most), and a list of those
+/// that were full. A gray is a color with three equal channels.
 class ColorCounter {
  public:
+  /// A picture of fewer pixels is done sooner pixel by pixel than color by color.
+  static constexpr std::uint64_t kFewPixels = 500'000;
+  static constexpr std::size_t kColors = std::size_t{1} << 24;
+
   /// Whether the colors of such a picture can be counted: three 8-bit channels or a gray, alpha
   /// that leaves them as they are, and no more pixels than a counter holds.
   static bool fits(const PictureInfo& info);
@@ -65,7 +69,7 @@ class ColorCounter {
   }
 
   /// What was counted, in the order of packed colors.
-  ColorTable table() const;
+  ColorTable table();
 
  private:
   friend class ColorPlaces;
@@ -78,13 +82,24 @@ class ColorCounter {
     return spread;
   }();
 
-  struct Release {
-    void operator()(std::uint32_t* counters) const;
-  };
-  std::unique_ptr<std::uint32_t[], Release> counters_;
+  /// Calls use(color, pixels) for the colors from `begin` to `end` that some pixel has, in order.
+  /// Needs sorted `full_`.
+  template <class Use>
+  void for_each_color(std::size_t begin, std::size_t end, Use use) const;
+  template <class Use>
+  void for_each_eight(std::size_t begin, std::size_t end, Use use) const;
+
+  void sort_full();
+
+  void count(std::uint32_t color) {
+    if (++counters_[color] == 0) full_.push_back(color);
+  }
+
+  ZeroedArray<std::uint8_t> counters_;
+  std::vector<std::uint32_t> full_;  // a color for each 256 pixels that its counter lost
 };
 
-/// Where each counted color stands in the table: takes over the memory of its counters.
+/// Where each counted color stands in the table. Takes up to 64 MiB, and gives up the counters.
 class ColorPlaces {
  public:
   explicit ColorPlaces(ColorCounter&& counter);
@@ -94,7 +109,7 @@ class ColorPlaces {
             std::uint32_t* places) const;
 
  private:
-  ColorCounter counter_;
+  ZeroedArray<std::uint32_t> places_;
 };
 
 }  // namespace chalcedony

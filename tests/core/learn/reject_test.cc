@@ -191,10 +191,11 @@ TEST_CASE("confidence is a probability or a margin", "[core][learn]") {
 }
 
 TEST_CASE("what is remembered of a color is what the classifier says", "[core][learn]") {
+  const std::string method = GENERATE("nearest-neighbor", "parallelepiped");
   const PictureInfo info{{64, 64, 3, SampleType::kU8}, AlphaKind::kNone};
   const SampleTable samples = clouds();
-  const Model model = trained("nearest-neighbor", samples);
-  REQUIRE(remembers_colors(info, model));
+  const Model model = trained(method, samples);
+  REQUIRE(remembers_colors(info, model, true));
   const FeaturePlan plan(info, model.features);
   const auto classifier = make_classifier(model);
   VerdictsByColor known(true);
@@ -205,9 +206,14 @@ TEST_CASE("what is remembered of a color is what the classifier says", "[core][l
     Block block;
     block.picture_width = 64;
     block.size = block.counted_size = 900;
+    std::vector<std::byte> stored(3 * block.size);
+    block.stored = stored.data();
     for (std::size_t c = 0; c < 3; ++c) {
-      for (std::size_t i = 0; i < block.size; ++i)
-        color.plane(c)[i] = static_cast<float>(random() % 6 * 51);  // colors come again
+      for (std::size_t i = 0; i < block.size; ++i) {
+        const auto code = static_cast<std::uint8_t>(random() % 6 * 51);  // colors come again
+        stored[3 * i + c] = static_cast<std::byte>(code);
+        color.plane(c)[i] = code;
+      }
       block.color[c] = color.plane(c);
     }
     const Verdicts& found = remembering.classify(block);
@@ -215,15 +221,23 @@ TEST_CASE("what is remembered of a color is what the classifier says", "[core][l
     for (std::size_t i = 0; i < block.size; ++i) {
       CHECK(found.labels[i] == asked.labels[i]);
       CHECK(found.far[i] == asked.far[i]);
+      CHECK(found.contested[i] == asked.contested[i]);
       CHECK(found.confidence[i] == Approx(asked.confidence[i]).margin(1e-5));
     }
   }
   PictureInfo other = info;
   other.shape.sample = SampleType::kU16;
-  CHECK_FALSE(remembers_colors(other, model));
+  CHECK_FALSE(remembers_colors(other, model, true));
+  CHECK_FALSE(remembers_colors(info, model, false));  // small, and the method quick
+  other = info;
+  other.shape = {1000, 1000, 3, SampleType::kU8};
+  CHECK(remembers_colors(other, model, false));
   Model stored = model;
   stored.features = channels_named("file.0,file.1");
-  CHECK_FALSE(remembers_colors(info, stored));
+  CHECK_FALSE(remembers_colors(info, stored, true));
+  Model of_many = model;
+  of_many.classes.resize(63);
+  CHECK_FALSE(remembers_colors(info, of_many, true));
 }
 
 TEST_CASE("samples classified by their own model", "[core][learn]") {

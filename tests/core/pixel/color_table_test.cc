@@ -83,6 +83,24 @@ TEST_CASE("a color table holds each color once, in order, with its count", "[cor
   for (std::size_t i = table.colors; i < table.counts.size(); ++i) CHECK(table.counts[i] == 0);
 }
 
+TEST_CASE("colors of more pixels than a counter holds are counted whole", "[core][pixel]") {
+  const std::map<std::uint8_t, std::uint32_t> plain{{3, 255},     {4, 256}, {5, 257},     {6, 512},
+                                                    {7, 100'000}, {200, 1}, {255, 65'536}};
+  ColorCounter counter;
+  for (const auto& [code, pixels] : plain)
+    counter.add_stored(std::vector<std::byte>(pixels, std::byte{code}).data(), 1, pixels);
+  const ColorTable table = counter.table();
+  REQUIRE(table.colors == plain.size());
+  std::map<std::uint8_t, std::uint32_t> found;
+  for (std::size_t i = 0; i < table.colors; ++i)
+    found[std::to_integer<std::uint8_t>(table.rgb[3 * i])] = table.counts[i];
+  CHECK(found == plain);
+  const ColorPlaces places(std::move(counter));
+  std::uint32_t place = 0;
+  places.find(table.rgb.data() + 3 * 4, 3, 1, &place);
+  CHECK(place == 4);
+}
+
 TEST_CASE("a gray counts as a color of three equal channels", "[core][pixel]") {
   const std::vector<std::uint8_t> gray{7, 200, 7, 7, 0};
   ColorCounter counter;
