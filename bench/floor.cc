@@ -15,6 +15,7 @@
 
 #include "core/pixel/road.h"
 #include "core/stats/pixel_hash.h"
+#include "io/freed_memory.h"
 #include "io/label_file.h"
 #include "io/picture_file.h"
 #include "io/picture_writer.h"
@@ -159,6 +160,7 @@ void groups(PictureFile& file, const std::string& map_path, const std::string& p
 }  // namespace
 
 int main(int argc, char** argv) {
+  keep_freed_memory();
   const std::vector<std::string> words(argv + 1, argv + argc);
   if (words.size() < 2) return 2;
   if (words[0] == "copy") {

@@ -12,6 +12,7 @@
 #include "cli/parse.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
+#include "io/freed_memory.h"
 #include "job/run_facts.h"
 
 namespace chalcedony::cli {
@@ -57,6 +58,7 @@ ExitCode run(const std::vector<std::string>& arguments) {
 
 int main(int argc, char** argv) {
   using namespace chalcedony;
+  keep_freed_memory();
   cli::stop_on_signals();
   try {
     return cli::run({argv + 1, argv + argc});
