@@ -5,6 +5,7 @@
 
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/learn/feature_names.h"
 #include "core/nearest_name.h"
 #include "io/atomic_file.h"
 #include "io/number_text.h"
@@ -147,7 +148,7 @@ Model model_of(const Json& json) {
   Model model;
   model.method = json.at("method").get<std::string>();
   for (const Json& feature : json.at("features"))
-    model.features.push_back(channel_named(feature.get<std::string>()));
+    model.features.push_back(feature_channel_named(feature.get<std::string>()));
   const std::size_t dimensions = features_of(model.features).size();
   model.scaling = json.at("scaling").get<std::string>();
   if (json.contains("divisors")) model.divisors = divisors_of(json["divisors"], dimensions);

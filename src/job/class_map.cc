@@ -69,7 +69,7 @@ class ClassMapJob {
         results_(results),
         picture_(open_counted(input, options, context)),
         note_(note_on_fit(model, info())),
-        plan_(info(), model.features, model.divisors, options.hue_floor),
+        plan_(info(), model.features, model.divisors, options.hue_floor, picture_.counting),
         srgb_(info(), channels_of(spaces::kSrgb)),
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
@@ -88,8 +88,8 @@ class ClassMapJob {
 
   Json run() {
     travel(
-        *picture_.file.rows, road_for(picture_, options_, context_),
-        [this] { return Worker(*this); }, [this](ClassBand&& band) { take(std::move(band)); });
+        *picture_.file.rows, road(), [this] { return Worker(*this); },
+        [this](ClassBand&& band) { take(std::move(band)); });
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
     for (MapFile& file : files_) file.writer->finish();
@@ -103,13 +103,20 @@ class ClassMapJob {
   const PictureInfo& info() const { return picture_.file.info; }
   const std::filesystem::path& input() const { return picture_.file.path; }
 
+  RoadOptions road() const {
+    RoadOptions road = road_for(picture_, options_, context_);
+    road.halo = plan_.halo();
+    return road;
+  }
+
   /// The place of a new file among those that are written.
   std::size_t open(const char* extension, const std::string& thing, PictureSpec spec) {
     spec.carried = picture_.file.facts.carried;
     const std::size_t bytes = spec.shape.pixel_bytes();
-    const std::size_t band_bytes = rows_per_band(info().shape, 0) * info().shape.width * bytes;
+    const std::size_t band_bytes =
+        rows_per_band(info().shape, plan_.halo()) * info().shape.width * bytes;
     files_.emplace_back(create_picture(results_.path(input(), thing, extension), spec), bytes,
-                        bands_under_way(road_for(picture_, options_, context_)), band_bytes);
+                        bands_under_way(road()), band_bytes);
     return files_.size() - 1;
   }
 

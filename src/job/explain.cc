@@ -75,16 +75,19 @@ class ExplainJob {
   /// Reads rows until all pixels are found; those asked for by place come in the order given.
   void read_pixels() {
     const FeaturePlan plan(picture_.file.info, model_.features, model_.divisors,
-                           options_.shared.hue_floor);
+                           options_.shared.hue_floor, picture_.counting);
     FeatureEvaluator evaluator(plan);
     BlockReader reader(picture_.file.info, picture_.counting);
-    std::vector<std::byte> row(picture_.shape().row_bytes());
+    RoadOptions road = road_for(picture_, options_.shared, context_);
+    road.halo = plan.halo();
+    BandReader bands(*picture_.file.rows, road);
+    Band band = bands.make_band();
     const std::uint32_t last = last_row();
     for (std::uint32_t y = 0; y <= last; ++y) {
-      picture_.file.rows->read_rows(1, row.data());
+      if (y == band.first_row() + band.rows()) bands.read_next(band);
       if (options_.first > 0 && pixels_.size() >= options_.first) break;
       if (options_.first == 0 && !is_asked_row(y)) continue;
-      reader.for_each_block_of_row(row.data(), y, [&](const Block& block, std::uint32_t x) {
+      reader.for_each_block_of_row(band, y, [&](const Block& block, std::uint32_t x) {
         evaluator.evaluate(block);
         take(block, x, y, evaluator);
       });

@@ -117,11 +117,12 @@ SamplePixels::SamplePixels(std::vector<Channel> features, double held_share,
 SamplePixels::Added SamplePixels::add(CountedPicture& picture, const std::vector<SampleRun>& runs,
                                       const std::vector<std::size_t>& class_of, Preview& preview,
                                       const Context& context) {
-  const FeaturePlan plan(picture.file.info, features_, {}, options_.hue_floor);
+  const FeaturePlan plan(picture.file.info, features_, {}, options_.hue_floor, picture.counting);
+  RoadOptions road = road_for(picture, options_, context);
+  road.halo = plan.halo();
   Added added{std::vector<std::uint64_t>(class_of.size()), 0};
   travel(
-      *picture.file.rows, road_for(picture, options_, context),
-      [&] { return Worker(*this, picture, plan, runs, preview); },
+      *picture.file.rows, road, [&] { return Worker(*this, picture, plan, runs, preview); },
       [&](const Band& band) {
         added.left_out += band.left_out;
         for (std::size_t c = 0; c < class_of.size(); ++c)

@@ -52,6 +52,51 @@ TEST_CASE("boxes leave pixels unclassified and count the contested ones", "[cli]
   CHECK(json::parse(text_of_file(dir / "two/model.json"))["box_spread"] == 2.5);
 }
 
+TEST_CASE("a rough and a smooth surface of one color are told apart", "[cli][train]") {
+  const TempDir dir;
+  constexpr std::uint32_t kWidth = 80, kHeight = 40;
+  std::vector<std::uint8_t> rgb;
+  for (std::uint32_t y = 0; y < kHeight; ++y)
+    for (std::uint32_t x = 0; x < kWidth; ++x) {
+      const int rough = x < kWidth / 2 ? 0 : (x + y) % 2 == 0 ? 20 : -20;
+      rgb.insert(rgb.end(), 3, static_cast<std::uint8_t>(128 + rough));
+    }
+  write_rgb(dir / "s.png", kWidth, kHeight, rgb);
+  const std::vector<std::string> samples{"--sample", "smooth=4,4,24,30", "--sample",
+                                         "rough=50,4,24,30"};
+  std::vector<std::string> words{"train", "s.png", "--features", "mean7(srgb.g),deviation7(srgb.g)",
+                                 "-o",    "out",   "--summary",  "json"};
+  words.insert(words.end(), samples.begin(), samples.end());
+  const json trained = summary_of(run_tool(dir, words));
+  CHECK(trained["model"]["features"] == json({"mean7(srgb.g)", "deviation7(srgb.g)"}));
+  CHECK(trained["model"]["classes"][0]["mean"][1].get<double>() == Approx(0).margin(1e-4));
+  CHECK(trained["model"]["classes"][1]["mean"][1].get<double>() == Approx(20).margin(0.01));
+  for (const char* threads : {"1", "2"}) {
+    const std::string out = std::string("map") + threads;
+    const json map =
+        summary_of(run_tool(dir, {"classify", "s.png", "--model", "out/model.json", "-o", out,
+                                  "--threads", threads, "--figures", "none", "--summary", "json"}));
+    // Halfway into the other surface the deviation is half as large.
+    CHECK(map["inputs"][0]["classes"][0]["pixels"].get<double>() ==
+          Approx(kWidth * kHeight / 2).margin(2.0 * kHeight));
+  }
+  CHECK(text_of_file(dir / "map1/s.classes.png") == text_of_file(dir / "map2/s.classes.png"));
+  const json reasons = summary_of(run_tool(dir, {"explain", "s.png", "--model", "out/model.json",
+                                                 "--at", "60,20", "--summary", "json"}));
+  const json& pixel = reasons["inputs"][0]["pixels"][0];
+  CHECK(pixel["features"][1]["name"] == "deviation7(srgb.g)");
+  CHECK(pixel["features"][1]["value"].get<double>() == Approx(20).margin(0.01));
+  const auto wrong = run_tool(
+      dir, {"train", "s.png", "--features", "mean4(lab.l)", "--sample", "a=0,0", "-o", "none"});
+  CHECK(wrong.exit_code == 2);
+  CHECK_THAT(wrong.err, Catch::Contains("--features: 'mean4': the side of the square is an odd"));
+  CHECK_FALSE(exists(dir / "none"));
+  const auto elsewhere =
+      run_tool(dir, {"split", "s.png", "--channels", "mean5(lab.l)", "-o", "none"});
+  CHECK(elsewhere.exit_code == 2);
+  CHECK_THAT(elsewhere.err, Catch::Contains("only train looks at what is around a pixel"));
+}
+
 TEST_CASE("train says which samples it cannot use", "[cli][train]") {
   const TempDir dir;
   write_stripes(dir / "s.png");

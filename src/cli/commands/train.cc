@@ -15,6 +15,7 @@
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/learn/classifier.h"
+#include "core/learn/feature_names.h"
 #include "job/input_list.h"
 
 namespace chalcedony::cli {
@@ -45,7 +46,8 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "priors", "even|samples|NAME=P,...",
                           "how frequent the classes are, for maximum-likelihood (default even)");
   add_option<std::string>(options, "features", "LIST",
-                          "channels to look at (default lab.l,lab.a,lab.b)");
+                          "channels to look at (default lab.l,lab.a,lab.b); mean5(lab.l) and "
+                          "deviation5(lab.l) are of the 5 x 5 pixels around each");
   add_option<std::string>(options, "scaling", "none|spread|range",
                           "what features are divided by before distances: nothing, their standard "
                           "deviation or their range over the samples (default: spread when their "
@@ -160,7 +162,8 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
         whole_number("--neighbors", given["neighbors"].as<std::string>(), 1, kMostNeighbors);
   }
   if (given.count("features"))
-    options.features = channels_option("--features", given["features"].as<std::string>());
+    options.features = read_option(
+        "--features", [&] { return feature_channels_named(given["features"].as<std::string>()); });
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   options.rules.scaling = scaling_option(given);
   if (given.count("trim"))

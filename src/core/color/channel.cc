@@ -28,6 +28,9 @@ bool parse_stored(const std::string& name, Channel& channel) {
 }  // namespace
 
 std::string Channel::name() const {
+  if (is_local())
+    return (around.statistic == Around::Statistic::kMean ? "mean" : "deviation") +
+           std::to_string(around.side) + "(" + Channel{space, index}.name() + ")";
   if (is_stored()) return "file." + std::to_string(index);
   if (space->channel_count == 1) return std::string(space->id);
   return std::string(space->id) + "." + std::string(space->channels[index].name);
@@ -59,6 +62,9 @@ Channel channel_named(std::string_view written, const Space* bare_space) {
           (space == bare_space && space->channels[channel.index].name == name))
         return channel;
   }
+  if (name.find('(') != std::string::npos)
+    throw UsageError("no channel is called '" + std::string(written) + "'",
+                     "only train looks at what is around a pixel");
   throw UsageError("no channel is called '" + std::string(written) + "'",
                    nearest_name(name, channel_names())
                        ? suggest_name(name, channel_names())

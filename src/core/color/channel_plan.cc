@@ -5,6 +5,7 @@
 #include <limits>
 #include <map>
 #include <set>
+#include <stdexcept>
 
 #include "core/error.h"
 #include "core/pixel/interleave.h"
@@ -40,6 +41,7 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
       hue_floor_(static_cast<float>(std::max(kLeastHueFloor, hue_floor * 2.55))) {
   std::vector<const Space*> wanted;
   for (const Channel& channel : channels_) {
+    if (channel.is_local()) throw std::logic_error("a plan of channels has no neighborhoods");
     if (channel.is_stored()) {
       if (channel.index >= info.shape.channels)
         throw InputError("there is no channel " + channel.name() + ", the picture has " +

@@ -23,16 +23,6 @@ std::vector<float> gaussian_of(const Filter& filter) {
                                               : std::vector<float>{};
 }
 
-/// The columns left and right of a row show it in a mirror.
-void mirror_sides(float* row, std::uint32_t width, std::size_t halo) {
-  float* const middle = row + halo;
-  for (std::size_t i = 0; i < halo; ++i) {
-    const auto away = static_cast<std::int64_t>(i);
-    middle[-away - 1] = middle[mirrored(-away - 1, width)];
-    middle[width + i] = middle[mirrored(away + width, width)];
-  }
-}
-
 }  // namespace
 
 std::uint32_t halo_of(const Filter& filter) {

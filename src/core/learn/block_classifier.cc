@@ -100,8 +100,9 @@ void BlockClassifier::ask_unknown(const Block& block) {
 }
 
 bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_method) {
-  const bool of_color = std::none_of(model.features.begin(), model.features.end(),
-                                     [](const Channel& c) { return c.is_stored(); });
+  const bool of_color =
+      std::none_of(model.features.begin(), model.features.end(),
+                   [](const Channel& c) { return c.is_stored() || c.is_local(); });
   return of_color && ColorCounter::fits(info) && info.color_channels() == 3 &&
          info.known_in_range() && model.classes.size() <= kMostClasses &&
          (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);

@@ -1,6 +1,8 @@
 #include "core/learn/features.h"
 
 #include <algorithm>
+#include <iterator>
+#include <utility>
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/learn/features.cc"
@@ -93,9 +95,11 @@ std::string Feature::title() const {
 Unit Feature::unit() const { return channel.is_stored() ? Unit::kNumber : measure_of(*this).unit; }
 
 double Feature::range() const {
-  if (channel.is_stored()) return kStoredRange;
+  // No values deviate from their mean by more than half of their range.
+  const double share = channel.around.statistic == Around::Statistic::kDeviation ? 0.5 : 1;
+  if (channel.is_stored()) return share * kStoredRange;
   const ChannelInfo& info = measure_of(*this);
-  return info.high - info.low;
+  return share * (info.high - info.low);
 }
 
 std::vector<Feature> features_of(const std::vector<Channel>& channels) {
@@ -122,7 +126,9 @@ bool units_differ(const std::vector<Feature>& features) {
 }
 
 std::vector<Channel> channels_behind(const std::vector<Channel>& channels) {
-  std::vector<Channel> out = channels;
+  std::vector<Channel> out;
+  std::remove_copy_if(channels.begin(), channels.end(), std::back_inserter(out),
+                      [](const Channel& channel) { return channel.is_local(); });
   const auto add = [&](const Channel& channel) {
     if (place_of(channel, out) == out.size()) out.push_back(channel);
   };
@@ -135,10 +141,15 @@ std::vector<Channel> channels_behind(const std::vector<Channel>& channels) {
 }
 
 FeaturePlan::FeaturePlan(const PictureInfo& info, const std::vector<Channel>& channels,
-                         std::vector<double> divisors, double hue_floor)
-    : channels_(info, channels_behind(channels), hue_floor) {
+                         std::vector<double> divisors, double hue_floor, Counting counting)
+    : channels_(info, channels_behind(channels), hue_floor),
+      local_(info, channels, std::move(counting), hue_floor) {
+  std::size_t local = 0;
   for (const Feature& feature : features_of(channels)) {
-    Source source{feature.part, place_of(feature.channel, channels_.channels()), 0, {}, 1};
+    Source source;
+    source.part = feature.part;
+    source.is_local = feature.channel.is_local();
+    source.channel = source.is_local ? local++ : place_of(feature.channel, channels_.channels());
     if (feature.part != Feature::Part::kValue) {
       const Space& space = *feature.channel.space;
       source.chroma = place_of(chroma_of(space), channels_.channels());
@@ -150,14 +161,20 @@ FeaturePlan::FeaturePlan(const PictureInfo& info, const std::vector<Channel>& ch
 }
 
 FeatureEvaluator::FeatureEvaluator(const FeaturePlan& plan)
-    : plan_(&plan), channels_(plan.channels_), buffer_(plan.size() + 1), values_(plan.size()) {}
+    : plan_(&plan),
+      channels_(plan.channels_),
+      local_(plan.local_),
+      buffer_(plan.size() + 1),
+      values_(plan.size()) {}
 
 void FeatureEvaluator::evaluate(const Block& block) {
   channels_.evaluate(block);
+  local_.evaluate(block);
   float* const left = buffer_.plane(values_.size());
   for (std::size_t f = 0; f < values_.size(); ++f) {
     const FeaturePlan::Source& source = plan_->sources_[f];
-    const float* const channel = channels_.channel(source.channel);
+    const float* const channel =
+        source.is_local ? local_.values(source.channel) : channels_.channel(source.channel);
     values_[f] = channel;
     if (source.part != Feature::Part::kValue) {
       const float* chroma = channels_.channel(source.chroma);

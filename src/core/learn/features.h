@@ -10,6 +10,7 @@
 
 #include "core/color/channel.h"
 #include "core/color/channel_plan.h"
+#include "core/learn/local_features.h"
 
 namespace chalcedony {
 
@@ -37,21 +38,26 @@ std::vector<Feature> features_of(const std::vector<Channel>& channels);
 /// numbers whose usual spans are far apart.
 bool units_differ(const std::vector<Feature>& features);
 
-/// The channels that the features are computed from: those of the list, and the chroma of hues.
+/// The channels of the pixel itself that the features are computed from: those of the list, and the
+/// chroma of hues.
 std::vector<Channel> channels_behind(const std::vector<Channel>& channels);
 
 /// How to compute the features of a picture.
 class FeaturePlan {
  public:
-  /// `divisors`: what each feature is divided by; empty for nothing.
+  /// `divisors`: what each feature is divided by; empty for nothing. `counting`: what lends to its
+  /// neighbors.
   ///
   /// Errors    InputError as ChannelPlan
   FeaturePlan(const PictureInfo& info, const std::vector<Channel>& channels,
-              std::vector<double> divisors = {}, double hue_floor = 0);
+              std::vector<double> divisors = {}, double hue_floor = 0,
+              Counting counting = count_all());
 
   std::size_t size() const { return sources_.size(); }
   /// The picture they are computed from.
   const PictureInfo& info() const { return channels_.info(); }
+  /// Rows of neighborhood that bands must carry.
+  std::uint32_t halo() const { return local_.halo(); }
 
  private:
   friend class FeatureEvaluator;
@@ -59,13 +65,15 @@ class FeaturePlan {
   /// Where a feature comes from: channels of the plan.
   struct Source {
     Feature::Part part = Feature::Part::kValue;
-    std::size_t channel = 0;
+    bool is_local = false;
+    std::size_t channel = 0;           // of a local one its place among them
     std::size_t chroma = 0;            // of a hue
     std::optional<std::size_t> black;  // then chroma is what `chroma` (whiteness) and this leave
     float factor = 1;
   };
 
   ChannelPlan channels_;
+  LocalPlan local_;
   std::vector<Source> sources_;
 };
 
@@ -91,6 +99,7 @@ class FeatureEvaluator {
  private:
   const FeaturePlan* plan_;
   ChannelEvaluator channels_;
+  LocalEvaluator local_;
   PlaneBuffer buffer_;
   std::vector<const float*> values_;
 };

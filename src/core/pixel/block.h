@@ -10,6 +10,8 @@
 
 namespace chalcedony {
 
+class Band;
+
 /// The planes belong to the reader that filled them and hold until its next Block. Pixels run on
 /// in raster order, over row ends, so narrow pictures make full Blocks too.
 struct Block {
@@ -20,6 +22,7 @@ struct Block {
   ConstPlanes color{};                     // in the space of the picture, in its units
   const float* alpha = nullptr;            // 0-1, or null when the picture has none
   const std::byte* stored = nullptr;       // the samples as stored, interleaved
+  const Band* band = nullptr;              // where its neighborhood is; null when that is not known
   const std::uint8_t* counted = nullptr;   // 1 for pixels that count; null when all do
   std::size_t counted_size = 0;            // how many count
   const std::uint32_t* weights = nullptr;  // pixels of the picture each one stands for; null: one

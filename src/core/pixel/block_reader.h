@@ -49,6 +49,7 @@ class BlockReader {
   void for_each_block(const Band& band, Use&& use) {
     const std::uint64_t first = std::uint64_t{band.first_row()} * info_.shape.width;
     const std::uint64_t end = first + std::uint64_t{band.rows()} * info_.shape.width;
+    block_.band = &band;
     for (std::uint64_t at = first; at < end; at += kBlockPixels) {
       const std::size_t size =
           static_cast<std::size_t>(std::min<std::uint64_t>(kBlockPixels, end - at));
@@ -60,11 +61,15 @@ class BlockReader {
   /// column each begins at.
   template <class Use>
   void for_each_block_of_row(const std::byte* row, std::uint32_t y, Use&& use) {
-    const std::uint32_t width = info_.shape.width;
-    for (std::uint32_t x = 0; x < width; x += kBlockPixels)
-      use(read(row + x * info_.shape.pixel_bytes(), std::uint64_t{y} * width + x,
-               std::min<std::size_t>(kBlockPixels, width - x)),
-          x);
+    block_.band = nullptr;
+    read_row(row, y, use);
+  }
+
+  /// The same for row y of a band's own rows.
+  template <class Use>
+  void for_each_block_of_row(const Band& band, std::uint32_t y, Use&& use) {
+    block_.band = &band;
+    read_row(band.row(y), y, use);
   }
 
   /// The Block of `size` stored pixels that begin with pixel number `first_pixel`.
@@ -75,6 +80,15 @@ class BlockReader {
   Excluded take_excluded() { return std::exchange(excluded_, {}); }
 
  private:
+  template <class Use>
+  void read_row(const std::byte* row, std::uint32_t y, Use& use) {
+    const std::uint32_t width = info_.shape.width;
+    for (std::uint32_t x = 0; x < width; x += kBlockPixels)
+      use(read(row + x * info_.shape.pixel_bytes(), std::uint64_t{y} * width + x,
+               std::min<std::size_t>(kBlockPixels, width - x)),
+          x);
+  }
+
   void read_color();
   void read_alpha();
   void undo_premultiplication();

@@ -85,23 +85,23 @@ std::vector<float> walked(const Gray& gray, double reach, ElementShape shape, Su
   return out;
 }
 
-using Around = std::vector<std::pair<float, double>>;
+using Neighbors = std::vector<std::pair<float, double>>;
 
-float mean_of(const Around& around) {
+float mean_of(const Neighbors& around) {
   double sum = 0;
   for (const auto& [value, distance] : around) sum += value;
   return static_cast<float>(sum / static_cast<double>(around.size()));
 }
-float median_of(const Around& around) {
+float median_of(const Neighbors& around) {
   std::vector<float> values;
   for (const auto& [value, distance] : around) values.push_back(value);
   std::sort(values.begin(), values.end());
   return values[(values.size() - 1) / 2];
 }
-float least_of(const Around& around) {
+float least_of(const Neighbors& around) {
   return std::min_element(around.begin(), around.end())->first;
 }
-float greatest_of(const Around& around) {
+float greatest_of(const Neighbors& around) {
   return std::max_element(around.begin(), around.end())->first;
 }
 
@@ -146,7 +146,7 @@ TEST_CASE("a large box on 8-bit values finds its medians by columns", "[core][fi
     window_median(values, window, out);
     for (std::size_t y = 0; y < out.height(); ++y)
       for (std::size_t x = 0; x < out.width(); ++x) {
-        Around around;
+        Neighbors around;
         for (std::size_t j = 0; j < 35; ++j)
           for (std::size_t i = 0; i < 35; ++i)
             if (const float v = values.row(y + j)[x + i]; !std::isnan(v)) around.push_back({v, 0});
@@ -175,7 +175,7 @@ TEST_CASE("opening and closing are erosion and dilation in turn", "[core][filter
 
 TEST_CASE("a Gaussian weighs by distance and keeps what is even", "[core][filter]") {
   const double deviation = 1.3;
-  const auto gaussian = [&](const Around& around) {
+  const auto gaussian = [&](const Neighbors& around) {
     double sum = 0, lent = 0;
     for (const auto& [value, distance] : around) {
       const double weight = std::exp(-distance * distance / (2 * deviation * deviation));
