@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <filesystem>
 #include <future>
+#include <map>
+#include <optional>
 #include <utility>
 
 #include "cli/parse.h"
@@ -13,6 +15,7 @@
 #include "core/pixel/road.h"
 #include "io/temporary_folder.h"
 #include "job/input_list.h"
+#include "job/picture_journal.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -87,6 +90,25 @@ void check_shared(const Recipe& recipe) {
   }
 }
 
+/// Whether a step takes pictures of this earlier one.
+bool takes_from(const RecipeStep& step, const RecipeStep& before) {
+  return std::any_of(step.input.begin(), step.input.end(), [&](const RecipeWord& input) {
+    return input.text.substr(0, input.text.find('.')) == before.name.text;
+  });
+}
+
+/// Which steps work on the pictures of the run, or on what came of them.
+std::vector<bool> steps_on_pictures(const Recipe& recipe) {
+  std::vector<bool> on_pictures;
+  for (const RecipeStep& step : recipe.steps) {
+    bool is = step.input.empty() && step.files.empty();
+    for (std::size_t before = 0; before < on_pictures.size(); ++before)
+      is = is || (on_pictures[before] && takes_from(step, recipe.steps[before]));
+    on_pictures.push_back(is);
+  }
+  return on_pictures;
+}
+
 bool holds(const std::vector<RecipeOption>& options, const std::string& name) {
   return std::any_of(options.begin(), options.end(),
                      [&](const RecipeOption& one) { return one.name.text == name; });
@@ -97,7 +119,8 @@ bool holds(const std::vector<RecipeOption>& options, const std::string& name) {
 std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
                                   const std::vector<std::string>& inputs,
                                   const std::vector<RecipeOption>& overrides,
-                                  const std::filesystem::path& folder) {
+                                  const std::filesystem::path& folder,
+                                  const std::optional<Shard>& shard) {
   const Command& command = command_named(step.command.text);
   std::vector<std::string> words{step.command.text};
   words.insert(words.end(), inputs.begin(), inputs.end());
@@ -110,6 +133,7 @@ std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
   for (const RecipeOption& option : overrides)
     if (takes(command, option.name.text)) add_words(option, words);
   words.insert(words.end(), {"-o", (folder / "").string()});
+  if (shard) words.insert(words.end(), {"--shard", shard->text()});
   return words;
 }
 
@@ -118,8 +142,9 @@ bool is_picture(const std::filesystem::path& path) {
   return is_picture_name(path) && path.stem().extension() != ".figure";
 }
 
-/// The pictures that STEP or STEP.THING wrote.
-std::vector<std::string> pictures_of(const RecipeWord& input, const std::vector<Json>& steps) {
+/// The pictures that STEP or STEP.THING wrote; none is an error unless `may_be_none`.
+std::vector<std::string> pictures_of(const RecipeWord& input, const std::vector<Json>& steps,
+                                     bool may_be_none) {
   const std::size_t dot = input.text.find('.');
   const std::string name = input.text.substr(0, dot);
   const std::string thing = dot == std::string::npos ? "" : input.text.substr(dot);
@@ -132,7 +157,7 @@ std::vector<std::string> pictures_of(const RecipeWord& input, const std::vector<
         pictures.push_back(path.string());
     }
   }
-  if (pictures.empty())
+  if (pictures.empty() && !may_be_none)
     throw InputError("the step '" + name + "' wrote no " +
                          (thing.empty() ? "picture" : "'" + thing.substr(1) + "' picture"),
                      "check what it writes with its --write", input.place);
@@ -157,6 +182,10 @@ class RecipeRun {
 
   Json run() {
     done_.assign(recipe_.steps.size(), Json());
+    if (shared_.shard)
+      divided_ = steps_on_pictures(recipe_);
+    else
+      divided_.assign(recipe_.steps.size(), false);
     for (std::size_t left = recipe_.steps.size(); left > 0;) {
       const std::vector<std::size_t> ready = ready_steps();
       std::vector<std::future<Json>> running;
@@ -166,6 +195,8 @@ class RecipeRun {
       for (auto& step : running) step.wait();
       for (auto& step : running) results.push_back(step.get());
       for (std::size_t i = 0; i < ready.size(); ++i) done_[ready[i]] = std::move(results[i]);
+      for (const std::size_t s : ready)
+        if (divided_[s]) note_places(s);
       left -= ready.size();
     }
     return done_;
@@ -187,10 +218,7 @@ class RecipeRun {
 
   /// Whether a step takes the pictures of an earlier one, or names a file in its folder.
   bool needs(const RecipeStep& step, const RecipeStep& before) const {
-    const auto is_of = [&](const RecipeWord& input) {
-      return input.text.substr(0, input.text.find('.')) == before.name.text;
-    };
-    if (std::any_of(step.input.begin(), step.input.end(), is_of)) return true;
+    if (takes_from(step, before)) return true;
     const std::string folder = (shared_.output / before.name.text / "").string();
     const auto names_file = [&](const std::string& text) {
       return text.find(folder) != std::string::npos;
@@ -205,18 +233,50 @@ class RecipeRun {
   Json run_step(std::size_t s) const {
     const RecipeStep& step = recipe_.steps[s];
     std::vector<std::string> inputs = step.files;
+    Context context = context_;
     for (const RecipeWord& input : step.input)
-      for (const std::string& picture : pictures_of(input, done_)) inputs.push_back(picture);
-    if (inputs.empty()) inputs = run_inputs(shared_);
-    const std::filesystem::path folder =
-        step.keep ? shared_.output / step.name.text : passing_ / step.name.text;
+      for (const std::string& picture : pictures_of(input, done_, divided_[s])) {
+        inputs.push_back(picture);
+        if (divided_[s]) context.places.push_back(places_.at(picture));
+      }
+    if (inputs.empty() && step.input.empty()) inputs = run_inputs(shared_);
+    // A shard may have no picture that came so far.
+    if (inputs.empty()) return nothing_done(step);
+    const auto shard = divided_[s] ? shared_.shard : std::nullopt;
+    const auto words = words_of(recipe_, step, inputs, overrides_, folder_of(step), shard);
     try {
-      Json done = run_typed(words_of(recipe_, step, inputs, overrides_, folder), context_);
+      Json done = run_typed(words, context);
       done["name"] = step.name.text;
+      done["kept"] = step.keep;
       return done;
     } catch (const UsageError& error) {
       throw InputError("step '" + step.name.text + "': " + error.what(), "", step.command.place);
     }
+  }
+
+  std::filesystem::path folder_of(const RecipeStep& step) const {
+    return step.keep ? shared_.output / step.name.text : passing_ / step.name.text;
+  }
+
+  static Json nothing_done(const RecipeStep& step) {
+    Json done = planned_step("name", step.name.text, {step.command.text});
+    done["kept"] = step.keep;
+    done["summary"]["failed"] = Json::array();
+    return done;
+  }
+
+  /// Where the pictures that a divided step wrote stand among those of the whole run.
+  void note_places(std::size_t s) {
+    // Fewer pictures than this come of one.
+    constexpr std::size_t kMost = 256;
+    const RecipeStep& step = recipe_.steps[s];
+    const std::filesystem::path folder = folder_of(step),
+                                journal = journal_path(folder, step.command.text);
+    std::error_code error;
+    if (!std::filesystem::exists(journal, error)) return;
+    for (const JournalEntry& entry : read_journal(journal, folder).entries)
+      for (std::size_t i = 0; i < entry.outputs.size(); ++i)
+        places_[entry.outputs[i].string()] = entry.place * kMost + i;
   }
 
   const Recipe& recipe_;
@@ -224,8 +284,10 @@ class RecipeRun {
   const std::vector<RecipeOption>& overrides_;
   const Context& context_;
   std::size_t most_at_once_ = 1;
-  TemporaryFolder passing_;  // what is not kept
-  std::vector<Json> done_;   // by step; null until then
+  TemporaryFolder passing_;    // what is not kept
+  std::vector<Json> done_;     // by step; null until then
+  std::vector<bool> divided_;  // by step: works on a shard
+  std::map<std::string, std::size_t> places_;
 };
 
 }  // namespace
@@ -235,16 +297,39 @@ void check_recipe(const Recipe& recipe) {
   check_shared(recipe);
 }
 
+void check_divisible(const Recipe& recipe) {
+  const std::vector<bool> on_pictures = steps_on_pictures(recipe);
+  if (std::find(on_pictures.begin(), on_pictures.end(), true) == on_pictures.end())
+    throw InputError("no step takes the pictures of the run, so there is nothing to divide",
+                     "leave --shard out", recipe.steps.front().command.place);
+  for (std::size_t s = 0; s < recipe.steps.size(); ++s) {
+    const RecipeStep& step = recipe.steps[s];
+    if (!on_pictures[s]) continue;
+    if (command_named(step.command.text).joins_inputs)
+      throw InputError("the step '" + step.name.text +
+                           "' makes one result of all pictures, which shards do not have",
+                       "run it on its own, and name what it made in the recipe",
+                       step.command.place);
+    if (step.input.size() > 1)
+      throw InputError("the step '" + step.name.text +
+                           "' takes the pictures of several steps, which cannot be divided",
+                       "write a step for each", step.command.place);
+  }
+}
+
 Json planned_steps(const Recipe& recipe, const SharedOptions& shared,
                    const std::vector<RecipeOption>& overrides) {
   Json steps = Json::array();
-  for (const RecipeStep& step : recipe.steps) {
+  const std::vector<bool> divided = steps_on_pictures(recipe);
+  for (std::size_t s = 0; s < recipe.steps.size(); ++s) {
+    const RecipeStep& step = recipe.steps[s];
     std::vector<std::string> inputs = step.files;
     for (const RecipeWord& input : step.input) inputs.push_back("<" + input.text + ">");
     if (inputs.empty()) inputs = run_inputs(shared);
     steps.push_back(
         planned_step("name", step.name.text,
-                     words_of(recipe, step, inputs, overrides, shared.output / step.name.text)));
+                     words_of(recipe, step, inputs, overrides, shared.output / step.name.text,
+                              divided[s] ? shared.shard : std::nullopt)));
   }
   return steps;
 }

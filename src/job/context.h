@@ -71,6 +71,9 @@ struct Context {
   /// Called when a picture of several is done.
   std::function<void(const PicturesDone&)> pictures;
   const std::atomic<bool>* stop = nullptr;
+  /// Where each input stands among those of the whole run, when they are a part of it already: a
+  /// step of a recipe that is run in shards. Empty: the inputs are all there are.
+  std::vector<std::size_t> places;
   /// What the run reads and writes; copies of a context share it.
   std::shared_ptr<RunLedger> ledger = std::make_shared<RunLedger>();
 };

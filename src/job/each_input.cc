@@ -38,9 +38,10 @@ class EachInput {
 
   EachInput(const SharedOptions& options, const Context& context, const Work& work)
       : options_(options), context_(context), work_(work), mine_(options.inputs.size(), true) {
-    if (options.shard) mine_ = in_shard(options.inputs, *options.shard);
+    if (options.shard && context.places.empty()) mine_ = in_shard(options.inputs, *options.shard);
     progress_.all = static_cast<std::size_t>(std::count(mine_.begin(), mine_.end(), true));
-    writes_tables_ = is_folder(options.output) && options.inputs.size() > 1;
+    const bool several = options.inputs.size() > 1 || options.shard;
+    writes_tables_ = is_folder(options.output) && several;
     if (writes_tables_ || options.resume) journal_.emplace(options, context);
   }
 
@@ -73,7 +74,7 @@ class EachInput {
     const path& input = options_.inputs[i];
     if (const JournalEntry* before = journal_ ? journal_->done_before(input) : nullptr) {
       entries_[i] = *before;
-      entries_[i]->place = i;
+      entries_[i]->place = place_of(i);
       context_.ledger->reads(input, before->state);
       ++unchanged_;
     } else {
@@ -85,13 +86,17 @@ class EachInput {
     report(entries_[i]->error.empty());
   }
 
+  std::size_t place_of(std::size_t i) const {
+    return context_.places.empty() ? i : context_.places[i];
+  }
+
   void stop_if_asked() const {
     if (context_.stop && context_.stop->load()) throw Interrupted();
   }
 
   JournalEntry entry_for(std::size_t i) {
     JournalEntry entry;
-    entry.place = i;
+    entry.place = place_of(i);
     entry.file = options_.inputs[i];
     const auto fail = [&](const Error& error) {
       entry.error =

@@ -15,10 +15,11 @@ using std::filesystem::path;
 
 constexpr int kJournalVersion = 1;
 
-Json header_of(const SharedOptions& options) {
+Json header_of(const SharedOptions& options, const Context& context) {
   Json header{{"chalcedony", "pictures"}, {"version", kJournalVersion}};
   header.update(asked_json(options));
   header["pictures"] = options.inputs.size();
+  if (!context.places.empty()) header["part"] = true;
   return Json::parse(json_text(header));  // as it will be read back
 }
 
@@ -91,7 +92,7 @@ void write_journal(const path& file, const path& folder, const JournalText& jour
 PictureJournal::PictureJournal(const SharedOptions& options, const Context& context)
     : options_(options),
       path_(journal_path(options.output, options.command)),
-      header_(header_of(options)),
+      header_(header_of(options, context)),
       growing_(nullptr, std::fclose) {
   if (options.resume) keep_earlier(context);
   JournalText kept{header_, {}};

@@ -20,13 +20,6 @@ void replace_begin(Json& json, std::string_view from, std::string_view to) {
   }
 }
 
-/// A folder as paths into it begin: without a slash at its end.
-std::string begin_of(const path& folder) {
-  std::string text = folder.string();
-  while (text.size() > 1 && text.back() == '/') text.pop_back();
-  return text;
-}
-
 /// The file that the value of an option names: alone, after a `=`, or before a `:`.
 path file_in(const std::string& value) {
   std::error_code error;
@@ -73,12 +66,23 @@ Json asked_json(const SharedOptions& options) {
 }
 
 Json folder_to_mark(Json json, const path& folder) {
-  if (!folder.empty()) replace_begin(json, begin_of(folder), kFolderMark);
+  if (!folder.empty()) replace_begin(json, folder_text(folder), kFolderMark);
   return json;
 }
 
 Json mark_to_folder(Json json, const path& folder) {
-  replace_begin(json, kFolderMark, begin_of(folder));
+  replace_begin(json, kFolderMark, folder_text(folder));
+  return json;
+}
+
+std::string folder_text(const path& folder) {
+  std::string text = folder.string();
+  while (text.size() > 1 && text.back() == '/') text.pop_back();
+  return text;
+}
+
+Json moved_paths(Json json, const path& from, const path& to) {
+  if (!from.empty()) replace_begin(json, folder_text(from), folder_text(to));
   return json;
 }
 

@@ -37,6 +37,13 @@ inline constexpr const char* kFolderMark = "{out}";
 Json folder_to_mark(Json json, const std::filesystem::path& folder);
 Json mark_to_folder(Json json, const std::filesystem::path& folder);
 
+/// A folder as paths into it begin: without a slash at its end.
+std::string folder_text(const std::filesystem::path& folder);
+
+/// The same JSON with every text that is a path into `from` as a path into `to`; `from` may be
+/// empty for none.
+Json moved_paths(Json json, const std::filesystem::path& from, const std::filesystem::path& to);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_RUN_FACTS_H_

@@ -76,10 +76,20 @@ Json run_json(const SharedOptions& options, const Context& context, const Json& 
   Json run = asked_json(options);
   run["files"] = files_read(run["files"], summary);
   run["from"] = asked_from(std::filesystem::current_path(), folder);
+  if (!context.places.empty()) run["part"] = true;
+  const bool is_recipe = options.command == "run";
+  if (is_recipe) {
+    run["steps"] = Json::array();
+    for (const Json& step : summary["steps"])
+      if (step["kept"] == true) run["steps"].push_back(step["name"]);
+  }
   if (folder != options.output) run["output"] = options.output.filename().string();
   run["inputs"] = inputs_json(options, context, summary);
   run["outputs"] = outputs_json(summary, folder);
-  return folder_to_mark(std::move(run), folder);
+  run = folder_to_mark(std::move(run), folder);
+  // By which the steps name one another's results.
+  if (is_recipe) run["folder"] = folder_text(options.output);
+  return run;
 }
 
 /// What is left of earlier runs once another has written its outputs.

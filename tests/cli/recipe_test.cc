@@ -1,6 +1,9 @@
 // `run` at the built program: recipes that run, and what is said of those that do not.
 #include <catch2/catch.hpp>
+#include <filesystem>
+#include <map>
 #include <nlohmann/json.hpp>
+#include <regex>
 
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
@@ -40,7 +43,125 @@ void write_pictures(const TempDir& dir) {
   put_text(dir / "r.yaml", kRecipe);
 }
 
+/// Every file below a folder; in journals without the times of the pictures.
+std::map<std::string, std::string> contents_of(const std::filesystem::path& folder) {
+  std::map<std::string, std::string> contents;
+  for (const auto& entry : std::filesystem::recursive_directory_iterator(folder)) {
+    if (!entry.is_regular_file()) continue;
+    std::string text = text_of_file(entry.path());
+    if (entry.path().extension() == ".jsonl")
+      text = std::regex_replace(text, std::regex("\"modified\":[0-9]+"), "");
+    contents[entry.path().lexically_relative(folder).string()] = std::move(text);
+  }
+  return contents;
+}
+
 }  // namespace
+
+TEST_CASE("a recipe in shards is one run of it, byte by byte", "[cli][run][shards]") {
+  const TempDir dir;
+  write_pictures(dir);
+  std::filesystem::create_directory(dir / "panes");
+  for (const char* name : {"p-1", "p-2", "p-10", "p-11", "q"})
+    write_stripes(dir / "panes" / (std::string(name) + ".png"));
+  put_text(dir / "panes/p-5.png", "no picture");
+  const auto in = [&](const std::string& out, std::vector<std::string> more) {
+    more.insert(more.begin(), {"run", "r.yaml", "panes", "-o", out + "/", "-q"});
+    return run_tool(dir, more);
+  };
+  CHECK(in("all", {}).exit_code == 1);
+  std::filesystem::rename(dir / "all", dir / "one");
+  // More shards than pictures in some steps: one of seven has none.
+  for (int i = 1; i <= 7; ++i) in("s" + std::to_string(i), {"--shard", std::to_string(i) + "/7"});
+  std::vector<std::string> gather{"gather", "-o", "all/", "--summary", "json"};
+  for (const char* shard : {"s3", "s1", "s2", "s7", "s5", "s4", "s6"}) gather.push_back(shard);
+  const json gathered = summary_of(run_tool(dir, gather));
+  CHECK(gathered["runs"] ==
+        json::array({{{"command", "run"}, {"shards", 7}, {"pictures", 6}, {"failed", 1}}}));
+  const auto one = contents_of(dir / "one"), all = contents_of(dir / "all");
+  CHECK(one.count("clean/q.classes.tidy.png") == 1);
+  CHECK(one.count("map/failures.csv") == 1);
+  for (const auto& [name, text] : one) {
+    INFO(name);
+    REQUIRE(all.count(name) == 1);
+    CHECK(all.at(name) == text);
+  }
+  CHECK(all.size() == one.size());
+  // It can be resumed as one run, and run again from its record.
+  CHECK_THAT(in("all", {"--resume"}).err, !Catch::Contains("other options"));
+  CHECK(contents_of(dir / "all") == one);
+  CHECK(run_tool(dir, {"run", "all/how.json", "-o", "again", "-q"}).exit_code == 1);
+  CHECK(text_of_file(dir / "again/clean/q.classes.tidy.png") == one.at("clean/q.classes.tidy.png"));
+}
+
+TEST_CASE("shards leave out what later steps alone need", "[cli][run][shards]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "panes");
+  for (int i = 1; i <= 5; ++i) write_stripes(dir / "panes" / (std::to_string(i) + ".png"));
+  put_text(dir / "r.yaml", R"(chalcedony: recipe
+steps:
+  - {name: small, command: reframe, keep: false, options: {crop: "0,0,12,8"}}
+  - {name: planes, command: split, input: small, keep: false, options: {channels: "hsv.s,hsv.v"}}
+  - {name: table, command: inspect, input: planes, options: {figures: none}}
+)");
+  CHECK(run_tool(dir, {"run", "r.yaml", "panes", "-o", "one", "-q"}).exit_code == 0);
+  for (const char* shard : {"1", "2"})
+    CHECK(run_tool(dir, {"run", "r.yaml", "panes", "-o", std::string("s") + shard, "--shard",
+                         std::string(shard) + "/2", "-q"})
+              .exit_code == 0);
+  CHECK(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}).exit_code == 0);
+  CHECK_FALSE(exists(dir / "all/planes"));
+  // The folders that are gone have other names each time; the order is that of one run.
+  const auto names = [&](const char* table) {
+    std::vector<std::string> rows;
+    for (auto row : rows_of(dir / table)) {
+      row["picture"] = std::filesystem::path(row.at("picture")).filename().string();
+      for (const auto& [column, value] : row) rows.push_back(column + "=" + value);
+    }
+    return rows;
+  };
+  const auto rows = names("one/table/statistics.csv");
+  CHECK(rows.size() > 100);
+  CHECK(names("all/table/statistics.csv") == rows);
+}
+
+TEST_CASE("what cannot be divided is said before anything runs", "[cli][run][shards]") {
+  const TempDir dir;
+  write_pictures(dir);
+  const auto refused = [&](const std::string& steps, const std::string& message) {
+    put_text(dir / "x.yaml", "chalcedony: recipe\nsteps:\n" + steps);
+    check_error(run_tool(dir, {"run", "x.yaml", "a.png", "-o", "out", "--shard", "1/2"}), 1,
+                message);
+    CHECK_FALSE(exists(dir / "out"));
+  };
+  refused("  - {name: groups, command: cluster, options: {k: 2}}\n",
+          "x.yaml:3:29: the step 'groups' makes one result of all pictures");
+  refused(
+      "  - {name: c, command: convert, options: {to: lab}}\n"
+      "  - {name: pal, command: cluster, input: c, options: {k: 2}}\n",
+      "x.yaml:4:26: the step 'pal' makes one result of all pictures");
+  refused("  - {name: c, command: inspect, files: [a.png]}\n",
+          "no step takes the pictures of the run");
+  refused(
+      "  - {name: c, command: convert, options: {to: hsv}}\n"
+      "  - {name: d, command: convert, options: {to: lab}}\n"
+      "  - {name: i, command: inspect, input: [c, d]}\n",
+      "the step 'i' takes the pictures of several steps");
+  CHECK(run_tool(dir, {"inspect", "a.png", "-o", "r"}).exit_code == 0);
+  check_error(run_tool(dir, {"run", "r/how.json", "-o", "out", "--shard", "1/2"}), 2,
+              "a record is run as it is");
+  // Steps that every machine does whole must be alike.
+  put_text(dir / "y.yaml", R"(chalcedony: recipe
+steps:
+  - {name: learn, command: train, files: [a.png], options: {sample: ["x=0,0,4,4", "y=9,0,4,4"]}}
+  - {name: map, command: classify, options: {model: "${out}/learn/model.json", figures: none}}
+)");
+  run_tool(dir, {"run", "y.yaml", "a.png", "b.png", "-o", "s1", "--shard", "1/2", "-q"});
+  write_rgb(dir / "a.png", 20, 10, random_bytes(600));
+  run_tool(dir, {"run", "y.yaml", "a.png", "b.png", "-o", "s2", "--shard", "2/2", "-q"});
+  check_error(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}), 1,
+              "s2/learn: was not made as s1/learn; run the shards on the same files");
+}
 
 TEST_CASE("the steps of a recipe do what the commands do", "[cli][run]") {
   const TempDir dir;

@@ -7,8 +7,10 @@
 #include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
+#include "io/file_state.h"
 #include "io/folder_lock.h"
 #include "job/results.h"
+#include "job/run_facts.h"
 #include "job/run_record.h"
 
 namespace chalcedony::cli {
@@ -34,7 +36,7 @@ std::vector<RecipeOption> overrides_of(const po::variables_map& given) {
 /// The results of a folder made again from its record.
 Json run_record_again(const po::variables_map& given, const SharedOptions& shared,
                       const Context& context) {
-  if (shared.inputs.size() > 1 || given.count("set"))
+  if (shared.inputs.size() > 1 || given.count("set") || shared.shard)
     throw UsageError("a record is run as it is", "give how.json alone", shared.inputs[0].string());
   Json summary = summary_frame("run");
   summary["recipe"] = shared.inputs.front().string();
@@ -52,14 +54,16 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   own.inputs.erase(own.inputs.begin());
   if (own.output.empty())
     throw UsageError("run needs -o", "name a folder; each step gets one of its own in it");
-  if (own.shard)
-    throw UsageError("--shard divides a command, not a recipe",
-                     "run the steps one by one, each with --shard");
   if (is_record_name(path)) return run_record_again(given, shared, context);
   std::map<std::string, std::string> set;
   for (const auto& text : texts_of(given, "set")) set.insert(named_value("--set", text));
-  const Recipe recipe = read_recipe(path, set, own.output);
+  // Without a slash at its end, so that files below it are always named alike.
+  const Recipe recipe = read_recipe(path, set, folder_text(own.output));
   check_recipe(recipe);
+  if (own.shard) {
+    check_divisible(recipe);
+    context.ledger->reads(path, state_of(path));
+  }
   for (const RecipeStep& step : recipe.steps)
     if (own.inputs.empty() && step.input.empty() && step.files.empty())
       throw UsageError("the step '" + step.name.text +
