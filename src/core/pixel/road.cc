@@ -1,9 +1,13 @@
 #include "core/pixel/road.h"
 
 #include <tbb/info.h>
+#include <tbb/task_group.h>
 
 #include <algorithm>
+#include <condition_variable>
 #include <cstring>
+#include <exception>
+#include <mutex>
 
 namespace chalcedony {
 namespace {
@@ -12,7 +16,132 @@ namespace {
 // small enough that the bands under way stay far below any limit on memory.
 constexpr std::uint64_t kBandPixels = 1u << 17;
 
+/// Trips between the thread that decodes and those that compute.
+class Traffic {
+ public:
+  using Use = std::function<void(Trip&)>;
+
+  Traffic(BandReader& reader, const std::vector<Trip*>& trips, const Use& compute, const Use& take)
+      : reader_(reader), spare_(trips), compute_(compute), take_(take) {}
+
+  void run() {
+    tbb::task_group others;
+    decode(others);
+    while (compute_one()) continue;
+    others.wait();
+    if (error_) std::rethrow_exception(error_);
+  }
+
+ private:
+  void decode(tbb::task_group& others) {
+    try {
+      while (!reader_.at_end()) {
+        Trip* const trip = spare_trip();
+        if (!trip) return;
+        reader_.read_next(trip->band);
+        {
+          const std::lock_guard lock(mutex_);
+          trip->computed = false;
+          decoded_.push_back(trip);
+          in_order_.push_back(trip);
+        }
+        others.run([this] { compute_one(); });
+      }
+    } catch (...) {
+      fail();
+    }
+  }
+
+  /// A trip to fill; none when something went wrong. When there is no spare one, others cannot keep
+  /// up, and what they have not begun is computed here.
+  Trip* spare_trip() {
+    while (true) {
+      {
+        const std::lock_guard lock(mutex_);
+        if (error_) return nullptr;
+        if (!spare_.empty()) {
+          Trip* const trip = spare_.back();
+          spare_.pop_back();
+          return trip;
+        }
+      }
+      if (compute_one()) continue;
+      std::unique_lock lock(mutex_);
+      came_back_.wait(lock, [&] { return error_ || !spare_.empty(); });
+    }
+  }
+
+  /// Computes a band that waits for it; false when there is none.
+  bool compute_one() {
+    Trip* trip = nullptr;
+    {
+      const std::lock_guard lock(mutex_);
+      if (decoded_.empty()) return false;
+      trip = decoded_.front();
+      decoded_.pop_front();
+    }
+    if (use(compute_, *trip)) take_computed(*trip);
+    return true;
+  }
+
+  /// Takes what is next in order, unless another thread is at it, which will see this trip too.
+  void take_computed(Trip& trip) {
+    std::unique_lock lock(mutex_);
+    trip.computed = true;
+    if (taking_) return;
+    taking_ = true;
+    while (!in_order_.empty() && in_order_.front()->computed) {
+      Trip* const next = in_order_.front();
+      in_order_.pop_front();
+      lock.unlock();
+      const bool taken = use(take_, *next);
+      lock.lock();
+      if (!taken) break;
+      spare_.push_back(next);
+      came_back_.notify_one();
+    }
+    taking_ = false;
+  }
+
+  /// False, and all that is under way ends, when it throws or something else has.
+  bool use(const Use& work, Trip& trip) {
+    try {
+      {
+        const std::lock_guard lock(mutex_);
+        if (error_) return false;
+      }
+      work(trip);
+      return true;
+    } catch (...) {
+      fail();
+      return false;
+    }
+  }
+
+  void fail() {
+    const std::lock_guard lock(mutex_);
+    if (!error_) error_ = std::current_exception();
+    came_back_.notify_one();
+  }
+
+  BandReader& reader_;
+  std::mutex mutex_;  // of all below
+  std::condition_variable came_back_;
+  std::vector<Trip*> spare_;
+  std::deque<Trip*> decoded_;   // and not yet computed
+  std::deque<Trip*> in_order_;  // decoded and not yet taken
+  bool taking_ = false;
+  std::exception_ptr error_;
+  const Use& compute_;
+  const Use& take_;
+};
+
 }  // namespace
+
+void run_trips(BandReader& reader, const std::vector<Trip*>& trips,
+               const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take) {
+  Traffic(reader, trips, compute, take).run();
+}
 
 const std::byte* Band::row(std::int64_t y) const {
   const std::int64_t inside = std::clamp<std::int64_t>(y, first_held_, first_held_ + held_ - 1);

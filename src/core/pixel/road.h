@@ -5,7 +5,6 @@
 
 #include <tbb/enumerable_thread_specific.h>
 #include <tbb/global_control.h>
-#include <tbb/parallel_pipeline.h>
 #include <tbb/task_arena.h>
 
 #include <algorithm>
@@ -14,8 +13,6 @@
 #include <cstdint>
 #include <deque>
 #include <functional>
-#include <memory>
-#include <mutex>
 #include <optional>
 #include <type_traits>
 #include <utility>
@@ -100,6 +97,22 @@ class BandReader {
   std::uint32_t kept_first_ = 0;
 };
 
+/// A band on its way.
+struct Trip {
+  Band band;
+  bool computed = false;
+};
+
+/// Fills trips with the bands of a reader, one after the other, has them computed on all threads of
+/// the arena it is called in, and hands them to `take` in order, one at a time.
+///
+/// The calling thread decodes and no other does, because a decoder that moves from one core to
+/// another finds nothing of its state in the cache there. It computes only when bands pile up.
+///
+/// Errors    whatever reader, `compute` or `take` throw first. No trip is under way afterwards.
+void run_trips(BandReader& reader, const std::vector<Trip*>& trips,
+               const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take);
+
 /// Sends every band of `source` through `work` and its results, in order, to `sink`.
 ///
 /// `make_worker()` is called once for each thread; the worker is called as `worker(const Band&)`
@@ -113,62 +126,37 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
             Sink&& sink) {
   using Worker = decltype(make_worker());
   using Result = decltype(std::declval<Worker&>()(std::declval<const Band&>()));
-  // A band and what is made of it. They are owned here, not by the pipeline, which forgets what is
-  // under way when something throws; and they are made at the start, so that peak memory does not
-  // depend on how far the decoder gets ahead.
-  struct Trip {
-    Band band;
+  struct ResultTrip : Trip {
     std::optional<Result> result;
   };
   BandReader reader(source, options);
-  std::deque<Trip> trips;
-  std::vector<Trip*> free_trips;
-  std::mutex free_mutex;
-  while (trips.size() < std::min(bands_under_way(options), reader.bands()))
-    free_trips.push_back(&trips.emplace_back(Trip{reader.make_band(), {}}));
+  // Made at the start, so that peak memory does not depend on how far the decoder gets ahead.
+  std::deque<ResultTrip> made;
+  std::vector<Trip*> trips;
+  while (trips.size() < std::min(bands_under_way(options), reader.bands())) {
+    trips.push_back(&made.emplace_back());
+    trips.back()->band = reader.make_band();
+  }
 
   tbb::enumerable_thread_specific<Worker> workers(make_worker);
   const unsigned threads = threads_of(options);
   // Without this, asking for more threads than the machine has is answered with a warning.
   const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
   tbb::task_arena arena(static_cast<int>(threads));
-  arena.execute([&] {
-    const auto decode = [&](tbb::flow_control& flow) -> Trip* {
-      if (reader.at_end()) {
-        flow.stop();
-        return nullptr;
-      }
-      Trip* trip = nullptr;
-      {
-        const std::lock_guard lock(free_mutex);
-        trip = free_trips.back();
-        free_trips.pop_back();
-      }
-      reader.read_next(trip->band);
-      return trip;
-    };
-    const auto compute = [&](Trip* trip) -> Trip* {
-      trip->result.emplace(workers.local()(std::as_const(trip->band)));
-      return trip;
-    };
-    const auto take = [&](Trip* trip) {
-      const std::uint64_t rows_done = std::uint64_t{trip->band.first_row()} + trip->band.rows();
-      if constexpr (std::is_invocable_v<Sink&, Result&&, const Band&>) {
-        sink(std::move(*trip->result), std::as_const(trip->band));
-      } else {
-        sink(std::move(*trip->result));
-      }
-      trip->result.reset();
-      if (options.progress) options.progress(rows_done);
-      const std::lock_guard lock(free_mutex);
-      free_trips.push_back(trip);
-    };
-    tbb::parallel_pipeline(
-        bands_under_way(options),
-        tbb::make_filter<void, Trip*>(tbb::filter_mode::serial_in_order, decode) &
-            tbb::make_filter<Trip*, Trip*>(tbb::filter_mode::parallel, compute) &
-            tbb::make_filter<Trip*, void>(tbb::filter_mode::serial_in_order, take));
-  });
+  const auto compute = [&](Trip& trip) {
+    static_cast<ResultTrip&>(trip).result.emplace(workers.local()(std::as_const(trip.band)));
+  };
+  const auto take = [&](Trip& trip) {
+    std::optional<Result>& result = static_cast<ResultTrip&>(trip).result;
+    if constexpr (std::is_invocable_v<Sink&, Result&&, const Band&>) {
+      sink(std::move(*result), std::as_const(trip.band));
+    } else {
+      sink(std::move(*result));
+    }
+    result.reset();
+    if (options.progress) options.progress(std::uint64_t{trip.band.first_row()} + trip.band.rows());
+  };
+  arena.execute([&] { run_trips(reader, trips, compute, take); });
 }
 
 }  // namespace chalcedony
