@@ -41,7 +41,9 @@ class ClusterJob {
     in_arena(options_.shared, [&] { find_groups(); });
     choose();
     name_groups();
-    if (!given_) measure_reach(groupings_[chosen_].model, colors_.points());
+    if (!given_)
+      in_arena(options_.shared,
+               [&] { measure_reach(groupings_[chosen_].model, colors_.points()); });
     Plot plot(format);
     for (std::size_t i = 0; i < options_.shared.inputs.size(); ++i)
       summary["inputs"].push_back(map_picture(i, plot));

@@ -1,5 +1,7 @@
 #include "job/grouping.h"
 
+#include <tbb/parallel_for.h>
+
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -194,9 +196,10 @@ void measure_reach(Model& model, const Points& points) {
                               static_cast<std::uint64_t>(points.weights[first + i]));
     }
   }
-  for (std::size_t e = 0; e < found.size(); ++e)
+  tbb::parallel_for(std::size_t{0}, found.size(), [&](std::size_t e) {
     model.classes[e].reach = found[e].empty() ? std::vector<double>(kReachPercents.size())
                                               : reach_of(std::move(found[e]));
+  });
 }
 
 Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame) {

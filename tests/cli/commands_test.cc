@@ -307,6 +307,26 @@ TEST_CASE("maximum likelihood maps the panels as well as it must", "[cli][train]
   CHECK(kappa("panel-c") > 0.85);
 }
 
+TEST_CASE("distances in a and b tell the colored glasses of the panels apart",
+          "[cli][train][classify]") {
+  const TempDir dir;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, dir.path());
+  summary_of(
+      run_tool(dir, {"train", "panel-a.png", "--samples", "panel-a.samples.geojson", "--features",
+                     "lab.a,lab.b", "-o", "out", "--figures", "none", "--summary", "json"}));
+  CHECK(json::parse(text_of_file(dir / "out/model.json"))["method"] == "minimum-distance");
+  for (const std::string panel : {"panel-a", "panel-b", "panel-c", "panel-d"}) {
+    run_tool(dir, {"classify", panel + ".png", "--model", "out/model.json", "-o", "out", "--write",
+                   "classes"});
+    const json found = summary_of(run_tool(
+        dir,
+        {"assess", "out/" + panel + ".classes.png", "--reference", panel + ".reference.png",
+         "--within", panel + ".reference.png:ruby,cobalt,amber,emerald", "--summary", "json"}));
+    INFO(panel);
+    CHECK(found["inputs"][0]["kappa"].get<double>() >= 0.90);
+  }
+}
+
 TEST_CASE("priors are even, by the samples, or as given", "[cli][train]") {
   const TempDir dir;
   write_stripes(dir);
