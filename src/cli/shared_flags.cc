@@ -62,6 +62,20 @@ Shard shard_option(const std::string& text) {
   return shard;
 }
 
+/// Three stored channels, as 2,1,0 or file.2,file.1,file.0.
+std::array<std::uint32_t, 3> bands_option(const std::string& text) {
+  const std::vector<std::string> items = split_list(text);
+  std::array<std::uint32_t, 3> bands{};
+  if (items.size() != bands.size())
+    throw UsageError("--bands: '" + text + "' does not name three channels",
+                     "as in --bands 2,1,0 for file.2, file.1 and file.0");
+  for (std::size_t c = 0; c < bands.size(); ++c) {
+    const std::string number = items[c].starts_with("file.") ? items[c].substr(5) : items[c];
+    bands[c] = static_cast<std::uint32_t>(whole_number("--bands", number, 0, 65535));
+  }
+  return bands;
+}
+
 /// A mask, or MAP:CLASS,CLASS. A file that is there is meant whole, whatever its name.
 void set_within(SharedOptions& shared, const std::string& text) {
   std::error_code error;
@@ -141,6 +155,9 @@ void declare_shared(const Command& command, po::options_description& options) {
       "the color space of files that do not say theirs (default srgb)");
   add("full-scale", po::value<std::string>()->value_name("CODE"),
       "the code that is full, for integers that do not use all their bits: 4095 for 12 bits in 16");
+  add("bands", po::value<std::string>()->value_name("R,G,B"),
+      "the stored channels that are red, green and blue, as file.N counts them, of pictures with "
+      "more than those");
   add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
   add("max-pixels", po::value<std::string>()->value_name("N"),
       "refuse larger pictures (default no limit)");
@@ -182,6 +199,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("full-scale"))
     shared.full_scale = static_cast<double>(
         whole_number("--full-scale", given["full-scale"].as<std::string>(), 1, 65535));
+  if (given.count("bands")) shared.bands = bands_option(given["bands"].as<std::string>());
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));

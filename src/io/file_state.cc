@@ -1,5 +1,6 @@
 #include "io/file_state.h"
 
+#include <sys/stat.h>
 #include <xxhash.h>
 
 #include <chrono>
@@ -41,6 +42,12 @@ std::string content_hash(const std::filesystem::path& path) {
   std::snprintf(text, sizeof text, "%016llx%016llx", static_cast<unsigned long long>(hash.high64),
                 static_cast<unsigned long long>(hash.low64));
   return text;
+}
+
+std::optional<FileIdentity> identity_of(const std::filesystem::path& path) {
+  struct stat facts {};
+  if (::stat(path.c_str(), &facts) != 0) return std::nullopt;
+  return FileIdentity{facts.st_dev, facts.st_ino};
 }
 
 FileState state_of(const std::filesystem::path& path) {

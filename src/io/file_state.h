@@ -4,7 +4,9 @@
 
 #include <cstdint>
 #include <filesystem>
+#include <optional>
 #include <string>
+#include <utility>
 
 namespace chalcedony {
 
@@ -19,6 +21,12 @@ struct FileState {
 /// Errors    InputError when the file cannot be read
 /// Source    XXH3, 128 bits (xxHash specification)
 std::string content_hash(const std::filesystem::path& path);
+
+/// What tells a file from all others on this machine, whatever name it goes by.
+using FileIdentity = std::pair<std::uint64_t, std::uint64_t>;
+
+/// Of a file that is there; following links.
+std::optional<FileIdentity> identity_of(const std::filesystem::path& path);
 
 /// All state of a file.
 ///

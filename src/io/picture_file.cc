@@ -61,10 +61,27 @@ class NamedRows : public RowSource {
   std::string name_;
 };
 
+/// Takes the channels that the user names for the color.
+void take_bands(PictureFile& file, const std::array<std::uint32_t, 3>& bands) {
+  for (const std::uint32_t band : bands) {
+    if (band < file.info.shape.channels) continue;
+    const std::string name = Channel{nullptr, band}.name();
+    throw InputError("--bands: there is no channel " + name + ", the picture has " +
+                         std::to_string(file.info.shape.channels),
+                     "the first one is file.0");
+  }
+  file.info.bands = ColorBands{bands, true};
+  file.facts.space_from = "assumed for the channels of --bands";
+}
+
 /// A profile like a space we have makes it that space; of any other, the rows are read as sRGB
 /// floats. Labels are numbers whatever a profile says.
 void honor_profile(PictureFile& file, const ReadOptions& options) {
   if (!file.profile || options.palette_indices || !file.facts.legend.empty()) return;
+  if (file.info.bands) {
+    file.facts.warnings.emplace_back("its color profile is of other channels and is not honored");
+    return;
+  }
   file.profile->gray = file.info.color_channels() == 1;
   file.facts.space_from =
       file.profile->name.empty() ? "its color profile" : "profile '" + file.profile->name + "'";
@@ -130,6 +147,7 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
     const bool is_color = file.facts.legend.empty() && !options.palette_indices;
     if (options.full_scale > 0 && is_color && !file.info.is_float())
       file.info.full_scale = options.full_scale;
+    if (options.bands && is_color) take_bands(file, *options.bands);
     honor_profile(file, options);
     if (file.facts.orientation != 1) {
       file.rows = turn_upright(std::move(file.rows), file.facts.orientation);

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_IO_PICTURE_FILE_H_
 #define CHALCEDONY_IO_PICTURE_FILE_H_
 
+#include <array>
 #include <cstdint>
 #include <filesystem>
 #include <memory>
@@ -23,6 +24,7 @@ struct ReadOptions {
   std::uint64_t max_pixels = 0;          // 0: no limit
   bool palette_indices = false;          // read a palette picture as its indices
   double full_scale = 0;                 // the code of integers that is full; 0: all bits set
+  std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
 };
 
 /// What a file says of itself, for people.
@@ -54,7 +56,7 @@ struct PictureFile {
 /// Opens a PNG, JPEG, TIFF or WebP, told apart by their first bytes.
 ///
 /// Errors    InputError with the file's name: not there, not a picture, damaged, empty, larger
-///           than max_pixels, or of a kind that cannot be read
+///           than max_pixels, of a kind that cannot be read, or without a channel of `bands`
 PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& options = {});
 
 }  // namespace chalcedony

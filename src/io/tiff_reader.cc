@@ -109,6 +109,7 @@ class TiffSource : public RowSource {
       refuse(std::to_string(bits_) + "-bit " + (is_float ? "float" : "integer") + " samples");
     shape_.sample = is_float ? SampleType::kF32 : bits_ == 8 ? SampleType::kU8 : SampleType::kU16;
     shape_.channels = stored_channels_;
+    if (photometric_ == PHOTOMETRIC_SEPARATED) refuse("CMYK samples");
     if (photometric_ == PHOTOMETRIC_PALETTE && !options.palette_indices) read_palette();
     if (photometric_ == PHOTOMETRIC_YCBCR) use_rgb_of_jpeg();
     if (separate_ && stored_channels_ > 1)
@@ -318,9 +319,9 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   file.info.full_scale = full_scale_of(file.info.shape.sample);
   file.info.alpha = alpha_of(tiff);
   const std::uint32_t colors = file.info.color_channels();
-  if (colors != 1 && colors != 3)
-    throw InputError("has " + std::to_string(colors) + " channels, which is no gray and no color",
-                     "give a picture with 1 or 3 channels, and alpha at most");
+  const bool is_color = colors == 1 || colors == 3;
+  if (!is_color && colors < 3) file.info.bands = ColorBands{{0, 0, 0}, false};
+  if (!is_color && colors > 3) file.info.bands = ColorBands{{0, 1, 2}, false};
   const std::string description = text_tag(tiff, TIFFTAG_IMAGEDESCRIPTION);
   file.facts.carried = carried_by(tiff, description);
   const auto note = described(description, kSpaceKeyword);
@@ -329,11 +330,14 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (const auto legend = described(description, kLegendKeyword))
     file.facts.legend = parse_legend(*legend);
   file.info.space = noted ? noted : options.assume;
-  file.facts.space_from = noted ? "note of this program" : "assumed";
+  file.facts.space_from = noted      ? "note of this program"
+                          : is_color ? "assumed"
+                                     : "once --bands says which channels are a color";
   file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
-                      : colors == 1                                ? "gray"
-                      : file.info.space->is_rgb                    ? "RGB"
-                                                                   : "three channels";
+                      : !is_color               ? std::to_string(colors) + " channels"
+                      : colors == 1             ? "gray"
+                      : file.info.space->is_rgb ? "RGB"
+                                                : "three channels";
   if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
   std::uint32_t profile_size = 0;
   void* profile = nullptr;

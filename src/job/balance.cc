@@ -44,7 +44,7 @@ class BalanceJob {
              const Context& context)
       : options_(options),
         context_(context),
-        picture_(open_counted(input, options.shared, context)),
+        picture_(open_color(input, options.shared, context)),
         info_(picture_.file.info),
         curves_of_(options.on_lightness ? std::vector<Channel>{{&spaces::kLab, 0}}
                                         : own_channels(info_)) {
@@ -230,7 +230,7 @@ class BalanceJob {
 
 Json run_balance(const BalanceOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "balance", "balanced.png");
-  if (options.save) check_output(*options.save, options.shared);
+  if (options.save) OutputGuard(options.shared).check(*options.save);
   const FigureFormat format = settle_figures(options.shared, context);
   Json summary = summary_frame("balance");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {

@@ -70,7 +70,7 @@ class ClassMapJob {
         picture_(open_counted(input, options, context)),
         note_(note_on_fit(model, info())),
         plan_(info(), model.features, model.divisors, options.hue_floor, picture_.counting),
-        srgb_(info(), channels_of(spaces::kSrgb)),
+        srgb_(info().shown(), channels_of(spaces::kSrgb)),
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),

@@ -125,6 +125,7 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
                  const Context& context, const PictureOutput& place) {
   CountedPicture picture = open_counted(input, options.shared, context);
   refuse_labels(picture);
+  keep_color_only(picture);
   put_in_order(picture, options);
   const PictureInfo& info = picture.file.info;
   PictureSpec spec = spec_for(info, options);

@@ -1,6 +1,8 @@
 #include "job/inputs.h"
 
+#include "core/color/channel_plan.h"
 #include "core/error.h"
+#include "core/pixel/picked_rows.h"
 #include "io/mask_file.h"
 
 namespace chalcedony {
@@ -26,6 +28,7 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
   read.assume = options.assume;
   read.max_pixels = options.max_pixels;
   read.full_scale = options.full_scale;
+  read.bands = options.bands;
   CountedPicture picture{open_picture(path, read), {}};
   for (const std::string& warning : picture.file.facts.warnings)
     context.warn(path.string() + ": " + warning);
@@ -40,6 +43,23 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
     picture.counting.within =
         std::make_shared<const Mask>(mask_within(options, shape.width, shape.height, context));
   }
+  return picture;
+}
+
+void keep_color_only(CountedPicture& picture) {
+  PictureInfo& info = picture.file.info;
+  if (!info.bands) return;
+  const ChannelPlan asks_for_color(info, channels_of(*info.space));
+  picture.file.rows = std::make_unique<PickedRows>(std::move(picture.file.rows), info.bands->of);
+  info.shape = picture.file.rows->shape();
+  info.bands.reset();
+  info.alpha = AlphaKind::kNone;
+}
+
+CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
+                          const Context& context) {
+  CountedPicture picture = open_counted(path, options, context);
+  keep_color_only(picture);
   return picture;
 }
 

@@ -27,6 +27,15 @@ struct CountedPicture {
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
                             const Context& context);
 
+/// Leaves only the color of a picture, for commands that write pictures of it.
+///
+/// Errors    InputError when it has more channels and nothing says which are its color
+void keep_color_only(CountedPicture& picture);
+
+/// The same as open_counted() and then keep_color_only().
+CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
+                          const Context& context);
+
 /// What --within says, for a picture of this size: a mask, or classes of a class map.
 ///
 /// Errors    InputError

@@ -144,6 +144,8 @@ class Inspection {
   }
 
   void check_points() const {
+    // Points are told in color spaces.
+    if (!options_.at.empty()) const ChannelPlan asks_for_color(info_, channels_of(*info_.space));
     for (const auto& [x, y] : options_.at)
       if (x < 0 || y < 0 || x >= info_.shape.width || y >= info_.shape.height)
         throw InputError("--at " + std::to_string(x) + "," + std::to_string(y) +
@@ -200,14 +202,14 @@ class Inspection {
   void look_at(const Block& block, const ChannelEvaluator& channels, Findings& findings,
                ChannelSums& sums) const {
     findings.counted += block.counted_size;
-    const bool color = info_.color_channels() == 3;
+    const bool color = info_.color_channels() == 3 && info_.has_color();
     for (std::size_t i = 0; i < block.size && !findings.colored && color; ++i)
       findings.colored = block.counts(i) && (block.color[0][i] != block.color[1][i] ||
                                              block.color[1][i] != block.color[2][i]);
     if (block.alpha)
       for (std::size_t i = 0; i < block.size && !findings.translucent; ++i)
         findings.translucent = block.alpha[i] < 1.0f;
-    if (info_.shape.sample == SampleType::kU8) findings.colors.add(block);
+    if (info_.shape.sample == SampleType::kU8 && info_.has_color()) findings.colors.add(block);
     if (info_.space->is_rgb) sums.lines.add(block, block.color);
     if (info_.shape.sample == SampleType::kU16) {
       const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
@@ -215,7 +217,7 @@ class Inspection {
            ++i)
         findings.uses_low_bytes = (samples[i] >> 8) != (samples[i] & 255);
       for (std::size_t i = 0; i < block.size; ++i)
-        for (std::size_t c = 0; c < info_.color_channels(); ++c)
+        for (std::size_t c = 0; c < info_.shape.channels; ++c)
           findings.largest_sample =
               std::max(findings.largest_sample, samples[i * info_.shape.channels + c]);
     }
@@ -225,8 +227,8 @@ class Inspection {
       if (channel.is_hue()) {
         sums.hues[i].add(block, values);
       } else {
-        const ChannelInfo& range = channel.info();
-        sums.moments[i].add(block, values, range.low, range.high);
+        const auto [low, high] = usual_range(channel, info_);
+        sums.moments[i].add(block, values, low, high);
         findings.ranks[i].add_coarse(block, values);
       }
     }
@@ -304,7 +306,8 @@ class Inspection {
               {"counted", findings_.counted},
               {"excluded", excluded_json(findings_.excluded)},
               {"clipped", findings_.clipped}};
-    if (info_.shape.sample == SampleType::kU8) json["distinct_colors"] = findings_.colors.count();
+    if (info_.shape.sample == SampleType::kU8 && info_.has_color())
+      json["distinct_colors"] = findings_.colors.count();
     json["findings"] = finding_sentences();
     json["channels"] = Json::array();
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
@@ -316,14 +319,15 @@ class Inspection {
 
   Json finding_sentences() const {
     Json list = Json::array();
-    if (info_.color_channels() == 3 && info_.space->is_rgb && !findings_.colored)
+    if (info_.color_channels() == 3 && info_.has_color() && info_.space->is_rgb &&
+        !findings_.colored)
       list.push_back("stored as color, but every pixel is gray");
     if (info_.alpha != AlphaKind::kNone && !findings_.translucent)
       list.push_back("has alpha, but every pixel is opaque");
     find_unused_depth(list);
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
       if (!plan_.channels()[i].is_hue()) find_flat_or_cut(i, list);
-    if (info_.space->is_rgb) find_edges(list);
+    if (info_.space->is_rgb && info_.has_color()) find_edges(list);
     return list;
   }
 
@@ -355,14 +359,14 @@ class Inspection {
       list.push_back(fmt::format("{} is {:.6g} everywhere", channel.name(), m.smallest));
       return;
     }
-    if (!channel.space->is_rgb) return;
+    if (!channel.is_stored() && !channel.space->is_rgb) return;
     const double low = percent(m.at_low, m.count), high = percent(m.at_high, m.count);
     if (low > kMuchCut)
       list.push_back(fmt::format("{:.3g} % of {} is at 0: cut off?", low, channel.name()));
     if (high > kMuchCut)
       list.push_back(
           fmt::format("{:.3g} % of {} is at full scale: cut off?", high, channel.name()));
-    if (info_.is_float() && m.largest > 2 * 255)
+    if (info_.is_float() && !channel.is_stored() && m.largest > 2 * 255)
       list.push_back(
           fmt::format("{} goes up to {:.4g} times full scale", channel.name(), m.largest / 255));
   }
@@ -493,7 +497,7 @@ const std::vector<ResultKind>& inspect_results() {
 Json run_inspect(const InspectOptions& options, const Context& context) {
   if (options.grid) {
     figure_format_of(*options.grid);
-    check_output(*options.grid, options.shared);
+    OutputGuard(options.shared).check(*options.grid);
   }
   Json summary = summary_frame("inspect");
   Results results(options.shared, context, inspect_results());

@@ -245,7 +245,7 @@ SharedOptions with_files(const JoinOptions& options) {
 
 Json run_join(const JoinOptions& options, const Context& context) {
   format_of(options.shared.output);
-  check_output(options.shared.output, with_files(options));
+  OutputGuard(with_files(options)).check(options.shared.output);
   Json summary = summary_frame("join");
   summary["inputs"].push_back(JoinJob(options, context).run());
   summary["outputs"].push_back(options.shared.output.string());

@@ -112,7 +112,7 @@ class MaskJob {
         where_(where),
         context_(context),
         picture_(open_counted(input, options.shared, context)),
-        plan_(info(), planned_channels(), options.shared.hue_floor),
+        plan_(shown_if_told(), planned_channels(), options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
         mask_preview_(empty_preview(info().shape, preview_.wanted())),
         cutout_preview_(empty_preview(info().shape, preview_.wanted())),
@@ -205,6 +205,12 @@ class MaskJob {
     return selected;
   }
   bool combines() const { return !only_in_.empty() || !also_in_.empty() || !not_in_.empty(); }
+
+  /// For the cut-out any color will do, for the selection only one that is known.
+  PictureInfo shown_if_told() const {
+    const ChannelPlan asked(info(), where_.channels);
+    return info().shown();
+  }
 
   std::vector<Channel> planned_channels() const {
     auto channels = where_.channels;

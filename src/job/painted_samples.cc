@@ -131,7 +131,10 @@ class Strokes {
 SampleSet painted_samples(const std::filesystem::path& copy, CountedPicture& picture,
                           const std::vector<std::pair<std::string, std::string>>& named,
                           const SharedOptions& options) {
-  PictureFile painted = open_picture(copy, {options.assume, options.max_pixels});
+  ReadOptions as_it_is;
+  as_it_is.assume = options.assume;
+  as_it_is.max_pixels = options.max_pixels;
+  PictureFile painted = open_picture(copy, as_it_is);
   const RasterShape &shape = picture.shape(), &own = painted.info.shape;
   if (painted.facts.lossy)
     throw InputError("was compressed with losses, so its strokes have no exact colors",

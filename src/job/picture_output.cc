@@ -4,13 +4,13 @@
 
 #include "core/error.h"
 #include "io/label_picture.h"
-#include "job/results.h"
 
 namespace chalcedony {
 
 PictureOutput::PictureOutput(const SharedOptions& options, const Context& context,
                              std::string_view command, std::string_view example)
     : options_(options),
+      guard_(options),
       ledger_(context.ledger),
       one_file_(options.inputs.size() == 1 && options.output.has_extension()) {
   if (options.output.empty())
@@ -38,7 +38,7 @@ std::filesystem::path PictureOutput::path(const std::filesystem::path& input,
 
 std::filesystem::path PictureOutput::beside(const std::filesystem::path& input,
                                             std::filesystem::path file) const {
-  check_output(file, options_);
+  guard_.check(file);
   ledger_->writes(input, file);
   return file;
 }
@@ -72,8 +72,11 @@ void refuse_hue(const PictureInfo& info, const std::filesystem::path& input) {
 }
 
 PictureInfo info_of(const PictureSpec& spec) {
-  return {spec.shape, spec.alpha ? AlphaKind::kStraight : AlphaKind::kNone, spec.space,
-          full_scale_of(spec.shape.sample)};
+  return {spec.shape,
+          spec.alpha ? AlphaKind::kStraight : AlphaKind::kNone,
+          spec.space,
+          full_scale_of(spec.shape.sample),
+          {}};
 }
 
 }  // namespace chalcedony

@@ -15,6 +15,7 @@
 #include "io/folder_lock.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
+#include "job/results.h"
 
 namespace chalcedony {
 
@@ -46,6 +47,7 @@ class PictureOutput {
 
  private:
   const SharedOptions& options_;
+  OutputGuard guard_;
   std::shared_ptr<RunLedger> ledger_;
   bool one_file_;
   std::unique_ptr<FolderLock> lock_;  // of a folder

@@ -31,7 +31,7 @@ class Preview {
  public:
   Preview(const PictureInfo& info, bool wanted, std::uint32_t most_width = kPreviewWidth,
           std::uint32_t most_height = kPreviewHeight)
-      : plan_(info, channels_of(spaces::kSrgb)),
+      : plan_(info.shown(), channels_of(spaces::kSrgb)),
         wanted_(wanted),
         sums_(empty_preview(info.shape, wanted, most_width, most_height)) {}
 

@@ -35,7 +35,7 @@ struct Reframed {
 /// Opens a picture; labels by their numbers.
 Reframed open_for_reframing(const std::filesystem::path& input, const ReframeOptions& options,
                             const Context& context) {
-  CountedPicture picture = open_counted(input, options.shared, context);
+  CountedPicture picture = open_color(input, options.shared, context);
   if (!holds_labels(picture.file))
     return {std::move(picture.file.rows), picture.file.info, false, {}, picture.file.facts.carried};
   ReadOptions by_number;

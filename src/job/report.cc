@@ -72,6 +72,11 @@ class ReportJob {
     if (runs_.empty())
       throw InputError("holds no how.json, and neither does a folder below it",
                        "give a folder that commands wrote into", options.folder.string());
+    const path place = options.page.parent_path();
+    std::error_code error;
+    if (!place.empty() && !std::filesystem::is_directory(place, error))
+      throw OutputError("cannot be written, its folder is not there",
+                        "make the folder, or choose another -o", options.page.string());
     find_originals();
   }
 

@@ -47,19 +47,24 @@ void check_stems(const SharedOptions& options, ResultNames names) {
   }
 }
 
-void check_output(const std::filesystem::path& path, const SharedOptions& options) {
-  std::error_code error;
-  if (!std::filesystem::exists(path, error)) return;
+OutputGuard::OutputGuard(const SharedOptions& options) : clobber_(options.clobber) {
   for (const auto& input : options.inputs)
-    if (std::filesystem::equivalent(path, input, error))
-      throw OutputError("is an input and is not replaced", "choose another -o", path.string());
-  if (!options.clobber)
+    if (const auto identity = identity_of(input)) inputs_.push_back(*identity);
+  std::sort(inputs_.begin(), inputs_.end());
+}
+
+void OutputGuard::check(const std::filesystem::path& path) const {
+  const auto identity = identity_of(path);
+  if (!identity) return;
+  if (std::binary_search(inputs_.begin(), inputs_.end(), *identity))
+    throw OutputError("is an input and is not replaced", "choose another -o", path.string());
+  if (!clobber_)
     throw OutputError("exists and --no-clobber keeps it", "choose another -o", path.string());
 }
 
 Results::Results(const SharedOptions& options, const Context& context,
                  const std::vector<ResultKind>& kinds, ResultNames names)
-    : options_(options), ledger_(context.ledger) {
+    : options_(options), guard_(options), ledger_(context.ledger) {
   const auto known = names_of(kinds);
   for (const std::string& name : options.write)
     if (std::find(known.begin(), known.end(), name) == known.end())
@@ -78,7 +83,7 @@ bool Results::wants(std::string_view kind) const {
 
 std::filesystem::path Results::path(const std::string& name) const {
   std::filesystem::path path = options_.output / name;
-  check_output(path, options_);
+  guard_.check(path);
   ledger_->writes({}, path);
   return path;
 }
@@ -88,7 +93,7 @@ std::filesystem::path Results::path(const std::filesystem::path& input, std::str
   std::filesystem::path path = result_stem(options_, input);
   if (path.parent_path() != options_.output) make_folder(path.parent_path());
   path += "." + std::string(thing) + "." + std::string(extension);
-  check_output(path, options_);
+  guard_.check(path);
   ledger_->writes(input, path);
   return path;
 }

@@ -8,6 +8,7 @@
 #include <string_view>
 #include <vector>
 
+#include "io/file_state.h"
 #include "io/folder_lock.h"
 #include "job/context.h"
 #include "job/summary.h"
@@ -25,6 +26,21 @@ enum class ResultNames {
   kRun,       // none of an input
   kPictures,  // those of the input pictures; tables that stand for pictures have none of their own
   kInputs     // those of all inputs
+};
+
+/// Keeps inputs, and what --no-clobber keeps, from being written over.
+class OutputGuard {
+ public:
+  explicit OutputGuard(const SharedOptions& options);
+
+  /// May be called from any thread.
+  ///
+  /// Errors    OutputError when the file exists and is to be kept, or is an input
+  void check(const std::filesystem::path& path) const;
+
+ private:
+  bool clobber_;
+  std::vector<FileIdentity> inputs_;  // sorted
 };
 
 /// The result files of a run in its output folder.
@@ -56,14 +72,10 @@ class Results {
 
  private:
   SharedOptions options_;
+  OutputGuard guard_;
   std::shared_ptr<RunLedger> ledger_;
   std::unique_ptr<FolderLock> lock_;
 };
-
-/// The checks on one output path that Results makes for each of its own.
-///
-/// Errors    OutputError when it exists and is to be kept; UsageError when it is an input
-void check_output(const std::filesystem::path& path, const SharedOptions& options);
 
 /// Makes a folder and those above it.
 ///

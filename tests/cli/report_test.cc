@@ -124,6 +124,10 @@ TEST_CASE("a report of what is no results folder is refused", "[cli][report]") {
   check_error(run_tool(dir, {"report"}), 2, "report takes one folder");
   check_error(run_tool(dir, {"report", ".", "-o", "page.pdf"}), 2, "end it in .html");
   CHECK_FALSE(std::filesystem::exists(dir / "report.html"));
+  CHECK(run_tool(dir, {"inspect", "a.png", "-o", "out"}).exit_code == 0);
+  check_error(run_tool(dir, {"report", "out", "-o", "pages/a.html"}), 1,
+              "pages/a.html: cannot be written, its folder is not there; make the folder");
+  CHECK_FALSE(std::filesystem::exists(dir / "pages"));
 }
 
 TEST_CASE("the page of a report works in a browser", "[cli][report][browser]") {

@@ -113,7 +113,7 @@ const Command kRun{
     run,
     print,
     {},
-    {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale"},
+    {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands"},
      "it belongs into the recipe"}};
 
 }  // namespace chalcedony::cli

@@ -25,6 +25,11 @@ inline float spread_of(float r, float g, float b) {
 }  // namespace
 
 std::vector<Channel> own_channels(const PictureInfo& info) {
+  if (!info.has_color()) {
+    std::vector<Channel> stored;
+    for (std::size_t i = 0; i < info.shape.channels; ++i) stored.push_back({nullptr, i});
+    return stored;
+  }
   auto own = channels_of(*info.space);
   if (info.color_channels() == 1) own.resize(1);
   return own;
@@ -49,6 +54,10 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
                          "the first one is file.0");
       continue;
     }
+    if (!info.has_color())
+      throw InputError("has " + std::to_string(info.shape.channels) +
+                           " channels, and nothing says which are red, green and blue",
+                       "say so with --bands, as in --bands 2,1,0, or use file.0, file.1, ...");
     wanted.push_back(channel.space);
     if (!channel.is_hue()) continue;
     wanted.push_back(&gray_test_space(*channel.space));

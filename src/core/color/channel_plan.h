@@ -19,7 +19,8 @@ namespace chalcedony {
 /// Below this spread of r g b, in percent of full scale, a hue is mostly noise.
 inline constexpr double kNearGrayPercent = 5;
 
-/// The channels of a picture as it is: those of its space, of a gray picture the first.
+/// The channels of a picture as it is: those of its space, of a gray picture the first, of one
+/// whose color is not known all that are stored.
 std::vector<Channel> own_channels(const PictureInfo& info);
 
 /// The lowest and highest usual value of a channel of a picture; a stored one goes from 0 to full
@@ -33,7 +34,9 @@ class ChannelPlan {
   /// A pixel whose r g b differ by at most `hue_floor` percent of full scale has no hue; never
   /// less than 0.001 of 255.
   ///
-  /// Errors    InputError for a stored channel the picture does not have
+  /// Errors    InputError for a stored channel the picture does not have, and for one of a space
+  /// when
+  ///           its color is not known
   ChannelPlan(const PictureInfo& info, std::vector<Channel> channels, double hue_floor = 0);
 
   const PictureInfo& info() const { return info_; }

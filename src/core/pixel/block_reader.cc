@@ -43,7 +43,12 @@ const Block& BlockReader::read(const std::byte* stored, std::uint64_t first_pixe
 
 void BlockReader::read_color() {
   const Planes planes = planes_.planes();
-  if (info_.color_channels() >= 3) {
+  if (info_.bands) {
+    for (std::size_t c = 0; c < 3; ++c)
+      read_plane(block_.stored, info_.shape.channels, info_.shape.sample, info_.bands->of[c],
+                 scale_[c], planes[c], block_.size);
+    block_.color = read_only(planes);
+  } else if (info_.color_channels() >= 3) {
     read_planes(block_.stored, info_.shape.channels, info_.shape.sample, scale_, planes,
                 block_.size);
     block_.color = read_only(planes);

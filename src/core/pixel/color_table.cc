@@ -36,7 +36,7 @@ std::uint64_t used_bytes(std::uint64_t bytes) {
 }  // namespace
 
 bool ColorCounter::fits(const PictureInfo& info) {
-  return info.shape.sample == SampleType::kU8 &&
+  return info.shape.sample == SampleType::kU8 && !info.bands &&
          (info.color_channels() == 3 || info.color_channels() == 1) &&
          info.alpha != AlphaKind::kPremultiplied &&
          info.shape.pixels() <= std::numeric_limits<std::uint32_t>::max();

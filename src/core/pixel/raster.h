@@ -5,6 +5,7 @@
 #include <array>
 #include <cstddef>
 #include <cstdint>
+#include <optional>
 #include <string>
 
 #include "core/color/space.h"
@@ -40,20 +41,37 @@ struct RasterShape {
 
 enum class AlphaKind : std::uint8_t { kNone, kStraight, kPremultiplied };
 
+/// Which stored channels of a picture are its color, where that is not said by their number: of one
+/// with more than a color and alpha.
+struct ColorBands {
+  std::array<std::uint32_t, 3> of{};  // r, g and b
+  bool named = false;                 // false: nobody said, and `of` is only good to show something
+};
+
 /// What stored samples mean. Color comes first, alpha last; one color channel is a gray, which is
-/// read as a color with equal r g b.
+/// read as a color with equal r g b. With `bands` any three channels are the color.
 struct PictureInfo {
   RasterShape shape;
   AlphaKind alpha = AlphaKind::kNone;
   const Space* space = &spaces::kSrgb;
   double full_scale = 255;  // the code that means full; 1 for float
+  std::optional<ColorBands> bands;
 
   std::uint32_t color_channels() const {
+    if (bands) return 3;
     return shape.channels - (alpha == AlphaKind::kNone ? 0 : 1);
   }
   bool is_float() const { return shape.sample == SampleType::kF32; }
   /// Whether every pixel is a color that sRGB can show, by the way it is stored.
   bool known_in_range() const { return !is_float() && space == &spaces::kSrgb; }
+  /// Whether it is said which channels are its color.
+  bool has_color() const { return !bands || bands->named; }
+  /// The same picture to be shown, whichever channels are taken for its color.
+  PictureInfo shown() const {
+    PictureInfo info = *this;
+    if (info.bands) info.bands->named = true;
+    return info;
+  }
 };
 
 /// How a stored color sample becomes a channel value: value = sample * factor + offset.

@@ -25,8 +25,7 @@ void count(const std::byte* stored, std::size_t n, CodeCounts::Tables* counts) {
 }  // namespace
 
 std::optional<std::uint32_t> deciding_sample(const Channel& channel, const PictureInfo& info) {
-  if (info.shape.sample != SampleType::kU8 || info.alpha == AlphaKind::kPremultiplied ||
-      info.shape.channels > 4)
+  if (info.shape.sample != SampleType::kU8 || info.alpha == AlphaKind::kPremultiplied || info.bands)
     return std::nullopt;
   if (channel.is_stored())
     return channel.index < info.shape.channels

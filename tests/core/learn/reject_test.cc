@@ -192,7 +192,8 @@ TEST_CASE("confidence is a probability or a margin", "[core][learn]") {
 
 TEST_CASE("what is remembered of a color is what the classifier says", "[core][learn]") {
   const std::string method = GENERATE("nearest-neighbor", "parallelepiped");
-  const PictureInfo info{{64, 64, 3, SampleType::kU8}, AlphaKind::kNone};
+  PictureInfo info;
+  info.shape = {64, 64, 3, SampleType::kU8};
   const SampleTable samples = clouds();
   const Model model = trained(method, samples);
   REQUIRE(remembers_colors(info, model, true));
