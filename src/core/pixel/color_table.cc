@@ -7,6 +7,7 @@
 #include <cstring>
 #include <limits>
 #include <numeric>
+#include <utility>
 
 #include "core/pixel/planes.h"
 
@@ -61,39 +62,64 @@ void ColorCounter::add(std::span<const std::uint32_t> packed) {
   for (const std::uint32_t color : packed) count(color);
 }
 
+namespace {
+
+template <class Often>
+bool comes_before_color(const Often& often, std::size_t color) {
+  return often.color < color;
+}
+
+}  // namespace
+
 /// Calls use(first, used) for every eight colors: the top bit of each byte in `used` says whether
 /// some pixel has that color.
 template <class Use>
 void ColorCounter::for_each_eight(std::size_t begin, std::size_t end, Use use) const {
-  auto full = std::lower_bound(full_.begin(), full_.end(), begin);
+  auto often = std::lower_bound(often_.begin(), often_.end(), begin, comes_before_color<Often>);
   for (std::size_t first = begin; first < end; first += kEight) {
     std::uint64_t eight;
     std::memcpy(&eight, counters_.data() + first, kEight);
     std::uint64_t used = used_bytes(eight);
     // A counter that was full may hold 0 once more.
-    for (; full != full_.end() && *full < first + kEight; ++full)
-      used |= std::uint64_t{0x80} << 8 * (*full - first);
+    for (; often != often_.end() && often->color < first + kEight; ++often)
+      used |= std::uint64_t{0x80} << 8 * (often->color - first);
     use(first, used);
   }
 }
 
 template <class Use>
 void ColorCounter::for_each_color(std::size_t begin, std::size_t end, Use use) const {
-  auto full = std::lower_bound(full_.begin(), full_.end(), begin);
+  auto often = std::lower_bound(often_.begin(), often_.end(), begin, comes_before_color<Often>);
   for_each_eight(begin, end, [&](std::size_t first, std::uint64_t used) {
     for (; used != 0; used &= used - 1) {
       const std::size_t color = first + static_cast<std::size_t>(std::countr_zero(used)) / 8;
       std::uint32_t pixels = counters_[color];
-      for (; full != full_.end() && *full == color; ++full) pixels += 256;
+      if (often != often_.end() && often->color == color) pixels += 256 * often++->times;
       use(color, pixels);
     }
   });
 }
 
-void ColorCounter::sort_full() { std::sort(full_.begin(), full_.end()); }
+void ColorCounter::settle() {
+  std::sort(full_.begin(), full_.end());
+  std::vector<Often> all;
+  all.reserve(often_.size() + full_.size());
+  auto old = often_.begin();
+  for (auto first = full_.begin(); first != full_.end();) {
+    const auto end = std::upper_bound(first, full_.end(), *first);
+    Often one{*first, static_cast<std::uint32_t>(end - first)};
+    for (; old != often_.end() && old->color < one.color; ++old) all.push_back(*old);
+    if (old != often_.end() && old->color == one.color) one.times += old++->times;
+    all.push_back(one);
+    first = end;
+  }
+  all.insert(all.end(), old, often_.end());
+  often_ = std::move(all);
+  full_.clear();
+}
 
 ColorTable ColorCounter::table() {
-  sort_full();
+  settle();
   constexpr std::size_t kPart = kColors / kParts;
   std::array<std::size_t, kParts + 1> places{};
   tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
@@ -125,7 +151,7 @@ ColorTable ColorCounter::table() {
 
 ColorPlaces::ColorPlaces(ColorCounter&& counter) : places_(ColorCounter::kColors) {
   ColorCounter counted = std::move(counter);
-  counted.sort_full();
+  counted.settle();
   std::uint32_t place = 0;
   counted.for_each_color(0, ColorCounter::kColors,
                          [&](std::size_t color, std::uint32_t) { places_[color] = place++; });

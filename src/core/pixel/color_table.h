@@ -83,20 +83,31 @@ class ColorCounter {
   }();
 
   /// Calls use(color, pixels) for the colors from `begin` to `end` that some pixel has, in order.
-  /// Needs sorted `full_`.
+  /// Nothing is left in `full_`.
   template <class Use>
   void for_each_color(std::size_t begin, std::size_t end, Use use) const;
   template <class Use>
   void for_each_eight(std::size_t begin, std::size_t end, Use use) const;
 
-  void sort_full();
+  /// Adds `full_` to `often_`, so that memory grows with the colors, not with the picture.
+  void settle();
 
   void count(std::uint32_t color) {
-    if (++counters_[color] == 0) full_.push_back(color);
+    if (++counters_[color] != 0) return;
+    full_.push_back(color);
+    if (full_.size() == kMostFull) settle();
   }
 
+  /// A color whose counter was full: 256 pixels each time.
+  struct Often {
+    std::uint32_t color;
+    std::uint32_t times;
+  };
+  static constexpr std::size_t kMostFull = 1u << 15;
+
   ZeroedArray<std::uint8_t> counters_;
-  std::vector<std::uint32_t> full_;  // a color for each 256 pixels that its counter lost
+  std::vector<std::uint32_t> full_;  // colors whose counter was full since they were settled
+  std::vector<Often> often_;         // each color once, in order
 };
 
 /// Where each counted color stands in the table. Takes up to 64 MiB, and gives up the counters.

@@ -84,8 +84,9 @@ TEST_CASE("a color table holds each color once, in order, with its count", "[cor
 }
 
 TEST_CASE("colors of more pixels than a counter holds are counted whole", "[core][pixel]") {
-  const std::map<std::uint8_t, std::uint32_t> plain{{3, 255},     {4, 256}, {5, 257},     {6, 512},
-                                                    {7, 100'000}, {200, 1}, {255, 65'536}};
+  const std::map<std::uint8_t, std::uint32_t> plain{
+      {3, 255},     {4, 256},       {5, 257}, {6, 512},
+      {7, 100'000}, {9, 9'000'000}, {200, 1}, {255, 65'536}};  // 9,000,000 settles more than once
   ColorCounter counter;
   for (const auto& [code, pixels] : plain)
     counter.add_stored(std::vector<std::byte>(pixels, std::byte{code}).data(), 1, pixels);
