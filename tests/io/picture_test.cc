@@ -346,3 +346,31 @@ TEST_CASE("masks are read at 128, other values are said, wrong ones refused", "[
   write_picture(dir / "l.jpg", spec_of(3, 1, 1), std::vector<std::byte>(3));
   CHECK_THROWS_WITH(read_mask(dir / "l.jpg", 3, 1, warnings), Catch::Contains("lossy"));
 }
+
+TEST_CASE("TIFFs of inks are refused, those of many channels are not", "[io][tiff]") {
+  const TempDir dir;
+  const auto write = [&](const char* name, std::uint16_t channels, std::uint16_t photometric) {
+    TIFF* tiff = TIFFOpen((dir / name).c_str(), "w");
+    TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, 2);
+    TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, 1);
+    TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, 8);
+    TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, channels);
+    TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+    TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, photometric);
+    std::vector<std::uint8_t> row(2u * channels);
+    for (std::size_t i = 0; i < row.size(); ++i) row[i] = static_cast<std::uint8_t>(10 * i);
+    TIFFWriteScanline(tiff, row.data(), 0, 0);
+    TIFFClose(tiff);
+  };
+  write("inks.tif", 4, PHOTOMETRIC_SEPARATED);
+  CHECK_THROWS_WITH(open_picture(dir / "inks.tif", {}),
+                    Catch::Contains("inks.tif: a TIFF with CMYK samples, which this program does "
+                                    "not read"));
+  for (const std::uint16_t channels : {2, 4, 7}) {
+    write("many.tif", channels, PHOTOMETRIC_MINISBLACK);
+    PictureFile file = open_picture(dir / "many.tif", {});
+    CHECK(file.facts.layout == std::to_string(channels) + " channels");
+    CHECK_FALSE(file.info.has_color());
+    CHECK(samples_of<std::uint8_t>(file).back() == 10 * (2 * channels - 1));
+  }
+}
