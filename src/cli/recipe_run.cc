@@ -182,10 +182,8 @@ class RecipeRun {
 
   Json run() {
     done_.assign(recipe_.steps.size(), Json());
-    if (shared_.shard)
-      divided_ = steps_on_pictures(recipe_);
-    else
-      divided_.assign(recipe_.steps.size(), false);
+    divided_ =
+        shared_.shard ? steps_on_pictures(recipe_) : std::vector<bool>(recipe_.steps.size(), false);
     for (std::size_t left = recipe_.steps.size(); left > 0;) {
       const std::vector<std::size_t> ready = ready_steps();
       std::vector<std::future<Json>> running;

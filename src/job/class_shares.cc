@@ -1,19 +1,17 @@
 #include "job/class_shares.h"
 
-#include <array>
 #include <cstddef>
+
+#include "core/stats/code_counts.h"
 
 namespace chalcedony {
 
 void count_labels(const std::uint8_t* labels, const Block& block,
                   std::vector<std::uint64_t>& counts) {
-  // Several tables, taken in turn: neighbors are alike, and a counter that was just written is slow
-  // to read again.
-  constexpr std::size_t kTables = 4;
-  std::array<std::array<std::uint32_t, 256>, kTables> tables{};
-  for (std::size_t i = 0; i < block.size; ++i) ++tables[i % kTables][labels[i]];
-  for (const auto& table : tables)
-    for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += table[c];
+  CodeCounts codes(1);
+  codes.add(reinterpret_cast<const std::byte*>(labels), block.size);
+  const CodeCounts::Counts pixels = codes.of(0);
+  for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += pixels[c];
   counts[0] -= block.size - block.counted_size;
 }
 

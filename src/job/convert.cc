@@ -123,9 +123,8 @@ void put_in_order(CountedPicture& picture, const ConvertOptions& options) {
 
 Json convert_one(const std::filesystem::path& input, const ConvertOptions& options,
                  const Context& context, const PictureOutput& place) {
-  CountedPicture picture = open_counted(input, options.shared, context);
+  CountedPicture picture = open_color(input, options.shared, context);
   refuse_labels(picture);
-  keep_color_only(picture);
   put_in_order(picture, options);
   const PictureInfo& info = picture.file.info;
   PictureSpec spec = spec_for(info, options);

@@ -92,9 +92,7 @@ GatheredRun gather_recipe(const std::vector<RunPart>& parts, const path& output,
   for (Json& picture : pictures)
     if (!all.failed.count(picture["file"].get<std::string>())) all.inputs.push_back(picture);
   all.run["inputs"] = all.inputs;
-  all.run["outputs"] = Json::array();
-  for (const path& file : all.outputs)
-    all.run["outputs"].push_back(file.lexically_relative(output).generic_string());
+  all.run["outputs"] = outputs_below(all.outputs, output);
   all.run = folder_to_mark(std::move(all.run), output);
   all.run["folder"] = folder_text(output);
   add_to_record(output, all.run);

@@ -85,14 +85,6 @@ void check_nothing_else(const std::vector<RunPart>& parts, const std::set<std::s
                          "make it anew, without --shard", part.folder.string());
 }
 
-/// The files of a run as its record lists them.
-Json outputs_below(const std::vector<path>& files, const path& output) {
-  Json outputs = Json::array();
-  for (const path& file : files)
-    outputs.push_back(file.lexically_relative(output).generic_string());
-  return outputs;
-}
-
 }  // namespace
 
 JournalText journal_of(const RunPart& part, const path& output) {
@@ -110,6 +102,13 @@ JournalText journal_of(const RunPart& part, const path& output) {
     entry.summary = move(std::move(entry.summary));
   }
   return journal;
+}
+
+Json outputs_below(const std::vector<path>& files, const path& folder) {
+  Json outputs = Json::array();
+  for (const path& file : files)
+    outputs.push_back(file.lexically_relative(folder).generic_string());
+  return outputs;
 }
 
 void copy_into_place(const path& from, const path& to) {

@@ -47,6 +47,10 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const std::filesystem:
 /// Errors    InputError as read_journal()
 JournalText journal_of(const RunPart& part, const std::filesystem::path& output);
 
+/// Files in `folder` as a record there lists them.
+Json outputs_below(const std::vector<std::filesystem::path>& files,
+                   const std::filesystem::path& folder);
+
 /// Copies a file, whole or not at all.
 ///
 /// Errors    OutputError

@@ -46,20 +46,20 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
   return picture;
 }
 
-void keep_color_only(CountedPicture& picture) {
-  PictureInfo& info = picture.file.info;
-  if (!info.bands) return;
+void require_color(const PictureInfo& info) {
   const ChannelPlan asks_for_color(info, channels_of(*info.space));
-  picture.file.rows = std::make_unique<PickedRows>(std::move(picture.file.rows), info.bands->of);
-  info.shape = picture.file.rows->shape();
-  info.bands.reset();
-  info.alpha = AlphaKind::kNone;
 }
 
 CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
                           const Context& context) {
   CountedPicture picture = open_counted(path, options, context);
-  keep_color_only(picture);
+  PictureInfo& info = picture.file.info;
+  if (!info.bands) return picture;
+  require_color(info);
+  picture.file.rows = std::make_unique<PickedRows>(std::move(picture.file.rows), info.bands->of);
+  info.shape = picture.file.rows->shape();
+  info.bands.reset();
+  info.alpha = AlphaKind::kNone;
   return picture;
 }
 

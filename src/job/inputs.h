@@ -27,12 +27,14 @@ struct CountedPicture {
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
                             const Context& context);
 
-/// Leaves only the color of a picture, for commands that write pictures of it.
-///
-/// Errors    InputError when it has more channels and nothing says which are its color
-void keep_color_only(CountedPicture& picture);
+/// Errors    InputError when a picture has more channels than a color, and nothing says which are
+///           its color
+void require_color(const PictureInfo& info);
 
-/// The same as open_counted() and then keep_color_only().
+/// The same as open_counted(), of a picture with more channels only those of its color: for
+/// commands that write pictures of it.
+///
+/// Errors    InputError, also as require_color()
 CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
                           const Context& context);
 

@@ -145,7 +145,7 @@ class Inspection {
 
   void check_points() const {
     // Points are told in color spaces.
-    if (!options_.at.empty()) const ChannelPlan asks_for_color(info_, channels_of(*info_.space));
+    if (!options_.at.empty()) require_color(info_);
     for (const auto& [x, y] : options_.at)
       if (x < 0 || y < 0 || x >= info_.shape.width || y >= info_.shape.height)
         throw InputError("--at " + std::to_string(x) + "," + std::to_string(y) +

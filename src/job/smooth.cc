@@ -9,9 +9,8 @@ namespace {
 
 Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options,
                 const Context& context, const PictureOutput& place) {
-  CountedPicture picture = open_counted(input, options.shared, context);
+  CountedPicture picture = open_color(input, options.shared, context);
   refuse_labels(picture);
-  keep_color_only(picture);
   const PictureInfo& info = picture.file.info;
   refuse_hue(info, input);
   PictureSpec spec = spec_like(info);

@@ -17,14 +17,11 @@ VerdictsByColor::VerdictsByColor(bool with_confidence) {
   if (with_confidence) confidences_.emplace(ColorCounter::kColors);
 }
 
-void VerdictsByColor::find(const Block& block, std::uint32_t channels, Found& found,
+void VerdictsByColor::find(const Block& block, std::uint32_t channels, FoundColors& found,
                            Verdicts& verdicts) {
-  found.numbers.resize(block.size);
-  found.notes.resize(block.size);
-  notes_.find(block.stored, channels, block.size, found.numbers.data(), found.notes.data());
-  find_unknown(found.notes.data(), block.size, found.unknown);
+  notes_.find(block, channels, found);
   const std::size_t n = block.size;
-  const ColorMemo::Note* const notes = found.notes.data();
+  const std::uint8_t* const notes = found.notes.data();
   std::uint8_t* const __restrict labels = verdicts.labels.data();
   std::uint8_t* const __restrict far = verdicts.far.data();
   std::uint8_t* const __restrict contested = verdicts.contested.data();
@@ -41,7 +38,7 @@ void VerdictsByColor::find(const Block& block, std::uint32_t channels, Found& fo
         kConfidenceSteps;
 }
 
-void VerdictsByColor::note(const Found& found, Verdicts& asked) {
+void VerdictsByColor::note(const FoundColors& found, Verdicts& asked) {
   for (std::size_t k = 0; k < found.unknown.size(); ++k) {
     const std::uint32_t number = found.numbers[found.unknown[k]];
     const unsigned bits = static_cast<unsigned>(asked.labels[k]) << kLabelBit |
@@ -103,8 +100,7 @@ bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_met
   const bool of_color =
       std::none_of(model.features.begin(), model.features.end(),
                    [](const Channel& c) { return c.is_stored() || c.is_local(); });
-  return of_color && ColorCounter::fits(info) && info.color_channels() == 3 &&
-         info.known_in_range() && model.classes.size() <= kMostClasses &&
+  return of_color && ColorMemo::fits(info) && model.classes.size() <= kMostClasses &&
          (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);
 }
 

@@ -28,20 +28,13 @@ struct Verdicts {
 /// What was found of 8-bit colors; threads share it.
 class VerdictsByColor {
  public:
-  /// Which colors the pixels of a Block have, and what was noted of them.
-  struct Found {
-    std::vector<std::uint32_t> numbers;
-    std::vector<ColorMemo::Note> notes;
-    std::vector<std::uint32_t> unknown;  // places of pixels that nothing is noted of
-  };
-
   explicit VerdictsByColor(bool with_confidence);
 
   /// Looks up the colors of a Block; writes what is known to `verdicts`.
-  void find(const Block& block, std::uint32_t channels, Found& found, Verdicts& verdicts);
+  void find(const Block& block, std::uint32_t channels, FoundColors& found, Verdicts& verdicts);
   /// Notes what was found of the unknown colors; `asked` holds them one after the other. The
   /// confidence is rounded to a 65535th, and written back so.
-  void note(const Found& found, Verdicts& asked);
+  void note(const FoundColors& found, Verdicts& asked);
 
  private:
   ColorMemo notes_;
@@ -71,7 +64,7 @@ class BlockClassifier {
   VerdictsByColor* known_;
   Verdicts verdicts_, asked_;
   std::uint32_t channels_;  // of a pixel as stored
-  VerdictsByColor::Found found_;
+  FoundColors found_;
   PickedPixels picked_;
 };
 

@@ -12,6 +12,13 @@ namespace {
 
 constexpr std::uint32_t kLeastSide = 3, kLargestSide = 255;
 
+/// A name in lower case, without blanks.
+std::string plainly(std::string_view written) {
+  std::string name = lower_case(std::string(written));
+  std::erase(name, ' ');
+  return name;
+}
+
 /// `mean5(` or the like at the begin of a name, taken off it with the bracket at its end.
 Around take_around(std::string& name) {
   const std::size_t open = name.find('(');
@@ -49,8 +56,7 @@ Channel taken_around(Channel channel, const Around& around) {
 }  // namespace
 
 Channel feature_channel_named(std::string_view written) {
-  std::string name = lower_case(std::string(written));
-  std::erase(name, ' ');
+  std::string name = plainly(written);
   const Around around = take_around(name);
   return taken_around(channel_named(name), around);
 }
@@ -60,8 +66,7 @@ std::vector<Channel> feature_channels_named(std::string_view list) {
   std::size_t from = 0;
   while (from <= list.size()) {
     const std::size_t comma = std::min(list.find(',', from), list.size());
-    std::string item = lower_case(std::string(list.substr(from, comma - from)));
-    std::erase(item, ' ');
+    std::string item = plainly(list.substr(from, comma - from));
     const Around around = take_around(item);
     for (const Channel& plain : channels_named(item)) {
       const Channel channel = taken_around(plain, around);

@@ -161,20 +161,18 @@ FeaturePlan::FeaturePlan(const PictureInfo& info, const std::vector<Channel>& ch
 }
 
 FeatureEvaluator::FeatureEvaluator(const FeaturePlan& plan)
-    : plan_(&plan),
-      channels_(plan.channels_),
-      local_(plan.local_),
-      buffer_(plan.size() + 1),
-      values_(plan.size()) {}
+    : plan_(&plan), channels_(plan.channels_), buffer_(plan.size() + 1), values_(plan.size()) {
+  if (!plan.local_.empty()) local_.emplace(plan.local_);
+}
 
 void FeatureEvaluator::evaluate(const Block& block) {
   channels_.evaluate(block);
-  local_.evaluate(block);
+  if (local_) local_->evaluate(block);
   float* const left = buffer_.plane(values_.size());
   for (std::size_t f = 0; f < values_.size(); ++f) {
     const FeaturePlan::Source& source = plan_->sources_[f];
     const float* const channel =
-        source.is_local ? local_.values(source.channel) : channels_.channel(source.channel);
+        source.is_local ? local_->values(source.channel) : channels_.channel(source.channel);
     values_[f] = channel;
     if (source.part != Feature::Part::kValue) {
       const float* chroma = channels_.channel(source.chroma);

@@ -99,7 +99,7 @@ class FeatureEvaluator {
  private:
   const FeaturePlan* plan_;
   ChannelEvaluator channels_;
-  LocalEvaluator local_;
+  std::optional<LocalEvaluator> local_;
   PlaneBuffer buffer_;
   std::vector<const float*> values_;
 };

@@ -45,7 +45,6 @@ LocalEvaluator::LocalEvaluator(const LocalPlan& plan)
       features_(plan.features_.size()) {}
 
 void LocalEvaluator::evaluate(const Block& block) {
-  if (plan_->empty()) return;
   if (!block.band) throw std::logic_error("the neighborhood of a Block is not known");
   if (block.band != band_ || block.band->first_row() != first_row_) read(*block.band);
   offset_ =

@@ -16,63 +16,77 @@
 
 namespace chalcedony {
 
+/// Which colors the pixels of a Block have, and what was noted of them.
+struct FoundColors {
+  std::vector<std::uint32_t> numbers;
+  std::vector<std::uint8_t> notes;     // 0 for none
+  std::vector<std::uint32_t> unknown;  // places of the pixels of which nothing is noted
+};
+
 /// A note for each of 16.7 million colors; 0 is none. Threads share it: what they write of a color
 /// is the same, whoever comes first, and who sees a note sees what was written before it. Similar
 /// colors lie close together, and only parts that are used take memory. Notes of a byte are twice
 /// as quick to look up as those of two.
 class ColorMemo {
  public:
-  using Note = std::uint8_t;
-
   ColorMemo() : notes_(ColorCounter::kColors) {}
 
-  /// Looks up the colors of n stored pixels, of a picture that ColorCounter::fits: their numbers
-  /// and what is noted of them.
-  void find(const std::byte* stored, std::uint32_t channels, std::size_t n,
-            std::uint32_t* __restrict numbers, Note* __restrict notes) {
-    if (channels == 3) {
-      number<3>(stored, n, numbers);
-    } else {
-      for (std::size_t i = 0; i < n; ++i)
-        numbers[i] = ColorCounter::pack(stored + i * channels, channels);
-    }
-    Note* const all = notes_.data();
-    for (std::size_t i = 0; i < n; ++i)
-      notes[i] = std::atomic_ref(all[numbers[i]]).load(std::memory_order_acquire);
+  /// Whether the pixels of such a picture are of colors that can be noted: three 8-bit channels, in
+  /// the range of sRGB, whatever alpha beside them.
+  static bool fits(const PictureInfo& info) {
+    return ColorCounter::fits(info) && info.color_channels() == 3 && info.known_in_range();
   }
 
-  void note(std::uint32_t number, Note note) {
+  /// Looks up the colors of a Block whose pixels have so many stored channels.
+  void find(const Block& block, std::uint32_t channels, FoundColors& found) {
+    found.numbers.resize(block.size);
+    found.notes.resize(block.size);
+    if (channels == 3) {
+      number<3>(block, found.numbers.data());
+    } else {
+      number<4>(block, found.numbers.data());
+    }
+    std::uint8_t* const all = notes_.data();
+    const std::uint32_t* const numbers = found.numbers.data();
+    std::uint8_t* const __restrict notes = found.notes.data();
+    const std::size_t n = block.size;
+    for (std::size_t i = 0; i < n; ++i)
+      notes[i] = std::atomic_ref(all[numbers[i]]).load(std::memory_order_acquire);
+    list_unknown(found);
+  }
+
+  void note(std::uint32_t number, std::uint8_t note) {
     std::atomic_ref(notes_[number]).store(note, std::memory_order_release);
   }
 
  private:
   template <std::size_t kChannels>
-  void number(const std::byte* stored, std::size_t n, std::uint32_t* __restrict numbers) {
-    const Note* const all = notes_.data();
+  void number(const Block& block, std::uint32_t* __restrict numbers) {
+    const std::uint8_t* const all = notes_.data();
+    const std::size_t n = block.size;
     for (std::size_t i = 0; i < n; ++i) {
-      numbers[i] = ColorCounter::pack(stored + i * kChannels);
+      numbers[i] = ColorCounter::pack(block.stored + i * kChannels);
       __builtin_prefetch(all + numbers[i]);
     }
   }
 
-  ZeroedArray<Note> notes_;
-};
-
-/// The places of the notes that are none.
-inline void find_unknown(const std::uint8_t* notes, std::size_t n,
-                         std::vector<std::uint32_t>& places) {
-  constexpr std::size_t kEight = 8;
-  places.clear();
-  for (std::size_t first = 0; first < n; first += kEight) {
-    const std::size_t size = std::min(kEight, n - first);
-    std::uint64_t eight = ~std::uint64_t{0};
-    std::memcpy(&eight, notes + first, size);
-    // Few colors are new: mostly no byte of the eight is 0.
-    if (((eight - 0x0101010101010101) & ~eight & 0x8080808080808080) == 0) continue;
-    for (std::size_t i = first; i < first + size; ++i)
-      if (notes[i] == 0) places.push_back(static_cast<std::uint32_t>(i));
+  static void list_unknown(FoundColors& found) {
+    constexpr std::size_t kEight = 8;
+    const std::vector<std::uint8_t>& notes = found.notes;
+    found.unknown.clear();
+    for (std::size_t first = 0; first < notes.size(); first += kEight) {
+      const std::size_t size = std::min(kEight, notes.size() - first);
+      std::uint64_t eight = ~std::uint64_t{0};
+      std::memcpy(&eight, notes.data() + first, size);
+      // Few colors are new: mostly no byte of the eight is 0.
+      if (((eight - 0x0101010101010101) & ~eight & 0x8080808080808080) == 0) continue;
+      for (std::size_t i = first; i < first + size; ++i)
+        if (notes[i] == 0) found.unknown.push_back(static_cast<std::uint32_t>(i));
+    }
   }
-}
+
+  ZeroedArray<std::uint8_t> notes_;
+};
 
 /// Some pixels of a Block as a Block of their own, in which nothing but their color is right.
 class PickedPixels {

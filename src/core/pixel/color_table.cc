@@ -34,6 +34,11 @@ std::uint64_t used_bytes(std::uint64_t bytes) {
   return (((bytes & kLow) + kLow) | bytes) & ~kLow;
 }
 
+template <class Often>
+bool comes_before_color(const Often& often, std::size_t color) {
+  return often.color < color;
+}
+
 }  // namespace
 
 bool ColorCounter::fits(const PictureInfo& info) {
@@ -61,15 +66,6 @@ void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, s
 void ColorCounter::add(std::span<const std::uint32_t> packed) {
   for (const std::uint32_t color : packed) count(color);
 }
-
-namespace {
-
-template <class Often>
-bool comes_before_color(const Often& often, std::size_t color) {
-  return often.color < color;
-}
-
-}  // namespace
 
 /// Calls use(first, used) for every eight colors: the top bit of each byte in `used` says whether
 /// some pixel has that color.

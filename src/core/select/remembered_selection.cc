@@ -18,8 +18,7 @@ bool remembers_colors(const PictureInfo& info, const Expression& expression) {
   const auto of_color = [](const Channel& channel) {
     return !channel.is_stored() && !channel.is_hue();
   };
-  return ColorCounter::fits(info) && info.known_in_range() && info.color_channels() == 3 &&
-         info.shape.pixels() >= ColorCounter::kFewPixels &&
+  return ColorMemo::fits(info) && info.shape.pixels() >= ColorCounter::kFewPixels &&
          measures_differences(*expression.test) &&
          std::all_of(expression.channels.begin(), expression.channels.end(), of_color);
 }
@@ -30,24 +29,22 @@ RememberedSelection::RememberedSelection(const Expression& expression, const Cha
       channels_(plan),
       selection_(expression),
       known_(known),
-      numbers_(kBlockPixels),
-      notes_(kBlockPixels),
       selected_(kBlockPixels) {}
 
 const std::uint8_t* RememberedSelection::select(const Block& block) {
-  known_.find(block.stored, stored_channels_, block.size, numbers_.data(), notes_.data());
-  find_unknown(notes_.data(), block.size, unknown_);
-  if (!unknown_.empty()) {
-    const Block& picked = picked_.pick(block, unknown_);
+  known_.find(block, stored_channels_, found_);
+  const std::vector<std::uint32_t>& unknown = found_.unknown;
+  if (!unknown.empty()) {
+    const Block& picked = picked_.pick(block, unknown);
     channels_.evaluate(picked);
     const std::uint8_t* const selected = selection_.select(picked, channels_);
-    for (std::size_t k = 0; k < unknown_.size(); ++k) {
+    for (std::size_t k = 0; k < unknown.size(); ++k) {
       const std::uint8_t note = selected[k] ? kTaken : kLeft;
-      notes_[unknown_[k]] = note;
-      known_.note(numbers_[unknown_[k]], note);
+      found_.notes[unknown[k]] = note;
+      known_.note(found_.numbers[unknown[k]], note);
     }
   }
-  const std::uint8_t* const notes = notes_.data();
+  const std::uint8_t* const notes = found_.notes.data();
   std::uint8_t* const __restrict selected = selected_.data();
   for (std::size_t i = 0; i < block.size; ++i) selected[i] = notes[i] >> 1;
   return selected;

@@ -34,8 +34,8 @@ class RememberedSelection {
   Selection selection_;
   SelectedColors& known_;
   PickedPixels picked_;
-  std::vector<std::uint32_t> numbers_, unknown_;
-  std::vector<std::uint8_t> notes_, selected_;
+  FoundColors found_;
+  std::vector<std::uint8_t> selected_;
 };
 
 }  // namespace chalcedony
