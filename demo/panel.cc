@@ -5,8 +5,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/color/conversion.h"
 #include "core/color/css_color.h"
+#include "core/color/srgb.h"
 #include "demo/random.h"
 
 namespace chalcedony::demo {
@@ -243,19 +243,13 @@ Panel draw_panel(const PanelPlan& plan) {
   if (plan.samples) find_spots(panel, highlights, random);
 
   const Painter painter(plan, design);
-  const Conversion encode(spaces::kSrgbLinear, spaces::kSrgb);
-  PlaneBuffer row;
   for (std::uint32_t y = 0; y < kHeight; ++y) {
     for (std::uint32_t x = 0; x < kWidth; ++x) {
       const Linear light = painter.light(x, y, highlights[std::size_t{y} * kWidth + x]);
-      for (std::size_t c = 0; c < 3; ++c) row.plane(c)[x] = static_cast<float>(255 * light[c]);
-    }
-    encode.run(read_only(row.planes()), row.planes(), kWidth);
-    for (std::uint32_t x = 0; x < kWidth; ++x) {
       const bool edge = plan.bad_edge && x >= kWidth - kBadEdgeColumns;
       if (edge) panel.reference[std::size_t{y} * kWidth + x] = 0;
       for (std::size_t c = 0; c < 3; ++c) {
-        const double value = edge ? 236 : row.plane(c)[x];
+        const double value = edge ? 236 : 255 * srgb_encoded(light[c]);
         const double grainy = std::clamp(value + kGrain * random.normal(), 0.0, 255.0);
         panel.rgb.push_back(static_cast<std::uint8_t>(grainy + 0.5));
       }

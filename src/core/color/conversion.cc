@@ -52,6 +52,19 @@ void Conversion::add(const Steps& steps) {
 }
 
 void Conversion::run(const ConstPlanes& in, const Planes& out, std::size_t n) const {
+  if (steps_.empty()) {
+    for (std::size_t c = 0; c < 3; ++c)
+      if (in[c] != out[c]) std::copy_n(in[c], n, out[c]);
+    return;
+  }
+  // All steps on some pixels before the next ones: these are still in the first cache then.
+  constexpr std::size_t kStretch = 512;
+  static_assert(kStretch % kPlanePadding == 0);
+  for (std::size_t first = 0; first < n; first += kStretch)
+    run_steps(from_pixel(in, first), from_pixel(out, first), std::min(kStretch, n - first));
+}
+
+void Conversion::run_steps(const ConstPlanes& in, const Planes& out, std::size_t n) const {
   ConstPlanes from = in;
   for (const Step& step : steps_) {
     if (const Affine* affine = std::get_if<Affine>(&step)) {
@@ -61,9 +74,6 @@ void Conversion::run(const ConstPlanes& in, const Planes& out, std::size_t n) co
     }
     from = read_only(out);
   }
-  if (steps_.empty())
-    for (std::size_t c = 0; c < 3; ++c)
-      if (in[c] != out[c]) std::copy_n(in[c], n, out[c]);
 }
 
 std::array<double, 3> convert_color(const Space& from, const Space& to,

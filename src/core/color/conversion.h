@@ -39,6 +39,7 @@ class Conversion {
 
  private:
   void add(const Steps& steps);
+  void run_steps(const ConstPlanes& in, const Planes& out, std::size_t n) const;
 
   std::vector<Step> steps_;
 };

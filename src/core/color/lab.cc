@@ -23,7 +23,8 @@ struct LabFromXyz {
   HWY_INLINE V f(D d, V t) const {
     const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kKappa)), hn::Set(d, 16.0f)),
                            hn::Set(d, 1.0f / 116.0f));
-    return hn::IfThenElse(hn::Gt(t, hn::Set(d, kEpsilon)), cube_root(d, t), line);
+    const V cut = hn::Set(d, kEpsilon);
+    return hn::IfThenElse(hn::Gt(t, cut), cube_root(d, hn::Max(t, cut)), line);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& x, V& y, V& z) const {

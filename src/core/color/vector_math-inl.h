@@ -10,6 +10,8 @@
 
 #include <hwy/highway.h>
 
+#include "core/color/fixed_power.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
@@ -61,21 +63,47 @@ HWY_INLINE V power_positive(D d, V x, float p) {
   return hn::IfThenElseZero(hn::Gt(x, hn::Set(d, 1.2e-38f)), result);
 }
 
-// The cube root, with the sign of x: exponent over three for a start, then Halley's iteration
-// twice, which triples the correct digits each time.
+// table[i] for i in 0 to 31.
+template <class D, class VI>
+HWY_INLINE hn::Vec<D> entry_of_32(D d, const float* table, VI i) {
+  if constexpr (HWY_MAX_BYTES == 64 && hn::MaxLanes(d) == 16) {
+    const hn::RebindToSigned<D> di;
+    const auto place = hn::IndicesFromVec(d, hn::And(i, hn::Set(di, 15)));
+    const auto low = hn::TableLookupLanes(hn::LoadU(d, table), place);
+    const auto high = hn::TableLookupLanes(hn::LoadU(d, table + 16), place);
+    return hn::IfThenElse(hn::RebindMask(d, hn::Gt(i, hn::Set(di, 15))), high, low);
+  } else {
+    return hn::GatherIndex(d, table, i);
+  }
+}
+
+// The same by the table of a power that is known beforehand, in a third of the time. Lanes beyond
+// the table are rare; they are worked out by the logarithm, whatever lies in the others.
+template <class D, class V>
+HWY_INLINE V power_positive(D d, V x, const FixedPower& p) {
+  const hn::RebindToSigned<D> di;
+  const auto bits = hn::BitCast(di, x);
+  const auto place = hn::Sub(hn::ShiftRight<23>(bits), hn::Set(di, 127 + FixedPower::kLowest));
+  const auto last = hn::Set(di, static_cast<int>(FixedPower::kEntries) - 1);
+  const auto held = hn::Min(hn::Max(place, hn::Zero(di)), last);
+  const auto mantissa = hn::Or(hn::And(bits, hn::Set(di, 0x7fffff)), hn::Set(di, 0x3f800000));
+  const V u = hn::Sub(hn::BitCast(d, mantissa), hn::Set(d, 1.5f));
+  V series = hn::Set(d, p.series[FixedPower::kTerms - 1]);
+  for (std::size_t k = FixedPower::kTerms - 1; k-- > 0;)
+    series = hn::Add(hn::Set(d, p.series[k]), hn::Mul(u, series));
+  const auto nonzero = hn::Ne(x, hn::Zero(d));
+  const V result =
+      hn::IfThenElseZero(nonzero, hn::Mul(series, entry_of_32(d, p.of_two.data(), held)));
+  const auto beyond = hn::And(nonzero, hn::RebindMask(d, hn::Ne(held, place)));
+  if (HWY_LIKELY(hn::AllFalse(d, beyond))) return result;
+  return hn::IfThenElse(beyond, power_positive(d, x, p.exponent), result);
+}
+
+// The cube root, with the sign of x.
 template <class D, class V>
 HWY_INLINE V cube_root(D d, V x) {
-  const hn::RebindToSigned<D> di;
-  const V size = hn::Abs(x);
-  const V bits = hn::ConvertTo(d, hn::BitCast(di, size));
-  const V third = hn::Add(hn::Mul(bits, hn::Set(d, 1.0f / 3.0f)), hn::Set(d, 709921077.0f));
-  V y = hn::BitCast(d, hn::NearestInt(third));
-  for (int i = 0; i < 2; ++i) {
-    const V y3 = hn::Mul(hn::Mul(y, y), y);
-    const V two_x = hn::Add(size, size);
-    y = hn::Mul(y, hn::Div(hn::Add(y3, two_x), hn::Add(hn::Add(y3, y3), size)));
-  }
-  return hn::CopySign(hn::IfThenElseZero(hn::Gt(size, hn::Set(d, 1e-30f)), y), x);
+  static constexpr FixedPower kThird = fixed_power(1.0 / 3.0);
+  return hn::CopySign(power_positive(d, hn::Abs(x), kThird), x);
 }
 
 // The angle of (x, y) in degrees, in [0, 360); 0 for the origin. The quotient of the smaller by

@@ -17,15 +17,19 @@ namespace HWY_NAMESPACE {
 // A power with a straight piece next to black, odd for negative signals; all in 0-255.
 // decoded = ((v + offset) / (1 + offset))^gamma above `cut`, v / slope below.
 struct Toe {
-  float gamma, offset, slope, cut;  // cut on the encoded side, 0-1
+  FixedPower gamma, inverse;
+  float offset, slope, cut;  // cut on the encoded side, 0-1
 };
-constexpr Toe kA98Toe{563.0f / 256.0f, 0.0f, 1.0f, -1.0f};
-constexpr Toe kProphotoToe{1.8f, 0.0f, 16.0f, 16.0f / 512.0f};
+constexpr Toe toe(double gamma, float offset, float slope, float cut) {
+  return {fixed_power(gamma), fixed_power(1 / gamma), offset, slope, cut};
+}
+constexpr Toe kA98Toe = toe(563.0 / 256.0, 0.0f, 1.0f, -1.0f);
+constexpr Toe kProphotoToe = toe(1.8, 0.0f, 16.0f, 16.0f / 512.0f);
 constexpr float kAlpha = 0.09929682680944f, kBeta = 0.018053968510807f;
-constexpr Toe kRec2020Toe{1.0f / 0.45f, kAlpha, 4.5f, 4.5f * kBeta};
+constexpr Toe kRec2020Toe = toe(1 / 0.45, kAlpha, 4.5f, 4.5f * kBeta);
 
 struct Decode {
-  Toe toe;
+  const Toe& toe;
   template <class D, class V>
   HWY_INLINE V one(D d, V v) const {
     const V size = hn::Mul(hn::Abs(v), hn::Set(d, 1.0f / 255.0f));
@@ -45,11 +49,11 @@ struct Decode {
 };
 
 struct Encode {
-  Toe toe;
+  const Toe& toe;
   template <class D, class V>
   HWY_INLINE V one(D d, V v) const {
     const V size = hn::Mul(hn::Abs(v), hn::Set(d, 1.0f / 255.0f));
-    const V root = power_positive(d, size, 1.0f / toe.gamma);
+    const V root = power_positive(d, size, toe.inverse);
     const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 1.0f + toe.offset)), hn::Set(d, toe.offset));
     const V line = hn::Mul(size, hn::Set(d, toe.slope));
     const V encoded = hn::IfThenElse(hn::Lt(line, hn::Set(d, toe.cut)), line, curve);

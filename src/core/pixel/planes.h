@@ -54,6 +54,12 @@ class PlaneBuffer {
   std::size_t count_;
 };
 
+/// The planes without the pixels before `first`.
+template <class Float>
+std::array<Float*, 3> from_pixel(const std::array<Float*, 3>& planes, std::size_t first) {
+  return {planes[0] + first, planes[1] + first, planes[2] + first};
+}
+
 inline ConstPlanes read_only(const Planes& planes) { return {planes[0], planes[1], planes[2]}; }
 
 }  // namespace chalcedony
