@@ -39,8 +39,12 @@ PictureSpec label_spec(const RasterShape& size, std::vector<LegendEntry> legend 
 struct EncodedRows {
   std::uint32_t rows = 0;
   std::vector<std::byte> bytes;
-  std::uint32_t adler = 1;     // PNG
-  std::uint64_t raw_size = 0;  // PNG
+  std::uint32_t adler = 1;         // PNG
+  std::uint64_t raw_size = 0;      // PNG
+  std::vector<std::byte> samples;  // what was encoded, where `bytes` has memory of its own
+
+  /// The memory the samples came in, once the rows are written.
+  std::vector<std::byte> take_buffer() { return std::move(samples.empty() ? bytes : samples); }
 };
 
 class PictureWriter {

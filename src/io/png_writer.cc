@@ -111,7 +111,7 @@ class PngWriter : public PictureWriter {
       const std::array header{std::byte{0x78}, std::byte{0x01}};
       stripe.bytes.insert(stripe.bytes.begin(), header.begin(), header.end());
     }
-    return {rows, chunk("IDAT", stripe.bytes), stripe.adler, stripe.size};
+    return {rows, chunk("IDAT", stripe.bytes), stripe.adler, stripe.size, std::move(samples)};
   }
 
   void append(const EncodedRows& rows) override {

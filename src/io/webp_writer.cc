@@ -29,7 +29,7 @@ class WebpWriter : public PictureWriter {
 
   EncodedRows encode(std::uint32_t, std::uint32_t rows,
                      std::vector<std::byte> samples) const override {
-    return {rows, std::move(samples), 1, 0};
+    return {rows, std::move(samples), 1, 0, {}};
   }
 
   void append(const EncodedRows& rows) override {

@@ -230,7 +230,7 @@ class ClassMapJob {
     confidence_ += band.confidence;
     for (std::size_t f = 0; f < files_.size(); ++f) {
       files_[f].writer->append(band.rows[f]);
-      files_[f].buffers.give_back(std::move(band.rows[f].bytes));
+      files_[f].buffers.give_back(band.rows[f].take_buffer());
     }
   }
 

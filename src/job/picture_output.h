@@ -98,7 +98,7 @@ void travel_to_picture(RowSource& source, const RoadOptions& road, const RasterS
   };
   travel(source, road, make_encoder, [&](WrittenBand&& band) {
     writer.append(band.rows);
-    buffers.give_back(std::move(band.rows.bytes));
+    buffers.give_back(band.rows.take_buffer());
     add(std::move(band.added));
   });
 }

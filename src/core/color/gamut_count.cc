@@ -2,18 +2,40 @@
 
 #include <algorithm>
 
-namespace chalcedony {
-namespace {
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/color/gamut_count.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
 
-/// Whether some value is surely or nearly outside of the range, by a test that is done for several
-/// pixels at once.
-bool may_leave(const float* values, std::size_t n, const ChannelInfo& range) {
-  const float low = static_cast<float>(range.low), high = static_cast<float>(range.high);
-  std::uint32_t outside = 0;
-  for (std::size_t i = 0; i < n; ++i) outside |= (values[i] > high) | (values[i] < low);
-  return outside != 0;
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+namespace hn = hwy::HWY_NAMESPACE;
+
+// Whether some of n values lies outside.
+bool some_outside(const float* values, std::size_t n, float low, float high) {
+  const hn::CappedTag<float, kPlanePadding> d;
+  const std::size_t lanes = hn::Lanes(d);
+  const auto lowest = hn::Set(d, low), highest = hn::Set(d, high);
+  auto outside = hn::Lt(lowest, lowest);  // none yet
+  std::size_t i = 0;
+  for (; i + lanes <= n; i += lanes) {
+    const auto v = hn::LoadU(d, values + i);
+    outside = hn::Or(outside, hn::Or(hn::Lt(v, lowest), hn::Gt(v, highest)));
+  }
+  bool some = !hn::AllFalse(d, outside);
+  for (; i < n; ++i) some = some || values[i] < low || values[i] > high;
+  return some;
 }
 
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace chalcedony {
+namespace {
+HWY_EXPORT(some_outside);
 }  // namespace
 
 void GamutCount::add(const Block& block, const ConstPlanes& color, const PictureInfo& stored) {
@@ -21,7 +43,10 @@ void GamutCount::add(const Block& block, const ConstPlanes& color, const Picture
   const std::size_t planes = stored.color_channels() == 1 ? 1 : stored.space->channel_count;
   bool some_leave = false;
   for (std::size_t c = 0; c < planes; ++c)
-    some_leave = some_leave || may_leave(color[c], block.size, stored.space->channels[c]);
+    some_leave =
+        some_leave || HWY_DYNAMIC_DISPATCH(some_outside)(
+                          color[c], block.size, static_cast<float>(stored.space->channels[c].low),
+                          static_cast<float>(stored.space->channels[c].high));
   if (!some_leave) return;
   for (std::size_t i = 0; i < block.size; ++i) {
     float excess = 0;
@@ -45,3 +70,4 @@ GamutCount& GamutCount::operator+=(const GamutCount& other) {
 }
 
 }  // namespace chalcedony
+#endif

@@ -45,7 +45,7 @@ std::size_t read_rgb8(const std::uint8_t* stored, std::uint32_t channels,
   return i;
 }
 
-// Clipped, then rounded half up, as write_code does.
+// Clipped, then rounded half up, as write_codes does.
 template <class D>
 HWY_INLINE auto to_code(D d, const float* plane, float factor, float offset, float full) {
   const hn::RebindToSigned<D> di;
@@ -53,7 +53,7 @@ HWY_INLINE auto to_code(D d, const float* plane, float factor, float offset, flo
   auto code = hn::Mul(hn::Sub(value, hn::Set(d, offset)), hn::Set(d, factor));
   code = hn::IfThenElseZero(hn::Eq(code, code), code);
   code = hn::Min(hn::Max(code, hn::Zero(d)), hn::Set(d, full));
-  return hn::ConvertTo(di, hn::Floor(hn::Add(code, hn::Set(d, 0.5f))));
+  return hn::ConvertTo(di, hn::Add(code, hn::Set(d, 0.5f)));
 }
 
 std::size_t write_rgb8(const ConstPlanes& planes, std::size_t n,
