@@ -222,7 +222,8 @@ class ClusterJob {
     CountedPicture picture = std::move(*only_picture_);
     only_picture_.reset();
     const bool figures = plot.format() != FigureFormat::kNone;
-    const ClusterMaps maps = map_clusters(picture, colors_, groupings_, chosen_, files_for(input),
+    if (!lookup_) in_arena(options_.shared, [&] { lookup_.emplace(colors_, groupings_); });
+    const ClusterMaps maps = map_clusters(picture, *lookup_, groupings_, chosen_, files_for(input),
                                           figures, options_.shared, quiet);
     const std::uint64_t counted = picture.shape().pixels() - maps.excluded.total();
     lone_.resize(groupings_.size());
@@ -314,6 +315,7 @@ class ClusterJob {
   std::optional<std::size_t> most_k_;
   std::vector<GroupCriteria> criteria_;
   std::optional<GroupSuggestion> suggestion_;
+  std::optional<GroupLookup> lookup_;
   std::vector<std::uint64_t> lone_;
   std::uint64_t lone_of_ = 0;
 };

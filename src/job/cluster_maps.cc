@@ -9,6 +9,7 @@
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
+#include "core/pixel/row_buffers.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
 #include "job/class_shares.h"
@@ -35,10 +36,11 @@ struct MapBand {
 
 class MapJob {
  public:
-  MapJob(CountedPicture& picture, const ColorPoints& colors, const std::vector<Grouping>& groupings,
+  MapJob(CountedPicture& picture, const GroupLookup& lookup, const std::vector<Grouping>& groupings,
          std::size_t chosen, const ClusterMapFiles& files, bool previews,
          const SharedOptions& options, const Context& context)
       : picture_(picture),
+        lookup_(lookup),
         groupings_(groupings),
         chosen_(chosen),
         options_(options),
@@ -61,7 +63,6 @@ class MapJob {
       bytes_of_class_.push_back(std::byte{255});
     }
     open_files(files);
-    if (!wants_probabilities()) look_up(colors);
   }
 
   ClusterMaps run() {
@@ -87,23 +88,15 @@ class MapJob {
   const Model& model() const { return groupings_[chosen_].model; }
   bool wants_probabilities() const { return certainty_ || first_probability_; }
 
-  /// The class of every point by every grouping, so that pixels need only look up their colors.
-  void look_up(const ColorPoints& colors) {
-    places_ = colors.places();
-    if (!places_) return;
-    const Points points = colors.points();
-    for (const Grouping& grouping : groupings_) {
-      const std::vector<std::uint8_t> numbers = class_numbers(grouping.model);
-      std::vector<std::uint8_t>& classes =
-          class_of_place_.emplace_back(point_labels(points, grouping.model));
-      for (std::size_t i = 0; i < points.size; ++i) classes[i] = numbers[classes[i] - 1u];
-    }
-  }
+  bool looks_up() const { return lookup_.knows_colors() && !wants_probabilities(); }
 
   void open_files(const ClusterMapFiles& files) {
     const auto open = [&](const std::filesystem::path& path, PictureSpec spec) {
       spec.carried = picture_.file.facts.carried;
       files_.push_back(create_picture(path, spec));
+      const RowSource& rows = *picture_.file.rows;
+      buffers_.emplace_back(bands_under_way(road_for(picture_, options_, context_)),
+                            rows_per_band(rows.shape(), 0) * spec.shape.row_bytes() + 1);
       return files_.size() - 1;
     };
     if (!files.classes.empty())
@@ -133,7 +126,7 @@ class MapJob {
           features_(job.plan_),
           collector_(job.preview_),
           labels_(kBlockPixels + kPlanePadding),
-          found_(kBlockPixels),
+          places_(kBlockPixels),
           probabilities_(job.wants_probabilities() ? job.colors_.size() : 1) {
       for (const Grouping& grouping : job.groupings_)
         painters_.emplace_back(map_colors(grouping.model));
@@ -147,8 +140,9 @@ class MapJob {
       samples_.assign(job_->files_.size(), {});
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
-        if (job_->places_) {
-          job_->places_->find(block.stored, band.shape().channels, block.size, found_.data());
+        if (job_->looks_up()) {
+          job_->lookup_.find_places(block.stored, band.shape().channels, block.size,
+                                    places_.data());
         } else {
           features_.evaluate(block);
         }
@@ -168,41 +162,45 @@ class MapJob {
 
    private:
     void label(const Block& block, std::size_t g, std::size_t at, MapBand& out) {
-      if (job_->places_) {
-        // Pixels that do not count may have a color that was not counted: its place is 0.
-        const std::uint8_t* const classes = job_->class_of_place_[g].data();
-        for (std::size_t i = 0; i < block.size; ++i) labels_[i] = classes[found_[i]];
+      std::uint8_t* const labels = out.labels[g].data() + at;
+      if (job_->looks_up()) {
+        job_->lookup_.labels(g, block.stored, job_->info().shape.channels, block.size,
+                             places_.data(), labels);
       } else {
         job_->classifiers_[g]->classify(features_.values(), block.size, labels_.data());
+        std::copy_n(labels_.begin(), block.size, labels);
       }
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i)
-          if (!block.counted[i]) labels_[i] = 0;
-      std::copy_n(labels_.begin(), block.size,
-                  out.labels[g].begin() + static_cast<std::ptrdiff_t>(at));
-      if (g == job_->chosen_) count_labels(labels_.data(), block, out.counts);
-      if (job_->preview_.wanted()) collect(block, g);
+          if (!block.counted[i]) labels[i] = 0;
+      if (g == job_->chosen_) count_labels(labels, block, out.counts);
+      if (job_->preview_.wanted()) collect(block, g, labels);
     }
 
-    void collect(const Block& block, std::size_t g) {
+    void collect(const Block& block, std::size_t g, const std::uint8_t* labels) {
       Block opaque = block;
       opaque.alpha = nullptr;
-      const ConstPlanes painted = painters_[g].paint(labels_.data(), block.size);
+      const ConstPlanes painted = painters_[g].paint(labels, block.size);
       if (g == job_->chosen_) job_->recolored_preview_.local().add(opaque, painted);
       if (!job_->choice_previews_.empty()) job_->choice_previews_[g].local().add(opaque, painted);
     }
 
+    /// The samples of this band for a file.
+    std::vector<std::byte>& room_for(std::size_t file, std::size_t bytes) {
+      std::vector<std::byte>& samples = samples_[file];
+      if (samples.size() != bytes) samples = job_->buffers_[file].take(bytes);
+      return samples;
+    }
+
     void write_labels(const std::vector<std::uint8_t>& labels) {
       if (job_->map_) {
-        auto& bytes = samples_[*job_->map_];
-        bytes.resize(pixels_);
+        auto& bytes = room_for(*job_->map_, pixels_);
         std::memcpy(bytes.data(), labels.data(), pixels_);
       }
       if (!job_->recolored_) return;
-      auto& bytes = samples_[*job_->recolored_];
       const std::size_t channels = job_->recolored_channels_;
       // Four bytes are written for each pixel, the last of which the next pixel writes over.
-      bytes.resize(pixels_ * channels + 1);
+      auto& bytes = room_for(*job_->recolored_, pixels_ * channels + 1);
       std::byte* to = bytes.data();
       for (std::size_t i = 0; i < pixels_; ++i, to += channels)
         std::memcpy(to, job_->bytes_of_class_.data() + 4 * std::size_t{labels[i]}, 4);
@@ -218,8 +216,7 @@ class MapJob {
         for (std::size_t i = 0; i < block.size; ++i)
           if (!block.counts(i)) plane[i] = 0;
       if (job_->certainty_) {
-        auto& bytes = samples_[*job_->certainty_];
-        bytes.resize(pixels_);
+        auto& bytes = room_for(*job_->certainty_, pixels_);
         for (std::size_t i = 0; i < block.size; ++i) {
           float most = 0;
           for (const float* const plane : planes) most = std::max(most, plane[i]);
@@ -229,8 +226,8 @@ class MapJob {
       if (!job_->first_probability_) return;
       const bool as_float = job_->probability_sample_ == SampleType::kF32;
       for (std::size_t c = 0; c < planes.size(); ++c) {
-        auto& bytes = samples_[*job_->first_probability_ + c];
-        bytes.resize(pixels_ * bytes_per_sample(job_->probability_sample_));
+        auto& bytes = room_for(*job_->first_probability_ + c,
+                               pixels_ * bytes_per_sample(job_->probability_sample_));
         if (as_float) {
           std::memcpy(bytes.data() + at * sizeof(float), planes[c], block.size * sizeof(float));
           continue;
@@ -248,7 +245,7 @@ class MapJob {
     Preview::Collector collector_;
     std::vector<ClassPainter> painters_;
     std::vector<std::uint8_t> labels_;
-    std::vector<std::uint32_t> found_;
+    std::vector<std::uint32_t> places_;
     PlaneBuffer probabilities_;
     std::size_t pixels_ = 0;
     std::vector<std::vector<std::byte>> samples_;  // of each file
@@ -259,12 +256,16 @@ class MapJob {
     for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
     for (std::size_t g = 0; g < lone_.size(); ++g)
       lone_[g].add_rows(band.labels[g].data(), band.labels[g].size() / info().shape.width);
-    for (std::size_t f = 0; f < files_.size(); ++f) files_[f]->append(band.rows[f]);
+    for (std::size_t f = 0; f < files_.size(); ++f) {
+      files_[f]->append(band.rows[f]);
+      buffers_[f].give_back(band.rows[f].take_buffer());
+    }
     excluded_ += band.excluded;
     clipped_ += band.clipped;
   }
 
   CountedPicture& picture_;
+  const GroupLookup& lookup_;
   const std::vector<Grouping>& groupings_;
   std::size_t chosen_;
   const SharedOptions& options_;
@@ -276,10 +277,9 @@ class MapJob {
   std::vector<std::string> colors_;
   std::vector<std::byte> bytes_of_class_;  // red, green, blue, alpha; without a class first
   std::vector<std::unique_ptr<Classifier>> classifiers_;
-  const ColorPlaces* places_ = nullptr;
-  std::vector<std::vector<std::uint8_t>> class_of_place_;  // by each grouping
   std::vector<LonePixels> lone_;
   std::vector<std::unique_ptr<PictureWriter>> files_;
+  std::deque<RowBuffers> buffers_;                                              // of each file
   std::optional<std::size_t> map_, recolored_, certainty_, first_probability_;  // places in files_
   std::size_t recolored_channels_ = 3;
   SampleType probability_sample_ = SampleType::kU16;
@@ -290,11 +290,11 @@ class MapJob {
 
 }  // namespace
 
-ClusterMaps map_clusters(CountedPicture& picture, const ColorPoints& colors,
+ClusterMaps map_clusters(CountedPicture& picture, const GroupLookup& lookup,
                          const std::vector<Grouping>& groupings, std::size_t chosen,
                          const ClusterMapFiles& files, bool previews, const SharedOptions& options,
                          const Context& context) {
-  return MapJob(picture, colors, groupings, chosen, files, previews, options, context).run();
+  return MapJob(picture, lookup, groupings, chosen, files, previews, options, context).run();
 }
 
 }  // namespace chalcedony

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/pixel/thumbnail.h"
+#include "job/group_lookup.h"
 #include "job/grouping.h"
 #include "job/inputs.h"
 
@@ -32,11 +33,11 @@ struct ClusterMaps {
   std::vector<Thumbnail> choices;      // by every grouping, when there are several
 };
 
-/// Draws the pictures of one grouping among several, and counts for all of them. `colors` are those
-/// the groups were found in; the picture is one of theirs.
+/// Draws the pictures of one grouping among several, and counts for all of them. `lookup` is of
+/// these groupings and of the colors they were found in; the picture is one of theirs.
 ///
 /// Errors    InputError, OutputError; no file is left then
-ClusterMaps map_clusters(CountedPicture& picture, const ColorPoints& colors,
+ClusterMaps map_clusters(CountedPicture& picture, const GroupLookup& lookup,
                          const std::vector<Grouping>& groupings, std::size_t chosen,
                          const ClusterMapFiles& files, bool previews, const SharedOptions& options,
                          const Context& context);

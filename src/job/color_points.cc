@@ -220,7 +220,7 @@ void ColorPoints::finish() {
   }
   for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
   if (counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty())
-    places_.emplace(std::move(counted_colors_[0].counter));
+    counted_colors_of_all_.emplace(std::move(counted_colors_[0].counter));
   counted_colors_.clear();
   stored_colors_.clear();
   take_deep();

@@ -5,6 +5,7 @@
 #include <array>
 #include <cstdint>
 #include <optional>
+#include <utility>
 #include <vector>
 
 #include "core/cluster/points.h"
@@ -48,9 +49,11 @@ class ColorPoints {
   /// The same with oklab l, a, b as features, never divided.
   Points oklab() const;
 
-  /// Where a color of these pictures stands among the points; null when not all of them are 8-bit
-  /// pictures of one space.
-  const ColorPlaces* places() const { return places_ ? &*places_ : nullptr; }
+  /// The colors that were counted, which are the points in their order; none when not all of the
+  /// pictures are 8-bit ones of one space. They can be taken once.
+  std::optional<ColorCounter> take_counted_colors() {
+    return std::exchange(counted_colors_of_all_, std::nullopt);
+  }
 
   /// Counted pixels, and those left out because a feature of them is not a number.
   std::uint64_t pixels() const { return pixels_; }
@@ -101,7 +104,7 @@ class ColorPoints {
   std::array<std::vector<float>, 3> oklab_kept_;  // when the features are divided
   std::vector<double> weights_;
   std::size_t size_ = 0;
-  std::optional<ColorPlaces> places_;
+  std::optional<ColorCounter> counted_colors_of_all_;
   std::uint64_t pixels_ = 0;
   std::uint64_t left_out_ = 0;
   std::vector<Excluded> excluded_;

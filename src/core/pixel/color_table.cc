@@ -17,6 +17,7 @@ namespace {
 constexpr std::size_t kAhead = 64;
 constexpr std::size_t kEight = 8;   // counters looked at together
 constexpr std::size_t kParts = 64;  // of the colors, for several threads
+constexpr std::size_t kPart = ColorCounter::kColors / kParts;
 
 /// The four bits of r, g and b that twelve packed bits hold.
 constexpr auto kUnpacked = [] {
@@ -114,18 +115,20 @@ void ColorCounter::settle() {
   full_.clear();
 }
 
+std::vector<std::size_t> ColorCounter::colors_before_parts() const {
+  std::vector<std::size_t> before(kParts + 1);
+  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    for_each_eight(part * kPart, (part + 1) * kPart, [&](std::size_t, std::uint64_t used) {
+      before[part + 1] += static_cast<std::size_t>(std::popcount(used));
+    });
+  });
+  std::partial_sum(before.begin(), before.end(), before.begin());
+  return before;
+}
+
 ColorTable ColorCounter::table() {
   settle();
-  constexpr std::size_t kPart = kColors / kParts;
-  std::array<std::size_t, kParts + 1> places{};
-  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
-    std::size_t used_colors = 0;
-    for_each_eight(part * kPart, (part + 1) * kPart, [&](std::size_t, std::uint64_t used) {
-      used_colors += static_cast<std::size_t>(std::popcount(used));
-    });
-    places[part + 1] = used_colors;
-  });
-  std::partial_sum(places.begin(), places.end(), places.begin());
+  const std::vector<std::size_t> places = colors_before_parts();
   ColorTable table;
   table.colors = places.back();
   const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
@@ -145,18 +148,35 @@ ColorTable ColorCounter::table() {
   return table;
 }
 
-ColorPlaces::ColorPlaces(ColorCounter&& counter) : places_(ColorCounter::kColors) {
+template <class Number>
+ColorLookup<Number>::ColorLookup(ColorCounter&& counter, std::span<const Number> numbers)
+    : numbers_(ColorCounter::kColors) {
   ColorCounter counted = std::move(counter);
   counted.settle();
-  std::uint32_t place = 0;
-  counted.for_each_color(0, ColorCounter::kColors,
-                         [&](std::size_t color, std::uint32_t) { places_[color] = place++; });
+  const std::vector<std::size_t> before = counted.colors_before_parts();
+  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    const Number* next = numbers.data() + before[part];
+    counted.for_each_color(part * kPart, (part + 1) * kPart,
+                           [&](std::size_t color, std::uint32_t) { numbers_[color] = *next++; });
+  });
 }
 
-void ColorPlaces::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
-                       std::uint32_t* places) const {
-  for (std::size_t i = 0; i < n; ++i, stored += channels)
-    places[i] = places_[ColorCounter::pack(stored, channels)];
+template <class Number>
+void ColorLookup<Number>::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
+                               Number* found) const {
+  const Number* const numbers = numbers_.data();
+  std::array<std::uint32_t, kAhead> packed;
+  for (std::size_t done = 0; done < n; done += kAhead) {
+    const std::size_t size = std::min(kAhead, n - done);
+    for (std::size_t i = 0; i < size; ++i, stored += channels) {
+      packed[i] = ColorCounter::pack(stored, channels);
+      __builtin_prefetch(numbers + packed[i]);
+    }
+    for (std::size_t i = 0; i < size; ++i) found[done + i] = numbers[packed[i]];
+  }
 }
+
+template class ColorLookup<std::uint8_t>;
+template class ColorLookup<std::uint32_t>;
 
 }  // namespace chalcedony

@@ -72,7 +72,8 @@ class ColorCounter {
   ColorTable table();
 
  private:
-  friend class ColorPlaces;
+  template <class Number>
+  friend class ColorLookup;
 
   /// The bits of a byte, three apart.
   static constexpr std::array<std::uint32_t, 256> kSpread = [] {
@@ -88,6 +89,9 @@ class ColorCounter {
   void for_each_color(std::size_t begin, std::size_t end, Use use) const;
   template <class Use>
   void for_each_eight(std::size_t begin, std::size_t end, Use use) const;
+
+  /// How many of the colors before each part of them some pixel has; the number of all comes last.
+  std::vector<std::size_t> colors_before_parts() const;
 
   /// Adds `full_` to `often_`, so that memory grows with the colors, not with the picture.
   void settle();
@@ -110,18 +114,24 @@ class ColorCounter {
   std::vector<Often> often_;         // each color once, in order
 };
 
-/// Where each counted color stands in the table. Takes up to 64 MiB, and gives up the counters.
-class ColorPlaces {
+/// A number for each counted color, to be found again by the color. Takes as much memory as 16.7
+/// million such numbers at most, and gives up the counters.
+template <class Number>
+class ColorLookup {
  public:
-  explicit ColorPlaces(ColorCounter&& counter);
+  /// `numbers`: one for each color, in the order of the table; more than there are colors do no
+  /// harm.
+  ColorLookup(ColorCounter&& counter, std::span<const Number> numbers);
 
-  /// The places in the table of n stored pixels, whose colors must all have been counted.
-  void find(const std::byte* stored, std::uint32_t channels, std::size_t n,
-            std::uint32_t* places) const;
+  /// The numbers of n stored pixels; 0 for a color that was not counted.
+  void find(const std::byte* stored, std::uint32_t channels, std::size_t n, Number* found) const;
 
  private:
-  ZeroedArray<std::uint32_t> places_;
+  ZeroedArray<Number> numbers_;
 };
+
+extern template class ColorLookup<std::uint8_t>;
+extern template class ColorLookup<std::uint32_t>;
 
 }  // namespace chalcedony
 

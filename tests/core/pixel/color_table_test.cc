@@ -3,6 +3,7 @@
 
 #include <catch2/catch.hpp>
 #include <map>
+#include <numeric>
 
 #include "core/color/channel_plan.h"
 #include "core/pixel/block_reader.h"
@@ -20,6 +21,12 @@ std::vector<std::uint8_t> few_colors(std::size_t pixels) {
   auto rgb = random_bytes(3 * pixels);
   for (auto& v : rgb) v = static_cast<std::uint8_t>(v % 11 * 25);
   return rgb;
+}
+
+std::vector<std::uint32_t> first_numbers(std::size_t n) {
+  std::vector<std::uint32_t> numbers(n);
+  std::iota(numbers.begin(), numbers.end(), 0u);
+  return numbers;
 }
 
 PictureInfo info_of(const RasterShape& shape) {
@@ -96,7 +103,7 @@ TEST_CASE("colors of more pixels than a counter holds are counted whole", "[core
   for (std::size_t i = 0; i < table.colors; ++i)
     found[std::to_integer<std::uint8_t>(table.rgb[3 * i])] = table.counts[i];
   CHECK(found == plain);
-  const ColorPlaces places(std::move(counter));
+  const ColorLookup<std::uint32_t> places(std::move(counter), first_numbers(table.colors));
   std::uint32_t place = 0;
   places.find(table.rgb.data() + 3 * 4, 3, 1, &place);
   CHECK(place == 4);
@@ -113,13 +120,13 @@ TEST_CASE("a gray counts as a color of three equal channels", "[core][pixel]") {
     CHECK(table.rgb[static_cast<std::size_t>(3 + channel)] == std::byte{7});
 }
 
-TEST_CASE("places tell where a color stands in the table", "[core][pixel]") {
+TEST_CASE("a number of every color is found again by the color", "[core][pixel]") {
   const auto rgb = few_colors(5000);
   const auto stored = bytes_of(rgb);
   ColorCounter counter;
   counter.add_stored(stored.data(), 3, 5000);
   const ColorTable table = counter.table();
-  const ColorPlaces places(std::move(counter));
+  const ColorLookup<std::uint32_t> places(std::move(counter), first_numbers(table.colors));
   std::vector<std::uint32_t> found(5000);
   places.find(stored.data(), 3, 5000, found.data());
   bool right = true;
@@ -127,6 +134,22 @@ TEST_CASE("places tell where a color stands in the table", "[core][pixel]") {
     right &=
         std::memcmp(table.rgb.data() + 3 * std::size_t{found[i]}, stored.data() + 3 * i, 3) == 0;
   CHECK(right);
+}
+
+TEST_CASE("of a color that was not counted nothing is found", "[core][pixel]") {
+  const std::vector<std::uint8_t> seen{10, 20, 30, 40, 50, 60, 10, 20, 30};
+  const std::vector<std::uint8_t> asked{40, 50, 60, 255, 10, 20, 30, 128, 10, 20, 31, 255};
+  ColorCounter counter;
+  counter.add_stored(bytes_of(seen).data(), 3, 3);
+  const ColorTable table = counter.table();
+  REQUIRE(table.colors == 2);
+  const std::uint8_t first_is_dark = table.rgb[0] == std::byte{10};
+  const std::vector<std::uint8_t> classes =
+      first_is_dark ? std::vector<std::uint8_t>{7, 9, 200} : std::vector<std::uint8_t>{9, 7, 200};
+  const ColorLookup<std::uint8_t> lookup(std::move(counter), classes);
+  std::vector<std::uint8_t> found(3, 99);
+  lookup.find(bytes_of(asked).data(), 4, 3, found.data());
+  CHECK(found == std::vector<std::uint8_t>{9, 7, 0});
 }
 
 TEST_CASE("which pictures have countable colors", "[core][pixel]") {

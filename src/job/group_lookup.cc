@@ -1,0 +1,50 @@
+#include "job/group_lookup.h"
+
+#include <numeric>
+
+#include "core/learn/model.h"
+
+namespace chalcedony {
+namespace {
+
+std::vector<std::uint8_t> classes_of_points(const Points& points, const Model& model) {
+  const std::vector<std::uint8_t> numbers = class_numbers(model);
+  std::vector<std::uint8_t> classes = point_labels(points, model);
+  for (std::size_t i = 0; i < points.size; ++i) classes[i] = numbers[classes[i] - 1u];
+  return classes;
+}
+
+}  // namespace
+
+GroupLookup::GroupLookup(ColorPoints& colors, const std::vector<Grouping>& groupings) {
+  std::optional<ColorCounter> counted = colors.take_counted_colors();
+  if (!counted) return;
+  const Points points = colors.points();
+  for (const Grouping& grouping : groupings)
+    class_of_place_.push_back(classes_of_points(points, grouping.model));
+  if (groupings.size() == 1) {
+    class_of_color_.emplace(std::move(*counted), class_of_place_[0]);
+    class_of_place_.clear();
+    return;
+  }
+  std::vector<std::uint32_t> places(points.size);
+  std::iota(places.begin(), places.end(), 0u);
+  place_of_color_.emplace(std::move(*counted), places);
+}
+
+void GroupLookup::find_places(const std::byte* stored, std::uint32_t channels, std::size_t n,
+                              std::uint32_t* places) const {
+  if (place_of_color_) place_of_color_->find(stored, channels, n, places);
+}
+
+void GroupLookup::labels(std::size_t g, const std::byte* stored, std::uint32_t channels,
+                         std::size_t n, const std::uint32_t* places, std::uint8_t* labels) const {
+  if (class_of_color_) {
+    class_of_color_->find(stored, channels, n, labels);
+    return;
+  }
+  const std::uint8_t* const classes = class_of_place_[g].data();
+  for (std::size_t i = 0; i < n; ++i) labels[i] = classes[places[i]];
+}
+
+}  // namespace chalcedony
