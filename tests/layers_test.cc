@@ -15,7 +15,7 @@ namespace {
 const std::map<std::string, std::set<std::string>> kMayInclude{
     {"core", {"core", "Eigen", "boost/math", "hwy", "sys", "tbb"}},
     {"io",
-     {"core", "io", "nlohmann", "valijson", "isa-l.h", "jerror.h", "jpeglib.h", "fcntl.h",
+     {"core", "io", "nlohmann", "valijson", "hwy", "isa-l.h", "jerror.h", "jpeglib.h", "fcntl.h",
       "malloc.h", "model_schema.h", "spng.h", "stdlib.h", "tiffio.h", "unistd.h", "webp",
       "xxhash.h", "zlib.h", "sys"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt"}},

@@ -3,6 +3,8 @@
 #include <isa-l.h>
 #include <zlib.h>
 
+#include <algorithm>
+#include <memory>
 #include <stdexcept>
 
 namespace chalcedony {
@@ -17,7 +19,9 @@ constexpr std::size_t kMuch = 3;  // times smaller
 bool deflate_quickly(std::span<const std::byte> data, bool last, unsigned level,
                      std::vector<std::byte>& deflated) {
   // Incompressible data grows by 5 bytes in each 64 KiB, and by the flush at the end.
-  deflated.resize(data.size() + data.size() / 8192 + 1024);
+  const std::size_t most = data.size() + data.size() / 8192 + 1024;
+  const auto out = std::make_unique_for_overwrite<std::byte[]>(most);
+  // This is looked at before it is written, see above.
   std::vector<std::uint8_t> level_memory(level == 0 ? 0 : ISAL_DEF_LVL1_DEFAULT);
   isal_zstream stream;
   isal_deflate_init(&stream);
@@ -28,11 +32,21 @@ bool deflate_quickly(std::span<const std::byte> data, bool last, unsigned level,
   stream.end_of_stream = last ? 1 : 0;
   stream.next_in = reinterpret_cast<std::uint8_t*>(const_cast<std::byte*>(data.data()));
   stream.avail_in = static_cast<std::uint32_t>(data.size());
-  stream.next_out = reinterpret_cast<std::uint8_t*>(deflated.data());
-  stream.avail_out = static_cast<std::uint32_t>(deflated.size());
+  stream.next_out = reinterpret_cast<std::uint8_t*>(out.get());
+  stream.avail_out = static_cast<std::uint32_t>(most);
   if (isal_deflate(&stream) != COMP_OK || stream.avail_in != 0) return false;
-  deflated.resize(stream.total_out);
+  deflated.assign(out.get(), out.get() + stream.total_out);
   return true;
+}
+
+/// Whether bytes of a part of the data are mostly like the one before, so that it will shrink much.
+bool looks_flat(std::span<const std::byte> data) {
+  constexpr std::size_t kLooked = 16384;
+  const std::span<const std::byte> part =
+      data.subspan(data.size() / 2, std::min(kLooked, data.size() / 2));
+  std::size_t alike = 0;
+  for (std::size_t i = 1; i < part.size(); ++i) alike += part[i] == part[i - 1];
+  return alike > part.size() / 4 * 3;
 }
 
 /// By runs of equal bytes, which are what flat colors and labels are made of.
@@ -64,9 +78,13 @@ DeflatedStripe deflate_stripe(std::span<const std::byte> data, bool last) {
   if (data.size() < kSmall) {
     done = deflate_runs(data, last, stripe.bytes);
   } else {
-    done = deflate_quickly(data, last, 1, stripe.bytes);
-    if (done && stripe.bytes.size() < data.size() / kMuch)
-      done = deflate_quickly(data, last, 0, stripe.bytes);
+    const auto shrank_much = [&] { return stripe.bytes.size() < data.size() / kMuch; };
+    // The likelier level first: the other one is seldom needed then.
+    if (looks_flat(data)) done = deflate_quickly(data, last, 0, stripe.bytes) && shrank_much();
+    if (!done) {
+      done = deflate_quickly(data, last, 1, stripe.bytes);
+      if (done && shrank_much()) done = deflate_quickly(data, last, 0, stripe.bytes);
+    }
   }
   if (!done) throw std::logic_error("a stripe did not fit its deflate buffer");
   return stripe;

@@ -6,8 +6,7 @@
 #include <array>
 #include <bit>
 #include <cmath>
-#include <cstdlib>
-#include <cstring>
+#include <memory>
 #include <string>
 
 #include "core/color/css_color.h"
@@ -17,13 +16,13 @@
 #include "io/deflate.h"
 #include "io/icc_writer.h"
 #include "io/picture_encoder.h"
+#include "io/png_row_filter.h"
 #include "io/space_note.h"
 
 namespace chalcedony {
 namespace {
 
 enum ColorType : std::uint8_t { kGray = 0, kRgb = 2, kIndexed = 3, kGrayAlpha = 4, kRgba = 6 };
-enum Filter : std::uint8_t { kNone = 0, kSub = 1, kUp = 2 };
 
 std::vector<std::byte> chunk(std::string_view type, const std::vector<std::byte>& data) {
   std::vector<std::byte> out;
@@ -45,45 +44,6 @@ std::vector<std::byte> international_text(std::string_view keyword, std::string_
   return chunk("iTXt", data);
 }
 
-/// Filters one row both ways and keeps the one whose residues are smaller in sum, the usual
-/// heuristic of the standard (12.7). Labels are left as they are.
-class RowFilter {
- public:
-  RowFilter(std::size_t row_bytes, std::size_t pixel_bytes, bool labels)
-      : row_bytes_(row_bytes), pixel_bytes_(pixel_bytes), labels_(labels), trial_(row_bytes) {}
-
-  void filter(const std::uint8_t* row, const std::uint8_t* above, std::uint8_t* out) {
-    if (labels_) {
-      out[0] = kNone;
-      std::memcpy(out + 1, row, row_bytes_);
-      return;
-    }
-    out[0] = kSub;
-    const std::size_t lead = std::min(pixel_bytes_, row_bytes_);
-    std::memcpy(out + 1, row, lead);
-    for (std::size_t i = lead; i < row_bytes_; ++i)
-      out[1 + i] = static_cast<std::uint8_t>(row[i] - row[i - pixel_bytes_]);
-    if (!above) return;
-    for (std::size_t i = 0; i < row_bytes_; ++i)
-      trial_[i] = static_cast<std::uint8_t>(row[i] - above[i]);
-    if (size_of(trial_.data()) >= size_of(out + 1)) return;
-    out[0] = kUp;
-    std::memcpy(out + 1, trial_.data(), row_bytes_);
-  }
-
- private:
-  std::uint64_t size_of(const std::uint8_t* residues) const {
-    std::uint32_t sum = 0;
-    for (std::size_t i = 0; i < row_bytes_; ++i)
-      sum += static_cast<std::uint32_t>(std::abs(static_cast<std::int8_t>(residues[i])));
-    return sum;
-  }
-
-  std::size_t row_bytes_, pixel_bytes_;
-  bool labels_;
-  std::vector<std::uint8_t> trial_;
-};
-
 void to_big_endian(std::vector<std::byte>& samples) {
   static_assert(std::endian::native == std::endian::little);
   for (std::size_t i = 0; i + 1 < samples.size(); i += 2) std::swap(samples[i], samples[i + 1]);
@@ -99,13 +59,15 @@ class PngWriter : public PictureWriter {
                      std::vector<std::byte> samples) const override {
     if (spec_.shape.sample == SampleType::kU16) to_big_endian(samples);
     const std::size_t row_bytes = spec_.shape.row_bytes();
-    RowFilter filter(row_bytes, spec_.shape.pixel_bytes(), spec_.labels);
-    std::vector<std::byte> filtered((row_bytes + 1) * rows);
+    PngRowFilter filter(row_bytes, spec_.shape.pixel_bytes(), spec_.labels);
+    const std::size_t filtered_bytes = (row_bytes + 1) * rows;
+    const auto filtered = std::make_unique_for_overwrite<std::byte[]>(filtered_bytes);
     const auto* row = reinterpret_cast<const std::uint8_t*>(samples.data());
-    auto* out = reinterpret_cast<std::uint8_t*>(filtered.data());
+    auto* out = reinterpret_cast<std::uint8_t*>(filtered.get());
     for (std::uint32_t r = 0; r < rows; ++r, row += row_bytes, out += row_bytes + 1)
       filter.filter(row, r > 0 ? row - row_bytes : nullptr, out);
-    DeflatedStripe stripe = deflate_stripe(filtered, first_row + rows == spec_.shape.height);
+    DeflatedStripe stripe =
+        deflate_stripe({filtered.get(), filtered_bytes}, first_row + rows == spec_.shape.height);
     if (first_row == 0) {
       // The zlib header of RFC 1950: deflate with a 32 KiB window, fastest level.
       const std::array header{std::byte{0x78}, std::byte{0x01}};
