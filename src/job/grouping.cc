@@ -163,6 +163,26 @@ double squares_within(const Points& points, const Model& model) {
   });
 }
 
+/// The distance of every point to the entry it falls to.
+std::vector<float> distances_to_own(const Points& points, const std::vector<std::uint8_t>& labels,
+                                    const Model& model) {
+  const auto classifier = make_classifier(with_entries_apart(model));
+  std::vector<float> distances(points.size);
+  for_each_chunk(points.size, [&](std::size_t, std::size_t begin, std::size_t end) {
+    PlaneBuffer buffer(model.classes.size());
+    std::vector<float*> planes;
+    for (std::size_t e = 0; e < model.classes.size(); ++e) planes.push_back(buffer.plane(e));
+    for (std::size_t first = begin; first < end; first += kBlockPixels) {
+      const std::size_t n = std::min(kBlockPixels, end - first);
+      std::vector<const float*> features;
+      for (const float* feature : points.features) features.push_back(feature + first);
+      classifier->distances(features, n, planes);
+      for (std::size_t i = 0; i < n; ++i) distances[first + i] = planes[labels[first + i] - 1u][i];
+    }
+  });
+  return distances;
+}
+
 }  // namespace
 
 std::vector<std::uint8_t> point_labels(const Points& points, const Model& model) {
@@ -180,25 +200,14 @@ std::vector<std::uint8_t> point_labels(const Points& points, const Model& model)
 
 void measure_reach(Model& model, const Points& points) {
   const auto labels = point_labels(points, model);
-  const auto classifier = make_classifier(with_entries_apart(model));
-  std::vector<std::vector<std::pair<float, std::uint64_t>>> found(model.classes.size());
-  PlaneBuffer buffer(model.classes.size());
-  std::vector<float*> planes;
-  for (std::size_t e = 0; e < model.classes.size(); ++e) planes.push_back(buffer.plane(e));
-  for (std::size_t first = 0; first < points.size; first += kBlockPixels) {
-    const std::size_t n = std::min(kBlockPixels, points.size - first);
-    std::vector<const float*> features;
-    for (const float* feature : points.features) features.push_back(feature + first);
-    classifier->distances(features, n, planes);
-    for (std::size_t i = 0; i < n; ++i) {
-      const std::size_t own = labels[first + i] - 1u;
-      found[own].emplace_back(planes[own][i],
-                              static_cast<std::uint64_t>(points.weights[first + i]));
-    }
-  }
-  tbb::parallel_for(std::size_t{0}, found.size(), [&](std::size_t e) {
-    model.classes[e].reach = found[e].empty() ? std::vector<double>(kReachPercents.size())
-                                              : reach_of(std::move(found[e]));
+  const std::vector<float> distances = distances_to_own(points, labels, model);
+  tbb::parallel_for(std::size_t{0}, model.classes.size(), [&](std::size_t e) {
+    std::vector<std::pair<float, std::uint64_t>> own;
+    for (std::size_t i = 0; i < points.size; ++i)
+      if (labels[i] == e + 1)
+        own.emplace_back(distances[i], static_cast<std::uint64_t>(points.weights[i]));
+    model.classes[e].reach =
+        own.empty() ? std::vector<double>(kReachPercents.size()) : reach_of(own);
   });
 }
 

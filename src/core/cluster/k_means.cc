@@ -88,6 +88,20 @@ SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
   return {hn::GetLane(hn::MaxOfLanes(d, farthest)), hn::GetLane(hn::MinOfLanes(d, nearest_second))};
 }
 
+// The sum of n weights times values, in eight parts that are the same for
+// every width of vectors.
+double weighted_sum(const float* values, const double* weights, std::size_t n) {
+  constexpr std::size_t kParts = 8;
+  std::array<double, kParts> parts{};
+  std::size_t i = 0;
+  for (; i + kParts <= n; i += kParts)
+    for (std::size_t p = 0; p < kParts; ++p)
+      parts[p] += weights[i + p] * static_cast<double>(values[i + p]);
+  for (; i < n; ++i) parts[i % kParts] += weights[i] * static_cast<double>(values[i]);
+  return ((parts[0] + parts[4]) + (parts[2] + parts[6])) +
+         ((parts[1] + parts[5]) + (parts[3] + parts[7]));
+}
+
 // What each of n squared distances becomes with one more center.
 void nearer_center(const float* const* features, std::size_t dimensions, const double* center,
                    std::size_t n, const double* before, double* after) {
@@ -124,6 +138,7 @@ namespace {
 HWY_EXPORT(farthest_from);
 HWY_EXPORT(nearest_of);
 HWY_EXPORT(nearer_center);
+HWY_EXPORT(weighted_sum);
 
 constexpr std::size_t kRun = 64;       // points; a part of a chunk
 constexpr double kFar = 1e30;          // a distance beyond all others
@@ -316,6 +331,17 @@ class Mover {
     to[dimensions_] += weight;
   }
 
+  /// Adds the points from `begin` to `end`, which all go to one center.
+  void add_all(Sums& sums, std::size_t to_center, std::size_t begin, std::size_t end) const {
+    double* const to = sums.data() + to_center * (dimensions_ + 1);
+    for (std::size_t f = 0; f < dimensions_; ++f)
+      to[f] += HWY_DYNAMIC_DISPATCH(weighted_sum)(points_.features[f] + begin,
+                                                  points_.weights + begin, end - begin);
+    double weight = 0;
+    for (std::size_t i = begin; i < end; ++i) weight += points_.weights[i];
+    to[dimensions_] += weight;
+  }
+
   /// Distances between all centers, and half the way from each to its nearest.
   void measure_centers() {
     between_.assign(k_ * k_, 0.0);
@@ -389,10 +415,18 @@ class Mover {
   void take_labels(std::size_t begin, std::size_t size, const std::uint8_t* now, Sums& sums) {
     if (assigned_ && std::memcmp(label_.data() + begin, now, size) == 0) return;
     if (sums.empty()) sums.resize(sums_.size());
+    if (!assigned_) {
+      std::copy_n(now, size, label_.begin() + static_cast<std::ptrdiff_t>(begin));
+      for (std::size_t first = 0, end = 0; first < size; first = end) {
+        while (end < size && now[end] == now[first]) ++end;
+        add_all(sums, now[first], begin + first, begin + end);
+      }
+      return;
+    }
     for (std::size_t i = 0; i < size; ++i) {
       std::uint8_t& label = label_[begin + i];
-      if (assigned_ && label == now[i]) continue;
-      if (assigned_) add(sums, label, begin + i, -points_.weights[begin + i]);
+      if (label == now[i]) continue;
+      add(sums, label, begin + i, -points_.weights[begin + i]);
       add(sums, now[i], begin + i, points_.weights[begin + i]);
       label = now[i];
     }
@@ -466,15 +500,22 @@ class Mover {
 
   double sum_of_squares() const {
     return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
+      // Feature by feature, so that the points are read one after the other.
+      std::array<double, kRun> squares;
       double sum = 0;
-      for (std::size_t i = begin; i < end; ++i) {
-        const double* const own = center(label_[i]);
-        double square = 0;
+      for (std::size_t at = begin; at < end; at += kRun) {
+        const std::size_t size = std::min(kRun, end - at);
+        squares.fill(0);
         for (std::size_t f = 0; f < dimensions_; ++f) {
-          const double step = static_cast<double>(points_.features[f][i]) - own[f];
-          square += step * step;
+          const float* const values = points_.features[f] + at;
+          const double* const centers = centers_.data() + f;
+          for (std::size_t i = 0; i < size; ++i) {
+            const double step =
+                static_cast<double>(values[i]) - centers[label_[at + i] * dimensions_];
+            squares[i] += step * step;
+          }
         }
-        sum += points_.weights[i] * square;
+        for (std::size_t i = 0; i < size; ++i) sum += points_.weights[at + i] * squares[i];
       }
       return sum;
     });

@@ -13,8 +13,8 @@ namespace chalcedony {
 
 /// The distances within which kReachPercents of the pixels lie, by nearest rank.
 ///
-/// Shape     `distances`: a distance and how many pixels lie there; not empty
-std::vector<double> reach_of(std::vector<std::pair<float, std::uint64_t>> distances);
+/// Shape     `distances`: a distance, 0 or more, and how many pixels lie there; some pixel does
+std::vector<double> reach_of(const std::vector<std::pair<float, std::uint64_t>>& distances);
 
 /// Finds the reach of every class of a model from its samples; class c of the table is entry c.
 ///

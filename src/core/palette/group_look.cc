@@ -118,14 +118,14 @@ std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::u
     colors.push_back(looks[g].oklab);
   }
   const std::vector<float> distances = distances_to_colors(oklab, labels, colors);
-  std::vector<DistanceSums> spreads(groups);
-  for (std::size_t i = 0; i < oklab.size; ++i)
-    spreads[labels[i] - 1u].add(static_cast<double>(distances[i]), oklab.weights[i]);
-  for (std::size_t g = 0; g < groups; ++g) {
-    const DistanceSummary spread = spreads[g].summary();
+  tbb::parallel_for(std::size_t{0}, groups, [&](std::size_t g) {
+    DistanceSums sums_of_own;
+    for (std::size_t i = 0; i < oklab.size; ++i)
+      if (labels[i] == g + 1) sums_of_own.add(static_cast<double>(distances[i]), oklab.weights[i]);
+    const DistanceSummary spread = sums_of_own.summary();
     looks[g].spread = spread.root_mean_square;
     looks[g].far_spread = spread.percentile_95;
-  }
+  });
   return looks;
 }
 

@@ -6,9 +6,8 @@
 namespace chalcedony {
 
 KeptRows::KeptRows(std::unique_ptr<RowSource> source, std::size_t most_bytes)
-    : source_(std::move(source)),
-      keeps_(shape().row_bytes() * std::size_t{shape().height} <= most_bytes) {
-  if (keeps_) kept_.reserve(shape().row_bytes() * std::size_t{shape().height});
+    : source_(std::move(source)), keeps_(all_bytes() <= most_bytes) {
+  if (keeps_) kept_.emplace(all_bytes());
 }
 
 void KeptRows::read_rows(std::uint32_t count, std::byte* rows) {
@@ -17,19 +16,22 @@ void KeptRows::read_rows(std::uint32_t count, std::byte* rows) {
     source_->read_rows(count, rows);
     return;
   }
-  if (next_ == kept_.size()) {
+  if (held_ == 0)
+    makes_pages_ = std::jthread([this](const std::stop_token& stop) { kept_->make_pages(stop); });
+  if (next_ == held_) {
     source_->read_rows(count, rows);
-    kept_.insert(kept_.end(), rows, rows + bytes);
+    std::memcpy(kept_->data() + next_, rows, bytes);
+    held_ += bytes;
   } else {
-    std::memcpy(rows, kept_.data() + next_, bytes);
+    std::memcpy(rows, kept_->data() + next_, bytes);
   }
   next_ += bytes;
 }
 
 void KeptRows::rewind() {
   next_ = 0;
-  if (keeps_ && kept_.size() == shape().row_bytes() * std::size_t{shape().height}) return;
-  kept_.clear();
+  if (keeps_ && held_ == all_bytes()) return;
+  held_ = 0;
   source_->rewind();
 }
 

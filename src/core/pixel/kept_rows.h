@@ -2,15 +2,19 @@
 #ifndef CHALCEDONY_CORE_PIXEL_KEPT_ROWS_H_
 #define CHALCEDONY_CORE_PIXEL_KEPT_ROWS_H_
 
+#include <cstddef>
 #include <memory>
-#include <vector>
+#include <optional>
+#include <thread>
 
 #include "core/pixel/row_source.h"
+#include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
 
 /// Reads from another source, and gives the rows of the first pass again in later ones. A picture
-/// of more than `most_bytes` is decoded each time instead, so memory stays bounded.
+/// of more than `most_bytes` is decoded each time instead, so memory stays bounded. Memory is made
+/// by a thread of its own meanwhile: the one that decodes is what all others wait for.
 class KeptRows : public RowSource {
  public:
   KeptRows(std::unique_ptr<RowSource> source, std::size_t most_bytes);
@@ -20,10 +24,14 @@ class KeptRows : public RowSource {
   void rewind() override;
 
  private:
+  std::size_t all_bytes() const { return shape().row_bytes() * std::size_t{shape().height}; }
+
   std::unique_ptr<RowSource> source_;
   bool keeps_;
-  std::vector<std::byte> kept_;  // rows read so far in the first pass
-  std::size_t next_ = 0;         // of kept_, where reading goes on
+  std::optional<ZeroedArray<std::byte>> kept_;
+  std::size_t held_ = 0;  // bytes of rows read so far in the first pass
+  std::size_t next_ = 0;  // of kept_, where reading goes on
+  std::jthread makes_pages_;
 };
 
 }  // namespace chalcedony

@@ -4,9 +4,11 @@
 
 #include <sys/mman.h>
 
+#include <algorithm>
 #include <cstddef>
 #include <memory>
 #include <new>
+#include <stop_token>
 
 namespace chalcedony {
 
@@ -17,6 +19,20 @@ class ZeroedArray {
  public:
   /// Errors    std::bad_alloc
   explicit ZeroedArray(std::size_t n) : numbers_(mapped(n), Release{n * sizeof(Number)}) {}
+
+  /// Has the system make the pages now, all of them or until told to stop; what they hold stays.
+  /// May be called by one thread while others work on the numbers, so that those need not wait for
+  /// pages.
+  void make_pages([[maybe_unused]] const std::stop_token& stop) {
+#ifdef MADV_POPULATE_WRITE
+    // A little at a time: the process can be given no other memory meanwhile.
+    constexpr std::size_t kStep = std::size_t{1} << 21;
+    auto* const first = reinterpret_cast<char*>(numbers_.get());
+    const std::size_t bytes = numbers_.get_deleter().bytes;
+    for (std::size_t at = 0; at < bytes && !stop.stop_requested(); at += kStep)
+      ::madvise(first + at, std::min(kStep, bytes - at), MADV_POPULATE_WRITE);
+#endif
+  }
 
   Number* data() { return numbers_.get(); }
   const Number* data() const { return numbers_.get(); }
