@@ -81,12 +81,15 @@ Bytes text_tag(std::string_view text) {
   return bytes;
 }
 
-Bytes header(std::size_t size) {
+/// `model`: the color model of the samples, in four letters.
+Bytes header(std::size_t size, std::string_view model) {
   Bytes bytes;
   append_number(bytes, static_cast<std::uint32_t>(size), 4);
   append_number(bytes, 0, 4);
   append_number(bytes, kVersion, 4);
-  append_text(bytes, "mntrRGB XYZ ");
+  append_text(bytes, "mntr");
+  append_text(bytes, model);
+  append_text(bytes, "XYZ ");
   bytes.resize(36);
   append_text(bytes, "acsp");
   bytes.resize(68);
@@ -95,40 +98,64 @@ Bytes header(std::size_t size) {
   return bytes;
 }
 
-}  // namespace
+using Tags = std::vector<std::pair<std::string_view, Bytes>>;
 
-std::vector<std::byte> icc_profile_of(const Space& space) {
-  const auto primaries = xyz_of(space, {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}});
-  const Bytes curve = curve_tag(space);
-  const std::vector<std::pair<std::string_view, Bytes>> tags{
-      {"desc", description_tag(std::string(space.title))},
-      {"cprt", text_tag("No copyright is claimed")},
-      {"wtpt", xyz_tag({0.9642, 1.0, 0.8249})},
-      {"rXYZ", xyz_tag(primaries[0])},
-      {"gXYZ", xyz_tag(primaries[1])},
-      {"bXYZ", xyz_tag(primaries[2])},
-      {"rTRC", curve},
-      {"gTRC", {}},  // the same curve
-      {"bTRC", {}}};
+/// Header, table and tags. A tag without bytes is the same as the one before it.
+Bytes profile_of(std::string_view model, const Tags& tags) {
   const std::size_t start = 128 + 4 + 12 * tags.size();
   Bytes table, body;
   append_number(table, static_cast<std::uint32_t>(tags.size()), 4);
-  std::size_t last = 0;
+  std::size_t place = 0, size = 0;  // of the tag
   for (const auto& [name, bytes] : tags) {
     if (!bytes.empty()) {
-      last = start + body.size();
+      place = start + body.size();
+      size = bytes.size();
       body.insert(body.end(), bytes.begin(), bytes.end());
       body.resize((body.size() + 3) / 4 * 4);
     }
     append_text(table, name);
-    append_number(table, static_cast<std::uint32_t>(last), 4);
-    append_number(table, static_cast<std::uint32_t>(bytes.empty() ? curve.size() : bytes.size()),
-                  4);
+    append_number(table, static_cast<std::uint32_t>(place), 4);
+    append_number(table, static_cast<std::uint32_t>(size), 4);
   }
-  Bytes profile = header(start + body.size());
+  Bytes profile = header(start + body.size(), model);
   profile.insert(profile.end(), table.begin(), table.end());
   profile.insert(profile.end(), body.begin(), body.end());
   return profile;
+}
+
+/// What every profile says first.
+Tags first_tags(const Space& space) {
+  return {{"desc", description_tag(std::string(space.title))},
+          {"cprt", text_tag("No copyright is claimed")},
+          {"wtpt", xyz_tag({0.9642, 1.0, 0.8249})}};
+}
+
+}  // namespace
+
+std::vector<std::byte> icc_profile_of(const Space& space) {
+  const auto primaries = xyz_of(space, {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}});
+  Tags tags = first_tags(space);
+  tags.insert(tags.end(), {{"rXYZ", xyz_tag(primaries[0])},
+                           {"gXYZ", xyz_tag(primaries[1])},
+                           {"bXYZ", xyz_tag(primaries[2])},
+                           {"rTRC", curve_tag(space)},
+                           {"gTRC", {}},
+                           {"bTRC", {}}});
+  return profile_of("RGB ", tags);
+}
+
+std::vector<std::byte> gray_icc_profile_of(const Space& space) {
+  Tags tags = first_tags(space);
+  tags.emplace_back("kTRC", curve_tag(space));
+  return profile_of("GRAY", tags);
+}
+
+std::vector<std::byte> icc_profile_for(const PictureSpec& spec) {
+  if (spec.labels || spec.plane) return {};
+  const std::uint32_t colors = spec.shape.channels - (spec.alpha ? 1 : 0);
+  if (colors == 1 && (spec.space->is_rgb || spec.space->channel_count == 1))
+    return gray_icc_profile_of(*spec.space);
+  return colors == 3 && spec.space->is_rgb ? icc_profile_of(*spec.space) : Bytes();
 }
 
 }  // namespace chalcedony

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/color/space.h"
+#include "io/picture_writer.h"
 
 namespace chalcedony {
 
@@ -14,6 +15,14 @@ namespace chalcedony {
 ///
 /// Source    ICC.1:2010, clauses 7 to 10
 std::vector<std::byte> icc_profile_of(const Space& space);
+
+/// The same of grays: a curve alone. `space` is one of grays, or an RGB space whose grays are
+/// meant.
+std::vector<std::byte> gray_icc_profile_of(const Space& space);
+
+/// The profile a picture that is written should have for other programs: one of its grays when it
+/// has one color channel. Empty for labels, planes, and spaces that are neither RGB nor gray.
+std::vector<std::byte> icc_profile_for(const PictureSpec& spec);
 
 }  // namespace chalcedony
 

@@ -65,9 +65,10 @@ class JpegWriter : public PictureWriter {
       exif_ = as_bytes("Exif\0\0"sv);
       exif_.insert(exif_.end(), data.begin(), data.end());
     }
-    if (spec_.space == &spaces::kSrgb || !spec_.space->is_rgb) return;
+    if (spec_.space == &spaces::kSrgb) return;  // as Exif says
+    const auto data = icc_profile_for(spec_);
+    if (data.empty()) return;
     profile_ = as_bytes("ICC_PROFILE\0\x01\x01"sv);  // part 1 of 1
-    const auto data = icc_profile_of(*spec_.space);
     profile_.insert(profile_.end(), data.begin(), data.end());
   }
 

@@ -127,17 +127,18 @@ class PngWriter : public PictureWriter {
     } else if (spec_.space == &spaces::kSrgb) {
       file_.write(chunk("sRGB", {std::byte{1}}));  // relative colorimetric
     } else {
-      if (spec_.space->is_rgb) write_profile();
+      write_profile();
       file_.write(international_text(kSpaceKeyword, space_note(*spec_.space, spec_.shape.sample)));
     }
   }
 
   /// For other programs, which do not know our note.
   void write_profile() {
+    const std::vector<std::byte> profile = icc_profile_for(spec_);
+    if (profile.empty()) return;
     std::vector<std::byte> data;
     append_text(data, spec_.space->id);
     data.insert(data.end(), 2, std::byte{0});  // end of the name; deflate
-    const std::vector<std::byte> profile = icc_profile_of(*spec_.space);
     const DeflatedStripe stripe = deflate_stripe(profile, true);
     data.insert(data.end(), {std::byte{0x78}, std::byte{0x01}});
     data.insert(data.end(), stripe.bytes.begin(), stripe.bytes.end());

@@ -82,12 +82,9 @@ class TiffWriter : public PictureWriter {
     TIFFSetField(tiff, TIFFTAG_SOFTWARE, "Chalcedony");
     if (const std::string text = description(); !text.empty())
       TIFFSetField(tiff, TIFFTAG_IMAGEDESCRIPTION, text.c_str());
-    const bool is_color = !spec_.labels && !spec_.plane && colors == 3;
-    if (is_color && spec_.space->is_rgb) {
-      const auto profile = icc_profile_of(*spec_.space);
+    if (const auto profile = icc_profile_for(spec_); !profile.empty())
       TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(profile.size()),
                    profile.data());
-    }
     set_carried();
   }
 

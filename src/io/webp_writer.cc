@@ -76,7 +76,7 @@ class WebpWriter : public PictureWriter {
     const std::unique_ptr<WebPMux, FreeMux> mux(WebPMuxCreate(&encoded, 0));
     if (!mux) fail();
     set_chunk(*mux, "EXIF", exif_data_of(spec_));
-    if (spec_.space != &spaces::kSrgb) set_chunk(*mux, "ICCP", icc_profile_of(*spec_.space));
+    if (spec_.space != &spaces::kSrgb) set_chunk(*mux, "ICCP", icc_profile_for(spec_));
     WebPData whole{};
     if (WebPMuxAssemble(mux.get(), &whole) != WEBP_MUX_OK) fail();
     const std::unique_ptr<WebPData, void (*)(WebPData*)> clear(&whole, WebPDataClear);

@@ -7,6 +7,8 @@
 
 #include <zlib.h>
 
+#include "core/color/channel.h"
+#include "core/color/css_color.h"
 #include "core/color/rgb_profile.h"
 #include "io/exif.h"
 #include "io/icc_profile.h"
@@ -126,6 +128,46 @@ TEST_CASE("the profile that is written of a space is that space", "[io][carried]
   CHECK(red[0] == Approx(0.4361).margin(2e-4));
   CHECK(red[1] == Approx(0.2225).margin(2e-4));
   CHECK(red[2] == Approx(0.0139).margin(2e-4));
+}
+
+TEST_CASE("the profile that is written of grays has their curve", "[io][carried][icc]") {
+  for (const char* id : {"gray", "gray-709", "gray-linear", "srgb", "prophoto-rgb"}) {
+    INFO(id);
+    const Space& space = *find_space(id);
+    const RgbProfile read = parse_icc(gray_icc_profile_of(space));
+    CHECK(read.gray);
+    CHECK(read.name == std::string(space.title));
+    const Space& curve = space.is_rgb ? space : spaces::kSrgb;
+    for (const double v : {0.0, 0.02, 0.2, 0.5, 0.9, 1.0}) {
+      const double wanted = Color{&curve, {255 * v, 255 * v, 255 * v}}.in(spaces::kXyzD50)[1];
+      CHECK(read.xyz({v, v, v})[1] == Approx(wanted).margin(1e-4));
+    }
+  }
+}
+
+TEST_CASE("gray pictures say in every format what their numbers are", "[io][carried][icc]") {
+  const TempDir dir;
+  const auto samples = bytes_of(random_bytes(24));
+  for (const char* id : {"gray", "gray-linear", "display-p3"})
+    for (const char* name : {"g.png", "g.tif"}) {
+      INFO(id << " in " << name);
+      PictureSpec spec = spec_of(6, 4, 1, SampleType::kU8);
+      spec.space = find_space(id);
+      write_picture(dir / name, spec, samples);
+      const PictureFile read = open_picture(dir / name);
+      CHECK(read.info.space == spec.space);
+      CHECK(read.info.color_channels() == 1);
+      CHECK_FALSE(icc_profile_for(spec).empty());
+      // A TIFF holds the profile as it is; that of a PNG is compressed behind its name.
+      const std::string bytes = text_of_file(dir / name);
+      CHECK_THAT(bytes, Catch::Contains(name == std::string("g.tif") ? "mntrGRAYXYZ " : "iCCP"));
+    }
+  PictureSpec plane = spec_of(6, 4, 1, SampleType::kU8);
+  plane.plane = channels_of(spaces::kLab)[0];
+  CHECK(icc_profile_for(plane).empty());
+  PictureSpec lab = spec_of(6, 4, 3, SampleType::kU16);
+  lab.space = &spaces::kLab;
+  CHECK(icc_profile_for(lab).empty());
 }
 
 TEST_CASE("a picture of a wide space names it for other programs", "[io][carried][icc]") {
