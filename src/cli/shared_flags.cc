@@ -9,6 +9,7 @@
 #include <iostream>
 #include <utility>
 
+#include "core/color/derived_channel.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "job/input_list.h"
@@ -158,6 +159,10 @@ void declare_shared(const Command& command, po::options_description& options) {
   add("bands", po::value<std::string>()->value_name("R,G,B"),
       "the stored channels that are red, green and blue, as file.N counts them, of pictures with "
       "more than those");
+  add_repeated_option(options, "let", "NAME=FORMULA",
+                      "a channel of your own, usable wherever channels are, as "
+                      "\"warmth=lab.a + lab.b\"; add its usual range as in A..B where it cannot be "
+                      "worked out");
   add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
   add("max-pixels", po::value<std::string>()->value_name("N"),
       "refuse larger pictures (default no limit)");
@@ -200,6 +205,9 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
     shared.full_scale = static_cast<double>(
         whole_number("--full-scale", given["full-scale"].as<std::string>(), 1, 65535));
   if (given.count("bands")) shared.bands = bands_option(given["bands"].as<std::string>());
+  for (const std::string& text : texts_of(given, "let"))
+    shared.derived.push_back(
+        read_option("--let", [&] { return derived_channel(text, shared.derived); }));
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));
@@ -230,8 +238,9 @@ std::vector<std::string> texts_of(const po::variables_map& given, const char* na
                            : std::vector<std::string>{};
 }
 
-std::vector<Channel> channels_option(const std::string& option, const std::string& text) {
-  return read_option(option, [&] { return channels_named(text); });
+std::vector<Channel> channels_option(const std::string& option, const std::string& text,
+                                     const SharedOptions& shared) {
+  return read_option(option, [&] { return channels_named(text, nullptr, shared.derived); });
 }
 
 void declare_pixel_size(po::options_description& options) {

@@ -52,7 +52,8 @@ auto read_option(const std::string& option, const Read& read) {
 /// The channels of an option: names, or whole spaces.
 ///
 /// Errors    UsageError that names the option
-std::vector<Channel> channels_option(const std::string& option, const std::string& text);
+std::vector<Channel> channels_option(const std::string& option, const std::string& text,
+                                     const SharedOptions& shared);
 
 /// What --depth says, if it was given.
 ///

@@ -38,7 +38,7 @@ double ordinary_value(const Space& space, std::size_t c, std::size_t running) {
 }  // namespace
 
 std::optional<Color> example_color(const Channel& channel, double value) {
-  if (channel.is_stored()) return std::nullopt;
+  if (!channel.space) return std::nullopt;
   const Space& space = *channel.space;
   if (is_one_of(space.id, {"xyz-d50", "xyz-d65", "xyy"})) return std::nullopt;
   Color color{&space, {}};

@@ -24,7 +24,7 @@ std::string series_color(const Channel& channel, std::size_t number) {
       Color{&spaces::kOklch, {0.45, 0.06, 250}}, Color{&spaces::kOklch, {0.60, 0.11, 70}},
       Color{&spaces::kOklch, {0.45, 0.11, 345}}, Color{&spaces::kOklch, {0.60, 0.08, 190}},
       Color{&spaces::kOklch, {0.35, 0.05, 110}}};
-  const bool own = !channel.is_stored() && channel.space->is_rgb;
+  const bool own = channel.space && channel.space->is_rgb;
   return css_hex(own ? rgb[channel.index] : quiet[number % quiet.size()]);
 }
 

@@ -4,6 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/color/css_color.h"
+#include "core/color/derived_channel.h"
 #include "core/error.h"
 #include "core/learn/feature_names.h"
 #include "core/nearest_name.h"
@@ -147,8 +148,11 @@ Model model_of(const Json& json) {
     reject("is a damaged model (" + misfit + ")");
   Model model;
   model.method = json.at("method").get<std::string>();
+  DerivedChannels derived;
+  for (const Json& definition : json.value("let", Json::array()))
+    derived.push_back(derived_channel(definition.get<std::string>(), derived));
   for (const Json& feature : json.at("features"))
-    model.features.push_back(feature_channel_named(feature.get<std::string>()));
+    model.features.push_back(feature_channel_named(feature.get<std::string>(), derived));
   const std::size_t dimensions = features_of(model.features).size();
   model.scaling = json.at("scaling").get<std::string>();
   if (json.contains("divisors")) model.divisors = divisors_of(json["divisors"], dimensions);
@@ -169,6 +173,8 @@ std::string model_text(const Model& model) {
   json["method"] = model.method;
   json["features"] = Json::array();
   for (const Channel& feature : model.features) json["features"].push_back(feature.name());
+  for (const std::string& definition : definitions_behind(model.features))
+    json["let"].push_back(definition);
   json["scaling"] = model.scaling;
   if (!model.divisors.empty()) json["divisors"] = model.divisors;
   if (model.box_spread > 0) json["box_spread"] = model.box_spread;

@@ -14,10 +14,9 @@ std::string range_text(const ChannelInfo& channel) {
 }
 
 /// How the samples of a channel are stored.
-std::string storage_text(const Space& space, std::size_t channel, SampleType sample) {
+std::string storage_text(const ChannelInfo& channel, SampleType sample) {
   if (sample == SampleType::kF32)
-    return sample_scale(space, channel, sample).factor != 1 ? "; stored as 0..1"
-                                                            : "; stored as they are";
+    return channel.unit == Unit::kOf255 ? "; stored as 0..1" : "; stored as they are";
   return "; stored as 0.." + number_text(full_scale_of(sample));
 }
 
@@ -29,12 +28,12 @@ std::string space_note(const Space& space, SampleType sample) {
   for (std::size_t c = 0; c < space.channel_count; ++c)
     note +=
         (c ? ", " : "") + std::string(space.channels[c].name) + " " + range_text(space.channels[c]);
-  return note + storage_text(space, 0, sample);
+  return note + storage_text(space.channels[0], sample);
 }
 
 std::string plane_note(const Channel& plane, SampleType sample) {
   return std::string(kPlane) + plane.name() + "; " + range_text(plane.info()) +
-         storage_text(*plane.space, plane.index, sample);
+         storage_text(plane.info(), sample);
 }
 
 std::optional<Channel> plane_of_note(std::string_view note) {

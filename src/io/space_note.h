@@ -23,7 +23,7 @@ std::string space_note(const Space& space, SampleType sample);
 
 /// The same of one plane: `plane hsv.h; 0..360; stored as 0..65535`.
 ///
-/// Range     a plane of a space
+/// Range     a plane of a space, or of a derived channel
 std::string plane_note(const Channel& plane, SampleType sample);
 
 /// The plane a note names, if it is one of a plane that is known.

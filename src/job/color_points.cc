@@ -52,7 +52,7 @@ void ColorPoints::add(CountedPicture& picture, const SharedOptions& options, con
   if (!preview) preview = &none;
   // Channels beyond the three of a color are not in the table.
   const bool stored = std::any_of(channels_.begin(), channels_.end(), [&](const Channel& c) {
-    return c.is_stored() && c.index >= info.color_channels();
+    return needs_stored(c, info.color_channels());
   });
   if (!ColorCounter::fits(info) || stored) {
     add_deep(picture, options, context, *preview);
@@ -68,7 +68,7 @@ void ColorPoints::add(CountedPicture& picture, const SharedOptions& options, con
 
 void ColorPoints::add(const StoredColors& colors) {
   if (std::any_of(channels_.begin(), channels_.end(),
-                  [](const Channel& c) { return c.is_stored(); }))
+                  [](const Channel& c) { return needs_stored(c); }))
     throw InputError("a table of colors has no channels of a file", "choose channels of a space");
   excluded_.emplace_back();
   pixels_ += colors.all_pixels();

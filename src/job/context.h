@@ -14,6 +14,7 @@
 #include <string>
 #include <vector>
 
+#include "core/color/channel.h"
 #include "core/color/space.h"
 #include "core/pixel/region.h"
 #include "figure/plot.h"
@@ -44,6 +45,7 @@ struct SharedOptions {
   double full_scale = 0;                    // the code of integers that is full; 0: all bits set
   std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
   bool count_transparent = false;                     // count fully transparent pixels too
+  DerivedChannels derived;                            // channels that --let defines
   double hue_floor = 0;                               // percent; see ChannelPlan
   const Space* assume = &spaces::kSrgb;               // for files that do not say their space
   std::optional<FigureFormat> figures;                // not given: png for up to 20 inputs

@@ -23,9 +23,8 @@ void pick(const Block& block, std::uint32_t channels, std::vector<std::uint32_t>
 /// Whether these channels can be computed from the distinct colors alone.
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
   return ColorCounter::fits(info) &&
-         std::all_of(channels.begin(), channels.end(), [&](const Channel& c) {
-           return !c.is_stored() || c.index < info.color_channels();
-         });
+         std::all_of(channels.begin(), channels.end(),
+                     [&](const Channel& c) { return !needs_stored(c, info.color_channels()); });
 }
 
 }  // namespace

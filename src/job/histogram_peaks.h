@@ -44,7 +44,8 @@ HistogramPeaks peaks_of(const Channel& first, const Channel& second,
                         const JointHistogram& histogram, std::size_t most);
 
 /// Fills in what each selection takes: one pass over the picture's counted pixels.
-void measure_peaks(std::vector<HistogramPeaks>& all, CountedBlocks& blocks, double hue_floor);
+void measure_peaks(std::vector<HistogramPeaks>& all, CountedBlocks& blocks, double hue_floor,
+                   const DerivedChannels& derived);
 
 /// <stem>.peaks.csv
 void write_peaks(const std::filesystem::path& path, const std::vector<HistogramPeaks>& all,

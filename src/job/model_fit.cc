@@ -16,7 +16,7 @@ std::string note_on_fit(const Model& model, const PictureInfo& info) {
   const TrainingPicture& trained = model.trained_on[0];
   const std::string depth = depth_of(info);
   const bool stored = std::any_of(model.features.begin(), model.features.end(),
-                                  [](const Channel& c) { return c.is_stored(); });
+                                  [](const Channel& c) { return needs_stored(c); });
   const auto kind = [](std::size_t channels, const std::string& bits) {
     return std::to_string(channels) + " channels of " + (bits == "float" ? bits : bits + " bits");
   };

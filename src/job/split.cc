@@ -77,7 +77,7 @@ class SplitJob {
     SampleScale scale{info_.full_scale / full_scale_of(spec.shape.sample), 0};
     if (!channel.is_stored()) {
       spec.plane = channel;
-      scale = sample_scale(*channel.space, channel.index, spec.shape.sample);
+      scale = sample_scale(channel.info(), spec.shape.sample, full_scale_of(spec.shape.sample));
     }
     add(channel.name(), spec, scale, results);
   }

@@ -65,11 +65,11 @@ std::pair<std::size_t, std::size_t> group_range(const std::string& text) {
   return {first, last};
 }
 
-std::vector<Channel> features_from(const po::variables_map& given) {
+std::vector<Channel> features_from(const po::variables_map& given, const SharedOptions& shared) {
   if (given.count("space") && given.count("features"))
     throw UsageError("--space and --features both say what to group in", "give one of them");
   if (given.count("features"))
-    return channels_option("--features", given["features"].as<std::string>());
+    return channels_option("--features", given["features"].as<std::string>(), shared);
   if (!given.count("space")) return {};
   return channels_of(space_option("--space", given["space"].as<std::string>()));
 }
@@ -94,7 +94,7 @@ void read_mixture(const po::variables_map& given, ClusterOptions& options) {
 
 void read_search(const po::variables_map& given, ClusterOptions& options) {
   std::tie(options.first_k, options.last_k) = group_range(text_of(given, "k", "1..10"));
-  options.features = features_from(given);
+  options.features = features_from(given, options.shared);
   options.scaling = scaling_option(given);
   options.groups.start =
       choice_of<CenterStart>("--start", text_of(given, "start", "spread"),

@@ -48,8 +48,8 @@ void declare(po::options_description& options) {
                           "find the N main peaks of every histogram, and a --where text for each");
 }
 
-std::pair<Channel, Channel> channel_pair(const std::string& text) {
-  const auto channels = channels_option("--joint", text);
+std::pair<Channel, Channel> channel_pair(const std::string& text, const SharedOptions& shared) {
+  const auto channels = channels_option("--joint", text, shared);
   if (channels.size() != 2)
     throw UsageError("--joint: '" + text + "' is not two channels", "write two, as in hsv.h,hsv.s");
   return {channels[0], channels[1]};
@@ -73,7 +73,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   options.cube_space = &three_channel_space("--space", text_of(given, "space", "oklab"));
   for (const std::string& text : joint) {
     if (text != "all") {
-      options.joint.push_back(channel_pair(text));
+      options.joint.push_back(channel_pair(text, shared));
       continue;
     }
     const auto three = channels_of(*options.cube_space);
@@ -94,7 +94,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     throw UsageError("--disc is of a hue and another channel", "add --joint hsv.h,hsv.s");
   options.colors = given.count("colors") > 0;
   if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors))
-    options.channels = channels_option("--channels", text_of(given, "channels", "srgb"));
+    options.channels = channels_option("--channels", text_of(given, "channels", "srgb"), shared);
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
   if (given.count("joint-bins")) {

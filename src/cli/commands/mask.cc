@@ -51,7 +51,7 @@ void declare(po::options_description& options) {
                           "transparent); a picture must be of the same size");
 }
 
-LikeOptions like_from(const po::variables_map& given) {
+LikeOptions like_from(const po::variables_map& given, const SharedOptions& shared) {
   LikeOptions like;
   like.like = texts_of(given, "like");
   like.unlike = texts_of(given, "unlike");
@@ -61,7 +61,7 @@ LikeOptions like_from(const po::variables_map& given) {
   if (given.count("coverage"))
     like.coverage =
         number_between("--coverage", given["coverage"].as<std::string>(), 0, kMostCoverage);
-  like.channels = channels_option("--channels", text_of(given, "channels", "lab"));
+  like.channels = channels_option("--channels", text_of(given, "channels", "lab"), shared);
   const bool hue = std::any_of(like.channels.begin(), like.channels.end(),
                                [](const Channel& c) { return c.is_hue(); });
   if (like.by == LikeBy::kGaussian && (like.channels.size() != 3 || hue))
@@ -82,16 +82,18 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
   if (!given.count("like"))
     refuse_options(given, {"unlike", "channels", "by", "coverage"}, "it belongs to --like");
   if (given.count("like")) {
-    options.like = like_from(given);
+    options.like = like_from(given, options.shared);
     return;
   }
   if (given.count("where")) {
-    options.where =
-        read_option("--where", [&] { return parse_expression(given["where"].as<std::string>()); });
+    options.where = read_option("--where", [&] {
+      return parse_expression(given["where"].as<std::string>(), options.shared.derived);
+    });
     return;
   }
-  options.threshold =
-      read_option("--auto", [&] { return channel_named(given["auto"].as<std::string>()); });
+  options.threshold = read_option("--auto", [&] {
+    return channel_named(given["auto"].as<std::string>(), nullptr, options.shared.derived);
+  });
   if (options.threshold->is_hue())
     throw UsageError("--auto: " + options.threshold->name() +
                          " is a hue, which goes round and has no upper part",
@@ -133,7 +135,7 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
   if (options.variables.size() > 2)
     throw UsageError("--vary may be given twice, not more often", "vary two numbers at a time");
   read_option("--where", [&] {
-    for (const Variant& variant : options.variants) parse_expression(variant.text);
+    for (const Variant& variant : options.variants) parse_expression(variant.text, shared.derived);
   });
   return run_mask_variants(options, context);
 }

@@ -45,7 +45,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   } else {
     refuse_options(given, {"channels"}, "they are of --image");
   }
-  options.channels = channels_option("--channels", text_of(given, "channels", "srgb"));
+  options.channels = channels_option("--channels", text_of(given, "channels", "srgb"), shared);
   options.pixel_size = pixel_size_option(given);
   options.outlines = given.count("outlines") > 0;
   options.numbers = given.count("numbers") > 0;

@@ -32,7 +32,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (shared.output.empty())
     throw UsageError("sheet needs -o", "name the folder for the page, as in -o out/");
   if (given.count("channels"))
-    options.channels = channels_option("--channels", given["channels"].as<std::string>());
+    options.channels = channels_option("--channels", given["channels"].as<std::string>(), shared);
   if (options.channels.size() > kMostPlanes)
     throw UsageError(
         fmt::format("--channels: {} planes are too many for one page", options.channels.size()),

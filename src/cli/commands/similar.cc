@@ -27,8 +27,9 @@ void declare(po::options_description& options) {
                           "how histograms are compared (default jensen-shannon)");
 }
 
-std::vector<Channel> channels_in(const std::string& option, const std::string& text) {
-  const auto channels = channels_option(option, text);
+std::vector<Channel> channels_in(const std::string& option, const std::string& text,
+                                 const SharedOptions& shared) {
+  const auto channels = channels_option(option, text, shared);
   for (const Channel& channel : channels)
     if (channel.is_stored())
       throw UsageError(option + ": " + channel.name() + " has no usual range to compare over",
@@ -42,14 +43,15 @@ void read_kind(const po::variables_map& given, SimilarOptions& options) {
                      "give one of them");
   if (given.count("joint")) {
     options.by = DescribedBy::kJoint;
-    options.channels = channels_in("--joint", given["joint"].as<std::string>());
+    options.channels = channels_in("--joint", given["joint"].as<std::string>(), options.shared);
     if (options.channels.size() != 2)
       throw UsageError("--joint takes two channels", "write two, as in hsv.h,hsv.s");
     return;
   }
   if (given.count("channels")) {
     options.by = DescribedBy::kChannels;
-    options.channels = channels_in("--channels", given["channels"].as<std::string>());
+    options.channels =
+        channels_in("--channels", given["channels"].as<std::string>(), options.shared);
     return;
   }
   options.space = &three_channel_space("--cube", text_of(given, "cube", "oklab"));

@@ -28,7 +28,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   if (shared.output.empty())
     throw UsageError("split needs -o", "name the folder for the planes, as in -o planes/");
   if (given.count("channels"))
-    options.channels = channels_option("--channels", given["channels"].as<std::string>());
+    options.channels = channels_option("--channels", given["channels"].as<std::string>(), shared);
   options.depth = depth_option(given);
   return run_split(options, context);
 }

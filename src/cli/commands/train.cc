@@ -162,8 +162,9 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
         whole_number("--neighbors", given["neighbors"].as<std::string>(), 1, kMostNeighbors);
   }
   if (given.count("features"))
-    options.features = read_option(
-        "--features", [&] { return feature_channels_named(given["features"].as<std::string>()); });
+    options.features = read_option("--features", [&] {
+      return feature_channels_named(given["features"].as<std::string>(), options.shared.derived);
+    });
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   options.rules.scaling = scaling_option(given);
   if (given.count("trim"))

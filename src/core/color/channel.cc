@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <charconv>
 
+#include "core/color/derived_channel.h"
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/nearest_name.h"
@@ -27,10 +28,28 @@ bool parse_stored(const std::string& name, Channel& channel) {
 
 }  // namespace
 
+bool operator==(const Channel& a, const Channel& b) {
+  if (a.space != b.space || a.index != b.index || !(a.around == b.around)) return false;
+  if (a.derived == b.derived) return true;
+  return a.derived && b.derived && a.derived->name == b.derived->name &&
+         a.derived->formula == b.derived->formula && a.derived->channels == b.derived->channels;
+}
+
+const ChannelInfo& Channel::info() const {
+  return derived ? derived->info : space->channels[index];
+}
+
+Channel Channel::plain() const {
+  Channel channel = *this;
+  channel.around = {};
+  return channel;
+}
+
 std::string Channel::name() const {
   if (is_local())
     return (around.statistic == Around::Statistic::kMean ? "mean" : "deviation") +
-           std::to_string(around.side) + "(" + Channel{space, index}.name() + ")";
+           std::to_string(around.side) + "(" + plain().name() + ")";
+  if (derived) return derived->name;
   if (is_stored()) return "file." + std::to_string(index);
   if (space->channel_count == 1) return std::string(space->id);
   return std::string(space->id) + "." + std::string(space->channels[index].name);
@@ -38,7 +57,7 @@ std::string Channel::name() const {
 
 std::string Channel::unit_name() const {
   if (is_stored()) return "as stored";
-  switch (space->channels[index].unit) {
+  switch (info().unit) {
     case Unit::kOf255:
       return "0-255";
     case Unit::kDegrees:
@@ -51,8 +70,18 @@ std::string Channel::unit_name() const {
   return "";
 }
 
-Channel channel_named(std::string_view written, const Space* bare_space) {
+bool needs_stored(const Channel& channel, std::size_t first) {
+  if (channel.is_stored()) return channel.index >= first;
+  return channel.derived &&
+         std::any_of(channel.derived->channels.begin(), channel.derived->channels.end(),
+                     [&](const Channel& behind) { return needs_stored(behind, first); });
+}
+
+Channel channel_named(std::string_view written, const Space* bare_space,
+                      const DerivedChannels& derived) {
   const std::string name = lower_case(trimmed(written));
+  for (const auto& channel : derived)
+    if (channel->name == name) return Channel{nullptr, 0, {}, channel};
   Channel stored;
   if (parse_stored(name, stored)) return stored;
   for (const Space* space : all_spaces()) {
@@ -66,12 +95,13 @@ Channel channel_named(std::string_view written, const Space* bare_space) {
     throw UsageError("no channel is called '" + std::string(written) + "'",
                      "only train looks at what is around a pixel");
   throw UsageError("no channel is called '" + std::string(written) + "'",
-                   nearest_name(name, channel_names())
-                       ? suggest_name(name, channel_names())
+                   nearest_name(name, channel_names(derived))
+                       ? suggest_name(name, channel_names(derived))
                        : "write a space and a channel of it, as in hsv.h or lab.a");
 }
 
-std::vector<Channel> channels_named(std::string_view list, const Space* bare_space) {
+std::vector<Channel> channels_named(std::string_view list, const Space* bare_space,
+                                    const DerivedChannels& derived) {
   std::vector<Channel> channels;
   std::size_t from = 0;
   while (from <= list.size()) {
@@ -80,7 +110,7 @@ std::vector<Channel> channels_named(std::string_view list, const Space* bare_spa
     const Space* whole = find_space(item);
     const auto found = whole && !whole->internal
                            ? channels_of(*whole)
-                           : std::vector<Channel>{channel_named(item, bare_space)};
+                           : std::vector<Channel>{channel_named(item, bare_space, derived)};
     for (const Channel& channel : found) {
       if (std::find(channels.begin(), channels.end(), channel) != channels.end())
         throw UsageError("channel " + channel.name() + " is listed twice",
@@ -98,11 +128,12 @@ std::vector<Channel> channels_of(const Space& space) {
   return channels;
 }
 
-std::vector<std::string> channel_names() {
+std::vector<std::string> channel_names(const DerivedChannels& derived) {
   std::vector<std::string> names;
   for (const Space* space : all_spaces())
     if (!space->internal)
       for (const Channel& channel : channels_of(*space)) names.push_back(channel.name());
+  for (const auto& channel : derived) names.push_back(channel->name);
   return names;
 }
 

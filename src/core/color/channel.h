@@ -1,9 +1,10 @@
-// Channels by name: `hsv.h`, `lab.a`, `gray`, `file.0`.
+// Channels by name: `hsv.h`, `lab.a`, `gray`, `file.0`, and those that people define.
 #ifndef CHALCEDONY_CORE_COLOR_CHANNEL_H_
 #define CHALCEDONY_CORE_COLOR_CHANNEL_H_
 
 #include <cstddef>
 #include <cstdint>
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -22,42 +23,57 @@ struct Around {
   friend bool operator==(const Around&, const Around&) = default;
 };
 
-/// One channel of a space, or one channel as the file stores it.
+struct DerivedChannel;
+
+/// One channel of a space, one as the file stores it, or one that is computed from others
+/// (derived_channel.h).
 struct Channel {
-  const Space* space = nullptr;  // null for a stored channel
+  const Space* space = nullptr;  // null for a stored or a derived channel
   std::size_t index = 0;
   Around around = {};  // of features only (see feature_names.h)
+  std::shared_ptr<const DerivedChannel> derived = nullptr;
 
-  bool is_stored() const { return space == nullptr; }
+  bool is_stored() const { return space == nullptr && derived == nullptr; }
   bool is_local() const { return around.statistic != Around::Statistic::kNone; }
-  /// Its unit and usual range; of a channel of a space only.
-  const ChannelInfo& info() const { return space->channels[index]; }
+  /// Its unit and usual range; not of a stored channel.
+  const ChannelInfo& info() const;
   bool is_hue() const { return space && space->hue == static_cast<int>(index); }
+  /// The channel itself, without what is around a pixel.
+  Channel plain() const;
 
   /// The name users write, in lower case: `hsv.h`, `file.0`; `mean5(lab.l)` of a local one.
   std::string name() const;
   /// The name of its unit as figures and messages show it: "0-255", "degrees", "%", "".
   std::string unit_name() const;
 
-  friend bool operator==(const Channel&, const Channel&) = default;
+  /// Derived channels are equal when they are defined alike.
+  friend bool operator==(const Channel& a, const Channel& b);
 };
+
+/// The channels people have defined, in order.
+using DerivedChannels = std::vector<std::shared_ptr<const DerivedChannel>>;
+
+/// Whether a stored channel from number `first` on is needed for it, itself or by its formula.
+bool needs_stored(const Channel& channel, std::size_t first = 0);
 
 /// The channel with this name, case aside. A gray space is its own channel; a bare channel name is
 /// looked up in `bare_space` when one is given.
 ///
 /// Errors    UsageError that names the nearest channel
-Channel channel_named(std::string_view name, const Space* bare_space = nullptr);
+Channel channel_named(std::string_view name, const Space* bare_space = nullptr,
+                      const DerivedChannels& derived = {});
 
 /// A list such as `srgb.r,srgb.g,hsv.h`; the name of a whole space stands for its channels.
 ///
 /// Errors    UsageError for an unknown or a repeated channel, or an empty list
-std::vector<Channel> channels_named(std::string_view list, const Space* bare_space = nullptr);
+std::vector<Channel> channels_named(std::string_view list, const Space* bare_space = nullptr,
+                                    const DerivedChannels& derived = {});
 
 /// The channels of a space in order.
 std::vector<Channel> channels_of(const Space& space);
 
 /// Every channel name users may write, stored channels aside.
-std::vector<std::string> channel_names();
+std::vector<std::string> channel_names(const DerivedChannels& derived = {});
 
 }  // namespace chalcedony
 

@@ -7,6 +7,7 @@
 #include <set>
 #include <stdexcept>
 
+#include "core/color/derived_channel.h"
 #include "core/error.h"
 #include "core/pixel/interleave.h"
 
@@ -44,20 +45,14 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
     : info_(info),
       channels_(std::move(channels)),
       hue_floor_(static_cast<float>(std::max(kLeastHueFloor, hue_floor * 2.55))) {
-  std::vector<const Space*> wanted;
   for (const Channel& channel : channels_) {
-    if (channel.is_local()) throw std::logic_error("a plan of channels has no neighborhoods");
-    if (channel.is_stored()) {
-      if (channel.index >= info.shape.channels)
-        throw InputError("there is no channel " + channel.name() + ", the picture has " +
-                             std::to_string(info.shape.channels),
-                         "the first one is file.0");
-      continue;
-    }
-    if (!info.has_color())
-      throw InputError("has " + std::to_string(info.shape.channels) +
-                           " channels, and nothing says which are red, green and blue",
-                       "say so with --bands, as in --bands 2,1,0, or use file.0, file.1, ...");
+    add_channel(channel);
+    places_.push_back(
+        static_cast<std::size_t>(std::find(all_.begin(), all_.end(), channel) - all_.begin()));
+  }
+  std::vector<const Space*> wanted;
+  for (const Channel& channel : all_) {
+    if (!channel.space) continue;
     wanted.push_back(channel.space);
     if (!channel.is_hue()) continue;
     wanted.push_back(&gray_test_space(*channel.space));
@@ -82,6 +77,23 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
           std::find(wanted.begin(), wanted.end(), step) != wanted.end())
         add_node(*step);
   if (clips) clipped_node_ = node_of(spaces::kSrgbClipped);
+}
+
+/// Adds a channel once, after those that it is computed from.
+void ChannelPlan::add_channel(const Channel& channel) {
+  if (channel.is_local()) throw std::logic_error("a plan of channels has no neighborhoods");
+  if (std::find(all_.begin(), all_.end(), channel) != all_.end()) return;
+  if (channel.derived)
+    for (const Channel& behind : channel.derived->channels) add_channel(behind);
+  if (channel.is_stored() && channel.index >= info_.shape.channels)
+    throw InputError("there is no channel " + channel.name() + ", the picture has " +
+                         std::to_string(info_.shape.channels),
+                     "the first one is file.0");
+  if (channel.space && !info_.has_color())
+    throw InputError("has " + std::to_string(info_.shape.channels) +
+                         " channels, and nothing says which are red, green and blue",
+                     "say so with --bands, as in --bands 2,1,0, or use file.0, file.1, ...");
+  all_.push_back(channel);
 }
 
 /// Where a hue is tested for being there at all: on the clipped colors for the spaces that are
@@ -116,17 +128,20 @@ KnownValues ChannelPlan::known_values(std::size_t node) const {
 ChannelEvaluator::ChannelEvaluator(const ChannelPlan& plan)
     : plan_(&plan),
       buffer_(3 * plan.nodes_.size()),
-      extra_(plan.channels_.size()),
+      extra_(plan.all_.size()),
       node_planes_(plan.nodes_.size()),
-      values_(plan.channels_.size()) {}
+      values_(plan.all_.size()) {}
 
 void ChannelEvaluator::evaluate(const Block& block) {
   compute_nodes(block);
   if (plan_->clipped_node_) count_clipped(block);
   if (plan_->first_hue_) count_near_gray(*plan_->first_hue_, block);
+  formulas_.release();
   for (std::size_t i = 0; i < values_.size(); ++i) {
-    const Channel& channel = plan_->channels_[i];
-    if (channel.is_stored()) {
+    const Channel& channel = plan_->all_[i];
+    if (channel.derived) {
+      values_[i] = derived_values(*channel.derived, block.size);
+    } else if (channel.is_stored()) {
       const RasterShape& shape = plan_->info_.shape;
       read_plane(block.stored, shape.channels, shape.sample,
                  static_cast<std::uint32_t>(channel.index), {1, 0}, extra_.plane(i), block.size);
@@ -136,6 +151,15 @@ void ChannelEvaluator::evaluate(const Block& block) {
       if (channel.is_hue()) blank_hue(i, block);
     }
   }
+}
+
+/// The channels it is computed from come before it.
+const float* ChannelEvaluator::derived_values(const DerivedChannel& channel, std::size_t n) {
+  const auto values_of = [&](std::size_t place) {
+    const auto at = std::find(plan_->all_.begin(), plan_->all_.end(), channel.channels[place]);
+    return values_[static_cast<std::size_t>(at - plan_->all_.begin())];
+  };
+  return formulas_.evaluate(*channel.value, values_of, n);
 }
 
 void ChannelEvaluator::compute_nodes(const Block& block) {
@@ -181,7 +205,7 @@ void ChannelEvaluator::count_near_gray(const Space& hue_space, const Block& bloc
 }
 
 void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {
-  const Space& space = *plan_->channels_[i].space;
+  const Space& space = *plan_->all_[i].space;
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(space)));
   const float* hue = values_[i];
   const float floor = plan_->hue_floor_;

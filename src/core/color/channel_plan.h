@@ -10,6 +10,7 @@
 
 #include "core/color/channel.h"
 #include "core/color/conversion.h"
+#include "core/color/formula.h"
 #include "core/pixel/block.h"
 #include "core/pixel/planes.h"
 #include "core/pixel/raster.h"
@@ -57,8 +58,12 @@ class ChannelPlan {
   KnownValues known_values(std::size_t node) const;
   const Space& gray_test_space(const Space& space) const;
 
+  void add_channel(const Channel& channel);
+
   PictureInfo info_;
   std::vector<Channel> channels_;
+  std::vector<Channel> all_;  // those, after the ones that derived channels are computed from
+  std::vector<std::size_t> places_;  // of channels_ in all_
   std::vector<Node> nodes_;
   std::optional<std::size_t> clipped_node_;  // where leaving 0-255 is counted
   const Space* first_hue_ = nullptr;         // the space of the first hue in the list
@@ -73,10 +78,10 @@ class ChannelEvaluator {
   void evaluate(const Block& block);
 
   /// Channel i of the plan's list, `block.size` values in the contract's units. A hue is NaN where
-  /// there is none.
-  const float* channel(std::size_t i) const { return values_[i]; }
+  /// there is none, and so is what cannot be computed.
+  const float* channel(std::size_t i) const { return values_[plan_->places_[i]]; }
   ConstPlanes channels(std::size_t first) const {
-    return {values_[first], values_[first + 1], values_[first + 2]};
+    return {channel(first), channel(first + 1), channel(first + 2)};
   }
 
   /// Counted pixels so far whose sRGB left 0-255 by more than 0.01 and was clipped, for the spaces
@@ -93,12 +98,14 @@ class ChannelEvaluator {
   void count_clipped(const Block& block);
   void blank_hue(std::size_t i, const Block& block);
   void count_near_gray(const Space& hue_space, const Block& block);
+  const float* derived_values(const DerivedChannel& channel, std::size_t n);
 
   const ChannelPlan* plan_;
   PlaneBuffer buffer_;
   PlaneBuffer extra_;  // hues with their gaps, and stored channels
   std::vector<ConstPlanes> node_planes_;
-  std::vector<const float*> values_;
+  std::vector<const float*> values_;  // of all channels of the plan
+  FormulaEvaluator formulas_;
   std::uint64_t clipped_ = 0;
   std::uint64_t near_gray_ = 0;
 };

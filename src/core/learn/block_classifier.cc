@@ -99,7 +99,7 @@ void BlockClassifier::ask_unknown(const Block& block) {
 bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_method) {
   const bool of_color =
       std::none_of(model.features.begin(), model.features.end(),
-                   [](const Channel& c) { return c.is_stored() || c.is_local(); });
+                   [](const Channel& c) { return needs_stored(c) || c.is_local(); });
   return of_color && ColorMemo::fits(info) && model.classes.size() <= kMostClasses &&
          (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);
 }

@@ -40,7 +40,7 @@ std::vector<std::size_t> all_but(std::size_t features, std::size_t left_out) {
 }
 
 bool is_lightness(const Channel& channel) {
-  if (channel.is_stored() || channel.is_hue()) return false;
+  if (!channel.space || channel.is_hue()) return false;
   const Space& space = *channel.space;
   const std::string_view name = space.channels[channel.index].name;
   if (space.channel_count == 1) return true;  // a gray

@@ -55,20 +55,20 @@ Channel taken_around(Channel channel, const Around& around) {
 
 }  // namespace
 
-Channel feature_channel_named(std::string_view written) {
+Channel feature_channel_named(std::string_view written, const DerivedChannels& derived) {
   std::string name = plainly(written);
   const Around around = take_around(name);
-  return taken_around(channel_named(name), around);
+  return taken_around(channel_named(name, nullptr, derived), around);
 }
 
-std::vector<Channel> feature_channels_named(std::string_view list) {
+std::vector<Channel> feature_channels_named(std::string_view list, const DerivedChannels& derived) {
   std::vector<Channel> channels;
   std::size_t from = 0;
   while (from <= list.size()) {
     const std::size_t comma = std::min(list.find(',', from), list.size());
     std::string item = plainly(list.substr(from, comma - from));
     const Around around = take_around(item);
-    for (const Channel& plain : channels_named(item)) {
+    for (const Channel& plain : channels_named(item, nullptr, derived)) {
       const Channel channel = taken_around(plain, around);
       if (std::find(channels.begin(), channels.end(), channel) != channels.end())
         throw UsageError("feature " + channel.name() + " is listed twice", "name each once");

@@ -15,7 +15,7 @@ namespace {
 std::vector<Channel> made_of(const std::vector<Channel>& channels) {
   std::vector<Channel> out;
   for (const Channel& channel : channels) {
-    const Channel plain{channel.space, channel.index};
+    const Channel plain = channel.plain();
     if (channel.is_local() && std::find(out.begin(), out.end(), plain) == out.end())
       out.push_back(plain);
   }
@@ -30,7 +30,7 @@ LocalPlan::LocalPlan(const PictureInfo& info, const std::vector<Channel>& channe
   const std::vector<Channel>& plain = channels_.channels();
   for (const Channel& channel : channels) {
     if (!channel.is_local()) continue;
-    const auto at = std::find(plain.begin(), plain.end(), Channel{channel.space, channel.index});
+    const auto at = std::find(plain.begin(), plain.end(), channel.plain());
     features_.push_back({channel.around.statistic, channel.around.side / 2,
                          static_cast<std::size_t>(at - plain.begin())});
     halo_ = std::max(halo_, features_.back().reach);

@@ -6,10 +6,13 @@ namespace chalcedony {
 
 SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sample,
                          double full_scale) {
-  const ChannelInfo& info = space.channels[channel];
-  if (space.is_rgb || info.unit == Unit::kOf255) return {255.0 / full_scale, 0};
+  return sample_scale(space.channels[channel], sample, full_scale);
+}
+
+SampleScale sample_scale(const ChannelInfo& channel, SampleType sample, double full_scale) {
+  if (channel.unit == Unit::kOf255) return {255.0 / full_scale, 0};
   if (sample == SampleType::kF32) return {1, 0};
-  return {(info.high - info.low) / full_scale, info.low};
+  return {(channel.high - channel.low) / full_scale, channel.low};
 }
 
 std::array<SampleScale, 3> sample_scales(const PictureInfo& info) {

@@ -85,6 +85,9 @@ struct SampleScale {
 SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sample,
                          double full_scale);
 
+/// The scale of a plane of its own: of 0-255 as RGB, of all else as channels of other spaces.
+SampleScale sample_scale(const ChannelInfo& channel, SampleType sample, double full_scale);
+
 /// The same, with the full scale of the sample type.
 inline SampleScale sample_scale(const Space& space, std::size_t channel, SampleType sample) {
   return sample_scale(space, channel, sample, full_scale_of(sample));

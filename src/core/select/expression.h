@@ -10,17 +10,9 @@
 
 #include "core/color/channel.h"
 #include "core/color/css_color.h"
+#include "core/color/formula.h"
 
 namespace chalcedony {
-
-/// A number for each pixel: a constant, a channel, or arithmetic on them.
-struct ValueNode {
-  enum class Kind { kNumber, kChannel, kAdd, kSubtract, kMultiply, kDivide, kNegate };
-  Kind kind = Kind::kNumber;
-  double number = 0;
-  std::size_t channel = 0;  // index in Expression::channels
-  std::unique_ptr<ValueNode> left, right;
-};
 
 /// A yes, no or missing for each pixel.
 struct TestNode {
@@ -38,14 +30,14 @@ struct TestNode {
     kOr
   };
   Kind kind = Kind::kAnd;
-  std::unique_ptr<ValueNode> value, limit;  // comparisons; `value` of kInside
-  double low = 0, high = 0;                 // kInside
-  bool wraps = false;                       // kInside over a hue, through 360
-  double tolerance = 0;                     // comparisons and kInside: what counts as equal
-  std::array<double, 3> lab{};              // kNear
-  std::size_t first_lab_channel = 0;        // kNear: lab.l lab.a lab.b stand side by side here
-  double distance = 0;                      // kNear, in CIEDE2000
-  std::unique_ptr<TestNode> left, right;    // kNot uses left
+  std::unique_ptr<Formula> value, limit;  // comparisons; `value` of kInside
+  double low = 0, high = 0;               // kInside
+  bool wraps = false;                     // kInside over a hue, through 360
+  double tolerance = 0;                   // comparisons and kInside: what counts as equal
+  std::array<double, 3> lab{};            // kNear
+  std::size_t first_lab_channel = 0;      // kNear: lab.l lab.a lab.b stand side by side here
+  double distance = 0;                    // kNear, in CIEDE2000
+  std::unique_ptr<TestNode> left, right;  // kNot uses left
 };
 
 /// A selection, parsed and checked.
@@ -60,7 +52,7 @@ struct Expression {
 ///
 /// Errors    UsageError with the place and what was expected there; an unknown channel with the
 ///           nearest name; an interval from high to low over anything but a hue
-Expression parse_expression(std::string_view text);
+Expression parse_expression(std::string_view text, const DerivedChannels& derived = {});
 
 }  // namespace chalcedony
 

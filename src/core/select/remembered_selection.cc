@@ -15,9 +15,7 @@ bool measures_differences(const TestNode& node) {
 }  // namespace
 
 bool remembers_colors(const PictureInfo& info, const Expression& expression) {
-  const auto of_color = [](const Channel& channel) {
-    return !channel.is_stored() && !channel.is_hue();
-  };
+  const auto of_color = [](const Channel& channel) { return channel.space && !channel.is_hue(); };
   return ColorMemo::fits(info) && info.shape.pixels() >= ColorCounter::kFewPixels &&
          measures_differences(*expression.test) &&
          std::all_of(expression.channels.begin(), expression.channels.end(), of_color);

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 #include "core/color/ciede2000.h"
 
@@ -20,28 +19,18 @@ void decide(const float* __restrict value, std::size_t n, std::uint8_t* __restri
                                        kMissing * static_cast<int>(value[i] != value[i]));
 }
 
-template <class Compute>
-void combine(const float* left, const float* right, std::size_t n, float* __restrict out,
-             Compute compute) {
-  for (std::size_t i = 0; i < n; ++i) out[i] = compute(left[i], right[i]);
-}
-
 }  // namespace
 
 Selection::Selection(const Expression& expression)
     : expression_(&expression), truth_(kBlockPixels) {}
 
 const std::uint8_t* Selection::select(const Block& block, const ChannelEvaluator& channels) {
-  used_values_ = used_truths_ = 0;
+  formulas_.release();
+  used_truths_ = 0;
   evaluate(*expression_->test, channels, block.size, truth_);
   std::uint8_t* const truth = truth_.data();
   for (std::size_t i = 0; i < block.size; ++i) truth[i] = static_cast<std::uint8_t>(truth[i] >> 1);
   return truth;
-}
-
-Selection::Values& Selection::more_values() {
-  if (used_values_ == values_.size()) values_.emplace_back(kBlockPixels + kPlanePadding);
-  return values_[used_values_++];
 }
 
 Selection::Truth& Selection::more_truth() {
@@ -49,32 +38,10 @@ Selection::Truth& Selection::more_truth() {
   return truths_[used_truths_++];
 }
 
-const float* Selection::values_of(const ValueNode& node, const ChannelEvaluator& channels,
+const float* Selection::values_of(const Formula& formula, const ChannelEvaluator& channels,
                                   std::size_t n) {
-  using Kind = ValueNode::Kind;
-  if (node.kind == Kind::kChannel) return channels.channel(node.channel);
-  float* const out = more_values().data();
-  if (node.kind == Kind::kNumber) {
-    std::fill_n(out, n, static_cast<float>(node.number));
-    return out;
-  }
-  const float* const left = values_of(*node.left, channels, n);
-  if (node.kind == Kind::kNegate) {
-    for (std::size_t i = 0; i < n; ++i) out[i] = -left[i];
-    return out;
-  }
-  const float* const right = values_of(*node.right, channels, n);
-  constexpr float kNone = std::numeric_limits<float>::quiet_NaN();
-  if (node.kind == Kind::kAdd) {
-    combine(left, right, n, out, [](float a, float b) { return a + b; });
-  } else if (node.kind == Kind::kSubtract) {
-    combine(left, right, n, out, [](float a, float b) { return a - b; });
-  } else if (node.kind == Kind::kMultiply) {
-    combine(left, right, n, out, [](float a, float b) { return a * b; });
-  } else {
-    combine(left, right, n, out, [=](float a, float b) { return b == 0 ? kNone : a / b; });
-  }
-  return out;
+  return formulas_.evaluate(
+      formula, [&](std::size_t place) { return channels.channel(place); }, n);
 }
 
 void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels, std::size_t n,
@@ -82,7 +49,7 @@ void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels,
   using Kind = TestNode::Kind;
   if (node.kind == Kind::kNear) {
     const ConstPlanes lab = channels.channels(node.first_lab_channel);
-    float* const away = more_values().data();
+    float* const away = formulas_.room();
     ciede2000_within(node.lab, lab, n, node.distance, away);
     const float most = static_cast<float>(node.distance);
     decide(away, n, out.data(), [=](float v) { return v <= most; });
@@ -92,9 +59,9 @@ void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels,
     const float* value = values_of(*node.value, channels, n);
     if (node.kind != Kind::kInside) {
       // Comparisons are made on the difference, so that both sides may be arithmetic.
-      float* const difference = more_values().data();
-      combine(value, values_of(*node.limit, channels, n), n, difference,
-              [](float a, float b) { return a - b; });
+      const float* const limit = values_of(*node.limit, channels, n);
+      float* const difference = formulas_.room();
+      for (std::size_t i = 0; i < n; ++i) difference[i] = value[i] - limit[i];
       value = difference;
     }
     return compare(node, value, n, out);

@@ -25,23 +25,20 @@ class Selection {
   const std::uint8_t* select(const Block& block, const ChannelEvaluator& channels);
 
  private:
-  using Values = std::vector<float>;
   using Truth = std::vector<std::uint8_t>;  // 0 no, 1 missing, 2 yes
 
-  /// The values of a node: those of its channel, or computed into room of ours.
-  const float* values_of(const ValueNode& node, const ChannelEvaluator& channels, std::size_t n);
+  const float* values_of(const Formula& formula, const ChannelEvaluator& channels, std::size_t n);
   void evaluate(const TestNode& node, const ChannelEvaluator& channels, std::size_t n, Truth& out);
   void compare(const TestNode& node, const float* value, std::size_t n, Truth& out);
 
   /// Room that is not in use yet by this evaluation.
-  Values& more_values();
   Truth& more_truth();
 
   const Expression* expression_;
   Truth truth_;
-  std::deque<Values> values_;  // do not move while more are made
-  std::deque<Truth> truths_;
-  std::size_t used_values_ = 0, used_truths_ = 0;
+  FormulaEvaluator formulas_;
+  std::deque<Truth> truths_;  // do not move while more are made
+  std::size_t used_truths_ = 0;
 };
 
 }  // namespace chalcedony

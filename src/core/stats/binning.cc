@@ -38,7 +38,8 @@ Binning channel_binning(const Channel& channel, std::size_t bins, const PictureI
 }
 
 bool has_codes(const Channel& channel, const PictureInfo& info) {
-  const bool own = channel.is_stored() || (channel.space == info.space && info.space->is_rgb);
+  const bool own = channel.is_stored() ||
+                   (channel.space == info.space && info.has_color() && info.space->is_rgb);
   return own && info.shape.sample == SampleType::kU8;
 }
 

@@ -31,7 +31,7 @@ std::optional<std::uint32_t> deciding_sample(const Channel& channel, const Pictu
     return channel.index < info.shape.channels
                ? std::optional(static_cast<std::uint32_t>(channel.index))
                : std::nullopt;
-  if (channel.is_hue()) return std::nullopt;
+  if (channel.is_hue() || channel.derived) return std::nullopt;
   if (info.color_channels() == 1 && info.known_in_range()) return 0;
   if (channel.space != info.space) return std::nullopt;
   return static_cast<std::uint32_t>(channel.index);

@@ -1,0 +1,121 @@
+// Channels that --let defines, at the built program.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+constexpr std::uint32_t kWidth = 40, kHeight = 30;
+
+/// Four stored channels; the left half reflects more in the last than in the first.
+void write_four(const std::filesystem::path& path) {
+  std::vector<std::uint16_t> samples;
+  const auto noise = random_bytes(kWidth * kHeight * 4);
+  for (std::size_t i = 0; i < kWidth * kHeight; ++i) {
+    const bool leaf = i % kWidth < kWidth / 2;
+    for (std::size_t c = 0; c < 4; ++c)
+      samples.push_back(static_cast<std::uint16_t>(20 * noise[4 * i + c] +
+                                                   (c == 3 ? (leaf ? 40000 : 9000) : 10000)));
+  }
+  PictureSpec spec = spec_of(kWidth, kHeight, 4, SampleType::kU16);
+  spec.alpha = true;
+  write_picture(path, spec, bytes_of(samples));
+}
+
+constexpr const char* kVigor = "vigor=(file.3 - file.0) / (file.3 + file.0)";
+
+}  // namespace
+
+TEST_CASE("a derived channel selects what its formula selects", "[cli][let]") {
+  const TempDir dir;
+  write_four(dir / "leaf.tif");
+  summary_of(run_tool(dir, {"mask", "leaf.tif", "--let", kVigor, "--where", "vigor > 0.3", "-o",
+                            "named", "--write", "mask", "--summary", "json"}));
+  summary_of(
+      run_tool(dir, {"mask", "leaf.tif", "--where", "(file.3 - file.0) / (file.3 + file.0) > 0.3",
+                     "-o", "written", "--write", "mask", "--summary", "json"}));
+  const auto mask = bytes_in(dir / "named/leaf.mask.png");
+  CHECK(mask == bytes_in(dir / "written/leaf.mask.png"));
+  for (std::size_t i = 0; i < mask.size(); ++i)
+    if ((mask[i] == 255) != (i % kWidth < kWidth / 2)) FAIL("pixel " << i << " is " << +mask[i]);
+}
+
+TEST_CASE("derived channels have histograms, planes, slices and pages", "[cli][let]") {
+  const TempDir dir;
+  write_four(dir / "leaf.tif");
+  const json histogram = summary_of(run_tool(dir, {"histogram",  "leaf.tif",
+                                                   "--let",      kVigor,
+                                                   "--let",      "double=2 * vigor in -2..2",
+                                                   "--channels", "vigor,double",
+                                                   "--bins",     "8",
+                                                   "--joint",    "vigor,file.1",
+                                                   "--peaks",    "2",
+                                                   "-o",         "out",
+                                                   "--figures",  "png",
+                                                   "--summary",  "json"}));
+  const auto rows = rows_of(dir / "out/leaf.histogram.csv");
+  std::uint64_t counted = 0;
+  for (const auto& row : rows)
+    if (row.at("channel") == "double") counted += std::stoull(row.at("count"));
+  CHECK(counted == kWidth * kHeight);
+  const auto peaks = rows_of(dir / "out/leaf.peaks.csv");
+  REQUIRE_FALSE(peaks.empty());
+  CHECK_THAT(peaks[0].at("where"), Catch::Contains("vigor in "));
+  CHECK(std::filesystem::file_size(dir / "out/leaf.histogram.png") > 5000);
+
+  summary_of(run_tool(dir, {"split", "leaf.tif", "--let", kVigor, "--channels", "vigor", "--depth",
+                            "float", "-o", "planes", "--summary", "json"}));
+  summary_of(run_tool(dir, {"slice", "leaf.tif", "--let", kVigor, "--channel", "vigor", "--cuts",
+                            "-1,0,0.3,1", "-o", "slices", "--summary", "json"}));
+  const auto classes = labels_in(dir / "slices/leaf.slices.png");
+  CHECK(std::count(classes.begin(), classes.end(), 3) == kWidth * kHeight / 2);
+  summary_of(run_tool(dir, {"sheet", "leaf.tif", "--let", kVigor, "--channels", "vigor,lab.l", "-o",
+                            "page", "--summary", "json"}));
+}
+
+TEST_CASE("models know the channels they were trained on", "[cli][let]") {
+  const TempDir dir;
+  write_four(dir / "leaf.tif");
+  summary_of(
+      run_tool(dir, {"train", "leaf.tif", "--let", kVigor, "--let", "pale=lab.l + 10 * vigor",
+                     "--features", "pale,vigor", "--sample", "leaf=2,2,10,20", "--sample",
+                     "soil=25,2,10,20", "-o", "learn", "--summary", "json"}));
+  const json model = json::parse(text_of_file(dir / "learn/model.json"));
+  CHECK(model["features"] == json{"pale", "vigor"});
+  CHECK(model["let"] == json{kVigor, "pale=lab.l + 10 * vigor"});
+  summary_of(run_tool(dir, {"classify", "leaf.tif", "--model", "learn/model.json", "-o", "maps",
+                            "--summary", "json"}));
+  const auto map = labels_in(dir / "maps/leaf.classes.png");
+  CHECK(std::abs(std::count(map.begin(), map.end(), 1) - kWidth * kHeight / 2) <= 3);
+  const Outcome explained =
+      run_tool(dir, {"explain", "leaf.tif", "--model", "learn/model.json", "--at", "3,3"});
+  CHECK(explained.exit_code == 0);
+  CHECK_THAT(explained.out, Catch::Contains("vigor"));
+  summary_of(run_tool(dir, {"cluster", "leaf.tif", "--let", kVigor, "--features", "vigor", "--k",
+                            "2", "-o", "groups", "--summary", "json"}));
+  const json groups = json::parse(text_of_file(dir / "groups/clusters.model.json"));
+  CHECK(groups["let"] == json{kVigor});
+}
+
+TEST_CASE("a mistake in --let is wrong usage, and nothing is written", "[cli][let]") {
+  const TempDir dir;
+  write_four(dir / "leaf.tif");
+  const auto mask_with = [&](const std::string& definition) {
+    return run_tool(
+        dir, {"mask", "leaf.tif", "--let", definition, "--where", "vigor > 0.3", "-o", "out"});
+  };
+  check_error(mask_with("vigor=file.3 - "), 2,
+              "--let: formula of 'vigor', character 9: expected a channel or a number, found the "
+              "end; as in \"warmth=");
+  check_error(mask_with("vigor=file.3"), 2, "nothing says which values 'vigor' can have");
+  check_error(mask_with("vigour=lab.a"), 2, "a channel, such as 'vigour'");
+  check_error(mask_with("vigor=file.9 / file.0"), 1, "there is no channel file.9");
+  check_nothing_in(dir, "out");
+}
