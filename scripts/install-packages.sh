@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # Installs the Debian packages Chalcedony needs to be built, run and tested; with --build-only,
-# without those that only the tests use. Does nothing when all are there.
+# without those that only the tests use; with --bench, with those of the benchmarks. Does nothing when
+# all are there.
 set -euo pipefail
 
 build=(g++ cmake ninja-build pkg-config libboost-dev libboost-program-options-dev
@@ -12,6 +13,7 @@ test=(catch2 libpng-dev clang-format dpkg-dev file chromium parallel
 
 packages=("${build[@]}")
 [ "${1:-}" = "--build-only" ] || packages+=("${test[@]}")
+[ "${1:-}" = "--bench" ] && packages+=(libbenchmark-dev)
 
 missing=()
 for package in "${packages[@]}"; do

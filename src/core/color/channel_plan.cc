@@ -114,15 +114,8 @@ void ChannelPlan::add_node(const Space& space) {
   std::size_t from = 0;
   for (const Space* step : path)
     if (const std::size_t node = node_of(*step); node != nodes_.size()) from = node;
-  nodes_.push_back({&space, from, Conversion(*nodes_[from].space, space, known_values(from))});
-}
-
-/// What is known of the values of a node.
-KnownValues ChannelPlan::known_values(std::size_t node) const {
-  if (!info_.known_in_range()) return KnownValues::kAny;
-  const bool codes = node == 0 && info_.shape.sample == SampleType::kU8 &&
-                     info_.full_scale == 255 && info_.alpha != AlphaKind::kPremultiplied;
-  return codes ? KnownValues::kCodes : KnownValues::kInRange;
+  const KnownValues known = info_.known_in_range() ? KnownValues::kInRange : KnownValues::kAny;
+  nodes_.push_back({&space, from, Conversion(*nodes_[from].space, space, known)});
 }
 
 ChannelEvaluator::ChannelEvaluator(const ChannelPlan& plan)

@@ -55,7 +55,6 @@ class ChannelPlan {
 
   std::size_t node_of(const Space& space) const;
   void add_node(const Space& space);
-  KnownValues known_values(std::size_t node) const;
   const Space& gray_test_space(const Space& space) const;
 
   void add_channel(const Channel& channel);

@@ -2,8 +2,6 @@
 
 #include <algorithm>
 
-#include "core/color/srgb.h"
-
 namespace chalcedony {
 namespace {
 
@@ -34,9 +32,6 @@ Conversion::Conversion(const Space& from, const Space& to, KnownValues known) {
     if (down && known != KnownValues::kAny && &after == &spaces::kSrgbClipped) continue;
     add(down ? after.from_parent : before.to_parent);
   }
-  if (known != KnownValues::kCodes || steps_.empty()) return;
-  const Kernel* const first = std::get_if<Kernel>(&steps_.front());
-  if (first && *first == decode_srgb) steps_.front() = decode_srgb_codes;
 }
 
 void Conversion::add(const Steps& steps) {

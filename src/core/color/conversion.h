@@ -18,7 +18,6 @@ std::vector<const Space*> conversion_path(const Space& from, const Space& to);
 enum class KnownValues {
   kAny,
   kInRange,  // sRGB values on the way lie in 0-255: no clip is needed before hsv and its kin
-  kCodes,    // they are whole numbers in 0-255 besides, so that curves can be looked up
 };
 
 /// A conversion ready to run: affine steps that follow one another are multiplied together.

@@ -28,6 +28,19 @@ bool some_outside(const float* values, std::size_t n, float low, float high) {
   return some;
 }
 
+// How far each of n values lies outside, in units of `unit`; the larger of that and what is there.
+void raise_excess(const float* values, std::size_t n, float low, float high, float unit,
+                  float* excess) {
+  const hn::CappedTag<float, kPlanePadding> d;
+  const auto lowest = hn::Set(d, low), highest = hn::Set(d, high), per_unit = hn::Set(d, 1 / unit);
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    const auto v = hn::LoadU(d, values + i);
+    const auto over = hn::Max(hn::Sub(v, highest), hn::Sub(lowest, v));
+    // Of a value that is not a number the second is taken.
+    hn::StoreU(hn::Max(hn::Mul(over, per_unit), hn::LoadU(d, excess + i)), d, excess + i);
+  }
+}
+
 }  // namespace HWY_NAMESPACE
 }  // namespace chalcedony
 HWY_AFTER_NAMESPACE();
@@ -36,6 +49,7 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 namespace {
 HWY_EXPORT(some_outside);
+HWY_EXPORT(raise_excess);
 }  // namespace
 
 void GamutCount::add(const Block& block, const ConstPlanes& color, const PictureInfo& stored) {
@@ -48,18 +62,18 @@ void GamutCount::add(const Block& block, const ConstPlanes& color, const Picture
                           color[c], block.size, static_cast<float>(stored.space->channels[c].low),
                           static_cast<float>(stored.space->channels[c].high));
   if (!some_leave) return;
+  PlaneBuffer buffer(1);
+  float* const excess = buffer.plane(0);
+  for (std::size_t c = 0; c < planes; ++c) {
+    const ChannelInfo& range = stored.space->channels[c];
+    HWY_DYNAMIC_DISPATCH(raise_excess)
+    (color[c], block.size, static_cast<float>(range.low), static_cast<float>(range.high),
+     static_cast<float>((range.high - range.low) / 255), excess);
+  }
   for (std::size_t i = 0; i < block.size; ++i) {
-    float excess = 0;
-    for (std::size_t c = 0; c < planes; ++c) {
-      const ChannelInfo& range = stored.space->channels[c];
-      const float v = color[c][i];
-      const float over =
-          std::max(v - static_cast<float>(range.high), static_cast<float>(range.low) - v);
-      excess = std::max(excess, over * static_cast<float>(255 / (range.high - range.low)));
-    }
-    if (!(excess > kGamutTolerance) || !block.counts(i)) continue;
-    ++outside;
-    largest_excess = std::max(largest_excess, excess);
+    const bool leaves = excess[i] > kGamutTolerance && block.counts(i);
+    outside += leaves ? 1 : 0;
+    largest_excess = std::max(largest_excess, leaves ? excess[i] : 0.0f);
   }
 }
 

@@ -2,7 +2,6 @@
 #include "core/color/srgb.h"
 
 #include <cmath>
-#include <vector>
 
 #include "core/color/space.h"
 
@@ -74,16 +73,6 @@ struct ClipTo255 {
 void decode_srgb_planes(const ConstPlanes& in, const Planes& out, std::size_t n) {
   map_planes(in, out, n, DecodeSrgb{});
 }
-// `table` has what each of the 256 codes decodes to. What lies in the padding may be anything.
-void decode_codes(const float* table, const ConstPlanes& in, const Planes& out, std::size_t n) {
-  const hn::CappedTag<float, kPlanePadding> d;
-  const hn::RebindToSigned<decltype(d)> di;
-  for (std::size_t c = 0; c < 3; ++c)
-    for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
-      const auto code = hn::And(hn::ConvertTo(di, hn::LoadU(d, in[c] + i)), hn::Set(di, 255));
-      hn::StoreU(hn::GatherIndex(d, table, code), d, out[c] + i);
-    }
-}
 void encode_srgb_planes(const ConstPlanes& in, const Planes& out, std::size_t n) {
   map_planes(in, out, n, EncodeSrgb{});
 }
@@ -101,20 +90,6 @@ namespace chalcedony {
 CHALCEDONY_KERNEL(decode_srgb_planes, decode_srgb);
 CHALCEDONY_KERNEL(encode_srgb_planes, encode_srgb);
 CHALCEDONY_KERNEL(clip_planes, clip_to_255);
-
-HWY_EXPORT(decode_codes);
-
-void decode_srgb_codes(const ConstPlanes& in, const Planes& out, std::size_t n) {
-  static const std::vector<float> table = [] {
-    PlaneBuffer codes;
-    for (std::size_t c = 0; c < 3; ++c)
-      for (std::size_t code = 0; code < 256; ++code)
-        codes.plane(c)[code] = static_cast<float>(code);
-    decode_srgb(read_only(codes.planes()), codes.planes(), 256);
-    return std::vector<float>(codes.plane(0), codes.plane(0) + 256);
-  }();
-  HWY_DYNAMIC_DISPATCH(decode_codes)(table.data(), in, out, n);
-}
 
 double srgb_decoded(double v) {
   return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);

@@ -23,9 +23,6 @@ double srgb_encoded(double linear);
 /// Source    IEC 61966-2-1:1999
 void decode_srgb(const ConstPlanes& in, const Planes& out, std::size_t n);
 
-/// The same, to the bit, for samples that are whole numbers in 0-255: each is looked up.
-void decode_srgb_codes(const ConstPlanes& in, const Planes& out, std::size_t n);
-
 /// Encodes linear light as sRGB; the inverse of decode_srgb, with the same contract.
 void encode_srgb(const ConstPlanes& in, const Planes& out, std::size_t n);
 

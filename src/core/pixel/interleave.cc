@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstring>
+#include <type_traits>
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/pixel/interleave.cc"
@@ -14,63 +15,108 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-template <class D, class V8>
-HWY_INLINE auto to_value(D d, V8 codes, float factor, float offset) {
-  const hn::RebindToSigned<D> di;
-  const auto number = hn::ConvertTo(d, hn::PromoteTo(di, codes));
-  return hn::Add(hn::Mul(number, hn::Set(d, factor)), hn::Set(d, offset));
+// value = number * factor + offset. Worked out once: what is written might alias the scales.
+template <class D>
+struct Scaled {
+  Scaled(D d, const SampleScale& scale)
+      : factor(hn::Set(d, static_cast<float>(scale.factor))),
+        offset(hn::Set(d, static_cast<float>(scale.offset))),
+        inverse(hn::Set(d, static_cast<float>(1.0 / scale.factor))) {}
+  hn::Vec<D> factor, offset, inverse;
+};
+
+template <class Sample, class D, class V>
+HWY_INLINE auto to_number(D d, V samples) {
+  if constexpr (std::is_same_v<Sample, float>) {
+    return samples;
+  } else {
+    return hn::ConvertTo(d, hn::PromoteTo(hn::RebindToSigned<D>(), samples));
+  }
 }
 
 // Whole vectors only; returns how many pixels are done.
-std::size_t read_rgb8(const std::uint8_t* stored, std::uint32_t channels,
-                      const std::array<SampleScale, 3>& scale, const Planes& planes,
-                      std::size_t n) {
-  const hn::CappedTag<float, kPlanePadding> d;
-  const hn::Rebind<std::uint8_t, decltype(d)> d8;
+template <class Sample>
+HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
+                                const std::array<SampleScale, 3>& scale, const Planes& planes,
+                                std::size_t n) {
+  using D = hn::CappedTag<float, kPlanePadding>;
+  const D d;
+  const hn::Rebind<Sample, D> ds;
   const std::size_t lanes = hn::Lanes(d);
+  const Scaled<D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const auto* samples = reinterpret_cast<const Sample*>(stored);
   std::size_t i = 0;
-  for (; i + lanes <= n; i += lanes) {
-    hn::Vec<decltype(d8)> code[4];
+  for (; i + lanes <= n; i += lanes, samples += lanes * channels) {
+    hn::Vec<decltype(ds)> sample[4];
     if (channels == 3) {
-      hn::LoadInterleaved3(d8, stored + i * 3, code[0], code[1], code[2]);
+      hn::LoadInterleaved3(ds, samples, sample[0], sample[1], sample[2]);
     } else {
-      hn::LoadInterleaved4(d8, stored + i * 4, code[0], code[1], code[2], code[3]);
+      hn::LoadInterleaved4(ds, samples, sample[0], sample[1], sample[2], sample[3]);
     }
-    for (std::size_t c = 0; c < 3; ++c) {
-      const auto value = to_value(d, code[c], static_cast<float>(scale[c].factor),
-                                  static_cast<float>(scale[c].offset));
-      hn::StoreU(value, d, planes[c] + i);
-    }
-  }
-  return i;
-}
-
-// Clipped, then rounded half up, as write_codes does.
-template <class D>
-HWY_INLINE auto to_code(D d, const float* plane, float factor, float offset, float full) {
-  const hn::RebindToSigned<D> di;
-  const auto value = hn::LoadU(d, plane);
-  auto code = hn::Mul(hn::Sub(value, hn::Set(d, offset)), hn::Set(d, factor));
-  code = hn::IfThenElseZero(hn::Eq(code, code), code);
-  code = hn::Min(hn::Max(code, hn::Zero(d)), hn::Set(d, full));
-  return hn::ConvertTo(di, hn::Add(code, hn::Set(d, 0.5f)));
-}
-
-std::size_t write_rgb8(const ConstPlanes& planes, std::size_t n,
-                       const std::array<SampleScale, 3>& scale, std::uint8_t* stored) {
-  const hn::CappedTag<float, kPlanePadding> d;
-  const hn::Rebind<std::uint8_t, decltype(d)> d8;
-  const std::size_t lanes = hn::Lanes(d);
-  std::size_t i = 0;
-  for (; i + lanes <= n; i += lanes) {
-    hn::Vec<decltype(d8)> code[3];
     for (std::size_t c = 0; c < 3; ++c)
-      code[c] =
-          hn::DemoteTo(d8, to_code(d, planes[c] + i, static_cast<float>(1.0 / scale[c].factor),
-                                   static_cast<float>(scale[c].offset), 255.0f));
-    hn::StoreInterleaved3(code[0], code[1], code[2], d8, stored + i * 3);
+      hn::StoreU(
+          hn::Add(hn::Mul(to_number<Sample>(d, sample[c]), scales[c].factor), scales[c].offset), d,
+          planes[c] + i);
   }
   return i;
+}
+
+// Codes are clipped, then rounded half up, as write_codes does.
+template <class Sample, class D>
+HWY_INLINE auto to_sample(D d, const float* plane, const Scaled<D>& scale) {
+  auto number = hn::Mul(hn::Sub(hn::LoadU(d, plane), scale.offset), scale.inverse);
+  number = hn::IfThenElseZero(hn::Eq(number, number), number);
+  if constexpr (std::is_same_v<Sample, float>) {
+    return number;
+  } else {
+    const auto full = hn::Set(d, static_cast<float>(hwy::LimitsMax<Sample>()));
+    const auto code = hn::Min(hn::Max(number, hn::Zero(d)), full);
+    const auto whole = hn::ConvertTo(hn::RebindToSigned<D>(), hn::Add(code, hn::Set(d, 0.5f)));
+    return hn::DemoteTo(hn::Rebind<Sample, D>(), whole);
+  }
+}
+
+template <class Sample>
+HWY_INLINE std::size_t write_rgb(const ConstPlanes& planes, std::size_t n,
+                                 const std::array<SampleScale, 3>& scale, std::byte* stored) {
+  using D = hn::CappedTag<float, kPlanePadding>;
+  const D d;
+  const hn::Rebind<Sample, D> ds;
+  const std::size_t lanes = hn::Lanes(d);
+  const Scaled<D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const float *const r = planes[0], *const g = planes[1], *const b = planes[2];
+  auto* samples = reinterpret_cast<Sample*>(stored);
+  std::size_t i = 0;
+  for (; i + lanes <= n; i += lanes, samples += 3 * lanes)
+    hn::StoreInterleaved3(to_sample<Sample>(d, r + i, scales[0]),
+                          to_sample<Sample>(d, g + i, scales[1]),
+                          to_sample<Sample>(d, b + i, scales[2]), ds, samples);
+  return i;
+}
+
+std::size_t read_color(const std::byte* stored, std::uint32_t channels, SampleType sample,
+                       const std::array<SampleScale, 3>& scale, const Planes& planes,
+                       std::size_t n) {
+  switch (sample) {
+    case SampleType::kU8:
+      return read_rgb<std::uint8_t>(stored, channels, scale, planes, n);
+    case SampleType::kU16:
+      return read_rgb<std::uint16_t>(stored, channels, scale, planes, n);
+    default:
+      return read_rgb<float>(stored, channels, scale, planes, n);
+  }
+}
+
+std::size_t write_color(const ConstPlanes& planes, std::size_t n, SampleType sample,
+                        const std::array<SampleScale, 3>& scale, std::byte* stored) {
+  switch (sample) {
+    case SampleType::kU8:
+      return write_rgb<std::uint8_t>(planes, n, scale, stored);
+    case SampleType::kU16:
+      return write_rgb<std::uint16_t>(planes, n, scale, stored);
+    default:
+      return write_rgb<float>(planes, n, scale, stored);
+  }
 }
 
 }  // namespace HWY_NAMESPACE
@@ -81,8 +127,8 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 namespace {
 
-HWY_EXPORT(read_rgb8);
-HWY_EXPORT(write_rgb8);
+HWY_EXPORT(read_color);
+HWY_EXPORT(write_color);
 
 template <class Sample>
 void read_strided(const std::byte* stored, std::uint32_t channels, std::uint32_t channel,
@@ -106,12 +152,12 @@ void write_codes(const float* plane, std::size_t first, std::size_t n, std::uint
   }
 }
 
-void write_floats(const float* plane, std::size_t n, std::uint32_t channels, std::uint32_t channel,
-                  SampleScale scale, std::byte* stored) {
+void write_floats(const float* plane, std::size_t first, std::size_t n, std::uint32_t channels,
+                  std::uint32_t channel, SampleScale scale, std::byte* stored) {
   float* samples = reinterpret_cast<float*>(stored) + channel;
   const float factor = static_cast<float>(1.0 / scale.factor);
   const float offset = static_cast<float>(scale.offset);
-  for (std::size_t i = 0; i < n; ++i) {
+  for (std::size_t i = first; i < n; ++i) {
     const float value = (plane[i] - offset) * factor;
     samples[i * channels] = value == value ? value : 0.0f;
   }
@@ -139,7 +185,7 @@ void write_from(const float* plane, std::size_t first, std::size_t n, std::uint3
       return write_codes<std::uint16_t>(plane, first, n, channels, channel, scale, 65535.0f,
                                         stored);
     case SampleType::kF32:
-      return write_floats(plane, n, channels, channel, scale, stored);
+      return write_floats(plane, first, n, channels, channel, scale, stored);
   }
 }
 
@@ -153,9 +199,8 @@ void read_plane(const std::byte* stored, std::uint32_t channels, SampleType samp
 void read_planes(const std::byte* stored, std::uint32_t channels, SampleType sample,
                  const std::array<SampleScale, 3>& scale, const Planes& planes, std::size_t n) {
   std::size_t done = 0;
-  if (sample == SampleType::kU8 && (channels == 3 || channels == 4))
-    done = HWY_DYNAMIC_DISPATCH(read_rgb8)(reinterpret_cast<const std::uint8_t*>(stored), channels,
-                                           scale, planes, n);
+  if (channels == 3 || channels == 4)
+    done = HWY_DYNAMIC_DISPATCH(read_color)(stored, channels, sample, scale, planes, n);
   for (std::uint32_t c = 0; c < 3; ++c)
     read_from(stored, channels, sample, c, scale[c], planes[c], done, n);
 }
@@ -168,9 +213,7 @@ void write_plane(const float* plane, std::size_t n, std::uint32_t channels, Samp
 void write_planes(const ConstPlanes& planes, std::size_t n, std::uint32_t channels,
                   SampleType sample, const std::array<SampleScale, 3>& scale, std::byte* stored) {
   std::size_t done = 0;
-  if (sample == SampleType::kU8 && channels == 3)
-    done =
-        HWY_DYNAMIC_DISPATCH(write_rgb8)(planes, n, scale, reinterpret_cast<std::uint8_t*>(stored));
+  if (channels == 3) done = HWY_DYNAMIC_DISPATCH(write_color)(planes, n, sample, scale, stored);
   for (std::uint32_t c = 0; c < 3; ++c)
     write_from(planes[c], done, n, channels, sample, c, scale[c], stored);
 }

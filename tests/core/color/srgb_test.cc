@@ -52,19 +52,3 @@ TEST_CASE("the sRGB curve is odd and goes on above white", "[core][color][srgb]"
   CHECK(linear[6] == Approx(255.0).margin(1e-4));
   CHECK(linear[7] == Approx(255 * plain_decode(300.0 / 255)).margin(1e-3));
 }
-
-TEST_CASE("codes are decoded by table to the same bits", "[core][color]") {
-  PlaneBuffer codes, decoded, looked_up;
-  for (std::size_t c = 0; c < 3; ++c)
-    for (std::size_t i = 0; i < kBlockPixels; ++i)
-      codes.plane(c)[i] = static_cast<float>((i * (c + 3)) % 256);
-  decode_srgb(read_only(codes.planes()), decoded.planes(), kBlockPixels);
-  decode_srgb_codes(read_only(codes.planes()), looked_up.planes(), kBlockPixels);
-  for (std::size_t c = 0; c < 3; ++c)
-    CHECK(std::equal(decoded.plane(c), decoded.plane(c) + kBlockPixels, looked_up.plane(c)));
-  // What lies in the padding may be anything.
-  codes.plane(0)[1] = -1e30f;
-  codes.plane(1)[2] = std::nanf("");
-  decode_srgb_codes(read_only(codes.planes()), looked_up.planes(), 1);
-  CHECK(looked_up.plane(0)[0] == decoded.plane(0)[0]);
-}

@@ -1,0 +1,56 @@
+// Three channels at once against one at a time, which is written down sample by sample.
+#include "core/pixel/interleave.h"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <cstring>
+#include <limits>
+
+#include "tests/support/pictures.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+const std::array<SampleScale, 3> kScales{{{255.0 / 65535, 0}, {250.0 / 255, -125}, {1, 0}}};
+
+/// Samples of every kind: codes, and floats with what is no number among them.
+std::vector<std::byte> samples_of(SampleType sample, std::size_t count) {
+  if (sample != SampleType::kF32) return bytes_of(random_bytes(count * bytes_per_sample(sample)));
+  std::vector<float> floats;
+  for (const std::uint8_t byte : random_bytes(count))
+    floats.push_back(byte % 17 == 0 ? std::numeric_limits<float>::quiet_NaN()
+                                    : static_cast<float>(byte) / 7 - 12);
+  return bytes_of(floats);
+}
+
+bool same_bits(const float* a, const float* b, std::size_t n) {
+  return std::memcmp(a, b, n * sizeof(float)) == 0;
+}
+
+}  // namespace
+
+TEST_CASE("three channels are read and written as one is", "[core][pixel]") {
+  const auto sample = GENERATE(SampleType::kU8, SampleType::kU16, SampleType::kF32);
+  const std::uint32_t channels = GENERATE(3u, 4u, 5u);
+  for (const std::size_t n : {1u, 15u, 16u, 17u, 100u, 4096u}) {
+    INFO(bytes_per_sample(sample) << " bytes a sample, " << channels << " channels, " << n
+                                  << " pixels");
+    const auto stored = samples_of(sample, n * channels);
+    PlaneBuffer together, alone;
+    read_planes(stored.data(), channels, sample, kScales, together.planes(), n);
+    std::vector<std::byte> written(stored.size()), plainly(stored.size());
+    for (std::uint32_t c = 0; c < 3; ++c) {
+      read_plane(stored.data(), channels, sample, c, kScales[c], alone.plane(c), n);
+      CHECK(same_bits(together.plane(c), alone.plane(c), n));
+      // Halves and what lies beyond the codes are rounded and clipped alike.
+      for (std::size_t i = 0; i < n; i += 5) alone.plane(c)[i] += static_cast<float>(i % 3) - 0.5f;
+      if (n > 20) alone.plane(c)[n - 3] = 1e9f;
+    }
+    write_planes(read_only(alone.planes()), n, channels, sample, kScales, written.data());
+    for (std::uint32_t c = 0; c < 3; ++c)
+      write_plane(alone.plane(c), n, channels, sample, c, kScales[c], plainly.data());
+    CHECK(written == plainly);
+  }
+}
