@@ -106,8 +106,9 @@ class Design {
 using Linear = std::array<double, 3>;
 
 Linear linear_color(const std::string& css) {
-  Linear color = css_color(css).in(spaces::kSrgbLinear);
-  for (double& v : color) v /= 255;
+  // In double, so that the panels do not hang on the arithmetic of the kernels.
+  Linear color = css_color(css).in(spaces::kSrgb);
+  for (double& v : color) v = srgb_decoded(v / 255);
   return color;
 }
 

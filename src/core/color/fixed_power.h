@@ -8,14 +8,15 @@
 
 namespace chalcedony {
 
-/// With x = 2^e m and m in [1, 2): x^p = 2^(p e) m^p.
+/// A power times a factor. With x = 2^e m and m in [1, 2): x^p = 2^(p e) m^p.
 struct FixedPower {
-  static constexpr int kLowest = -24;          // the lowest e in the table
-  static constexpr std::size_t kEntries = 32;  // so that x from 2^-24 to 2^8 is covered
+  static constexpr int kLowest = -16;          // the lowest e in the table
+  static constexpr std::size_t kEntries = 32;  // so that x from 2^-16 to 2^16 is covered
   static constexpr std::size_t kTerms = 8;
 
   float exponent = 1;
-  alignas(64) std::array<float, kEntries> of_two{};  // 2^(p e), beginning with the lowest e
+  float factor = 1;
+  alignas(64) std::array<float, kEntries> of_two{};  // factor 2^(p e), beginning with the lowest e
   std::array<float, kTerms> series{};                // of m^p by powers of m - 1.5, lowest first
 };
 
@@ -54,18 +55,28 @@ constexpr std::array<double, FixedPower::kTerms> kNodes = {
 
 }  // namespace fixed_power_detail
 
-/// The table of an exponent.
+/// x^p for x > 0, for constants.
+constexpr double constant_power(double x, double p) {
+  int halvings = 0;
+  for (; x >= 2; x /= 2) ++halvings;
+  for (; x < 1; x *= 2) --halvings;
+  return fixed_power_detail::two_to(p * halvings) *
+         fixed_power_detail::exponential(p * fixed_power_detail::logarithm(x));
+}
+
+/// The table of `factor` x^p.
 ///
 /// Range     |p| at most 4
-/// Accuracy  2e-7 of x^p with the arithmetic of float (fixed_power_test.cc)
-constexpr FixedPower fixed_power(double p) {
+/// Accuracy  2e-7 of the result with the arithmetic of float (fixed_power_test.cc)
+constexpr FixedPower fixed_power(double p, double factor = 1) {
   namespace detail = fixed_power_detail;
   constexpr std::size_t n = FixedPower::kTerms;
   FixedPower out;
   out.exponent = static_cast<float>(p);
+  out.factor = static_cast<float>(factor);
   for (std::size_t i = 0; i < FixedPower::kEntries; ++i)
-    out.of_two[i] =
-        static_cast<float>(detail::two_to(p * (static_cast<int>(i) + FixedPower::kLowest)));
+    out.of_two[i] = static_cast<float>(
+        factor * detail::two_to(p * (static_cast<int>(i) + FixedPower::kLowest)));
 
   // Newton's divided differences at the nodes, then multiplied out into powers.
   std::array<double, n> differences{};

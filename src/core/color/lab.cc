@@ -24,7 +24,7 @@ struct LabFromXyz {
     const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kKappa)), hn::Set(d, 16.0f)),
                            hn::Set(d, 1.0f / 116.0f));
     const V cut = hn::Set(d, kEpsilon);
-    return hn::IfThenElse(hn::Gt(t, cut), cube_root(d, hn::Max(t, cut)), line);
+    return hn::IfThenElse(hn::Gt(t, cut), power_above_zero(d, hn::Max(t, cut), kThird), line);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& x, V& y, V& z) const {

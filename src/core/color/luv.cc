@@ -31,7 +31,7 @@ struct LuvFromXyz {
     const V u = hn::Div(hn::Mul(x, hn::Set(d, 4.0f)), divisor);
     const V v = hn::Div(hn::Mul(y, hn::Set(d, 9.0f)), divisor);
     const V cut = hn::Set(d, kEpsilon);
-    const V root = cube_root(d, hn::Max(y, cut));
+    const V root = power_above_zero(d, hn::Max(y, cut), kThird);
     const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 116.0f)), hn::Set(d, 16.0f));
     const V l = hn::IfThenElse(hn::Gt(y, cut), curve, hn::Mul(y, hn::Set(d, kKappa)));
     const V factor = hn::IfThenElse(black, hn::Zero(d), hn::Mul(l, hn::Set(d, 13.0f)));

@@ -18,17 +18,19 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 
 // IEC 61966-2-1: below the cut a line, above it a power of 2.4; odd for negative signals.
-constexpr FixedPower kDecoding = fixed_power(2.4);
-constexpr FixedPower kEncoding = fixed_power(1 / 2.4);
+constexpr double kFull = 255, kOffset = 0.055;
+constexpr FixedPower kDecoding =
+    fixed_power(2.4, kFull / constant_power((1 + kOffset) * kFull, 2.4));
+constexpr FixedPower kEncoding =
+    fixed_power(1 / 2.4, (1 + kOffset) * kFull / constant_power(kFull, 1 / 2.4));
+constexpr float kShift = static_cast<float>(kOffset * kFull);
 
 struct DecodeSrgb {
   template <class D, class V>
   HWY_INLINE V one(D d, V v) const {
     const V size = hn::Abs(v);
     const V line = hn::Mul(size, hn::Set(d, 1.0f / 12.92f));
-    const V base =
-        hn::Mul(hn::Add(size, hn::Set(d, 0.055f * 255.0f)), hn::Set(d, 1.0f / (1.055f * 255.0f)));
-    const V curve = hn::Mul(power_positive(d, base, kDecoding), hn::Set(d, 255.0f));
+    const V curve = power_above_zero(d, hn::Add(size, hn::Set(d, kShift)), kDecoding);
     return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, 0.04045f * 255.0f)), line, curve),
                         v);
   }
@@ -46,10 +48,7 @@ struct EncodeSrgb {
     const V size = hn::Abs(v);
     const V line = hn::Mul(size, hn::Set(d, 12.92f));
     const V cut = hn::Set(d, 0.0031308f * 255.0f);
-    const V above = hn::Mul(hn::Max(size, cut), hn::Set(d, 1.0f / 255.0f));
-    const V root = power_positive(d, above, kEncoding);
-    const V curve =
-        hn::Sub(hn::Mul(root, hn::Set(d, 1.055f * 255.0f)), hn::Set(d, 0.055f * 255.0f));
+    const V curve = hn::Sub(power_above_zero(d, hn::Max(size, cut), kEncoding), hn::Set(d, kShift));
     return hn::CopySign(hn::IfThenElse(hn::Le(size, cut), line, curve), v);
   }
   template <class D, class V>

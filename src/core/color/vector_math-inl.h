@@ -63,29 +63,28 @@ HWY_INLINE V power_positive(D d, V x, float p) {
   return hn::IfThenElseZero(hn::Gt(x, hn::Set(d, 1.2e-38f)), result);
 }
 
-// table[i] for i in 0 to 31.
+// table[i] for i in 0 to 31; anything for other i, of which the vectors of 16 lanes make no use.
 template <class D, class VI>
 HWY_INLINE hn::Vec<D> entry_of_32(D d, const float* table, VI i) {
+  const hn::RebindToSigned<D> di;
   if constexpr (HWY_MAX_BYTES == 64 && hn::MaxLanes(d) == 16) {
-    const hn::RebindToSigned<D> di;
     const auto place = hn::IndicesFromVec(d, hn::And(i, hn::Set(di, 15)));
     const auto low = hn::TableLookupLanes(hn::LoadU(d, table), place);
     const auto high = hn::TableLookupLanes(hn::LoadU(d, table + 16), place);
     return hn::IfThenElse(hn::RebindMask(d, hn::Gt(i, hn::Set(di, 15))), high, low);
   } else {
-    return hn::GatherIndex(d, table, i);
+    return hn::GatherIndex(d, table, hn::And(i, hn::Set(di, 31)));
   }
 }
 
-// The same by the table of a power that is known beforehand, in a third of the time. Lanes beyond
-// the table are rare; they are worked out by the logarithm, whatever lies in the others.
+// A power that is known beforehand, times its factor, for x > 0: by its table, in a third of the
+// time. Lanes beyond the table are rare; they are worked out by the logarithm, whatever lies in the
+// others.
 template <class D, class V>
-HWY_INLINE V power_positive(D d, V x, const FixedPower& p) {
+HWY_INLINE V power_above_zero(D d, V x, const FixedPower& p) {
   const hn::RebindToSigned<D> di;
   const auto bits = hn::BitCast(di, x);
   const auto place = hn::Sub(hn::ShiftRight<23>(bits), hn::Set(di, 127 + FixedPower::kLowest));
-  const auto last = hn::Set(di, static_cast<int>(FixedPower::kEntries) - 1);
-  const auto held = hn::Min(hn::Max(place, hn::Zero(di)), last);
   const auto mantissa = hn::Or(hn::And(bits, hn::Set(di, 0x7fffff)), hn::Set(di, 0x3f800000));
   const V u = hn::Sub(hn::BitCast(d, mantissa), hn::Set(d, 1.5f));
   // By halves of halves (Estrin 1960), which need not wait for each other as in Horner's rule.
@@ -97,18 +96,26 @@ HWY_INLINE V power_positive(D d, V x, const FixedPower& p) {
   const V lower = hn::Add(pair(0), hn::Mul(u2, pair(2)));
   const V upper = hn::Add(pair(4), hn::Mul(u2, pair(6)));
   const V series = hn::Add(lower, hn::Mul(hn::Mul(u2, u2), upper));
-  const auto nonzero = hn::Ne(x, hn::Zero(d));
-  const V result =
-      hn::IfThenElseZero(nonzero, hn::Mul(series, entry_of_32(d, p.of_two.data(), held)));
-  const auto beyond = hn::And(nonzero, hn::RebindMask(d, hn::Ne(held, place)));
-  if (HWY_LIKELY(hn::AllFalse(d, beyond))) return result;
-  return hn::IfThenElse(beyond, power_positive(d, x, p.exponent), result);
+  const V result = hn::Mul(series, entry_of_32(d, p.of_two.data(), place));
+  const auto beyond = hn::Ne(hn::And(place, hn::Set(di, ~31)), hn::Zero(di));
+  if (HWY_LIKELY(hn::AllFalse(di, beyond))) return result;
+  const V slowly = hn::Mul(power_positive(d, x, p.exponent), hn::Set(d, p.factor));
+  return hn::IfThenElse(hn::RebindMask(d, beyond), slowly, result);
 }
+
+// The same; 0 for 0.
+template <class D, class V>
+HWY_INLINE V power_positive(D d, V x, const FixedPower& p) {
+  const auto nonzero = hn::Ne(x, hn::Zero(d));
+  return hn::IfThenElseZero(nonzero,
+                            power_above_zero(d, hn::IfThenElse(nonzero, x, hn::Set(d, 1.0f)), p));
+}
+
+constexpr FixedPower kThird = fixed_power(1.0 / 3.0);
 
 // The cube root, with the sign of x.
 template <class D, class V>
 HWY_INLINE V cube_root(D d, V x) {
-  static constexpr FixedPower kThird = fixed_power(1.0 / 3.0);
   return hn::CopySign(power_positive(d, hn::Abs(x), kThird), x);
 }
 
