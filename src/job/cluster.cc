@@ -238,6 +238,7 @@ class ClusterJob {
   /// Pixels of each class of the map, unclassified first.
   std::vector<std::uint64_t> class_pixels() const {
     std::vector<std::uint64_t> pixels(map_classes(chosen().model).size() + 1);
+    pixels[0] = colors_.left_out();
     const auto numbers = class_numbers(chosen().model);
     for (std::size_t e = 0; e < numbers.size(); ++e)
       pixels[numbers[e]] += static_cast<std::uint64_t>(std::llround(chosen().looks[e].pixels));

@@ -1,6 +1,7 @@
 #include "job/color_points.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 #include <utility>
 
@@ -175,6 +176,24 @@ void ColorPoints::take_table(const Space& space, ColorTable table,
     };
   };
   travel(rows, {}, make_worker, [](bool) {});
+  leave_out_incomplete(base);
+}
+
+/// Takes away the points from `first` on of which some feature is not a number.
+void ColorPoints::leave_out_incomplete(std::size_t first) {
+  std::size_t to = first;
+  for (std::size_t i = first; i < weights_.size(); ++i) {
+    if (std::any_of(planes_.begin(), planes_.end(),
+                    [&](const auto& plane) { return std::isnan(plane[i]); })) {
+      left_out_ += static_cast<std::uint64_t>(weights_[i]);
+      pixels_ -= static_cast<std::uint64_t>(weights_[i]);
+      continue;
+    }
+    for (auto& plane : planes_) plane[to] = plane[i];
+    weights_[to++] = weights_[i];
+  }
+  weights_.resize(to);
+  for (auto& plane : planes_) plane.resize(to);
 }
 
 /// In the order in which a counter has its colors, so that a table gives the points of its
@@ -219,7 +238,9 @@ void ColorPoints::finish() {
     take_table(*colors.info.space, std::move(table), weights);
   }
   for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
-  if (counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty())
+  const bool one_kind =
+      counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty();
+  if (one_kind && left_out_ == 0)
     counted_colors_of_all_.emplace(std::move(counted_colors_[0].counter));
   counted_colors_.clear();
   stored_colors_.clear();

@@ -50,7 +50,7 @@ class ColorPoints {
   Points oklab() const;
 
   /// The colors that were counted, which are the points in their order; none when not all of the
-  /// pictures are 8-bit ones of one space. They can be taken once.
+  /// pictures are 8-bit ones of one space, or some colors were left out. They can be taken once.
   std::optional<ColorCounter> take_counted_colors() {
     return std::exchange(counted_colors_of_all_, std::nullopt);
   }
@@ -83,6 +83,7 @@ class ColorPoints {
                 Preview& preview);
   void drop_surplus();
   void take_table(const Space& space, ColorTable table, const std::vector<double>& weights);
+  void leave_out_incomplete(std::size_t first);
   void take_stored(StoredColors colors);
   void take_deep();
   std::size_t plane_of(const Feature& feature) const;

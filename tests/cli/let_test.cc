@@ -104,6 +104,34 @@ TEST_CASE("models know the channels they were trained on", "[cli][let]") {
   CHECK(groups["let"] == json{kVigor});
 }
 
+TEST_CASE("colors without a number for a feature are in no group", "[cli][let]") {
+  const TempDir dir;
+  // A quarter is black, of which no ratio can be taken.
+  std::vector<std::uint8_t> rgb;
+  for (std::size_t i = 0; i < kWidth * kHeight; ++i) {
+    const bool black = i % 4 == 0, warm = i % 4 == 1;
+    for (const int value : {black ? 0 : warm ? 200 : 40, 0, black ? 0 : warm ? 30 : 210})
+      rgb.push_back(static_cast<std::uint8_t>(value));
+  }
+  write_picture(dir / "two.png", spec_of(kWidth, kHeight, 3, SampleType::kU8), bytes_of(rgb));
+  const std::vector<std::string> cluster{
+      "cluster",    "two.png", "--let", "ratio=(srgb.r - srgb.b) / (srgb.r + srgb.b)",
+      "--features", "ratio",   "--k",   "2",
+      "--summary",  "json",    "-o",    "out"};
+  const json drawn = summary_of(run_tool(dir, cluster))["inputs"][0];
+  CHECK(drawn["counted"] == kWidth * kHeight);
+  CHECK(drawn["unclassified"] == kWidth * kHeight / 4);
+  CHECK(drawn["classes"][0]["pixels"] == kWidth * kHeight / 2);
+  const auto labels = labels_in(dir / "out/two.clusters.png");
+  for (std::size_t i = 0; i < labels.size(); i += 4) CHECK(labels[i] == 0);
+  // Told by the colors alone, without a map.
+  std::vector<std::string> only_model = cluster;
+  only_model.insert(only_model.end(), {"--write", "model", "--figures", "none"});
+  const json told = summary_of(run_tool(dir, only_model))["inputs"][0];
+  CHECK(told["unclassified"] == drawn["unclassified"]);
+  CHECK(told["counted"] == drawn["counted"]);
+}
+
 TEST_CASE("a mistake in --let is wrong usage, and nothing is written", "[cli][let]") {
   const TempDir dir;
   write_four(dir / "leaf.tif");
