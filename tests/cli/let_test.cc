@@ -147,3 +147,22 @@ TEST_CASE("a mistake in --let is wrong usage, and nothing is written", "[cli][le
   check_error(mask_with("vigor=file.9 / file.0"), 1, "there is no channel file.9");
   check_nothing_in(dir, "out");
 }
+
+TEST_CASE("a recipe and the record of a run keep derived channels", "[cli][let]") {
+  const TempDir dir;
+  write_four(dir / "leaf.tif");
+  put_text(dir / "r.yaml",
+           "chalcedony: recipe\n"
+           "steps:\n"
+           "  - name: pick\n"
+           "    command: mask\n"
+           "    files: [leaf.tif]\n"
+           "    options: {let: [\"" +
+               std::string(kVigor) +
+               "\", \"twice=2 * vigor\"], where: \"twice > 0.6\", write: mask}\n");
+  summary_of(run_tool(dir, {"run", "r.yaml", "-o", "out", "--summary", "json"}));
+  const auto mask = bytes_in(dir / "out/pick/leaf.mask.png");
+  CHECK(std::count(mask.begin(), mask.end(), 255) == kWidth * kHeight / 2);
+  summary_of(run_tool(dir, {"run", "out/pick/how.json", "-o", "again", "--summary", "json"}));
+  CHECK(bytes_in(dir / "again/leaf.mask.png") == mask);
+}
