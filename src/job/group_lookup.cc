@@ -20,12 +20,15 @@ GroupLookup::GroupLookup(ColorPoints& colors, const std::vector<Grouping>& group
   std::optional<ColorCounter> counted = colors.take_counted_colors();
   if (!counted) return;
   const Points points = colors.points();
-  for (const Grouping& grouping : groupings)
-    class_of_place_.push_back(classes_of_points(points, grouping.model));
   if (groupings.size() == 1) {
-    class_of_color_.emplace(std::move(*counted), class_of_place_[0]);
-    class_of_place_.clear();
+    class_of_color_.emplace(std::move(*counted), classes_of_points(points, groupings[0].model));
     return;
+  }
+  groupings_ = groupings.size();
+  classes_.resize(points.size * groupings_);
+  for (std::size_t g = 0; g < groupings_; ++g) {
+    const std::vector<std::uint8_t> own = classes_of_points(points, groupings[g].model);
+    for (std::size_t i = 0; i < points.size; ++i) classes_[i * groupings_ + g] = own[i];
   }
   std::vector<std::uint32_t> places(points.size);
   std::iota(places.begin(), places.end(), 0u);
@@ -43,8 +46,8 @@ void GroupLookup::labels(std::size_t g, const std::byte* stored, std::uint32_t c
     class_of_color_->find(stored, channels, n, labels);
     return;
   }
-  const std::uint8_t* const classes = class_of_place_[g].data();
-  for (std::size_t i = 0; i < n; ++i) labels[i] = classes[places[i]];
+  const std::uint8_t* const classes = classes_.data() + g;
+  for (std::size_t i = 0; i < n; ++i) labels[i] = classes[places[i] * groupings_];
 }
 
 }  // namespace chalcedony

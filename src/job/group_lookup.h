@@ -34,7 +34,10 @@ class GroupLookup {
  private:
   std::optional<ColorLookup<std::uint8_t>> class_of_color_;
   std::optional<ColorLookup<std::uint32_t>> place_of_color_;
-  std::vector<std::vector<std::uint8_t>> class_of_place_;  // by each grouping
+  // The classes at one place by all groupings lie together: most of a picture's Block is in the
+  // cache when the next grouping looks at it.
+  std::size_t groupings_ = 0;
+  std::vector<std::uint8_t> classes_;  // place by place, by each grouping
 };
 
 }  // namespace chalcedony

@@ -272,13 +272,16 @@ class Fit {
   MixtureBlock load(std::size_t begin, std::size_t end, std::vector<double>& features,
                     std::vector<double>& weights) const {
     const std::size_t n = end - begin, padded = (n + 7) / 8 * 8;
-    for (std::size_t f = 0; f < dimensions_; ++f)
-      for (std::size_t i = 0; i < padded; ++i)
-        features[f * kMixtureBlock + i] =
-            i < n ? static_cast<double>(points_.features[f][begin + i]) -
-                        shift_[static_cast<Eigen::Index>(f)]
-                  : 0;
-    for (std::size_t i = 0; i < padded; ++i) weights[i] = i < n ? points_.weights[begin + i] : 0;
+    for (std::size_t f = 0; f < dimensions_; ++f) {
+      const float* const from = points_.features[f] + begin;
+      const double shift = shift_[static_cast<Eigen::Index>(f)];
+      double* const __restrict to = features.data() + f * kMixtureBlock;
+      for (std::size_t i = 0; i < n; ++i) to[i] = static_cast<double>(from[i]) - shift;
+      std::fill(to + n, to + padded, 0.0);
+    }
+    std::copy_n(points_.weights + begin, n, weights.begin());
+    std::fill(weights.begin() + static_cast<std::ptrdiff_t>(n),
+              weights.begin() + static_cast<std::ptrdiff_t>(padded), 0.0);
     return {features.data(), weights.data(), dimensions_, padded};
   }
 
