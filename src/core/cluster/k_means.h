@@ -7,13 +7,9 @@
 #include <vector>
 
 #include "core/cluster/points.h"
+#include "core/cluster/starting_centers.h"
 
 namespace chalcedony {
-
-enum class CenterStart { kSpread, kRandom };
-
-/// k centers, one after the other, in the features' units.
-using Centers = std::vector<double>;
 
 struct KMeansOptions {
   std::size_t k = 2;
@@ -40,21 +36,6 @@ struct KMeans {
 
   double sum_of_squares() const { return runs[best].sum_of_squares; }
 };
-
-/// Starting centers: the first a point drawn by weight. kSpread draws each further one with a
-/// chance in proportion to weight and squared distance to the nearest center so far, the best of
-/// some such draws; kRandom draws all by weight alone. Only drawn points take part,
-/// unless they have too few colors.
-///
-/// Errors    InputError when there are fewer than k points that differ
-/// Source    k-means++ (Arthur and Vassilvitskii 2007), with the several draws of their section 5
-Centers starting_centers(const DrawnPoints& points, std::size_t k, CenterStart start,
-                         std::uint64_t seed);
-
-/// The same centers and one more, drawn as kSpread draws.
-///
-/// Errors    as starting_centers
-Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed);
 
 /// Moves centers to the means of the points nearest to them until they stand still (Lloyd 1982).
 /// A center that loses all its points moves to the point that is farthest from its own center.

@@ -20,6 +20,12 @@ struct Points {
   std::size_t dimensions() const { return features.size(); }
 };
 
+/// Copies the features of point i; `to` has room for as many as there are dimensions.
+inline void copy_point(const Points& points, std::size_t i, double* to) {
+  for (std::size_t f = 0; f < points.dimensions(); ++f)
+    to[f] = static_cast<double>(points.features[f][i]);
+}
+
 /// Points are worked on in chunks whose borders depend on nothing but their number: sums made a
 /// chunk and added in order are the same for any number of threads.
 inline constexpr std::size_t kPointChunk = 8192;
