@@ -40,6 +40,22 @@ std::size_t count_of(std::uint64_t top_bits) {
   return static_cast<std::size_t>((top_bits >> 7) * 0x0101010101010101 >> 56);
 }
 
+/// Calls use(i, color) for n stored pixels. The table's entries of their colors, which lie all over
+/// the memory, are fetched some pixels ahead; kFor is what the processor is told they are for.
+template <int kFor, class Entry, class Use>
+void for_each_packed(const std::byte* stored, std::uint32_t channels, std::size_t n,
+                     const Entry* table, Use use) {
+  std::array<std::uint32_t, kAhead> packed;
+  for (std::size_t done = 0; done < n; done += kAhead) {
+    const std::size_t size = std::min(kAhead, n - done);
+    for (std::size_t i = 0; i < size; ++i, stored += channels) {
+      packed[i] = ColorCounter::pack(stored, channels);
+      __builtin_prefetch(table + packed[i], kFor);
+    }
+    for (std::size_t i = 0; i < size; ++i) use(done + i, packed[i]);
+  }
+}
+
 template <class Often>
 bool comes_before_color(const Often& often, std::size_t color) {
   return often.color < color;
@@ -57,16 +73,9 @@ bool ColorCounter::fits(const PictureInfo& info) {
 ColorCounter::ColorCounter() : counters_(kColors) {}
 
 void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n) {
-  // Counters are fetched some pixels ahead; they lie all over the memory.
-  std::array<std::uint32_t, kAhead> packed;
-  for (std::size_t done = 0; done < n; done += kAhead) {
-    const std::size_t size = std::min(kAhead, n - done);
-    for (std::size_t i = 0; i < size; ++i, stored += channels) {
-      packed[i] = pack(stored, channels);
-      __builtin_prefetch(counters_.data() + packed[i], 1);
-    }
-    for (std::size_t i = 0; i < size; ++i) count(packed[i]);
-  }
+  constexpr int kToWrite = 1;
+  for_each_packed<kToWrite>(stored, channels, n, counters_.data(),
+                            [&](std::size_t, std::uint32_t color) { count(color); });
 }
 
 void ColorCounter::add(std::span<const std::uint32_t> packed) {
@@ -168,16 +177,10 @@ ColorLookup<Number>::ColorLookup(ColorCounter&& counter, std::span<const Number>
 template <class Number>
 void ColorLookup<Number>::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
                                Number* found) const {
+  constexpr int kToRead = 0;
   const Number* const numbers = numbers_.data();
-  std::array<std::uint32_t, kAhead> packed;
-  for (std::size_t done = 0; done < n; done += kAhead) {
-    const std::size_t size = std::min(kAhead, n - done);
-    for (std::size_t i = 0; i < size; ++i, stored += channels) {
-      packed[i] = ColorCounter::pack(stored, channels);
-      __builtin_prefetch(numbers + packed[i]);
-    }
-    for (std::size_t i = 0; i < size; ++i) found[done + i] = numbers[packed[i]];
-  }
+  for_each_packed<kToRead>(stored, channels, n, numbers,
+                           [&](std::size_t i, std::uint32_t color) { found[i] = numbers[color]; });
 }
 
 template class ColorLookup<std::uint8_t>;
