@@ -37,9 +37,8 @@ bool is_hue_saturation(const Channel& first, const Channel& second) {
 class ChannelList {
  public:
   std::size_t place_of(const Channel& channel) {
-    const auto at = std::find(channels_.begin(), channels_.end(), channel);
-    const auto place = static_cast<std::size_t>(at - channels_.begin());
-    if (at == channels_.end()) channels_.push_back(channel);
+    const std::size_t place = chalcedony::place_of(channel, channels_);
+    if (place == channels_.size()) channels_.push_back(channel);
     return place;
   }
   const std::vector<Channel>& channels() const { return channels_; }

@@ -128,6 +128,11 @@ std::vector<Channel> channels_of(const Space& space) {
   return channels;
 }
 
+std::size_t place_of(const Channel& channel, const std::vector<Channel>& channels) {
+  return static_cast<std::size_t>(std::find(channels.begin(), channels.end(), channel) -
+                                  channels.begin());
+}
+
 std::vector<std::string> channel_names(const DerivedChannels& derived) {
   std::vector<std::string> names;
   for (const Space* space : all_spaces())

@@ -72,6 +72,9 @@ std::vector<Channel> channels_named(std::string_view list, const Space* bare_spa
 /// The channels of a space in order.
 std::vector<Channel> channels_of(const Space& space);
 
+/// Where a channel stands in a list; the size of the list when it does not.
+std::size_t place_of(const Channel& channel, const std::vector<Channel>& channels);
+
 /// Every channel name users may write, stored channels aside.
 std::vector<std::string> channel_names(const DerivedChannels& derived = {});
 

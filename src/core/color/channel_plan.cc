@@ -47,8 +47,7 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
       hue_floor_(static_cast<float>(std::max(kLeastHueFloor, hue_floor * 2.55))) {
   for (const Channel& channel : channels_) {
     add_channel(channel);
-    places_.push_back(
-        static_cast<std::size_t>(std::find(all_.begin(), all_.end(), channel) - all_.begin()));
+    places_.push_back(place_of(channel, all_));
   }
   std::vector<const Space*> wanted;
   for (const Channel& channel : all_) {
@@ -82,7 +81,7 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
 /// Adds a channel once, after those that it is computed from.
 void ChannelPlan::add_channel(const Channel& channel) {
   if (channel.is_local()) throw std::logic_error("a plan of channels has no neighborhoods");
-  if (std::find(all_.begin(), all_.end(), channel) != all_.end()) return;
+  if (place_of(channel, all_) != all_.size()) return;
   if (channel.derived)
     for (const Channel& behind : channel.derived->channels) add_channel(behind);
   if (channel.is_stored() && channel.index >= info_.shape.channels)
@@ -149,8 +148,7 @@ void ChannelEvaluator::evaluate(const Block& block) {
 /// The channels it is computed from come before it.
 const float* ChannelEvaluator::derived_values(const DerivedChannel& channel, std::size_t n) {
   const auto values_of = [&](std::size_t place) {
-    const auto at = std::find(plan_->all_.begin(), plan_->all_.end(), channel.channels[place]);
-    return values_[static_cast<std::size_t>(at - plan_->all_.begin())];
+    return values_[place_of(channel.channels[place], plan_->all_)];
   };
   return formulas_.evaluate(*channel.value, values_of, n);
 }

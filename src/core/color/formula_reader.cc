@@ -164,9 +164,8 @@ FormulaPointer FormulaReader::channel() {
   const Channel channel = channel_named(name, nullptr, derived_);
   auto formula = std::make_unique<Formula>();
   formula->kind = Formula::Kind::kChannel;
-  const auto known = std::find(channels_.begin(), channels_.end(), channel);
-  formula->channel = static_cast<std::size_t>(known - channels_.begin());
-  if (known == channels_.end()) channels_.push_back(channel);
+  formula->channel = place_of(channel, channels_);
+  if (formula->channel == channels_.size()) channels_.push_back(channel);
   at_ += name.size();
   return formula;
 }

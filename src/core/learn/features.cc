@@ -74,11 +74,6 @@ const ChannelInfo& measure_of(const Feature& feature) {
   return c.is_hue() ? chroma_of(*c.space).info() : c.info();
 }
 
-std::size_t place_of(const Channel& channel, const std::vector<Channel>& channels) {
-  return static_cast<std::size_t>(std::find(channels.begin(), channels.end(), channel) -
-                                  channels.begin());
-}
-
 }  // namespace
 
 std::string Feature::name() const {

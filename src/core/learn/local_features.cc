@@ -30,9 +30,8 @@ LocalPlan::LocalPlan(const PictureInfo& info, const std::vector<Channel>& channe
   const std::vector<Channel>& plain = channels_.channels();
   for (const Channel& channel : channels) {
     if (!channel.is_local()) continue;
-    const auto at = std::find(plain.begin(), plain.end(), channel.plain());
-    features_.push_back({channel.around.statistic, channel.around.side / 2,
-                         static_cast<std::size_t>(at - plain.begin())});
+    features_.push_back(
+        {channel.around.statistic, channel.around.side / 2, place_of(channel.plain(), plain)});
     halo_ = std::max(halo_, features_.back().reach);
   }
 }
