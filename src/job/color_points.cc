@@ -179,8 +179,12 @@ void ColorPoints::take_table(const Space& space, ColorTable table,
   leave_out_incomplete(base);
 }
 
-/// Takes away the points from `first` on of which some feature is not a number.
+/// Takes away the points from `first` on of which some feature is not a number. Of 8-bit colors
+/// only formulas have none: a missing hue has features too.
 void ColorPoints::leave_out_incomplete(std::size_t first) {
+  if (std::none_of(channels_.begin(), channels_.end(),
+                   [](const Channel& c) { return c.derived != nullptr; }))
+    return;
   std::size_t to = first;
   for (std::size_t i = first; i < weights_.size(); ++i) {
     if (std::any_of(planes_.begin(), planes_.end(),
