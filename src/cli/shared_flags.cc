@@ -238,6 +238,11 @@ std::vector<std::string> texts_of(const po::variables_map& given, const char* na
                            : std::vector<std::string>{};
 }
 
+Channel channel_option(const std::string& option, const std::string& text,
+                       const SharedOptions& shared) {
+  return read_option(option, [&] { return channel_named(text, nullptr, shared.derived); });
+}
+
 std::vector<Channel> channels_option(const std::string& option, const std::string& text,
                                      const SharedOptions& shared) {
   return read_option(option, [&] { return channels_named(text, nullptr, shared.derived); });

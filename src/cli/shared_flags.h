@@ -49,6 +49,12 @@ auto read_option(const std::string& option, const Read& read) {
   }
 }
 
+/// The one channel of an option.
+///
+/// Errors    UsageError that names the option
+Channel channel_option(const std::string& option, const std::string& text,
+                       const SharedOptions& shared);
+
 /// The channels of an option: names, or whole spaces.
 ///
 /// Errors    UsageError that names the option

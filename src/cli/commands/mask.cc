@@ -91,9 +91,7 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
     });
     return;
   }
-  options.threshold = read_option("--auto", [&] {
-    return channel_named(given["auto"].as<std::string>(), nullptr, options.shared.derived);
-  });
+  options.threshold = channel_option("--auto", given["auto"].as<std::string>(), options.shared);
   if (options.threshold->is_hue())
     throw UsageError("--auto: " + options.threshold->name() +
                          " is a hue, which goes round and has no upper part",

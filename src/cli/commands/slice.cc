@@ -77,9 +77,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
     throw UsageError("slice needs --channel", "say which values, as in --channel lab.l");
   SliceOptions options;
   options.shared = shared;
-  options.channel = read_option("--channel", [&] {
-    return channel_named(given["channel"].as<std::string>(), nullptr, shared.derived);
-  });
+  options.channel = channel_option("--channel", given["channel"].as<std::string>(), shared);
   std::size_t ways = 0;
   for (const char* option : {"cuts", "range", "equal", "quantiles"})
     ways += given.count(option) > 0;

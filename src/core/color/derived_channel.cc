@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
-#include <limits>
 #include <optional>
 
 #include "core/color/formula_reader.h"
@@ -65,12 +64,8 @@ bool is_taken(const std::string& name, const DerivedChannels& earlier) {
          std::find(names.begin(), names.end(), name) != names.end();
 }
 
-std::string name_of(std::string_view definition, const DerivedChannels& earlier) {
-  const std::size_t equals = definition.find('=');
-  if (equals == std::string_view::npos)
-    throw UsageError("'" + std::string(definition) + "' has no '='",
-                     std::string("write a name and what it is, as in \"") + kExample + "\"");
-  std::string name = lower_case(std::string(definition.substr(0, equals)));
+std::string checked_name(std::string_view written, const DerivedChannels& earlier) {
+  std::string name = lower_case(std::string(written));
   std::erase(name, ' ');
   if (!is_name(name))
     throw UsageError("'" + name + "' is no name for a channel",
@@ -113,9 +108,13 @@ void add_definitions(const Channel& channel, std::vector<std::string>& definitio
 
 std::shared_ptr<const DerivedChannel> derived_channel(std::string_view definition,
                                                       const DerivedChannels& earlier) {
+  const std::size_t equals = definition.find('=');
+  if (equals == std::string_view::npos)
+    throw UsageError("'" + std::string(definition) + "' has no '='",
+                     std::string("write a name and what it is, as in \"") + kExample + "\"");
   auto channel = std::make_shared<DerivedChannel>();
-  channel->name = name_of(definition, earlier);
-  std::string_view formula = definition.substr(definition.find('=') + 1);
+  channel->name = checked_name(definition.substr(0, equals), earlier);
+  std::string_view formula = definition.substr(equals + 1);
   while (!formula.empty() && formula.front() == ' ') formula.remove_prefix(1);
   while (!formula.empty() && formula.back() == ' ') formula.remove_suffix(1);
   channel->formula = formula;

@@ -1,6 +1,7 @@
 #include "core/color/gamut_count.h"
 
 #include <algorithm>
+#include <array>
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/color/gamut_count.cc"
@@ -62,13 +63,12 @@ void GamutCount::add(const Block& block, const ConstPlanes& color, const Picture
                           color[c], block.size, static_cast<float>(stored.space->channels[c].low),
                           static_cast<float>(stored.space->channels[c].high));
   if (!some_leave) return;
-  PlaneBuffer buffer(1);
-  float* const excess = buffer.plane(0);
+  std::array<float, kBlockPixels> excess{};
   for (std::size_t c = 0; c < planes; ++c) {
     const ChannelInfo& range = stored.space->channels[c];
     HWY_DYNAMIC_DISPATCH(raise_excess)
     (color[c], block.size, static_cast<float>(range.low), static_cast<float>(range.high),
-     static_cast<float>((range.high - range.low) / 255), excess);
+     static_cast<float>((range.high - range.low) / 255), excess.data());
   }
   for (std::size_t i = 0; i < block.size; ++i) {
     const bool leaves = excess[i] > kGamutTolerance && block.counts(i);

@@ -8,7 +8,6 @@
 #include "core/learn/classifier.h"
 
 namespace chalcedony {
-
 namespace {
 
 using Distance = std::pair<float, std::uint64_t>;
