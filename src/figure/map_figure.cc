@@ -12,26 +12,42 @@ namespace chalcedony {
 namespace {
 
 constexpr double kLegendRow = 0.042;
-constexpr std::size_t kLegendColumns = 6;
+constexpr std::size_t kMostLegendColumns = 6;
+constexpr double kLegendWidth = 0.96;
+constexpr double kLegendSwatch = 0.026;  // with the gap before the text
+constexpr double kLegendLetter = 0.006, kLegendGap = 0.012;
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
+
+std::string text_of(const LegendLine& line) {
+  return line.name + (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "");
+}
+
+/// As many columns as the longest text has room in.
+std::size_t legend_columns(const std::vector<LegendLine>& legend) {
+  std::size_t longest = 0;
+  for (const LegendLine& line : legend) longest = std::max(longest, text_of(line).size());
+  const double width = kLegendSwatch + kLegendLetter * static_cast<double>(longest) + kLegendGap;
+  return std::clamp(static_cast<std::size_t>(kLegendWidth / width), std::size_t{1},
+                    kMostLegendColumns);
+}
 
 /// The classes in columns below `top`.
 void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) {
-  const double step = 0.96 / static_cast<double>(kLegendColumns);
+  const std::size_t columns = legend_columns(legend);
+  const double step = kLegendWidth / static_cast<double>(columns);
   for (std::size_t i = 0; i < legend.size(); ++i) {
-    const double x = 0.02 + step * static_cast<double>(i % kLegendColumns);
-    const double y = top - kLegendRow * (static_cast<double>(i / kLegendColumns) + 0.5);
+    const double x = 0.02 + step * static_cast<double>(i % columns);
+    const double y = top - kLegendRow * (static_cast<double>(i / columns) + 0.5);
     plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, legend[i].color);
-    const auto& percent = legend[i].percent;
-    plot.label(x + 0.026, y, legend[i].name + (percent ? fmt::format("   {:.1f} %", *percent) : ""),
-               11);
+    plot.label(x + kLegendSwatch, y, text_of(legend[i]), 11);
   }
 }
 
 /// Two pictures side by side and the legend below.
 void show_pair(Plot& plot, const char* left_title, const Thumbnail& left, const char* right_title,
                const Thumbnail& right, const std::vector<LegendLine>& legend) {
-  const std::size_t rows = (legend.size() + kLegendColumns - 1) / kLegendColumns;
+  const std::size_t columns = legend_columns(legend);
+  const std::size_t rows = (legend.size() + columns - 1) / columns;
   const double room = std::min(0.4, kLegendRow * static_cast<double>(rows) + 0.05);
   plot.show({0.02, 0.49, room, 0.87}, left_title, left);
   const Frame shown = plot.show({0.51, 0.98, room, 0.87}, right_title, right);
