@@ -1,23 +1,47 @@
 // x^p for one exponent that is known beforehand, such as those of transfer functions and cube
-// roots: a table for the powers of two, and a short polynomial for what lies between.
+// roots: tables for the power of two and for sixteen pieces between it and the next, and a short
+// series for what lies within a piece.
 #ifndef CHALCEDONY_CORE_COLOR_FIXED_POWER_H_
 #define CHALCEDONY_CORE_COLOR_FIXED_POWER_H_
 
 #include <array>
 #include <cstddef>
+#include <cstdint>
 
 namespace chalcedony {
 
-/// A power times a factor. With x = 2^e m and m in [1, 2): x^p = 2^(p e) m^p.
+/// A power times a factor. With x = 2^e c (1 + r), where c is the middle of a sixteenth of [1, 2):
+/// x^p = 2^(p e) c^p (1 + r)^p. The table of powers of two has `kSpan` entries, 16 or 32: half the
+/// table is read in fewer steps.
+template <std::size_t kSpan>
 struct FixedPower {
-  static constexpr int kLowest = -16;          // the lowest e in the table
-  static constexpr std::size_t kEntries = 32;  // so that x from 2^-16 to 2^16 is covered
-  static constexpr std::size_t kTerms = 8;
+  static_assert(kSpan == 16 || kSpan == 32);
+  static constexpr std::size_t kPieces = 16;
+  /// The lowest e: x from 2^-3 to 2^13 is covered, or from 2^-16 to 2^16.
+  static constexpr int kLowest = kSpan == 16 ? -3 : -16;
+  /// IEEE 754 binary32: the exponent, 127 more than it says, stands above 23 bits.
+  static constexpr int kExponentBias = 127, kExponentAt = 23;
+  /// The bits of the lowest x that is covered, and how much greater those of the last are.
+  static constexpr std::uint32_t kLowestBits = std::uint32_t{kExponentBias + kLowest}
+                                               << kExponentAt;
+  static constexpr std::uint32_t kLastBits = (std::uint32_t{kSpan} << kExponentAt) - 1;
 
   float exponent = 1;
   float factor = 1;
-  alignas(64) std::array<float, kEntries> of_two{};  // factor 2^(p e), beginning with the lowest e
-  std::array<float, kTerms> series{};                // of m^p by powers of m - 1.5, lowest first
+  /// factor 2^(p e), where the lowest bits of the biased exponent of x say.
+  alignas(64) std::array<float, kSpan> of_two{};
+  alignas(64) std::array<float, kPieces> of_middle{};   // c^p
+  alignas(64) std::array<float, kPieces> one_middle{};  // 1 / c
+  /// (1 + r)^p = 1 + r (series[0] + r (series[1] + r series[2])), the binomial series. As r is
+  /// within 1/33, the next term is below 4e-8.
+  std::array<float, 3> series{};
+
+  static constexpr std::size_t place_of(int e) {
+    return static_cast<std::size_t>(e + kExponentBias) % kSpan;
+  }
+  static constexpr double middle(std::size_t piece) {
+    return 1 + (static_cast<double>(piece) + 0.5) / kPieces;
+  }
 };
 
 namespace fixed_power_detail {
@@ -47,12 +71,6 @@ constexpr double two_to(double y) {
   return result;
 }
 
-/// The Chebyshev nodes of [-1/2, 1/2]: where a polynomial is made to agree, so that its largest
-/// error in between is nearly the least possible.
-constexpr std::array<double, FixedPower::kTerms> kNodes = {
-    -0.49039264020161522, -0.41573480615127262, -0.27778511650980111, -0.097545161008064135,
-    0.097545161008064135, 0.27778511650980111,  0.41573480615127262,  0.49039264020161522};
-
 }  // namespace fixed_power_detail
 
 /// x^p for x > 0, for constants.
@@ -68,31 +86,20 @@ constexpr double constant_power(double x, double p) {
 ///
 /// Range     |p| at most 4
 /// Accuracy  2e-7 of the result with the arithmetic of float (fixed_power_test.cc)
-constexpr FixedPower fixed_power(double p, double factor = 1) {
+template <std::size_t kSpan>
+constexpr FixedPower<kSpan> fixed_power(double p, double factor = 1) {
   namespace detail = fixed_power_detail;
-  constexpr std::size_t n = FixedPower::kTerms;
-  FixedPower out;
+  FixedPower<kSpan> out;
   out.exponent = static_cast<float>(p);
   out.factor = static_cast<float>(factor);
-  for (std::size_t i = 0; i < FixedPower::kEntries; ++i)
-    out.of_two[i] = static_cast<float>(
-        factor * detail::two_to(p * (static_cast<int>(i) + FixedPower::kLowest)));
-
-  // Newton's divided differences at the nodes, then multiplied out into powers.
-  std::array<double, n> differences{};
-  for (std::size_t i = 0; i < n; ++i)
-    differences[i] = detail::exponential(p * detail::logarithm(1.5 + detail::kNodes[i]));
-  for (std::size_t order = 1; order < n; ++order)
-    for (std::size_t i = n - 1; i >= order; --i)
-      differences[i] =
-          (differences[i] - differences[i - 1]) / (detail::kNodes[i] - detail::kNodes[i - order]);
-  std::array<double, n> series{};
-  for (std::size_t i = n; i-- > 0;) {
-    for (std::size_t k = n - 1; k > 0; --k)
-      series[k] = series[k - 1] - detail::kNodes[i] * series[k];
-    series[0] = differences[i] - detail::kNodes[i] * series[0];
+  for (int e = out.kLowest; e < out.kLowest + static_cast<int>(kSpan); ++e)
+    out.of_two[out.place_of(e)] = static_cast<float>(factor * detail::two_to(p * e));
+  for (std::size_t i = 0; i < out.kPieces; ++i) {
+    out.of_middle[i] = static_cast<float>(constant_power(out.middle(i), p));
+    out.one_middle[i] = static_cast<float>(1 / out.middle(i));
   }
-  for (std::size_t i = 0; i < n; ++i) out.series[i] = static_cast<float>(series[i]);
+  out.series = {static_cast<float>(p), static_cast<float>(p * (p - 1) / 2),
+                static_cast<float>(p * (p - 1) * (p - 2) / 6)};
   return out;
 }
 

@@ -20,17 +20,18 @@ constexpr float kKappa = 24389.0f / 27.0f;
 struct LabFromXyz {
   float to_x, to_z;  // 1 / white
   template <class D, class V>
-  HWY_INLINE V f(D d, V t) const {
+  HWY_INLINE V f(D d, V t, V root) const {
     const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kKappa)), hn::Set(d, 16.0f)),
                            hn::Set(d, 1.0f / 116.0f));
-    const V cut = hn::Set(d, kEpsilon);
-    return hn::IfThenElse(hn::Gt(t, cut), power_above_zero(d, hn::Max(t, cut), kThird), line);
+    return hn::IfThenElse(hn::Gt(t, hn::Set(d, kEpsilon)), root, line);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& x, V& y, V& z) const {
-    const V fx = f(d, hn::Mul(x, hn::Set(d, to_x)));
-    const V fy = f(d, y);
-    const V fz = f(d, hn::Mul(z, hn::Set(d, to_z)));
+    const V tx = hn::Mul(x, hn::Set(d, to_x)), tz = hn::Mul(z, hn::Set(d, to_z));
+    const V cut = hn::Set(d, kEpsilon);
+    V root_x = hn::Max(tx, cut), root_y = hn::Max(y, cut), root_z = hn::Max(tz, cut);
+    powers_above_zero(d, root_x, root_y, root_z, kThird);
+    const V fx = f(d, tx, root_x), fy = f(d, y, root_y), fz = f(d, tz, root_z);
     x = hn::Sub(hn::Mul(hn::Set(d, 116.0f), fy), hn::Set(d, 16.0f));
     y = hn::Mul(hn::Set(d, 500.0f), hn::Sub(fx, fy));
     z = hn::Mul(hn::Set(d, 200.0f), hn::Sub(fy, fz));

@@ -14,12 +14,15 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 
+// With the sign of the value.
 struct CubeRoots {
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& l, V& m, V& s) const {
-    l = cube_root(d, l);
-    m = cube_root(d, m);
-    s = cube_root(d, s);
+    V root_l = hn::Abs(l), root_m = hn::Abs(m), root_s = hn::Abs(s);
+    powers_positive(d, root_l, root_m, root_s, kThird);
+    l = hn::CopySign(root_l, l);
+    m = hn::CopySign(root_m, m);
+    s = hn::CopySign(root_s, s);
   }
 };
 

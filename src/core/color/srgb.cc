@@ -19,44 +19,50 @@ namespace HWY_NAMESPACE {
 
 // IEC 61966-2-1: below the cut a line, above it a power of 2.4; odd for negative signals.
 constexpr double kFull = 255, kOffset = 0.055;
-constexpr FixedPower kDecoding =
-    fixed_power(2.4, kFull / constant_power((1 + kOffset) * kFull, 2.4));
-constexpr FixedPower kEncoding =
-    fixed_power(1 / 2.4, (1 + kOffset) * kFull / constant_power(kFull, 1 / 2.4));
+// From the cut up to full scale, powers are taken of 14 to 269, and of 0.8 to 255.
+constexpr FixedPower<16> kDecoding =
+    fixed_power<16>(2.4, kFull / constant_power((1 + kOffset) * kFull, 2.4));
+constexpr FixedPower<16> kEncoding =
+    fixed_power<16>(1 / 2.4, (1 + kOffset) * kFull / constant_power(kFull, 1 / 2.4));
 constexpr float kShift = static_cast<float>(kOffset * kFull);
 
 struct DecodeSrgb {
   template <class D, class V>
-  HWY_INLINE V one(D d, V v) const {
+  HWY_INLINE V odd(D d, V v, V curve) const {
     const V size = hn::Abs(v);
     const V line = hn::Mul(size, hn::Set(d, 1.0f / 12.92f));
-    const V curve = power_above_zero(d, hn::Add(size, hn::Set(d, kShift)), kDecoding);
     return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, 0.04045f * 255.0f)), line, curve),
                         v);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
-    r = one(d, r);
-    g = one(d, g);
-    b = one(d, b);
+    const auto base = [&](V v) { return hn::Add(hn::Abs(v), hn::Set(d, kShift)); };
+    V curve_r = base(r), curve_g = base(g), curve_b = base(b);
+    powers_above_zero(d, curve_r, curve_g, curve_b, kDecoding);
+    r = odd(d, r, curve_r);
+    g = odd(d, g, curve_g);
+    b = odd(d, b, curve_b);
   }
 };
 
 struct EncodeSrgb {
   template <class D, class V>
-  HWY_INLINE V one(D d, V v) const {
+  HWY_INLINE V odd(D d, V v, V power) const {
     const V size = hn::Abs(v);
     const V line = hn::Mul(size, hn::Set(d, 12.92f));
-    const V cut = hn::Set(d, 0.0031308f * 255.0f);
-    const V curve = hn::Sub(power_above_zero(d, hn::Max(size, cut), kEncoding), hn::Set(d, kShift));
-    return hn::CopySign(hn::IfThenElse(hn::Le(size, cut), line, curve), v);
+    const V curve = hn::Sub(power, hn::Set(d, kShift));
+    return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, kCut)), line, curve), v);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
-    r = one(d, r);
-    g = one(d, g);
-    b = one(d, b);
+    const auto base = [&](V v) { return hn::Max(hn::Abs(v), hn::Set(d, kCut)); };
+    V power_r = base(r), power_g = base(g), power_b = base(b);
+    powers_above_zero(d, power_r, power_g, power_b, kEncoding);
+    r = odd(d, r, power_r);
+    g = odd(d, g, power_g);
+    b = odd(d, b, power_b);
   }
+  static constexpr float kCut = 0.0031308f * 255.0f;
 };
 
 struct ClipTo255 {

@@ -17,53 +17,62 @@ namespace HWY_NAMESPACE {
 // A power with a straight piece next to black, odd for negative signals; all in 0-255.
 // decoded = ((v + offset) / (1 + offset))^gamma above `cut`, v / slope below.
 struct Toe {
-  FixedPower gamma, inverse;
+  FixedPower<32> gamma, inverse;
   float offset, slope, cut;  // cut on the encoded side, 0-1
 };
 constexpr Toe toe(double gamma, float offset, float slope, float cut) {
-  return {fixed_power(gamma), fixed_power(1 / gamma), offset, slope, cut};
+  return {fixed_power<32>(gamma), fixed_power<32>(1 / gamma), offset, slope, cut};
 }
 constexpr Toe kA98Toe = toe(563.0 / 256.0, 0.0f, 1.0f, -1.0f);
 constexpr Toe kProphotoToe = toe(1.8, 0.0f, 16.0f, 16.0f / 512.0f);
 constexpr float kAlpha = 0.09929682680944f, kBeta = 0.018053968510807f;
 constexpr Toe kRec2020Toe = toe(1 / 0.45, kAlpha, 4.5f, 4.5f * kBeta);
 
+// Values in 0-1, without their sign.
+template <class D, class V>
+HWY_INLINE V unit_size(D d, V v) {
+  return hn::Mul(hn::Abs(v), hn::Set(d, 1.0f / 255.0f));
+}
+
 struct Decode {
   const Toe& toe;
   template <class D, class V>
-  HWY_INLINE V one(D d, V v) const {
-    const V size = hn::Mul(hn::Abs(v), hn::Set(d, 1.0f / 255.0f));
-    const V base =
-        hn::Mul(hn::Add(size, hn::Set(d, toe.offset)), hn::Set(d, 1.0f / (1.0f + toe.offset)));
-    const V curve = power_positive(d, base, toe.gamma);
+  HWY_INLINE V odd(D d, V v, V curve) const {
+    const V size = unit_size(d, v);
     const V line = hn::Mul(size, hn::Set(d, 1.0f / toe.slope));
     const V linear = hn::IfThenElse(hn::Lt(size, hn::Set(d, toe.cut)), line, curve);
     return hn::CopySign(hn::Mul(linear, hn::Set(d, 255.0f)), v);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
-    r = one(d, r);
-    g = one(d, g);
-    b = one(d, b);
+    const auto base = [&](V v) {
+      return hn::Mul(hn::Add(unit_size(d, v), hn::Set(d, toe.offset)),
+                     hn::Set(d, 1.0f / (1.0f + toe.offset)));
+    };
+    V curve_r = base(r), curve_g = base(g), curve_b = base(b);
+    powers_positive(d, curve_r, curve_g, curve_b, toe.gamma);
+    r = odd(d, r, curve_r);
+    g = odd(d, g, curve_g);
+    b = odd(d, b, curve_b);
   }
 };
 
 struct Encode {
   const Toe& toe;
   template <class D, class V>
-  HWY_INLINE V one(D d, V v) const {
-    const V size = hn::Mul(hn::Abs(v), hn::Set(d, 1.0f / 255.0f));
-    const V root = power_positive(d, size, toe.inverse);
+  HWY_INLINE V odd(D d, V v, V root) const {
     const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 1.0f + toe.offset)), hn::Set(d, toe.offset));
-    const V line = hn::Mul(size, hn::Set(d, toe.slope));
+    const V line = hn::Mul(unit_size(d, v), hn::Set(d, toe.slope));
     const V encoded = hn::IfThenElse(hn::Lt(line, hn::Set(d, toe.cut)), line, curve);
     return hn::CopySign(hn::Mul(encoded, hn::Set(d, 255.0f)), v);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
-    r = one(d, r);
-    g = one(d, g);
-    b = one(d, b);
+    V root_r = unit_size(d, r), root_g = unit_size(d, g), root_b = unit_size(d, b);
+    powers_positive(d, root_r, root_g, root_b, toe.inverse);
+    r = odd(d, r, root_r);
+    g = odd(d, g, root_g);
+    b = odd(d, b, root_b);
   }
 };
 
