@@ -1,5 +1,7 @@
 #include "core/color/affine.h"
 
+#include <algorithm>
+
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/color/affine.cc"
 #include <hwy/foreach_target.h>
@@ -11,14 +13,24 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 
+// `kShifts` where something is added to the products.
+template <bool kShifts>
 struct AffineOp {
+  explicit AffineOp(const Affine& map) {
+    for (std::size_t i = 0; i < 3; ++i) {
+      t[i] = static_cast<float>(map.t[i]);
+      for (std::size_t j = 0; j < 3; ++j) m[i][j] = static_cast<float>(map.m[i][j]);
+    }
+  }
+
   float m[3][3];
   float t[3];
 
   template <class D, class V>
   HWY_INLINE V row(D d, int i, V a, V b, V c) const {
     const V ab = hn::Add(hn::Mul(hn::Set(d, m[i][0]), a), hn::Mul(hn::Set(d, m[i][1]), b));
-    return hn::Add(hn::Add(ab, hn::Mul(hn::Set(d, m[i][2]), c)), hn::Set(d, t[i]));
+    const V product = hn::Add(ab, hn::Mul(hn::Set(d, m[i][2]), c));
+    return kShifts ? hn::Add(product, hn::Set(d, t[i])) : product;
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& a, V& b, V& c) const {
@@ -30,12 +42,12 @@ struct AffineOp {
 };
 
 void affine_planes(const Affine& map, const ConstPlanes& in, const Planes& out, std::size_t n) {
-  AffineOp op;
-  for (std::size_t i = 0; i < 3; ++i) {
-    op.t[i] = static_cast<float>(map.t[i]);
-    for (std::size_t j = 0; j < 3; ++j) op.m[i][j] = static_cast<float>(map.m[i][j]);
+  const bool shifts = std::any_of(map.t.begin(), map.t.end(), [](double t) { return t != 0; });
+  if (shifts) {
+    map_planes(in, out, n, AffineOp<true>(map));
+  } else {
+    map_planes(in, out, n, AffineOp<false>(map));
   }
-  map_planes(in, out, n, op);
 }
 
 }  // namespace HWY_NAMESPACE

@@ -2,7 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstring>
+#include <functional>
+#include <limits>
 #include <type_traits>
 
 #undef HWY_TARGET_INCLUDE
@@ -10,20 +11,48 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#ifndef CHALCEDONY_CORE_PIXEL_INTERLEAVE_CC_
+#define CHALCEDONY_CORE_PIXEL_INTERLEAVE_CC_
+namespace chalcedony {
+// Added to a code before it is cut off, which rounds half up. A byte and its fraction have a place
+// of their own in the bits of a float when 256 is added as well; what is less than 2^-16 below the
+// half goes up with it.
+constexpr float kHalf = 0.5f, kByteHalf = 256.5f;
+}  // namespace chalcedony
+#endif
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// value = number * factor + offset. Worked out once: what is written might alias the scales.
-template <class D>
-struct Scaled {
+// value = number * factor + offset; `kSame` where both are the same, as in 8-bit RGB. Worked out
+// once: what is written might alias the scales.
+template <bool kSame, class D>
+class Scaled {
+ public:
+  using V = hn::Vec<D>;
   Scaled(D d, const SampleScale& scale)
-      : factor(hn::Set(d, static_cast<float>(scale.factor))),
-        offset(hn::Set(d, static_cast<float>(scale.offset))),
-        inverse(hn::Set(d, static_cast<float>(1.0 / scale.factor))) {}
-  hn::Vec<D> factor, offset, inverse;
+      : factor_(hn::Set(d, static_cast<float>(scale.factor))),
+        offset_(hn::Set(d, static_cast<float>(scale.offset))),
+        inverse_(hn::Set(d, static_cast<float>(1.0 / scale.factor))) {}
+
+  HWY_INLINE V value(V number) const {
+    return kSame ? number : hn::Add(hn::Mul(number, factor_), offset_);
+  }
+  HWY_INLINE V number(V value) const {
+    return kSame ? value : hn::Mul(hn::Sub(value, offset_), inverse_);
+  }
+
+ private:
+  V factor_, offset_, inverse_;
 };
+
+bool all_same(const std::array<SampleScale, 3>& scale) {
+  return std::all_of(scale.begin(), scale.end(), [](const SampleScale& one) {
+    return std::equal_to<>()(one.factor, 1.0) && std::equal_to<>()(one.offset, 0.0);
+  });
+}
 
 template <class Sample, class D, class V>
 HWY_INLINE auto to_number(D d, V samples) {
@@ -35,7 +64,7 @@ HWY_INLINE auto to_number(D d, V samples) {
 }
 
 // Whole vectors only; returns how many pixels are done.
-template <class Sample>
+template <class Sample, bool kSame = false>
 HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
                                 const std::array<SampleScale, 3>& scale, const Planes& planes,
                                 std::size_t n) {
@@ -43,7 +72,7 @@ HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
   const D d;
   const hn::Rebind<Sample, D> ds;
   const std::size_t lanes = hn::Lanes(d);
-  const Scaled<D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const Scaled<kSame, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
   const auto* samples = reinterpret_cast<const Sample*>(stored);
   std::size_t i = 0;
   for (; i + lanes <= n; i += lanes, samples += lanes * channels) {
@@ -54,24 +83,25 @@ HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
       hn::LoadInterleaved4(ds, samples, sample[0], sample[1], sample[2], sample[3]);
     }
     for (std::size_t c = 0; c < 3; ++c)
-      hn::StoreU(
-          hn::Add(hn::Mul(to_number<Sample>(d, sample[c]), scales[c].factor), scales[c].offset), d,
-          planes[c] + i);
+      hn::StoreU(scales[c].value(to_number<Sample>(d, sample[c])), d, planes[c] + i);
   }
   return i;
 }
 
-// Codes are clipped, then rounded half up, as write_codes does.
+// Clipped to 0 to `full`; 0 for what is not a number.
+template <class D>
+HWY_INLINE hn::Vec<D> clipped(D d, hn::Vec<D> number, float full) {
+  const auto above_zero = hn::IfThenElseZero(hn::Gt(number, hn::Zero(d)), number);
+  return hn::Min(above_zero, hn::Set(d, full));
+}
+
 template <class Sample, class D>
-HWY_INLINE auto to_sample(D d, const float* plane, const Scaled<D>& scale) {
-  auto number = hn::Mul(hn::Sub(hn::LoadU(d, plane), scale.offset), scale.inverse);
-  number = hn::IfThenElseZero(hn::Eq(number, number), number);
+HWY_INLINE auto to_sample(D d, hn::Vec<D> number) {
   if constexpr (std::is_same_v<Sample, float>) {
-    return number;
+    return hn::IfThenElseZero(hn::Eq(number, number), number);
   } else {
-    const auto full = hn::Set(d, static_cast<float>(hwy::LimitsMax<Sample>()));
-    const auto code = hn::Min(hn::Max(number, hn::Zero(d)), full);
-    const auto whole = hn::ConvertTo(hn::RebindToSigned<D>(), hn::Add(code, hn::Set(d, 0.5f)));
+    const auto code = clipped(d, number, static_cast<float>(hwy::LimitsMax<Sample>()));
+    const auto whole = hn::ConvertTo(hn::RebindToSigned<D>(), hn::Add(code, hn::Set(d, kHalf)));
     return hn::DemoteTo(hn::Rebind<Sample, D>(), whole);
   }
 }
@@ -83,23 +113,64 @@ HWY_INLINE std::size_t write_rgb(const ConstPlanes& planes, std::size_t n,
   const D d;
   const hn::Rebind<Sample, D> ds;
   const std::size_t lanes = hn::Lanes(d);
-  const Scaled<D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const Scaled<false, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
   const float *const r = planes[0], *const g = planes[1], *const b = planes[2];
   auto* samples = reinterpret_cast<Sample*>(stored);
   std::size_t i = 0;
   for (; i + lanes <= n; i += lanes, samples += 3 * lanes)
-    hn::StoreInterleaved3(to_sample<Sample>(d, r + i, scales[0]),
-                          to_sample<Sample>(d, g + i, scales[1]),
-                          to_sample<Sample>(d, b + i, scales[2]), ds, samples);
+    hn::StoreInterleaved3(to_sample<Sample>(d, scales[0].number(hn::LoadU(d, r + i))),
+                          to_sample<Sample>(d, scales[1].number(hn::LoadU(d, g + i))),
+                          to_sample<Sample>(d, scales[2].number(hn::LoadU(d, b + i))), ds, samples);
   return i;
 }
+
+#if HWY_TARGET != HWY_SCALAR
+// The same for 8-bit samples. With kByteHalf added, the code stands above 15 bits of fraction; the
+// three of a pixel are put into one word, whose lowest bytes are then moved together. Ends where
+// storing a whole vector would write beyond the last pixel.
+template <bool kSame>
+HWY_INLINE std::size_t write_rgb_bytes(const ConstPlanes& planes, std::size_t n,
+                                       const std::array<SampleScale, 3>& scale, std::byte* stored) {
+  using D = hn::CappedTag<float, kPlanePadding>;
+  const D d;
+  const hn::RebindToSigned<D> di;
+  const hn::Repartition<std::uint8_t, D> d8;
+  const std::size_t lanes = hn::Lanes(d);
+  const Scaled<kSame, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const float *const r = planes[0], *const g = planes[1], *const b = planes[2];
+  // Three bytes of four in each 16, then three words of four in all.
+  alignas(16) constexpr std::uint8_t kBytes[16] = {0,  1,  2,  4,  5,   6,   8,   9,
+                                                   10, 12, 13, 14, 128, 128, 128, 128};
+  const auto bytes = hn::LoadDup128(d8, kBytes);
+  std::int32_t place[kPlanePadding] = {};
+  for (std::size_t i = 0; i < 3 * lanes / 4; ++i) place[i] = static_cast<std::int32_t>(i + i / 3);
+  const auto words = hn::SetTableIndices(di, place);
+  const auto bits = [&](const float* plane, const Scaled<kSame, D>& scaled) {
+    const auto code = clipped(d, scaled.number(hn::LoadU(d, plane)), 255.0f);
+    return hn::BitCast(di, hn::Add(code, hn::Set(d, kByteHalf)));
+  };
+  auto* samples = reinterpret_cast<std::uint8_t*>(stored);
+  std::size_t i = 0;
+  for (; 3 * (n - i) >= 4 * lanes; i += lanes, samples += 3 * lanes) {
+    const auto red = hn::ShiftRight<15>(bits(r + i, scales[0]));
+    const auto green = hn::ShiftRight<7>(bits(g + i, scales[1]));
+    const auto blue = hn::ShiftLeft<1>(bits(b + i, scales[2]));
+    const auto two = hn::OrAnd(hn::And(red, hn::Set(di, 0xff)), green, hn::Set(di, 0xff00));
+    const auto apart = hn::BitCast(d8, hn::OrAnd(two, blue, hn::Set(di, 0xff0000)));
+    const auto together = hn::BitCast(di, hn::TableLookupBytesOr0(apart, bytes));
+    hn::StoreU(hn::BitCast(d8, hn::TableLookupLanes(together, words)), d8, samples);
+  }
+  return i;
+}
+#endif
 
 std::size_t read_color(const std::byte* stored, std::uint32_t channels, SampleType sample,
                        const std::array<SampleScale, 3>& scale, const Planes& planes,
                        std::size_t n) {
   switch (sample) {
     case SampleType::kU8:
-      return read_rgb<std::uint8_t>(stored, channels, scale, planes, n);
+      return all_same(scale) ? read_rgb<std::uint8_t, true>(stored, channels, scale, planes, n)
+                             : read_rgb<std::uint8_t, false>(stored, channels, scale, planes, n);
     case SampleType::kU16:
       return read_rgb<std::uint16_t>(stored, channels, scale, planes, n);
     default:
@@ -111,7 +182,12 @@ std::size_t write_color(const ConstPlanes& planes, std::size_t n, SampleType sam
                         const std::array<SampleScale, 3>& scale, std::byte* stored) {
   switch (sample) {
     case SampleType::kU8:
-      return write_rgb<std::uint8_t>(planes, n, scale, stored);
+#if HWY_TARGET == HWY_SCALAR
+      return 0;
+#else
+      return all_same(scale) ? write_rgb_bytes<true>(planes, n, scale, stored)
+                             : write_rgb_bytes<false>(planes, n, scale, stored);
+#endif
     case SampleType::kU16:
       return write_rgb<std::uint16_t>(planes, n, scale, stored);
     default:
@@ -141,14 +217,16 @@ void read_strided(const std::byte* stored, std::uint32_t channels, std::uint32_t
 
 template <class Sample>
 void write_codes(const float* plane, std::size_t first, std::size_t n, std::uint32_t channels,
-                 std::uint32_t channel, SampleScale scale, float full, std::byte* stored) {
+                 std::uint32_t channel, SampleScale scale, std::byte* stored) {
+  constexpr bool kByte = sizeof(Sample) == 1;
+  constexpr float kFull = std::numeric_limits<Sample>::max(), kAdded = kByte ? kByteHalf : kHalf;
   Sample* samples = reinterpret_cast<Sample*>(stored) + channel;
   const float factor = static_cast<float>(1.0 / scale.factor);
   const float offset = static_cast<float>(scale.offset);
   for (std::size_t i = first; i < n; ++i) {
     float code = (plane[i] - offset) * factor;
-    code = code == code ? std::min(std::max(code, 0.0f), full) : 0.0f;
-    samples[i * channels] = static_cast<Sample>(static_cast<std::int32_t>(code + 0.5f));
+    code = code == code ? std::min(std::max(code, 0.0f), kFull) : 0.0f;
+    samples[i * channels] = static_cast<Sample>(static_cast<std::int32_t>(code + kAdded));
   }
 }
 
@@ -180,10 +258,9 @@ void write_from(const float* plane, std::size_t first, std::size_t n, std::uint3
                 SampleType sample, std::uint32_t channel, SampleScale scale, std::byte* stored) {
   switch (sample) {
     case SampleType::kU8:
-      return write_codes<std::uint8_t>(plane, first, n, channels, channel, scale, 255.0f, stored);
+      return write_codes<std::uint8_t>(plane, first, n, channels, channel, scale, stored);
     case SampleType::kU16:
-      return write_codes<std::uint16_t>(plane, first, n, channels, channel, scale, 65535.0f,
-                                        stored);
+      return write_codes<std::uint16_t>(plane, first, n, channels, channel, scale, stored);
     case SampleType::kF32:
       return write_floats(plane, first, n, channels, channel, scale, stored);
   }

@@ -54,3 +54,28 @@ TEST_CASE("three channels are read and written as one is", "[core][pixel]") {
     CHECK(written == plainly);
   }
 }
+
+TEST_CASE("8-bit codes of 0-255 are rounded to the nearest, halves up", "[core][pixel]") {
+  const std::array<SampleScale, 3> as_they_are{};
+  // Each code with five values around it: 1280 pixels, so that whole vectors and a rest are
+  // written.
+  const std::array<float, 5> around{-0.5f, -0.499f, 0, 0.499f, 0.5f};
+  const std::size_t n = 256 * around.size();
+  PlaneBuffer planes;
+  std::vector<std::byte> wanted(3 * n), written(3 * n);
+  for (std::size_t i = 0; i < n; ++i) {
+    const auto code = static_cast<int>(i / around.size());
+    const bool half_above = i % around.size() == 4;
+    for (std::size_t c = 0; c < 3; ++c) {
+      planes.plane(c)[i] = static_cast<float>(code) + around[i % around.size()];
+      wanted[3 * i + c] = static_cast<std::byte>(half_above ? std::min(code + 1, 255) : code);
+    }
+  }
+  write_planes(read_only(planes.planes()), n, 3, SampleType::kU8, as_they_are, written.data());
+  CHECK(written == wanted);
+
+  PlaneBuffer back;
+  read_planes(wanted.data(), 3, SampleType::kU8, as_they_are, back.planes(), n);
+  for (std::size_t i = 0; i < n; ++i)
+    REQUIRE(back.plane(1)[i] == static_cast<float>(std::to_integer<int>(wanted[3 * i + 1])));
+}
