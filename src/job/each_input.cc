@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <atomic>
+#include <future>
 #include <mutex>
 #include <optional>
 #include <utility>
@@ -14,6 +15,7 @@
 #include "job/arena.h"
 #include "job/long_table.h"
 #include "job/results.h"
+#include "job/run_record.h"
 
 namespace chalcedony {
 namespace {
@@ -43,6 +45,7 @@ class EachInput {
     const bool several = options.inputs.size() > 1 || options.shard;
     writes_tables_ = is_folder(options.output) && several;
     if (writes_tables_ || options.resume) journal_.emplace(options, context);
+    is_recorded_ = journal_ || !recorded_folder(options).empty();
   }
 
   void run(Json& summary) {
@@ -98,6 +101,12 @@ class EachInput {
     JournalEntry entry;
     entry.place = place_of(i);
     entry.file = options_.inputs[i];
+    // One picture leaves room for this beside its work; among several it waits until the work has
+    // brought the file into memory.
+    std::future<FileState> state;
+    if (is_recorded_)
+      state = std::async(options_.inputs.size() == 1 ? std::launch::async : std::launch::deferred,
+                         state_of, entry.file);
     const auto fail = [&](const Error& error) {
       entry.error =
           error.place().empty() ? entry.file.string() + ": " + error.what() : error.what();
@@ -107,9 +116,8 @@ class EachInput {
     try {
       entry.summary = work_(entry.file);
       entry.outputs = context_.ledger->take_written(entry.file);
-      // After the work, which has brought the file into memory.
-      if (!options_.output.empty()) {
-        entry.state = state_of(entry.file);
+      if (state.valid()) {
+        entry.state = state.get();
         context_.ledger->reads(entry.file, entry.state);
       }
     } catch (const InputError& error) {
@@ -154,6 +162,7 @@ class EachInput {
   const Work& work_;
   std::vector<bool> mine_;
   bool writes_tables_ = false;
+  bool is_recorded_ = false;
   std::optional<PictureJournal> journal_;
   std::vector<std::optional<JournalEntry>> entries_;
   std::atomic<std::size_t> unchanged_{0};

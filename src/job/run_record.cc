@@ -21,15 +21,6 @@ bool is_marked(const std::string& text) {
   return text == kFolderMark || text.starts_with(std::string(kFolderMark) + "/");
 }
 
-/// The folder whose record a run belongs into; empty for none.
-path recorded_folder(const SharedOptions& options) {
-  std::error_code error;
-  if (options.output.empty()) return {};
-  if (std::filesystem::is_directory(options.output, error)) return options.output;
-  const path folder = options.output.parent_path();
-  return std::filesystem::exists(record_path(folder), error) ? folder : path();
-}
-
 /// The inputs that were done, with their facts.
 Json inputs_json(const SharedOptions& options, const Context& context, const Json& summary) {
   const auto read = context.ledger->read();
@@ -110,6 +101,14 @@ void give_up_outputs(std::vector<Json>& runs, const Json& outputs) {
 }  // namespace
 
 path record_path(const path& folder) { return folder / kRecordName; }
+
+path recorded_folder(const SharedOptions& options) {
+  std::error_code error;
+  if (options.output.empty()) return {};
+  if (std::filesystem::is_directory(options.output, error)) return options.output;
+  const path folder = options.output.parent_path();
+  return std::filesystem::exists(record_path(folder), error) ? folder : path();
+}
 
 bool is_record_name(const path& file) { return file.filename() == kRecordName; }
 
