@@ -27,16 +27,19 @@ class Traffic {
   void run() {
     tbb::task_group others;
     decode(others);
-    while (compute_one()) continue;
+    while (compute_one()) take_ready(kAllReady);
     others.wait();
+    take_ready(kAllReady);
     if (error_) std::rethrow_exception(error_);
   }
 
  private:
+  static constexpr std::size_t kAllReady = static_cast<std::size_t>(-1);
+
   void decode(tbb::task_group& others) {
     try {
       while (!reader_.at_end()) {
-        Trip* const trip = spare_trip();
+        Trip* const trip = spare_trip(others);
         if (!trip) return;
         reader_.read_next(trip->band);
         {
@@ -45,7 +48,10 @@ class Traffic {
           decoded_.push_back(trip);
           in_order_.push_back(trip);
         }
-        others.run([this] { compute_one(); });
+        others.run([this] {
+          compute_one();
+          take_ready(kAllReady);
+        });
       }
     } catch (...) {
       fail();
@@ -53,8 +59,9 @@ class Traffic {
   }
 
   /// A trip to fill; none when something went wrong. When there is no spare one, others cannot keep
-  /// up, and what they have not begun is computed here.
-  Trip* spare_trip() {
+  /// up, and what they have not begun is computed here. Taking is left to them, since they cannot
+  /// decode: only when nothing else is left to do is one taken here.
+  Trip* spare_trip(tbb::task_group& others) {
     while (true) {
       {
         const std::lock_guard lock(mutex_);
@@ -65,7 +72,11 @@ class Traffic {
           return trip;
         }
       }
-      if (compute_one()) continue;
+      if (compute_one()) {
+        others.run([this] { take_ready(kAllReady); });
+        continue;
+      }
+      if (take_ready(1)) continue;
       std::unique_lock lock(mutex_);
       came_back_.wait(lock, [&] { return error_ || !spare_.empty(); });
     }
@@ -80,27 +91,33 @@ class Traffic {
       trip = decoded_.front();
       decoded_.pop_front();
     }
-    if (use(compute_, *trip)) take_computed(*trip);
+    if (use(compute_, *trip)) {
+      const std::lock_guard lock(mutex_);
+      trip->computed = true;
+    }
     return true;
   }
 
-  /// Takes what is next in order, unless another thread is at it, which will see this trip too.
-  void take_computed(Trip& trip) {
+  /// Takes up to `most` trips that are next in order and computed, unless another thread is at it,
+  /// which will see them too. False when none was taken.
+  bool take_ready(std::size_t most) {
     std::unique_lock lock(mutex_);
-    trip.computed = true;
-    if (taking_) return;
+    if (taking_) return false;
     taking_ = true;
-    while (!in_order_.empty() && in_order_.front()->computed) {
+    std::size_t taken = 0;
+    while (taken < most && !in_order_.empty() && in_order_.front()->computed) {
       Trip* const next = in_order_.front();
       in_order_.pop_front();
       lock.unlock();
-      const bool taken = use(take_, *next);
+      const bool done = use(take_, *next);
       lock.lock();
-      if (!taken) break;
+      if (!done) break;
+      ++taken;
       spare_.push_back(next);
       came_back_.notify_one();
     }
     taking_ = false;
+    return taken > 0;
   }
 
   /// False, and all that is under way ends, when it throws or something else has.
