@@ -1,9 +1,18 @@
 #include "core/pixel/kept_rows.h"
 
+#include <algorithm>
 #include <cstring>
 #include <utility>
 
 namespace chalcedony {
+namespace {
+
+// Large pages are of this size. More of them ahead would only take a processor from the first
+// bands.
+constexpr std::size_t kPages = std::size_t{1} << 21;
+constexpr std::size_t kAhead = 2 * kPages;
+
+}  // namespace
 
 KeptRows::KeptRows(std::unique_ptr<RowSource> source, std::size_t most_bytes)
     : source_(std::move(source)), keeps_(all_bytes() <= most_bytes) {
@@ -16,12 +25,17 @@ void KeptRows::read_rows(std::uint32_t count, std::byte* rows) {
     source_->read_rows(count, rows);
     return;
   }
-  if (held_ == 0)
-    makes_pages_ = std::jthread([this](const std::stop_token& stop) { kept_->make_pages(stop); });
+  if (held_ == 0) {
+    makes_pages_ = {};  // of a pass that was left early
+    wanted_ = kAhead;
+    makes_pages_ = std::jthread([this](const std::stop_token& stop) { make_pages(stop); });
+  }
   if (next_ == held_) {
     source_->read_rows(count, rows);
     std::memcpy(kept_->data() + next_, rows, bytes);
     held_ += bytes;
+    wanted_ = held_ + kAhead;
+    wanted_.notify_one();
   } else {
     std::memcpy(rows, kept_->data() + next_, bytes);
   }
@@ -33,6 +47,18 @@ void KeptRows::rewind() {
   if (keeps_ && held_ == all_bytes()) return;
   held_ = 0;
   source_->rewind();
+}
+
+void KeptRows::make_pages(const std::stop_token& stop) {
+  const std::stop_callback end(stop, [this] {
+    wanted_ = all_bytes() + kAhead;
+    wanted_.notify_one();
+  });
+  const std::size_t all = all_bytes();
+  for (std::size_t at = 0; at < all && !stop.stop_requested(); at += kPages) {
+    for (std::size_t wanted = wanted_; wanted <= at; wanted = wanted_) wanted_.wait(wanted);
+    kept_->make_pages(at, std::min(kPages, all - at));
+  }
 }
 
 }  // namespace chalcedony

@@ -3,12 +3,11 @@
 #define CHALCEDONY_CORE_PIXEL_ZEROED_ARRAY_H_
 
 #include <sys/mman.h>
+#include <unistd.h>
 
-#include <algorithm>
 #include <cstddef>
 #include <memory>
 #include <new>
-#include <stop_token>
 
 namespace chalcedony {
 
@@ -20,17 +19,15 @@ class ZeroedArray {
   /// Errors    std::bad_alloc
   explicit ZeroedArray(std::size_t n) : numbers_(mapped(n), Release{n * sizeof(Number)}) {}
 
-  /// Has the system make the pages now, all of them or until told to stop; what they hold stays.
+  /// Has the system make the pages of `count` numbers from `first` on now; what they hold stays.
   /// May be called by one thread while others work on the numbers, so that those need not wait for
-  /// pages.
-  void make_pages([[maybe_unused]] const std::stop_token& stop) {
+  /// pages. The process can be given no other memory meanwhile.
+  void make_pages([[maybe_unused]] std::size_t first, [[maybe_unused]] std::size_t count) {
 #ifdef MADV_POPULATE_WRITE
-    // A little at a time: the process can be given no other memory meanwhile.
-    constexpr std::size_t kStep = std::size_t{1} << 21;
-    auto* const first = reinterpret_cast<char*>(numbers_.get());
-    const std::size_t bytes = numbers_.get_deleter().bytes;
-    for (std::size_t at = 0; at < bytes && !stop.stop_requested(); at += kStep)
-      ::madvise(first + at, std::min(kStep, bytes - at), MADV_POPULATE_WRITE);
+    const auto page = static_cast<std::size_t>(::sysconf(_SC_PAGESIZE));
+    const std::size_t begin = first * sizeof(Number) / page * page;
+    const std::size_t end = (first + count) * sizeof(Number);
+    ::madvise(reinterpret_cast<char*>(numbers_.get()) + begin, end - begin, MADV_POPULATE_WRITE);
 #endif
   }
 
