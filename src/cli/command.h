@@ -47,6 +47,8 @@ struct Command {
   RefusedOptions refuses = {};
   /// Makes one result of all its inputs, so that they cannot be left out or divided.
   bool joins_inputs = false;
+  /// Reads out values of channels, so that --units may be asked.
+  bool quotes_values = false;
 };
 
 /// Every command, in the order they are listed.

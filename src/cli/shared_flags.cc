@@ -150,6 +150,10 @@ void declare_shared(const Command& command, po::options_description& options) {
         "what fully transparent pixels do (default skip)");
   add("hue-floor", po::value<std::string>()->value_name("PERCENT"),
       "pixels whose r g b differ by no more than this have no hue (default 0)");
+  if (command.quotes_values)
+    add("units", po::value<std::string>()->value_name("unit|code"),
+        "read out what goes from 0 to 255, and percent, on 0-1 (unit), or what goes from 0 to 255 "
+        "as the numbers of the file (code)");
   add("figures", po::value<std::string>()->value_name("png|svg|pdf|none"),
       "how figures are drawn (default png up to 20 inputs, then none)");
   add("assume", po::value<std::string>()->value_name("SPACE"),
@@ -199,6 +203,10 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   shared.count_transparent =
       one_of("--alpha", text_of(given, "alpha", alphas.front()), alphas) == "count";
   shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
+  if (command.quotes_values && given.count("units"))
+    shared.units =
+        choice_of<QuotedUnits>("--units", given["units"].as<std::string>(),
+                               {{"unit", QuotedUnits::kUnit}, {"code", QuotedUnits::kCode}});
   if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
   shared.assume = &space_option("--assume", text_of(given, "assume", "srgb"));
   if (given.count("full-scale"))

@@ -15,6 +15,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/color/quoted_channel.h"
 #include "core/color/space.h"
 #include "core/pixel/region.h"
 #include "figure/plot.h"
@@ -47,6 +48,7 @@ struct SharedOptions {
   bool count_transparent = false;                     // count fully transparent pixels too
   DerivedChannels derived;                            // channels that --let defines
   double hue_floor = 0;                               // percent; see ChannelPlan
+  QuotedUnits units = QuotedUnits::kOwn;              // of values that are read out
   const Space* assume = &spaces::kSrgb;               // for files that do not say their space
   std::optional<FigureFormat> figures;                // not given: png for up to 20 inputs
   unsigned threads = 0;                               // 0: all there are

@@ -1,5 +1,7 @@
 #include "job/inputs.h"
 
+#include <cmath>
+
 #include "core/color/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/picked_rows.h"
@@ -61,6 +63,14 @@ CountedPicture open_color(const std::filesystem::path& path, const SharedOptions
   info.bands.reset();
   info.alpha = AlphaKind::kNone;
   return picture;
+}
+
+CodesOf codes_of(const CountedPicture& picture) {
+  const FileFacts& facts = picture.file.facts;
+  // The samples of a file whose profile was honored are floats by then.
+  const bool integers_once = facts.converted && facts.bits <= 16;
+  return {&picture.file.info,
+          integers_once ? std::exp2(facts.bits) - 1 : picture.file.info.full_scale};
 }
 
 RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,

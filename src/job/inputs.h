@@ -44,6 +44,9 @@ CountedPicture open_color(const std::filesystem::path& path, const SharedOptions
 Mask mask_within(const SharedOptions& options, std::uint32_t width, std::uint32_t height,
                  const Context& context);
 
+/// The codes of a picture as its file stores them, which `picture` holds on to.
+CodesOf codes_of(const CountedPicture& picture);
+
 /// The road for one pass over a picture.
 RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
                      const Context& context);

@@ -105,7 +105,8 @@ class Inspection {
         context_(context),
         picture_(open_counted(path, options.shared, context)),
         info_(picture_.file.info),
-        plan_(info_, statistic_channels(), options.shared.hue_floor),
+        channels_(statistic_channels()),
+        plan_(info_, quoted_channels(), options.shared.hue_floor),
         findings_(empty_findings()),
         sums_(empty_sums()),
         preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight) {
@@ -131,6 +132,14 @@ class Inspection {
       for (const Channel& channel : channels_of(*space)) channels.push_back(channel);
     return channels;
   }
+  /// The same in the units that are asked for.
+  std::vector<Channel> quoted_channels() const {
+    std::vector<Channel> quoted;
+    for (const Channel& channel : channels_)
+      quoted.push_back(quoted_channel(channel, options_.shared.units, codes_of(picture_)));
+    return quoted;
+  }
+
   Findings empty_findings() const {
     Findings findings;
     findings.ranks.resize(plan_.channels().size());
@@ -359,16 +368,17 @@ class Inspection {
       list.push_back(fmt::format("{} is {:.6g} everywhere", channel.name(), m.smallest));
       return;
     }
-    if (!channel.is_stored() && !channel.space->is_rgb) return;
+    if (!channels_[i].is_stored() && !channels_[i].space->is_rgb) return;
     const double low = percent(m.at_low, m.count), high = percent(m.at_high, m.count);
     if (low > kMuchCut)
       list.push_back(fmt::format("{:.3g} % of {} is at 0: cut off?", low, channel.name()));
     if (high > kMuchCut)
       list.push_back(
           fmt::format("{:.3g} % of {} is at full scale: cut off?", high, channel.name()));
-    if (info_.is_float() && !channel.is_stored() && m.largest > 2 * 255)
+    const double times_full = m.largest / usual_range(channel, info_).second;
+    if (info_.is_float() && !channels_[i].is_stored() && times_full > 2)
       list.push_back(
-          fmt::format("{} goes up to {:.4g} times full scale", channel.name(), m.largest / 255));
+          fmt::format("{} goes up to {:.4g} times full scale", channel.name(), times_full));
   }
 
   void find_edges(Json& list) const {
@@ -443,7 +453,9 @@ class Inspection {
         Json values = Json::object();
         for (std::size_t c = 0; c < 3; ++c) {
           const bool missing = gray && space->hue == static_cast<int>(c);
-          values[std::string(space->channels[c].name)] = missing ? Json() : Json(value[c]);
+          const double quoted =
+              quoted_value(value[c], {space, c}, options_.shared.units, codes_of(picture_));
+          values[std::string(space->channels[c].name)] = missing ? Json() : Json(quoted);
         }
         point[std::string(space->id)] = values;
       }
@@ -456,6 +468,7 @@ class Inspection {
   const Context& context_;
   CountedPicture picture_;
   PictureInfo info_;
+  std::vector<Channel> channels_;  // in their own units
   ChannelPlan plan_;
   Findings findings_;
   ChannelSums sums_;

@@ -102,8 +102,10 @@ class MeasureJob {
     CountedPicture image = open_counted(*options_.image, options_.shared, context_);
     take_resolution(image.file.facts.carried, *options_.image);
     Preview preview(image.file.info, format_ != FigureFormat::kNone);
+    for (const Channel& channel : options_.channels)
+      channels_.push_back(quoted_channel(channel, options_.shared.units, codes_of(image)));
     colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
-                            options_.channels, preview, options_.shared, context_);
+                            channels_, preview, options_.shared, context_);
     if (preview.wanted()) image_ = preview.thumbnail();
   }
 
@@ -123,7 +125,7 @@ class MeasureJob {
                                     "minor_axis", "orientation",
                                     "holes",      "at_edge"};
     if (options_.image) {
-      for (const Channel& channel : options_.channels)
+      for (const Channel& channel : channels_)
         for (const char* figure : {"_mean", "_median", "_spread"})
           header.push_back(channel.name() + figure);
       header.push_back("mean_color");
@@ -258,10 +260,11 @@ class MeasureJob {
                 {"at_edge", m.at_edge}};
       if (options_.image) {
         json["mean_color"] = colors_[r].mean_color;
-        for (std::size_t c = 0; c < options_.channels.size(); ++c) {
+        for (std::size_t c = 0; c < channels_.size(); ++c) {
           const ChannelFigures& figures = colors_[r].channels[c];
           Json& out = json["channels"].emplace_back();
-          out["channel"] = options_.channels[c].name();
+          out["channel"] = channels_[c].name();
+          out["unit"] = channels_[c].unit_name();
           if (figures.mean) out["mean"] = *figures.mean;
           if (figures.median) out["median"] = *figures.median;
           if (figures.spread) out["standard_deviation"] = *figures.spread;
@@ -314,6 +317,7 @@ class MeasureJob {
   std::vector<std::string> names_, colors_of_;  // by number
   std::vector<RegionMeasures> regions_;
   std::vector<std::uint32_t> region_of_part_;
+  std::vector<Channel> channels_;  // of the image, in the units asked for
   std::vector<RegionColors> colors_;
   std::optional<Thumbnail> image_;
 };

@@ -128,3 +128,35 @@ TEST_CASE("integers divide by the full scale that is named", "[cli][inspect]") {
   check_error(run_tool(dir, {"inspect", "a.png", "--full-scale", "0"}), 2,
               "--full-scale: '0' is not a whole number from 1 to 65535");
 }
+
+TEST_CASE("--units reads values out on 0-1 or as the codes of the file", "[cli][inspect]") {
+  const TempDir dir;
+  write_picture(dir / "deep.png", spec_of(2, 1, 3, SampleType::kU16),
+                bytes_of(std::vector<std::uint16_t>{40001, 300, 65535, 20002, 300, 0}));
+  const auto inspected = [&](const char* units) {
+    return summary_of(
+        run_tool(dir, {"inspect", "deep.png", "--units", units, "--at", "0,0", "--values",
+                       "0,0,2,1", "-o", "out", "--summary", "json"}))["inputs"][0];
+  };
+  const json codes = inspected("code");
+  CHECK(codes["channels"][0]["unit"] == "0-65535");
+  CHECK(codes["channels"][0]["maximum"] == 40001.0);
+  CHECK(codes["channels"][0]["mean"] == 30001.5);
+  CHECK(codes["values"]["grids"][0]["rows"][0] == json{40001.0, 20002.0});
+  CHECK(codes["at"][0]["srgb"]["r"] == 40001.0);
+  CHECK(codes["findings"][0] == "srgb.g is 300 everywhere");
+  CHECK(codes["channels"][2]["at_high_percent"] == 50.0);
+  CHECK(read_text(dir / "out/deep.statistics.csv").find("deep.png,srgb.r,0-65535,20002,") !=
+        std::string::npos);
+  CHECK(run_tool(dir, {"inspect", "deep.png", "--units", "code", "--at", "0,0"})
+            .out.find("r 40001  g 300  b 65535") != std::string::npos);
+
+  const json shares = inspected("unit");
+  CHECK(shares["channels"][2]["unit"] == "0-1");
+  CHECK(shares["channels"][2]["maximum"] == 1.0);
+  CHECK(shares["at"][0]["srgb"]["r"].get<double>() == Approx(40001 / 65535.0));
+  CHECK(shares["at"][0]["hsv"]["v"].get<double>() == Approx(1));
+  check_error(run_tool(dir, {"inspect", "deep.png", "--units", "bits"}), 2,
+              "use one of unit, code");
+  check_error(run_tool(dir, {"tidy", "deep.png", "--units", "code"}), 2, "no option '--units'");
+}

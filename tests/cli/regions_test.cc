@@ -148,6 +148,13 @@ TEST_CASE("measure adds the colors of an image", "[cli][measure]") {
   CHECK(std::cos(left["channels"][1]["mean"].get<double>() * std::numbers::pi / 180) == Approx(1));
   CHECK_FALSE(left["channels"][1].contains("median"));
   CHECK(found["inputs"][0]["largest_regions"][1]["mean_color"] == "#000009");
+  const json shares =
+      summary_of(run_tool(dir, {"measure", "map.png", "--image", "p.png", "--channels", "srgb.r",
+                                "--units", "unit", "--summary", "json"}));
+  const json& red = shares["inputs"][0]["largest_regions"][0]["channels"][0];
+  CHECK(red["unit"] == "0-1");
+  CHECK(red["mean"].get<double>() == Approx(38 / 255.0));
+  CHECK(red["median"].get<double>() == Approx(30 / 255.0).margin(2e-5));
   CHECK_THAT(lines_of(dir / "out/map.regions.csv")[0],
              Catch::EndsWith("srgb.r_mean,srgb.r_median,srgb.r_spread,hsv.h_mean,hsv.h_median,"
                              "hsv.h_spread,mean_color"));
@@ -181,6 +188,7 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
   check_error(run_tool(dir, {"measure", "m.png", "--pixel-size", "0.5"}), 2,
               "--pixel-size: '0.5' has no unit");
   check_error(run_tool(dir, {"measure", "m.png", "--pixel-size", "mm"}), 2, "--pixel-size");
+  check_error(run_tool(dir, {"measure", "m.png", "--units", "code"}), 2, "they are of --image");
   check_error(run_tool(dir, {"measure", "m.png", "--channels", "lab"}), 2,
               "--channels means nothing here: they are of --image");
   check_error(run_tool(dir, {"measure", "m.png", "n.png", "--image", "p.png"}), 2,

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
 #include <filesystem>
 #include <ostream>
 #include <vector>
@@ -112,6 +113,15 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
   out << hues;
 }
 
+/// Whole numbers, as codes are, whole; others with four digits.
+std::string reading(const Json& json) {
+  if (json.is_null()) return "none";
+  const auto value = json.get<double>();
+  constexpr double kMostWhole = 1e7;
+  const bool whole = value == std::round(value) && std::abs(value) < kMostWhole;
+  return whole ? fmt::format("{:.0f}", value) : fmt::format("{:.4g}", value);
+}
+
 void print_points(const Json& picture, std::ostream& out) {
   for (const Json& point : picture["at"]) {
     out << fmt::format("  pixel {},{}  {}\n", point["x"].get<int>(), point["y"].get<int>(),
@@ -119,8 +129,7 @@ void print_points(const Json& picture, std::ostream& out) {
     for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
       std::string values;
       for (const auto& [name, value] : point[space].items())
-        values += fmt::format(
-            "  {} {}", name, value.is_null() ? "none" : fmt::format("{:.4g}", value.get<double>()));
+        values += "  " + name + " " + reading(value);
       out << fmt::format("    {:<6}{}{}\n", space, values,
                          std::string_view(space) == "lab" ? "  (white D50)" : "");
     }
@@ -137,8 +146,7 @@ void print_values(const Json& values, std::ostream& out) {
     TextTable table(header);
     for (std::size_t y = 0; y < grid["rows"].size(); ++y) {
       std::vector<std::string> row{std::to_string(top + y)};
-      for (const Json& value : grid["rows"][y])
-        row.push_back(value.is_null() ? "none" : fmt::format("{:.4g}", value.get<double>()));
+      for (const Json& value : grid["rows"][y]) row.push_back(reading(value));
       table.add(std::move(row));
     }
     table.print(out);
@@ -188,12 +196,16 @@ const Command kInspect{
       "coordinates"},
      {"inspect panel-a.png --space hsv,lab --region 100,80,60,40",
       "hue, saturation and value, and Lab, of a part"},
-     {"inspect panel-a.png panel-d.png --at 240,180 -o looked/",
-      "two pictures, one pixel of each in several spaces, and the statistics as CSV"}},
+     {"inspect panel-a.png panel-d.png --at 240,180 --units unit -o looked/",
+      "two pictures, one pixel of each in several spaces, and the statistics as CSV, on 0-1"}},
     true,
     inspect_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    false,
+    true};
 
 }  // namespace chalcedony::cli

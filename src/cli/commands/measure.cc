@@ -43,7 +43,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
                            std::to_string(shared.inputs.size()),
                        "measure them one by one");
   } else {
-    refuse_options(given, {"channels"}, "they are of --image");
+    refuse_options(given, {"channels", "units"}, "they are of --image");
   }
   options.channels = channels_option("--channels", text_of(given, "channels", "srgb"), shared);
   options.pixel_size = pixel_size_option(given);
@@ -127,6 +127,8 @@ const Command kMeasure{
     run,
     print,
     {},
-    {{"region", "within"}, "measure takes whole masks and class maps"}};
+    {{"region", "within"}, "measure takes whole masks and class maps"},
+    false,
+    true};
 
 }  // namespace chalcedony::cli

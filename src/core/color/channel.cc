@@ -57,6 +57,7 @@ std::string Channel::name() const {
 
 std::string Channel::unit_name() const {
   if (is_stored()) return "as stored";
+  if (derived) return derived->unit;
   switch (info().unit) {
     case Unit::kOf255:
       return "0-255";

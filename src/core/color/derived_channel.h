@@ -17,7 +17,8 @@ struct DerivedChannel {
   std::string formula;            // as written, with its range if one was given
   std::vector<Channel> channels;  // what it is computed from, each once
   std::unique_ptr<Formula> value;
-  ChannelInfo info;  // without a unit
+  ChannelInfo info;       // without a unit
+  std::string unit = {};  // the name of one all the same (quoted_channel.h)
 
   DerivedChannel() = default;
   DerivedChannel(const DerivedChannel&) = delete;

@@ -1,0 +1,34 @@
+// Values quoted in other units than the channel's own: on 0-1, or as the codes of a file.
+#ifndef CHALCEDONY_CORE_COLOR_QUOTED_CHANNEL_H_
+#define CHALCEDONY_CORE_COLOR_QUOTED_CHANNEL_H_
+
+#include <cstdint>
+
+#include "core/color/channel.h"
+#include "core/pixel/raster.h"
+
+namespace chalcedony {
+
+enum class QuotedUnits : std::uint8_t {
+  kOwn,   // those of ChannelInfo
+  kUnit,  // 0-1 for what goes from 0 to 255 and for percent
+  kCode,  // what goes from 0 to 255 as the file's numbers
+};
+
+/// The picture whose codes are quoted.
+struct CodesOf {
+  const PictureInfo* info = nullptr;
+  double full = 255;  // the code of white; 1 for floats
+};
+
+/// A value of a channel as it is quoted; the value itself where the channel's own unit stays.
+double quoted_value(double value, const Channel& channel, QuotedUnits units, const CodesOf& codes);
+
+/// The channel as it is quoted: the same name with other values, range and unit. Codes of a channel
+/// that the picture stores as an integer are exactly those stored. Channels in degrees, in numbers
+/// without a unit, as stored, and those that people define stay as they are.
+Channel quoted_channel(const Channel& channel, QuotedUnits units, const CodesOf& codes);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_COLOR_QUOTED_CHANNEL_H_
