@@ -129,7 +129,7 @@ TEST_CASE("integers divide by the full scale that is named", "[cli][inspect]") {
               "--full-scale: '0' is not a whole number from 1 to 65535");
 }
 
-TEST_CASE("--units reads values out on 0-1 or as the codes of the file", "[cli][inspect]") {
+TEST_CASE("values are read out on 0-1 or as the codes of the file", "[cli][inspect]") {
   const TempDir dir;
   write_picture(dir / "deep.png", spec_of(2, 1, 3, SampleType::kU16),
                 bytes_of(std::vector<std::uint16_t>{40001, 300, 65535, 20002, 300, 0}));
@@ -146,7 +146,7 @@ TEST_CASE("--units reads values out on 0-1 or as the codes of the file", "[cli][
   CHECK(codes["at"][0]["srgb"]["r"] == 40001.0);
   CHECK(codes["findings"][0] == "srgb.g is 300 everywhere");
   CHECK(codes["channels"][2]["at_high_percent"] == 50.0);
-  CHECK(read_text(dir / "out/deep.statistics.csv").find("deep.png,srgb.r,0-65535,20002,") !=
+  CHECK(text_of_file(dir / "out/deep.statistics.csv").find("deep.png,srgb.r,0-65535,20002,") !=
         std::string::npos);
   CHECK(run_tool(dir, {"inspect", "deep.png", "--units", "code", "--at", "0,0"})
             .out.find("r 40001  g 300  b 65535") != std::string::npos);

@@ -3,7 +3,6 @@
 #define CHALCEDONY_CORE_PIXEL_ZEROED_ARRAY_H_
 
 #include <sys/mman.h>
-#include <unistd.h>
 
 #include <cstddef>
 #include <memory>
@@ -19,15 +18,12 @@ class ZeroedArray {
   /// Errors    std::bad_alloc
   explicit ZeroedArray(std::size_t n) : numbers_(mapped(n), Release{n * sizeof(Number)}) {}
 
-  /// Has the system make the pages of `count` numbers from `first` on now; what they hold stays.
-  /// May be called by one thread while others work on the numbers, so that those need not wait for
-  /// pages. The process can be given no other memory meanwhile.
+  /// Has the system make the pages of `count` numbers from `first` on now, where a page begins;
+  /// what they hold stays. May be called by one thread while others work on the numbers, so that
+  /// those need not wait for pages. The process can be given no other memory meanwhile.
   void make_pages([[maybe_unused]] std::size_t first, [[maybe_unused]] std::size_t count) {
 #ifdef MADV_POPULATE_WRITE
-    const auto page = static_cast<std::size_t>(::sysconf(_SC_PAGESIZE));
-    const std::size_t begin = first * sizeof(Number) / page * page;
-    const std::size_t end = (first + count) * sizeof(Number);
-    ::madvise(reinterpret_cast<char*>(numbers_.get()) + begin, end - begin, MADV_POPULATE_WRITE);
+    ::madvise(numbers_.get() + first, count * sizeof(Number), MADV_POPULATE_WRITE);
 #endif
   }
 
