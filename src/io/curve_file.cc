@@ -19,14 +19,14 @@ constexpr std::array<std::pair<CurveKind, std::string_view>, 5> kNames{
      {CurveKind::kAsinh, "asinh"},
      {CurveKind::kTable, "table"}}};
 
-[[noreturn]] void reject(const std::string& problem) {
+[[noreturn]] void reject_curves(const std::string& problem) {
   throw InputError(problem, "give a file written by 'chalcedony balance --save'");
 }
 
 CurveKind kind_named(const std::string& name) {
   for (const auto& [kind, known] : kNames)
     if (known == name) return kind;
-  reject("has a curve of the unknown kind '" + name + "'");
+  reject_curves("has a curve of the unknown kind '" + name + "'");
 }
 
 ToneCurve curve_of(const Json& json) {
@@ -37,20 +37,21 @@ ToneCurve curve_of(const Json& json) {
   curve.strength = json.value("strength", 1.0);
   if (json.contains("table")) curve.table = json.at("table").get<std::vector<double>>();
   const bool has_table = curve.kind == CurveKind::kTable;
-  if (has_table && curve.table.size() < 2) reject("has a table without values");
-  if (!(curve.white > curve.black)) reject("has a curve whose white does not lie above its black");
+  if (has_table && curve.table.size() < 2) reject_curves("has a table without values");
+  if (!(curve.white > curve.black))
+    reject_curves("has a curve whose white does not lie above its black");
   // Every kind rises from its low end to its high end, and so must what a file says.
   for (int i = 1; i <= 16; ++i) {
     const double width = curve.white - curve.black;
     if (!(curve.at(curve.black + width * i / 16) > curve.at(curve.black + width * (i - 1) / 16)))
-      reject("has a curve that does not rise");
+      reject_curves("has a curve that does not rise");
   }
   return curve;
 }
 
 CurveSet set_of(const Json& json) {
   if (!json.is_object() || json.value("chalcedony", "") != "curves")
-    reject("is not a file of curves");
+    reject_curves("is not a file of curves");
   const int version = json.at("version").get<int>();
   if (version > kCurvesVersion)
     throw InputError("has curves of version " + std::to_string(version) +
@@ -60,7 +61,7 @@ CurveSet set_of(const Json& json) {
   set.on_lightness = json.at("of").get<std::string>() == "lightness";
   for (const Json& curve : json.at("curves")) set.curves.push_back(curve_of(curve));
   if (set.curves.size() != 1 && (set.on_lightness || set.curves.size() != 3))
-    reject("has " + std::to_string(set.curves.size()) + " curves");
+    reject_curves("has " + std::to_string(set.curves.size()) + " curves");
   return set;
 }
 
@@ -93,7 +94,7 @@ CurveSet parse_curves(std::string_view text) {
   try {
     return set_of(Json::parse(text));
   } catch (const nlohmann::json::exception& error) {
-    reject("cannot be read as curves (" + std::string(error.what()) + ")");
+    reject_curves("cannot be read as curves (" + std::string(error.what()) + ")");
   }
 }
 

@@ -1,12 +1,9 @@
 // JPEG through libjpeg's interface. The library reports errors by a jump, so every call sits in a
 // function that holds nothing with a destructor.
-#include <cstdio>
-// jpeglib.h needs stdio before it.
-#include <jpeglib.h>
-
+#include "io/jpeg_errors.h"
+// After it, as it needs jpeglib.h.
 #include <jerror.h>
 
-#include <csetjmp>
 #include <cstring>
 #include <map>
 #include <memory>
@@ -18,18 +15,6 @@
 
 namespace chalcedony {
 namespace {
-
-struct JumpingErrors {
-  jpeg_error_mgr manager;
-  std::jmp_buf target;
-  char message[JMSG_LENGTH_MAX];
-};
-
-[[noreturn]] void jump_out(j_common_ptr info) {
-  auto* errors = reinterpret_cast<JumpingErrors*>(info->err);
-  errors->manager.format_message(info, errors->message);
-  std::longjmp(errors->target, 1);
-}
 
 /// Lost data is an error here: a picture whose lower half is gray is worse than none.
 void on_message(j_common_ptr info, int level) {

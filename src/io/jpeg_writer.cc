@@ -1,9 +1,4 @@
 // JPEG through libjpeg's interface, without chroma subsampling: colors are what is looked at.
-#include <cstdio>
-// jpeglib.h needs stdio before it.
-#include <jpeglib.h>
-
-#include <csetjmp>
 #include <span>
 #include <string_view>
 #include <vector>
@@ -11,19 +6,11 @@
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/icc_writer.h"
+#include "io/jpeg_errors.h"
 #include "io/picture_encoder.h"
 
 namespace chalcedony {
 namespace {
-
-struct JumpingErrors {
-  jpeg_error_mgr manager;
-  std::jmp_buf target;
-};
-
-[[noreturn]] void jump_out(j_common_ptr info) {
-  std::longjmp(reinterpret_cast<JumpingErrors*>(info->err)->target, 1);
-}
 
 class JpegWriter : public PictureWriter {
  public:

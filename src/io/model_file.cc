@@ -28,13 +28,13 @@ Json rows(const Eigen::MatrixXd& matrix) {
   return out;
 }
 
-[[noreturn]] void reject(const std::string& problem) {
+[[noreturn]] void reject_model(const std::string& problem) {
   throw InputError(problem, "give a model written by 'chalcedony train' or 'cluster'");
 }
 
 Eigen::VectorXd vector_of(const Json& json, std::size_t size) {
   if (!json.is_array() || json.size() != size)
-    reject("the model's numbers do not fit its features");
+    reject_model("the model's numbers do not fit its features");
   Eigen::VectorXd out(static_cast<Eigen::Index>(size));
   for (std::size_t i = 0; i < size; ++i) out[static_cast<Eigen::Index>(i)] = json[i].get<double>();
   return out;
@@ -42,7 +42,7 @@ Eigen::VectorXd vector_of(const Json& json, std::size_t size) {
 
 Eigen::MatrixXd matrix_of(const Json& json, std::size_t size) {
   if (!json.is_array() || json.size() != size)
-    reject("the model's numbers do not fit its features");
+    reject_model("the model's numbers do not fit its features");
   const auto n = static_cast<Eigen::Index>(size);
   Eigen::MatrixXd out(n, n);
   for (std::size_t r = 0; r < size; ++r)
@@ -52,17 +52,19 @@ Eigen::MatrixXd matrix_of(const Json& json, std::size_t size) {
 
 std::vector<double> divisors_of(const Json& json, std::size_t features) {
   const Eigen::VectorXd divisors = vector_of(json, features);
-  if (!(divisors.array() > 0).all()) reject("the model divides by numbers that are not above 0");
+  if (!(divisors.array() > 0).all())
+    reject_model("the model divides by numbers that are not above 0");
   return {divisors.begin(), divisors.end()};
 }
 
 ClassSamples samples_of(const Json& json, std::size_t features) {
   ClassSamples out{features, {}, json.at("sample_counts").get<std::vector<std::uint64_t>>()};
   for (const Json& row : json["samples"]) {
-    if (row.size() != features) reject("the model's numbers do not fit its features");
+    if (row.size() != features) reject_model("the model's numbers do not fit its features");
     for (const Json& value : row) out.values.push_back(value.get<float>());
   }
-  if (json["samples"].size() != out.rows()) reject("the model's samples and their counts differ");
+  if (json["samples"].size() != out.rows())
+    reject_model("the model's samples and their counts differ");
   return out;
 }
 
@@ -139,13 +141,13 @@ std::string lines_text(const std::string& name, const Items& items, const Text& 
 }
 
 Model model_of(const Json& json) {
-  if (!json.is_object() || json.value("chalcedony", "") != "model") reject("is not a model");
+  if (!json.is_object() || json.value("chalcedony", "") != "model") reject_model("is not a model");
   if (json.value("version", 0) > kModelVersion)
     throw InputError("is a model of version " + std::to_string(json.at("version").get<int>()) +
                          ", this program reads up to " + std::to_string(kModelVersion),
                      "use the newer program that wrote it, or train again");
   if (const std::string misfit = misfit_of_model(json); !misfit.empty())
-    reject("is a damaged model (" + misfit + ")");
+    reject_model("is a damaged model (" + misfit + ")");
   Model model;
   model.method = json.at("method").get<std::string>();
   DerivedChannels derived;
@@ -189,7 +191,7 @@ Model parse_model(std::string_view text) {
   try {
     return model_of(Json::parse(text));
   } catch (const Json::exception&) {
-    reject("is not a model, or a damaged one");
+    reject_model("is not a model, or a damaged one");
   } catch (const UsageError& error) {
     throw InputError(error.problem(), error.remedy());
   }

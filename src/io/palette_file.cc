@@ -43,14 +43,15 @@ Json color_json(const Palette& palette, std::size_t i) {
   return json;
 }
 
-[[noreturn]] void reject(const std::string& problem) {
+[[noreturn]] void reject_palette(const std::string& problem) {
   throw InputError(problem,
                    "give a palette.json written by 'chalcedony palette', or a text with one CSS "
                    "color a line");
 }
 
 std::vector<Color> colors_of(const Json& json) {
-  if (!json.is_object() || json.value("chalcedony", "") != "palette") reject("is not a palette");
+  if (!json.is_object() || json.value("chalcedony", "") != "palette")
+    reject_palette("is not a palette");
   if (json.at("version").get<int>() > kPaletteVersion)
     throw InputError("is a palette of version " + std::to_string(json.at("version").get<int>()) +
                          ", this program reads up to " + std::to_string(kPaletteVersion),
@@ -105,12 +106,12 @@ std::vector<Color> parse_palette_colors(std::string_view text) {
     const bool is_json = first != std::string_view::npos && text[first] == '{';
     colors = is_json ? colors_of(Json::parse(text)) : colors_in_lines(text);
   } catch (const Json::exception&) {
-    reject("is not a palette, or a damaged one");
+    reject_palette("is not a palette, or a damaged one");
   } catch (const UsageError& error) {
     throw InputError("is not a palette: " + error.problem(), error.remedy());
   }
-  if (colors.empty()) reject("holds no color");
-  if (colors.size() > kMostColors) reject("holds more than 255 colors");
+  if (colors.empty()) reject_palette("holds no color");
+  if (colors.size() > kMostColors) reject_palette("holds more than 255 colors");
   return colors;
 }
 

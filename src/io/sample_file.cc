@@ -14,26 +14,26 @@ namespace {
 
 using Json = nlohmann::json;
 
-[[noreturn]] void reject(const std::string& problem) {
+[[noreturn]] void reject_samples(const std::string& problem) {
   throw InputError(problem, "the sample format is described in docs/formats.md");
 }
 
 double number_of(const Json& value) {
   if (!value.is_number() || !std::isfinite(value.get<double>()))
-    reject("a coordinate is no number");
+    reject_samples("a coordinate is no number");
   return value.get<double>();
 }
 
 Position position_of(const Json& value) {
-  if (!value.is_array() || value.size() < 2) reject("a position is not [x, y]");
+  if (!value.is_array() || value.size() < 2) reject_samples("a position is not [x, y]");
   return {number_of(value[0]), number_of(value[1])};
 }
 
 std::vector<std::vector<Position>> rings_of(const Json& coordinates) {
-  if (!coordinates.is_array() || coordinates.empty()) reject("a polygon has no rings");
+  if (!coordinates.is_array() || coordinates.empty()) reject_samples("a polygon has no rings");
   std::vector<std::vector<Position>> rings;
   for (const Json& ring : coordinates) {
-    if (!ring.is_array() || ring.size() < 4) reject("a ring has fewer than four positions");
+    if (!ring.is_array() || ring.size() < 4) reject_samples("a ring has fewer than four positions");
     auto& out = rings.emplace_back();
     for (const Json& position : ring) out.push_back(position_of(position));
   }
@@ -44,10 +44,10 @@ std::size_t class_of(const Json& feature, SampleSet& samples) {
   const Json properties = feature.value("properties", Json::object());
   if (!properties.is_object() || !properties.contains("class") ||
       !properties["class"].is_string() || properties["class"].get<std::string>().empty())
-    reject("it has no properties.class");
+    reject_samples("it has no properties.class");
   const std::size_t index = samples.class_named(properties["class"].get<std::string>());
   if (properties.contains("color") && samples.classes[index].color.empty()) {
-    if (!properties["color"].is_string()) reject("its properties.color is no text");
+    if (!properties["color"].is_string()) reject_samples("its properties.color is no text");
     samples.classes[index].color = css_hex(css_color(properties["color"].get<std::string>()));
   }
   return index;
@@ -55,7 +55,7 @@ std::size_t class_of(const Json& feature, SampleSet& samples) {
 
 void add_feature(const Json& feature, SampleSet& samples) {
   if (!feature.is_object() || !feature.contains("geometry") || !feature["geometry"].is_object())
-    reject("it has no geometry");
+    reject_samples("it has no geometry");
   const Json& geometry = feature["geometry"];
   const std::string type = geometry.value("type", "");
   const Json coordinates = geometry.value("coordinates", Json());
@@ -65,7 +65,7 @@ void add_feature(const Json& feature, SampleSet& samples) {
     shape.rings = rings_of(coordinates);
     samples.shapes.push_back(shape);
   } else if (type == "MultiPolygon") {
-    if (!coordinates.is_array()) reject("a MultiPolygon has no polygons");
+    if (!coordinates.is_array()) reject_samples("a MultiPolygon has no polygons");
     for (const Json& polygon : coordinates) {
       shape.rings = rings_of(polygon);
       samples.shapes.push_back(shape);
@@ -74,10 +74,10 @@ void add_feature(const Json& feature, SampleSet& samples) {
     shape.point = position_of(coordinates);
     const Json radius = feature["properties"].value("radius", Json(0.0));
     shape.radius = number_of(radius);
-    if (shape.radius < 0) reject("its properties.radius is negative");
+    if (shape.radius < 0) reject_samples("its properties.radius is negative");
     samples.shapes.push_back(shape);
   } else {
-    reject("its geometry is '" + type + "', not a Point, Polygon or MultiPolygon");
+    reject_samples("its geometry is '" + type + "', not a Point, Polygon or MultiPolygon");
   }
 }
 
@@ -93,7 +93,7 @@ void check_made_for(const Json& json, std::uint32_t width, std::uint32_t height)
 SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height) {
   if (!json.is_object() || json.value("type", "") != "FeatureCollection" ||
       !json.contains("features") || !json["features"].is_array())
-    reject("is no GeoJSON FeatureCollection");
+    reject_samples("is no GeoJSON FeatureCollection");
   check_made_for(json, width, height);
   SampleSet samples;
   std::size_t number = 0;
@@ -106,7 +106,7 @@ SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height
                        error.remedy());
     }
   }
-  if (samples.shapes.empty()) reject("holds no samples");
+  if (samples.shapes.empty()) reject_samples("holds no samples");
   return samples;
 }
 

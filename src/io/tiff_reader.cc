@@ -1,7 +1,5 @@
 // TIFF through libtiff: strips and tiles, interleaved and planar, 8- and 16-bit integers and
 // 32-bit floats.
-#include <tiffio.h>
-
 #include <algorithm>
 #include <cstdarg>
 #include <cstring>
@@ -14,14 +12,10 @@
 #include "core/error.h"
 #include "io/picture_codec.h"
 #include "io/space_note.h"
+#include "io/tiff_handle.h"
 
 namespace chalcedony {
 namespace {
-
-struct CloseTiff {
-  void operator()(TIFF* tiff) const { TIFFClose(tiff); }
-};
-using TiffPointer = std::unique_ptr<TIFF, CloseTiff>;
 
 /// Keeps the library's last words for our own message.
 int keep_error(TIFF*, void* message, const char*, const char* format, va_list arguments) {
@@ -32,12 +26,12 @@ int keep_error(TIFF*, void* message, const char*, const char* format, va_list ar
 }
 int drop_warning(TIFF*, void*, const char*, const char*, va_list) { return 1; }
 
-TiffPointer open_quietly(const std::filesystem::path& path, std::string& message) {
+TiffHandle open_quietly(const std::filesystem::path& path, std::string& message) {
   TIFFOpenOptions* options = TIFFOpenOptionsAlloc();
   TIFFOpenOptionsSetErrorHandlerExtR(options, keep_error, &message);
   TIFFOpenOptionsSetWarningHandlerExtR(options, drop_warning, nullptr);
   // m: do not map the file, or its whole size would count as our memory.
-  TiffPointer tiff(TIFFOpenExt(path.c_str(), "rm", options));
+  TiffHandle tiff(TIFFOpenExt(path.c_str(), "rm", options));
   TIFFOpenOptionsFree(options);
   return tiff;
 }
@@ -221,7 +215,7 @@ class TiffSource : public RowSource {
 
   std::filesystem::path path_;
   std::string message_;
-  std::vector<TiffPointer> planes_;  // one handle a plane, so that each keeps its own place
+  std::vector<TiffHandle> planes_;  // one handle a plane, so that each keeps its own place
   RasterShape shape_;
   std::uint16_t stored_channels_ = 1, bits_ = 8, photometric_ = 0;
   bool separate_ = false, tiled_ = false;

@@ -1,6 +1,4 @@
 // TIFF through libtiff: uncompressed strips in the order rows come; BigTIFF past 4 GB.
-#include <tiffio.h>
-
 #include <memory>
 #include <string>
 
@@ -9,13 +7,10 @@
 #include "io/icc_writer.h"
 #include "io/picture_encoder.h"
 #include "io/space_note.h"
+#include "io/tiff_handle.h"
 
 namespace chalcedony {
 namespace {
-
-struct CloseTiff {
-  void operator()(TIFF* tiff) const { TIFFClose(tiff); }
-};
 
 // Leaves room for the directory and for offsets below 2^32.
 constexpr std::uint64_t kClassicLimit = 4'000'000'000;
@@ -137,7 +132,7 @@ class TiffWriter : public PictureWriter {
 
   AtomicFile file_;
   PictureSpec spec_;
-  std::unique_ptr<TIFF, CloseTiff> tiff_;
+  TiffHandle tiff_;
   std::uint32_t strip_ = 0;
 };
 

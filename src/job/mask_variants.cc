@@ -17,7 +17,7 @@ namespace chalcedony {
 namespace {
 
 constexpr std::uint32_t kMaskSize = 240;  // pixels of a mask among many
-constexpr std::size_t kMostShown = 80;
+constexpr std::size_t kMostVariantsShown = 80;
 
 /// What a band adds.
 struct VariantBand {
@@ -41,7 +41,7 @@ class VariantJob {
     plan_.emplace(picture_.file.info, expressions_.front().channels, options.shared.hue_floor);
     selected_.resize(expressions_.size());
     if (preview_.wanted())
-      for (std::size_t v = 0; v < std::min(kMostShown, expressions_.size()); ++v)
+      for (std::size_t v = 0; v < std::min(kMostVariantsShown, expressions_.size()); ++v)
         masks_.emplace_back(
             ThumbnailSums(picture_.shape().width, picture_.shape().height, kMaskSize, kMaskSize));
   }

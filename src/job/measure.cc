@@ -26,7 +26,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostShown = 60;       // regions with a number in the figure
+constexpr std::size_t kMostNumbered = 60;    // regions with a number in the figure
 constexpr std::size_t kMostInSummary = 100;  // the largest; the table has all
 
 class MeasureJob {
@@ -207,7 +207,8 @@ class MeasureJob {
 
   void draw(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
     std::vector<ShownRegion> shown;
-    for (const std::size_t r : largest(kMostShown)) shown.push_back({r + 1, regions_[r], rings[r]});
+    for (const std::size_t r : largest(kMostNumbered))
+      shown.push_back({r + 1, regions_[r], rings[r]});
     const std::string sentence =
         shown.size() == regions_.size()
             ? "all " + std::to_string(shown.size()) + " regions; coordinates are pixels"

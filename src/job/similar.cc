@@ -15,7 +15,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostShown = 40;
+constexpr std::size_t kMostRanksShown = 40;
 
 struct Ranked {
   std::filesystem::path path;
@@ -74,7 +74,7 @@ Json run_similar(const SimilarOptions& options, const Context& context) {
   if (figure && !ranked.empty()) {
     const FigureFormat format = options.shared.figures.value_or(FigureFormat::kPng);
     std::vector<SheetCell> cells{{"query: " + options.query.filename().string(), query_thumbnail}};
-    for (std::size_t r = 0; r < std::min(kMostShown, ranked.size()); ++r)
+    for (std::size_t r = 0; r < std::min(kMostRanksShown, ranked.size()); ++r)
       cells.push_back({fmt::format("{}. {}  {:.3f}", r + 1, ranked[r].path.filename().string(),
                                    ranked[r].distance),
                        ranked[r].thumbnail});

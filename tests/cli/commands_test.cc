@@ -23,7 +23,7 @@ void write_card(const TempDir& dir) {
 }
 
 /// Three stripes of 20 columns, red green blue, and a sample in each.
-void write_stripes(const TempDir& dir) {
+void write_colored_stripes(const TempDir& dir) {
   std::vector<std::uint8_t> rgb;
   for (int y = 0; y < 30; ++y)
     for (int x = 0; x < 60; ++x)
@@ -251,7 +251,7 @@ TEST_CASE("mask writes mask and cut-out of what it selects", "[cli][mask]") {
 
 TEST_CASE("train and classify find stripes again", "[cli][train][classify]") {
   const TempDir dir;
-  write_stripes(dir);
+  write_colored_stripes(dir);
   const json trained =
       summary_of(run_tool(dir, {"train", "stripes.png", "--samples", "stripes.samples.geojson",
                                 "--method", "minimum-distance", "-o", "out", "--summary", "json"}));
@@ -329,7 +329,7 @@ TEST_CASE("distances in a and b tell the colored glasses of the panels apart",
 
 TEST_CASE("priors are even, by the samples, or as given", "[cli][train]") {
   const TempDir dir;
-  write_stripes(dir);
+  write_colored_stripes(dir);
   const auto priors_of = [&](const std::string& how) {
     const Outcome run =
         run_tool(dir, {"train", "stripes.png", "--samples", "stripes.samples.geojson", "--method",

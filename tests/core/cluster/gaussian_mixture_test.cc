@@ -8,21 +8,12 @@
 #include <random>
 
 #include "core/error.h"
+#include "tests/support/point_cloud.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 
 namespace {
-
-struct Cloud {
-  std::vector<std::vector<float>> features;
-  std::vector<double> weights;
-
-  Points view() const {
-    Points points{weights.size(), {}, weights.data()};
-    for (const auto& feature : features) points.features.push_back(feature.data());
-    return points;
-  }
-};
 
 struct Bell {
   Eigen::Vector3d mean;
@@ -58,10 +49,10 @@ std::vector<Bell> bells_of(std::mt19937& random) {
   }
 }
 
-Cloud cloud_of(const std::vector<Bell>& bells, std::size_t size, std::mt19937& random) {
+PointCloud cloud_of(const std::vector<Bell>& bells, std::size_t size, std::mt19937& random) {
   std::normal_distribution<double> normal;
   std::uniform_real_distribution<double> uniform;
-  Cloud cloud{std::vector<std::vector<float>>(3), {}};
+  PointCloud cloud{std::vector<std::vector<float>>(3), {}};
   for (std::size_t i = 0; i < size; ++i) {
     const double draw = uniform(random);
     const Bell& bell = draw < 0.5 ? bells[0] : draw < 0.8 ? bells[1] : bells[2];
@@ -119,7 +110,7 @@ TEST_CASE("made-up mixtures are found again, and BIC counts their components", "
     INFO("seed " << seed);
     std::mt19937 random(seed);
     const std::vector<Bell> bells = bells_of(random);
-    const Cloud cloud = cloud_of(bells, 20000, random);
+    const PointCloud cloud = cloud_of(bells, 20000, random);
     const Points points = cloud.view();
     std::vector<GaussianMixture> mixtures;
     for (std::size_t k = 1; k <= 4; ++k) mixtures.push_back(fitted(points, k));
@@ -147,7 +138,7 @@ TEST_CASE("made-up mixtures are found again, and BIC counts their components", "
 
 TEST_CASE("one component is the sample's own Gaussian, in each shape", "[core][cluster]") {
   std::mt19937 random(4);
-  const Cloud cloud = cloud_of(bells_of(random), 3000, random);
+  const PointCloud cloud = cloud_of(bells_of(random), 3000, random);
   const Points points = cloud.view();
   Eigen::Vector3d mean = Eigen::Vector3d::Zero();
   Eigen::Matrix3d products = Eigen::Matrix3d::Zero();
@@ -182,7 +173,7 @@ TEST_CASE("one component is the sample's own Gaussian, in each shape", "[core][c
 }
 
 TEST_CASE("flat colors neither blow up nor take the rest with them", "[core][cluster]") {
-  Cloud cloud{std::vector<std::vector<float>>(2), {}};
+  PointCloud cloud{std::vector<std::vector<float>>(2), {}};
   for (int i = 0; i < 400; ++i) {
     cloud.features[0].push_back(i < 200 ? 10.0f : 200.0f);
     cloud.features[1].push_back(i < 200 ? 50.0f : 60.0f);
@@ -197,12 +188,12 @@ TEST_CASE("flat colors neither blow up nor take the rest with them", "[core][clu
 }
 
 TEST_CASE("a component with too few pixels for its covariance fades away", "[core][cluster]") {
-  Cloud cloud{{{0, 1, 2, 3, 4, 5, 90}}, {10, 10, 10, 10, 10, 10, 1}};
+  PointCloud cloud{{{0, 1, 2, 3, 4, 5, 90}}, {10, 10, 10, 10, 10, 10, 1}};
   MixtureOptions options;
   options.smallest_spread = Eigen::VectorXd::Constant(1, 0.01);
   const GaussianMixture mixture = fit_mixture(DrawnPoints(cloud.view(), 1), {{2.5, 90}}, options);
   CHECK(mixture.components.size() == 1);
   CHECK(mixture.faded == 1);
-  const Cloud one{{{5}}, {1}};
+  const PointCloud one{{{5}}, {1}};
   CHECK_THROWS_AS(fit_mixture(DrawnPoints(one.view(), 1), {{5}}, options), InputError);
 }

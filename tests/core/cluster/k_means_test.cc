@@ -8,31 +8,21 @@
 #include <set>
 
 #include "core/error.h"
+#include "tests/support/point_cloud.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 
 namespace {
 
-/// Points that own their numbers.
-struct Cloud {
-  std::vector<std::vector<float>> features;
-  std::vector<double> weights;
-
-  Points view() const {
-    Points points{weights.size(), {}, weights.data()};
-    for (const auto& feature : features) points.features.push_back(feature.data());
-    return points;
-  }
-};
-
 /// Overlapping blobs of quantised colors, as a picture has.
-Cloud cloud_of(unsigned seed, std::size_t size, std::size_t dimensions, unsigned blobs) {
+PointCloud cloud_of(unsigned seed, std::size_t size, std::size_t dimensions, unsigned blobs) {
   std::mt19937 random(seed);
   std::normal_distribution<double> normal;
   std::vector<std::vector<double>> middles(blobs, std::vector<double>(dimensions));
   for (auto& middle : middles)
     for (double& m : middle) m = 128 + 55 * normal(random);
-  Cloud cloud{std::vector<std::vector<float>>(dimensions), {}};
+  PointCloud cloud{std::vector<std::vector<float>>(dimensions), {}};
   for (std::size_t i = 0; i < size; ++i) {
     const auto& middle = middles[random() % blobs];
     for (std::size_t f = 0; f < dimensions; ++f)
@@ -102,7 +92,7 @@ KMeansOptions to_the_end(std::size_t k) {
 TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]") {
   for (unsigned seed = 1; seed <= 12; ++seed) {
     const std::size_t d = 1 + seed % 4, k = 2 + seed;
-    const Cloud cloud = cloud_of(seed, 9001, d, 7);
+    const PointCloud cloud = cloud_of(seed, 9001, d, 7);
     const Points points = cloud.view();
     // From points that differ: the plain way leaves a center without points where it is.
     const Centers start = starting_centers(DrawnPoints(points, 1), k, CenterStart::kRandom, seed);
@@ -117,8 +107,8 @@ TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]
 }
 
 TEST_CASE("a weight is as good as as many equal points", "[core][cluster]") {
-  const Cloud cloud = cloud_of(3, 4000, 3, 5);
-  Cloud repeated{std::vector<std::vector<float>>(3), {}};
+  const PointCloud cloud = cloud_of(3, 4000, 3, 5);
+  PointCloud repeated{std::vector<std::vector<float>>(3), {}};
   for (std::size_t i = 0; i < cloud.weights.size(); ++i)
     for (int times = 0; times < static_cast<int>(cloud.weights[i]); ++times) {
       for (std::size_t f = 0; f < 3; ++f) repeated.features[f].push_back(cloud.features[f][i]);
@@ -135,7 +125,7 @@ TEST_CASE("a weight is as good as as many equal points", "[core][cluster]") {
 
 TEST_CASE("some starts come within half a percent of the best of fifty", "[core][cluster]") {
   for (const unsigned seed : {11u, 12u, 13u}) {
-    const Cloud cloud = cloud_of(seed, 3000, 3, 6);
+    const PointCloud cloud = cloud_of(seed, 3000, 3, 6);
     const Points points = cloud.view();
     std::mt19937 random(seed);
     double best = 1e300;
@@ -155,7 +145,7 @@ TEST_CASE("some starts come within half a percent of the best of fifty", "[core]
 TEST_CASE(
     "starts differ by seed and by how they are drawn, and more of them than colors are refused",
     "[core][cluster]") {
-  const Cloud cloud = cloud_of(5, 500, 2, 4);
+  const PointCloud cloud = cloud_of(5, 500, 2, 4);
   const DrawnPoints points(cloud.view(), 1);
   CHECK(starting_centers(points, 4, CenterStart::kSpread, 1) ==
         starting_centers(points, 4, CenterStart::kSpread, 1));
@@ -164,7 +154,7 @@ TEST_CASE(
   CHECK(starting_centers(points, 4, CenterStart::kSpread, 1) !=
         starting_centers(points, 4, CenterStart::kRandom, 1));
 
-  const Cloud three{{{1, 2, 2, 1, 9}}, {1, 1, 1, 1, 1}};
+  const PointCloud three{{{1, 2, 2, 1, 9}}, {1, 1, 1, 1, 1}};
   const Centers all = starting_centers(DrawnPoints(three.view(), 1), 3, CenterStart::kRandom, 7);
   CHECK(std::set<double>(all.begin(), all.end()) == std::set<double>{1, 2, 9});
   CHECK_THROWS_WITH(
@@ -173,7 +163,7 @@ TEST_CASE(
 }
 
 TEST_CASE("a center without points moves to the farthest one", "[core][cluster]") {
-  const Cloud cloud{{{0, 1, 2, 100}}, {1, 1, 1, 1}};
+  const PointCloud cloud{{{0, 1, 2, 100}}, {1, 1, 1, 1}};
   const KMeans moved = move_centers(cloud.view(), {1, 500}, to_the_end(2));
   CHECK(moved.centers == Centers{1, 100});
   CHECK(moved.sum_of_squares() == Approx(2));
@@ -183,7 +173,7 @@ TEST_CASE("a center without points moves to the farthest one", "[core][cluster]"
 }
 
 TEST_CASE("of many points some are drawn for starts, but all decide", "[core][cluster]") {
-  const Cloud cloud = cloud_of(21, 60000, 3, 5);
+  const PointCloud cloud = cloud_of(21, 60000, 3, 5);
   const Points points = cloud.view();
   const DrawnPoints drawn(points, 3, 2000);
   CHECK(drawn.drawn().size == 2000);
@@ -198,7 +188,7 @@ TEST_CASE("of many points some are drawn for starts, but all decide", "[core][cl
   for (const double w : ours.weights) weight += w;
   CHECK(weight == std::accumulate(cloud.weights.begin(), cloud.weights.end(), 0.0));
   // A color too rare to be drawn is found all the same.
-  Cloud rare{{std::vector<float>(5000, 10)}, std::vector<double>(5000, 100)};
+  PointCloud rare{{std::vector<float>(5000, 10)}, std::vector<double>(5000, 100)};
   rare.features[0][17] = 200;
   rare.weights[17] = 1;
   const Centers both =

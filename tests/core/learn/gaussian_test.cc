@@ -22,8 +22,8 @@ ModelClass bell(const std::string& name, double mean, double deviation, double p
   return c;
 }
 
-Model model_of(const std::string& method, std::vector<ModelClass> classes,
-               const std::string& features = "lab.l") {
+Model bell_model(const std::string& method, std::vector<ModelClass> classes,
+                 const std::string& features = "lab.l") {
   Model model;
   model.method = method;
   model.features = channels_named(features);
@@ -44,7 +44,7 @@ unsigned label_of(const Model& model, float value) {
 
 TEST_CASE("Mahalanobis distance is judged in the spread of each class", "[core][learn]") {
   // |x| / 1 = |x - 10| / 3 at x = 2.5 between the means, and at x = -5 beyond.
-  const Model model = model_of("mahalanobis", {bell("a", 0, 1, 0.5), bell("b", 10, 3, 0.5)});
+  const Model model = bell_model("mahalanobis", {bell("a", 0, 1, 0.5), bell("b", 10, 3, 0.5)});
   CHECK(label_of(model, 2.4f) == 1);
   CHECK(label_of(model, 2.6f) == 2);
   CHECK(label_of(model, -4.9f) == 1);
@@ -54,11 +54,12 @@ TEST_CASE("Mahalanobis distance is judged in the spread of each class", "[core][
 
 TEST_CASE("maximum likelihood weighs densities and priors", "[core][learn]") {
   // Equal spreads: the border lies at 1 + ln(0.9 / 0.1) / 2.
-  const Model prior = model_of("maximum-likelihood", {bell("a", 0, 1, 0.9), bell("b", 2, 1, 0.1)});
+  const Model prior =
+      bell_model("maximum-likelihood", {bell("a", 0, 1, 0.9), bell("b", 2, 1, 0.1)});
   CHECK(label_of(prior, 2.09f) == 1);
   CHECK(label_of(prior, 2.11f) == 2);
   // Equal means, spreads 1 and 3: the wide one wins past sqrt(ln 3 * 2 / (1 - 1 / 9)).
-  const Model wide = model_of("maximum-likelihood", {bell("a", 0, 1, 0.5), bell("b", 0, 3, 0.5)});
+  const Model wide = bell_model("maximum-likelihood", {bell("a", 0, 1, 0.5), bell("b", 0, 3, 0.5)});
   CHECK(label_of(wide, 1.56f) == 1);
   CHECK(label_of(wide, 1.59f) == 2);
 }
@@ -82,7 +83,7 @@ TEST_CASE("both methods agree with the plain formulas in double", "[core][learn]
     for (std::size_t i = 0; i < n; ++i)
       planes.plane(f)[i] = static_cast<float>(30 * normal(random));
   for (const char* method : {"mahalanobis", "maximum-likelihood"}) {
-    const Model model = model_of(method, classes, "lab");
+    const Model model = bell_model(method, classes, "lab");
     std::vector<std::uint8_t> labels(kBlockPixels);
     make_classifier(model)->classify({planes.plane(0), planes.plane(1), planes.plane(2)}, n,
                                      labels.data());
@@ -120,7 +121,7 @@ TEST_CASE("maximum likelihood comes within a point of the Bayes rate", "[core][l
     }
     classes.push_back({std::to_string(mean), "#000000", sums.statistics(), 0.5});
   }
-  const auto classifier = make_classifier(model_of("maximum-likelihood", classes));
+  const auto classifier = make_classifier(bell_model("maximum-likelihood", classes));
   PlaneBuffer plane(1);
   std::vector<std::uint8_t> labels(kBlockPixels);
   std::size_t right = 0, points = 0;
@@ -138,13 +139,13 @@ TEST_CASE("maximum likelihood comes within a point of the Bayes rate", "[core][l
 
 TEST_CASE("a covariance needs enough samples; a flat class has a density all the same",
           "[core][learn]") {
-  Model few = model_of("maximum-likelihood", {bell("thin", 0, 1, 0.5), bell("b", 5, 1, 0.5)});
+  Model few = bell_model("maximum-likelihood", {bell("thin", 0, 1, 0.5), bell("b", 5, 1, 0.5)});
   few.classes[0].statistics.count = 2;
   CHECK_THROWS_WITH(make_classifier(few),
                     Catch::Contains("class 'thin' has 2 sample pixels, too few") &&
                         Catch::Contains("draw at least 3"));
   const Model flat =
-      model_of("maximum-likelihood", {bell("flat", 50, 0, 0.5), bell("b", 60, 5, 0.5)});
+      bell_model("maximum-likelihood", {bell("flat", 50, 0, 0.5), bell("b", 60, 5, 0.5)});
   CHECK(label_of(flat, 50.0f) == 1);
   CHECK(label_of(flat, 50.5f) == 2);
 }
