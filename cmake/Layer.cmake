@@ -60,3 +60,12 @@ function(chalcedony_precompile target)
     target_compile_options(${target} PRIVATE -Wno-stringop-overflow -Wno-array-bounds)
   endif()
 endfunction()
+
+# Several files of a target compiled as one when CHALCEDONY_TOGETHER is on, so that what they all make
+# of a template, JSON above all, is made once. Files whose code is compiled for each instruction set
+# cannot be put together; core is left out.
+function(chalcedony_together target)
+  if(CHALCEDONY_TOGETHER)
+    set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE 8)
+  endif()
+endfunction()

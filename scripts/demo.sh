@@ -3,7 +3,9 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 ./scripts/install-packages.sh --build-only
-cmake --preset release -DCHALCEDONY_TESTS=OFF >/dev/null
+together=()
+[ -e build/release/CMakeCache.txt ] || together=(-DCHALCEDONY_TOGETHER=ON)
+cmake --preset release -DCHALCEDONY_TESTS=OFF "${together[@]}" >/dev/null
 cmake --build --preset release --target chalcedony_program
 rm -rf demo-results
 ./build/release/src/cli/chalcedony demo -o demo-results
