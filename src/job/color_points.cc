@@ -150,8 +150,7 @@ void ColorPoints::append(const float* values, double weight) {
   weights_.push_back(weight);
 }
 
-void ColorPoints::take_table(const Space& space, ColorTable table,
-                             const std::vector<double>& weights) {
+void ColorPoints::take_table(const Space& space, ColorTable table, std::vector<double> weights) {
   PictureInfo info;
   info.shape = table.shape;
   info.space = &space;
@@ -159,8 +158,15 @@ void ColorPoints::take_table(const Space& space, ColorTable table,
   MemorySource rows(table.shape, std::move(table.rgb));
   // The colors come first, then what fills up the last row.
   const std::size_t base = weights_.size();
-  weights_.insert(weights_.end(), weights.begin(), weights.end());
-  for (auto& plane : planes_) plane.resize(base + table.colors);
+  if (base == 0) {
+    weights_ = std::move(weights);
+  } else {
+    weights_.insert(weights_.end(), weights.begin(), weights.end());
+  }
+  for (auto& plane : planes_) {
+    plane.reserve(base + table.colors + kPlanePadding);  // as finish() needs
+    plane.resize(base + table.colors);
+  }
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, {}),
             evaluator = FeatureEvaluator(plan)](const Band& band) mutable {
@@ -220,7 +226,7 @@ void ColorPoints::take_stored(StoredColors colors) {
   table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
                  SampleType::kU8};
   table.rgb.resize(rows * table.shape.row_bytes());
-  take_table(*colors.space, std::move(table), weights);
+  take_table(*colors.space, std::move(table), std::move(weights));
 }
 
 void ColorPoints::take_deep() {
@@ -237,9 +243,9 @@ void ColorPoints::take_deep() {
 void ColorPoints::finish() {
   for (CountedColors& colors : counted_colors_) {
     ColorTable table = colors.counter.table();
-    const std::vector<double> weights(
-        table.counts.begin(), table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors));
-    take_table(*colors.info.space, std::move(table), weights);
+    std::vector<double> weights(table.counts.begin(),
+                                table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors));
+    take_table(*colors.info.space, std::move(table), std::move(weights));
   }
   for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
   const bool one_kind =

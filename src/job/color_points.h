@@ -82,7 +82,7 @@ class ColorPoints {
   void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context,
                 Preview& preview);
   void drop_surplus();
-  void take_table(const Space& space, ColorTable table, const std::vector<double>& weights);
+  void take_table(const Space& space, ColorTable table, std::vector<double> weights);
   void leave_out_incomplete(std::size_t first);
   void take_stored(StoredColors colors);
   void take_deep();

@@ -124,6 +124,16 @@ double squared_distance(const double* a, const double* b, std::size_t dimensions
   return sum;
 }
 
+/// All points around their common mean.
+struct Scatter {
+  Centers mean;
+  double sum_of_squares = 0;
+  double weight = 0;
+
+  /// The standard deviation over all features.
+  double deviation() const { return std::sqrt(sum_of_squares / weight); }
+};
+
 /// Centers that move through one set of points.
 class Mover {
  public:
@@ -137,7 +147,7 @@ class Mover {
         sums_(k_ * (dimensions_ + 1)) {}
 
   /// Gives every point to its nearest center and moves those to the means, at least once and until
-  /// none goes farther than the limit.
+  /// none goes farther than the limit. The sum of squares is left to who asks for it.
   KMeansRun run(unsigned most_iterations, double limit) {
     KMeansRun out;
     do {
@@ -146,7 +156,6 @@ class Mover {
       ++out.iterations;
       out.settled = *std::max_element(moves_.begin(), moves_.end()) <= limit;
     } while (out.iterations < most_iterations && !out.settled);
-    out.sum_of_squares = sum_of_squares();
     return out;
   }
 
@@ -155,6 +164,40 @@ class Mover {
     std::vector<double> out(k_);
     for (std::size_t c = 0; c < k_; ++c) out[c] = sums_[c * (dimensions_ + 1) + dimensions_];
     return out;
+  }
+
+  /// Within groups, point by point.
+  double sum_of_squares() const {
+    return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
+      // Feature by feature, so that the points are read one after the other.
+      std::array<double, kRun> squares;
+      double sum = 0;
+      for (std::size_t at = begin; at < end; at += kRun) {
+        const std::size_t size = std::min(kRun, end - at);
+        squares.fill(0);
+        for (std::size_t f = 0; f < dimensions_; ++f) {
+          const float* const values = points_.features[f] + at;
+          const double* const centers = centers_.data() + f;
+          for (std::size_t i = 0; i < size; ++i) {
+            const double step =
+                static_cast<double>(values[i]) - centers[label_[at + i] * dimensions_];
+            squares[i] += step * step;
+          }
+        }
+        for (std::size_t i = 0; i < size; ++i) sum += points_.weights[at + i] * squares[i];
+      }
+      return sum;
+    });
+  }
+
+  /// The same from the scatter of all points, in no time: what is not within the groups is between
+  /// them, once the centers have been moved. Less exact where next to nothing is within.
+  double sum_of_squares(const Scatter& all) const {
+    double between = 0;
+    for (std::size_t c = 0; c < k_; ++c)
+      between += std::max(0.0, sums_[c * (dimensions_ + 1) + dimensions_]) *
+                 squared_distance(center(c), all.mean.data(), dimensions_);
+    return std::max(0.0, all.sum_of_squares - between);
   }
 
  private:
@@ -352,29 +395,6 @@ class Mover {
     return way;
   }
 
-  double sum_of_squares() const {
-    return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
-      // Feature by feature, so that the points are read one after the other.
-      std::array<double, kRun> squares;
-      double sum = 0;
-      for (std::size_t at = begin; at < end; at += kRun) {
-        const std::size_t size = std::min(kRun, end - at);
-        squares.fill(0);
-        for (std::size_t f = 0; f < dimensions_; ++f) {
-          const float* const values = points_.features[f] + at;
-          const double* const centers = centers_.data() + f;
-          for (std::size_t i = 0; i < size; ++i) {
-            const double step =
-                static_cast<double>(values[i]) - centers[label_[at + i] * dimensions_];
-            squares[i] += step * step;
-          }
-        }
-        for (std::size_t i = 0; i < size; ++i) sum += points_.weights[at + i] * squares[i];
-      }
-      return sum;
-    });
-  }
-
   const Points& points_;
   std::size_t dimensions_, k_;
   Centers centers_;
@@ -387,23 +407,21 @@ class Mover {
   bool assigned_ = false;
 };
 
-/// The standard deviation of all points, over all features.
-double overall_deviation(const Points& points) {
-  double weight = 0;
-  for (std::size_t i = 0; i < points.size; ++i) weight += points.weights[i];
-  return std::sqrt(total_sum_of_squares(points) / weight);
+Scatter scatter_of(const Points& points) {
+  Mover mover(points, Centers(points.dimensions(), 0.0));
+  mover.run(1, 0);
+  return {mover.centers(), mover.sum_of_squares(), mover.weights()[0]};
 }
 
 }  // namespace
 
-double total_sum_of_squares(const Points& points) {
-  return Mover(points, Centers(points.dimensions(), 0.0)).run(1, 0).sum_of_squares;
-}
+double total_sum_of_squares(const Points& points) { return scatter_of(points).sum_of_squares; }
 
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options) {
   Mover mover(points, std::move(start));
-  const KMeansRun run =
-      mover.run(options.most_iterations, options.movement * overall_deviation(points));
+  KMeansRun run =
+      mover.run(options.most_iterations, options.movement * scatter_of(points).deviation());
+  run.sum_of_squares = mover.sum_of_squares();
   return {mover.centers(), mover.weights(), 0, {run}};
 }
 
@@ -411,13 +429,14 @@ Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options) {
   Mover mover(points.drawn(),
               starting_centers(points, options.k, options.start, mixed_bits(options.seed)));
   mover.run(options.most_iterations,
-            kFirstMovement * options.movement * overall_deviation(points.drawn()));
+            kFirstMovement * options.movement * scatter_of(points.drawn()).deviation());
   return mover.centers();
 }
 
 KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
-  const double limit = options.movement * overall_deviation(points.all());
+  const Scatter scatter = scatter_of(points.all());
+  const double limit = options.movement * scatter.deviation();
   KMeans out;
   std::optional<Mover> best;
   for (std::size_t r = 0; r < options.restarts + also.size(); ++r) {
@@ -427,7 +446,8 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                                     : also[r - options.restarts]);
     KMeansRun run = first.run(options.most_iterations, kFirstMovement * limit);
     Mover all(points.all(), first.centers());
-    run.sum_of_squares = all.run(1, limit).sum_of_squares;
+    all.run(1, limit);
+    run.sum_of_squares = all.sum_of_squares(scatter);
     out.runs.push_back(run);
     if (best && run.sum_of_squares >= out.sum_of_squares()) continue;
     best.emplace(std::move(all));
@@ -435,7 +455,7 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
   }
   KMeansRun& kept = out.runs[out.best];
   const KMeansRun rest = best->run(options.most_iterations - kept.iterations, limit);
-  kept = {rest.sum_of_squares, kept.iterations + rest.iterations, rest.settled};
+  kept = {best->sum_of_squares(), kept.iterations + rest.iterations, rest.settled};
   out.centers = best->centers();
   out.weights = best->weights();
   return out;

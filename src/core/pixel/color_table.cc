@@ -162,17 +162,31 @@ ColorTable ColorCounter::table() {
 }
 
 template <class Number>
-ColorLookup<Number>::ColorLookup(ColorCounter&& counter, std::span<const Number> numbers)
-    : numbers_(ColorCounter::kColors) {
-  ColorCounter counted = std::move(counter);
+ZeroedArray<Number> ColorLookup<Number>::numbered(ColorCounter counted,
+                                                  std::span<const Number> numbers) {
   counted.settle();
   const std::vector<std::size_t> before = counted.colors_before_parts();
-  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
-    const Number* next = numbers.data() + before[part];
-    counted.for_each_color(part * kPart, (part + 1) * kPart,
-                           [&](std::size_t color, std::uint32_t) { numbers_[color] = *next++; });
-  });
+  const auto fill = [&](ZeroedArray<Number>& found) {
+    tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+      const Number* next = numbers.data() + before[part];
+      counted.for_each_color(part * kPart, (part + 1) * kPart,
+                             [&](std::size_t color, std::uint32_t) { found[color] = *next++; });
+    });
+  };
+  if constexpr (std::is_same_v<Number, std::uint8_t>) {
+    // A counter is read before its number takes its place.
+    fill(counted.counters_);
+    return std::move(counted.counters_);
+  } else {
+    ZeroedArray<Number> found(ColorCounter::kColors);
+    fill(found);
+    return found;
+  }
 }
+
+template <class Number>
+ColorLookup<Number>::ColorLookup(ColorCounter&& counter, std::span<const Number> numbers)
+    : numbers_(numbered(std::move(counter), numbers)) {}
 
 template <class Number>
 void ColorLookup<Number>::find(const std::byte* stored, std::uint32_t channels, std::size_t n,

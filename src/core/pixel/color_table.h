@@ -115,7 +115,7 @@ class ColorCounter {
 };
 
 /// A number for each counted color, to be found again by the color. Takes as much memory as 16.7
-/// million such numbers at most, and gives up the counters.
+/// million such numbers at most; bytes take the room of the counters, which are given up.
 template <class Number>
 class ColorLookup {
  public:
@@ -127,6 +127,8 @@ class ColorLookup {
   void find(const std::byte* stored, std::uint32_t channels, std::size_t n, Number* found) const;
 
  private:
+  static ZeroedArray<Number> numbered(ColorCounter counted, std::span<const Number> numbers);
+
   ZeroedArray<Number> numbers_;
 };
 
