@@ -62,6 +62,7 @@ int main(int argc, char** argv) {
     const std::string picture = argv[i];
     const std::vector<std::string> decode{floor, "decode", picture};
     const std::vector<std::string> copy{floor, "copy", picture, out + "/floor.png"};
+    const std::vector<std::string> copy_jpeg{floor, "copy", picture, out + "/floor.jpg"};
     // The map that the classify row leaves behind.
     const std::string map =
         out + "/" + std::filesystem::path(picture).stem().string() + ".classes.png";
@@ -154,7 +155,10 @@ int main(int argc, char** argv) {
          &decode},
         {"convert to display-p3 PNG",
          {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
-         &copy}};
+         &copy},
+        {"convert to display-p3 JPEG",
+         {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.jpg"},
+         &copy_jpeg}};
     for (const Row& row : rows) {
       if (!std::string(row.name).starts_with(only)) continue;
       std::vector<double> ratios, seconds;
