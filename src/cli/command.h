@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CLI_COMMAND_H_
 #define CHALCEDONY_CLI_COMMAND_H_
 
+#include <algorithm>
 #include <boost/program_options.hpp>
 #include <iosfwd>
 #include <span>
@@ -28,6 +29,14 @@ struct RefusedOptions {
   std::string why;
 };
 
+/// What is so of some commands only.
+enum class Trait {
+  kJoinsInputs,    // makes one result of all its inputs, so that they cannot be left out or divided
+  kQuotesValues,   // reads out values of channels, so that --units may be asked
+  kNamesChannels,  // takes names of channels: --space says whose may be named without it
+  kOwnSpace,       // declares --space itself, as it means more there
+};
+
 struct Command {
   std::string_view name;
   std::string_view summary;   // one line, for the list of commands
@@ -45,10 +54,11 @@ struct Command {
   /// the option itself then.
   std::vector<std::string> own_alpha = {};
   RefusedOptions refuses = {};
-  /// Makes one result of all its inputs, so that they cannot be left out or divided.
-  bool joins_inputs = false;
-  /// Reads out values of channels, so that --units may be asked.
-  bool quotes_values = false;
+  std::vector<Trait> traits = {};
+
+  bool has(Trait trait) const {
+    return std::find(traits.begin(), traits.end(), trait) != traits.end();
+  }
 };
 
 /// Every command, in the order they are listed.

@@ -303,7 +303,7 @@ void check_divisible(const Recipe& recipe) {
   for (std::size_t s = 0; s < recipe.steps.size(); ++s) {
     const RecipeStep& step = recipe.steps[s];
     if (!on_pictures[s]) continue;
-    if (command_named(step.command.text).joins_inputs)
+    if (command_named(step.command.text).has(Trait::kJoinsInputs))
       throw InputError("the step '" + step.name.text +
                            "' makes one result of all pictures, which shards do not have",
                        "run it on its own, and name what it made in the recipe",

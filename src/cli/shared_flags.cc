@@ -150,7 +150,10 @@ void declare_shared(const Command& command, po::options_description& options) {
         "what fully transparent pixels do (default skip)");
   add("hue-floor", po::value<std::string>()->value_name("PERCENT"),
       "pixels whose r g b differ by no more than this have no hue (default 0)");
-  if (command.quotes_values)
+  if (command.has(Trait::kNamesChannels) && !command.has(Trait::kOwnSpace))
+    add("space", po::value<std::string>()->value_name("SPACE"),
+        "whose channels may be named without it: with --space hsv, h is hsv.h");
+  if (command.has(Trait::kQuotesValues))
     add("units", po::value<std::string>()->value_name("unit|code"),
         "read out what goes from 0 to 255, and percent, on 0-1 (unit), or what goes from 0 to 255 "
         "as the numbers of the file (code)");
@@ -173,7 +176,7 @@ void declare_shared(const Command& command, po::options_description& options) {
   add("seed", po::value<std::string>()->value_name("N"),
       "start of everything drawn at random (default 1)");
   add("no-clobber", "keep outputs that exist, and fail");
-  if (command.joins_inputs) return;
+  if (command.has(Trait::kJoinsInputs)) return;
   add("resume",
       "leave out pictures that an earlier run into the folder has done, unless they "
       "changed since");
@@ -203,7 +206,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   shared.count_transparent =
       one_of("--alpha", text_of(given, "alpha", alphas.front()), alphas) == "count";
   shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
-  if (command.quotes_values && given.count("units"))
+  if (command.has(Trait::kQuotesValues) && given.count("units"))
     shared.units =
         choice_of<QuotedUnits>("--units", given["units"].as<std::string>(),
                                {{"unit", QuotedUnits::kUnit}, {"code", QuotedUnits::kCode}});
@@ -214,8 +217,10 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
         whole_number("--full-scale", given["full-scale"].as<std::string>(), 1, 65535));
   if (given.count("bands")) shared.bands = bands_option(given["bands"].as<std::string>());
   for (const std::string& text : texts_of(given, "let"))
-    shared.derived.push_back(
-        read_option("--let", [&] { return derived_channel(text, shared.derived); }));
+    shared.names.derived.push_back(
+        read_option("--let", [&] { return derived_channel(text, shared.names.derived); }));
+  if (command.has(Trait::kNamesChannels) && given.count("space"))
+    shared.names.bare_space = &space_option("--space", given["space"].as<std::string>());
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));
@@ -248,12 +253,12 @@ std::vector<std::string> texts_of(const po::variables_map& given, const char* na
 
 Channel channel_option(const std::string& option, const std::string& text,
                        const SharedOptions& shared) {
-  return read_option(option, [&] { return channel_named(text, nullptr, shared.derived); });
+  return read_option(option, [&] { return channel_named(text, shared.names); });
 }
 
 std::vector<Channel> channels_option(const std::string& option, const std::string& text,
                                      const SharedOptions& shared) {
-  return read_option(option, [&] { return channels_named(text, nullptr, shared.derived); });
+  return read_option(option, [&] { return channels_named(text, shared.names); });
 }
 
 void declare_pixel_size(po::options_description& options) {

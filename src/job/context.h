@@ -46,18 +46,18 @@ struct SharedOptions {
   double full_scale = 0;                    // the code of integers that is full; 0: all bits set
   std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
   bool count_transparent = false;                     // count fully transparent pixels too
-  DerivedChannels derived;                            // channels that --let defines
-  double hue_floor = 0;                               // percent; see ChannelPlan
-  QuotedUnits units = QuotedUnits::kOwn;              // of values that are read out
-  const Space* assume = &spaces::kSrgb;               // for files that do not say their space
-  std::optional<FigureFormat> figures;                // not given: png for up to 20 inputs
-  unsigned threads = 0;                               // 0: all there are
-  std::uint64_t max_pixels = 0;                       // 0: no limit
-  std::uint64_t seed = 1;                             // of everything that is drawn at random
-  bool clobber = true;                                // replace outputs that exist
-  bool resume = false;         // leave out pictures that are done and unchanged,
-  bool verify = false;         // seen by their content, not by size and time
-  std::optional<Shard> shard;  // do only a part of the inputs
+  ChannelNames names;    // channels that --let defines, and whose space --space names
+  double hue_floor = 0;  // percent; see ChannelPlan
+  QuotedUnits units = QuotedUnits::kOwn;  // of values that are read out
+  const Space* assume = &spaces::kSrgb;   // for files that do not say their space
+  std::optional<FigureFormat> figures;    // not given: png for up to 20 inputs
+  unsigned threads = 0;                   // 0: all there are
+  std::uint64_t max_pixels = 0;           // 0: no limit
+  std::uint64_t seed = 1;                 // of everything that is drawn at random
+  bool clobber = true;                    // replace outputs that exist
+  bool resume = false;                    // leave out pictures that are done and unchanged,
+  bool verify = false;                    // seen by their content, not by size and time
+  std::optional<Shard> shard;             // do only a part of the inputs
 };
 
 /// How far a run over several pictures is.

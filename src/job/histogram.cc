@@ -183,7 +183,7 @@ class HistogramJob {
     for (std::size_t i = 0; i < options_.joint.size(); ++i)
       peaks_.push_back(peaks_of(options_.joint[i].first, options_.joint[i].second, tally_.joint[i],
                                 options_.peaks));
-    measure_peaks(peaks_, *blocks_, options_.shared.hue_floor, options_.shared.derived);
+    measure_peaks(peaks_, *blocks_, options_.shared.hue_floor, options_.shared.names);
   }
 
   HistogramTally empty() const {

@@ -126,13 +126,13 @@ HistogramPeaks peaks_of(const Channel& first, const Channel& second,
 }
 
 void measure_peaks(std::vector<HistogramPeaks>& all, CountedBlocks& blocks, double hue_floor,
-                   const DerivedChannels& derived) {
+                   const ChannelNames& names) {
   std::vector<HistogramPeak*> peaks;
   std::vector<Expression> selections;
   for (HistogramPeaks& of_one : all)
     for (HistogramPeak& peak : of_one.peaks) {
       peaks.push_back(&peak);
-      selections.push_back(parse_expression(peak.where, derived));
+      selections.push_back(parse_expression(peak.where, names));
     }
   std::vector<Taken> totals(peaks.size());
   const auto make_worker = [&](CountedBlocks::Reader reader) {

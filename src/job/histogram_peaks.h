@@ -45,7 +45,7 @@ HistogramPeaks peaks_of(const Channel& first, const Channel& second,
 
 /// Fills in what each selection takes: one pass over the picture's counted pixels.
 void measure_peaks(std::vector<HistogramPeaks>& all, CountedBlocks& blocks, double hue_floor,
-                   const DerivedChannels& derived);
+                   const ChannelNames& names);
 
 /// <stem>.peaks.csv
 void write_peaks(const std::filesystem::path& path, const std::vector<HistogramPeaks>& all,

@@ -397,7 +397,7 @@ Json run_mask(const MaskOptions& options, const Context& context) {
       return MaskJob(input, *options.where, options, context, results, format).run();
     const DerivedSelection found =
         like ? *like : auto_selection(input, *options.threshold, options.shared, context);
-    const Expression where = parse_expression(found.where, options.shared.derived);
+    const Expression where = parse_expression(found.where, options.shared.names);
     Json json = MaskJob(input, where, options, context, results, format).run();
     json.update(found.facts);
     return json;

@@ -36,7 +36,7 @@ class VariantJob {
         picture_(open_counted(input, options.shared, context)),
         preview_(picture_.file.info, format != FigureFormat::kNone) {
     for (const Variant& variant : options.variants)
-      expressions_.push_back(parse_expression(variant.text, options.shared.derived));
+      expressions_.push_back(parse_expression(variant.text, options.shared.names));
     // Only numbers differ, so the channels of all are the same.
     plan_.emplace(picture_.file.info, expressions_.front().channels, options.shared.hue_floor);
     selected_.resize(expressions_.size());

@@ -254,3 +254,30 @@ TEST_CASE("classes of a map stand for a mask", "[cli][within]") {
   check_error(run_tool(dir, {"inspect", "a.png", "--within", "small.png:ruby"}), 1,
               "small.png: the mask is 2x1, the picture 20x10");
 }
+
+TEST_CASE("with --space its channels may be named without it", "[cli][mask]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-b.png");
+  const auto same = [&](std::vector<std::string> bare, std::vector<std::string> full,
+                        const std::string& result) {
+    for (const auto& [words, folder] : {std::pair{&bare, "bare"}, {&full, "full"}}) {
+      words->insert(words->end(), {"-o", folder, "--summary", "json"});
+      if (words->front() != "split") words->insert(words->end(), {"--figures", "none"});
+      summary_of(run_tool(dir, *words));
+    }
+    return text_of_file(dir / ("bare/" + result)) == text_of_file(dir / ("full/" + result));
+  };
+  CHECK(same({"mask", "panel-b.png", "--space", "hsv", "--where", "h in 350..20 and s >= 40"},
+             {"mask", "panel-b.png", "--where", "hsv.h in 350..20 and hsv.s >= 40"},
+             "panel-b.mask.png"));
+  CHECK(same({"histogram", "panel-b.png", "--space", "lch", "--channels", "h,c,srgb.r", "--joint",
+              "h,c", "--write", "channels,joint"},
+             {"histogram", "panel-b.png", "--channels", "lch.h,lch.c,srgb.r", "--joint",
+              "lch.h,lch.c", "--write", "channels,joint"},
+             "panel-b.histogram.csv"));
+  CHECK(same({"slice", "panel-b.png", "--space", "hsv", "--channel", "v", "--quantiles", "4"},
+             {"slice", "panel-b.png", "--channel", "hsv.v", "--quantiles", "4"},
+             "panel-b.slices.png"));
+  CHECK(same({"split", "panel-b.png", "--space", "oklch", "--channels", "l"},
+             {"split", "panel-b.png", "--channels", "oklch.l"}, "panel-b.oklch.l.png"));
+}

@@ -272,6 +272,6 @@ const Command kAssess{
     print,
     {},
     {},
-    true};
+    {Trait::kJoinsInputs}};
 
 }  // namespace chalcedony::cli

@@ -282,6 +282,6 @@ const Command kCluster{
     print,
     {},
     {},
-    true};
+    {Trait::kJoinsInputs}};
 
 }  // namespace chalcedony::cli

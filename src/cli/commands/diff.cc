@@ -79,6 +79,6 @@ const Command kDiff{
     print,
     {},
     {},
-    true};
+    {Trait::kJoinsInputs}};
 
 }  // namespace chalcedony::cli

@@ -34,8 +34,10 @@ void declare(po::options_description& options) {
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
   add_option<std::string>(options, "cube", "N",
                           "count the three channels of a space together, in N x N x N bins");
-  add_option<std::string>(options, "space", "SPACE",
-                          "the space of the cube, and of --joint all (default oklab)");
+  add_option<std::string>(
+      options, "space", "SPACE",
+      "the space of the cube and of --joint all (default oklab), whose channels "
+      "may also be named without it");
   add_flag(options, "log", "show the counts of channels on a logarithmic axis");
   add_flag(options, "shares", "show shares of the counted pixels on that axis, not pixels");
   add_option<std::string>(options, "heat", "log|linear",
@@ -67,10 +69,11 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   }
   const auto joint = texts_of(given, "joint");
   const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();
-  if (given.count("space") && !given.count("cube") && !joint_all)
-    throw UsageError("--space is of the cube, and none is asked for",
-                     "add --cube N or --joint all");
-  options.cube_space = &three_channel_space("--space", text_of(given, "space", "oklab"));
+  if (given.count("space") && !given.count("cube") && !given.count("channels") && joint.empty())
+    throw UsageError("--space is of the cube and of channels, and none is asked for",
+                     "add --cube N, --joint all or --channels");
+  if (given.count("cube") || joint_all)
+    options.cube_space = &three_channel_space("--space", text_of(given, "space", "oklab"));
   for (const std::string& text : joint) {
     if (text != "all") {
       options.joint.push_back(channel_pair(text, shared));
@@ -190,6 +193,9 @@ const Command kHistogram{
     histogram_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    {Trait::kNamesChannels, Trait::kOwnSpace}};
 
 }  // namespace chalcedony::cli

@@ -205,7 +205,6 @@ const Command kInspect{
     print,
     {},
     {},
-    false,
-    true};
+    {Trait::kQuotesValues}};
 
 }  // namespace chalcedony::cli

@@ -122,6 +122,6 @@ const Command kJoin{
     print,
     {"keep", "drop"},
     {{"region", "within", "figures", "write"}, "join works on whole pictures"},
-    true};
+    {Trait::kJoinsInputs}};
 
 }  // namespace chalcedony::cli

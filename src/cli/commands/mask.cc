@@ -87,7 +87,7 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
   }
   if (given.count("where")) {
     options.where = read_option("--where", [&] {
-      return parse_expression(given["where"].as<std::string>(), options.shared.derived);
+      return parse_expression(given["where"].as<std::string>(), options.shared.names);
     });
     return;
   }
@@ -133,7 +133,7 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
   if (options.variables.size() > 2)
     throw UsageError("--vary may be given twice, not more often", "vary two numbers at a time");
   read_option("--where", [&] {
-    for (const Variant& variant : options.variants) parse_expression(variant.text, shared.derived);
+    for (const Variant& variant : options.variants) parse_expression(variant.text, shared.names);
   });
   return run_mask_variants(options, context);
 }
@@ -227,6 +227,9 @@ const Command kMask{
     mask_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    {Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

@@ -128,7 +128,6 @@ const Command kMeasure{
     print,
     {},
     {{"region", "within"}, "measure takes whole masks and class maps"},
-    false,
-    true};
+    {Trait::kQuotesValues, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

@@ -73,6 +73,9 @@ const Command kSheet{
     sheet_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    {Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

@@ -116,6 +116,6 @@ const Command kSimilar{
     print,
     {},
     {},
-    true};
+    {Trait::kJoinsInputs, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

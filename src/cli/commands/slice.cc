@@ -147,6 +147,9 @@ const Command kSlice{
     slice_results,
     declare,
     run,
-    print};
+    print,
+    {},
+    {},
+    {Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

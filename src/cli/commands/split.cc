@@ -64,6 +64,7 @@ const Command kSplit{
     run,
     print,
     {},
-    {{"figures"}, "split writes pictures; sheet draws them on one page"}};
+    {{"figures"}, "split writes pictures; sheet draws them on one page"},
+    {Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

@@ -163,7 +163,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   }
   if (given.count("features"))
     options.features = read_option("--features", [&] {
-      return feature_channels_named(given["features"].as<std::string>(), options.shared.derived);
+      return feature_channels_named(given["features"].as<std::string>(), options.shared.names);
     });
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   options.rules.scaling = scaling_option(given);
@@ -311,6 +311,6 @@ const Command kTrain{
     print,
     {},
     {},
-    true};
+    {Trait::kJoinsInputs, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

@@ -78,10 +78,9 @@ bool needs_stored(const Channel& channel, std::size_t first) {
                      [&](const Channel& behind) { return needs_stored(behind, first); });
 }
 
-Channel channel_named(std::string_view written, const Space* bare_space,
-                      const DerivedChannels& derived) {
+Channel channel_named(std::string_view written, const ChannelNames& names) {
   const std::string name = lower_case(trimmed(written));
-  for (const auto& channel : derived)
+  for (const auto& channel : names.derived)
     if (channel->name == name) return Channel{nullptr, 0, {}, channel};
   Channel stored;
   if (parse_stored(name, stored)) return stored;
@@ -89,29 +88,27 @@ Channel channel_named(std::string_view written, const Space* bare_space,
     if (space->internal) continue;
     for (const Channel& channel : channels_of(*space))
       if (channel.name() == name ||
-          (space == bare_space && space->channels[channel.index].name == name))
+          (space == names.bare_space && space->channels[channel.index].name == name))
         return channel;
   }
   if (name.find('(') != std::string::npos)
     throw UsageError("no channel is called '" + std::string(written) + "'",
                      "only train looks at what is around a pixel");
   throw UsageError("no channel is called '" + std::string(written) + "'",
-                   nearest_name(name, channel_names(derived))
-                       ? suggest_name(name, channel_names(derived))
+                   nearest_name(name, channel_names(names))
+                       ? suggest_name(name, channel_names(names))
                        : "write a space and a channel of it, as in hsv.h or lab.a");
 }
 
-std::vector<Channel> channels_named(std::string_view list, const Space* bare_space,
-                                    const DerivedChannels& derived) {
+std::vector<Channel> channels_named(std::string_view list, const ChannelNames& names) {
   std::vector<Channel> channels;
   std::size_t from = 0;
   while (from <= list.size()) {
     const std::size_t comma = std::min(list.find(',', from), list.size());
     const std::string item = trimmed(list.substr(from, comma - from));
     const Space* whole = find_space(item);
-    const auto found = whole && !whole->internal
-                           ? channels_of(*whole)
-                           : std::vector<Channel>{channel_named(item, bare_space, derived)};
+    const auto found = whole && !whole->internal ? channels_of(*whole)
+                                                 : std::vector<Channel>{channel_named(item, names)};
     for (const Channel& channel : found) {
       if (std::find(channels.begin(), channels.end(), channel) != channels.end())
         throw UsageError("channel " + channel.name() + " is listed twice",
@@ -134,13 +131,16 @@ std::size_t place_of(const Channel& channel, const std::vector<Channel>& channel
                                   channels.begin());
 }
 
-std::vector<std::string> channel_names(const DerivedChannels& derived) {
-  std::vector<std::string> names;
+std::vector<std::string> channel_names(const ChannelNames& names) {
+  std::vector<std::string> all;
   for (const Space* space : all_spaces())
     if (!space->internal)
-      for (const Channel& channel : channels_of(*space)) names.push_back(channel.name());
-  for (const auto& channel : derived) names.push_back(channel->name);
-  return names;
+      for (const Channel& channel : channels_of(*space)) all.push_back(channel.name());
+  for (const auto& channel : names.derived) all.push_back(channel->name);
+  if (names.bare_space)
+    for (const Channel& channel : channels_of(*names.bare_space))
+      all.emplace_back(channel.info().name);
+  return all;
 }
 
 }  // namespace chalcedony

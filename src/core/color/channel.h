@@ -7,6 +7,7 @@
 #include <memory>
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include "core/color/space.h"
@@ -53,21 +54,28 @@ struct Channel {
 /// The channels people have defined, in order.
 using DerivedChannels = std::vector<std::shared_ptr<const DerivedChannel>>;
 
+/// What names can mean beside the channels of spaces and of the file.
+struct ChannelNames {
+  DerivedChannels derived;
+  const Space* bare_space = nullptr;  // whose channels may be named without it: `h` for `hsv.h`
+
+  ChannelNames() = default;
+  ChannelNames(DerivedChannels channels, const Space* bare = nullptr)
+      : derived(std::move(channels)), bare_space(bare) {}
+};
+
 /// Whether a stored channel from number `first` on is needed for it, itself or by its formula.
 bool needs_stored(const Channel& channel, std::size_t first = 0);
 
-/// The channel with this name, case aside. A gray space is its own channel; a bare channel name is
-/// looked up in `bare_space` when one is given.
+/// The channel with this name, case aside. A gray space is its own channel.
 ///
 /// Errors    UsageError that names the nearest channel
-Channel channel_named(std::string_view name, const Space* bare_space = nullptr,
-                      const DerivedChannels& derived = {});
+Channel channel_named(std::string_view name, const ChannelNames& names = {});
 
 /// A list such as `srgb.r,srgb.g,hsv.h`; the name of a whole space stands for its channels.
 ///
 /// Errors    UsageError for an unknown or a repeated channel, or an empty list
-std::vector<Channel> channels_named(std::string_view list, const Space* bare_space = nullptr,
-                                    const DerivedChannels& derived = {});
+std::vector<Channel> channels_named(std::string_view list, const ChannelNames& names = {});
 
 /// The channels of a space in order.
 std::vector<Channel> channels_of(const Space& space);
@@ -76,7 +84,7 @@ std::vector<Channel> channels_of(const Space& space);
 std::size_t place_of(const Channel& channel, const std::vector<Channel>& channels);
 
 /// Every channel name users may write, stored channels aside.
-std::vector<std::string> channel_names(const DerivedChannels& derived = {});
+std::vector<std::string> channel_names(const ChannelNames& names = {});
 
 }  // namespace chalcedony
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <limits>
+#include <utility>
 
 #include "core/pixel/planes.h"
 
@@ -15,6 +16,15 @@ void combine(const float* left, const float* right, std::size_t n, float* __rest
 }
 
 }  // namespace
+
+std::unique_ptr<Formula> join(Formula::Kind kind, std::unique_ptr<Formula> left,
+                              std::unique_ptr<Formula> right) {
+  auto formula = std::make_unique<Formula>();
+  formula->kind = kind;
+  formula->left = std::move(left);
+  formula->right = std::move(right);
+  return formula;
+}
 
 float* FormulaEvaluator::room() {
   if (used_ == values_.size()) values_.emplace_back(kBlockPixels + kPlanePadding);

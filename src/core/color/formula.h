@@ -19,6 +19,10 @@ struct Formula {
   std::unique_ptr<Formula> left, right;
 };
 
+/// Arithmetic on two formulas; of kNegate on the first.
+std::unique_ptr<Formula> join(Formula::Kind kind, std::unique_ptr<Formula> left,
+                              std::unique_ptr<Formula> right);
+
 /// Computes formulas pixel by pixel. One for each thread.
 class FormulaEvaluator {
  public:

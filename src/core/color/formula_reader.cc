@@ -20,24 +20,16 @@ bool is_name_character(char c) {
   return std::isalnum(static_cast<unsigned char>(c)) || c == '.' || c == '_' || c == '-';
 }
 
-FormulaPointer join(Formula::Kind kind, FormulaPointer left, FormulaPointer right) {
-  auto formula = std::make_unique<Formula>();
-  formula->kind = kind;
-  formula->left = std::move(left);
-  formula->right = std::move(right);
-  return formula;
-}
-
 }  // namespace
 
 FormulaReader::FormulaReader(std::string_view text, std::string what, std::string example,
-                             const DerivedChannels& derived, std::vector<Channel>& channels)
+                             const ChannelNames& known, std::vector<Channel>& channels)
     : text_(text),
       what_(std::move(what)),
       example_(std::move(example)),
-      derived_(derived),
+      known_(known),
       channels_(channels),
-      names_(channel_names(derived)) {}
+      names_(channel_names(known)) {}
 
 void FormulaReader::fail(const std::string& expected) const {
   const std::string found =
@@ -161,7 +153,7 @@ FormulaPointer FormulaReader::channel() {
     fail(nearest ? "a channel, such as '" + *nearest + "'"
                  : "a channel (a space and a channel of it, as in hsv.h or lab.a)");
   }
-  const Channel channel = channel_named(name, nullptr, derived_);
+  const Channel channel = channel_named(name, known_);
   auto formula = std::make_unique<Formula>();
   formula->kind = Formula::Kind::kChannel;
   formula->channel = place_of(channel, channels_);

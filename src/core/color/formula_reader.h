@@ -22,7 +22,7 @@ class FormulaReader {
   /// `what`: what is read, as messages call it; `example`: one of it that is right. `channels` is
   /// where the channels that are read are put, each once.
   FormulaReader(std::string_view text, std::string what, std::string example,
-                const DerivedChannels& derived, std::vector<Channel>& channels);
+                const ChannelNames& known, std::vector<Channel>& channels);
 
   std::unique_ptr<Formula> sum();
 
@@ -53,7 +53,7 @@ class FormulaReader {
 
   std::string_view text_;
   std::string what_, example_;
-  const DerivedChannels& derived_;
+  ChannelNames known_;
   std::vector<Channel>& channels_;
   std::vector<std::string> names_;
   std::size_t at_ = 0;

@@ -54,15 +54,6 @@ std::unique_ptr<Formula> the_channel() {
   return formula;
 }
 
-std::unique_ptr<Formula> of_two(Formula::Kind kind, std::unique_ptr<Formula> left,
-                                std::unique_ptr<Formula> right) {
-  auto formula = std::make_unique<Formula>();
-  formula->kind = kind;
-  formula->left = std::move(left);
-  formula->right = std::move(right);
-  return formula;
-}
-
 }  // namespace
 
 double quoted_value(double value, const Channel& channel, QuotedUnits units, const CodesOf& codes) {
@@ -85,9 +76,9 @@ Channel quoted_channel(const Channel& channel, QuotedUnits units, const CodesOf&
   quoted->value = the_channel();
   if (!stored)
     quoted->value =
-        of_two(Formula::Kind::kDivide,
-               of_two(Formula::Kind::kMultiply, std::move(quoted->value), number(quote->quoted)),
-               number(quote->span));
+        join(Formula::Kind::kDivide,
+             join(Formula::Kind::kMultiply, std::move(quoted->value), number(quote->quoted)),
+             number(quote->span));
   const ChannelInfo& own = channel.info();
   quoted->info = {own.name, Unit::kNumber, quote->of(own.low), quote->of(own.high)};
   quoted->unit = shortest(quoted->info.low) + "-" + shortest(quoted->info.high);

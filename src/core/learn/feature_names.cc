@@ -55,20 +55,20 @@ Channel taken_around(Channel channel, const Around& around) {
 
 }  // namespace
 
-Channel feature_channel_named(std::string_view written, const DerivedChannels& derived) {
+Channel feature_channel_named(std::string_view written, const ChannelNames& names) {
   std::string name = plainly(written);
   const Around around = take_around(name);
-  return taken_around(channel_named(name, nullptr, derived), around);
+  return taken_around(channel_named(name, names), around);
 }
 
-std::vector<Channel> feature_channels_named(std::string_view list, const DerivedChannels& derived) {
+std::vector<Channel> feature_channels_named(std::string_view list, const ChannelNames& names) {
   std::vector<Channel> channels;
   std::size_t from = 0;
   while (from <= list.size()) {
     const std::size_t comma = std::min(list.find(',', from), list.size());
     std::string item = plainly(list.substr(from, comma - from));
     const Around around = take_around(item);
-    for (const Channel& plain : channels_named(item, nullptr, derived)) {
+    for (const Channel& plain : channels_named(item, names)) {
       const Channel channel = taken_around(plain, around);
       if (std::find(channels.begin(), channels.end(), channel) != channels.end())
         throw UsageError("feature " + channel.name() + " is listed twice", "name each once");

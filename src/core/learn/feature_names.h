@@ -15,13 +15,12 @@ namespace chalcedony {
 ///
 /// Errors    UsageError as channel_named(); for a side that is not odd or not from 3 to 255, or the
 ///           neighborhood of a hue
-Channel feature_channel_named(std::string_view name, const DerivedChannels& derived = {});
+Channel feature_channel_named(std::string_view name, const ChannelNames& names = {});
 
 /// A list of them; the name of a whole space stands for its channels, also as in `deviation5(lab)`.
 ///
 /// Errors    UsageError as feature_channel_named(), or for a repeated or missing name
-std::vector<Channel> feature_channels_named(std::string_view list,
-                                            const DerivedChannels& derived = {});
+std::vector<Channel> feature_channels_named(std::string_view list, const ChannelNames& names = {});
 
 }  // namespace chalcedony
 

@@ -17,8 +17,8 @@ constexpr double kEqualPart = 1e-6;  // of the channel's range: contract on limi
 
 class Parser {
  public:
-  Parser(std::string_view text, const DerivedChannels& derived)
-      : reader_(text, "selection", "hsv.h in 200..260 and hsv.s >= 40", derived,
+  Parser(std::string_view text, const ChannelNames& names)
+      : reader_(text, "selection", "hsv.h in 200..260 and hsv.s >= 40", names,
                 expression_.channels) {
     expression_.text = text;
   }
@@ -178,8 +178,8 @@ class Parser {
 
 }  // namespace
 
-Expression parse_expression(std::string_view text, const DerivedChannels& derived) {
-  return Parser(text, derived).parse();
+Expression parse_expression(std::string_view text, const ChannelNames& names) {
+  return Parser(text, names).parse();
 }
 
 }  // namespace chalcedony

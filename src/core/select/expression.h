@@ -52,7 +52,7 @@ struct Expression {
 ///
 /// Errors    UsageError with the place and what was expected there; an unknown channel with the
 ///           nearest name; an interval from high to low over anything but a hue
-Expression parse_expression(std::string_view text, const DerivedChannels& derived = {});
+Expression parse_expression(std::string_view text, const ChannelNames& names = {});
 
 }  // namespace chalcedony
 

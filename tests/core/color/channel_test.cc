@@ -14,7 +14,7 @@ TEST_CASE("channels are found by name, case aside", "[core][color][channel]") {
   CHECK(channel_named("gray-709").name() == "gray-709");
   CHECK(channel_named("xyy.lum").name() == "xyy.lum");
   CHECK(channel_named("file.12").index == 12);
-  CHECK(channel_named("h", &spaces::kHsv).name() == "hsv.h");
+  CHECK(channel_named("h", {{}, &spaces::kHsv}).name() == "hsv.h");
   CHECK(channels_named("lab, hsv.s").size() == 4);
 }
 

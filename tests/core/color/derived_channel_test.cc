@@ -54,7 +54,7 @@ TEST_CASE("derived channels are what their formulas say, pixel by pixel", "[core
   for (std::size_t i = 0; i < kPixels; i += 7) stored[6 * i] = stored[6 * i + 3] = 0;  // 0 / 0
   for (std::size_t i = 3; i < kPixels; i += 11)
     stored[6 * i] = stored[6 * i + 1] = stored[6 * i + 2] = 90;  // a gray, which has no hue
-  const auto channels = channels_named("twice,lab.b,warm,ndvi,hue_left", nullptr, derived);
+  const auto channels = channels_named("twice,lab.b,warm,ndvi,hue_left", derived);
   const ChannelPlan plan(info, channels);
   ChannelEvaluator evaluator(plan);
   BlockReader reader(info, count_all());
@@ -133,9 +133,8 @@ TEST_CASE("definitions come after those they use, and name equal channels", "[co
   CHECK(definitions == std::vector<std::string>{"a=lab.a", "b=a + lab.b", "c=b * 2"});
   const auto again = defined(definitions);
   CHECK(feature_channel_named("c", again) == used[0]);
-  CHECK_FALSE(channel_named("a", nullptr, defined({"a=lab.b"})) ==
-              channel_named("a", nullptr, derived));
-  CHECK(needs_stored(channel_named("x", nullptr, defined({"x=file.5 / 2 in 0..9"})), 5));
-  CHECK_FALSE(needs_stored(channel_named("x", nullptr, defined({"x=file.4 / 2 in 0..9"})), 5));
+  CHECK_FALSE(channel_named("a", defined({"a=lab.b"})) == channel_named("a", derived));
+  CHECK(needs_stored(channel_named("x", defined({"x=file.5 / 2 in 0..9"})), 5));
+  CHECK_FALSE(needs_stored(channel_named("x", defined({"x=file.4 / 2 in 0..9"})), 5));
   CHECK_FALSE(needs_stored(used[0]));
 }
