@@ -17,15 +17,13 @@ namespace hn = hwy::HWY_NAMESPACE;
 bool some_outside(const float* values, std::size_t n, float low, float high) {
   const hn::CappedTag<float, kPlanePadding> d;
   const std::size_t lanes = hn::Lanes(d);
-  auto least = hn::Set(d, low), most = hn::Set(d, high);
+  const auto lowest = hn::Set(d, low), highest = hn::Set(d, high);
+  auto outside = hn::Lt(lowest, lowest);  // none yet
   std::size_t i = 0;
   for (; i + lanes <= n; i += lanes) {
-    // Of a value that is not a number the second is taken.
     const auto v = hn::LoadU(d, values + i);
-    least = hn::Min(v, least);
-    most = hn::Max(v, most);
+    outside = hn::Or(outside, hn::Or(hn::Lt(v, lowest), hn::Gt(v, highest)));
   }
-  const auto outside = hn::Or(hn::Lt(least, hn::Set(d, low)), hn::Gt(most, hn::Set(d, high)));
   bool some = !hn::AllFalse(d, outside);
   for (; i < n; ++i) some = some || values[i] < low || values[i] > high;
   return some;
