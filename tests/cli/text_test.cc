@@ -121,6 +121,8 @@ TEST_CASE("histogram prints a line a channel, pairs and peaks", "[cli][text]") {
         "9,600 pixels without hue", "cube of oklab:", "of 27 bins hold pixels",
         "peaks of srgb.r, smoothed by 2.56 of srgb.r", "peak, as a --where text", "1  srgb.r in "})
     CHECK_THAT(text, Contains(part));
+  // Nothing of hues where there is none.
+  CHECK_THAT(text_of(dir, {"histogram", "card.png", "--joint", "lab.a,lab.b"}), !Contains("hue"));
 }
 
 TEST_CASE("train and classify print classes, the hardest pair, and shares", "[cli][text]") {

@@ -156,13 +156,15 @@ void print(const Json& summary, std::ostream& out) {
                    counted(c["no_hue"].get<std::uint64_t>())});
       table.print(out);
     }
-    for (const Json& j : p["joint"])
-      out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %; {} without hue\n",
+    for (const Json& j : p["joint"]) {
+      out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %",
                          j["first"].get<std::string>(), j["second"].get<std::string>(),
                          interval(j["fullest_first"][0], j["fullest_first"][1]),
                          interval(j["fullest_second"][0], j["fullest_second"][1]),
-                         j["fullest_percent"].get<double>(),
-                         plural(j["no_hue"].get<std::uint64_t>(), "pixel"));
+                         j["fullest_percent"].get<double>());
+      const auto no_hue = j["no_hue"].get<std::uint64_t>();
+      out << (no_hue > 0 ? "; " + plural(no_hue, "pixel") + " without hue\n" : "\n");
+    }
     if (p.contains("cube"))
       out << fmt::format(
           "  cube of {}: {} of {} bins hold pixels\n", p["cube"]["space"].get<std::string>(),
