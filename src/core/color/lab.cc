@@ -20,18 +20,16 @@ constexpr float kKappa = 24389.0f / 27.0f;
 struct LabFromXyz {
   float to_x, to_z;  // 1 / white
   template <class D, class V>
-  HWY_INLINE V f(D d, V t, V root) const {
-    const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kKappa)), hn::Set(d, 16.0f)),
-                           hn::Set(d, 1.0f / 116.0f));
-    return hn::IfThenElse(hn::Gt(t, hn::Set(d, kEpsilon)), root, line);
-  }
-  template <class D, class V>
   HWY_INLINE void operator()(D d, V& x, V& y, V& z) const {
-    const V tx = hn::Mul(x, hn::Set(d, to_x)), tz = hn::Mul(z, hn::Set(d, to_z));
     const V cut = hn::Set(d, kEpsilon);
-    V root_x = hn::Max(tx, cut), root_y = hn::Max(y, cut), root_z = hn::Max(tz, cut);
-    powers_above_zero(d, root_x, root_y, root_z, kThird);
-    const V fx = f(d, tx, root_x), fy = f(d, y, root_y), fz = f(d, tz, root_z);
+    const auto base = [&](V t) { return hn::Max(t, cut); };
+    const auto f = [&](V t, V root) {
+      const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kKappa)), hn::Set(d, 16.0f)),
+                             hn::Set(d, 1.0f / 116.0f));
+      return hn::IfThenElse(hn::Gt(t, cut), root, line);
+    };
+    V fx = hn::Mul(x, hn::Set(d, to_x)), fy = y, fz = hn::Mul(z, hn::Set(d, to_z));
+    bend(d, fx, fy, fz, kThird, base, f);
     x = hn::Sub(hn::Mul(hn::Set(d, 116.0f), fy), hn::Set(d, 16.0f));
     y = hn::Mul(hn::Set(d, 500.0f), hn::Sub(fx, fy));
     z = hn::Mul(hn::Set(d, 200.0f), hn::Sub(fy, fz));

@@ -18,11 +18,9 @@ namespace HWY_NAMESPACE {
 struct CubeRoots {
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& l, V& m, V& s) const {
-    V root_l = hn::Abs(l), root_m = hn::Abs(m), root_s = hn::Abs(s);
-    powers_positive(d, root_l, root_m, root_s, kThird);
-    l = hn::CopySign(root_l, l);
-    m = hn::CopySign(root_m, m);
-    s = hn::CopySign(root_s, s);
+    const auto size = [](V v) { return hn::Abs(v); };
+    const auto signed_root = [](V v, V root) { return hn::CopySign(root, v); };
+    bend_from_zero(d, l, m, s, kThird, size, signed_root);
   }
 };
 

@@ -28,41 +28,31 @@ constexpr float kShift = static_cast<float>(kOffset * kFull);
 
 struct DecodeSrgb {
   template <class D, class V>
-  HWY_INLINE V odd(D d, V v, V curve) const {
-    const V size = hn::Abs(v);
-    const V line = hn::Mul(size, hn::Set(d, 1.0f / 12.92f));
-    return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, 0.04045f * 255.0f)), line, curve),
-                        v);
-  }
-  template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
+    const V cut = hn::Set(d, 0.04045f * 255.0f);
     const auto base = [&](V v) { return hn::Add(hn::Abs(v), hn::Set(d, kShift)); };
-    V curve_r = base(r), curve_g = base(g), curve_b = base(b);
-    powers_above_zero(d, curve_r, curve_g, curve_b, kDecoding);
-    r = odd(d, r, curve_r);
-    g = odd(d, g, curve_g);
-    b = odd(d, b, curve_b);
+    const auto decoded = [&](V v, V power) {
+      const V size = hn::Abs(v);
+      const V line = hn::Mul(size, hn::Set(d, 1.0f / 12.92f));
+      return hn::CopySign(hn::IfThenElse(hn::Le(size, cut), line, power), v);
+    };
+    bend(d, r, g, b, kDecoding, base, decoded);
   }
 };
 
 struct EncodeSrgb {
   template <class D, class V>
-  HWY_INLINE V odd(D d, V v, V power) const {
-    const V size = hn::Abs(v);
-    const V line = hn::Mul(size, hn::Set(d, 12.92f));
-    const V curve = hn::Sub(power, hn::Set(d, kShift));
-    return hn::CopySign(hn::IfThenElse(hn::Le(size, hn::Set(d, kCut)), line, curve), v);
-  }
-  template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
-    const auto base = [&](V v) { return hn::Max(hn::Abs(v), hn::Set(d, kCut)); };
-    V power_r = base(r), power_g = base(g), power_b = base(b);
-    powers_above_zero(d, power_r, power_g, power_b, kEncoding);
-    r = odd(d, r, power_r);
-    g = odd(d, g, power_g);
-    b = odd(d, b, power_b);
+    const V cut = hn::Set(d, 0.0031308f * 255.0f);
+    const auto base = [&](V v) { return hn::Max(hn::Abs(v), cut); };
+    const auto encoded = [&](V v, V power) {
+      const V size = hn::Abs(v);
+      const V line = hn::Mul(size, hn::Set(d, 12.92f));
+      const V curve = hn::Sub(power, hn::Set(d, kShift));
+      return hn::CopySign(hn::IfThenElse(hn::Le(size, cut), line, curve), v);
+    };
+    bend(d, r, g, b, kEncoding, base, encoded);
   }
-  static constexpr float kCut = 0.0031308f * 255.0f;
 };
 
 struct ClipTo255 {

@@ -144,20 +144,30 @@ HWY_INLINE V power_above_zero(D d, V x, const FixedPower<kSpan>& p) {
   return HWY_LIKELY(hn::AllFalse(du, beyond)) ? power : power_beyond_tables(d, x, power, p);
 }
 
-// Of three values that may be 0, whose power is 0.
-template <class D, class V, std::size_t kSpan>
-HWY_INLINE void powers_positive(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p) {
-  const auto or_one = [&](V x) {
+// Three values through a curve: `base` is what the power is taken of, and `curve` what becomes of
+// the value and that power.
+template <class D, class V, std::size_t kSpan, class Base, class Curve>
+HWY_INLINE void bend(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p, const Base& base,
+                     const Curve& curve) {
+  V power_a = base(a), power_b = base(b), power_c = base(c);
+  powers_above_zero(d, power_a, power_b, power_c, p);
+  a = curve(a, power_a);
+  b = curve(b, power_b);
+  c = curve(c, power_c);
+}
+
+// The same of values whose base may be 0, of which the power is 0.
+template <class D, class V, std::size_t kSpan, class Base, class Curve>
+HWY_INLINE void bend_from_zero(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p, const Base& base,
+                               const Curve& curve) {
+  const auto or_one = [&](V v) {
+    const V x = base(v);
     return hn::IfThenElse(hn::Ne(x, hn::Zero(d)), x, hn::Set(d, 1.0f));
   };
-  const auto zero_stays = [&](V x, V power) {
-    return hn::IfThenElseZero(hn::Ne(x, hn::Zero(d)), power);
+  const auto zero_stays = [&](V v, V power) {
+    return curve(v, hn::IfThenElseZero(hn::Ne(base(v), hn::Zero(d)), power));
   };
-  V power_a = or_one(a), power_b = or_one(b), power_c = or_one(c);
-  powers_above_zero(d, power_a, power_b, power_c, p);
-  a = zero_stays(a, power_a);
-  b = zero_stays(b, power_b);
-  c = zero_stays(c, power_c);
+  bend(d, a, b, c, p, or_one, zero_stays);
 }
 
 constexpr FixedPower<32> kThird = fixed_power<32>(1.0 / 3.0);

@@ -37,42 +37,33 @@ HWY_INLINE V unit_size(D d, V v) {
 struct Decode {
   const Toe& toe;
   template <class D, class V>
-  HWY_INLINE V odd(D d, V v, V curve) const {
-    const V size = unit_size(d, v);
-    const V line = hn::Mul(size, hn::Set(d, 1.0f / toe.slope));
-    const V linear = hn::IfThenElse(hn::Lt(size, hn::Set(d, toe.cut)), line, curve);
-    return hn::CopySign(hn::Mul(linear, hn::Set(d, 255.0f)), v);
-  }
-  template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
     const auto base = [&](V v) {
       return hn::Mul(hn::Add(unit_size(d, v), hn::Set(d, toe.offset)),
                      hn::Set(d, 1.0f / (1.0f + toe.offset)));
     };
-    V curve_r = base(r), curve_g = base(g), curve_b = base(b);
-    powers_positive(d, curve_r, curve_g, curve_b, toe.gamma);
-    r = odd(d, r, curve_r);
-    g = odd(d, g, curve_g);
-    b = odd(d, b, curve_b);
+    const auto decoded = [&](V v, V power) {
+      const V size = unit_size(d, v);
+      const V line = hn::Mul(size, hn::Set(d, 1.0f / toe.slope));
+      const V linear = hn::IfThenElse(hn::Lt(size, hn::Set(d, toe.cut)), line, power);
+      return hn::CopySign(hn::Mul(linear, hn::Set(d, 255.0f)), v);
+    };
+    bend_from_zero(d, r, g, b, toe.gamma, base, decoded);
   }
 };
 
 struct Encode {
   const Toe& toe;
   template <class D, class V>
-  HWY_INLINE V odd(D d, V v, V root) const {
-    const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 1.0f + toe.offset)), hn::Set(d, toe.offset));
-    const V line = hn::Mul(unit_size(d, v), hn::Set(d, toe.slope));
-    const V encoded = hn::IfThenElse(hn::Lt(line, hn::Set(d, toe.cut)), line, curve);
-    return hn::CopySign(hn::Mul(encoded, hn::Set(d, 255.0f)), v);
-  }
-  template <class D, class V>
   HWY_INLINE void operator()(D d, V& r, V& g, V& b) const {
-    V root_r = unit_size(d, r), root_g = unit_size(d, g), root_b = unit_size(d, b);
-    powers_positive(d, root_r, root_g, root_b, toe.inverse);
-    r = odd(d, r, root_r);
-    g = odd(d, g, root_g);
-    b = odd(d, b, root_b);
+    const auto base = [&](V v) { return unit_size(d, v); };
+    const auto encoded = [&](V v, V root) {
+      const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 1.0f + toe.offset)), hn::Set(d, toe.offset));
+      const V line = hn::Mul(unit_size(d, v), hn::Set(d, toe.slope));
+      const V bent = hn::IfThenElse(hn::Lt(line, hn::Set(d, toe.cut)), line, curve);
+      return hn::CopySign(hn::Mul(bent, hn::Set(d, 255.0f)), v);
+    };
+    bend_from_zero(d, r, g, b, toe.inverse, base, encoded);
   }
 };
 
