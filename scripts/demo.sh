@@ -3,9 +3,7 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 ./scripts/install-packages.sh --build-only
-together=()
-[ -e build/release/CMakeCache.txt ] || together=(-DCHALCEDONY_TOGETHER=ON)
-cmake --preset release -DCHALCEDONY_TESTS=OFF "${together[@]}" >/dev/null
+./scripts/configure.sh release -DCHALCEDONY_TESTS=OFF
 cmake --build --preset release --target chalcedony_program
 rm -rf demo-results
 ./build/release/src/cli/chalcedony demo -o demo-results

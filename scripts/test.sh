@@ -35,10 +35,8 @@ run_ctest() {  # run_ctest PRESET [ARGUMENT...]: adds ctest's own counts
   fi
   rm -f "$log"
 }
-build() {  # build PRESET [TARGET]: from nothing, several files at once
-  local together=()
-  [ -e "build/$1/CMakeCache.txt" ] || together=(-DCHALCEDONY_TOGETHER=ON)
-  cmake --preset "$1" -DCHALCEDONY_TESTS=ON -DCHALCEDONY_WERROR=ON "${together[@]}" >/dev/null &&
+build() {  # build PRESET [TARGET]
+  ./scripts/configure.sh "$1" -DCHALCEDONY_TESTS=ON -DCHALCEDONY_WERROR=ON &&
     cmake --build --preset "$1" ${2:+--target "$2"}
 }
 

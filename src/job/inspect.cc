@@ -106,7 +106,8 @@ class Inspection {
         picture_(open_counted(path, options.shared, context)),
         info_(picture_.file.info),
         channels_(statistic_channels()),
-        plan_(info_, quoted_channels(), options.shared.hue_floor),
+        plan_(info_, quoted_channels(channels_, options.shared.units, codes_of(picture_)),
+              options.shared.hue_floor),
         findings_(empty_findings()),
         sums_(empty_sums()),
         preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight) {
@@ -132,14 +133,6 @@ class Inspection {
       for (const Channel& channel : channels_of(*space)) channels.push_back(channel);
     return channels;
   }
-  /// The same in the units that are asked for.
-  std::vector<Channel> quoted_channels() const {
-    std::vector<Channel> quoted;
-    for (const Channel& channel : channels_)
-      quoted.push_back(quoted_channel(channel, options_.shared.units, codes_of(picture_)));
-    return quoted;
-  }
-
   Findings empty_findings() const {
     Findings findings;
     findings.ranks.resize(plan_.channels().size());

@@ -102,8 +102,7 @@ class MeasureJob {
     CountedPicture image = open_counted(*options_.image, options_.shared, context_);
     take_resolution(image.file.facts.carried, *options_.image);
     Preview preview(image.file.info, format_ != FigureFormat::kNone);
-    for (const Channel& channel : options_.channels)
-      channels_.push_back(quoted_channel(channel, options_.shared.units, codes_of(image)));
+    channels_ = quoted_channels(options_.channels, options_.shared.units, codes_of(image));
     colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
                             channels_, preview, options_.shared, context_);
     if (preview.wanted()) image_ = preview.thumbnail();

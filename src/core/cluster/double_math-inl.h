@@ -1,5 +1,5 @@
-// exp and log on vectors of double, from operations that IEEE 754 rounds exactly, so that every
-// instruction set gives the same bits. Included once for each instruction set.
+// exp, log and distances on vectors of double, from operations that IEEE 754 rounds exactly, so
+// that every instruction set gives the same bits. Included once for each instruction set.
 #if defined(CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_) == defined(HWY_TARGET_TOGGLE)
 #ifdef CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_
 #undef CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_
@@ -9,10 +9,26 @@
 
 #include <hwy/highway.h>
 
+#include <cstddef>
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
+
+// The squared distances of points i, i + 1, ... to a center; features are arrays of float.
+template <class D>
+HWY_INLINE hn::Vec<D> squared_distances(D d, const float* const* features, std::size_t dimensions,
+                                        const double* center, std::size_t i) {
+  const hn::Rebind<float, D> df;
+  auto sum = hn::Zero(d);
+  for (std::size_t f = 0; f < dimensions; ++f) {
+    const auto step =
+        hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)), hn::Set(d, center[f]));
+    sum = hn::Add(sum, hn::Mul(step, step));
+  }
+  return sum;
+}
 
 template <class D, class V>
 HWY_INLINE V series(D d, V, double last) {

@@ -18,6 +18,8 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/cluster/double_math-inl.h"
+
 #ifndef CHALCEDONY_CORE_CLUSTER_K_MEANS_CC_
 #define CHALCEDONY_CORE_CLUSTER_K_MEANS_CC_
 namespace chalcedony {
@@ -42,17 +44,9 @@ namespace hn = hwy::HWY_NAMESPACE;
 double farthest_from(const float* const* features, std::size_t dimensions, const double* center,
                      std::size_t n) {
   const hn::CappedTag<double, 8> d;
-  const hn::Rebind<float, decltype(d)> df;
   auto farthest = hn::Zero(d);
-  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
-    auto sum = hn::Zero(d);
-    for (std::size_t f = 0; f < dimensions; ++f) {
-      const auto step =
-          hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)), hn::Set(d, center[f]));
-      sum = hn::Add(sum, hn::Mul(step, step));
-    }
-    farthest = hn::Max(farthest, sum);
-  }
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d))
+    farthest = hn::Max(farthest, squared_distances(d, features, dimensions, center, i));
   return hn::GetLane(hn::MaxOfLanes(d, farthest));
 }
 
@@ -62,19 +56,13 @@ SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
                          const std::vector<Candidate>& candidates, std::size_t n,
                          std::uint8_t* numbers) {
   const hn::CappedTag<double, 8> d;
-  const hn::Rebind<float, decltype(d)> df;
   const hn::Rebind<std::int32_t, decltype(d)> di;
   const hn::Rebind<std::uint8_t, decltype(d)> d8;
   auto farthest = hn::Zero(d), nearest_second = hn::Set(d, 1e60);
   for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
     auto best = hn::Set(d, 1e60), second = best, at = hn::Zero(d);
     for (const Candidate& candidate : candidates) {
-      auto sum = hn::Zero(d);
-      for (std::size_t f = 0; f < dimensions; ++f) {
-        const auto step = hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)),
-                                  hn::Set(d, candidate.center[f]));
-        sum = hn::Add(sum, hn::Mul(step, step));
-      }
+      const auto sum = squared_distances(d, features, dimensions, candidate.center, i);
       const auto better = hn::Lt(sum, best);
       second = hn::IfThenElse(better, best, hn::Min(second, sum));
       best = hn::IfThenElse(better, sum, best);

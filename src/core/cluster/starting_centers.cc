@@ -12,6 +12,8 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/cluster/double_math-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
@@ -21,15 +23,9 @@ namespace hn = hwy::HWY_NAMESPACE;
 void nearer_center(const float* const* features, std::size_t dimensions, const double* center,
                    std::size_t n, const double* before, double* after) {
   const hn::CappedTag<double, 8> d;
-  const hn::Rebind<float, decltype(d)> df;
   std::size_t i = 0;
   for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
-    auto sum = hn::Zero(d);
-    for (std::size_t f = 0; f < dimensions; ++f) {
-      const auto step =
-          hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)), hn::Set(d, center[f]));
-      sum = hn::Add(sum, hn::Mul(step, step));
-    }
+    const auto sum = squared_distances(d, features, dimensions, center, i);
     hn::StoreU(hn::Min(sum, hn::LoadU(d, before + i)), d, after + i);
   }
   for (; i < n; ++i) {

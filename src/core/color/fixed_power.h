@@ -21,6 +21,8 @@ struct FixedPower {
   static constexpr int kLowest = kSpan == 16 ? -3 : -16;
   /// IEEE 754 binary32: the exponent, 127 more than it says, stands above 23 bits.
   static constexpr int kExponentBias = 127, kExponentAt = 23;
+  /// The piece stands in the four bits below it.
+  static constexpr int kPieceAt = kExponentAt - 4;
   /// The bits of the lowest x that is covered, and how much greater those of the last are.
   static constexpr std::uint32_t kLowestBits = std::uint32_t{kExponentBias + kLowest}
                                                << kExponentAt;

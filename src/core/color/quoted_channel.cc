@@ -82,10 +82,17 @@ Channel quoted_channel(const Channel& channel, QuotedUnits units, const CodesOf&
   const ChannelInfo& own = channel.info();
   quoted->info = {own.name, Unit::kNumber, quote->of(own.low), quote->of(own.high)};
   quoted->unit = shortest(quoted->info.low) + "-" + shortest(quoted->info.high);
-  quoted->formula = quoted->unit;
+  quoted->formula = quoted->unit;  // tells it from the channel quoted otherwise
   Channel out;
   out.derived = std::move(quoted);
   return out;
+}
+
+std::vector<Channel> quoted_channels(const std::vector<Channel>& channels, QuotedUnits units,
+                                     const CodesOf& codes) {
+  std::vector<Channel> quoted;
+  for (const Channel& channel : channels) quoted.push_back(quoted_channel(channel, units, codes));
+  return quoted;
 }
 
 }  // namespace chalcedony

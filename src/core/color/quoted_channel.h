@@ -3,6 +3,7 @@
 #define CHALCEDONY_CORE_COLOR_QUOTED_CHANNEL_H_
 
 #include <cstdint>
+#include <vector>
 
 #include "core/color/channel.h"
 #include "core/pixel/raster.h"
@@ -28,6 +29,10 @@ double quoted_value(double value, const Channel& channel, QuotedUnits units, con
 /// that the picture stores as an integer are exactly those stored. Channels in degrees, in numbers
 /// without a unit, as stored, and those that people define stay as they are.
 Channel quoted_channel(const Channel& channel, QuotedUnits units, const CodesOf& codes);
+
+/// Each of them as it is quoted.
+std::vector<Channel> quoted_channels(const std::vector<Channel>& channels, QuotedUnits units,
+                                     const CodesOf& codes);
 
 }  // namespace chalcedony
 

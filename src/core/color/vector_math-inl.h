@@ -88,13 +88,17 @@ template <class D, class V, std::size_t kSpan>
 HWY_INLINE V power_in_tables(D d, V x, const FixedPower<kSpan>& p) {
   const hn::RebindToSigned<D> di;
   const auto bits = hn::BitCast(di, x);
-  const auto piece = hn::ShiftRight<19>(bits);
-  // From the middle of the piece, exactly.
-  const auto within = hn::OrAnd(hn::Set(di, 0x3f800000), bits, hn::Set(di, 0x7ffff));
-  const V off = hn::Sub(hn::BitCast(d, within), hn::Set(d, 1.0f + 1.0f / 32));
+  using Power = FixedPower<kSpan>;
+  const auto piece = hn::ShiftRight<Power::kPieceAt>(bits);
+  // From the middle of the piece, exactly: its bits moved to the first piece, less that one's.
+  constexpr std::int32_t kOne = Power::kExponentBias << Power::kExponentAt;
+  constexpr std::int32_t kWithin = (1 << Power::kPieceAt) - 1;
+  const auto moved = hn::OrAnd(hn::Set(di, kOne), bits, hn::Set(di, kWithin));
+  const V off = hn::Sub(hn::BitCast(d, moved), hn::Set(d, static_cast<float>(Power::middle(0))));
   const V r = hn::Mul(off, entry_of<16>(d, p.one_middle.data(), piece));
-  const V base = hn::Mul(entry_of<kSpan>(d, p.of_two.data(), hn::ShiftRight<23>(bits)),
-                         entry_of<16>(d, p.of_middle.data(), piece));
+  const V base =
+      hn::Mul(entry_of<kSpan>(d, p.of_two.data(), hn::ShiftRight<Power::kExponentAt>(bits)),
+              entry_of<16>(d, p.of_middle.data(), piece));
   const V more = polynomial(d, r, p.series[0], p.series[1], p.series[2]);
   return hn::Add(base, hn::Mul(hn::Mul(base, r), more));
 }
