@@ -11,7 +11,8 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostWithCounts = 9;   // more classes leave room for shares only
-constexpr std::size_t kMostWithShares = 16;  // and then for colors only
+constexpr std::size_t kMostWithShares = 16;  // and then for colors only, without totals
+constexpr std::size_t kMostNames = 30;       // beside one another; of more every second, third, ...
 constexpr double kLightCell = 0.5;           // shares from here on have a light color of heat
 constexpr const char* kUsersColor = "#5b7f9d";
 constexpr const char* kProducersColor = "#d9a04a";
@@ -38,15 +39,35 @@ class Texts {
   std::string data_;
 };
 
+/// The names at their places; of more than there is room for, every second, third, ...
 std::string name_tics(const std::vector<std::string>& names, const std::vector<std::string>& more) {
+  const std::size_t step = (names.size() + kMostNames - 1) / kMostNames;
   std::string list;
-  double place = 0.5;
-  for (const auto* part : {&names, &more})
-    for (const std::string& name : *part) {
-      list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", literal(name), place);
-      place += 1;
-    }
+  const auto add = [&](const std::string& name, std::size_t place) {
+    list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", literal(name),
+                        static_cast<double>(place) + 0.5);
+  };
+  for (std::size_t i = 0; i < names.size(); i += step) add(names[i], i);
+  for (std::size_t i = 0; i < more.size(); ++i) add(more[i], names.size() + i);
   return "(" + list + ")";
+}
+
+/// Totals of rows and columns beside the matrix, and the accuracies behind them.
+void add_totals(Texts& totals, const ErrorMatrix& matrix, const Accuracy& accuracy) {
+  const double below = static_cast<double>(matrix.rows()) + 0.5;
+  const double beside = static_cast<double>(matrix.columns()) + 0.5;
+  for (std::size_t r = 0; r < matrix.rows(); ++r) {
+    const double y = static_cast<double>(r) + 0.5;
+    totals.add(beside, y, count_text(matrix.row_total(r)));
+    if (r < matrix.columns()) totals.add(beside + 1, y, percent_text(accuracy.classes[r].users));
+  }
+  for (std::size_t c = 0; c < matrix.columns(); ++c) {
+    const double x = static_cast<double>(c) + 0.5;
+    totals.add(x, below, count_text(matrix.column_total(c)));
+    totals.add(x, below + 1, percent_text(accuracy.classes[c].producers));
+  }
+  totals.add(beside, below, count_text(matrix.total()));
+  totals.add(beside + 1, below + 1, percent_text(accuracy.overall));
 }
 
 }  // namespace
@@ -55,55 +76,50 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
                        const std::vector<std::string>& rows, const ErrorMatrix& matrix,
                        const Accuracy& accuracy) {
   const std::size_t height = matrix.rows(), width = matrix.columns();
+  const bool with_totals = width <= kMostWithShares;
+  const std::size_t more = with_totals ? 2 : 0;  // rows and columns beside the matrix
   std::string cells;
-  Texts on_dark, on_light, margins;
-  for (std::size_t r = 0; r < height; ++r) {
-    const std::uint64_t total = matrix.row_total(r);
-    const double y = static_cast<double>(r) + 0.5;
+  Texts on_dark, on_light, totals;
+  for (std::size_t r = 0; r < height; ++r)
     for (std::size_t c = 0; c < width; ++c) {
       if (matrix.at(r, c) == 0) continue;
-      const double x = static_cast<double>(c) + 0.5;
-      const double share = static_cast<double>(matrix.at(r, c)) / static_cast<double>(total);
+      const double x = static_cast<double>(c) + 0.5, y = static_cast<double>(r) + 0.5;
+      const double share =
+          static_cast<double>(matrix.at(r, c)) / static_cast<double>(matrix.row_total(r));
       cells += fmt::format("{:g} {:g} {:.6g}\n", x, y, share);
       Texts& texts = share < kLightCell ? on_dark : on_light;
       if (width <= kMostWithCounts) texts.add(x, y - 0.16, count_text(matrix.at(r, c)));
       if (width <= kMostWithShares)
         texts.add(x, width <= kMostWithCounts ? y + 0.18 : y, percent_text(share));
     }
-    margins.add(static_cast<double>(width) + 0.5, y, count_text(total));
-    if (r < width)
-      margins.add(static_cast<double>(width) + 1.5, y, percent_text(accuracy.classes[r].users));
-  }
-  for (std::size_t c = 0; c < width; ++c) {
-    const double x = static_cast<double>(c) + 0.5;
-    margins.add(x, static_cast<double>(height) + 0.5, count_text(matrix.column_total(c)));
-    margins.add(x, static_cast<double>(height) + 1.5, percent_text(accuracy.classes[c].producers));
-  }
-  margins.add(static_cast<double>(width) + 0.5, static_cast<double>(height) + 0.5,
-              count_text(matrix.total()));
-  margins.add(static_cast<double>(width) + 1.5, static_cast<double>(height) + 1.5,
-              percent_text(accuracy.overall));
+  if (with_totals) add_totals(totals, matrix, accuracy);
 
   plot.begin(path, "Error matrix of " + name,
              "rows: what the map says; columns: the reference; shares and colors are of each row");
-  plot.panel({0.13, 0.90, 0.06, 0.84});
+  plot.panel({0.13, 0.90, 0.06, with_totals ? 0.84 : 0.78});
   set_heat_scale(plot);
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
-  plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + 2, height + 2));
+  plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + more, height + more));
   const std::vector<std::string> columns(rows.begin(),
                                          rows.begin() + static_cast<std::ptrdiff_t>(width));
-  plot.line("unset xtics; set x2range [0:" + std::to_string(width + 2) + "]");
-  plot.line("set x2tics " + name_tics(columns, {"total", "user's"}) + " scale 0 font ',11'");
-  plot.line("set ytics " + name_tics(rows, {"total", "producer's"}) + " scale 0 font ',11'");
+  const auto beside = [&](const char* accuracy_name) {
+    return with_totals ? std::vector<std::string>{"total", accuracy_name}
+                       : std::vector<std::string>{};
+  };
+  plot.line(fmt::format("unset xtics; set x2range [0:{}]", width + more));
+  plot.line("set x2tics " + name_tics(columns, beside("user's")) +
+            (with_totals ? "" : " rotate by 60 left") + " scale 0 font ',11'");
+  plot.line("set ytics " + name_tics(rows, beside("producer's")) + " scale 0 font ',11'");
   plot.line("set colorbox user origin screen 0.92,0.2 size screen 0.018,0.5");
   plot.line(
       "set format cb ''; set cbtics ('0 %%' 0, '25 %%' 0.25, '50 %%' 0.5, '75 %%' 0.75, "
       "'100 %%' 1) font ',11'");
-  plot.line(
-      fmt::format("plot {} using 1:2:(0.48):(0.48):3 with boxxyerror fs solid 1 border lc "
-                  "rgb '{}' lc palette notitle{}{}{}",
-                  plot.store(cells), Ink::kFaint, on_dark.plot_of(plot, "#fcfbf8"),
-                  on_light.plot_of(plot, "#14202c"), margins.plot_of(plot, Ink::kText)));
+  const std::string border =
+      with_totals ? fmt::format("border lc rgb '{}'", Ink::kFaint) : "noborder";
+  plot.line(fmt::format(
+      "plot {} using 1:2:(0.48):(0.48):3 with boxxyerror fs solid 1 {} lc palette notitle{}{}{}",
+      plot.store(cells), border, on_dark.plot_of(plot, "#fcfbf8"),
+      on_light.plot_of(plot, "#14202c"), totals.plot_of(plot, Ink::kText)));
   plot.line("unset colorbox; unset x2tics; set xtics auto");
 }
 

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "figure/axis.h"
 #include "figure/text_lines.h"
@@ -15,8 +16,10 @@ constexpr double kLegendRow = 0.042;
 constexpr std::size_t kMostLegendColumns = 6;
 constexpr double kLegendWidth = 0.96;
 constexpr double kLegendSwatch = 0.026;  // with the gap before the text
+constexpr double kLegendFoot = 0.012;    // left free below
 constexpr double kLegendLetter = 0.006, kLegendGap = 0.012;
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
+constexpr std::size_t kMostBeside = 18;    // classes beside a picture of samples
 
 std::string text_of(const LegendLine& line) {
   return line.name + (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "");
@@ -31,16 +34,41 @@ std::size_t legend_columns(const std::vector<LegendLine>& legend) {
                     kMostLegendColumns);
 }
 
-/// The classes in columns below `top`.
+/// Of more lines than there is room for those with the largest shares, in their order.
+std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::size_t room) {
+  std::vector<std::size_t> order(legend.size());
+  std::iota(order.begin(), order.end(), std::size_t{0});
+  std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+    return legend[a].percent.value_or(0) > legend[b].percent.value_or(0);
+  });
+  order.resize(std::min(room, order.size()));
+  std::sort(order.begin(), order.end());
+  std::vector<LegendLine> lines;
+  for (const std::size_t i : order) lines.push_back(legend[i]);
+  return lines;
+}
+
+/// The classes in columns below `top`; where they are too many, how many are left out.
 void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) {
   const std::size_t columns = legend_columns(legend);
   const double step = kLegendWidth / static_cast<double>(columns);
-  for (std::size_t i = 0; i < legend.size(); ++i) {
-    const double x = 0.02 + step * static_cast<double>(i % columns);
-    const double y = top - kLegendRow * (static_cast<double>(i / columns) + 0.5);
-    plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, legend[i].color);
-    plot.label(x + kLegendSwatch, y, text_of(legend[i]), 11);
+  const std::size_t places =
+      columns * static_cast<std::size_t>(std::max(1.0, (top - kLegendFoot) / kLegendRow));
+  const bool all = legend.size() <= places;
+  const std::vector<LegendLine> lines = lines_in(legend, all ? places : places - 1);
+  const auto x_of = [&](std::size_t i) { return 0.02 + step * static_cast<double>(i % columns); };
+  const auto y_of = [&](std::size_t i) {
+    return top - kLegendRow * (static_cast<double>(i / columns) + 0.5);
+  };
+  for (std::size_t i = 0; i < lines.size(); ++i) {
+    const double x = x_of(i), y = y_of(i);
+    plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, lines[i].color);
+    plot.label(x + kLegendSwatch, y, text_of(lines[i]), 11);
   }
+  if (all) return;
+  const std::size_t left_out = legend.size() - lines.size();
+  plot.label(x_of(lines.size()), y_of(lines.size()), fmt::format("and {} more", left_out), 11,
+             Ink::kFaint);
 }
 
 /// Two pictures side by side and the legend below.
@@ -163,13 +191,18 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
              fmt::format("{} sample pixels in {} regions; coordinates are pixels",
                          grouped(static_cast<double>(all)), samples.shapes.size()));
   plot.show({0.07, 0.70, 0.06, 0.88}, "", picture, over, true);
-  for (std::size_t c = 0; c < colors.size() && c < 18; ++c) {
-    const double y = 0.86 - 0.045 * static_cast<double>(c);
+  const auto y_of = [](std::size_t line) { return 0.86 - 0.045 * static_cast<double>(line); };
+  const std::size_t named = colors.size() <= kMostBeside ? colors.size() : kMostBeside - 1;
+  for (std::size_t c = 0; c < named; ++c) {
+    const double y = y_of(c);
     plot.swatch({0.74, 0.758, y - 0.013, y + 0.013}, colors[c]);
     plot.label(0.766, y,
                fmt::format("{}   {} pixels", samples.classes[c].name,
                            grouped(static_cast<double>(counts[c]))));
   }
+  if (named < colors.size())
+    plot.label(0.766, y_of(named), fmt::format("and {} more", colors.size() - named), 11,
+               Ink::kFaint);
 }
 
 }  // namespace chalcedony

@@ -11,6 +11,8 @@
 namespace chalcedony {
 namespace {
 
+constexpr std::size_t kMostInKey = 34;  // classes beside one another
+
 /// The curve two standard deviations from the mean in every direction.
 std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y) {
   const auto ix = static_cast<Eigen::Index>(x), iy = static_cast<Eigen::Index>(y);
@@ -97,6 +99,8 @@ std::string density_image(Plot& plot, const ScatterPoints& points, const Extent&
 /// The classes: dots of their samples, curves, means.
 std::string class_layers(Plot& plot, const Model& model, const FeaturePair& features,
                          const std::vector<ScatterPoints>& samples) {
+  const std::size_t classes = model.classes.size();
+  const std::size_t named = classes <= kMostInKey ? classes : kMostInKey - 1;
   std::string dots, curves, means;
   for (std::size_t c = 0; c < model.classes.size(); ++c) {
     const ModelClass& one = model.classes[c];
@@ -119,9 +123,12 @@ std::string class_layers(Plot& plot, const Model& model, const FeaturePair& feat
                                mean[static_cast<Eigen::Index>(features.y)]));
     means += fmt::format(
         "{0} using 1:2 with points pt 2 ps 1.8 lw 4 lc rgb '{1}' notitle, {0} using "
-        "1:2 with points pt 2 ps 1.6 lw 2 lc rgb '{2}' title {3}, ",
-        place, Ink::kText, one.color, literal(one.name));
+        "1:2 with points pt 2 ps 1.6 lw 2 lc rgb '{2}' {3}, ",
+        place, Ink::kText, one.color, c < named ? "title " + literal(one.name) : "notitle");
   }
+  if (named < classes)
+    means += fmt::format("1/0 with points pt 0 lc rgb '{}' title 'and {} more', ", Ink::kPaper,
+                         classes - named);
   return dots + curves + means;
 }
 
