@@ -102,7 +102,7 @@ std::unique_ptr<PictureWriter> map_of_groups(const std::string& path, const Rast
   std::vector<LegendEntry> legend;
   for (unsigned label = 1; label <= 8; ++label)
     legend.push_back({label, "group " + std::to_string(label), "#808080"});
-  return create_picture(path, label_spec(size, legend));
+  return create_picture(path, class_map_spec(size, legend));
 }
 
 /// The decoded pixels as labels.

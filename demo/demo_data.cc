@@ -30,7 +30,7 @@ void write_rgb(const std::filesystem::path& path, std::uint32_t width, std::uint
 }
 
 void write_reference(const std::filesystem::path& path, const Panel& panel) {
-  write_picture(path, label_spec({panel.width, panel.height}, glass_legend()),
+  write_picture(path, class_map_spec({panel.width, panel.height}, glass_legend()),
                 bytes_of(panel.reference));
 }
 

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <array>
-#include <cstring>
 #include <map>
 
 #include "core/error.h"
@@ -12,6 +11,7 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostColors = 255;
+constexpr Label kMostUnlisted = 255;
 
 using Rgb = std::array<std::uint8_t, 3>;
 
@@ -141,21 +141,19 @@ void LabelRows::read_more() {
   at_ = 0;
 }
 
-const std::uint8_t* LabelRows::next() {
+const Label* LabelRows::next() {
   if (at_ == held_) read_more();
   const RasterShape& shape = file_.rows->shape();
   const std::byte* const row = stored_.data() + at_++ * shape.row_bytes();
-  if (shape.sample == SampleType::kU8) return reinterpret_cast<const std::uint8_t*>(row);
-  narrow_.resize(shape.width);
-  for (std::size_t x = 0; x < shape.width; ++x) {
-    std::uint16_t number = 0;
-    std::memcpy(&number, row + 2 * x, 2);
-    if (number > 255)
-      throw InputError("has the class number " + std::to_string(number) + ", above 255",
-                       "give a class map with up to 255 classes", file_.path.string());
-    narrow_[x] = static_cast<std::uint8_t>(number);
-  }
-  return narrow_.data();
+  labels_.resize(shape.width);
+  read_labels(row, shape.width, shape.sample, labels_.data());
+  if (file_.legend_from != LegendFrom::kNumbers) return labels_.data();
+  const Label largest = *std::max_element(labels_.begin(), labels_.end());
+  if (largest > kMostUnlisted)
+    throw InputError(
+        "has the number " + std::to_string(largest) + ", above 255, and no list of classes",
+        "give a class map", file_.path.string());
+  return labels_.data();
 }
 
 }  // namespace chalcedony

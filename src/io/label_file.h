@@ -9,6 +9,7 @@
 #include <memory>
 #include <vector>
 
+#include "core/pixel/label.h"
 #include "core/pixel/row_source.h"
 #include "io/carried_facts.h"
 #include "io/class_legend.h"
@@ -41,10 +42,11 @@ class LabelRows {
  public:
   explicit LabelRows(LabelFile& file);
 
-  /// The next row: `width` numbers up to 255; good until the next call.
+  /// The next row: `width` labels; good until the next call.
   ///
-  /// Errors    InputError for a number above 255, and what the file's rows throw
-  const std::uint8_t* next();
+  /// Errors    InputError for a number above 255 where no list of classes is in the file, which
+  ///           then holds something else, and what the file's rows throw
+  const Label* next();
 
  private:
   void read_more();
@@ -53,7 +55,7 @@ class LabelRows {
   std::uint32_t left_;  // rows not read yet
   std::vector<std::byte> stored_;
   std::size_t held_ = 0, at_ = 0;  // rows in `stored_`, and how many of them were given
-  std::vector<std::uint8_t> narrow_;
+  std::vector<Label> labels_;
 };
 
 }  // namespace chalcedony

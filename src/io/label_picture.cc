@@ -21,7 +21,7 @@ LabelGrid read_grid(LabelFile& file) {
 
 }  // namespace
 
-bool says_mask(const LabelFile& file, const std::vector<std::uint8_t>& labels) {
+bool says_mask(const LabelFile& file, const std::vector<Label>& labels) {
   // An empty mask and an empty map are the same thing.
   return file.legend_from == LegendFrom::kNumbers &&
          (labels.empty() || (labels.size() == 1 && labels[0] == 255));
@@ -43,8 +43,8 @@ bool holds_labels(PictureFile& picture) {
 }
 
 std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
-                                       const std::vector<std::uint8_t>& labels) {
-  for (const std::uint8_t label : labels)
+                                       const std::vector<Label>& labels) {
+  for (const Label label : labels)
     if (std::none_of(classes.begin(), classes.end(),
                      [&](const LegendEntry& e) { return e.index == label; }))
       classes.push_back(
@@ -60,7 +60,7 @@ LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t
   const auto labels = labels_in(picture.grid);
   picture.is_mask = says_mask(file, labels);
   if (picture.is_mask) {
-    for (std::uint8_t& label : picture.grid.labels) label = label ? 1 : 0;
+    for (Label& label : picture.grid.labels) label = label ? 1 : 0;
     picture.classes = {{1, std::string(kSelected), "#ffffff"}};
   } else {
     picture.classes = named_classes(picture.classes, labels);
@@ -69,13 +69,14 @@ LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t
 }
 
 void write_label_picture(const std::filesystem::path& path, const LabelPicture& picture) {
-  PictureSpec spec = label_spec({picture.grid.width, picture.grid.height},
-                                picture.is_mask ? std::vector<LegendEntry>{} : picture.classes);
+  const RasterShape size{picture.grid.width, picture.grid.height};
+  PictureSpec spec = picture.is_mask ? label_spec(size) : class_map_spec(size, picture.classes);
   spec.carried = picture.carried;
-  std::vector<std::byte> samples(picture.grid.labels.size());
-  for (std::size_t i = 0; i < samples.size(); ++i)
-    samples[i] = static_cast<std::byte>(
-        picture.is_mask && picture.grid.labels[i] ? 255 : picture.grid.labels[i]);
+  const std::vector<Label>& labels = picture.grid.labels;
+  std::vector<std::byte> samples(labels.size() * spec.shape.pixel_bytes());
+  store_labels(labels.data(), labels.size(), spec.shape.sample, samples.data());
+  if (picture.is_mask)
+    for (std::byte& on : samples) on = on == std::byte{0} ? on : std::byte{255};
   write_picture(path, spec, samples);
 }
 

@@ -26,7 +26,7 @@ inline constexpr std::string_view kSelected = "selected";
 
 /// Whether a picture of labels that holds these numbers is a mask: gray without a list of classes,
 /// and nothing but 0 and 255 in it.
-bool says_mask(const LabelFile& file, const std::vector<std::uint8_t>& labels);
+bool says_mask(const LabelFile& file, const std::vector<Label>& labels);
 
 /// Whether a picture's numbers are labels, not colors: it lists classes, or it is a mask (8-bit
 /// gray, all 0 or 255). A gray picture is read until another number comes, and rewound.
@@ -36,12 +36,12 @@ bool holds_labels(PictureFile& picture);
 
 /// The classes of a file and, for numbers it has no class for, `class N` in a color of ours.
 std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
-                                       const std::vector<std::uint8_t>& labels);
+                                       const std::vector<Label>& labels);
 
 /// Reads a mask (gray without a list of classes, all 0 or 255) or a class map, as open_labels()
 /// does.
 ///
-/// Errors    as open_labels(); InputError for numbers above 255
+/// Errors    as open_labels() and LabelRows::next()
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels);
 
 /// Writes a mask as a mask and a class map with its list of classes.

@@ -1,7 +1,5 @@
 #include "io/mask_file.h"
 
-#include <array>
-
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "io/label_file.h"
@@ -34,10 +32,9 @@ void check_is_mask(const PictureFile& file, std::uint32_t width, std::uint32_t h
   check_size(file.info.shape, width, height, name);
 }
 
-/// Whether each number, up to 255, is of one of the classes.
-std::array<bool, 256> chosen_numbers(const LabelFile& file,
-                                     const std::vector<std::string>& classes) {
-  std::array<bool, 256> chosen{};
+/// Whether each number is of one of the classes.
+std::vector<bool> chosen_numbers(const LabelFile& file, const std::vector<std::string>& classes) {
+  std::vector<bool> chosen(kLabels);
   std::vector<std::string> names;
   for (const LegendEntry& entry : file.classes) names.push_back(entry.name);
   for (const std::string& wanted : classes) {
@@ -81,12 +78,12 @@ Mask read_classes_as_mask(const std::filesystem::path& path,
                           std::uint32_t height) {
   LabelFile file = open_labels(path, 0);
   check_size({file.rows->shape().width, file.rows->shape().height}, width, height, path.string());
-  const std::array<bool, 256> chosen = chosen_numbers(file, classes);
+  const std::vector<bool> chosen = chosen_numbers(file, classes);
   LabelRows rows(file);
   Mask mask(width, height);
   std::uint64_t pixel = 0;
   for (std::uint32_t y = 0; y < height; ++y) {
-    const std::uint8_t* const labels = rows.next();
+    const Label* const labels = rows.next();
     for (std::uint32_t x = 0; x < width; ++x, ++pixel)
       if (chosen[labels[x]]) mask.set(pixel);
   }

@@ -5,17 +5,24 @@
 
 #include "core/error.h"
 #include "core/letter_case.h"
+#include "core/pixel/label.h"
 #include "core/pixel/road.h"
 #include "io/exif.h"
 #include "io/picture_encoder.h"
 
 namespace chalcedony {
 
-PictureSpec label_spec(const RasterShape& size, std::vector<LegendEntry> legend,
-                       SampleType sample) {
+PictureSpec label_spec(const RasterShape& size, SampleType sample) {
   PictureSpec spec;
   spec.shape = {size.width, size.height, 1, sample};
   spec.labels = true;
+  return spec;
+}
+
+PictureSpec class_map_spec(const RasterShape& size, std::vector<LegendEntry> legend) {
+  unsigned largest = 0;
+  for (const LegendEntry& entry : legend) largest = std::max(largest, entry.index);
+  PictureSpec spec = label_spec(size, sample_for_labels(largest));
   spec.legend = std::move(legend);
   return spec;
 }

@@ -31,9 +31,11 @@ struct PictureSpec {
   CarriedFacts carried = {};
 };
 
-/// A picture of codes, not colors, of this size: a mask, numbers, or with a legend a class map.
-PictureSpec label_spec(const RasterShape& size, std::vector<LegendEntry> legend = {},
-                       SampleType sample = SampleType::kU8);
+/// A picture of codes, not colors, of this size: a mask, or numbers.
+PictureSpec label_spec(const RasterShape& size, SampleType sample = SampleType::kU8);
+
+/// A class map with these classes: in bytes where they do for its numbers, else in 16 bits.
+PictureSpec class_map_spec(const RasterShape& size, std::vector<LegendEntry> legend);
 
 /// Some encoded rows on their way to the file.
 struct EncodedRows {

@@ -12,8 +12,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kLabels = 65536;
-constexpr std::size_t kMostClasses = 250;
+constexpr unsigned kFirstWrong = 3;  // among the labels of the picture of errors
 constexpr const char* kUnclassifiedColor = "#000000";
 constexpr const char* kNotAssessedColor = "#ffffff";
 
@@ -34,10 +33,10 @@ std::string gray_apart_from(const std::vector<std::string>& colors) {
 PictureSpec errors_spec(std::uint32_t width, std::uint32_t height, const Agreement& agreement,
                         const std::vector<std::string>& colors, const std::string& right) {
   std::vector<LegendEntry> legend{{1, "right", right}, {2, "unclassified", kUnclassifiedColor}};
-  unsigned index = 3;
+  unsigned index = kFirstWrong;
   for (std::size_t c = 0; c < agreement.matching.names.size(); ++c)
     legend.push_back({index++, "should be " + agreement.matching.names[c], colors[c]});
-  return label_spec({width, height, 1}, std::move(legend));
+  return class_map_spec({width, height, 1}, std::move(legend));
 }
 
 }  // namespace
@@ -48,23 +47,18 @@ AssessPictures::AssessPictures(const AssessedLabels& labels, const Agreement& ag
       results_(results),
       width_(labels.width()),
       previews_(figures != FigureFormat::kNone),
-      unclassified_(static_cast<std::uint8_t>(agreement.matching.names.size() + 1)),
+      unclassified_(static_cast<Label>(agreement.matching.names.size() + 1)),
       row_of_map_(kLabels),
       column_of_reference_(kLabels),
+      error_sample_(sample_for_labels(kFirstWrong - 1 + agreement.matching.names.size())),
       map_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)),
       error_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)) {
-  if (agreement.matching.names.size() > kMostClasses) {
-    if (previews_ || results.wants("errors"))
-      throw InputError("there are more than 250 classes to draw",
-                       "ask for tables only, with --write matrix,accuracy,sampled");
-    return;
-  }
   choose_colors(labels);
   row_of_map_[0] = unclassified_;
   for (const auto& [code, place] : agreement.matching.of_map)
-    row_of_map_[code] = static_cast<std::uint8_t>(place + 1);
+    row_of_map_[code] = static_cast<Label>(place + 1);
   for (const auto& [code, place] : agreement.matching.of_reference)
-    column_of_reference_[code] = static_cast<std::uint8_t>(place + 1);
+    column_of_reference_[code] = static_cast<Label>(place + 1);
   if (results.wants("errors"))
     errors_ =
         create_picture(results.path(labels.picture() + ".errors.png"),
@@ -98,16 +92,17 @@ void AssessPictures::Painter::begin(const Band& band) {
 EncodedRows AssessPictures::Painter::end(const Band& band) {
   EncodedRows out;
   if (pictures_->errors_) {
-    const auto* bytes = reinterpret_cast<const std::byte*>(errors_.data());
-    out = pictures_->errors_->encode(band.first_row(), band.rows(),
-                                     std::vector<std::byte>(bytes, bytes + errors_.size()));
+    const SampleType sample = pictures_->error_sample_;
+    std::vector<std::byte> stored(errors_.size() * bytes_per_sample(sample));
+    store_labels(errors_.data(), errors_.size(), sample, stored.data());
+    out = pictures_->errors_->encode(band.first_row(), band.rows(), std::move(stored));
   }
   if (pictures_->previews_) preview(band);
   return out;
 }
 
 void AssessPictures::Painter::preview(const Band& band) {
-  for (std::uint8_t& error : errors_) ++error;
+  for (Label& error : errors_) ++error;
   Block block;
   block.picture_width = pictures_->width_;
   const std::uint64_t first = std::uint64_t{band.first_row()} * pictures_->width_;

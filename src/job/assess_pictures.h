@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/palette/class_painter.h"
+#include "core/pixel/label.h"
 #include "figure/plot.h"
 #include "io/picture_writer.h"
 #include "job/assessed_labels.h"
@@ -35,8 +36,8 @@ class AssessPictures {
     explicit Painter(AssessPictures& pictures);
     void begin(const Band& band);
     void add(const Labels& labels, bool assessed, std::size_t n) {
-      const std::uint8_t row = pictures_->row_of_map_[labels[0]];
-      const std::uint8_t error = assessed ? pictures_->error_of(row, labels[1]) : std::uint8_t{0};
+      const Label row = pictures_->row_of_map_[labels[0]];
+      const Label error = assessed ? pictures_->error_of(row, labels[1]) : Label{0};
       std::fill_n(rows_.begin() + at_, n, row);
       std::fill_n(errors_.begin() + at_, n, error);
       at_ += static_cast<std::ptrdiff_t>(n);
@@ -48,7 +49,7 @@ class AssessPictures {
 
     AssessPictures* pictures_;
     ClassPainter map_colors_, error_colors_;
-    std::vector<std::uint8_t> rows_, errors_;  // of the map, 1 is the first; of the errors
+    std::vector<Label> rows_, errors_;  // of the map, 1 is the first; of the errors
     std::ptrdiff_t at_ = 0;
   };
 
@@ -60,10 +61,10 @@ class AssessPictures {
   void add_figures(Plot& plot, const std::string& name, const Assessment& assessment);
 
  private:
-  std::uint8_t error_of(std::uint8_t row, std::uint16_t reference) const {
-    const std::uint8_t column = column_of_reference_[reference];
+  Label error_of(Label row, Label reference) const {
+    const Label column = column_of_reference_[reference];
     if (row == column) return 1;
-    return row == unclassified_ ? std::uint8_t{2} : static_cast<std::uint8_t>(column + 2);
+    return row == unclassified_ ? Label{2} : static_cast<Label>(column + 2);
   }
   void choose_colors(const AssessedLabels& labels);
   void add_errors(Plot& plot, const std::string& name, const Thumbnail& map);
@@ -74,10 +75,11 @@ class AssessPictures {
   Results& results_;
   std::uint32_t width_;
   bool previews_;
-  std::uint8_t unclassified_;
+  Label unclassified_;
   std::vector<std::string> colors_;  // of the classes, then of unclassified
   std::string right_color_;
-  std::vector<std::uint8_t> row_of_map_, column_of_reference_;  // by label; 1 is the first
+  std::vector<Label> row_of_map_, column_of_reference_;  // by label; 1 is the first
+  SampleType error_sample_;
   std::unique_ptr<PictureWriter> errors_;
   Tallies<ThumbnailSums> map_preview_, error_preview_;
 };

@@ -51,7 +51,7 @@ class AssessedLabels {
     if (band.shape().sample == SampleType::kU8) {
       visit<std::uint8_t>(band, use);
     } else {
-      visit<std::uint16_t>(band, use);
+      visit<Label>(band, use);
     }
   }
 

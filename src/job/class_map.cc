@@ -75,11 +75,12 @@ class ClassMapJob {
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
         colors_(map_colors(model)),
+        label_sample_(sample_for_labels(classes_.size())),
         counts_(classes_.size() + 1),
         confidence_(wanted.confidence ? classes_.size() : 0) {
     const RasterShape& size = info().shape;
     if (results.wants(wanted.thing))
-      map_ = open("png", wanted.thing, label_spec(size, legend_of(model)));
+      map_ = open("png", wanted.thing, class_map_spec(size, legend_of(model)));
     if (wanted.confidence && results.wants("confidence"))
       confidence_picture_ = open("png", "confidence", confidence_spec(size));
     if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
@@ -131,7 +132,8 @@ class ClassMapJob {
           srgb_(job.srgb_),
           collector_(job.preview_),
           painter_(job.colors_),
-          labels_(kBlockPixels + kPlanePadding) {}
+          labels_(kBlockPixels + kPlanePadding),
+          stored_(kBlockPixels * sizeof(Label)) {}
 
     ClassBand operator()(const Band& band) {
       ClassBand out;
@@ -161,10 +163,14 @@ class ClassMapJob {
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i)
           if (!block.counted[i]) labels_[i] = 0;
-      count_labels(labels_.data(), block, out.counts);
+      const SampleType sample = job_->label_sample_;
+      std::byte* const stored = job_->map_
+                                    ? samples_[*job_->map_].data() + at * bytes_per_sample(sample)
+                                    : stored_.data();
+      store_labels(labels_.data(), block.size, sample, stored);
+      count_labels(stored, sample, block, out.counts);
       out.far += counted_flags(found.far, block);
       out.contested += counted_flags(found.contested, block);
-      if (job_->map_) std::memcpy(samples_[*job_->map_].data() + at, labels_.data(), block.size);
       if (job_->wanted_.confidence) add_confidence(found, block.size, at, out);
       if (job_->blend_) add_blend(block, at);
       if (job_->preview_.wanted()) collect(block);
@@ -217,7 +223,8 @@ class ClassMapJob {
     ChannelEvaluator srgb_;
     Preview::Collector collector_;
     ClassPainter painter_;
-    std::vector<std::uint8_t> labels_;
+    std::vector<Label> labels_;
+    std::vector<std::byte> stored_;                // labels as stored, where no map is written
     std::vector<std::vector<std::byte>> samples_;  // of each file
   };
 
@@ -311,6 +318,7 @@ class ClassMapJob {
   std::vector<std::string> colors_;
   std::deque<MapFile> files_;
   std::optional<std::size_t> map_, confidence_picture_, blend_;  // places in files_
+  SampleType label_sample_;
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;
   std::uint64_t clipped_ = 0;

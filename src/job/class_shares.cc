@@ -1,17 +1,21 @@
 #include "job/class_shares.h"
 
-#include <cstddef>
-
+#include "core/pixel/label.h"
 #include "core/stats/code_counts.h"
 
 namespace chalcedony {
 
-void count_labels(const std::uint8_t* labels, const Block& block,
+void count_labels(const std::byte* stored, SampleType sample, const Block& block,
                   std::vector<std::uint64_t>& counts) {
-  CodeCounts codes(1);
-  codes.add(reinterpret_cast<const std::byte*>(labels), block.size);
-  const CodeCounts::Counts pixels = codes.of(0);
-  for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += pixels[c];
+  if (sample == SampleType::kU8) {
+    CodeCounts codes(1);
+    codes.add(stored, block.size);
+    const CodeCounts::Counts pixels = codes.of(0);
+    for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += pixels[c];
+  } else {
+    const auto* const labels = reinterpret_cast<const Label*>(stored);
+    for (std::size_t i = 0; i < block.size; ++i) ++counts[labels[i]];
+  }
   counts[0] -= block.size - block.counted_size;
 }
 

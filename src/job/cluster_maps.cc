@@ -100,7 +100,7 @@ class MapJob {
       return files_.size() - 1;
     };
     if (!files.classes.empty())
-      map_ = open(files.classes, label_spec(info().shape, legend_of(model())));
+      map_ = open(files.classes, class_map_spec(info().shape, legend_of(model())));
     if (!files.recolored.empty()) {
       PictureSpec spec = plane_spec(info().shape, SampleType::kU8);
       spec.alpha = !all_pixels_count(picture_);
@@ -168,12 +168,15 @@ class MapJob {
                              places_.data(), labels);
       } else {
         job_->classifiers_[g]->classify(features_.values(), block.size, labels_.data());
-        std::copy_n(labels_.begin(), block.size, labels);
+        std::transform(labels_.begin(), labels_.begin() + static_cast<std::ptrdiff_t>(block.size),
+                       labels, [](Label l) { return static_cast<std::uint8_t>(l); });
       }
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i)
           if (!block.counted[i]) labels[i] = 0;
-      if (g == job_->chosen_) count_labels(labels, block, out.counts);
+      if (g == job_->chosen_)
+        count_labels(reinterpret_cast<const std::byte*>(labels), SampleType::kU8, block,
+                     out.counts);
       if (job_->preview_.wanted()) collect(block, g, labels);
     }
 
@@ -244,7 +247,7 @@ class MapJob {
     FeatureEvaluator features_;
     Preview::Collector collector_;
     std::vector<ClassPainter> painters_;
-    std::vector<std::uint8_t> labels_;
+    std::vector<Label> labels_;
     std::vector<std::uint32_t> places_;
     PlaneBuffer probabilities_;
     std::size_t pixels_ = 0;

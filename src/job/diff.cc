@@ -95,7 +95,7 @@ class DiffJob {
     check_sizes();
     if (results.wants("difference"))
       file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
-                             label_spec(first_.shape(), {}, SampleType::kF32));
+                             label_spec(first_.shape(), SampleType::kF32));
   }
 
   Json run() {

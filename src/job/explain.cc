@@ -22,7 +22,7 @@ namespace {
 struct ExplainedPixel {
   std::uint32_t x = 0, y = 0;
   std::vector<float> features;
-  std::uint8_t label = 0;
+  Label label = 0;
 };
 
 class ExplainJob {
@@ -108,7 +108,7 @@ class ExplainJob {
 
   void take(const Block& block, std::uint32_t first_x, std::uint32_t y,
             const FeatureEvaluator& evaluator) {
-    std::vector<std::uint8_t> labels(kBlockPixels + kPlanePadding);
+    std::vector<Label> labels(kBlockPixels + kPlanePadding);
     bool classified = false;
     for (std::size_t i = 0; i < block.size; ++i) {
       const auto x = static_cast<std::uint32_t>(first_x + i);
@@ -229,7 +229,7 @@ class ExplainJob {
   const Model& model_;
   Model scaled_;
   std::vector<Feature> features_;
-  std::vector<std::uint8_t> numbers_;
+  std::vector<Label> numbers_;
   const Classifier& classifier_;
   std::vector<bool> in_question_;  // entries that won or came second
   const ExplainOptions& options_;

@@ -8,9 +8,10 @@ namespace chalcedony {
 namespace {
 
 std::vector<std::uint8_t> classes_of_points(const Points& points, const Model& model) {
-  const std::vector<std::uint8_t> numbers = class_numbers(model);
+  const std::vector<Label> numbers = class_numbers(model);
   std::vector<std::uint8_t> classes = point_labels(points, model);
-  for (std::size_t i = 0; i < points.size; ++i) classes[i] = numbers[classes[i] - 1u];
+  for (std::size_t i = 0; i < points.size; ++i)
+    classes[i] = static_cast<std::uint8_t>(numbers[classes[i] - 1u]);
   return classes;
 }
 

@@ -191,7 +191,7 @@ std::vector<std::uint8_t> point_labels(const Points& points, const Model& model)
   for_each_chunk(points.size, [&](std::size_t, std::size_t begin, std::size_t end) {
     std::vector<const float*> features;
     for (const float* feature : points.features) features.push_back(feature + begin);
-    std::vector<std::uint8_t> own(end - begin + kPlanePadding);
+    std::vector<Label> own(end - begin + kPlanePadding);
     classifier->classify(features, end - begin, own.data());
     std::copy_n(own.begin(), end - begin, labels.begin() + static_cast<std::ptrdiff_t>(begin));
   });

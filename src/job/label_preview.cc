@@ -11,9 +11,11 @@ namespace chalcedony {
 
 Thumbnail label_thumbnail(const LabelPicture& picture) {
   const LabelGrid& grid = picture.grid;
-  std::vector<std::string> colors(256, "#000000");
-  for (const LegendEntry& entry : picture.classes) colors[entry.index - 1] = entry.color;
-  colors.pop_back();
+  std::vector<std::string> colors;
+  for (const LegendEntry& entry : picture.classes) {
+    if (colors.size() < entry.index) colors.resize(entry.index, "#000000");
+    colors[entry.index - 1] = entry.color;
+  }
   ClassPainter painter(colors);
   ThumbnailSums sums(grid.width, grid.height, kPreviewWidth, kPreviewHeight);
   Block block;

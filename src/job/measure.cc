@@ -1,10 +1,11 @@
 #include "job/measure.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <cstdint>
+#include <map>
 #include <numeric>
+#include <set>
 
 #include "core/error.h"
 #include "core/pixel/kept_rows.h"
@@ -61,18 +62,16 @@ class MeasureJob {
   void measure() {
     const RasterShape shape = file_.rows->shape();
     RegionMeter meter(shape.width, shape.height, options_.connectivity);
-    std::array<bool, 256> seen{};
     LabelRows rows(file_);
     for (std::uint32_t y = 0; y < shape.height; ++y) meter.add_row(rows.next());
     regions_ = meter.finish();
     region_of_part_ = meter.region_of_part();
-    for (const RegionMeasures& region : regions_) seen[region.label] = true;
-    std::vector<std::uint8_t> labels;
-    for (std::size_t label = 1; label < 256; ++label)
-      if (seen[label]) labels.push_back(static_cast<std::uint8_t>(label));
+    std::set<Label> found;
+    for (const RegionMeasures& region : regions_) found.insert(region.label);
+    const std::vector<Label> labels(found.begin(), found.end());
     is_mask_ = says_mask(file_, labels);
-    names_.resize(256);
-    colors_of_.resize(256);
+    names_.resize(kLabels);
+    colors_of_.resize(kLabels);
     if (is_mask_) {
       names_[255] = kSelected;
       colors_of_[255] = "#ffffff";
@@ -191,13 +190,13 @@ class MeasureJob {
                   run.end - run.begin, static_cast<std::uint16_t>(run.part + 1));
     const auto* const bytes = reinterpret_cast<const std::byte*>(numbers.data());
     write_picture(results_.path(input_, "numbers", "png"),
-                  label_spec({picture.grid.width, picture.grid.height}, {}, SampleType::kU16),
+                  label_spec({picture.grid.width, picture.grid.height}, SampleType::kU16),
                   {bytes, bytes + 2 * numbers.size()});
   }
 
   /// As sample regions, so that they can be corrected and trained with.
   void write_outlines(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
-    std::vector<std::uint8_t> labels;
+    std::vector<Label> labels;
     for (const RegionMeasures& region : regions_) labels.push_back(region.label);
     write_text_file(results_.path(input_, "outlines", "geojson"),
                     samples_text(samples_of_regions(labels, rings, names_, colors_of_),
@@ -286,21 +285,20 @@ class MeasureJob {
     struct ClassSums {
       std::uint64_t count = 0, pixels = 0, largest = 0;
     };
-    std::array<ClassSums, 256> sums;
+    std::map<Label, ClassSums> sums;
     for (const RegionMeasures& m : regions_) {
       ClassSums& own = sums[m.label];
       ++own.count;
       own.pixels += m.pixels;
       own.largest = std::max(own.largest, m.pixels);
     }
-    for (std::size_t label = 1; label < 256; ++label)
-      if (const ClassSums& own = sums[label]; own.count > 0)
-        json["classes"].push_back({{"name", names_[label]},
-                                   {"count", own.count},
-                                   {"pixels", own.pixels},
-                                   {"percent", percent(own.pixels, all_pixels())},
-                                   {"area", area(own.pixels)},
-                                   {"largest", area(own.largest)}});
+    for (const auto& [label, own] : sums)
+      json["classes"].push_back({{"name", names_[label]},
+                                 {"count", own.count},
+                                 {"pixels", own.pixels},
+                                 {"percent", percent(own.pixels, all_pixels())},
+                                 {"area", area(own.pixels)},
+                                 {"largest", area(own.largest)}});
     json["largest_regions"] = regions_json(largest(kMostInSummary));
     return json;
   }

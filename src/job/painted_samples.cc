@@ -77,9 +77,9 @@ class Strokes {
 
   LabelGrid labels(const std::vector<std::uint32_t>& colors) {
     const RasterShape& shape = copy_.info.shape;
-    std::unordered_map<std::uint32_t, std::uint8_t> label_of;
+    std::unordered_map<std::uint32_t, Label> label_of;
     for (const std::uint32_t color : colors)
-      label_of.emplace(color, static_cast<std::uint8_t>(label_of.size() + 1));
+      label_of.emplace(color, static_cast<Label>(label_of.size() + 1));
     LabelGrid grid(shape.width, shape.height);
     for_each_row([&](std::uint32_t y, const std::vector<std::uint32_t>& changed) {
       for (std::uint32_t x = 0; x < shape.width; ++x)

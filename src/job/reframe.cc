@@ -117,9 +117,9 @@ bool averages(const ReframeOptions& options) {
 }
 
 PictureSpec spec_of(const Reframed& picture) {
-  PictureSpec spec = picture.labels
-                         ? label_spec(picture.info.shape, picture.legend, picture.info.shape.sample)
-                         : spec_like(picture.info);
+  PictureSpec spec = picture.labels ? label_spec(picture.info.shape, picture.info.shape.sample)
+                                    : spec_like(picture.info);
+  spec.legend = picture.legend;
   spec.carried = picture.carried;
   return spec;
 }

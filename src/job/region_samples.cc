@@ -4,7 +4,7 @@
 
 namespace chalcedony {
 
-SampleSet samples_of_regions(const std::vector<std::uint8_t>& labels,
+SampleSet samples_of_regions(const std::vector<Label>& labels,
                              const std::vector<std::vector<Ring>>& rings,
                              const std::vector<std::string>& names,
                              const std::vector<std::string>& colors) {
@@ -25,9 +25,9 @@ SampleSet samples_of_regions(const std::vector<std::uint8_t>& labels,
 
 SampleSet samples_of_labels(const LabelPicture& picture) {
   const RegionMap map = find_regions(picture.grid, Connectivity::kFour);
-  std::vector<std::uint8_t> labels;
+  std::vector<Label> labels;
   for (const GridRegion& region : map.regions) labels.push_back(region.label);
-  std::vector<std::string> names(256), colors(256);
+  std::vector<std::string> names(kLabels), colors(kLabels);
   for (const LegendEntry& entry : picture.classes) {
     names[entry.index] = entry.name;
     colors[entry.index] = entry.color;

@@ -2,7 +2,6 @@
 #ifndef CHALCEDONY_JOB_REGION_SAMPLES_H_
 #define CHALCEDONY_JOB_REGION_SAMPLES_H_
 
-#include <cstdint>
 #include <string>
 #include <vector>
 
@@ -15,7 +14,7 @@ namespace chalcedony {
 /// A polygon for each region, which holds exactly its pixels.
 ///
 /// Shape     `labels` and `rings` one for each region; `names` and `colors` by label
-SampleSet samples_of_regions(const std::vector<std::uint8_t>& labels,
+SampleSet samples_of_regions(const std::vector<Label>& labels,
                              const std::vector<std::vector<Ring>>& rings,
                              const std::vector<std::string>& names,
                              const std::vector<std::string>& colors);

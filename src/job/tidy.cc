@@ -1,7 +1,7 @@
 #include "job/tidy.h"
 
-#include <array>
 #include <cstdint>
+#include <vector>
 
 #include "core/error.h"
 #include "figure/map_figure.h"
@@ -14,11 +14,10 @@
 namespace chalcedony {
 namespace {
 
-using Counts = std::array<std::uint64_t, 256>;
-
-Counts counts_of(const LabelGrid& grid) {
-  Counts counts{};
-  for (const std::uint8_t label : grid.labels) ++counts[label];
+/// How many pixels each label has.
+std::vector<std::uint64_t> counts_of(const LabelGrid& grid) {
+  std::vector<std::uint64_t> counts(kLabels);
+  for (const Label label : grid.labels) ++counts[label];
   return counts;
 }
 
@@ -36,15 +35,19 @@ Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options
             {"kind", picture.is_mask ? "mask" : "class map"},
             {"pixels", picture.grid.labels.size()},
             {"steps", Json::array()}};
+  const LabelGrid* start = &before.grid;
+  LabelGrid cleaned;
   for (const TidyStep& step : options.steps) {
     if (step.kind == TidyStep::Kind::kInvert && !picture.is_mask)
       throw InputError("is a class map, and 'invert' is for masks", "leave that step out",
                        input.string());
-    const LabelGrid start = picture.grid;
     in_arena(options.shared, [&] { apply_step(picture.grid, step); });
-    json["steps"].push_back({{"step", step.text}, {"changed", differing(start, picture.grid)}});
+    json["steps"].push_back({{"step", step.text}, {"changed", differing(*start, picture.grid)}});
+    if (&step == &options.steps.back()) break;
+    cleaned = picture.grid;
+    start = &cleaned;
   }
-  const Counts was = counts_of(before.grid), is = counts_of(picture.grid);
+  const std::vector<std::uint64_t> was = counts_of(before.grid), is = counts_of(picture.grid);
   json["changed"] = differing(before.grid, picture.grid);
   json["classes"] = Json::array();
   std::vector<LegendLine> legend;

@@ -85,9 +85,9 @@ class Training {
   std::size_t class_index(const SampleClass& sample_class) {
     for (std::size_t c = 0; c < frame_.classes.size(); ++c)
       if (frame_.classes[c].name == sample_class.name) return c;
-    if (frame_.classes.size() == 255)
-      throw InputError("there are more than 255 classes",
-                       "a class map of this version holds up to 255");
+    if (frame_.classes.size() == kMostClasses)
+      throw InputError("there are more than " + std::to_string(kMostClasses) + " classes",
+                       "a class map holds no more");
     std::string color = sample_class.color;
     if (color.empty()) color = css_hex(class_color(frame_.classes.size()));
     frame_.classes.push_back({sample_class.name, color, {}});

@@ -200,7 +200,7 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
   spec.labels = true;
   write_picture(dir / "deep.png", spec, bytes_of(deep));
   check_error(run_tool(dir, {"measure", "deep.png", "-o", "out"}), 1,
-              "has the class number 768, above 255");
+              "has the number 768, above 255, and no list of classes");
   check_nothing_in(dir, "out");
 }
 

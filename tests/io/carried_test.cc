@@ -65,7 +65,7 @@ TEST_CASE("a description stands below our own line", "[io][carried]") {
   const PictureFile read = open_picture(dir / "lab.tif", {});
   CHECK(read.info.space == &spaces::kLab);
   CHECK(read.facts.carried.description == "north window, second row");
-  PictureSpec map = label_spec({4, 2, 1, SampleType::kU8}, {{1, "ruby", "#9b1b30"}});
+  PictureSpec map = class_map_spec({4, 2, 1, SampleType::kU8}, {{1, "ruby", "#9b1b30"}});
   map.carried = facts();
   write_picture(dir / "map.tif", map, std::vector<std::byte>(8, std::byte{1}));
   ReadOptions indices;

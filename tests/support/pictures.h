@@ -48,7 +48,7 @@ inline void write_labels(const std::filesystem::path& path, std::uint32_t width,
                          const std::vector<std::uint8_t>& labels,
                          const std::vector<LegendEntry>& legend = {}) {
   const auto height = static_cast<std::uint32_t>(labels.size() / width);
-  write_picture(path, label_spec({width, height}, legend), bytes_of(labels));
+  write_picture(path, class_map_spec({width, height}, legend), bytes_of(labels));
 }
 
 /// The 8-bit samples of a picture; those of a palette picture are its colors.

@@ -7,10 +7,12 @@
 #include <cstdint>
 #include <unordered_map>
 
+#include "core/pixel/label.h"
+
 namespace chalcedony {
 
 /// Labels of up to three pictures at one pixel.
-using Labels = std::array<std::uint16_t, 3>;
+using Labels = std::array<Label, 3>;
 
 /// Counts without knowing beforehand which labels there are. The few combinations a picture has
 /// meet their counters in a small table; others wait in a map behind it.
@@ -50,8 +52,7 @@ class LabelCounts {
     return std::uint64_t{labels[0]} << 32 | std::uint64_t{labels[1]} << 16 | labels[2];
   }
   static Labels unpacked(std::uint64_t key) {
-    return {static_cast<std::uint16_t>(key >> 32), static_cast<std::uint16_t>(key >> 16),
-            static_cast<std::uint16_t>(key)};
+    return {static_cast<Label>(key >> 32), static_cast<Label>(key >> 16), static_cast<Label>(key)};
   }
   void flush(Slot& slot) {
     if (slot.count > 0) rest_[slot.key] += slot.count;

@@ -8,13 +8,15 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/pixel/label.h"
+
 namespace chalcedony {
 
 /// A drawn pixel and its labels in the map, the reference and a second map.
 struct DrawnPixel {
   std::uint64_t hash = 0;
   std::uint64_t pixel = 0;
-  std::array<std::uint16_t, 3> labels{};
+  std::array<Label, 3> labels{};
 };
 
 /// `total` shared out among strata: the same to each, the first ones get what is left over. None

@@ -13,6 +13,7 @@
 #include <vector>
 
 #include "core/learn/score_limits.h"
+#include "core/pixel/label.h"
 #include "core/pixel/planes.h"
 
 HWY_BEFORE_NAMESPACE();
@@ -26,11 +27,12 @@ namespace hn = hwy::HWY_NAMESPACE;
 // kClaims: whether pixels that several classes accept are contested, for a method in which a class
 // accepts or not whatever the others do.
 template <bool kRejects, bool kClaims, class Score>
-HWY_INLINE void best_classes_of_kind(const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
+HWY_INLINE void best_classes_of_kind(const ScoreLimits& limits, std::size_t n, Label* labels,
                                      const PixelFlags& flags, const Score& score) {
   const hn::CappedTag<float, kPlanePadding> d;
   const hn::RebindToSigned<decltype(d)> di;
   const hn::Rebind<std::uint8_t, decltype(d)> d8;
+  const hn::Rebind<Label, decltype(d)> dl;
   const std::size_t classes = limits.accepted.size();
   const float* const accepts = limits.accepted.data();
   const float* const knows = limits.known.data();
@@ -59,7 +61,7 @@ HWY_INLINE void best_classes_of_kind(const ScoreLimits& limits, std::size_t n, s
     const auto found = hn::Gt(best, hn::Set(d, kNoScore));
     if constexpr (kRejects)
       label = hn::IfThenElseZero(hn::RebindMask(di, hn::Ge(best, accepted)), label);
-    hn::StoreU(hn::DemoteTo(d8, label), d8, labels + i);
+    hn::StoreU(hn::DemoteTo(dl, label), dl, labels + i);
     if (flags.far)
       store_flag(hn::RebindMask(di, hn::And(found, hn::Lt(room, hn::Zero(d)))), flags.far + i);
     if constexpr (kClaims) store_flag(hn::Gt(claims, hn::Set(di, 1)), flags.contested + i);
@@ -68,7 +70,7 @@ HWY_INLINE void best_classes_of_kind(const ScoreLimits& limits, std::size_t n, s
 
 // For methods in which every pixel has one best class.
 template <class Score>
-HWY_INLINE void best_classes(const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
+HWY_INLINE void best_classes(const ScoreLimits& limits, std::size_t n, Label* labels,
                              const PixelFlags& flags, const Score& score) {
   if (flags.contested) std::fill_n(flags.contested, n, std::uint8_t{0});
   if (limits.rejects) {

@@ -8,7 +8,7 @@ namespace {
 
 // A note is one more than the label, far and contested in their bits, so that 0 is none.
 constexpr unsigned kFarBit = 0, kContestedBit = 1, kLabelBit = 2;
-constexpr std::size_t kMostClasses = 62;
+constexpr std::size_t kMostNoted = 62;  // classes
 constexpr float kConfidenceSteps = 65535;
 
 }  // namespace
@@ -22,12 +22,12 @@ void VerdictsByColor::find(const Block& block, std::uint32_t channels, FoundColo
   notes_.find(block, channels, found);
   const std::size_t n = block.size;
   const std::uint8_t* const notes = found.notes.data();
-  std::uint8_t* const __restrict labels = verdicts.labels.data();
+  Label* const __restrict labels = verdicts.labels.data();
   std::uint8_t* const __restrict far = verdicts.far.data();
   std::uint8_t* const __restrict contested = verdicts.contested.data();
   for (std::size_t i = 0; i < n; ++i) {
     const auto bits = static_cast<std::uint8_t>(notes[i] - 1);
-    labels[i] = static_cast<std::uint8_t>(bits >> kLabelBit);
+    labels[i] = static_cast<Label>(bits >> kLabelBit);
     far[i] = bits >> kFarBit & 1;
     contested[i] = bits >> kContestedBit & 1;
   }
@@ -100,7 +100,7 @@ bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_met
   const bool of_color =
       std::none_of(model.features.begin(), model.features.end(),
                    [](const Channel& c) { return needs_stored(c) || c.is_local(); });
-  return of_color && ColorMemo::fits(info) && model.classes.size() <= kMostClasses &&
+  return of_color && ColorMemo::fits(info) && model.classes.size() <= kMostNoted &&
          (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);
 }
 

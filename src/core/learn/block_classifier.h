@@ -16,7 +16,7 @@ namespace chalcedony {
 
 /// What was found of pixels; arrays are padded as planes are.
 struct Verdicts {
-  std::vector<std::uint8_t> labels;     // the number of the class, 0 for none
+  std::vector<Label> labels;            // the number of the class, 0 for none
   std::vector<std::uint8_t> far;        // 1: beyond what the samples of any class reach
   std::vector<std::uint8_t> contested;  // 1: several classes would take it
   std::vector<float> confidence;        // 0-1; of no use unless asked for

@@ -1,7 +1,6 @@
 #include "core/learn/classifier.h"
 
 #include <algorithm>
-#include <array>
 #include <limits>
 #include <utility>
 
@@ -20,14 +19,15 @@ namespace {
 /// Several entries of a model that are one class.
 class MergedClasses : public Classifier {
  public:
-  MergedClasses(std::unique_ptr<Classifier> entries, const std::vector<std::uint8_t>& numbers)
+  MergedClasses(std::unique_ptr<Classifier> entries, const std::vector<Label>& numbers)
       : entries_(std::move(entries)),
         entry_count_(numbers.size()),
-        class_count_(*std::max_element(numbers.begin(), numbers.end())) {
-    std::copy(numbers.begin(), numbers.end(), number_of_.begin() + 1);
+        class_count_(*std::max_element(numbers.begin(), numbers.end())),
+        number_of_{0} {
+    number_of_.insert(number_of_.end(), numbers.begin(), numbers.end());
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+  void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
                 const PixelFlags& flags) const override {
     entries_->classify(features, n, labels, flags);
     for (std::size_t i = 0; i < n; ++i) labels[i] = number_of_[labels[i]];
@@ -75,7 +75,7 @@ class MergedClasses : public Classifier {
 
   std::unique_ptr<Classifier> entries_;
   std::size_t entry_count_, class_count_;
-  std::array<std::uint8_t, 256> number_of_{};
+  std::vector<Label> number_of_;  // of an entry, 1 for the first; of 0 it is 0
 };
 
 /// The reach of every entry at one of kReachPercents; nothing when an entry's is not known.
@@ -113,7 +113,7 @@ void Classifier::sample_distances(std::size_t entry, const std::vector<const flo
 
 void Classifier::probabilities(const std::vector<const float*>& features, std::size_t n,
                                const std::vector<float*>& planes) const {
-  std::vector<std::uint8_t> labels(n + kPlanePadding);
+  std::vector<Label> labels(n + kPlanePadding);
   classify(features, n, labels.data());
   for (std::size_t c = 0; c < planes.size(); ++c)
     for (std::size_t i = 0; i < n; ++i) planes[c][i] = labels[i] == c + 1 ? 1.0f : 0.0f;

@@ -11,6 +11,7 @@
 
 #include "core/learn/explanation.h"
 #include "core/learn/model.h"
+#include "core/pixel/label.h"
 
 namespace chalcedony {
 
@@ -42,8 +43,8 @@ class Classifier {
   /// Shape     one plane for each feature of features_of(model.features), divided as the model
   ///           says and padded as in planes.h; `labels` and flags have room for n rounded up to
   ///           the padding
-  virtual void classify(const std::vector<const float*>& features, std::size_t n,
-                        std::uint8_t* labels, const PixelFlags& flags = {}) const = 0;
+  virtual void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
+                        const PixelFlags& flags = {}) const = 0;
 
   /// Writes for each of n pixels how far it lies from each class, in the method's own measure.
   ///

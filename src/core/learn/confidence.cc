@@ -11,7 +11,7 @@ ConfidenceMeter::ConfidenceMeter(const Classifier& classifier)
 }
 
 void ConfidenceMeter::measure(const std::vector<const float*>& features, std::size_t n,
-                              const std::uint8_t* labels, float* confidence) {
+                              const Label* labels, float* confidence) {
   if (classifier_.knows_likelihood()) {
     classifier_.probabilities(features, n, planes_);
     for (std::size_t i = 0; i < n; ++i)

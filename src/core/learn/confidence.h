@@ -20,7 +20,7 @@ class ConfidenceMeter {
   explicit ConfidenceMeter(const Classifier& classifier);
 
   /// Shape     `features` as of Classifier::classify(), which found the `labels`
-  void measure(const std::vector<const float*>& features, std::size_t n, const std::uint8_t* labels,
+  void measure(const std::vector<const float*>& features, std::size_t n, const Label* labels,
                float* confidence);
 
  private:

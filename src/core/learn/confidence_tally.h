@@ -7,6 +7,8 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/pixel/label.h"
+
 namespace chalcedony {
 
 /// Counts confidences in steps of a tenth of a percent.
@@ -15,7 +17,7 @@ class ConfidenceTally {
   explicit ConfidenceTally(std::size_t classes = 0) : classes_(classes) {}
 
   /// A pixel of class number `label` (1 is the first), 0-1.
-  void add(std::uint8_t label, float confidence) {
+  void add(Label label, float confidence) {
     ++classes_[label - 1u][static_cast<std::size_t>(std::lround(confidence * kSteps))];
   }
   ConfidenceTally& operator+=(const ConfidenceTally& other) {

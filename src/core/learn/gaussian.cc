@@ -50,7 +50,7 @@ HWY_INLINE hn::Vec<D> score(Size size, D d, const float* const* features, std::s
 }
 
 void best_gaussians(const std::vector<const float*>& features, const std::vector<float>& numbers,
-                    const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
+                    const ScoreLimits& limits, std::size_t n, Label* labels,
                     const PixelFlags& flags) {
   const std::size_t per_class = numbers.size() / limits.accepted.size();
   const float* const* planes = features.data();
@@ -156,7 +156,7 @@ class Gaussians : public Classifier {
     });
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+  void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
                 const PixelFlags& flags) const override {
     HWY_DYNAMIC_DISPATCH(best_gaussians)(features, numbers_, limits_, n, labels, flags);
   }

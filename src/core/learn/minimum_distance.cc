@@ -28,7 +28,7 @@ HWY_INLINE hn::Vec<D> squared_distance(Size, D d, const float* const* features, 
 
 // `means` holds the means of class 1, then of class 2, ...
 void nearest_means(const std::vector<const float*>& features, const std::vector<float>& means,
-                   const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
+                   const ScoreLimits& limits, std::size_t n, Label* labels,
                    const PixelFlags& flags) {
   const float* const* planes = features.data();
   const std::size_t count = features.size();
@@ -69,7 +69,7 @@ class MinimumDistance : public Classifier {
       for (const double mean : c.statistics.mean) means_.push_back(static_cast<float>(mean));
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+  void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
                 const PixelFlags& flags) const override {
     HWY_DYNAMIC_DISPATCH(nearest_means)(features, means_, limits_, n, labels, flags);
   }

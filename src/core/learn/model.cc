@@ -19,13 +19,13 @@ std::vector<std::string> map_colors(const Model& model) {
   return colors;
 }
 
-std::vector<std::uint8_t> class_numbers(const Model& model) {
+std::vector<Label> class_numbers(const Model& model) {
   const std::vector<MapClass> classes = map_classes(model);
-  std::vector<std::uint8_t> numbers;
+  std::vector<Label> numbers;
   for (const ModelClass& c : model.classes) {
     const auto at = std::find_if(classes.begin(), classes.end(),
                                  [&](const MapClass& one) { return one.name == c.name; });
-    numbers.push_back(static_cast<std::uint8_t>(at - classes.begin() + 1));
+    numbers.push_back(static_cast<Label>(at - classes.begin() + 1));
   }
   return numbers;
 }

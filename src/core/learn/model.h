@@ -12,6 +12,7 @@
 #include "core/learn/class_statistics.h"
 #include "core/learn/features.h"
 #include "core/learn/sample_shape.h"
+#include "core/pixel/label.h"
 
 namespace chalcedony {
 
@@ -45,7 +46,7 @@ struct Model {
   std::vector<double> divisors = {};  // of each feature, before distances; empty for none
   double box_spread = 0;      // of boxes: standard deviations to both sides; 0: the samples' range
   std::size_t neighbors = 0;  // of nearest-neighbor: how many vote
-  std::vector<ModelClass> classes;  // at most 255
+  std::vector<ModelClass> classes;  // at most kMostClasses
   std::vector<TrainingPicture> trained_on;
 };
 
@@ -63,7 +64,7 @@ std::vector<MapClass> map_classes(const Model& model);
 std::vector<std::string> map_colors(const Model& model);
 
 /// For each entry of `classes` the number of its class in a map, 1 for the first.
-std::vector<std::uint8_t> class_numbers(const Model& model);
+std::vector<Label> class_numbers(const Model& model);
 
 /// The same model with its statistics divided as its features are.
 Model scaled(const Model& model);

@@ -52,7 +52,7 @@ class NearestNeighbor : public Classifier {
     all_.build();
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+  void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
                 const PixelFlags& flags) const override {
     if (flags.contested) std::fill_n(flags.contested, n, std::uint8_t{0});
     Room room(*this);
@@ -62,7 +62,7 @@ class NearestNeighbor : public Classifier {
       if (!room.take(features, i)) continue;
       const std::size_t winner = vote(room);
       const float first = distance_in(room.search.found, winner);
-      if (-first >= limits_.accepted[winner]) labels[i] = static_cast<std::uint8_t>(winner + 1);
+      if (-first >= limits_.accepted[winner]) labels[i] = static_cast<Label>(winner + 1);
       if (flags.far) flags.far[i] = is_far(room);
     }
   }

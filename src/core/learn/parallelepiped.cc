@@ -37,7 +37,7 @@ HWY_INLINE hn::Vec<D> out_of_middle(Size, D d, const float* const* features, std
 }
 
 void nearest_boxes(const std::vector<const float*>& features, const std::vector<float>& boxes,
-                   const ScoreLimits& limits, std::size_t n, std::uint8_t* labels,
+                   const ScoreLimits& limits, std::size_t n, Label* labels,
                    const PixelFlags& flags) {
   const float* const* planes = features.data();
   const std::size_t count = features.size();
@@ -102,7 +102,7 @@ class Parallelepiped : public Classifier {
     for (float& accepted : limits_.accepted) accepted = std::max(accepted, -1.0f);
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+  void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
                 const PixelFlags& flags) const override {
     HWY_DYNAMIC_DISPATCH(nearest_boxes)(features, boxes_, limits_, n, labels, flags);
   }

@@ -1,6 +1,5 @@
 #include "core/learn/sample_matrix.h"
 
-#include <cstdint>
 #include <vector>
 
 namespace chalcedony {
@@ -9,7 +8,7 @@ ErrorMatrix sample_matrix(const Classifier& classifier, const Model& model,
                           const SampleTable& samples) {
   const std::size_t classes = model.classes.size();
   ErrorMatrix matrix(classes + 1, classes);
-  std::vector<std::uint8_t> labels(kBlockPixels + kPlanePadding);
+  std::vector<Label> labels(kBlockPixels + kPlanePadding);
   for (std::size_t c = 0; c < classes; ++c) {
     const ClassSamples& own = samples.of(c);
     for_each_sample_block(

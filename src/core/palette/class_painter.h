@@ -22,8 +22,9 @@ class ClassPainter {
     for (const std::string& color : colors) colors_.push_back(css_color(color).in(spaces::kSrgb));
   }
 
-  /// sRGB planes in 0-255 of n pixels, at most kBlockPixels.
-  ConstPlanes paint(const std::uint8_t* labels, std::size_t n) {
+  /// sRGB planes in 0-255 of n pixels, at most kBlockPixels, with numbers of any size.
+  template <class Number>
+  ConstPlanes paint(const Number* labels, std::size_t n) {
     for (std::size_t c = 0; c < 3; ++c)
       for (std::size_t i = 0; i < n; ++i)
         planes_.plane(c)[i] = static_cast<float>(colors_[labels[i]][c]);

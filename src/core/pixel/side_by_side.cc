@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/pixel/isolated_loop.h"
+#include "core/pixel/label.h"
 
 namespace chalcedony {
 namespace {
@@ -18,11 +19,10 @@ class WideLabels : public RowSource {
   const RasterShape& shape() const override { return shape_; }
   void rewind() override { narrow_->rewind(); }
   void read_rows(std::uint32_t count, std::byte* rows) override {
-    auto* wide = reinterpret_cast<std::uint16_t*>(rows);
+    auto* wide = reinterpret_cast<Label*>(rows);
     for (std::uint32_t r = 0; r < count; ++r, wide += shape_.width) {
       narrow_->read_rows(1, row_.data());
-      std::transform(row_.begin(), row_.end(), wide,
-                     [](std::byte b) { return std::to_integer<std::uint16_t>(b); });
+      read_labels(row_.data(), row_.size(), SampleType::kU8, wide);
     }
   }
 

@@ -11,7 +11,7 @@
 namespace chalcedony {
 
 struct GridRegion {
-  std::uint8_t label = 0;
+  Label label = 0;
   std::uint64_t pixels = 0;
   bool at_edge = false;  // touches the edge of the picture
 };

@@ -101,7 +101,7 @@ RegionMeasures RegionMeter::Sums::measures(std::uint32_t picture_width,
 RegionMeter::RegionMeter(std::uint32_t width, std::uint32_t height, Connectivity connectivity)
     : width_(width), height_(height), linker_(width, connectivity) {}
 
-void RegionMeter::add_row(const std::uint8_t* labels) {
+void RegionMeter::add_row(const Label* labels) {
   const auto& runs = linker_.add_row(labels, [&](const RegionRun& above, const RegionRun& run) {
     sums_[above.part].add_link(above, run);
   });

@@ -13,7 +13,7 @@ namespace chalcedony {
 /// Lengths in pixels, positions with (0.5, 0.5) as the center of the first pixel; docs/regions.md
 /// has the formulas.
 struct RegionMeasures {
-  std::uint8_t label = 0;
+  Label label = 0;
   std::uint64_t pixels = 0;
   double center_x = 0, center_y = 0;
   std::uint32_t left = 0, top = 0, width = 0, height = 0;  // the bounding box
@@ -32,7 +32,7 @@ class RegionMeter {
  public:
   RegionMeter(std::uint32_t width, std::uint32_t height, Connectivity connectivity);
 
-  void add_row(const std::uint8_t* labels);
+  void add_row(const Label* labels);
 
   /// The measures of every region, in the order of their first pixels. Call once, after the last
   /// row.
@@ -45,7 +45,7 @@ class RegionMeter {
  private:
   /// What adds up over the parts of a region.
   struct Sums {
-    std::uint8_t label = 0;
+    Label label = 0;
     std::uint64_t pixels = 0, runs = 0, links = 0;
     double x = 0, y = 0, xx = 0, yy = 0, xy = 0;       // of the centers of pixels
     std::uint64_t below = 0, falling = 0, rising = 0;  // pairs of pixels one below the other

@@ -8,7 +8,7 @@ namespace chalcedony {
 RunLinker::RunLinker(std::uint32_t width, Connectivity connectivity, bool with_zero)
     : width_(width), connectivity_(connectivity), with_zero_(with_zero), finder_(width) {}
 
-void RunLinker::start_row(const std::uint8_t* labels) {
+void RunLinker::start_row(const Label* labels) {
   if (started_) ++y_;
   started_ = true;
   std::swap(runs_, above_);

@@ -6,6 +6,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/pixel/label.h"
 #include "core/pixel/label_runs.h"
 
 namespace chalcedony {
@@ -17,7 +18,7 @@ struct RegionRun {
   std::uint32_t y = 0;
   std::uint32_t begin = 0;
   std::uint32_t end = 0;
-  std::uint8_t label = 0;
+  Label label = 0;
   std::uint32_t part = 0;  // parts of one region are joined as rows come; see region_numbers()
 };
 
@@ -33,7 +34,7 @@ class RunLinker {
   /// Takes the next row and returns its runs from the left. `touch(above, run)` is called for
   /// every run of the row before that a run touches, after the two are one region.
   template <class Touch>
-  const std::vector<RegionRun>& add_row(const std::uint8_t* labels, Touch&& touch) {
+  const std::vector<RegionRun>& add_row(const Label* labels, Touch&& touch) {
     start_row(labels);
     std::size_t first = 0;
     for (RegionRun& run : runs_) {
@@ -55,7 +56,7 @@ class RunLinker {
     }
     return runs_;
   }
-  const std::vector<RegionRun>& add_row(const std::uint8_t* labels) {
+  const std::vector<RegionRun>& add_row(const Label* labels) {
     return add_row(labels, [](const RegionRun&, const RegionRun&) {});
   }
 
@@ -65,7 +66,7 @@ class RunLinker {
   std::vector<std::uint32_t> region_numbers();
 
  private:
-  void start_row(const std::uint8_t* labels);
+  void start_row(const Label* labels);
   std::uint32_t new_part();
   /// The part that stands for the region this one belongs to: the first of its parts.
   std::uint32_t first_part(std::uint32_t part);

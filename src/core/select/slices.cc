@@ -21,7 +21,7 @@ class Slicer : public Classifier {
     }
   }
 
-  void classify(const std::vector<const float*>& features, std::size_t n, std::uint8_t* labels,
+  void classify(const std::vector<const float*>& features, std::size_t n, Label* labels,
                 const PixelFlags& flags) const override {
     for (std::size_t i = 0; i < n; ++i)
       labels[i] = is_hue_ ? label_of_hue(features[0][i], features[1][i]) : label_of(features[0][i]);
@@ -52,21 +52,21 @@ class Slicer : public Classifier {
     }
   };
 
-  std::uint8_t label_of(float value) const {
+  Label label_of(float value) const {
     for (std::size_t s = 0; s < limits_.size(); ++s)
       if (limits_[s].holds(value)) return numbers_[s];
     return 0;
   }
 
   /// Features of a hue are its cosine and sine times chroma; both are 0 without hue.
-  std::uint8_t label_of_hue(float cosine, float sine) const {
+  Label label_of_hue(float cosine, float sine) const {
     if (cosine == 0 && sine == 0) return 0;
     const float degrees = std::atan2(sine, cosine) * (180 / std::numbers::pi_v<float>);
     return label_of(degrees < 0 ? degrees + 360 : degrees);
   }
 
   bool is_hue_;
-  std::vector<std::uint8_t> numbers_;  // slices of one name are one class
+  std::vector<Label> numbers_;  // slices of one name are one class
   std::vector<Limits> limits_;
 };
 

@@ -15,8 +15,7 @@ constexpr std::size_t kRowsPerTask = 64;
 /// and their sums slide along.
 class MajorityRows {
  public:
-  MajorityRows(const LabelGrid& from, std::uint32_t radius,
-               const std::vector<std::uint8_t>& classes)
+  MajorityRows(const LabelGrid& from, std::uint32_t radius, const std::vector<Label>& classes)
       : from_(from),
         radius_(radius),
         classes_(classes),
@@ -40,7 +39,7 @@ class MajorityRows {
  private:
   /// `by` is 1, or all ones to take 1 away.
   void add_row(std::size_t y, std::uint32_t by) {
-    const std::uint8_t* const row = from_.row(y);
+    const Label* const row = from_.row(y);
     for (std::size_t c = 0; c < classes_.size(); ++c)
       for (std::size_t x = 0; x < from_.width; ++x)
         columns_[c][x] += row[x] == classes_[c] ? by : 0u;
@@ -48,7 +47,7 @@ class MajorityRows {
 
   void pick(std::size_t y) {
     std::fill(best_count_.begin(), best_count_.end(), 0u);
-    const std::uint8_t* const own = from_.row(y);
+    const Label* const own = from_.row(y);
     for (std::size_t c = 0; c < classes_.size(); ++c) {
       const auto& columns = columns_[c];
       std::uint32_t sum = 0;
@@ -69,9 +68,9 @@ class MajorityRows {
 
   const LabelGrid& from_;
   std::size_t radius_;
-  const std::vector<std::uint8_t>& classes_;
+  const std::vector<Label>& classes_;
   std::vector<std::vector<std::uint32_t>> columns_;  // of each class
-  std::vector<std::uint8_t> best_;
+  std::vector<Label> best_;
   std::vector<std::uint32_t> best_count_;
 };
 
@@ -79,7 +78,7 @@ class MajorityRows {
 
 void majority(LabelGrid& grid, std::uint32_t radius) {
   const LabelGrid before = grid;
-  std::vector<std::uint8_t> classes = labels_in(before);
+  std::vector<Label> classes = labels_in(before);
   classes.insert(classes.begin(), 0);
   tbb::parallel_for(
       std::size_t{0}, (grid.height + kRowsPerTask - 1) / kRowsPerTask, [&](std::size_t task) {

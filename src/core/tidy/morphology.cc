@@ -8,7 +8,7 @@ namespace {
 /// One class of a grid by itself.
 class OneClass {
  public:
-  OneClass(const LabelGrid& grid, std::uint8_t label, const Element& element)
+  OneClass(const LabelGrid& grid, Label label, const Element& element)
       : grid_(grid), element_(element), on_(grid.labels.size()) {
     for (std::size_t i = 0; i < on_.size(); ++i) on_[i] = grid.labels[i] == label;
   }
@@ -35,7 +35,7 @@ class OneClass {
 template <class Work>
 void shrink_classes(LabelGrid& grid, const Element& element, const Work& work) {
   const LabelGrid before = grid;
-  for (const std::uint8_t label : labels_in(before)) {
+  for (const Label label : labels_in(before)) {
     OneClass one(before, label, element);
     work(one);
     for (std::size_t i = 0; i < grid.labels.size(); ++i)
@@ -47,7 +47,7 @@ void shrink_classes(LabelGrid& grid, const Element& element, const Work& work) {
 template <class Work>
 void grow_classes(LabelGrid& grid, const Element& element, const Work& work) {
   const LabelGrid before = grid;
-  for (const std::uint8_t label : labels_in(before)) {
+  for (const Label label : labels_in(before)) {
     OneClass one(before, label, element);
     work(one);
     for (std::size_t i = 0; i < grid.labels.size(); ++i)

@@ -1,7 +1,7 @@
 #include "core/tidy/region_steps.h"
 
 #include <algorithm>
-#include <array>
+#include <map>
 #include <numeric>
 #include <unordered_map>
 #include <vector>
@@ -11,7 +11,7 @@
 namespace chalcedony {
 namespace {
 
-void set_run(LabelGrid& grid, const RegionRun& run, std::uint8_t label) {
+void set_run(LabelGrid& grid, const RegionRun& run, Label label) {
   std::fill(grid.row(run.y) + run.begin, grid.row(run.y) + run.end, label);
 }
 
@@ -22,16 +22,23 @@ void drop_regions(LabelGrid& grid, const RegionMap& map, const Goes& goes) {
     if (goes(run.part)) set_run(grid, run, 0);
 }
 
-/// Sides that the pixels of a run share with each class.
-void count_sides(const LabelGrid& grid, const RegionRun& run,
-                 std::array<std::uint32_t, 256>& sides) {
-  const std::uint8_t* const row = grid.row(run.y);
+/// How many sides of its pixels a region shares with each class.
+using Sides = std::map<Label, std::uint32_t>;
+
+void count_sides(const LabelGrid& grid, const RegionRun& run, Sides& sides) {
+  const Label* const row = grid.row(run.y);
   if (run.begin > 0) ++sides[row[run.begin - 1]];
   if (run.end < grid.width) ++sides[row[run.end]];
   for (std::uint32_t x = run.begin; x < run.end; ++x) {
     if (run.y > 0) ++sides[row[x - std::ptrdiff_t{grid.width}]];
     if (run.y + 1 < grid.height) ++sides[row[x + grid.width]];
   }
+}
+
+/// The class with most sides, of several the lowest.
+Label commonest(const Sides& sides) {
+  const auto fewer = [](const auto& a, const auto& b) { return a.second < b.second; };
+  return std::max_element(sides.begin(), sides.end(), fewer)->first;
 }
 
 }  // namespace
@@ -47,14 +54,12 @@ void fill_holes(LabelGrid& grid, std::uint64_t most) {
       if (is_hole(run.part)) set_run(grid, run, classes.empty() ? 0 : classes[0]);
     return;
   }
-  std::unordered_map<std::uint32_t, std::array<std::uint32_t, 256>> sides;
+  std::unordered_map<std::uint32_t, Sides> sides;
   for (const RegionRun& run : map.runs)
     if (is_hole(run.part)) count_sides(grid, run, sides[run.part]);
   for (const RegionRun& run : map.runs) {
     if (!is_hole(run.part)) continue;
-    const auto& own = sides[run.part];
-    set_run(grid, run,
-            static_cast<std::uint8_t>(std::max_element(own.begin() + 1, own.end()) - own.begin()));
+    set_run(grid, run, commonest(sides[run.part]));
   }
 }
 
@@ -70,7 +75,7 @@ void keep_largest(LabelGrid& grid, std::uint64_t count) {
   std::stable_sort(order.begin(), order.end(), [&](std::uint32_t a, std::uint32_t b) {
     return map.regions[a].pixels > map.regions[b].pixels;
   });
-  std::array<std::uint64_t, 256> kept{};
+  std::unordered_map<Label, std::uint64_t> kept;
   std::vector<bool> stays(map.regions.size());
   for (const std::uint32_t region : order)
     stays[region] = kept[map.regions[region].label]++ < count;

@@ -171,7 +171,7 @@ void apply_step(LabelGrid& grid, const TidyStep& step) {
     case Kind::kClearEdge:
       return clear_edge(grid);
     case Kind::kInvert:
-      for (std::uint8_t& label : grid.labels) label ^= 1;
+      for (Label& label : grid.labels) label ^= 1;
       return;
   }
 }

@@ -35,7 +35,7 @@ Model bell_model(const std::string& method, std::vector<ModelClass> classes,
 unsigned label_of(const Model& model, float value) {
   PlaneBuffer plane(1);
   plane.plane(0)[0] = value;
-  std::vector<std::uint8_t> labels(kPlanePadding);
+  std::vector<Label> labels(kPlanePadding);
   make_classifier(model)->classify({plane.plane(0)}, 1, labels.data());
   return labels[0];
 }
@@ -84,7 +84,7 @@ TEST_CASE("both methods agree with the plain formulas in double", "[core][learn]
       planes.plane(f)[i] = static_cast<float>(30 * normal(random));
   for (const char* method : {"mahalanobis", "maximum-likelihood"}) {
     const Model model = bell_model(method, classes, "lab");
-    std::vector<std::uint8_t> labels(kBlockPixels);
+    std::vector<Label> labels(kBlockPixels);
     make_classifier(model)->classify({planes.plane(0), planes.plane(1), planes.plane(2)}, n,
                                      labels.data());
     std::size_t wrong = 0;
@@ -123,7 +123,7 @@ TEST_CASE("maximum likelihood comes within a point of the Bayes rate", "[core][l
   }
   const auto classifier = make_classifier(bell_model("maximum-likelihood", classes));
   PlaneBuffer plane(1);
-  std::vector<std::uint8_t> labels(kBlockPixels);
+  std::vector<Label> labels(kBlockPixels);
   std::size_t right = 0, points = 0;
   while (points < 1'000'000) {
     for (std::size_t i = 0; i < kBlockPixels; ++i)

@@ -162,7 +162,7 @@ TEST_CASE("minimum distance picks the nearest mean, the lowest class on ties",
       planes.plane(f)[i] = static_cast<float>(random() % 2000) / 10.0f - 100.0f;
   for (std::size_t f = 0; f < 3; ++f) planes.plane(f)[7] = static_cast<float>(means[2][f]);
   planes.plane(1)[9] = std::nanf("");
-  std::vector<std::uint8_t> labels(kBlockPixels + kPlanePadding);
+  std::vector<Label> labels(kBlockPixels + kPlanePadding);
   const auto classifier = make_classifier(model);
   classifier->classify({planes.plane(0), planes.plane(1), planes.plane(2)}, n, labels.data());
   CHECK(labels[7] == 3);

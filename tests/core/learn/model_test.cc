@@ -34,7 +34,7 @@ Model line_model(const std::string& method, const std::vector<double>& means) {
 std::vector<unsigned> labels_of(const Model& model, const std::vector<float>& values) {
   PlaneBuffer plane(1);
   std::copy(values.begin(), values.end(), plane.plane(0));
-  std::vector<std::uint8_t> labels(values.size() + kPlanePadding);
+  std::vector<Label> labels(values.size() + kPlanePadding);
   make_classifier(model)->classify({plane.plane(0)}, values.size(), labels.data());
   return {labels.begin(), labels.begin() + static_cast<std::ptrdiff_t>(values.size())};
 }
@@ -60,7 +60,7 @@ TEST_CASE("entries of one name are one class", "[core][learn]") {
   const auto classes = map_classes(model);
   REQUIRE(classes.size() == 3);
   CHECK(classes[0].name == "ends");
-  CHECK(class_numbers(model) == std::vector<std::uint8_t>{1, 2, 3, 1});
+  CHECK(class_numbers(model) == std::vector<Label>{1, 2, 3, 1});
   CHECK(labels_of(model, {1, 11, 19, 33}) == std::vector<unsigned>{1, 2, 3, 1});
   // 10 black pixels and 40 white ones make 0.8 of the way in oklab lightness.
   CHECK(classes[0].color == css_hex({&spaces::kOklab, {0.8, 0, 0}}));

@@ -81,7 +81,7 @@ TEST_CASE("nearest neighbors are those of a search through all samples", "[core]
     for (std::size_t f = 0; f < 3; ++f)
       planes.plane(f)[i] = static_cast<float>(value(random)) / (i % 2 ? 1.0f : 3.0f);
   const std::vector<const float*> features{planes.plane(0), planes.plane(1), planes.plane(2)};
-  std::vector<std::uint8_t> labels(n + kPlanePadding);
+  std::vector<Label> labels(n + kPlanePadding);
   classifier->classify(features, n, labels.data());
   classifier->distances(features, n, {distances.plane(0), distances.plane(1), distances.plane(2)});
   classifier->probabilities(features, n, {shares.plane(0), shares.plane(1), shares.plane(2)});

@@ -45,7 +45,8 @@ Answer answer(const Model& model, const std::vector<float>& pixel) {
     planes.plane(f)[0] = pixel[f];
     features.push_back(planes.plane(f));
   }
-  std::vector<std::uint8_t> labels(kPlanePadding), contested(kPlanePadding);
+  std::vector<Label> labels(kPlanePadding);
+  std::vector<std::uint8_t> contested(kPlanePadding);
   const auto classifier = make_classifier(model);
   classifier->classify(features, 1, labels.data(), {nullptr, contested.data()});
   return {labels[0], contested[0]};

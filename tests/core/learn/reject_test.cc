@@ -58,7 +58,10 @@ struct Grid {
   }
 };
 
-std::vector<std::uint8_t> room() { return std::vector<std::uint8_t>(kPixels + kPlanePadding); }
+template <class Value>
+std::vector<Value> room() {
+  return std::vector<Value>(kPixels + kPlanePadding);
+}
 
 }  // namespace
 
@@ -68,7 +71,8 @@ TEST_CASE("a share of samples to accept means the same for every method", "[core
   const SampleTable samples = clouds();
   const Model model = trained(method, samples);
   const Grid grid;
-  auto plain = room(), strict = room(), far = room();
+  auto plain = room<Label>(), strict = room<Label>();
+  auto far = room<std::uint8_t>();
   PlaneBuffer distances(2);
   const auto classifier = make_classifier(model);
   classifier->classify(grid.planes, kPixels, plain.data(), {far.data(), nullptr});
@@ -95,7 +99,7 @@ TEST_CASE("a share of samples to accept means the same for every method", "[core
   for (const double percent : kReachPercents) {
     std::size_t kept = 0;
     for_each_sample_block(samples.of(0), {}, [&](std::size_t, std::size_t n, const auto& planes) {
-      std::vector<std::uint8_t> labels(n + kPlanePadding);
+      std::vector<Label> labels(n + kPlanePadding);
       make_classifier(model, percent)->classify(planes, n, labels.data());
       for (std::size_t i = 0; i < n; ++i) kept += labels[i] != 0;
     });
@@ -110,7 +114,7 @@ TEST_CASE("boxes reject by nature and what is asked besides", "[core][learn]") {
   const SampleTable samples = clouds();
   const Model model = trained("parallelepiped", samples);
   const Grid grid;
-  auto plain = room(), strict = room();
+  auto plain = room<Label>(), strict = room<Label>();
   PlaneBuffer distances(2);
   make_classifier(model)->classify(grid.planes, kPixels, plain.data());
   make_classifier(model, 90)->classify(grid.planes, kPixels, strict.data());
@@ -131,7 +135,8 @@ TEST_CASE("a model that does not know its reach cannot reject", "[core][learn]")
   model.classes[1].reach.clear();
   CHECK_THROWS_WITH(make_classifier(model, 95),
                     Catch::Contains("does not know how far its samples reach"));
-  auto labels = room(), far = room();
+  auto labels = room<Label>();
+  auto far = room<std::uint8_t>();
   const Grid grid;
   make_classifier(model)->classify(grid.planes, kPixels, labels.data(), {far.data(), nullptr});
   CHECK(std::count(far.begin(), far.end(), 1) == 0);
@@ -142,7 +147,7 @@ TEST_CASE("the explanation comes to the classifier's decision", "[core][learn]")
                                       "maximum-likelihood", "nearest-neighbor");
   const Model model = trained(method, clouds());
   const Grid grid;
-  auto labels = room();
+  auto labels = room<Label>();
   PlaneBuffer distances(2), shares(2);
   const auto classifier = make_classifier(model);
   classifier->classify(grid.planes, kPixels, labels.data());
@@ -169,7 +174,7 @@ TEST_CASE("the explanation comes to the classifier's decision", "[core][learn]")
 TEST_CASE("confidence is a probability or a margin", "[core][learn]") {
   const SampleTable samples = clouds();
   const Grid grid;
-  auto labels = room();
+  auto labels = room<Label>();
   std::vector<float> confidence(kPixels + kPlanePadding);
   PlaneBuffer planes(2);
   const auto gaussian = make_classifier(trained("maximum-likelihood", samples));

@@ -14,7 +14,7 @@ std::vector<int> labels_of(const Channel& channel, const std::vector<Slice>& sli
   const std::size_t n = first.size();
   first.resize(n + kPlanePadding);
   second.resize(n + kPlanePadding);
-  std::vector<std::uint8_t> labels(n + kPlanePadding);
+  std::vector<Label> labels(n + kPlanePadding);
   make_slicer(channel, slices)->classify({first.data(), second.data()}, n, labels.data());
   return {labels.begin(), labels.begin() + static_cast<std::ptrdiff_t>(n)};
 }

@@ -75,9 +75,10 @@ bool is_within(const LabelGrid& small, const LabelGrid& large) {
 TEST_CASE("dilation is what a window for every pixel gives", "[core][tidy]") {
   for (unsigned seed = 1; seed <= 4; ++seed) {
     const LabelGrid grid = random_grid(33, 21, seed, 1, seed % 2 ? 0.97 : 0.6);
+    const Flags on(grid.labels.begin(), grid.labels.end());
     for (const Element& e : some_elements()) {
       INFO("shape " << static_cast<int>(e.shape) << " radius " << e.radius << " angle " << e.angle);
-      CHECK(reached(grid.labels, 33, 21, e) == plain_reached(grid.labels, 33, 21, e));
+      CHECK(reached(on, 33, 21, e) == plain_reached(on, 33, 21, e));
     }
   }
   const Flags none(33 * 21);
@@ -171,7 +172,7 @@ TEST_CASE("majority is what counting every box gives", "[core][tidy]") {
           for (int px = std::max(0, x - r); px <= std::min(49, x + r); ++px)
             ++counts[grid.row(static_cast<std::size_t>(py))[px]];
         const int most = *std::max_element(counts.begin(), counts.end());
-        const std::uint8_t own = grid.row(static_cast<std::size_t>(y))[x];
+        const Label own = grid.row(static_cast<std::size_t>(y))[x];
         const int expected =
             counts[own] == most
                 ? own
