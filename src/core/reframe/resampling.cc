@@ -75,12 +75,4 @@ std::vector<Taps> taps_along(std::uint32_t in, std::uint32_t out, Interpolation 
   return taps;
 }
 
-std::array<float, 4> bicubic_weights(double t) {
-  // Keys' cubic at 1 + t, t, 1 - t and 2 - t, multiplied out.
-  const double second = (1.5 * t - 2.5) * t * t + 1, third = ((-1.5 * t + 2) * t + 0.5) * t;
-  const double first = ((-0.5 * t + 1) * t - 0.5) * t, last = (0.5 * t - 0.5) * t * t;
-  return {static_cast<float>(first), static_cast<float>(second), static_cast<float>(third),
-          static_cast<float>(last)};
-}
-
 }  // namespace chalcedony

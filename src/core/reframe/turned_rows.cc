@@ -82,25 +82,80 @@ void TurnedRows::read_rows(std::uint32_t count, std::byte* rows) {
   next_row_ += count;
 }
 
-/// Each new pixel's center is turned back to where it lies in the old picture.
+/// The new pixels of row y lie along a line in the old picture.
+PictureLine TurnedRows::line_of_row(std::uint32_t y) const {
+  const double down = y + 0.5 - to_.shape.height / 2.0, across = 0.5 - to_.shape.width / 2.0;
+  return {across * cosine_ + down * sine_ + (from_.shape.width - 1) / 2.0,
+          down * cosine_ - across * sine_ + (from_.shape.height - 1) / 2.0, cosine_, -sine_};
+}
+
 template <class Sample>
 void TurnedRows::make_row(std::uint32_t y, Sample* out) const {
-  const double down = y + 0.5 - to_.shape.height / 2.0;
-  for (std::uint32_t x = 0; x < to_.shape.width; ++x, out += to_.shape.channels) {
-    const double across = x + 0.5 - to_.shape.width / 2.0;
-    const double old_x = across * cosine_ + down * sine_ + from_.shape.width / 2.0;
-    const double old_y = down * cosine_ - across * sine_ + from_.shape.height / 2.0;
-    if (turn_.nearest) {
-      take_nearest(old_x, old_y, out);
-    } else {
-      take_bicubic(old_x, old_y, out);
+  const PictureLine line = line_of_row(y);
+  const std::uint32_t width = to_.shape.width;
+  const auto make = [&](std::uint32_t first, std::uint32_t last) {
+    for (std::uint32_t x = first; x < last; ++x) {
+      const double old_x = line.x + x * line.step_x, old_y = line.y + x * line.step_y;
+      Sample* const pixel = out + std::size_t{x} * to_.shape.channels;
+      turn_.nearest ? take_nearest(old_x, old_y, pixel) : take_bicubic(old_x, old_y, pixel);
     }
+  };
+  if (turn_.nearest || from_.alpha != AlphaKind::kNone) return make(0, width);
+  // Those that see nothing of the old picture, those that see its edge, and all others.
+  const PixelRange some = pixels_within(line, -2, {0, width}), all = pixels_within(line, 1, some);
+  make_outside(0, some.first, out);
+  make(some.first, all.first);
+  make_inside(line, all, out);
+  make(all.last, some.last);
+  make_outside(some.last, width, out);
+}
+
+/// The new pixels of a range that lie so far within the old picture, beyond the centers of its
+/// outer pixels.
+TurnedRows::PixelRange TurnedRows::pixels_within(const PictureLine& line, double margin,
+                                                 PixelRange range) const {
+  const double right = from_.shape.width - 1 - margin, bottom = from_.shape.height - 1 - margin;
+  const auto is_within = [&](std::uint32_t i) {
+    const double x = line.x + i * line.step_x, y = line.y + i * line.step_y;
+    return x >= margin && y >= margin && x < right && y < bottom;
+  };
+  while (range.first < range.last && !is_within(range.first)) ++range.first;
+  while (range.first < range.last && !is_within(range.last - 1)) --range.last;
+  return range;
+}
+
+template <class Sample>
+void TurnedRows::make_outside(std::uint32_t first, std::uint32_t last, Sample* row) const {
+  const auto most = static_cast<float>(from_.full_scale);
+  const std::size_t channels = to_.shape.channels, colors = from_.color_channels();
+  std::array<Sample, 4> pixel{};
+  if (turn_.fill) {
+    for (std::size_t c = 0; c < colors; ++c) pixel[c] = stored<Sample>(fill_[c], most);
+    if (channels > colors) pixel[colors] = stored<Sample>(most, most);
   }
+  for (std::size_t i = first; i < last; ++i)
+    std::copy_n(pixel.begin(), channels, row + i * channels);
+}
+
+template <class Sample>
+void TurnedRows::make_inside(PictureLine line, PixelRange range, Sample* row) const {
+  const auto most = static_cast<float>(from_.full_scale);
+  const std::size_t channels = to_.shape.channels;
+  Sample* const out = row + range.first * channels;
+  const std::size_t n = range.last - range.first;
+  line.x += range.first * line.step_x;
+  line.y += range.first * line.step_y;
+  bicubic_line(samples_.data(), from_.shape, line, n, most, channels,
+               reinterpret_cast<std::byte*>(out));
+  if (to_.alpha == AlphaKind::kNone) return;
+  for (std::size_t i = 0; i < n; ++i) out[i * channels + channels - 1] = stored<Sample>(most, most);
 }
 
 template <class Sample>
 void TurnedRows::take_nearest(double x, double y, Sample* out) const {
   const RasterShape& shape = from_.shape;
+  x += 0.5;
+  y += 0.5;
   const bool inside = x >= 0 && y >= 0 && x < shape.width && y < shape.height;
   const auto* const old = reinterpret_cast<const Sample*>(samples_.data());
   const std::size_t pixel =
@@ -109,41 +164,14 @@ void TurnedRows::take_nearest(double x, double y, Sample* out) const {
     out[c] = inside ? old[pixel * shape.channels + c] : Sample{0};
 }
 
-/// All sixteen pixels lie inside and are opaque, as nearly everywhere.
-template <class Sample>
-void TurnedRows::take_inside(std::size_t first, const std::array<float, 4>& across,
-                             const std::array<float, 4>& down, Sample* out) const {
-  const std::size_t channels = from_.shape.channels;
-  const auto* row = reinterpret_cast<const Sample*>(samples_.data()) + first * channels;
-  std::array<float, 3> sum{};
-  for (std::size_t j = 0; j < 4; ++j, row += from_.shape.width * channels) {
-    for (std::size_t c = 0; c < channels; ++c) {
-      const Sample* const at = row + c;
-      sum[c] += down[j] * (across[0] * static_cast<float>(at[0]) +
-                           across[1] * static_cast<float>(at[channels]) +
-                           across[2] * static_cast<float>(at[2 * channels]) +
-                           across[3] * static_cast<float>(at[3 * channels]));
-    }
-  }
-  const auto most = static_cast<float>(from_.full_scale);
-  for (std::size_t c = 0; c < channels; ++c) out[c] = stored<Sample>(sum[c], most);
-  if (to_.alpha != AlphaKind::kNone) out[channels] = stored<Sample>(most, most);
-}
-
 template <class Sample>
 void TurnedRows::take_bicubic(double x, double y, Sample* out) const {
   const RasterShape& shape = from_.shape;
   const auto most = static_cast<float>(from_.full_scale);
-  const double left = std::floor(x - 0.5), top = std::floor(y - 0.5);
-  const auto across = bicubic_weights(x - 0.5 - left), down = bicubic_weights(y - 0.5 - top);
-  if (from_.alpha == AlphaKind::kNone && left >= 1 && top >= 1 && left + 2 < shape.width &&
-      top + 2 < shape.height) {
-    const auto first =
-        static_cast<std::size_t>(top - 1) * shape.width + static_cast<std::size_t>(left - 1);
-    return take_inside(first, across, down, out);
-  }
   const std::uint32_t colors = from_.color_channels();
   const float fill_lends = turn_.fill ? 1.0f : 0.0f;
+  const double left = std::floor(x), top = std::floor(y);
+  const auto across = bicubic_weights(x - left), down = bicubic_weights(y - top);
   std::array<float, 3> sum{};
   float lent = 0;
   for (int j = 0; j < 4; ++j) {

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/pixel/row_source.h"
+#include "core/reframe/bicubic_line.h"
 
 namespace chalcedony {
 
@@ -39,14 +40,22 @@ class TurnedRows : public RowSource {
   void rewind() override { next_row_ = 0; }
 
  private:
+  /// New pixels [first, last) of a row.
+  struct PixelRange {
+    std::uint32_t first, last;
+  };
+
   void load();
+  PictureLine line_of_row(std::uint32_t y) const;
+  PixelRange pixels_within(const PictureLine& line, double margin, PixelRange range) const;
   template <class Sample>
   void make_row(std::uint32_t y, Sample* out) const;
   template <class Sample>
-  void take_nearest(double x, double y, Sample* out) const;
+  void make_outside(std::uint32_t first, std::uint32_t last, Sample* row) const;
   template <class Sample>
-  void take_inside(std::size_t first, const std::array<float, 4>& across,
-                   const std::array<float, 4>& down, Sample* out) const;
+  void make_inside(PictureLine line, PixelRange range, Sample* row) const;
+  template <class Sample>
+  void take_nearest(double x, double y, Sample* out) const;
   template <class Sample>
   void take_bicubic(double x, double y, Sample* out) const;
 

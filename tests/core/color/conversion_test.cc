@@ -1,14 +1,13 @@
 // Every space against its formula in double, and back again.
 #include "core/color/conversion.h"
 
-#include <hwy/targets.h>
-
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <cstring>
 #include <random>
 
 #include "core/color/css_color.h"
+#include "tests/support/instruction_sets.h"
 #include "tests/support/plain_color.h"
 #include "tests/support/tables.h"
 
@@ -152,21 +151,16 @@ TEST_CASE("neighboring affine steps are joined, and a way to itself is no way",
 
 TEST_CASE("every instruction set gives the same bits", "[core][color][conversion][simd]") {
   const auto colors = probe_colors();
-  const std::int64_t all = hwy::SupportedTargets();
   for (const Space* space : all_spaces()) {
     const Conversion there(spaces::kSrgb, *space), back(*space, spaces::kSrgb);
     const auto first = converted(there, colors);
     const auto first_back = converted(back, first);
-    for (std::int64_t left = all; left != 0; left &= left - 1) {
-      hwy::SetSupportedTargetsForTest(left & -left);
-      hwy::GetChosenTarget().Update(hwy::SupportedTargets());
+    for_each_instruction_set([&](const char* name) {
       const auto other = converted(there, colors);
       const auto other_back = converted(back, other);
-      INFO(space->id << " on " << hwy::TargetName(left & -left));
+      INFO(space->id << " on " << name);
       CHECK(std::memcmp(first.data(), other.data(), first.size() * sizeof(Triple)) == 0);
       CHECK(std::memcmp(first_back.data(), other_back.data(), first.size() * sizeof(Triple)) == 0);
-    }
-    hwy::SetSupportedTargetsForTest(0);
-    hwy::GetChosenTarget().Update(hwy::SupportedTargets());
+    });
   }
 }

@@ -1,0 +1,29 @@
+// New pixels along a line through a picture, interpolated between the old ones.
+#ifndef CHALCEDONY_CORE_REFRAME_BICUBIC_LINE_H_
+#define CHALCEDONY_CORE_REFRAME_BICUBIC_LINE_H_
+
+#include <cstddef>
+
+#include "core/pixel/raster.h"
+
+namespace chalcedony {
+
+/// Evenly spaced places in a picture. In x and y whole numbers are the centers of pixels, 0 that of
+/// the first.
+struct PictureLine {
+  double x = 0, y = 0;            // the first place
+  double step_x = 0, step_y = 0;  // to the next
+};
+
+/// Writes the first color channels (one or three) of n new pixels that lie along a line, each from
+/// the sixteen old ones around it, clipped to 0 to `most` where samples are integers.
+///
+/// Shape     `old`: the whole picture, of at most three channels; the sixteen pixels of every place
+///           lie inside. `out`: pixels of `out_channels` samples of the same kind
+/// Source    Keys (1981), Cubic convolution interpolation for digital image processing, a = -1/2
+void bicubic_line(const std::byte* old, const RasterShape& shape, const PictureLine& line,
+                  std::size_t n, float most, std::size_t out_channels, std::byte* out);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_REFRAME_BICUBIC_LINE_H_
