@@ -7,8 +7,10 @@
 #include <random>
 
 #include "core/filter/median.h"
+#include "core/filter/median_of_few.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/mirrored.h"
+#include "tests/support/instruction_sets.h"
 #include "tests/support/pictures.h"
 
 using namespace chalcedony;
@@ -157,6 +159,40 @@ TEST_CASE("a large box on 8-bit values finds its medians by columns", "[core][fi
   std::fill_n(nothing.row(0), 35 * 35, NAN);
   window_median(nothing, window, out);
   CHECK(std::isnan(out.row(0)[0]));
+}
+
+TEST_CASE("windows of few pixels have the medians of their values", "[core][filter][simd]") {
+  std::mt19937 random(5);
+  std::vector<Element> elements;
+  for (const double radius : {0.5, 1.0, 1.5, 2.0, 2.3, 3.0, 4.0, 5.0})
+    elements.push_back({ElementShape::kDisk, radius, 0});
+  for (const double radius : {1.0, 2.0, 3.0, 4.0})
+    elements.push_back({ElementShape::kBox, radius, 0});
+  for (const Element& element : elements)
+    for (const std::size_t width :
+         {3u, 70u}) {  // less than a vector of any kind, and some with a rest
+      const Window window(element);
+      REQUIRE(window.pixels() <= kFewInWindow);
+      const std::size_t reach = window.reach();
+      Tile values(width + 2 * reach, 4 + 2 * reach), out(width, 4);
+      for (std::size_t y = 0; y < values.height(); ++y)
+        for (std::size_t x = 0; x < values.width(); ++x)
+          values.row(y)[x] = static_cast<float>(random() % 40) - 20.5f;
+      for_each_instruction_set([&](const char* name) {
+        INFO(name << ", " << window.pixels() << " pixels");
+        median_of_few(values, window, out);
+        for (std::size_t y = 0; y < 4; ++y)
+          for (std::size_t x = 0; x < width; ++x) {
+            Neighbors around;
+            for (std::size_t j = 0; j < window.rows(); ++j) {
+              const std::size_t half = window.half_width(j);
+              for (std::size_t i = reach - half; i <= reach + half; ++i)
+                around.push_back({values.row(y + j)[x + i], 0});
+            }
+            REQUIRE(out.row(y)[x] == median_of(around));
+          }
+      });
+    }
 }
 
 TEST_CASE("opening and closing are erosion and dilation in turn", "[core][filter]") {
