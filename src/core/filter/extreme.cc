@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <limits>
 #include <map>
+#include <utility>
+#include <vector>
 
 namespace chalcedony {
 namespace {
@@ -14,52 +16,60 @@ struct Greatest {
   float operator()(float a, float b) const { return a > b ? a : b; }
 };
 
-/// out[i] = the extreme of in[i] to in[i + side - 1].
-template <class Pick>
-class RunningExtreme {
- public:
-  RunningExtreme(std::size_t out_size, std::size_t side)
-      : side_(side), from_left_(out_size + side - 1), from_right_(out_size + side - 1) {}
-
-  void run(const float* in, float* out) {
-    const std::size_t n = from_left_.size();
-    for (std::size_t start = 0; start < n; start += side_) {
-      const std::size_t end = std::min(n, start + side_);
-      from_left_[start] = in[start];
-      for (std::size_t i = start + 1; i < end; ++i)
-        from_left_[i] = Pick()(from_left_[i - 1], in[i]);
-      from_right_[end - 1] = in[end - 1];
-      for (std::size_t i = end - 1; i-- > start;)
-        from_right_[i] = Pick()(from_right_[i + 1], in[i]);
-    }
-    for (std::size_t i = 0; i + side_ <= n; ++i)
-      out[i] = Pick()(from_right_[i], from_left_[i + side_ - 1]);
-  }
-
- private:
-  std::size_t side_;
-  std::vector<float> from_left_, from_right_;
-};
-
-template <class Pick>
-Tile across(const Tile& values, std::size_t reach, std::size_t half, std::size_t out_width) {
-  Tile out(out_width, values.height());
-  RunningExtreme<Pick> extreme(out_width, 2 * half + 1);
-  for (std::size_t y = 0; y < values.height(); ++y)
-    extreme.run(values.row(y) + reach - half, out.row(y));
-  return out;
-}
-
 template <class Pick>
 void pick_into(float* row, const float* other, std::size_t n) {
   for (std::size_t x = 0; x < n; ++x) row[x] = Pick()(row[x], other[x]);
 }
 
-/// The same down the columns, a whole row at a time.
+/// Of each value and the one so far ahead. What is ahead has not been written yet, so that vectors
+/// give the same.
 template <class Pick>
-void down(const Tile& values, std::size_t side, Tile& out) {
-  const std::size_t n = values.height(), width = values.width();
-  Tile from_top = values, from_bottom = values;
+void pick_ahead(float* row, std::size_t ahead, std::size_t n) {
+#pragma GCC ivdep
+  for (std::size_t x = 0; x < n; ++x) row[x] = Pick()(row[x], row[x + ahead]);
+}
+
+/// Extremes across, of windows that grow: of half the width h there are those around every pixel
+/// but the h outer ones.
+template <class Pick>
+class WideningExtremes {
+ public:
+  explicit WideningExtremes(const Tile& values) : tile_(values) {}
+
+  /// Three windows side by side or overlapping are one up to three times as wide, two are where
+  /// they overlap; so few steps reach any width.
+  void widen_to(std::size_t half) {
+    while (half_ < half) {
+      const std::size_t more = std::min(half - half_, 2 * half_ + 1);
+      const std::size_t n = tile_.width() - 2 * (half_ + more);
+      for (std::size_t y = 0; y < tile_.height(); ++y) {
+        float* const row = tile_.row(y);
+        if (more > half_) pick_ahead<Pick>(row, more, n + more);
+        pick_ahead<Pick>(row, more > half_ ? more : 2 * more, n);
+      }
+      half_ += more;
+    }
+  }
+
+  /// All of them, from the left.
+  Tile take() { return std::move(tile_); }
+  /// Of row y, the first that is so far from the side of the tile.
+  const float* from(std::size_t y, std::size_t center) const {
+    return tile_.row(y) + center - half_;
+  }
+
+ private:
+  Tile tile_;
+  std::size_t half_ = 0;
+};
+
+/// out[y] = the extremes of rows y to y + side - 1, a whole row at a time.
+///
+/// Source    van Herk (1992), Gil and Werman (1993): maxima from the start and to the end of pieces
+template <class Pick>
+void down(Tile values, std::size_t side, Tile& out) {
+  const std::size_t n = values.height(), width = out.width();
+  Tile from_bottom = values, from_top = std::move(values);
   for (std::size_t start = 0; start < n; start += side) {
     const std::size_t end = std::min(n, start + side);
     for (std::size_t y = start + 1; y < end; ++y)
@@ -76,22 +86,23 @@ void down(const Tile& values, std::size_t side, Tile& out) {
 template <class Pick>
 void extreme_in(const Tile& values, const Window& window, Tile& out) {
   const std::size_t reach = window.reach();
+  WideningExtremes<Pick> extremes(values);
   if (window.is_box()) {
-    down<Pick>(across<Pick>(values, reach, reach, out.width()), window.rows(), out);
-    return;
+    extremes.widen_to(reach);
+    return down<Pick>(extremes.take(), window.rows(), out);
   }
   // Rows of one width share their extremes across.
   std::map<std::size_t, std::vector<std::size_t>> rows_of_width;
   for (std::size_t r = 0; r < window.rows(); ++r) rows_of_width[window.half_width(r)].push_back(r);
   bool first = true;
   for (const auto& [half, rows] : rows_of_width) {
-    const Tile widened = across<Pick>(values, reach, half, out.width());
+    extremes.widen_to(half);
     for (const std::size_t r : rows) {
       for (std::size_t y = 0; y < out.height(); ++y) {
         if (first) {
-          std::copy_n(widened.row(y + r), out.width(), out.row(y));
+          std::copy_n(extremes.from(y + r, reach), out.width(), out.row(y));
         } else {
-          pick_into<Pick>(out.row(y), widened.row(y + r), out.width());
+          pick_into<Pick>(out.row(y), extremes.from(y + r, reach), out.width());
         }
       }
       first = false;

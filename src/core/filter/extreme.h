@@ -16,8 +16,6 @@ float absent_from(Extreme which);
 ///
 /// Shape     `values` is larger than `out` by the reach on all four sides
 /// Cost      a box: in the number of pixels alone; a disk: in its rows
-/// Source    van Herk (1992), Gil and Werman (1993): running extremes from both ends of segments as
-///           long as the window
 void window_extreme(const Tile& values, Extreme which, const Window& window, Tile& out);
 
 }  // namespace chalcedony
