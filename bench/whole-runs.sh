@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # Builds the benchmarks, draws a 24-megapixel picture (and one four times larger with --large) into a
-# folder, and measures whole commands against a floor that only decodes. WORK names the folder; ROWS, if set,
-# picks the rows that begin so. Without it groups of colors, and nanoseconds a pixel of what is done on every
+# folder, and measures whole commands against a floor that only decodes. WORK names the folder; COLORS says how
+# many distinct colors are drawn (300000); ROWS, if set, picks the rows that begin so. Without it groups of colors, and nanoseconds a pixel of what is done on every
 # pixel, are measured too.
 set -euo pipefail
 cd "$(dirname "$0")/.."
@@ -16,8 +16,8 @@ size=(6000 4000)
 [ "${1:-}" = "--large" ] && size=(12000 8000)
 pictures=()
 for extension in jpg png tif; do
-  picture="$work/photo-${size[0]}x${size[1]}.$extension"
-  [ -e "$picture" ] || $bin/demo/chalcedony-demo-data photo "$picture" "${size[@]}"
+  picture="$work/photo-${size[0]}x${size[1]}${COLORS:+-$COLORS}.$extension"
+  [ -e "$picture" ] || $bin/demo/chalcedony-demo-data photo "$picture" "${size[@]}" "${COLORS:-300000}"
   pictures+=("$picture")
 done
 echo "$(nproc) cores, $(sed -nE 's/^model name\s*: //p' /proc/cpuinfo | head -1)"
