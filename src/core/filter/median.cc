@@ -22,6 +22,7 @@ struct RankedTile {
   std::vector<float> values;         // in rising order
 
   const std::uint32_t* row(std::size_t y) const { return ranks.data() + y * width; }
+  float value_of(std::size_t rank) const { return rank < values.size() ? values[rank] : kNaN; }
 };
 
 bool holds_no_nan(const Tile& tile) {
@@ -30,7 +31,26 @@ bool holds_no_nan(const Tile& tile) {
                       [](float v) { return std::isnan(v); });
 }
 
-bool is_code(float v) { return v >= 0 && v < kCodes && v == std::floor(v); }
+/// Whether all values are 8-bit codes or NaN.
+bool holds_codes(const Tile& tile) {
+  const float* const first = tile.row(0);
+  return std::all_of(first, first + tile.width() * tile.height(), [](float v) {
+    return std::isnan(v) || (v >= 0 && v < kCodes && v == std::floor(v));
+  });
+}
+
+/// Of codes, which are their own ranks.
+RankedTile ranked_codes(const Tile& tile) {
+  RankedTile out;
+  out.width = tile.width();
+  for (std::size_t code = 0; code < kCodes; ++code) out.values.push_back(static_cast<float>(code));
+  const float* const first = tile.row(0);
+  const std::size_t size = tile.width() * tile.height();
+  out.ranks.resize(size);
+  std::transform(first, first + size, out.ranks.begin(),
+                 [](float v) { return std::isnan(v) ? kCodes : static_cast<std::size_t>(v); });
+  return out;
+}
 
 RankedTile ranked(const Tile& tile) {
   RankedTile out;
@@ -38,13 +58,6 @@ RankedTile ranked(const Tile& tile) {
   const float* const first = tile.row(0);
   const float* const last = first + tile.width() * tile.height();
   out.ranks.reserve(static_cast<std::size_t>(last - first));
-  if (std::all_of(first, last, [](float v) { return std::isnan(v) || is_code(v); })) {
-    for (std::size_t code = 0; code < kCodes; ++code)
-      out.values.push_back(static_cast<float>(code));
-    for (const float* v = first; v != last; ++v)
-      out.ranks.push_back(std::isnan(*v) ? kCodes : static_cast<std::uint32_t>(*v));
-    return out;
-  }
   std::copy_if(first, last, std::back_inserter(out.values), [](float v) { return !std::isnan(v); });
   std::sort(out.values.begin(), out.values.end());
   out.values.erase(std::unique(out.values.begin(), out.values.end()), out.values.end());
@@ -100,10 +113,40 @@ class WindowCounts {
   std::size_t present_ = 0;
 };
 
+/// The same of 8-bit codes: the median of one window is sought from that of the window before.
+class CodesInWindow {
+ public:
+  explicit CodesInWindow(std::size_t) {}
+
+  void clear() { *this = CodesInWindow(kCodes); }
+  void add(std::size_t code) {
+    ++counts_[code];
+    present_ += code < kCodes;
+    below_ += code < median_;
+  }
+  void remove(std::size_t code) {
+    --counts_[code];
+    present_ -= code < kCodes;
+    below_ -= code < median_;
+  }
+  std::size_t median() {
+    if (present_ == 0) return kCodes;
+    const std::size_t wanted = (present_ + 1) / 2;
+    while (below_ >= wanted) below_ -= counts_[--median_];
+    while (below_ + counts_[median_] < wanted) below_ += counts_[median_++];
+    return median_;
+  }
+
+ private:
+  std::array<std::uint32_t, kCodes + 1> counts_{};  // the last of NaN
+  std::size_t median_ = 0, below_ = 0, present_ = 0;
+};
+
 /// The window moves on by a column: what leaves at the left of each of its rows is taken out, what
 /// enters at the right put in.
+template <class Counts>
 void moving_window(const RankedTile& tile, const Window& window, Tile& out) {
-  WindowCounts counts(tile.values.size());
+  Counts counts(tile.values.size());
   const std::size_t reach = window.reach();
   for (std::size_t y = 0; y < out.height(); ++y) {
     counts.clear();
@@ -113,8 +156,7 @@ void moving_window(const RankedTile& tile, const Window& window, Tile& out) {
       std::for_each(row - half, row + half + 1, [&](std::uint32_t rank) { counts.add(rank); });
     }
     for (std::size_t x = 0; x < out.width(); ++x) {
-      const std::size_t rank = counts.median();
-      out.row(y)[x] = rank == tile.values.size() ? kNaN : tile.values[rank];
+      out.row(y)[x] = tile.value_of(counts.median());
       if (x + 1 == out.width()) break;
       for (std::size_t r = 0; r < window.rows(); ++r) {
         const std::uint32_t* const row = tile.row(y + r) + reach + x;
@@ -173,10 +215,11 @@ class CountedWindow {
     for (std::size_t x = 0; x + 1 < side; ++x) add(groups_, columns.groups(x));
   }
 
-  /// The median of columns x to x + side - 1; x is 0 first, and one more with each call.
-  float median_from(std::size_t x) {
+  /// The median of columns x to x + side - 1, kCodes when nothing is there; x is 0 first, and one
+  /// more with each call.
+  std::size_t median_from(std::size_t x) {
     add(groups_, columns_.groups(x + side_ - 1));
-    const float median = median_in(x);
+    const std::size_t median = median_in(x);
     take(groups_, columns_.groups(x));
     return median;
   }
@@ -184,17 +227,17 @@ class CountedWindow {
  private:
   static constexpr std::size_t kUnknown = ~std::size_t{0};
 
-  float median_in(std::size_t x) {
+  std::size_t median_in(std::size_t x) {
     std::uint32_t present = 0;
     for (const Count group : groups_) present += group;
-    if (present == 0) return kNaN;
+    if (present == 0) return kCodes;
     std::uint32_t below = (present + 1) / 2;
     std::size_t group = 0;
     while (groups_[group] < below) below -= groups_[group++];
     bring_up_to(x, group);
     std::size_t code = 0;
     while (codes_[group][code] < below) below -= codes_[group][code++];
-    return static_cast<float>(group * kGroupSize + code);
+    return group * kGroupSize + code;
   }
 
   void bring_up_to(std::size_t x, std::size_t group) {
@@ -227,7 +270,8 @@ void counted_columns(const RankedTile& tile, std::size_t side, Tile& out) {
   for (std::size_t y = 0; y < out.height(); ++y) {
     columns.count_row(tile.row(y + side - 1), 1);
     CountedWindow window(columns, side);
-    for (std::size_t x = 0; x < out.width(); ++x) out.row(y)[x] = window.median_from(x);
+    for (std::size_t x = 0; x < out.width(); ++x)
+      out.row(y)[x] = tile.value_of(window.median_from(x));
     columns.count_row(tile.row(y), -1);
   }
 }
@@ -235,14 +279,17 @@ void counted_columns(const RankedTile& tile, std::size_t side, Tile& out) {
 }  // namespace
 
 void window_median(const Tile& values, const Window& window, Tile& out) {
-  if (window.pixels() <= kFewInWindow && holds_no_nan(values))
-    return median_of_few(values, window, out);
-  const RankedTile tile = ranked(values);
-  if (window.is_box() && tile.values.size() == kCodes &&
-      window.pixels() <= std::numeric_limits<Count>::max()) {
-    counted_columns(tile, window.rows(), out);
+  // From here on moving a window of codes on is quicker.
+  constexpr std::size_t kFewCodes = 49;
+  const bool codes = holds_codes(values);
+  if (window.pixels() <= (codes ? kFewCodes : kFewInWindow) && holds_no_nan(values)) {
+    median_of_few(values, window, out);
+  } else if (!codes) {
+    moving_window<WindowCounts>(ranked(values), window, out);
+  } else if (window.is_box() && window.pixels() <= std::numeric_limits<Count>::max()) {
+    counted_columns(ranked_codes(values), window.rows(), out);
   } else {
-    moving_window(tile, window, out);
+    moving_window<CodesInWindow>(ranked_codes(values), window, out);
   }
 }
 

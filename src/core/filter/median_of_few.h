@@ -9,8 +9,8 @@
 
 namespace chalcedony {
 
-/// The most pixels of a window for which this is the quicker way.
-inline constexpr std::size_t kFewInWindow = 81;
+/// The most pixels of a window for which this is the quicker way with values of any kind.
+inline constexpr std::size_t kFewInWindow = 145;
 
 /// The median around each pixel, of a window with an odd number of pixels, as disks and boxes have.
 ///

@@ -107,6 +107,17 @@ float greatest_of(const Neighbors& around) {
   return std::max_element(around.begin(), around.end())->first;
 }
 
+/// What a window shows of a tile around the pixel (x, y) of the result, but for NaN.
+Neighbors values_in(const Tile& values, const Window& window, std::size_t x, std::size_t y) {
+  Neighbors around;
+  for (std::size_t j = 0; j < window.rows(); ++j) {
+    const std::size_t half = window.half_width(j), first = x + window.reach() - half;
+    for (std::size_t i = first; i <= first + 2 * half; ++i)
+      if (const float v = values.row(y + j)[i]; !std::isnan(v)) around.push_back({v, 0});
+  }
+  return around;
+}
+
 void check_near(const std::vector<float>& found, const std::vector<float>& wanted, float within) {
   REQUIRE(found.size() == wanted.size());
   float largest = 0;
@@ -137,34 +148,34 @@ TEST_CASE("filters agree with windows walked pixel by pixel", "[core][filter]") 
       }
 }
 
-TEST_CASE("a large box on 8-bit values finds its medians by columns", "[core][filter]") {
-  const Window window({ElementShape::kBox, 17, 0});
+TEST_CASE("large windows have the medians of their values, of codes as of others",
+          "[core][filter]") {
   std::mt19937 random(3);
-  for (const bool holes : {false, true}) {
-    Tile values(34 + 29, 34 + 11), out(29, 11);
-    for (std::size_t y = 0; y < values.height(); ++y)
-      for (std::size_t x = 0; x < values.width(); ++x)
-        values.row(y)[x] = holes && random() % 3 == 0 ? NAN : static_cast<float>(random() % 256);
-    window_median(values, window, out);
-    for (std::size_t y = 0; y < out.height(); ++y)
-      for (std::size_t x = 0; x < out.width(); ++x) {
-        Neighbors around;
-        for (std::size_t j = 0; j < 35; ++j)
-          for (std::size_t i = 0; i < 35; ++i)
-            if (const float v = values.row(y + j)[x + i]; !std::isnan(v)) around.push_back({v, 0});
-        REQUIRE(out.row(y)[x] == median_of(around));
+  for (const ElementShape shape : {ElementShape::kBox, ElementShape::kDisk})
+    for (const bool holes : {false, true})
+      for (const float step : {1.0f, 1.5f}) {  // 256 values either way, but codes only with 1
+        CAPTURE(shape, holes, step);
+        const Window window({shape, 17, 0});
+        Tile values(34 + 29, 34 + 11), out(29, 11);
+        for (std::size_t y = 0; y < values.height(); ++y)
+          for (std::size_t x = 0; x < values.width(); ++x)
+            values.row(y)[x] =
+                holes && random() % 3 == 0 ? NAN : step * static_cast<float>(random() % 256);
+        window_median(values, window, out);
+        for (std::size_t y = 0; y < out.height(); ++y)
+          for (std::size_t x = 0; x < out.width(); ++x)
+            REQUIRE(out.row(y)[x] == median_of(values_in(values, window, x, y)));
+        Tile nothing(35, 35), one(1, 1);
+        std::fill_n(nothing.row(0), 35 * 35, NAN);
+        window_median(nothing, window, one);
+        CHECK(std::isnan(one.row(0)[0]));
       }
-  }
-  Tile nothing(35, 35), out(1, 1);
-  std::fill_n(nothing.row(0), 35 * 35, NAN);
-  window_median(nothing, window, out);
-  CHECK(std::isnan(out.row(0)[0]));
 }
 
 TEST_CASE("windows of few pixels have the medians of their values", "[core][filter][simd]") {
   std::mt19937 random(5);
   std::vector<Element> elements;
-  for (const double radius : {0.5, 1.0, 1.5, 2.0, 2.3, 3.0, 4.0, 5.0})
+  for (const double radius : {0.5, 1.0, 1.5, 2.0, 2.3, 3.0, 4.0, 5.0, 6.0})
     elements.push_back({ElementShape::kDisk, radius, 0});
   for (const double radius : {1.0, 2.0, 3.0, 4.0})
     elements.push_back({ElementShape::kBox, radius, 0});
@@ -182,15 +193,8 @@ TEST_CASE("windows of few pixels have the medians of their values", "[core][filt
         INFO(name << ", " << window.pixels() << " pixels");
         median_of_few(values, window, out);
         for (std::size_t y = 0; y < 4; ++y)
-          for (std::size_t x = 0; x < width; ++x) {
-            Neighbors around;
-            for (std::size_t j = 0; j < window.rows(); ++j) {
-              const std::size_t half = window.half_width(j);
-              for (std::size_t i = reach - half; i <= reach + half; ++i)
-                around.push_back({values.row(y + j)[x + i], 0});
-            }
-            REQUIRE(out.row(y)[x] == median_of(around));
-          }
+          for (std::size_t x = 0; x < width; ++x)
+            REQUIRE(out.row(y)[x] == median_of(values_in(values, window, x, y)));
       });
     }
 }
