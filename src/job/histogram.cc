@@ -12,6 +12,7 @@
 #include "figure/disc_figure.h"
 #include "figure/histogram_figure.h"
 #include "io/color_table_file.h"
+#include "job/code_pixels.h"
 #include "job/counted_blocks.h"
 #include "job/each_input.h"
 #include "job/histogram_peaks.h"
@@ -63,7 +64,7 @@ class HistogramJob {
       for (const Channel& channel : channels_of(*options.cube_space))
         cube_places_.push_back(list.place_of(channel));
     channels_ = list.channels();
-    if (codes_tell()) {
+    if (codes_are_enough()) {
       count_codes(context);
     } else {
       blocks_.emplace(picture_, options.shared, context, channels_, preview_, options.colors);
@@ -91,14 +92,11 @@ class HistogramJob {
  private:
   const PictureInfo& info() const { return picture_.file.info; }
 
-  /// Whether each channel is decided by one stored sample and nothing else is asked, so that
-  /// counting the codes of samples will do.
-  bool codes_tell() const {
+  /// Whether nothing is asked but of channels by themselves, and counting their codes will do.
+  bool codes_are_enough() const {
     const bool only_channels =
         options_.joint.empty() && !options_.cube && !options_.peaks && !options_.colors;
-    return only_channels && all_pixels_count(picture_) && ColorCounter::fits(info()) &&
-           std::all_of(channels_.begin(), channels_.end(),
-                       [&](const Channel& c) { return deciding_sample(c, info()).has_value(); });
+    return only_channels && codes_tell(picture_, channels_);
   }
 
   void count_codes(const Context& context) {
@@ -120,27 +118,12 @@ class HistogramJob {
     tally_ = tally_of(counts);
   }
 
-  /// The histograms of pixels whose samples are all the same code, one pixel a code, with as many
-  /// pixels of the picture as have it.
   HistogramTally tally_of(const CodeCounts& counts) const {
     HistogramTally tally = empty();
-    constexpr std::size_t kCodes = CodeCounts::Counts().size();
-    const std::uint32_t samples = info().shape.channels;
-    PictureInfo codes = info();
-    codes.shape.width = kCodes;
-    codes.shape.height = 1;
-    std::vector<std::byte> stored(kCodes * samples);
-    for (std::size_t i = 0; i < stored.size(); ++i) stored[i] = static_cast<std::byte>(i / samples);
-    BlockReader reader(codes, count_all());
-    Block block = reader.read(stored.data(), 0, kCodes);
-    const ChannelPlan plan(codes, channels_, options_.shared.hue_floor);
-    ChannelEvaluator evaluator(plan);
-    evaluator.evaluate(block);
-    for (std::size_t i = 0; i < channel_places_.size(); ++i) {
-      const CodeCounts::Counts pixels = counts.of(*deciding_sample(options_.channels[i], info()));
-      block.weights = pixels.data();
-      tally.channels[i].add(block, evaluator.channel(channel_places_[i]));
-    }
+    CodePixels(info(), options_.channels, options_.shared.hue_floor)
+        .for_each_channel(counts, [&](std::size_t i, const Block& block, const float* values) {
+          tally.channels[i].add(block, values);
+        });
     return tally;
   }
 

@@ -16,6 +16,7 @@
 #include "core/stats/ranks.h"
 #include "figure/grid_figure.h"
 #include "io/csv.h"
+#include "job/code_pixels.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/preview.h"
@@ -68,6 +69,7 @@ struct Findings {
   std::uint16_t largest_sample = 0;  // of 16-bit samples of color
   ColorSet colors;
   std::vector<Ranks> ranks;
+  CodeCounts codes;
 
   void merge(const Findings& other) {
     excluded += other.excluded;
@@ -79,6 +81,7 @@ struct Findings {
     largest_sample = std::max(largest_sample, other.largest_sample);
     colors.merge(other.colors);
     for (std::size_t i = 0; i < ranks.size(); ++i) ranks[i].merge_coarse(other.ranks[i]);
+    codes.merge(other.codes);
   }
 };
 
@@ -108,6 +111,7 @@ class Inspection {
         channels_(statistic_channels()),
         plan_(info_, quoted_channels(channels_, options.shared.units, codes_of(picture_)),
               options.shared.hue_floor),
+        codes_tell_(codes_tell(picture_, plan_.channels())),
         findings_(empty_findings()),
         sums_(empty_sums()),
         preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight) {
@@ -136,6 +140,7 @@ class Inspection {
   Findings empty_findings() const {
     Findings findings;
     findings.ranks.resize(plan_.channels().size());
+    findings.codes = CodeCounts(info_.shape.channels);
     return findings;
   }
 
@@ -177,8 +182,10 @@ class Inspection {
               collector = Preview::Collector(preview_)](const Band& band) mutable {
         Findings& findings = tallies.local();
         ChannelSums sums = empty_sums();
+        if (codes_tell_)
+          findings.codes.add(band.own_rows(), std::size_t{band.rows()} * info_.shape.width);
         reader.for_each_block(band, [&](const Block& block) {
-          channels.evaluate(block);
+          if (!codes_tell_ || !values_.empty()) channels.evaluate(block);
           look_at(block, channels, findings, sums);
           take_points(block, points);
           take_values(block, channels);
@@ -199,6 +206,10 @@ class Inspection {
            });
     findings_ = tallies.merged([](Findings& total, const Findings& one) { total.merge(one); });
     points_ = std::move(points);
+    if (codes_tell_)
+      for_each_channel_of_codes([&](std::size_t i, const Block& block, const float* values) {
+        add(i, block, values, findings_, sums_);
+      });
   }
 
   void look_at(const Block& block, const ChannelEvaluator& channels, Findings& findings,
@@ -223,17 +234,24 @@ class Inspection {
           findings.largest_sample =
               std::max(findings.largest_sample, samples[i * info_.shape.channels + c]);
     }
-    for (std::size_t i = 0; i < plan_.channels().size(); ++i) {
-      const Channel& channel = plan_.channels()[i];
-      const float* values = channels.channel(i);
-      if (channel.is_hue()) {
-        sums.hues[i].add(block, values);
-      } else {
-        const auto [low, high] = usual_range(channel, info_);
-        sums.moments[i].add(block, values, low, high);
-        findings.ranks[i].add_coarse(block, values);
-      }
-    }
+    for (std::size_t i = 0; i < plan_.channels().size() && !codes_tell_; ++i)
+      add(i, block, channels.channel(i), findings, sums);
+  }
+
+  /// The values of one channel to its statistics.
+  void add(std::size_t i, const Block& block, const float* values, Findings& findings,
+           ChannelSums& sums) const {
+    const Channel& channel = plan_.channels()[i];
+    if (channel.is_hue()) return sums.hues[i].add(block, values);
+    const auto [low, high] = usual_range(channel, info_);
+    sums.moments[i].add(block, values, low, high);
+    findings.ranks[i].add_coarse(block, values);
+  }
+
+  template <class Use>
+  void for_each_channel_of_codes(const Use& use) const {
+    CodePixels(info_, plan_.channels(), options_.shared.hue_floor)
+        .for_each_channel(findings_.codes, use);
   }
 
   void take_points(const Block& block, std::vector<std::array<double, 3>>& points) const {
@@ -259,6 +277,10 @@ class Inspection {
   }
 
   void second_pass() {
+    if (codes_tell_)
+      return for_each_channel_of_codes([&](std::size_t i, const Block& block, const float* values) {
+        findings_.ranks[i].add_fine(block, values);
+      });
     picture_.file.rows->rewind();
     Tallies<std::vector<Ranks>> tallies(findings_.ranks);
     const auto make_worker = [&] {
@@ -463,6 +485,7 @@ class Inspection {
   PictureInfo info_;
   std::vector<Channel> channels_;  // in their own units
   ChannelPlan plan_;
+  bool codes_tell_;  // all that the channels are asked for
   Findings findings_;
   ChannelSums sums_;
   Preview preview_;

@@ -12,11 +12,14 @@ void Moments::add(const Block& block, const float* values, double low, double hi
   for (std::size_t i = 0; i < block.size; ++i) {
     const float v = values[i];
     if (!block.counts(i) || v != v) continue;
-    ++here.count;
-    here.at_low += v <= lowest;
-    here.at_high += v >= highest;
-    here.sum += v;
-    here.sum_of_squares += static_cast<double>(v) * v;
+    const std::uint32_t pixels = block.weight(i);
+    if (pixels == 0) continue;
+    const double weight = pixels;
+    here.count += pixels;
+    here.at_low += v <= lowest ? pixels : 0;
+    here.at_high += v >= highest ? pixels : 0;
+    here.sum += weight * v;
+    here.sum_of_squares += weight * v * v;
     here.smallest = std::min(here.smallest, v);
     here.largest = std::max(here.largest, v);
   }

@@ -20,7 +20,7 @@ struct Moments {
   float smallest = std::numeric_limits<float>::infinity();
   float largest = -std::numeric_limits<float>::infinity();
 
-  /// Values that are not a number are left out.
+  /// Values that are not a number are left out; each counts for as many pixels as its weight says.
   void add(const Block& block, const float* values, double low, double high);
   Moments& operator+=(const Moments& later);
 

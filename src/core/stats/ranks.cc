@@ -25,11 +25,12 @@ Ranks::Ranks() : coarse_(1u << 16) {}
 
 void Ranks::add_coarse(const Block& block, const float* values) {
   for (std::size_t i = 0; i < block.size; ++i) {
-    if (!block.counts(i) || values[i] != values[i]) continue;
+    const std::uint32_t pixels = block.weight(i);
+    if (pixels == 0 || values[i] != values[i]) continue;
     const std::uint32_t key = key_of(values[i]);
-    ++coarse_[key >> 16];
+    coarse_[key >> 16] += pixels;
     low_bits_ |= std::bit_cast<std::uint32_t>(values[i]) & 0xffffu;
-    ++total_;
+    total_ += pixels;
   }
 }
 
@@ -57,9 +58,11 @@ bool Ranks::refine(const std::vector<double>& percentiles) {
 
 void Ranks::add_fine(const Block& block, const float* values) {
   for (std::size_t i = 0; i < block.size; ++i) {
-    if (!block.counts(i) || values[i] != values[i]) continue;
+    const std::uint32_t pixels = block.weight(i);
+    if (pixels == 0 || values[i] != values[i]) continue;
     const std::uint32_t key = key_of(values[i]);
-    if (const auto at = fine_.find(key >> 16); at != fine_.end()) ++at->second[key & 0xffffu];
+    if (const auto at = fine_.find(key >> 16); at != fine_.end())
+      at->second[key & 0xffffu] += pixels;
   }
 }
 

@@ -21,7 +21,7 @@ class Ranks {
  public:
   Ranks();
 
-  /// First pass: counts the counted pixels of a Block that are numbers.
+  /// First pass: counts the counted pixels of a Block that are numbers, by their weights.
   void add_coarse(const Block& block, const float* values);
   void merge_coarse(const Ranks& other);
 

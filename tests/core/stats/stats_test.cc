@@ -143,3 +143,35 @@ TEST_CASE("a hue has a circular mean through red", "[core][stats][moments]") {
   // R = cos 10 degrees, so the spread is sqrt(-2 ln cos 10).
   CHECK(h.spread() == Approx(std::sqrt(-2 * std::log(std::cos(0.174532925))) * 57.29577951));
 }
+
+TEST_CASE("a pixel with a weight counts for so many", "[core][stats]") {
+  const std::vector<float> values{3.25f, -1.1f, 80.0f, kNone, 255.0f, 0.0f, 17.3f};
+  const std::vector<std::uint32_t> weights{4, 1, 0, 9, 30, 12, 3};
+  std::vector<float> each;
+  for (std::size_t i = 0; i < values.size(); ++i) each.insert(each.end(), weights[i], values[i]);
+  Block weighted = block_of(values.size());
+  weighted.weights = weights.data();
+  const Block plain = block_of(each.size());
+
+  Moments by_weight, one_by_one;
+  by_weight.add(weighted, values.data(), 0, 255);
+  one_by_one.add(plain, each.data(), 0, 255);
+  CHECK(by_weight.count == 50);
+  CHECK(by_weight.count == one_by_one.count);
+  CHECK(by_weight.at_low == 13);
+  CHECK(by_weight.at_high == 30);
+  CHECK(by_weight.smallest == -1.1f);
+  CHECK(by_weight.largest == 255.0f);  // 80 stands for no pixel
+  CHECK(by_weight.mean() == Approx(one_by_one.mean()));
+  CHECK(by_weight.standard_deviation() == Approx(one_by_one.standard_deviation()));
+
+  const std::vector<double> percentiles{1, 2, 3, 26, 27, 34, 40, 41, 100};
+  Ranks ranks, plain_ranks;
+  ranks.add_coarse(weighted, values.data());
+  plain_ranks.add_coarse(plain, each.data());
+  REQUIRE(ranks.refine(percentiles));
+  REQUIRE(plain_ranks.refine(percentiles));
+  ranks.add_fine(weighted, values.data());
+  plain_ranks.add_fine(plain, each.data());
+  for (const double p : percentiles) CHECK(ranks.percentile(p) == plain_ranks.percentile(p));
+}
