@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <array>
-#include <type_traits>
 
 #include "core/reframe/resampling.h"
 
@@ -43,13 +42,6 @@ HWY_INLINE void add(const Sample* samples, float weight, FourSums& sums) {
 HWY_INLINE void store(const FourSums& sums, float* to) { hn::StoreU(sums, D(), to); }
 #endif
 
-template <class Sample>
-HWY_INLINE Sample stored(float value, float most) {
-  if constexpr (std::is_same_v<Sample, float>) return value;
-  const float clipped = value < 0 ? 0 : value > most ? most : value;
-  return static_cast<Sample>(clipped + 0.5f);
-}
-
 // The rows are added first, all samples of the four columns at once.
 template <class Sample, std::size_t kColors>
 void line_of(const Sample* old, std::size_t width, const PictureLine& line, std::size_t n,
@@ -72,7 +64,7 @@ void line_of(const Sample* old, std::size_t width, const PictureLine& line, std:
     for (std::size_t c = 0; c < kColors; ++c) {
       const float outer = across[0] * columns[c] + across[3] * columns[3 * kColors + c];
       const float inner = across[1] * columns[kColors + c] + across[2] * columns[2 * kColors + c];
-      out[c] = stored<Sample>(outer + inner, most);
+      out[c] = sample_of<Sample>(outer + inner, most);
     }
   }
 }

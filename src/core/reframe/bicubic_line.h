@@ -2,11 +2,23 @@
 #ifndef CHALCEDONY_CORE_REFRAME_BICUBIC_LINE_H_
 #define CHALCEDONY_CORE_REFRAME_BICUBIC_LINE_H_
 
+#include <algorithm>
 #include <cstddef>
+#include <type_traits>
 
 #include "core/pixel/raster.h"
 
 namespace chalcedony {
+
+/// A value as a sample: where samples are integers clipped to 0 to `most` and rounded.
+template <class Sample>
+Sample sample_of(float value, float most) {
+  if constexpr (std::is_floating_point_v<Sample>) {
+    return value;
+  } else {
+    return static_cast<Sample>(std::clamp(value, 0.0f, most) + 0.5f);
+  }
+}
 
 /// Evenly spaced places in a picture. In x and y whole numbers are the centers of pixels, 0 that of
 /// the first.

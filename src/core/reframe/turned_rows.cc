@@ -25,15 +25,6 @@ PictureInfo turned_info(const PictureInfo& info, const Turn& turn) {
   return to;
 }
 
-template <class Sample>
-Sample stored(float value, float most) {
-  if constexpr (std::is_floating_point_v<Sample>) {
-    return value;
-  } else {
-    return static_cast<Sample>(std::clamp(value, 0.0f, most) + 0.5f);
-  }
-}
-
 }  // namespace
 
 RasterShape turned_shape(const RasterShape& shape, double degrees) {
@@ -130,8 +121,8 @@ void TurnedRows::make_outside(std::uint32_t first, std::uint32_t last, Sample* r
   const std::size_t channels = to_.shape.channels, colors = from_.color_channels();
   std::array<Sample, 4> pixel{};
   if (turn_.fill) {
-    for (std::size_t c = 0; c < colors; ++c) pixel[c] = stored<Sample>(fill_[c], most);
-    if (channels > colors) pixel[colors] = stored<Sample>(most, most);
+    for (std::size_t c = 0; c < colors; ++c) pixel[c] = sample_of<Sample>(fill_[c], most);
+    if (channels > colors) pixel[colors] = sample_of<Sample>(most, most);
   }
   for (std::size_t i = first; i < last; ++i)
     std::copy_n(pixel.begin(), channels, row + i * channels);
@@ -148,7 +139,8 @@ void TurnedRows::make_inside(PictureLine line, PixelRange range, Sample* row) co
   bicubic_line(samples_.data(), from_.shape, line, n, most, channels,
                reinterpret_cast<std::byte*>(out));
   if (to_.alpha == AlphaKind::kNone) return;
-  for (std::size_t i = 0; i < n; ++i) out[i * channels + channels - 1] = stored<Sample>(most, most);
+  for (std::size_t i = 0; i < n; ++i)
+    out[i * channels + channels - 1] = sample_of<Sample>(most, most);
 }
 
 template <class Sample>
@@ -199,9 +191,9 @@ void TurnedRows::take_bicubic(double x, double y, Sample* out) const {
     }
   }
   for (std::uint32_t c = 0; c < colors; ++c)
-    out[c] = lent > 1e-4f ? stored<Sample>(sum[c] / lent, most) : Sample{0};
+    out[c] = lent > 1e-4f ? sample_of<Sample>(sum[c] / lent, most) : Sample{0};
   if (to_.alpha != AlphaKind::kNone)
-    out[colors] = stored<Sample>(std::clamp(lent, 0.0f, 1.0f) * most, most);
+    out[colors] = sample_of<Sample>(std::clamp(lent, 0.0f, 1.0f) * most, most);
 }
 
 }  // namespace chalcedony
