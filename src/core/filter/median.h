@@ -12,10 +12,7 @@ namespace chalcedony {
 ///
 /// Shape     `values` is larger than `out` by the reach on all four sides
 /// Cost      8-bit values in a box: in the number of pixels alone; all others: in the rows of the
-///           window; windows of few pixels as median_of_few() says
-/// Source    Huang, Yang and Tang (1979): the counts of a window that moves on; Perreault and
-/// Hebert
-///           (2007): the counts of columns
+///           window, small windows in the square of their pixels
 void window_median(const Tile& values, const Window& window, Tile& out);
 
 }  // namespace chalcedony

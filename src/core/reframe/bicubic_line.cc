@@ -44,11 +44,10 @@ HWY_INLINE void store(const FourSums& sums, float* to) { hn::StoreU(sums, D(), t
 
 // The rows are added first, all samples of the four columns at once.
 template <class Sample, std::size_t kColors>
-void line_of(const Sample* old, std::size_t width, const PictureLine& line, std::size_t n,
-             float most, std::size_t out_channels, Sample* out) {
+void line_of(const Sample* old, std::size_t width, const PictureLine& line, std::size_t first,
+             std::size_t n, float most, std::size_t out_channels, Sample* out) {
   for (std::size_t i = 0; i < n; ++i, out += out_channels) {
-    const double x = line.x + static_cast<double>(i) * line.step_x,
-                 y = line.y + static_cast<double>(i) * line.step_y;
+    const double x = line.x_of(first + i), y = line.y_of(first + i);
     const auto left = static_cast<std::int64_t>(x), top = static_cast<std::int64_t>(y);
     const auto across = bicubic_weights(x - static_cast<double>(left)),
                down = bicubic_weights(y - static_cast<double>(top));
@@ -71,25 +70,27 @@ void line_of(const Sample* old, std::size_t width, const PictureLine& line, std:
 
 template <class Sample>
 void line_of_samples(const std::byte* old, const RasterShape& shape, const PictureLine& line,
-                     std::size_t n, float most, std::size_t out_channels, std::byte* out) {
+                     std::size_t first, std::size_t n, float most, std::size_t out_channels,
+                     std::byte* out) {
   const auto* from = reinterpret_cast<const Sample*>(old);
   auto* to = reinterpret_cast<Sample*>(out);
   if (shape.channels == 1) {
-    line_of<Sample, 1>(from, shape.width, line, n, most, out_channels, to);
+    line_of<Sample, 1>(from, shape.width, line, first, n, most, out_channels, to);
   } else {
-    line_of<Sample, 3>(from, shape.width, line, n, most, out_channels, to);
+    line_of<Sample, 3>(from, shape.width, line, first, n, most, out_channels, to);
   }
 }
 
 void line_of_any(const std::byte* old, const RasterShape& shape, const PictureLine& line,
-                 std::size_t n, float most, std::size_t out_channels, std::byte* out) {
+                 std::size_t first, std::size_t n, float most, std::size_t out_channels,
+                 std::byte* out) {
   switch (shape.sample) {
     case SampleType::kU8:
-      return line_of_samples<std::uint8_t>(old, shape, line, n, most, out_channels, out);
+      return line_of_samples<std::uint8_t>(old, shape, line, first, n, most, out_channels, out);
     case SampleType::kU16:
-      return line_of_samples<std::uint16_t>(old, shape, line, n, most, out_channels, out);
+      return line_of_samples<std::uint16_t>(old, shape, line, first, n, most, out_channels, out);
     case SampleType::kF32:
-      return line_of_samples<float>(old, shape, line, n, most, out_channels, out);
+      return line_of_samples<float>(old, shape, line, first, n, most, out_channels, out);
   }
 }
 
@@ -104,8 +105,9 @@ HWY_EXPORT(line_of_any);
 }  // namespace
 
 void bicubic_line(const std::byte* old, const RasterShape& shape, const PictureLine& line,
-                  std::size_t n, float most, std::size_t out_channels, std::byte* out) {
-  HWY_DYNAMIC_DISPATCH(line_of_any)(old, shape, line, n, most, out_channels, out);
+                  std::size_t first, std::size_t n, float most, std::size_t out_channels,
+                  std::byte* out) {
+  HWY_DYNAMIC_DISPATCH(line_of_any)(old, shape, line, first, n, most, out_channels, out);
 }
 
 }  // namespace chalcedony

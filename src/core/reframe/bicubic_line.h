@@ -25,16 +25,21 @@ Sample sample_of(float value, float most) {
 struct PictureLine {
   double x = 0, y = 0;            // the first place
   double step_x = 0, step_y = 0;  // to the next
+
+  // Whoever asks for a place gets the same bits, so that what was found inside is inside.
+  double x_of(std::size_t i) const { return x + static_cast<double>(i) * step_x; }
+  double y_of(std::size_t i) const { return y + static_cast<double>(i) * step_y; }
 };
 
-/// Writes the first color channels (one or three) of n new pixels that lie along a line, each from
-/// the sixteen old ones around it, clipped to 0 to `most` where samples are integers.
+/// Writes the color channels (one or three) of n new pixels, which lie at a line's places from
+/// `first` on, each from the sixteen old ones around it; as sample_of().
 ///
-/// Shape     `old`: the whole picture, of at most three channels; the sixteen pixels of every place
+/// Shape     `old`: the whole picture, of one channel or three; the sixteen pixels of every place
 ///           lie inside. `out`: pixels of `out_channels` samples of the same kind
 /// Source    Keys (1981), Cubic convolution interpolation for digital image processing, a = -1/2
 void bicubic_line(const std::byte* old, const RasterShape& shape, const PictureLine& line,
-                  std::size_t n, float most, std::size_t out_channels, std::byte* out);
+                  std::size_t first, std::size_t n, float most, std::size_t out_channels,
+                  std::byte* out);
 
 }  // namespace chalcedony
 

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
-#include <type_traits>
 
 #include "core/pixel/isolated_loop.h"
 #include "core/reframe/resampling.h"
@@ -86,9 +85,9 @@ void TurnedRows::make_row(std::uint32_t y, Sample* out) const {
   const std::uint32_t width = to_.shape.width;
   const auto make = [&](std::uint32_t first, std::uint32_t last) {
     for (std::uint32_t x = first; x < last; ++x) {
-      const double old_x = line.x + x * line.step_x, old_y = line.y + x * line.step_y;
       Sample* const pixel = out + std::size_t{x} * to_.shape.channels;
-      turn_.nearest ? take_nearest(old_x, old_y, pixel) : take_bicubic(old_x, old_y, pixel);
+      turn_.nearest ? take_nearest(line.x_of(x), line.y_of(x), pixel)
+                    : take_bicubic(line.x_of(x), line.y_of(x), pixel);
     }
   };
   if (turn_.nearest || from_.alpha != AlphaKind::kNone) return make(0, width);
@@ -107,7 +106,7 @@ TurnedRows::PixelRange TurnedRows::pixels_within(const PictureLine& line, double
                                                  PixelRange range) const {
   const double right = from_.shape.width - 1 - margin, bottom = from_.shape.height - 1 - margin;
   const auto is_within = [&](std::uint32_t i) {
-    const double x = line.x + i * line.step_x, y = line.y + i * line.step_y;
+    const double x = line.x_of(i), y = line.y_of(i);
     return x >= margin && y >= margin && x < right && y < bottom;
   };
   while (range.first < range.last && !is_within(range.first)) ++range.first;
@@ -129,14 +128,12 @@ void TurnedRows::make_outside(std::uint32_t first, std::uint32_t last, Sample* r
 }
 
 template <class Sample>
-void TurnedRows::make_inside(PictureLine line, PixelRange range, Sample* row) const {
+void TurnedRows::make_inside(const PictureLine& line, PixelRange range, Sample* row) const {
   const auto most = static_cast<float>(from_.full_scale);
   const std::size_t channels = to_.shape.channels;
   Sample* const out = row + range.first * channels;
   const std::size_t n = range.last - range.first;
-  line.x += range.first * line.step_x;
-  line.y += range.first * line.step_y;
-  bicubic_line(samples_.data(), from_.shape, line, n, most, channels,
+  bicubic_line(samples_.data(), from_.shape, line, range.first, n, most, channels,
                reinterpret_cast<std::byte*>(out));
   if (to_.alpha == AlphaKind::kNone) return;
   for (std::size_t i = 0; i < n; ++i)

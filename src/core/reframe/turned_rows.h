@@ -53,7 +53,7 @@ class TurnedRows : public RowSource {
   template <class Sample>
   void make_outside(std::uint32_t first, std::uint32_t last, Sample* row) const;
   template <class Sample>
-  void make_inside(PictureLine line, PixelRange range, Sample* row) const;
+  void make_inside(const PictureLine& line, PixelRange range, Sample* row) const;
   template <class Sample>
   void take_nearest(double x, double y, Sample* out) const;
   template <class Sample>
