@@ -14,52 +14,53 @@ using nlohmann::json;
 
 namespace {
 
-constexpr unsigned kClasses = 300, kAcross = 20, kSide = 4;
-constexpr std::uint32_t kWidth = kAcross * kSide, kHeight = kClasses / kAcross * kSide;
+constexpr unsigned kMapClasses = 300, kSquaresAcross = 20, kSquareSide = 4;
+constexpr std::uint32_t kMapWidth = kSquaresAcross * kSquareSide,
+                        kMapHeight = kMapClasses / kSquaresAcross * kSquareSide;
 
 /// Squares of one class each, from the top left.
 std::vector<Label> squares() {
   std::vector<Label> labels;
-  for (std::uint32_t y = 0; y < kHeight; ++y)
-    for (std::uint32_t x = 0; x < kWidth; ++x)
-      labels.push_back(static_cast<Label>(y / kSide * kAcross + x / kSide + 1));
+  for (std::uint32_t y = 0; y < kMapHeight; ++y)
+    for (std::uint32_t x = 0; x < kMapWidth; ++x)
+      labels.push_back(static_cast<Label>(y / kSquareSide * kSquaresAcross + x / kSquareSide + 1));
   return labels;
 }
 
-std::vector<LegendEntry> legend() {
+std::vector<LegendEntry> legend_of_squares() {
   std::vector<LegendEntry> entries;
-  for (unsigned i = 1; i <= kClasses; ++i)
+  for (unsigned i = 1; i <= kMapClasses; ++i)
     entries.push_back({i, "pane " + std::to_string(i), "#336699"});
   return entries;
 }
 
-void write_map(const std::filesystem::path& path, const std::vector<Label>& labels) {
-  const PictureSpec spec = class_map_spec({kWidth, kHeight}, legend());
+void write_squares(const std::filesystem::path& path, const std::vector<Label>& labels) {
+  const PictureSpec spec = class_map_spec({kMapWidth, kMapHeight}, legend_of_squares());
   REQUIRE(spec.shape.sample == SampleType::kU16);
   write_picture(path, spec, bytes_of(labels));
 }
 
 /// Every square in a color of its own.
-void write_colors(const std::filesystem::path& path) {
+void write_square_colors(const std::filesystem::path& path) {
   std::vector<std::uint8_t> rgb;
   for (const Label label : squares()) {
     const int square = label - 1;
     for (const int code : {square % 20 * 13, square / 20 * 17, 128})
       rgb.push_back(static_cast<std::uint8_t>(code));
   }
-  write_rgb(path, kWidth, kHeight, rgb);
+  write_rgb(path, kMapWidth, kMapHeight, rgb);
 }
 
 /// The numbers of a map of 16 bits, with the list of classes it should have.
 std::vector<Label> wide_labels_in(const std::filesystem::path& path) {
   PictureFile file = open_picture(path, {});
-  CHECK(file.facts.legend == legend());
+  CHECK(file.facts.legend == legend_of_squares());
   REQUIRE(file.info.shape.channels == 1);
   REQUIRE(file.info.shape.sample == SampleType::kU16);
   return samples_of<Label>(file);
 }
 
-json inputs_of(const TempDir& dir, std::vector<std::string> words) {
+json inputs_told(const TempDir& dir, std::vector<std::string> words) {
   words.insert(words.end(), {"--summary", "json"});
   return summary_of(run_tool(dir, words))["inputs"];
 }
@@ -68,19 +69,19 @@ json inputs_of(const TempDir& dir, std::vector<std::string> words) {
 
 TEST_CASE("300 classes are trained, mapped in 16 bits and assessed", "[cli][train][classify]") {
   const TempDir dir;
-  write_map(dir / "map.png", squares());
-  write_colors(dir / "p.png");
+  write_squares(dir / "map.png", squares());
+  write_square_colors(dir / "p.png");
   for (const std::string method : {"minimum-distance", "nearest-neighbor"}) {
     INFO(method);
     summary_of(run_tool(dir, {"train", "p.png", "--samples", "map.png", "--method", method, "-o",
                               method, "--figures", "none", "--summary", "json"}));
-    const json found = inputs_of(dir, {"classify", "p.png", "--model", method + "/model.json", "-o",
-                                       method, "--confidence"});
+    const json found = inputs_told(dir, {"classify", "p.png", "--model", method + "/model.json",
+                                         "-o", method, "--confidence"});
     CHECK(wide_labels_in(dir / method / "p.classes.png") == squares());
     const json& classes = found[0]["classes"];
-    REQUIRE(classes.size() == kClasses);
+    REQUIRE(classes.size() == kMapClasses);
     CHECK(std::all_of(classes.begin(), classes.end(),
-                      [](const json& c) { return c["pixels"] == kSide * kSide; }));
+                      [](const json& c) { return c["pixels"] == kSquareSide * kSquareSide; }));
     CHECK(std::filesystem::exists(dir / method / "p.classes.figure.png"));
   }
   const json agreement =
@@ -91,23 +92,25 @@ TEST_CASE("300 classes are trained, mapped in 16 bits and assessed", "[cli][trai
 
 TEST_CASE("300 classes are measured, cleaned, reframed and chosen", "[cli][measure][tidy]") {
   const TempDir dir;
-  write_map(dir / "map.png", squares());
-  write_colors(dir / "p.png");
-  const json regions = inputs_of(dir, {"measure", "map.png", "-o", "out"});
-  CHECK(regions[0]["count"] == kClasses);
-  CHECK(regions[0]["classes"][kClasses - 1]["name"] == "pane 300");
-  CHECK(regions[0]["classes"][kClasses - 1]["pixels"] == kSide * kSide);
+  write_squares(dir / "map.png", squares());
+  write_square_colors(dir / "p.png");
+  const json regions = inputs_told(dir, {"measure", "map.png", "-o", "out"});
+  CHECK(regions[0]["count"] == kMapClasses);
+  CHECK(regions[0]["classes"][kMapClasses - 1]["name"] == "pane 300");
+  CHECK(regions[0]["classes"][kMapClasses - 1]["pixels"] == kSquareSide * kSquareSide);
   CHECK(std::filesystem::exists(dir / "out/map.regions.figure.png"));
 
   // A pixel of another square in each goes; those in the middle have most neighbors of their own.
   std::vector<Label> specks = squares();
-  for (unsigned square = 0; square < kClasses; ++square) {
-    const std::size_t x = square % kAcross * kSide + 1, y = square / kAcross * kSide + 1;
-    specks[y * kWidth + x] = static_cast<Label>((square + 150) % kClasses + 1);
+  for (unsigned square = 0; square < kMapClasses; ++square) {
+    const std::size_t x = square % kSquaresAcross * kSquareSide + 1,
+                      y = square / kSquaresAcross * kSquareSide + 1;
+    specks[y * kMapWidth + x] = static_cast<Label>((square + 150) % kMapClasses + 1);
   }
-  write_map(dir / "specks.png", specks);
-  const json cleaned = inputs_of(dir, {"tidy", "specks.png", "--steps", "majority 1", "-o", "out"});
-  CHECK(cleaned[0]["changed"] == kClasses);
+  write_squares(dir / "specks.png", specks);
+  const json cleaned =
+      inputs_told(dir, {"tidy", "specks.png", "--steps", "majority 1", "-o", "out"});
+  CHECK(cleaned[0]["changed"] == kMapClasses);
   CHECK(wide_labels_in(dir / "out/specks.tidy.png") == squares());
 
   run_tool(dir, {"reframe", "map.png", "--turn", "180", "-o", "turned.tif"});
@@ -115,14 +118,14 @@ TEST_CASE("300 classes are measured, cleaned, reframed and chosen", "[cli][measu
   std::reverse(turned.begin(), turned.end());
   CHECK(wide_labels_in(dir / "turned.tif") == turned);
 
-  const json selected = inputs_of(
+  const json selected = inputs_told(
       dir, {"mask", "p.png", "--where", "gray >= 0", "--within", "map.png:pane 299,pane 300"});
-  CHECK(selected[0]["selected"] == 2 * kSide * kSide);
+  CHECK(selected[0]["selected"] == 2 * kSquareSide * kSquareSide);
 }
 
 TEST_CASE("numbers above 255 need a list of classes, and one that is sound", "[cli][measure]") {
   const TempDir dir;
-  PictureSpec spec = class_map_spec({kWidth, kHeight}, {});
+  PictureSpec spec = class_map_spec({kMapWidth, kMapHeight}, {});
   spec.shape.sample = SampleType::kU16;
   write_picture(dir / "numbers.png", spec, bytes_of(squares()));
   for (const std::string command : {"measure", "tidy"}) {
