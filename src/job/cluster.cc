@@ -61,6 +61,10 @@ class ClusterJob {
   std::vector<Channel> features(const ClusterOptions& options) {
     if (options.model) {
       given_ = read_model(*options.model);
+      if (const std::size_t classes = given_->classes.size(); classes > kMostGroupNumbers)
+        throw InputError("has " + std::to_string(classes) + " classes, and there are at most " +
+                             std::to_string(kMostGroupNumbers) + " groups",
+                         "map the pictures with classify", options.model->string());
       return given_->features;
     }
     return options.features.empty() ? channels_of(spaces::kOklab) : options.features;

@@ -27,6 +27,9 @@ struct Grouping {
   double sum_of_squares = 0;  // within groups, in the divided features
 };
 
+/// A byte tells which group a point or a pixel falls to.
+inline constexpr std::size_t kMostGroupNumbers = 255;
+
 /// What is common to all groupings of a run.
 struct GroupingFrame {
   std::vector<Channel> features;

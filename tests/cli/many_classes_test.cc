@@ -84,6 +84,13 @@ TEST_CASE("300 classes are trained, mapped in 16 bits and assessed", "[cli][trai
                       [](const json& c) { return c["pixels"] == kSquareSide * kSquareSide; }));
     CHECK(std::filesystem::exists(dir / method / "p.classes.figure.png"));
   }
+  // Groups are numbered in bytes.
+  check_error(
+      run_tool(dir, {"cluster", "p.png", "--model", "minimum-distance/model.json", "-o", "groups"}),
+      1,
+      "minimum-distance/model.json: has 300 classes, and there are at most 255 groups; map "
+      "the pictures with classify");
+  check_nothing_in(dir, "groups");
   const json agreement =
       summary_of(run_tool(dir, {"assess", "minimum-distance/p.classes.png", "--reference",
                                 "map.png", "-o", "assessed", "--summary", "json"}));
