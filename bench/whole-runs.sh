@@ -1,8 +1,8 @@
 #!/usr/bin/env bash
 # Builds the benchmarks, draws a 24-megapixel picture (and one four times larger with --large) into a
 # folder, and measures whole commands against a floor that only decodes. WORK names the folder; COLORS says how
-# many distinct colors are drawn (300000); ROWS, if set, picks the rows that begin so. Without it groups of colors, and nanoseconds a pixel of what is done on every
-# pixel, are measured too.
+# many distinct colors are drawn (300000); ROWS, if set, picks the rows that begin so. Without it groups of
+# colors, and nanoseconds a pixel of what is done on every pixel, are measured too.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 work=${WORK:-/tmp/chalcedony-bench}

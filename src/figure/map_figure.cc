@@ -7,6 +7,7 @@
 #include <numeric>
 
 #include "figure/axis.h"
+#include "figure/legend_room.h"
 #include "figure/text_lines.h"
 
 namespace chalcedony {
@@ -34,14 +35,14 @@ std::size_t legend_columns(const std::vector<LegendLine>& legend) {
                     kMostLegendColumns);
 }
 
-/// Of more lines than there is room for those with the largest shares, in their order.
-std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::size_t room) {
+/// So many lines, those with the largest shares, in their order.
+std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::size_t shown) {
   std::vector<std::size_t> order(legend.size());
   std::iota(order.begin(), order.end(), std::size_t{0});
   std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
     return legend[a].percent.value_or(0) > legend[b].percent.value_or(0);
   });
-  order.resize(std::min(room, order.size()));
+  order.resize(shown);
   std::sort(order.begin(), order.end());
   std::vector<LegendLine> lines;
   for (const std::size_t i : order) lines.push_back(legend[i]);
@@ -54,21 +55,19 @@ void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) 
   const double step = kLegendWidth / static_cast<double>(columns);
   const std::size_t places =
       columns * static_cast<std::size_t>(std::max(1.0, (top - kLegendFoot) / kLegendRow));
-  const bool all = legend.size() <= places;
-  const std::vector<LegendLine> lines = lines_in(legend, all ? places : places - 1);
+  const std::size_t shown = shown_lines(legend.size(), places);
+  const std::vector<LegendLine> lines = lines_in(legend, shown);
   const auto x_of = [&](std::size_t i) { return 0.02 + step * static_cast<double>(i % columns); };
   const auto y_of = [&](std::size_t i) {
     return top - kLegendRow * (static_cast<double>(i / columns) + 0.5);
   };
-  for (std::size_t i = 0; i < lines.size(); ++i) {
+  for (std::size_t i = 0; i < shown; ++i) {
     const double x = x_of(i), y = y_of(i);
     plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, lines[i].color);
     plot.label(x + kLegendSwatch, y, text_of(lines[i]), 11);
   }
-  if (all) return;
-  const std::size_t left_out = legend.size() - lines.size();
-  plot.label(x_of(lines.size()), y_of(lines.size()), fmt::format("and {} more", left_out), 11,
-             Ink::kFaint);
+  if (shown < legend.size())
+    plot.label(x_of(shown), y_of(shown), and_more(legend.size() - shown), 11, Ink::kFaint);
 }
 
 /// Two pictures side by side and the legend below.
@@ -192,7 +191,7 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
                          grouped(static_cast<double>(all)), samples.shapes.size()));
   plot.show({0.07, 0.70, 0.06, 0.88}, "", picture, over, true);
   const auto y_of = [](std::size_t line) { return 0.86 - 0.045 * static_cast<double>(line); };
-  const std::size_t named = colors.size() <= kMostBeside ? colors.size() : kMostBeside - 1;
+  const std::size_t named = shown_lines(colors.size(), kMostBeside);
   for (std::size_t c = 0; c < named; ++c) {
     const double y = y_of(c);
     plot.swatch({0.74, 0.758, y - 0.013, y + 0.013}, colors[c]);
@@ -201,8 +200,7 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
                            grouped(static_cast<double>(counts[c]))));
   }
   if (named < colors.size())
-    plot.label(0.766, y_of(named), fmt::format("and {} more", colors.size() - named), 11,
-               Ink::kFaint);
+    plot.label(0.766, y_of(named), and_more(colors.size() - named), 11, Ink::kFaint);
 }
 
 }  // namespace chalcedony

@@ -7,6 +7,7 @@
 #include <numbers>
 
 #include "figure/axis.h"
+#include "figure/legend_room.h"
 
 namespace chalcedony {
 namespace {
@@ -100,7 +101,7 @@ std::string density_image(Plot& plot, const ScatterPoints& points, const Extent&
 std::string class_layers(Plot& plot, const Model& model, const FeaturePair& features,
                          const std::vector<ScatterPoints>& samples) {
   const std::size_t classes = model.classes.size();
-  const std::size_t named = classes <= kMostInKey ? classes : kMostInKey - 1;
+  const std::size_t named = shown_lines(classes, kMostInKey);
   std::string dots, curves, means;
   for (std::size_t c = 0; c < model.classes.size(); ++c) {
     const ModelClass& one = model.classes[c];
@@ -127,8 +128,8 @@ std::string class_layers(Plot& plot, const Model& model, const FeaturePair& feat
         place, Ink::kText, one.color, c < named ? "title " + literal(one.name) : "notitle");
   }
   if (named < classes)
-    means += fmt::format("1/0 with points pt 0 lc rgb '{}' title 'and {} more', ", Ink::kPaper,
-                         classes - named);
+    means += fmt::format("1/0 with points pt 0 lc rgb '{}' title '{}', ", Ink::kPaper,
+                         and_more(classes - named));
   return dots + curves + means;
 }
 

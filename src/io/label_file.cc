@@ -147,7 +147,8 @@ const Label* LabelRows::next() {
   const std::byte* const row = stored_.data() + at_++ * shape.row_bytes();
   labels_.resize(shape.width);
   read_labels(row, shape.width, shape.sample, labels_.data());
-  if (file_.legend_from != LegendFrom::kNumbers) return labels_.data();
+  if (file_.legend_from != LegendFrom::kNumbers || shape.sample == SampleType::kU8)
+    return labels_.data();
   const Label largest = *std::max_element(labels_.begin(), labels_.end());
   if (largest > kMostUnlisted)
     throw InputError(

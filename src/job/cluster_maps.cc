@@ -9,6 +9,7 @@
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
+#include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
@@ -168,8 +169,8 @@ class MapJob {
                              places_.data(), labels);
       } else {
         job_->classifiers_[g]->classify(features_.values(), block.size, labels_.data());
-        std::transform(labels_.begin(), labels_.begin() + static_cast<std::ptrdiff_t>(block.size),
-                       labels, [](Label l) { return static_cast<std::uint8_t>(l); });
+        store_labels(labels_.data(), block.size, SampleType::kU8,
+                     reinterpret_cast<std::byte*>(labels));
       }
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i)
