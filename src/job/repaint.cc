@@ -7,13 +7,33 @@
 #include <memory>
 
 #include "core/color/channel_plan.h"
-#include "core/color/ciede2000.h"
+#include "core/palette/block_painter.h"
 #include "core/palette/error_diffusion.h"
 #include "io/picture_writer.h"
 #include "job/preview.h"
 
 namespace chalcedony {
 namespace {
+
+/// How many pixels got each color, and how far they are from it.
+struct PaintTally {
+  std::vector<std::uint64_t> counts;  // the first is of pixels without a color
+  DistanceSums errors;
+
+  explicit PaintTally(std::size_t colors = 0) : counts(colors + 1) {}
+
+  void add(const std::uint8_t* numbers, const float* pixel_errors, std::size_t n) {
+    for (std::size_t i = 0; i < n; ++i) ++counts[numbers[i]];
+    for (std::size_t i = 0; i < n; ++i)
+      if (numbers[i] != 0) errors.add(static_cast<double>(pixel_errors[i]));
+  }
+
+  PaintTally& operator+=(const PaintTally& other) {
+    for (std::size_t k = 0; k < counts.size(); ++k) counts[k] += other.counts[k];
+    errors += other.errors;
+    return *this;
+  }
+};
 
 /// What a thread makes of a band. With dithering, the rows must come in order, so that only their
 /// values are made here.
@@ -22,7 +42,7 @@ struct RepaintBand {
   std::vector<std::uint8_t> numbers;              // of the color of each pixel, 0 for none
   std::array<std::vector<float>, 3> lab, linear;  // for dithering
   std::vector<std::uint8_t> counted;              // for dithering
-  std::vector<float> errors;                      // of each pixel
+  PaintTally tally;
   EncodedRows encoded;
   Excluded excluded;
 };
@@ -48,18 +68,21 @@ class RepaintJob {
         preview_(picture.file.info, repaint.previews),
         repainted_preview_(picture.shape().width, repaint.previews ? picture.shape().height : 1,
                            kPreviewWidth, kPreviewHeight),
-        painted_(3) {
+        painted_(3),
+        error_(repaint.palette),
+        errors_(kBlockPixels + kPlanePadding),
+        tally_(repaint.palette.size()) {
     for (const Color& color : repaint.palette) {
-      labs_.push_back(color.in(spaces::kLab));
       srgb_.push_back(color.in(spaces::kSrgb));
       auto& bytes = bytes_.emplace_back();
       for (std::size_t c = 0; c < 3; ++c)
         bytes[c] = static_cast<std::byte>(std::lround(std::clamp(srgb_.back()[c], 0.0, 255.0)));
       bytes[3] = std::byte{255};
     }
-    counts_.resize(repaint.palette.size());
     spec_.carried = picture.file.facts.carried;
     if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec_);
+    if (!repaint.dither && PaintByColor::fits(picture.file.info))
+      known_ = std::make_unique<PaintByColor>();
     if (repaint.dither) diffusion_.emplace(picture.shape().width, repaint.palette, repaint.formula);
   }
 
@@ -69,7 +92,8 @@ class RepaintJob {
         [this] { return Worker(*this); }, [this](RepaintBand&& band) { take(std::move(band)); });
     require_counted(picture_.shape().pixels() - excluded_.total(), picture_);
     if (file_) file_->finish();
-    Repainted out{excluded_, counts_, errors_.summary(), {}, {}};
+    tally_.counts.erase(tally_.counts.begin());
+    Repainted out{excluded_, std::move(tally_.counts), tally_.errors.summary(), {}, {}};
     if (!repaint_.previews) return out;
     out.picture = preview_.thumbnail();
     out.repainted = repainted_preview_.thumbnail();
@@ -78,36 +102,13 @@ class RepaintJob {
 
  private:
   static std::vector<Channel> planned_channels(const RepaintOptions& repaint) {
+    if (!repaint.dither) return BlockPainter::channels(repaint.formula);
     std::vector<Channel> channels = channels_of(spaces::kLab);
-    const Space* second = repaint.dither                                 ? &spaces::kSrgbLinear
-                          : repaint.formula == DifferenceFormula::kOklab ? &spaces::kOklab
-                                                                         : nullptr;
-    if (second)
-      for (const Channel& channel : channels_of(*second)) channels.push_back(channel);
+    for (const Channel& channel : channels_of(spaces::kSrgbLinear)) channels.push_back(channel);
     return channels;
   }
 
   std::uint32_t width() const { return picture_.shape().width; }
-
-  /// Differences of n pixels to the colors they got. One for each thread.
-  class ErrorMeter {
-   public:
-    explicit ErrorMeter(const std::vector<std::array<double, 3>>& labs)
-        : labs_(labs), painted_(3) {}
-
-    void measure(const ConstPlanes& lab, const std::uint8_t* numbers, std::size_t n,
-                 float* errors) {
-      for (std::size_t c = 0; c < 3; ++c)
-        for (std::size_t i = 0; i < n; ++i)
-          painted_.plane(c)[i] =
-              static_cast<float>(labs_[std::max<std::size_t>(numbers[i], 1) - 1][c]);
-      ciede2000_between(lab, read_only(painted_.planes()), n, errors);
-    }
-
-   private:
-    const std::vector<std::array<double, 3>>& labs_;
-    PlaneBuffer painted_;
-  };
 
   /// One for each thread.
   class Worker {
@@ -115,10 +116,14 @@ class RepaintJob {
     explicit Worker(RepaintJob& job)
         : job_(&job),
           reader_(job.picture_.file.info, job.picture_.counting),
-          channels_(job.plan_),
-          nearest_(job.repaint_.palette, job.repaint_.formula),
-          meter_(job.labs_),
-          collector_(job.preview_) {}
+          errors_(kBlockPixels + kPlanePadding),
+          collector_(job.preview_) {
+      if (job.repaint_.dither) {
+        channels_.emplace(job.plan_);
+      } else {
+        painter_.emplace(job.plan_, job.repaint_.palette, job.repaint_.formula, job.known_.get());
+      }
+    }
 
     RepaintBand operator()(const Band& band) {
       RepaintBand out;
@@ -131,13 +136,12 @@ class RepaintJob {
           for (auto& plane : *planes) plane.resize(pixels + kPlanePadding);
         out.counted.resize(pixels);
       } else {
-        out.errors.resize(pixels + kPlanePadding);
+        out.tally = PaintTally(job_->repaint_.palette.size());
       }
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
-        channels_.evaluate(block);
         collector_.add(block);
-        job_->repaint_.dither ? keep(block, at, out) : paint(block, at, out);
+        painter_ ? paint(block, at, out) : keep(block, at, out);
         at += block.size;
       });
       out.excluded = reader_.take_excluded();
@@ -147,38 +151,47 @@ class RepaintJob {
 
    private:
     void paint(const Block& block, std::size_t at, RepaintBand& out) {
-      const std::size_t first = job_->repaint_.formula == DifferenceFormula::kOklab ? 3 : 0;
       std::uint8_t* const numbers = out.numbers.data() + at;
-      nearest_.find(channels_.channels(first), block.size, numbers);
+      painter_->paint(block, numbers, errors_.data());
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i)
           if (!block.counted[i]) numbers[i] = 0;
-      meter_.measure(channels_.channels(0), numbers, block.size, out.errors.data() + at);
+      out.tally.add(numbers, errors_.data(), block.size);
     }
 
     void keep(const Block& block, std::size_t at, RepaintBand& out) {
+      channels_->evaluate(block);
       for (std::size_t c = 0; c < 3; ++c) {
-        std::copy_n(channels_.channel(c), block.size, out.lab[c].data() + at);
-        std::copy_n(channels_.channel(3 + c), block.size, out.linear[c].data() + at);
+        std::copy_n(channels_->channel(c), block.size, out.lab[c].data() + at);
+        std::copy_n(channels_->channel(3 + c), block.size, out.linear[c].data() + at);
       }
       for (std::size_t i = 0; i < block.size; ++i) out.counted[at + i] = block.counts(i);
     }
 
     RepaintJob* job_;
     BlockReader reader_;
-    ChannelEvaluator channels_;
-    NearestColor nearest_;
-    ErrorMeter meter_;
+    std::optional<ChannelEvaluator> channels_;  // with dithering
+    std::optional<BlockPainter> painter_;       // without
+    std::vector<float> errors_;                 // of a Block's pixels
     Preview::Collector collector_;
   };
 
   void encode(RepaintBand& band) const {
     if (!file_) return;
-    const std::size_t pixels = std::size_t{band.rows} * width(), channels = spec_.shape.channels;
-    std::vector<std::byte> samples(pixels * channels);
-    for (std::size_t i = 0; i < pixels; ++i)
-      std::memcpy(samples.data() + i * channels, bytes_[band.numbers[i]].data(), channels);
+    std::vector<std::byte> samples(std::size_t{band.rows} * spec_.shape.row_bytes());
+    if (spec_.alpha) {
+      put_colors<4>(band, samples.data());
+    } else {
+      put_colors<3>(band, samples.data());
+    }
     band.encoded = file_->encode(band.first_row, band.rows, std::move(samples));
+  }
+
+  template <std::size_t kChannels>
+  void put_colors(const RepaintBand& band, std::byte* samples) const {
+    const std::size_t pixels = std::size_t{band.rows} * width();
+    for (std::size_t i = 0; i < pixels; ++i)
+      std::memcpy(samples + i * kChannels, bytes_[band.numbers[i]].data(), kChannels);
   }
 
   void dither(RepaintBand& band) {
@@ -189,22 +202,22 @@ class RepaintJob {
           band.counted.data() + at, band.numbers.data() + at);
     }
     const std::size_t pixels = std::size_t{band.rows} * width();
-    band.errors.resize(pixels + kPlanePadding);
-    for (std::size_t at = 0; at < pixels; at += kBlockPixels)
-      meter_.measure({band.lab[0].data() + at, band.lab[1].data() + at, band.lab[2].data() + at},
-                     band.numbers.data() + at, std::min(kBlockPixels, pixels - at),
-                     band.errors.data() + at);
+    for (std::size_t at = 0; at < pixels; at += kBlockPixels) {
+      const std::size_t size = std::min(kBlockPixels, pixels - at);
+      const std::uint8_t* const numbers = band.numbers.data() + at;
+      error_.measure({band.lab[0].data() + at, band.lab[1].data() + at, band.lab[2].data() + at},
+                     numbers, size, errors_.data());
+      tally_.add(numbers, errors_.data(), size);
+    }
     encode(band);
   }
 
   /// Bands come in order, so that sums do not depend on the number of threads.
   void take(RepaintBand&& band) {
-    if (diffusion_) dither(band);
-    const std::size_t pixels = std::size_t{band.rows} * width();
-    for (std::size_t i = 0; i < pixels; ++i) {
-      if (band.numbers[i] == 0) continue;
-      ++counts_[band.numbers[i] - 1u];
-      errors_.add(static_cast<double>(band.errors[i]));
+    if (diffusion_) {
+      dither(band);
+    } else {
+      tally_ += band.tally;
     }
     excluded_ += band.excluded;
     if (file_) file_->append(band.encoded);
@@ -237,13 +250,14 @@ class RepaintJob {
   Preview preview_;
   ThumbnailSums repainted_preview_;
   PlaneBuffer painted_;
-  std::vector<std::array<double, 3>> labs_, srgb_;
+  std::vector<std::array<double, 3>> srgb_;
   std::vector<std::array<std::byte, 4>> bytes_ = std::vector<std::array<std::byte, 4>>(1);
-  ErrorMeter meter_{labs_};  // of bands that are dithered
+  PaintError error_;           // of bands that are dithered
+  std::vector<float> errors_;  // likewise
   std::unique_ptr<PictureWriter> file_;
+  std::unique_ptr<PaintByColor> known_;
   std::optional<ErrorDiffusion> diffusion_;
-  std::vector<std::uint64_t> counts_;
-  DistanceSums errors_;
+  PaintTally tally_;
   Excluded excluded_;
 };
 

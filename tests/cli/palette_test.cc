@@ -138,6 +138,31 @@ TEST_CASE("pictures are repainted with the nearest colors", "[cli][palette]") {
   }
 }
 
+TEST_CASE("a large picture is repainted as a small one is", "[cli][palette]") {
+  const TempDir dir;
+  const auto small = random_bytes(3 * 1000 * 20);
+  std::vector<std::uint8_t> large;
+  for (int k = 0; k < 30; ++k) large.insert(large.end(), small.begin(), small.end());
+  write_rgb(dir / "small.png", 1000, 20, small);
+  write_rgb(dir / "large.png", 1000, 600, large);
+  std::ofstream(dir / "four.txt") << "#000000\n#ffffff\n#c04030\n#3060a0\n";
+  const auto repainted = [&](const std::string& name, const char* threads) {
+    return summary_of(run_tool(dir, {"palette", name, "--apply", "four.txt", "-o", "out",
+                                     "--threads", threads, "--summary", "json"}))["inputs"][0];
+  };
+  const json one = repainted("small.png", "1"), many = repainted("large.png", "1");
+  CHECK(many["mean_delta_e"].get<double>() == Approx(one["mean_delta_e"].get<double>()));
+  CHECK(many["percentile_95_delta_e"] == one["percentile_95_delta_e"]);
+  const auto rows = bytes_in(dir / "out/small.repainted.png");
+  const auto all = bytes_in(dir / "out/large.repainted.png");
+  REQUIRE(all.size() == 30 * rows.size());
+  for (std::size_t k = 0; k < 30; ++k)
+    CHECK(std::equal(rows.begin(), rows.end(),
+                     all.begin() + static_cast<std::ptrdiff_t>(k * rows.size())));
+  CHECK(repainted("large.png", "3") == many);
+  CHECK(bytes_in(dir / "out/large.repainted.png") == all);
+}
+
 TEST_CASE("dithering keeps the light of an area, with any number of threads", "[cli][palette]") {
   const TempDir dir;
   // Half of the light of white: 188 in sRGB.

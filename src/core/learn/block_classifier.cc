@@ -100,7 +100,8 @@ bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_met
   const bool of_color =
       std::none_of(model.features.begin(), model.features.end(),
                    [](const Channel& c) { return needs_stored(c) || c.is_local(); });
-  return of_color && ColorMemo::fits(info) && model.classes.size() <= kMostNoted &&
+  return of_color && ColorMemo::fits(info) && info.known_in_range() &&
+         model.classes.size() <= kMostNoted &&
          (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);
 }
 

@@ -31,10 +31,10 @@ class ColorMemo {
  public:
   ColorMemo() : notes_(ColorCounter::kColors) {}
 
-  /// Whether the pixels of such a picture are of colors that can be noted: three 8-bit channels, in
-  /// the range of sRGB, whatever alpha beside them.
+  /// Whether the pixels of such a picture are of colors that can be noted: three 8-bit channels,
+  /// whatever alpha beside them.
   static bool fits(const PictureInfo& info) {
-    return ColorCounter::fits(info) && info.color_channels() == 3 && info.known_in_range();
+    return ColorCounter::fits(info) && info.color_channels() == 3;
   }
 
   /// Looks up the colors of a Block whose pixels have so many stored channels.

@@ -33,6 +33,18 @@ class DistanceSums {
     weights_[step] += weight;
   }
 
+  /// Adds what was gathered with the same step.
+  DistanceSums& operator+=(const DistanceSums& other) {
+    largest_ = std::max(largest_, other.largest_);
+    weight_ += other.weight_;
+    sum_ += other.sum_;
+    squares_ += other.squares_;
+    weights_.resize(std::max(weights_.size(), other.weights_.size()));
+    for (std::size_t step = 0; step < other.weights_.size(); ++step)
+      weights_[step] += other.weights_[step];
+    return *this;
+  }
+
   /// All 0 when nothing was added.
   DistanceSummary summary() const {
     if (weight_ <= 0) return {};

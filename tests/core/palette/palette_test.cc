@@ -95,6 +95,17 @@ TEST_CASE("statistics of distances are those of a sorted list", "[core][palette]
   CHECK(sums.summary().mean == Approx(50.5));
   CHECK(sums.summary().root_mean_square == Approx(std::sqrt(3383.5)));
   CHECK(sums.summary().percentile_95 == Approx(95).margin(0.011));
+
+  // In parts, of which one reaches farther and one is empty.
+  DistanceSums near, far, none;
+  for (int i = 1; i <= 100; ++i) (i <= 30 ? near : far).add(i);
+  near += none;
+  near += far;
+  CHECK(near.summary().mean == Approx(50.5));
+  CHECK(near.summary().root_mean_square == Approx(std::sqrt(3383.5)));
+  CHECK(near.summary().median == sums.summary().median);
+  CHECK(near.summary().percentile_95 == sums.summary().percentile_95);
+  CHECK(near.summary().largest == 100);
 }
 
 TEST_CASE("close colors merge first, then those that cost least", "[core][palette]") {
