@@ -52,10 +52,15 @@ PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
 /// Turns the Blocks of a picture into stored rows of another space. One for each thread.
 class Converter {
  public:
+  /// `mapped`: as GamutMap takes it.
   Converter(const ChannelPlan& plan, const Counting& counting, const ConvertOptions& options,
-            const BlockWriter& stored)
-      : options_(options), stored_(stored), reader_(plan.info(), counting), channels_(plan) {
-    if (options.map_gamut) gamut_.emplace(*stored.info().space);
+            const BlockWriter& stored, MappedColors* mapped)
+      : options_(options),
+        stored_(stored),
+        read_channels_(plan.info().shape.channels),
+        reader_(plan.info(), counting),
+        channels_(plan) {
+    if (options.map_gamut) gamut_.emplace(*stored.info().space, mapped);
     const std::array<SampleScale, 3> scales = sample_scales(stored.info());
     for (std::size_t c = 0; c < 3; ++c) steps_[c] = static_cast<float>(scales[c].factor);
   }
@@ -86,7 +91,7 @@ class Converter {
   ConstPlanes changed(const ConstPlanes& color, const Block& block) {
     const Planes out = changed_.planes();
     for (std::size_t c = 0; c < 3; ++c) std::copy_n(color[c], block.size, out[c]);
-    if (gamut_) gamut_->run(out, block.size);
+    if (gamut_) gamut_->run(block, read_channels_, out);
     if (options_.dither) dither(out, block);
     return read_only(out);
   }
@@ -105,6 +110,7 @@ class Converter {
 
   const ConvertOptions& options_;
   const BlockWriter& stored_;
+  std::uint32_t read_channels_;  // of a pixel as it comes in
   BlockReader reader_;
   ChannelEvaluator channels_;
   std::optional<GamutMap> gamut_;
@@ -135,10 +141,13 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
 
   const ChannelPlan plan(info, channels_of(*spec.space), options.shared.hue_floor);
   const BlockWriter stored(info_of(spec));
+  std::unique_ptr<MappedColors> mapped;
+  if (options.map_gamut && !options.dither && MappedColors::fits(info, stored.info()))
+    mapped = std::make_unique<MappedColors>();
   ConvertedBand sums;
   travel_to_picture(
       *picture.file.rows, road_for(picture, options.shared, context), spec.shape, *writer,
-      [&] { return Converter(plan, picture.counting, options, stored); },
+      [&] { return Converter(plan, picture.counting, options, stored, mapped.get()); },
       [&](ConvertedBand&& band) { sums += band; });
   writer->finish();
   const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();

@@ -44,6 +44,28 @@ TEST_CASE("convert maps colors that r g b cannot show", "[cli][convert]") {
   CHECK_THAT(text.out, Catch::Contains("brought in with less chroma"));
 }
 
+TEST_CASE("convert maps the colors of a large picture as it does of a small one",
+          "[cli][convert]") {
+  const TempDir dir;
+  const auto small = random_bytes(3 * 1000 * 20);
+  std::vector<std::uint8_t> large;
+  for (int k = 0; k < 30; ++k) large.insert(large.end(), small.begin(), small.end());
+  const auto mapped = [&](std::uint32_t height, const std::vector<std::uint8_t>& rgb,
+                          const char* threads) {
+    PictureSpec spec = spec_of(1000, height, 3);
+    spec.space = &spaces::kRec2020;
+    write_picture(dir / "wide.png", spec, bytes_of(rgb));
+    summary_of(run_tool(dir, {"convert", "wide.png", "--to", "srgb", "--gamut", "map", "--threads",
+                              threads, "-o", "mapped.png", "--summary", "json"}));
+    return bytes_in(dir / "mapped.png");
+  };
+  const auto one = mapped(20, small, "1");
+  std::vector<std::uint8_t> many;
+  for (int k = 0; k < 30; ++k) many.insert(many.end(), one.begin(), one.end());
+  CHECK(mapped(600, large, "1") == many);
+  CHECK(mapped(600, large, "3") == many);
+}
+
 TEST_CASE("convert dithers so that means come out right", "[cli][convert]") {
   const TempDir dir;
   // 100 of 255 and a quarter of a code; and a whole code.

@@ -1,12 +1,17 @@
 #include "core/color/gamut_map.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+
+#include "core/pixel/color_memo.h"
+#include "core/pixel/interleave.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr float kJustSeen = 0.02f, kNear = 0.0001f;
+constexpr std::uint32_t kNoted = 1u << 24;  // above the bits of r g b
 
 float outside_by(const Planes& rgb, std::size_t i) {
   float most = 0;
@@ -22,17 +27,82 @@ float distance(const Planes& a, const Planes& b, std::size_t i) {
 
 }  // namespace
 
-GamutMap::GamutMap(const Space& rgb)
+MappedColors::MappedColors() : mapped_(ColorCounter::kColors) {}
+
+bool MappedColors::fits(const PictureInfo& from, const PictureInfo& to) {
+  return ColorMemo::fits(from) && ColorMemo::fits(to) &&
+         from.shape.pixels() >= ColorCounter::kFewPixels;
+}
+
+std::optional<std::array<std::uint8_t, 3>> MappedColors::find(std::uint32_t color) {
+  const std::uint32_t bits = std::atomic_ref(mapped_[color]).load(std::memory_order_relaxed);
+  if ((bits & kNoted) == 0) return {};
+  return std::array{static_cast<std::uint8_t>(bits >> 16), static_cast<std::uint8_t>(bits >> 8),
+                    static_cast<std::uint8_t>(bits)};
+}
+
+void MappedColors::note(std::uint32_t color, const std::array<std::uint8_t, 3>& mapped) {
+  const std::uint32_t bits = kNoted | std::uint32_t{mapped[0]} << 16 |
+                             std::uint32_t{mapped[1]} << 8 | std::uint32_t{mapped[2]};
+  std::atomic_ref(mapped_[color]).store(bits, std::memory_order_relaxed);
+}
+
+GamutMap::GamutMap(const Space& rgb, MappedColors* known)
     : to_oklch_(rgb, spaces::kOklch),
       from_oklch_(spaces::kOklch, rgb),
       to_oklab_(rgb, spaces::kOklab),
-      from_oklab_(spaces::kOklch, spaces::kOklab) {}
+      from_oklab_(spaces::kOklch, spaces::kOklab),
+      known_(known) {}
 
-/// The colors outside, side by side, as they are.
-void GamutMap::gather(const Planes& rgb, std::size_t n) {
+void GamutMap::find_outside(const Planes& rgb, std::size_t n) {
   pixels_.clear();
   for (std::size_t i = 0; i < n; ++i)
     if (outside_by(rgb, i) > kGamutTolerance) pixels_.push_back(i);
+}
+
+/// Those of which it is known become what was noted; the others stay in the list.
+void GamutMap::take_known(const Block& block, std::uint32_t stored_channels, const Planes& rgb) {
+  colors_.clear();
+  std::size_t unknown = 0;
+  for (const std::size_t i : pixels_) {
+    const std::uint32_t color = ColorCounter::pack(block.stored + i * stored_channels);
+    if (const auto mapped = known_->find(color)) {
+      for (std::size_t c = 0; c < 3; ++c) rgb[c][i] = (*mapped)[c];
+    } else {
+      pixels_[unknown++] = i;
+      colors_.push_back(color);
+    }
+  }
+  pixels_.resize(unknown);
+}
+
+void GamutMap::note_mapped(const Planes& rgb) {
+  const std::size_t n = pixels_.size();
+  for (std::size_t c = 0; c < 3; ++c)
+    for (std::size_t k = 0; k < n; ++k) shown_.plane(c)[k] = rgb[c][pixels_[k]];
+  rounded_.resize(3 * n);
+  const SampleScale same;
+  write_planes(read_only(shown_.planes()), n, 3, SampleType::kU8, {same, same, same},
+               rounded_.data());
+  const auto code = [&](std::size_t i) { return std::to_integer<std::uint8_t>(rounded_[i]); };
+  for (std::size_t k = 0; k < n; ++k)
+    known_->note(colors_[k], {code(3 * k), code(3 * k + 1), code(3 * k + 2)});
+}
+
+void GamutMap::run(const Planes& rgb, std::size_t n) {
+  find_outside(rgb, n);
+  map_outside(rgb);
+}
+
+void GamutMap::run(const Block& block, std::uint32_t stored_channels, const Planes& rgb) {
+  find_outside(rgb, block.size);
+  if (known_) take_known(block, stored_channels, rgb);
+  map_outside(rgb);
+  if (known_) note_mapped(rgb);
+}
+
+/// The colors outside, side by side, as they are.
+void GamutMap::gather(const Planes& rgb) {
   for (std::size_t c = 0; c < 3; ++c)
     for (std::size_t i = 0; i < pixels_.size(); ++i) origin_.plane(c)[i] = rgb[c][pixels_[i]];
   to_oklch_.run(read_only(origin_.planes()), origin_.planes(), pixels_.size());
@@ -69,10 +139,10 @@ bool GamutMap::settle(std::size_t i) {
   return search.high - search.low <= kNear;
 }
 
-void GamutMap::run(const Planes& rgb, std::size_t n) {
-  gather(rgb, n);
+void GamutMap::map_outside(const Planes& rgb) {
   const std::size_t count = pixels_.size();
   if (count == 0) return;
+  gather(rgb);
   searches_.assign(count, {});
   for (std::size_t c = 0; c < 3; ++c) std::copy_n(origin_.plane(c), count, tried_.plane(c));
   try_chroma();

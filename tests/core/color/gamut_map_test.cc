@@ -7,6 +7,8 @@
 #include <cmath>
 #include <random>
 
+#include "core/pixel/block_reader.h"
+#include "core/pixel/block_writer.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/reordered_rows.h"
 #include "tests/support/pictures.h"
@@ -97,6 +99,62 @@ TEST_CASE("colors within the gamut stay as they are", "[core][color]") {
   for (std::size_t i = 0; i < colors.size(); ++i)
     for (std::size_t c = 0; c < 3; ++c)
       CHECK(planes.plane(c)[i] == static_cast<float>(colors[i][c]));
+}
+
+TEST_CASE("known colors are mapped as unknown ones are, but for rounding", "[core][color]") {
+  const std::uint32_t channels = GENERATE(3u, 4u);
+  PictureInfo info, out;
+  info.shape = {1000, 1000, channels, SampleType::kU8};
+  if (channels == 4) info.alpha = AlphaKind::kStraight;
+  info.space = &spaces::kRec2020;
+  out.shape = {1000, 1000, 3, SampleType::kU8};
+  REQUIRE(MappedColors::fits(info, out));
+  const Conversion conversion(spaces::kRec2020, spaces::kSrgb);
+  MappedColors known;
+  GamutMap remembering(spaces::kSrgb, &known), other_thread(spaces::kSrgb, &known);
+  GamutMap plain(spaces::kSrgb);
+  BlockReader reader(info, count_all());
+  BlockWriter writer(out);
+  for (unsigned round = 0; round < 4; ++round) {
+    constexpr std::size_t kPixels = 1500;
+    auto codes = random_bytes(channels * kPixels, round);
+    for (auto& code : codes) code = static_cast<std::uint8_t>(code / 32 * 36);  // they come again
+    const auto stored = bytes_of(codes);
+    const Block& block = reader.read(stored.data(), 0, kPixels);
+    const auto written = [&](const auto& map) {
+      PlaneBuffer planes;
+      conversion.run(block.color, planes.planes(), kPixels);
+      map(planes.planes());
+      std::vector<std::byte> bytes(3 * kPixels);
+      writer.write(read_only(planes.planes()), nullptr, kPixels, bytes.data());
+      return bytes;
+    };
+    const auto asked = written([&](const Planes& rgb) { plain.run(rgb, kPixels); });
+    const auto found = written([&](const Planes& rgb) {
+      (round % 2 == 0 ? remembering : other_thread).run(block, channels, rgb);
+    });
+    CHECK(found == asked);
+    CHECK(found != written([](const Planes&) {}));  // some lie outside
+  }
+}
+
+TEST_CASE("mapped colors are noted from 8 bits to 8 bits", "[core][color]") {
+  PictureInfo from, to;
+  from.shape = to.shape = {1000, 1000, 3, SampleType::kU8};
+  CHECK(MappedColors::fits(from, to));
+  PictureInfo other = to;
+  other.shape.sample = SampleType::kU16;
+  CHECK_FALSE(MappedColors::fits(from, other));
+  CHECK_FALSE(MappedColors::fits(other, to));
+  other = from;
+  other.shape.height = 100;
+  CHECK_FALSE(MappedColors::fits(other, to));
+  MappedColors colors;
+  CHECK_FALSE(colors.find(77));
+  colors.note(77, {0, 255, 3});
+  CHECK(colors.find(77) == std::array<std::uint8_t, 3>{0, 255, 3});
+  colors.note(78, {0, 0, 0});
+  CHECK(colors.find(78) == std::array<std::uint8_t, 3>{0, 0, 0});
 }
 
 TEST_CASE("channels are put in order, alpha stays last", "[core][pixel]") {
