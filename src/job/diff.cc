@@ -8,6 +8,7 @@
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
+#include "core/pixel/side_by_side.h"
 #include "core/stats/distance_sums.h"
 #include "figure/diff_figure.h"
 #include "io/csv.h"
@@ -18,61 +19,73 @@
 namespace chalcedony {
 namespace {
 
-/// The colors of a band of the first picture.
-struct ColorBand {
-  std::uint32_t first_row = 0, rows = 0;
-  std::array<std::vector<float>, 3> planes;
-  std::vector<std::uint8_t> counted;
+/// One of the two pictures.
+struct DiffedPicture {
+  DiffedPicture(CountedPicture opened, const Space& space, bool with_preview)
+      : picture(std::move(opened)),
+        plan(picture.file.info, channels_of(space)),
+        preview(picture.file.info, with_preview) {}
+
+  CountedPicture picture;
+  ChannelPlan plan;
+  Preview preview;
 };
 
-/// Rows of the second picture, read as those of the first come.
-class SecondPicture {
+/// Reads the colors of one of them. One for each thread.
+class ColorReader {
  public:
-  SecondPicture(CountedPicture picture, const Space& space, bool preview)
-      : picture_(std::move(picture)),
-        plan_(picture_.file.info, channels_of(space)),
-        preview_(picture_.file.info, preview),
-        reader_(picture_.file.info, picture_.counting),
-        evaluator_(plan_),
-        collector_(preview_) {}
+  explicit ColorReader(DiffedPicture& of)
+      : reader_(of.picture.file.info, of.picture.counting),
+        evaluator_(of.plan),
+        collector_(of.preview) {}
 
-  const RasterShape& shape() const { return picture_.shape(); }
-  std::string name() const { return picture_.name(); }
-  Thumbnail thumbnail() { return preview_.thumbnail(); }
-
-  /// The colors of the next pixels, and which of them count.
-  const Block& next(std::size_t size) {
-    stored_.resize(size * shape().pixel_bytes());
-    std::size_t filled = 0;
-    while (filled < stored_.size()) {
-      if (left_ == 0) {
-        row_.resize(shape().row_bytes());
-        picture_.file.rows->read_rows(1, row_.data());
-        left_ = row_.size();
-      }
-      const std::size_t take = std::min(left_, stored_.size() - filled);
-      std::memcpy(stored_.data() + filled, row_.data() + (row_.size() - left_), take);
-      filled += take;
-      left_ -= take;
-    }
-    const Block& block = reader_.read(stored_.data(), next_pixel_, size);
+  const Block& read(const std::byte* stored, std::uint64_t first_pixel, std::size_t size) {
+    const Block& block = reader_.read(stored, first_pixel, size);
     evaluator_.evaluate(block);
     collector_.add(block);
-    next_pixel_ += size;
     return block;
   }
   ConstPlanes colors() const { return evaluator_.channels(0); }
 
  private:
-  CountedPicture picture_;
-  ChannelPlan plan_;
-  Preview preview_;
   BlockReader reader_;
   ChannelEvaluator evaluator_;
   Preview::Collector collector_;
-  std::vector<std::byte> row_, stored_;
-  std::size_t left_ = 0;  // bytes of the row not used yet
-  std::uint64_t next_pixel_ = 0;
+};
+
+/// What is found of some rows, and of those before.
+struct Differences {
+  explicit Differences(double step) : sums(step) {}
+
+  DistanceSums sums;
+  std::uint64_t counted = 0, above = 0;
+  double largest = -1;
+  std::uint64_t largest_pixel = 0;  // the first of the largest
+
+  void add(double difference, double tolerance, std::uint64_t pixel) {
+    ++counted;
+    sums.add(difference);
+    above += difference > tolerance;
+    if (difference <= largest) return;
+    largest = difference;
+    largest_pixel = pixel;
+  }
+
+  Differences& operator+=(const Differences& other) {
+    sums += other.sums;
+    counted += other.counted;
+    above += other.above;
+    if (other.largest > largest) {
+      largest = other.largest;
+      largest_pixel = other.largest_pixel;
+    }
+    return *this;
+  }
+};
+
+struct DiffBand {
+  Differences found;
+  EncodedRows encoded;
 };
 
 class DiffJob {
@@ -84,136 +97,140 @@ class DiffJob {
         format_(results.wants("figure") ? settle_figures(options.shared, context)
                                         : FigureFormat::kNone),
         space_(space_of(options.formula)),
-        first_(open_counted(options.shared.inputs[0], options.shared, context)),
+        first_(open_counted(options.shared.inputs[0], options.shared, context), space_,
+               format_ != FigureFormat::kNone),
         second_(open_counted(options.shared.inputs[1], options.shared, context), space_,
                 format_ != FigureFormat::kNone),
-        plan_(first_.file.info, channels_of(space_)),
-        preview_(first_.file.info, format_ != FigureFormat::kNone),
-        map_(first_.shape().width, preview_.wanted() ? first_.shape().height : 1, kPreviewWidth,
-             kPreviewHeight),
-        sums_(options.formula == DifferenceFormula::kOklab ? 1e-4 : 1e-2) {
+        map_(empty_preview(shape(), format_ != FigureFormat::kNone)),
+        found_(step()) {
     check_sizes();
     if (results.wants("difference"))
       file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
-                             label_spec(first_.shape(), SampleType::kF32));
+                             label_spec(shape(), SampleType::kF32));
   }
 
   Json run() {
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(first_.file.info, first_.counting),
-              evaluator = ChannelEvaluator(plan_),
-              collector = Preview::Collector(preview_)](const Band& band) mutable {
-        return colors_of(band, reader, evaluator, collector);
-      };
-    };
-    travel(*first_.file.rows, road_for(first_, options_.shared, context_), make_worker,
-           [&](ColorBand&& band) { compare(band); });
-    if (counted_ == 0)
+    RowSources sources;
+    for (DiffedPicture* each : {&first_, &second_})
+      sources.push_back(std::move(each->picture.file.rows));
+    SideBySide rows(std::move(sources));
+    travel(
+        rows, road_for(first_.picture, options_.shared, context_),
+        [&] { return Worker(*this, rows); }, [&](DiffBand&& band) { take(std::move(band)); });
+    if (found_.counted == 0)
       throw InputError("no pixel counts in both pictures", "choose another --region or --within",
-                       first_.file.path.string());
+                       first_.picture.file.path.string());
     if (file_) file_->finish();
-    const DistanceSummary s = sums_.summary();
-    const double above = percent(above_, counted_);
+    const DistanceSummary s = found_.sums.summary();
+    const double above = percent(found_.above, found_.counted);
     if (results_.wants("statistics")) write_statistics(s, above);
-    if (preview_.wanted()) draw(s, above);
-    return {{"first", first_.file.path.string()},
+    if (draws()) draw(s, above);
+    return {{"first", first_.picture.file.path.string()},
             {"second", options_.shared.inputs[1].string()},
             {"formula", options_.formula_name},
-            {"counted", counted_},
+            {"counted", found_.counted},
             {"mean", s.mean},
             {"root_mean_square", s.root_mean_square},
             {"median", s.median},
             {"percentile_95", s.percentile_95},
             {"largest", s.largest},
-            {"largest_at", {largest_x_, largest_y_}},
+            {"largest_at",
+             {found_.largest_pixel % shape().width, found_.largest_pixel / shape().width}},
             {"tolerance", options_.tolerance},
-            {"above_tolerance", above_},
+            {"above_tolerance", found_.above},
             {"above_tolerance_percent", above}};
   }
 
  private:
+  const RasterShape& shape() const { return first_.picture.shape(); }
+  bool draws() const { return format_ != FigureFormat::kNone; }
+  /// How finely quantiles are told.
+  double step() const { return options_.formula == DifferenceFormula::kOklab ? 1e-4 : 1e-2; }
+
   void check_sizes() const {
-    const RasterShape &a = first_.shape(), &b = second_.shape();
+    const RasterShape &a = shape(), &b = second_.picture.shape();
     if (a.width == b.width && a.height == b.height) return;
-    throw InputError("is " + b.size_text() + ", " + first_.name() + " is " + a.size_text(),
+    throw InputError("is " + b.size_text() + ", " + first_.picture.name() + " is " + a.size_text(),
                      "give two pictures of one size", options_.shared.inputs[1].string());
   }
 
-  static ColorBand colors_of(const Band& band, BlockReader& reader, ChannelEvaluator& evaluator,
-                             Preview::Collector& collector) {
-    ColorBand out;
-    out.first_row = band.first_row();
-    out.rows = band.rows();
-    const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
-    for (auto& plane : out.planes) plane.resize(pixels + kPlanePadding);
-    out.counted.resize(pixels);
-    std::size_t at = 0;
-    reader.for_each_block(band, [&](const Block& block) {
-      evaluator.evaluate(block);
-      collector.add(block);
-      for (std::size_t c = 0; c < 3; ++c)
-        std::copy_n(evaluator.channel(c), block.size, out.planes[c].data() + at);
-      for (std::size_t i = 0; i < block.size; ++i) out.counted[at + i] = block.counts(i);
-      at += block.size;
-    });
-    return out;
-  }
+  /// One for each thread.
+  class Worker {
+   public:
+    Worker(DiffJob& job, const SideBySide& rows)
+        : job_(&job),
+          second_part_(rows.part(1)),
+          first_(job.first_),
+          second_(job.second_),
+          differences_(1) {}
 
-  /// Bands come in order, as the second picture's rows do.
-  void compare(const ColorBand& band) {
-    const std::uint32_t width = first_.shape().width;
-    const std::size_t pixels = std::size_t{band.rows} * width;
-    std::vector<float> all(pixels + kPlanePadding);
-    const std::uint64_t first_pixel = std::uint64_t{band.first_row} * width;
-    for (std::size_t at = 0; at < pixels; at += kBlockPixels) {
-      const std::size_t n = std::min(kBlockPixels, pixels - at);
-      const Block& block = second_.next(n);
-      float* const out = all.data() + at;
-      differences(
-          options_.formula,
-          {band.planes[0].data() + at, band.planes[1].data() + at, band.planes[2].data() + at},
-          second_.colors(), n, out);
+    DiffBand operator()(const Band& band) {
+      DiffBand out{Differences(job_->step()), {}};
+      const std::uint32_t width = job_->shape().width;
+      std::vector<std::byte> samples(job_->file_ ? width * band.rows() * sizeof(float) : 0);
+      for (std::uint32_t r = 0; r < band.rows(); ++r) {
+        const std::uint32_t y = band.first_row() + r;
+        for (std::uint32_t x = 0; x < width; x += kBlockPixels) {
+          const std::size_t n = std::min<std::size_t>(kBlockPixels, width - x);
+          compare(band.row(y), x, std::uint64_t{y} * width + x, n, out.found);
+          if (job_->file_)
+            std::memcpy(samples.data() + (std::size_t{r} * width + x) * sizeof(float),
+                        differences_.plane(0), n * sizeof(float));
+        }
+      }
+      if (job_->file_)
+        out.encoded = job_->file_->encode(band.first_row(), band.rows(), std::move(samples));
+      return out;
+    }
+
+   private:
+    /// The differences of n pixels of a row from column x on; NaN where one does not count.
+    void compare(const std::byte* row, std::uint32_t x, std::uint64_t first_pixel, std::size_t n,
+                 Differences& found) {
+      const std::byte* const second_row = row + second_part_;
+      const Block& a = first_.read(row + x * pixel_bytes(job_->first_), first_pixel, n);
+      const Block& b = second_.read(second_row + x * pixel_bytes(job_->second_), first_pixel, n);
+      float* const out = differences_.plane(0);
+      differences(job_->options_.formula, first_.colors(), second_.colors(), n, out);
       for (std::size_t i = 0; i < n; ++i) {
-        const bool counts = band.counted[at + i] && block.counts(i) && std::isfinite(out[i]);
-        if (counts) {
-          add(static_cast<double>(out[i]), first_pixel + at + i);
+        if (a.counts(i) && b.counts(i) && std::isfinite(out[i])) {
+          found.add(static_cast<double>(out[i]), job_->options_.tolerance, first_pixel + i);
         } else {
           out[i] = std::numeric_limits<float>::quiet_NaN();
         }
       }
+      if (job_->draws()) job_->collect(a, out, map_);
     }
-    if (preview_.wanted()) collect(all, first_pixel, pixels);
-    if (!file_) return;
-    std::vector<std::byte> bytes(pixels * sizeof(float));
-    std::memcpy(bytes.data(), all.data(), bytes.size());
-    file_->append(file_->encode(band.first_row, band.rows, std::move(bytes)));
-  }
 
-  void add(double difference, std::uint64_t pixel) {
-    ++counted_;
-    sums_.add(difference);
-    above_ += difference > options_.tolerance;
-    if (difference <= largest_) return;
-    largest_ = difference;
-    largest_x_ = pixel % first_.shape().width;
-    largest_y_ = pixel / first_.shape().width;
+    static std::size_t pixel_bytes(const DiffedPicture& of) {
+      return of.picture.shape().pixel_bytes();
+    }
+
+    DiffJob* job_;
+    std::size_t second_part_;  // where the row of the second picture begins
+    ColorReader first_, second_;
+    PlaneBuffer differences_;
+    PlaneBuffer map_{1};
+  };
+
+  /// Bands come in order, so that sums do not depend on the number of threads.
+  void take(DiffBand&& band) {
+    found_ += band.found;
+    if (file_) file_->append(band.encoded);
   }
 
   /// Differences as gray, so that cells hold their mean.
-  void collect(const std::vector<float>& all, std::uint64_t first_pixel, std::size_t pixels) {
-    Block block;
-    block.picture_width = first_.shape().width;
-    PlaneBuffer plane(1);
-    for (std::size_t at = 0; at < pixels; at += kBlockPixels) {
-      block.first_pixel = first_pixel + at;
-      block.size = std::min(kBlockPixels, pixels - at);
-      for (std::size_t i = 0; i < block.size; ++i) {
-        const float part = all[at + i] / static_cast<float>(shown_most());
-        plane.plane(0)[i] = std::isfinite(part) ? 255 * std::min(part, 1.0f) : 0.0f;
-      }
-      const float* const gray = plane.plane(0);
-      map_.add(block, {gray, gray, gray});
+  void collect(const Block& of, const float* differences, PlaneBuffer& gray) {
+    Block block;  // without the alpha of the picture
+    block.picture_width = of.picture_width;
+    block.first_pixel = of.first_pixel;
+    block.size = of.size;
+    float* const plane = gray.plane(0);
+    for (std::size_t i = 0; i < block.size; ++i) {
+      const float part = differences[i] / static_cast<float>(shown_most());
+      plane[i] = std::isfinite(part) ? 255 * std::min(part, 1.0f) : 0.0f;
     }
+    map_.local().add(block, {plane, plane, plane});
   }
 
   /// The difference that is shown as the end of the color scale.
@@ -221,7 +238,7 @@ class DiffJob {
 
   void write_statistics(const DistanceSummary& s, double above) {
     CsvTable table({"measure", "value"});
-    table.add({"pixels", counted_});
+    table.add({"pixels", found_.counted});
     table.add({"mean", s.mean});
     table.add({"root_mean_square", s.root_mean_square});
     table.add({"median", s.median});
@@ -236,8 +253,8 @@ class DiffJob {
     Plot plot(format_);
     add_diff_figure(
         plot, results_.path(options_.shared.inputs[0], "difference.figure", extension_of(format_)),
-        {first_.name(), second_.name()}, preview_.thumbnail(), second_.thumbnail(),
-        map_.thumbnail(), shown_most(), options_.formula_name,
+        {first_.picture.name(), second_.picture.name()}, first_.preview.thumbnail(),
+        second_.preview.thumbnail(), merged_thumbnail(map_), shown_most(), options_.formula_name,
         {s.mean, s.percentile_95, above, options_.tolerance});
     draw_figures(plot, context_);
   }
@@ -247,15 +264,10 @@ class DiffJob {
   Results& results_;
   FigureFormat format_;
   const Space& space_;
-  CountedPicture first_;
-  SecondPicture second_;
-  ChannelPlan plan_;
-  Preview preview_;
-  ThumbnailSums map_;
+  DiffedPicture first_, second_;
+  Tallies<ThumbnailSums> map_;
   std::unique_ptr<PictureWriter> file_;
-  DistanceSums sums_;
-  std::uint64_t counted_ = 0, above_ = 0, largest_x_ = 0, largest_y_ = 0;
-  double largest_ = -1;
+  Differences found_;
 };
 
 }  // namespace

@@ -1,6 +1,7 @@
 // `diff`, `similar` and `histogram --merge` at the built program.
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <fstream>
 #include <nlohmann/json.hpp>
 
 #include "core/color/ciede2000.h"
@@ -78,6 +79,52 @@ TEST_CASE("diff is the same for any number of threads, and 0 of a picture with i
       run_tool(dir, {"diff", "panel-a.png", "panel-a.png", "--summary", "json"}))["inputs"][0];
   CHECK(same["largest"] == 0.0);
   CHECK(same["percentile_95"] == 0.0);
+}
+
+TEST_CASE("diff compares pictures of other depths and channels, in rows of any length",
+          "[cli][diff]") {
+  const TempDir dir;
+  constexpr std::uint32_t kWidth = 9001, kHeight = 3;  // Blocks do not end where rows do
+  std::vector<std::uint8_t> rgba;
+  std::vector<std::uint16_t> gray;
+  for (std::uint32_t i = 0; i < kWidth * kHeight; ++i) {
+    const auto code = static_cast<std::uint8_t>(i % 251);
+    rgba.insert(rgba.end(), {code, code, code, 255});
+    gray.push_back(static_cast<std::uint16_t>(code * 257));
+  }
+  constexpr std::size_t kChanged = 2 * kWidth + 5000, kTransparent = kWidth + 8999;
+  rgba[4 * kChanged] = 255;
+  rgba[4 * kTransparent] = 255;
+  rgba[4 * kTransparent + 3] = 0;
+  write_picture(dir / "rgba.png", spec_of(kWidth, kHeight, 4), bytes_of(rgba));
+  write_picture(dir / "gray.png", spec_of(kWidth, kHeight, 1, SampleType::kU16), bytes_of(gray));
+  for (const bool turned : {false, true}) {
+    const char *first = turned ? "gray" : "rgba", *second = turned ? "rgba" : "gray";
+    const json found = summary_of(
+        run_tool(dir, {"diff", first + std::string(".png"), second + std::string(".png"), "-o",
+                       "out", "--figures", "none", "--summary", "json"}))["inputs"][0];
+    CHECK(found["counted"] == kWidth * kHeight - 1);
+    CHECK(found["above_tolerance"] == 1);
+    CHECK(found["largest_at"] == json::array({5000, 2}));
+    PictureFile file = open_picture(dir / ("out/" + std::string(first) + ".difference.tif"), {});
+    const auto values = samples_of<float>(file);
+    REQUIRE(values.size() == kWidth * kHeight);
+    CHECK(std::isnan(values[kTransparent]));
+    CHECK(double{values[kChanged]} == found["largest"].get<double>());
+    CHECK(std::count_if(values.begin(), values.end(), [](float v) { return v > 0.01f; }) == 1);
+  }
+}
+
+TEST_CASE("diff names the one of two pictures that is broken, and leaves nothing", "[cli][diff]") {
+  const TempDir dir;
+  write_rgb(dir / "whole.png", 300, 200, random_bytes(3 * 300 * 200));
+  const std::string bytes = text_of_file(dir / "whole.png");
+  std::ofstream(dir / "half.png", std::ios::binary) << bytes.substr(0, bytes.size() / 2);
+  for (const auto& [first, second] :
+       {std::pair("whole.png", "half.png"), std::pair("half.png", "whole.png")}) {
+    check_error(run_tool(dir, {"diff", first, second, "-o", "out"}), 1, "half.png: ");
+    check_nothing_in(dir, "out");
+  }
 }
 
 TEST_CASE("diff refuses what cannot be compared, and leaves nothing", "[cli][diff]") {
