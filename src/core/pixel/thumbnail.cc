@@ -18,42 +18,81 @@ ThumbnailSums::ThumbnailSums(std::uint32_t width, std::uint32_t height, std::uin
     cell_of_column_.push_back(
         std::min(cells_wide_ - 1, static_cast<std::uint32_t>(x / pixels_per_cell_)));
   sums_.resize(std::size_t{4} * cells_wide_ * cells_high_);
+  columns_.resize(std::size_t{4} * width);
+  empty_columns();
+}
+
+std::size_t ThumbnailSums::cell_row_of(std::uint32_t y) const {
+  return std::min(cells_high_ - 1, static_cast<std::uint32_t>(y / pixels_per_cell_));
 }
 
 void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
   std::uint32_t x = block.x(0), y = block.y(0);
-  const auto row_of = [&](std::uint32_t line) {
-    const auto cell =
-        std::min(cells_high_ - 1, static_cast<std::uint32_t>(line / pixels_per_cell_));
-    return sums_.data() + std::size_t{4} * cell * cells_wide_;
-  };
-  float* row = row_of(y);
-  for (std::size_t i = 0; i < block.size; ++i) {
-    float* cell = row + std::size_t{4} * cell_of_column_[x];
-    const float alpha = block.alpha ? block.alpha[i] : 1.0f;
-    for (std::size_t c = 0; c < 3; ++c) {
-      const float v = std::min(std::max(srgb[c][i], 0.0f), 255.0f);  // NaN becomes 0
-      cell[c] += v * alpha + 255.0f * (1.0f - alpha);
+  for (std::size_t i = 0; i < block.size;) {
+    const std::size_t n = std::min<std::size_t>(block.size - i, block.picture_width - x);
+    if (const std::size_t row = cell_row_of(y); row != cell_row_) {
+      add_columns_to(sums_);
+      empty_columns();
+      cell_row_ = row;
     }
-    cell[3] += 1.0f;
-    if (++x == block.picture_width) {
-      x = 0;
-      row = row_of(++y);
+    first_column_ = std::min(first_column_, x);
+    end_column_ = std::max(end_column_, x + static_cast<std::uint32_t>(n));
+    add_to_columns(block, srgb, i, n);
+    i += n;
+    x = 0;
+    ++y;
+  }
+}
+
+/// The pixels of one row.
+void ThumbnailSums::add_to_columns(const Block& block, const ConstPlanes& srgb, std::size_t first,
+                                   std::size_t n) {
+  const std::size_t width = cell_of_column_.size(), x = block.x(first);
+  const float* const __restrict alpha = block.alpha ? block.alpha + first : nullptr;
+  for (std::size_t c = 0; c < 3; ++c) {
+    const float* const __restrict values = srgb[c] + first;
+    float* const __restrict column = columns_.data() + c * width + x;
+    // What is not a number becomes 0.
+    const auto in_range = [](float v) { return v > 0.0f ? std::min(v, 255.0f) : 0.0f; };
+    if (alpha) {
+      for (std::size_t i = 0; i < n; ++i)
+        column[i] += in_range(values[i]) * alpha[i] + 255.0f * (1.0f - alpha[i]);
+    } else {
+      for (std::size_t i = 0; i < n; ++i) column[i] += in_range(values[i]);
     }
   }
+  float* const weight = columns_.data() + 3 * width + x;
+  for (std::size_t i = 0; i < n; ++i) weight[i] += 1.0f;
+}
+
+void ThumbnailSums::add_columns_to(std::vector<float>& sums) const {
+  const std::size_t width = cell_of_column_.size();
+  float* const row = sums.data() + std::size_t{4} * cell_row_ * cells_wide_;
+  for (std::uint32_t x = first_column_; x < end_column_; ++x)
+    for (std::size_t c = 0; c < 4; ++c)
+      row[std::size_t{4} * cell_of_column_[x] + c] += columns_[c * width + x];
+}
+
+void ThumbnailSums::empty_columns() {
+  std::fill(columns_.begin(), columns_.end(), 0.0f);
+  first_column_ = static_cast<std::uint32_t>(cell_of_column_.size());
+  end_column_ = 0;
 }
 
 void ThumbnailSums::merge(const ThumbnailSums& other) {
   for (std::size_t i = 0; i < sums_.size(); ++i) sums_[i] += other.sums_[i];
+  other.add_columns_to(sums_);
 }
 
 Thumbnail ThumbnailSums::thumbnail() const {
   Thumbnail out{cells_wide_, cells_high_, pixels_per_cell_, {}};
   out.rgb.reserve(std::size_t{3} * cells_wide_ * cells_high_);
-  for (std::size_t i = 0; i < sums_.size(); i += 4)
+  std::vector<float> sums = sums_;
+  add_columns_to(sums);
+  for (std::size_t i = 0; i < sums.size(); i += 4)
     for (std::size_t c = 0; c < 3; ++c)
       out.rgb.push_back(static_cast<std::uint8_t>(
-          std::lround(sums_[i + 3] > 0 ? sums_[i + c] / sums_[i + 3] : 255.0f)));
+          std::lround(sums[i + 3] > 0 ? sums[i + c] / sums[i + 3] : 255.0f)));
   return out;
 }
 

@@ -31,10 +31,22 @@ class ThumbnailSums {
   Thumbnail thumbnail() const;
 
  private:
+  std::size_t cell_row_of(std::uint32_t y) const;
+  void add_to_columns(const Block& block, const ConstPlanes& srgb, std::size_t first,
+                      std::size_t n);
+  /// What is in the columns, added to the cells of their row.
+  void add_columns_to(std::vector<float>& sums) const;
+  void empty_columns();
+
   std::uint32_t cells_wide_, cells_high_;
   double pixels_per_cell_;
   std::vector<std::uint32_t> cell_of_column_;
   std::vector<float> sums_;  // r, g, b, weight
+  // Of the row of cells that pixels are added to: pixels that lie above one another have no need to
+  // wait for their neighbors in the cell. r, g, b and weight are planes.
+  std::vector<float> columns_;
+  std::size_t cell_row_ = 0;
+  std::uint32_t first_column_, end_column_ = 0;  // those with something in them
 };
 
 }  // namespace chalcedony

@@ -57,6 +57,50 @@ TEST_CASE("a large picture is averaged over cells, in any order of Blocks", "[co
   CHECK(ThumbnailSums(10, 1000, 40, 40).thumbnail().width == 1);
 }
 
+TEST_CASE("cells hold the mean of their pixels, however the picture comes in", "[core][pixel]") {
+  // Cells of 3.1 pixels, so that some are 3 and some are 4 wide; whole Blocks, in turn to three
+  // threads, and last what each has begun.
+  constexpr std::uint32_t kWidth = 62, kHeight = 31, kMost = 20;
+  const double side = double{kWidth} / kMost;
+  std::vector<ThumbnailSums> threads(3, ThumbnailSums(kWidth, kHeight, kMost, kMost));
+  const auto value = [](std::uint32_t x, std::uint32_t y) {
+    return static_cast<float>((x * 7 + y * 13) % 256);
+  };
+  PlaneBuffer planes;
+  std::size_t turn = 0;
+  for (std::uint64_t first = 0; first < kWidth * kHeight; first += 100, ++turn) {
+    Block block;
+    block.picture_width = kWidth;
+    block.first_pixel = first;
+    block.size = std::min<std::size_t>(100, kWidth * kHeight - first);
+    for (std::size_t i = 0; i < block.size; ++i)
+      for (std::size_t c = 0; c < 3; ++c)
+        planes.plane(c)[i] = c == 2 ? std::nanf("") : value(block.x(i), block.y(i)) / float(c + 1);
+    threads[turn % 3].add(block, read_only(planes.planes()));
+  }
+  threads[0].merge(threads[1]);
+  threads[0].merge(threads[2]);
+  const Thumbnail t = threads[0].thumbnail();
+  REQUIRE(t.width == kMost);
+  REQUIRE(t.height == 10);
+  for (std::uint32_t row = 0; row < t.height; ++row)
+    for (std::uint32_t column = 0; column < t.width; ++column) {
+      double sum = 0, count = 0;
+      for (std::uint32_t y = 0; y < kHeight; ++y)
+        for (std::uint32_t x = 0; x < kWidth; ++x)
+          if (static_cast<std::uint32_t>(x / side) == column &&
+              static_cast<std::uint32_t>(y / side) == row) {
+            sum += double{value(x, y)};
+            ++count;
+          }
+      REQUIRE(count > 0);
+      const std::uint8_t* const rgb = t.rgb.data() + 3 * (row * t.width + column);
+      CHECK(double(rgb[0]) == Approx(sum / count).margin(0.51));
+      CHECK(double(rgb[1]) == Approx(sum / count / 2).margin(0.51));
+      CHECK(rgb[2] == 0);
+    }
+}
+
 TEST_CASE("transparent pixels lie on white, values out of range are cut off", "[core][pixel]") {
   ThumbnailSums sums(4, 1, 10, 10);
   PlaneBuffer planes(2);
