@@ -14,20 +14,31 @@ struct PickedColors {
   Excluded excluded;
 };
 
-void pick(const Block& block, std::uint32_t channels, std::vector<std::uint32_t>& packed) {
-  for (std::size_t i = 0; i < block.size; ++i)
-    if (block.counts(i))
-      packed.push_back(ColorCounter::pack(block.stored + i * channels, channels));
-}
+}  // namespace
 
-/// Whether these channels can be computed from the distinct colors alone.
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
   return ColorCounter::fits(info) &&
          std::all_of(channels.begin(), channels.end(),
                      [&](const Channel& c) { return !needs_stored(c, info.color_channels()); });
 }
 
-}  // namespace
+ColorCounting::ColorCounting(const CountedPicture& picture, ColorCounter& counter)
+    : all_count_(all_pixels_count(picture)),
+      channels_(picture.shape().channels),
+      counter_(counter) {}
+
+void ColorCounting::pick(const Block& block, std::vector<std::uint32_t>& picked) const {
+  if (all_count_) return;
+  for (std::size_t i = 0; i < block.size; ++i)
+    if (block.counts(i))
+      picked.push_back(ColorCounter::pack(block.stored + i * channels_, channels_));
+}
+
+void ColorCounting::add(const Band& band, const std::vector<std::uint32_t>& picked) {
+  if (all_count_)
+    counter_.add_stored(band.own_rows(), channels_, std::size_t{band.rows()} * band.shape().width);
+  counter_.add(picked);
+}
 
 CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
                              const Context& context, const std::vector<Channel>& channels,
@@ -41,8 +52,20 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
   if (!wants_colors && info_.shape.pixels() < ColorCounter::kFewPixels) return;
   ColorCounter counter;
   excluded_ = count_colors(picture, options, context, preview, counter);
+  take_table(options, counter);
+}
+
+CountedBlocks::CountedBlocks(const CountedPicture& picture, const SharedOptions& options,
+                             const Context& context, ColorCounter& counter, Preview& preview)
+    : preview_(preview),
+      road_(road_for(picture, options, context)),
+      info_(picture.file.info),
+      rows_(nullptr) {
+  take_table(options, counter);
+}
+
+void CountedBlocks::take_table(const SharedOptions& options, ColorCounter& counter) {
   in_arena(options, [&] { table_ = counter.table(); });
-  // From here on there is no picture, only its colors.
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;
   counting_ = {};
@@ -69,30 +92,24 @@ std::optional<StoredColors> CountedBlocks::colors() {
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
                       Preview& preview, ColorCounter& counter) {
   const PictureInfo& info = picture.file.info;
-  const Counting& counting = picture.counting;
-  const std::uint32_t channels = info.shape.channels;
-  const bool all_count = all_pixels_count(picture);
+  ColorCounting counting(picture, counter);
   Excluded excluded;
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, counting),
+    return [&, reader = BlockReader(info, picture.counting),
             collector = Preview::Collector(preview)](const Band& band) mutable {
-      PickedColors picked;
-      if (all_count && !preview.wanted()) return picked;
+      PickedColors out;
+      if (counting.all_count() && !preview.wanted()) return out;
       reader.for_each_block(band, [&](const Block& block) {
         collector.add(block);
-        if (!all_count) pick(block, channels, picked.packed);
+        counting.pick(block, out.packed);
       });
-      picked.excluded = reader.take_excluded();
-      return picked;
+      out.excluded = reader.take_excluded();
+      return out;
     };
   };
-  // Counting takes little time beside decoding, so one table serves all threads, in the sink.
   const RoadOptions road = road_for(picture, options, context);
   travel(*picture.file.rows, road, make_worker, [&](PickedColors&& picked, const Band& band) {
-    if (all_count)
-      counter.add_stored(band.own_rows(), channels,
-                         std::size_t{band.rows()} * picture.shape().width);
-    counter.add(picked.packed);
+    counting.add(band, picked.packed);
     excluded += picked.excluded;
   });
   return excluded;

@@ -15,6 +15,28 @@
 
 namespace chalcedony {
 
+/// Whether these channels of a picture can be computed from its distinct colors alone.
+bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels);
+
+/// Counts the colors of a picture that ColorCounter::fits in the course of a pass. Counting takes
+/// little time beside decoding, so that one counter serves all threads, in the sink.
+class ColorCounting {
+ public:
+  ColorCounting(const CountedPicture& picture, ColorCounter& counter);
+
+  /// Whether the rows tell all, so that nothing need be picked.
+  bool all_count() const { return all_count_; }
+  /// Appends the colors of the Block's counted pixels, unless all count.
+  void pick(const Block& block, std::vector<std::uint32_t>& picked) const;
+  /// Takes the colors of a band, one band at a time: those picked, or all.
+  void add(const Band& band, const std::vector<std::uint32_t>& picked);
+
+ private:
+  bool all_count_;
+  std::uint32_t channels_;  // of a stored pixel
+  ColorCounter& counter_;
+};
+
 /// One pass over a picture that ColorCounter::fits: adds its counted pixels to the counter, and
 /// gathers the preview. Returns what was left out.
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
@@ -30,10 +52,17 @@ class CountedBlocks {
   CountedBlocks(CountedPicture& picture, const SharedOptions& options, const Context& context,
                 const std::vector<Channel>& channels, Preview& preview, bool wants_colors = false);
 
+  /// Of the colors that were counted in a pass over the picture.
+  CountedBlocks(const CountedPicture& picture, const SharedOptions& options, const Context& context,
+                ColorCounter& counter, Preview& preview);
+
   /// What the Blocks hold, for a ChannelPlan.
   const PictureInfo& info() const { return info_; }
   /// Pixels that were left out before there were Blocks.
   const Excluded& excluded() const { return excluded_; }
+
+  /// How many distinct colors there are; 0 when the Blocks are of pixels.
+  std::uint64_t distinct() const { return table_ ? table_->colors : 0; }
 
   /// The distinct colors of the counted pixels; none when the Blocks are of pixels.
   std::optional<StoredColors> colors();
@@ -74,6 +103,9 @@ class CountedBlocks {
   }
 
  private:
+  /// From here on there is no picture, only its colors.
+  void take_table(const SharedOptions& options, ColorCounter& counter);
+
   Preview& preview_;
   RoadOptions road_;
   PictureInfo info_;

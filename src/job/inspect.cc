@@ -12,11 +12,11 @@
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/stats/edge_lines.h"
-#include "core/stats/moments.h"
-#include "core/stats/ranks.h"
 #include "figure/grid_figure.h"
 #include "io/csv.h"
+#include "job/channel_statistics.h"
 #include "job/code_pixels.h"
+#include "job/counted_blocks.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/preview.h"
@@ -25,7 +25,6 @@
 namespace chalcedony {
 namespace {
 
-const std::vector<double> kPercentiles{1, 5, 25, 50, 75, 95, 99};
 constexpr double kMuchCut = 1;  // percent of a channel at an end of its range
 constexpr std::array kPointSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
 
@@ -68,7 +67,8 @@ struct Findings {
   bool uses_low_bytes = false;       // some 16-bit sample is not an 8-bit code repeated
   std::uint16_t largest_sample = 0;  // of 16-bit samples of color
   ColorSet colors;
-  std::vector<Ranks> ranks;
+  std::uint64_t distinct = 0;  // colors, where they are counted
+  ChannelStatistics::Counts counts;
   CodeCounts codes;
 
   void merge(const Findings& other) {
@@ -80,16 +80,23 @@ struct Findings {
     uses_low_bytes |= other.uses_low_bytes;
     largest_sample = std::max(largest_sample, other.largest_sample);
     colors.merge(other.colors);
-    for (std::size_t i = 0; i < ranks.size(); ++i) ranks[i].merge_coarse(other.ranks[i]);
+    ChannelStatistics::merge_counts(counts, other.counts);
     codes.merge(other.codes);
   }
 };
 
-/// Sums in double, taken band by band.
-struct ChannelSums {
-  std::vector<Moments> moments;
-  std::vector<HueMoments> hues;
+/// What the statistics of channels are worked out from.
+enum class Telling {
+  kPixels,  // all of them, twice where percentiles need it
+  kColors,  // the distinct colors, with how many pixels each has
+  kCodes,   // the codes of single samples
+};
+
+/// What is taken band by band.
+struct InspectedBand {
+  ChannelStatistics::Sums sums;
   LineSums lines;
+  std::vector<std::uint32_t> colors;  // where they tell, and not all pixels count
 };
 
 /// The format that a figure's name asks for.
@@ -111,20 +118,17 @@ class Inspection {
         channels_(statistic_channels()),
         plan_(info_, quoted_channels(channels_, options.shared.units, codes_of(picture_)),
               options.shared.hue_floor),
-        codes_tell_(codes_tell(picture_, plan_.channels())),
+        statistics_(info_, plan_.channels()),
+        telling_(what_tells()),
         findings_(empty_findings()),
-        sums_(empty_sums()),
+        lines_(info_.shape.width, info_.shape.height),
         preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight) {
     check_points();
     if (options.values) set_up_values(*options.values);
   }
 
   Json run() {
-    first_pass();
-    require_counted(findings_.counted, picture_);
-    bool again = false;
-    for (Ranks& ranks : findings_.ranks) again |= ranks.refine(kPercentiles);
-    if (again) second_pass();
+    look_through();
     if (options_.grid) draw_grid();
     return report();
   }
@@ -137,17 +141,21 @@ class Inspection {
       for (const Channel& channel : channels_of(*space)) channels.push_back(channel);
     return channels;
   }
+  Telling what_tells() const {
+    if (codes_tell(picture_, plan_.channels())) return Telling::kCodes;
+    const bool large = info_.shape.pixels() >= ColorCounter::kFewPixels;
+    return large && colors_tell(info_, plan_.channels()) ? Telling::kColors : Telling::kPixels;
+  }
+
   Findings empty_findings() const {
     Findings findings;
-    findings.ranks.resize(plan_.channels().size());
+    findings.counts = statistics_.empty_counts();
     findings.codes = CodeCounts(info_.shape.channels);
     return findings;
   }
 
-  ChannelSums empty_sums() const {
-    return {std::vector<Moments>(plan_.channels().size()),
-            std::vector<HueMoments>(plan_.channels().size()),
-            LineSums(info_.shape.width, info_.shape.height)};
+  InspectedBand empty_band() const {
+    return {statistics_.empty_sums(), LineSums(info_.shape.width, info_.shape.height), {}};
   }
 
   void check_points() const {
@@ -174,46 +182,48 @@ class Inspection {
                    std::vector<float>(std::size_t{values_at_.width} * values_at_.height));
   }
 
-  void first_pass() {
+  void look_through() {
     Tallies<Findings> tallies(empty_findings());
-    std::vector<std::array<double, 3>> points(options_.at.size());
+    points_.resize(options_.at.size());
+    std::optional<ColorCounter> counter;
+    std::optional<ColorCounting> counting;
+    if (telling_ == Telling::kColors) counting.emplace(picture_, counter.emplace());
     const auto make_worker = [&] {
       return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_),
               collector = Preview::Collector(preview_)](const Band& band) mutable {
         Findings& findings = tallies.local();
-        ChannelSums sums = empty_sums();
-        if (codes_tell_)
+        InspectedBand out = empty_band();
+        if (telling_ == Telling::kCodes)
           findings.codes.add(band.own_rows(), std::size_t{band.rows()} * info_.shape.width);
         reader.for_each_block(band, [&](const Block& block) {
-          if (!codes_tell_ || !values_.empty()) channels.evaluate(block);
-          look_at(block, channels, findings, sums);
-          take_points(block, points);
+          if (telling_ == Telling::kPixels || !values_.empty()) channels.evaluate(block);
+          look_at(block, channels, findings, out);
+          if (counting) counting->pick(block, out.colors);
+          take_points(block);
           take_values(block, channels);
           collector.add(block);
         });
         findings.excluded += reader.take_excluded();
-        findings.clipped += channels.take_clipped();
-        return sums;
+        if (telling_ == Telling::kPixels) findings.clipped += channels.take_clipped();
+        return out;
       };
     };
+    ChannelStatistics::Sums sums = statistics_.empty_sums();
     travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
-           [&](const ChannelSums& band) {
-             for (std::size_t i = 0; i < band.moments.size(); ++i) {
-               sums_.moments[i] += band.moments[i];
-               sums_.hues[i] += band.hues[i];
-             }
-             sums_.lines += band.lines;
+           [&](InspectedBand&& found, const Band& band) {
+             sums += found.sums;
+             lines_ += found.lines;
+             if (counting) counting->add(band, found.colors);
            });
     findings_ = tallies.merged([](Findings& total, const Findings& one) { total.merge(one); });
-    points_ = std::move(points);
-    if (codes_tell_)
-      for_each_channel_of_codes([&](std::size_t i, const Block& block, const float* values) {
-        add(i, block, values, findings_, sums_);
-      });
+    require_counted(findings_.counted, picture_);
+    if (telling_ == Telling::kCodes) return take_codes();
+    if (counter) return take_colors(*counter);
+    if (statistics_.finish(std::move(sums), std::move(findings_.counts))) look_again();
   }
 
   void look_at(const Block& block, const ChannelEvaluator& channels, Findings& findings,
-               ChannelSums& sums) const {
+               InspectedBand& band) const {
     findings.counted += block.counted_size;
     const bool color = info_.color_channels() == 3 && info_.has_color();
     for (std::size_t i = 0; i < block.size && !findings.colored && color; ++i)
@@ -222,8 +232,9 @@ class Inspection {
     if (block.alpha)
       for (std::size_t i = 0; i < block.size && !findings.translucent; ++i)
         findings.translucent = block.alpha[i] < 1.0f;
-    if (info_.shape.sample == SampleType::kU8 && info_.has_color()) findings.colors.add(block);
-    if (info_.space->is_rgb) sums.lines.add(block, block.color);
+    if (info_.shape.sample == SampleType::kU8 && info_.has_color() && telling_ != Telling::kColors)
+      findings.colors.add(block);
+    if (info_.space->is_rgb) band.lines.add(block, block.color);
     if (info_.shape.sample == SampleType::kU16) {
       const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
       for (std::size_t i = 0; i < block.size * info_.shape.channels && !findings.uses_low_bytes;
@@ -234,37 +245,23 @@ class Inspection {
           findings.largest_sample =
               std::max(findings.largest_sample, samples[i * info_.shape.channels + c]);
     }
-    for (std::size_t i = 0; i < plan_.channels().size() && !codes_tell_; ++i)
-      add(i, block, channels.channel(i), findings, sums);
+    if (telling_ != Telling::kPixels) return;
+    for (std::size_t i = 0; i < plan_.channels().size(); ++i)
+      statistics_.add(i, block, channels.channel(i), band.sums, findings.counts);
   }
 
-  /// The values of one channel to its statistics.
-  void add(std::size_t i, const Block& block, const float* values, Findings& findings,
-           ChannelSums& sums) const {
-    const Channel& channel = plan_.channels()[i];
-    if (channel.is_hue()) return sums.hues[i].add(block, values);
-    const auto [low, high] = usual_range(channel, info_);
-    sums.moments[i].add(block, values, low, high);
-    findings.ranks[i].add_coarse(block, values);
-  }
-
-  template <class Use>
-  void for_each_channel_of_codes(const Use& use) const {
-    CodePixels(info_, plan_.channels(), options_.shared.hue_floor)
-        .for_each_channel(findings_.codes, use);
-  }
-
-  void take_points(const Block& block, std::vector<std::array<double, 3>>& points) const {
-    for (std::size_t p = 0; p < points.size(); ++p) {
+  /// Each pixel is in one Block, so threads do not meet here.
+  void take_points(const Block& block) {
+    for (std::size_t p = 0; p < points_.size(); ++p) {
       const auto [x, y] = options_.at[p];
       const std::uint64_t pixel =
           static_cast<std::uint64_t>(y) * info_.shape.width + static_cast<std::uint64_t>(x);
       if (pixel < block.first_pixel || pixel >= block.first_pixel + block.size) continue;
-      for (std::size_t c = 0; c < 3; ++c) points[p][c] = block.color[c][pixel - block.first_pixel];
+      for (std::size_t c = 0; c < 3; ++c) points_[p][c] = block.color[c][pixel - block.first_pixel];
     }
   }
 
-  /// Each pixel is in one Block, so threads do not meet here.
+  /// Likewise.
   void take_values(const Block& block, const ChannelEvaluator& channels) {
     if (values_.empty()) return;
     for (std::size_t i = 0; i < block.size; ++i) {
@@ -276,30 +273,48 @@ class Inspection {
     }
   }
 
-  void second_pass() {
-    if (codes_tell_)
-      return for_each_channel_of_codes([&](std::size_t i, const Block& block, const float* values) {
-        findings_.ranks[i].add_fine(block, values);
-      });
+  void take_codes() {
+    CodePixels codes(info_, plan_.channels(), options_.shared.hue_floor);
+    ChannelStatistics::Sums sums = statistics_.empty_sums();
+    ChannelStatistics::Counts counts = statistics_.empty_counts();
+    codes.for_each_channel(findings_.codes,
+                           [&](std::size_t i, const Block& block, const float* values) {
+                             statistics_.add(i, block, values, sums, counts);
+                           });
+    if (!statistics_.finish(std::move(sums), std::move(counts))) return;
+    counts = statistics_.counts();
+    codes.for_each_channel(findings_.codes,
+                           [&](std::size_t i, const Block& block, const float* values) {
+                             statistics_.add_again(i, block, values, counts);
+                           });
+    statistics_.finish_again(std::move(counts));
+  }
+
+  void take_colors(ColorCounter& counter) {
+    CountedBlocks colors(picture_, options_.shared, context_, counter, preview_);
+    findings_.distinct = colors.distinct();
+    findings_.clipped = add_counted_colors(statistics_, colors, options_.shared.hue_floor);
+  }
+
+  /// The second pass over the pixels.
+  void look_again() {
     picture_.file.rows->rewind();
-    Tallies<std::vector<Ranks>> tallies(findings_.ranks);
+    Tallies<ChannelStatistics::Counts> tallies(statistics_.counts());
     const auto make_worker = [&] {
       return [&, reader = BlockReader(info_, picture_.counting),
               channels = ChannelEvaluator(plan_)](const Band& band) mutable {
-        std::vector<Ranks>& ranks = tallies.local();
+        ChannelStatistics::Counts& counts = tallies.local();
         reader.for_each_block(band, [&](const Block& block) {
           channels.evaluate(block);
-          for (std::size_t i = 0; i < ranks.size(); ++i)
-            if (!plan_.channels()[i].is_hue()) ranks[i].add_fine(block, channels.channel(i));
+          for (std::size_t i = 0; i < counts.size(); ++i)
+            statistics_.add_again(i, block, channels.channel(i), counts);
         });
         return true;
       };
     };
     travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
            [](bool) {});
-    findings_.ranks = tallies.merged([](std::vector<Ranks>& total, const std::vector<Ranks>& one) {
-      for (std::size_t i = 0; i < total.size(); ++i) total[i].merge_fine(one[i]);
-    });
+    statistics_.finish_again(tallies.merged(ChannelStatistics::merge_again));
   }
 
   void draw_grid() {
@@ -331,11 +346,12 @@ class Inspection {
               {"excluded", excluded_json(findings_.excluded)},
               {"clipped", findings_.clipped}};
     if (info_.shape.sample == SampleType::kU8 && info_.has_color())
-      json["distinct_colors"] = findings_.colors.count();
+      json["distinct_colors"] =
+          telling_ == Telling::kColors ? findings_.distinct : findings_.colors.count();
     json["findings"] = finding_sentences();
     json["channels"] = Json::array();
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
-      json["channels"].push_back(channel_report(i));
+      json["channels"].push_back(statistics_.report(i, findings_.counted));
     if (!options_.at.empty()) json["at"] = point_reports();
     if (!values_.empty()) json["values"] = value_grids();
     return json;
@@ -377,7 +393,7 @@ class Inspection {
   /// What is the same everywhere, or was cut off at the ends of its range.
   void find_flat_or_cut(std::size_t i, Json& list) const {
     const Channel& channel = plan_.channels()[i];
-    const Moments& m = sums_.moments[i];
+    const Moments& m = statistics_.moments(i);
     if (m.count == 0) return;
     if (m.smallest == m.largest) {
       list.push_back(fmt::format("{} is {:.6g} everywhere", channel.name(), m.smallest));
@@ -398,7 +414,7 @@ class Inspection {
 
   void find_edges(Json& list) const {
     constexpr double kLeastSpread = 0.25;  // of 255: half of what rounding to 8 bits can do
-    const EdgeLines edges = sums_.lines.edges(kLeastSpread);
+    const EdgeLines edges = lines_.edges(kLeastSpread);
     const auto say = [&](std::size_t lines, const char* line, const char* side) {
       if (lines > 0)
         list.push_back(fmt::format("the {} {}{} at the {} {} unlike the rest", lines, line,
@@ -408,32 +424,6 @@ class Inspection {
     say(edges.bottom, "row", "bottom");
     say(edges.left, "column", "left");
     say(edges.right, "column", "right");
-  }
-
-  Json channel_report(std::size_t i) const {
-    const Channel& channel = plan_.channels()[i];
-    Json json{{"channel", channel.name()}, {"unit", channel.unit_name()}};
-    if (channel.is_hue()) {
-      const HueMoments& hue = sums_.hues[i];
-      json["no_hue"] = findings_.counted - hue.count;
-      if (hue.count > 0) {
-        json["circular_mean"] = hue.mean();
-        json["circular_spread"] = hue.spread();
-      }
-      return json;
-    }
-    const Moments& m = sums_.moments[i];
-    if (m.count == 0) return json;
-    json["minimum"] = m.smallest;
-    json["maximum"] = m.largest;
-    json["mean"] = m.mean();
-    json["standard_deviation"] = m.standard_deviation();
-    for (const double p : kPercentiles)
-      json[p == 50 ? "median" : "percentile_" + std::to_string(static_cast<int>(p))] =
-          findings_.ranks[i].percentile(p).value_or(0);
-    json["at_low_percent"] = percent(m.at_low, findings_.counted);
-    json["at_high_percent"] = percent(m.at_high, findings_.counted);
-    return json;
   }
 
   Json value_grids() const {
@@ -485,9 +475,10 @@ class Inspection {
   PictureInfo info_;
   std::vector<Channel> channels_;  // in their own units
   ChannelPlan plan_;
-  bool codes_tell_;  // all that the channels are asked for
+  ChannelStatistics statistics_;
+  Telling telling_;
   Findings findings_;
-  ChannelSums sums_;
+  LineSums lines_;
   Preview preview_;
   std::vector<std::array<double, 3>> points_;
   PixelRect values_at_;

@@ -111,6 +111,54 @@ TEST_CASE("statistics are of several spaces at once", "[cli][inspect]") {
   CHECK(looked["channels"][3] == lab["channels"][0]);
 }
 
+TEST_CASE("statistics by distinct colors are those by pixels", "[cli][inspect]") {
+  const TempDir dir;
+  // One picture in 8 bits, of which distinct colors are counted, and in 16, of which they are not.
+  constexpr std::uint32_t kWidth = 1000, kHeight = 600;
+  auto codes = random_bytes(4 * kWidth * kHeight);
+  std::vector<std::uint16_t> deep;
+  for (std::size_t i = 0; i < codes.size(); ++i) {
+    codes[i] = i % 4 < 3 ? static_cast<std::uint8_t>(codes[i] / 16 * 17) : codes[i] > 40 ? 255 : 0;
+    deep.push_back(static_cast<std::uint16_t>(codes[i] * 257));
+  }
+  write_picture(dir / "flat.png", spec_of(kWidth, kHeight, 4), bytes_of(codes));
+  write_picture(dir / "deep.png", spec_of(kWidth, kHeight, 4, SampleType::kU16), bytes_of(deep));
+  const auto inspected = [&](const std::string& name, const std::vector<std::string>& more) {
+    std::vector<std::string> arguments{"inspect",     name,        "--space",
+                                       "hsv,lab,cmy", "--summary", "json"};
+    arguments.insert(arguments.end(), more.begin(), more.end());
+    return summary_of(run_tool(dir, arguments))["inputs"][0];
+  };
+  for (const std::vector<std::string>& more :
+       {std::vector<std::string>{},
+        {"--region", "100,50,700,500"},
+        {"--hue-floor", "30"},
+        {"--alpha", "count", "--at", "3,4", "--values", "10,10,2,2"}}) {
+    const json flat = inspected("flat.png", more), plain = inspected("deep.png", more);
+    CHECK(flat["counted"] == plain["counted"]);
+    CHECK(flat["excluded"] == plain["excluded"]);
+    CHECK(flat["clipped"] == plain["clipped"]);
+    CHECK(flat["distinct_colors"] == 4096);
+    for (const char* key : {"at", "values"})
+      CHECK(flat.value(key, json()) == plain.value(key, json()));
+    REQUIRE(flat["channels"].size() == 9);
+    for (std::size_t i = 0; i < 9; ++i) {
+      const json &one = flat["channels"][i], &other = plain["channels"][i];
+      REQUIRE(one.size() == other.size());
+      for (const auto& [key, value] : one.items()) {
+        CAPTURE(one["channel"], key);
+        if (value.is_number_float()) {
+          CHECK(value.get<double>() == Approx(other[key].get<double>()).margin(1e-4));
+        } else {
+          CHECK(value == other[key]);
+        }
+      }
+    }
+  }
+  const auto none = inspected("flat.png", {"--threads", "1"});
+  CHECK(none == inspected("flat.png", {"--threads", "3"}));
+}
+
 TEST_CASE("integers divide by the full scale that is named", "[cli][inspect]") {
   const TempDir dir;
   write_picture(dir / "a.png", spec_of(2, 1, 3, SampleType::kU16),

@@ -47,11 +47,12 @@ double Moments::standard_deviation() const {
 void HueMoments::add(const Block& block, const float* degrees) {
   HueMoments here;
   for (std::size_t i = 0; i < block.size; ++i) {
-    if (!block.counts(i) || degrees[i] != degrees[i]) continue;
+    const std::uint32_t pixels = block.weight(i);
+    if (pixels == 0 || degrees[i] != degrees[i]) continue;
     const double radians = degrees[i] * (std::numbers::pi / 180.0);
-    here.sine += std::sin(radians);
-    here.cosine += std::cos(radians);
-    ++here.count;
+    here.sine += pixels * std::sin(radians);
+    here.cosine += pixels * std::cos(radians);
+    here.count += pixels;
   }
   *this += here;
 }

@@ -35,6 +35,7 @@ struct HueMoments {
   double sine = 0;
   double cosine = 0;
 
+  /// As Moments::add.
   void add(const Block& block, const float* degrees);
   HueMoments& operator+=(const HueMoments& later);
 

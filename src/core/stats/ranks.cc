@@ -47,31 +47,32 @@ std::uint64_t Ranks::rank_of(double p) const {
 
 bool Ranks::refine(const std::vector<double>& percentiles) {
   if (low_bits_ == 0 || total_ == 0) return false;
+  fine_of_upper_.assign(coarse_.size(), 0);
   for (const double p : percentiles) {
     std::uint64_t left = rank_of(p);
     std::uint32_t upper = 0;
     while (left > coarse_[upper]) left -= coarse_[upper++];
-    fine_.try_emplace(upper, std::vector<std::uint64_t>(1u << 16));
+    if (fine_of_upper_[upper] != 0) continue;
+    fine_.emplace_back(1u << 16);
+    fine_of_upper_[upper] = static_cast<std::uint8_t>(fine_.size());
   }
   return true;
 }
 
 void Ranks::add_fine(const Block& block, const float* values) {
+  if (fine_.empty()) return;
   for (std::size_t i = 0; i < block.size; ++i) {
     const std::uint32_t pixels = block.weight(i);
     if (pixels == 0 || values[i] != values[i]) continue;
     const std::uint32_t key = key_of(values[i]);
-    if (const auto at = fine_.find(key >> 16); at != fine_.end())
-      at->second[key & 0xffffu] += pixels;
+    if (const std::size_t place = fine_of_upper_[key >> 16]; place != 0)
+      fine_[place - 1][key & 0xffffu] += pixels;
   }
 }
 
 void Ranks::merge_fine(const Ranks& other) {
-  for (auto& [upper, counts] : fine_) {
-    const auto at = other.fine_.find(upper);
-    if (at == other.fine_.end()) continue;
-    for (std::size_t i = 0; i < counts.size(); ++i) counts[i] += at->second[i];
-  }
+  for (std::size_t f = 0; f < fine_.size(); ++f)
+    for (std::size_t i = 0; i < fine_[f].size(); ++i) fine_[f][i] += other.fine_[f][i];
 }
 
 std::optional<float> Ranks::percentile(double p) const {
@@ -79,14 +80,15 @@ std::optional<float> Ranks::percentile(double p) const {
   std::uint64_t left = rank_of(p);
   std::uint32_t upper = 0;
   while (left > coarse_[upper]) left -= coarse_[upper++];
-  const auto fine = fine_.find(upper);
+  const std::size_t place = fine_.empty() ? 0 : fine_of_upper_[upper];
   // Without a second pass every lower bit is zero; those of a negative value are ones in its key.
-  if (fine == fine_.end()) {
+  if (place == 0) {
     const bool negative = upper < 0x8000u;
     return value_of(upper << 16 | (negative ? 0xffffu : 0u));
   }
+  const std::vector<std::uint64_t>& fine = fine_[place - 1];
   std::uint32_t lower = 0;
-  while (left > fine->second[lower]) left -= fine->second[lower++];
+  while (left > fine[lower]) left -= fine[lower++];
   return value_of(upper << 16 | lower);
 }
 

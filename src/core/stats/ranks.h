@@ -5,7 +5,6 @@
 
 #include <cstddef>
 #include <cstdint>
-#include <map>
 #include <optional>
 #include <vector>
 
@@ -25,7 +24,8 @@ class Ranks {
   void add_coarse(const Block& block, const float* values);
   void merge_coarse(const Ranks& other);
 
-  /// Ends the first pass for these percentiles (0 < p <= 100). True when a second pass is needed.
+  /// Ends the first pass for these percentiles (0 < p <= 100), at most 255 of them. True when a
+  /// second pass is needed.
   bool refine(const std::vector<double>& percentiles);
 
   /// Second pass, in the same manner.
@@ -42,7 +42,10 @@ class Ranks {
   std::uint64_t rank_of(double p) const;
 
   std::vector<std::uint64_t> coarse_;
-  std::map<std::uint32_t, std::vector<std::uint64_t>> fine_;
+  // Counts of the lower bits, for the upper values that hold a wanted rank; and for each upper
+  // value which of those it is, after 0 for none.
+  std::vector<std::vector<std::uint64_t>> fine_;
+  std::vector<std::uint8_t> fine_of_upper_;
   std::uint64_t total_ = 0;
   std::uint32_t low_bits_ = 0;
 };

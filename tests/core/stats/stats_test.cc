@@ -165,6 +165,13 @@ TEST_CASE("a pixel with a weight counts for so many", "[core][stats]") {
   CHECK(by_weight.mean() == Approx(one_by_one.mean()));
   CHECK(by_weight.standard_deviation() == Approx(one_by_one.standard_deviation()));
 
+  HueMoments hue_by_weight, hue_one_by_one;
+  hue_by_weight.add(weighted, values.data());
+  hue_one_by_one.add(plain, each.data());
+  CHECK(hue_by_weight.count == 50);
+  CHECK(hue_by_weight.mean() == Approx(hue_one_by_one.mean()));
+  CHECK(hue_by_weight.spread() == Approx(hue_one_by_one.spread()));
+
   const std::vector<double> percentiles{1, 2, 3, 26, 27, 34, 40, 41, 100};
   Ranks ranks, plain_ranks;
   ranks.add_coarse(weighted, values.data());
