@@ -1,6 +1,7 @@
 #include "job/color_points.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <limits>
 #include <utility>
@@ -13,9 +14,9 @@
 namespace chalcedony {
 namespace {
 
-/// What the pixels of a band are as points: their values one after the other.
+/// The pixels of a band that may be held, and their values one after the other.
 struct DeepBand {
-  std::vector<std::uint64_t> pixels;
+  std::vector<std::uint64_t> hashes;
   std::vector<float> values;
   std::uint64_t counted = 0;
   std::uint64_t left_out = 0;
@@ -89,6 +90,8 @@ void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options
         collector.add(block);
         if (block.counted_size == 0) return;
         evaluator.evaluate(block);
+        // The limit only falls: what lies above it is not held, whenever it is looked at.
+        const std::uint64_t limit = std::atomic_ref(deep_limit_).load(std::memory_order_relaxed);
         for (std::size_t i = 0; i < block.size; ++i) {
           if (!block.counts(i)) continue;
           if (!evaluator.complete(i)) {
@@ -96,7 +99,9 @@ void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options
             continue;
           }
           ++out.counted;
-          out.pixels.push_back(block.pixel(i));
+          const std::uint64_t hash = pixel_hash(picture_seed, block.pixel(i));
+          if (hash > limit) continue;
+          out.hashes.push_back(hash);
           collect_values(evaluator, i, out.values);
         }
       });
@@ -108,15 +113,14 @@ void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options
   const std::uint64_t before = deep_counted_;
   travel(*picture.file.rows, road_for(picture, options, context), make_worker,
          [&](DeepBand&& band) {
-           for (std::size_t i = 0; i < band.pixels.size(); ++i) {
-             const std::uint64_t order = deep_counted_++;
-             const std::uint64_t hash = pixel_hash(picture_seed, band.pixels[i]);
-             if (hash > deep_limit_) continue;
-             deep_pixels_.push_back({hash, order, deep_values_.size()});
+           for (std::size_t i = 0; i < band.hashes.size(); ++i) {
+             if (band.hashes[i] > deep_limit_) continue;
+             deep_hashes_.push_back(band.hashes[i]);
              const float* const values = band.values.data() + i * features_.size();
              deep_values_.insert(deep_values_.end(), values, values + features_.size());
-             if (deep_pixels_.size() >= 2 * kMostHeldPixels) drop_surplus();
+             if (deep_hashes_.size() >= 2 * kMostHeldPixels) drop_surplus();
            }
+           deep_counted_ += band.counted;
            left_out_ += band.left_out;
            excluded += band.excluded;
          });
@@ -126,23 +130,21 @@ void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options
 
 /// Keeps the pixels with the smallest hashes, in the order they came.
 void ColorPoints::drop_surplus() {
-  if (deep_pixels_.size() <= kMostHeldPixels) return;
-  const auto by_hash = [](const DeepPixel& a, const DeepPixel& b) { return a.hash < b.hash; };
-  const auto last = deep_pixels_.begin() + static_cast<std::ptrdiff_t>(kMostHeldPixels) - 1;
-  std::nth_element(deep_pixels_.begin(), last, deep_pixels_.end(), by_hash);
-  deep_limit_ = last->hash;
-  deep_pixels_.resize(kMostHeldPixels);
-  std::sort(deep_pixels_.begin(), deep_pixels_.end(),
-            [](const DeepPixel& a, const DeepPixel& b) { return a.order < b.order; });
-  // Values lie in the same order, so they can move down in place.
-  std::size_t to = 0;
-  for (DeepPixel& pixel : deep_pixels_) {
-    std::copy_n(deep_values_.begin() + static_cast<std::ptrdiff_t>(pixel.at), features_.size(),
-                deep_values_.begin() + static_cast<std::ptrdiff_t>(to));
-    pixel.at = to;
-    to += features_.size();
+  if (deep_hashes_.size() <= kMostHeldPixels) return;
+  std::vector<std::uint64_t> hashes = deep_hashes_;
+  const auto last = hashes.begin() + static_cast<std::ptrdiff_t>(kMostHeldPixels) - 1;
+  std::nth_element(hashes.begin(), last, hashes.end());
+  std::atomic_ref(deep_limit_).store(*last, std::memory_order_relaxed);
+  std::size_t kept = 0;
+  for (std::size_t i = 0; i < deep_hashes_.size(); ++i) {
+    if (deep_hashes_[i] > *last) continue;
+    deep_hashes_[kept] = deep_hashes_[i];
+    for (std::size_t f = 0; f < features_.size(); ++f)
+      deep_values_[kept * features_.size() + f] = deep_values_[i * features_.size() + f];
+    ++kept;
   }
-  deep_values_.resize(to);
+  deep_hashes_.resize(kept);
+  deep_values_.resize(kept * features_.size());
 }
 
 void ColorPoints::append(const float* values, double weight) {
@@ -231,13 +233,14 @@ void ColorPoints::take_stored(StoredColors colors) {
 
 void ColorPoints::take_deep() {
   drop_surplus();
-  if (deep_pixels_.empty()) return;
+  if (deep_hashes_.empty()) return;
   // Drawn pixels stand for all.
   const double weight =
-      static_cast<double>(deep_counted_) / static_cast<double>(deep_pixels_.size());
-  for (const DeepPixel& pixel : deep_pixels_) append(deep_values_.data() + pixel.at, weight);
+      static_cast<double>(deep_counted_) / static_cast<double>(deep_hashes_.size());
+  for (std::size_t i = 0; i < deep_hashes_.size(); ++i)
+    append(deep_values_.data() + i * features_.size(), weight);
   deep_values_ = {};
-  deep_pixels_ = {};
+  deep_hashes_ = {};
 }
 
 void ColorPoints::finish() {

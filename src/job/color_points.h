@@ -71,13 +71,6 @@ class ColorPoints {
     std::uint64_t pixels = 0;
     ColorCounter counter;
   };
-  /// A deep pixel that may be held.
-  struct DeepPixel {
-    std::uint64_t hash = 0;
-    std::uint64_t order = 0;  // of all deep pixels
-    std::size_t at = 0;       // its values in deep_values_
-  };
-
   CountedColors& counter_for(const PictureInfo& info);
   void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context,
                 Preview& preview);
@@ -96,11 +89,11 @@ class ColorPoints {
   std::uint64_t seed_;
   std::vector<CountedColors> counted_colors_;
   std::vector<StoredColors> stored_colors_;
-  std::vector<DeepPixel> deep_pixels_;
-  std::vector<float> deep_values_;
+  std::vector<std::uint64_t> deep_hashes_;  // of deep pixels that may be held, in their order
+  std::vector<float> deep_values_;          // theirs, one pixel after the other
   std::uint64_t deep_counted_ = 0;
   std::uint64_t deep_pictures_ = 0;
-  std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped at once
+  std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped; seen by all threads
   std::vector<std::vector<float>> planes_;        // of features_
   std::array<std::vector<float>, 3> oklab_kept_;  // when the features are divided
   std::vector<double> weights_;
