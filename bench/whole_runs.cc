@@ -11,6 +11,7 @@
 #include <algorithm>
 #include <chrono>
 #include <filesystem>
+#include <fstream>
 #include <string>
 #include <vector>
 
@@ -56,6 +57,8 @@ int main(int argc, char** argv) {
   const std::string program = argv[1], floor = argv[2], out = argv[3], models = argv[4],
                     only = argv[5];
   std::filesystem::create_directories(out);
+  const std::string six_colors = out + "/six.txt";
+  std::ofstream(six_colors) << "#4b3abe\n#625b44\n#548a7f\n#3d67a0\n#423373\n#44241c\n";
   fmt::print(
       "| picture | command | floor | seconds | of floor | peak MB |\n|---|---|---|---|---|---|\n");
   for (int i = 6; i < argc; ++i) {
@@ -101,6 +104,10 @@ int main(int argc, char** argv) {
     };
     const std::vector<Row> rows{
         {"inspect", {program, "inspect", picture}, &decode},
+        {"inspect in hsv and lab", {program, "inspect", picture, "--space", "hsv,lab"}, &decode},
+        {"diff of a picture and itself",
+         {program, "diff", picture, picture, "-o", out, "--write", "statistics"},
+         &decode},
         {"histogram, 3 channels",
          {program, "histogram", picture, "-o", out, "--figures", "none"},
          &decode},
@@ -153,6 +160,9 @@ int main(int argc, char** argv) {
         {"palette, 6 colors",
          {program, "palette", picture, "-o", out, "--figures", "none"},
          &decode},
+        {"palette applied, 6 colors",
+         {program, "palette", picture, "--apply", six_colors, "-o", out, "--figures", "none"},
+         &copy},
         {"convert to display-p3 PNG",
          {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
          &copy},

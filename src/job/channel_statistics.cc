@@ -105,7 +105,7 @@ std::uint64_t add_counted_colors(ChannelStatistics& statistics, CountedBlocks& c
       },
       [&](const ChannelStatistics::Sums& band) { sums += band; });
   const auto sum = [](std::uint64_t& total, std::uint64_t one) { total += one; };
-  if (!statistics.finish(std::move(sums), first.merged(ChannelStatistics::merge_counts)))
+  if (!statistics.finish(std::move(sums), std::move(first.merged(ChannelStatistics::merge_counts))))
     return clipped.merged(sum);
 
   Tallies<ChannelStatistics::Counts> again(statistics.counts());
@@ -122,7 +122,7 @@ std::uint64_t add_counted_colors(ChannelStatistics& statistics, CountedBlocks& c
         };
       },
       [](bool) {});
-  statistics.finish_again(again.merged(ChannelStatistics::merge_again));
+  statistics.finish_again(std::move(again.merged(ChannelStatistics::merge_again)));
   return clipped.merged(sum);
 }
 

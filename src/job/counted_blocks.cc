@@ -1,6 +1,7 @@
 #include "job/counted_blocks.h"
 
 #include <algorithm>
+#include <utility>
 
 #include "core/pixel/memory_source.h"
 #include "job/arena.h"
@@ -52,19 +53,19 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
   if (!wants_colors && info_.shape.pixels() < ColorCounter::kFewPixels) return;
   ColorCounter counter;
   excluded_ = count_colors(picture, options, context, preview, counter);
-  take_table(options, counter);
+  take_table(options, std::move(counter));
 }
 
 CountedBlocks::CountedBlocks(const CountedPicture& picture, const SharedOptions& options,
-                             const Context& context, ColorCounter& counter, Preview& preview)
+                             const Context& context, ColorCounter&& counter, Preview& preview)
     : preview_(preview),
       road_(road_for(picture, options, context)),
       info_(picture.file.info),
       rows_(nullptr) {
-  take_table(options, counter);
+  take_table(options, std::move(counter));
 }
 
-void CountedBlocks::take_table(const SharedOptions& options, ColorCounter& counter) {
+void CountedBlocks::take_table(const SharedOptions& options, ColorCounter counter) {
   in_arena(options, [&] { table_ = counter.table(); });
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;

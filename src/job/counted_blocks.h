@@ -54,7 +54,7 @@ class CountedBlocks {
 
   /// Of the colors that were counted in a pass over the picture.
   CountedBlocks(const CountedPicture& picture, const SharedOptions& options, const Context& context,
-                ColorCounter& counter, Preview& preview);
+                ColorCounter&& counter, Preview& preview);
 
   /// What the Blocks hold, for a ChannelPlan.
   const PictureInfo& info() const { return info_; }
@@ -104,7 +104,7 @@ class CountedBlocks {
 
  private:
   /// From here on there is no picture, only its colors.
-  void take_table(const SharedOptions& options, ColorCounter& counter);
+  void take_table(const SharedOptions& options, ColorCounter counter);
 
   Preview& preview_;
   RoadOptions road_;

@@ -215,7 +215,8 @@ class Inspection {
              lines_ += found.lines;
              if (counting) counting->add(band, found.colors);
            });
-    findings_ = tallies.merged([](Findings& total, const Findings& one) { total.merge(one); });
+    findings_ =
+        std::move(tallies.merged([](Findings& total, const Findings& one) { total.merge(one); }));
     require_counted(findings_.counted, picture_);
     if (telling_ == Telling::kCodes) return take_codes();
     if (counter) return take_colors(*counter);
@@ -291,7 +292,7 @@ class Inspection {
   }
 
   void take_colors(ColorCounter& counter) {
-    CountedBlocks colors(picture_, options_.shared, context_, counter, preview_);
+    CountedBlocks colors(picture_, options_.shared, context_, std::move(counter), preview_);
     findings_.distinct = colors.distinct();
     findings_.clipped = add_counted_colors(statistics_, colors, options_.shared.hue_floor);
   }
@@ -314,7 +315,7 @@ class Inspection {
     };
     travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
            [](bool) {});
-    statistics_.finish_again(tallies.merged(ChannelStatistics::merge_again));
+    statistics_.finish_again(std::move(tallies.merged(ChannelStatistics::merge_again)));
   }
 
   void draw_grid() {

@@ -8,6 +8,7 @@ namespace chalcedony {
 namespace {
 
 constexpr std::uint32_t kSign = 0x80000000u;
+constexpr std::size_t kLowerValues = 1u << 16;
 
 /// Unsigned numbers in the order of the floats.
 std::uint32_t key_of(float value) {
@@ -53,7 +54,7 @@ bool Ranks::refine(const std::vector<double>& percentiles) {
     std::uint32_t upper = 0;
     while (left > coarse_[upper]) left -= coarse_[upper++];
     if (fine_of_upper_[upper] != 0) continue;
-    fine_.emplace_back(1u << 16);
+    fine_.emplace_back();
     fine_of_upper_[upper] = static_cast<std::uint8_t>(fine_.size());
   }
   return true;
@@ -65,14 +66,20 @@ void Ranks::add_fine(const Block& block, const float* values) {
     const std::uint32_t pixels = block.weight(i);
     if (pixels == 0 || values[i] != values[i]) continue;
     const std::uint32_t key = key_of(values[i]);
-    if (const std::size_t place = fine_of_upper_[key >> 16]; place != 0)
-      fine_[place - 1][key & 0xffffu] += pixels;
+    const std::size_t place = fine_of_upper_[key >> 16];
+    if (place == 0) continue;
+    std::vector<std::uint64_t>& fine = fine_[place - 1];
+    if (fine.empty()) fine.resize(kLowerValues);
+    fine[key & 0xffffu] += pixels;
   }
 }
 
 void Ranks::merge_fine(const Ranks& other) {
-  for (std::size_t f = 0; f < fine_.size(); ++f)
-    for (std::size_t i = 0; i < fine_[f].size(); ++i) fine_[f][i] += other.fine_[f][i];
+  for (std::size_t f = 0; f < fine_.size(); ++f) {
+    if (other.fine_[f].empty()) continue;
+    fine_[f].resize(kLowerValues);
+    for (std::size_t i = 0; i < kLowerValues; ++i) fine_[f][i] += other.fine_[f][i];
+  }
 }
 
 std::optional<float> Ranks::percentile(double p) const {
