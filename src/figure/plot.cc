@@ -12,19 +12,21 @@
 namespace chalcedony {
 namespace {
 
-constexpr int kWidth = 1280, kHeight = 800;
-
-std::string terminal(FigureFormat format) {
+/// Of a page so high, in pixels.
+std::string terminal(FigureFormat format, double height) {
   // 13 points of the bitmap terminal are 17 pixels; nothing is drawn below 9 points.
   const std::string font = "font 'DejaVu Sans,12' noenhanced";
+  constexpr double kCentimeters = 2.65e-2;  // of a PDF, for a pixel of the others
   switch (format) {
     case FigureFormat::kSvg:
-      return fmt::format("svg size {},{} background '{}' {}", kWidth, kHeight, Ink::kPaper, font);
+      return fmt::format("svg size {:.0f},{:.0f} background '{}' {}", Plot::kWidth, height,
+                         Ink::kPaper, font);
     case FigureFormat::kPdf:
-      return fmt::format("pdfcairo size 33.9cm,21.2cm background '{}' {}", Ink::kPaper, font);
+      return fmt::format("pdfcairo size {:.1f}cm,{:.1f}cm background '{}' {}",
+                         Plot::kWidth * kCentimeters, height * kCentimeters, Ink::kPaper, font);
     default:
-      return fmt::format("pngcairo size {},{} background '{}' {}", kWidth, kHeight, Ink::kPaper,
-                         font);
+      return fmt::format("pngcairo size {:.0f},{:.0f} background '{}' {}", Plot::kWidth, height,
+                         Ink::kPaper, font);
   }
 }
 
@@ -61,16 +63,18 @@ Plot::Plot(FigureFormat format) : format_(format) {
 }
 
 void Plot::begin(const std::filesystem::path& path, std::string_view title,
-                 std::string_view subtitle) {
+                 std::string_view subtitle, double height) {
+  height_ = height;
   if (!paths_.empty()) line("unset multiplot\nreset");
   const std::string drawn = fmt::format("figure{}.{}", paths_.size(), extension_of(format_));
   paths_.push_back(path);
-  line("set terminal " + terminal(format_));
+  line("set terminal " + terminal(format_, height));
   line("set output " + literal((*folder_ / drawn).string()));
   line("set encoding utf8");
   line("set multiplot");
-  label(0.02, 0.965, title, 15);
-  if (!subtitle.empty()) label(0.02, 0.93, subtitle, 11, Ink::kFaint);
+  const auto below_top = [&](double pixels) { return 1 - pixels / height; };
+  label(0.02, below_top(28), title, 15);
+  if (!subtitle.empty()) label(0.02, below_top(56), subtitle, 11, Ink::kFaint);
 }
 
 void Plot::line(std::string_view text) {
@@ -143,9 +147,9 @@ std::string Plot::store(std::span<const std::uint8_t> bytes) {
 Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& picture,
                  const std::string& over, bool coordinates) {
   const double wide = (frame.right - frame.left) * kWidth,
-               high = (frame.top - frame.bottom) * kHeight;
+               high = (frame.top - frame.bottom) * height_;
   const double scale = std::min(wide / picture.width, high / picture.height);
-  const double w = picture.width * scale / kWidth, h = picture.height * scale / kHeight;
+  const double w = picture.width * scale / kWidth, h = picture.height * scale / height_;
   const double left = frame.left + (frame.right - frame.left - w) / 2;
   const Frame place{left, left + w, frame.top - h, frame.top};
   panel(place, title);

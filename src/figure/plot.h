@@ -45,9 +45,13 @@ class Plot {
 
   FigureFormat format() const { return format_; }
 
-  /// Begins a figure of 1280x800 with a title line; later lines draw into it.
+  /// The size of a page.
+  static constexpr double kWidth = 1280, kHeight = 800;
+
+  /// Begins a figure with a title line; later lines draw into it. One that needs less of a page
+  /// says how high it is.
   void begin(const std::filesystem::path& path, std::string_view title,
-             std::string_view subtitle = {});
+             std::string_view subtitle = {}, double height = kHeight);
 
   /// Adds a line of script.
   void line(std::string_view text);
@@ -82,6 +86,7 @@ class Plot {
   std::filesystem::path stored_path(std::string_view suffix);
 
   FigureFormat format_;
+  double height_ = kHeight;  // of the page begun last
   std::optional<TemporaryFolder> folder_;
   std::string script_;
   std::vector<std::filesystem::path> paths_;

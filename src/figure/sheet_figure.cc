@@ -6,22 +6,48 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kTitleRoom = 0.06, kNarrowTitleRoom = 0.035;
+// In pixels of the page: what stands above and below the cells, and above each of them its title.
+constexpr double kHeader = 104, kFooter = 8;
+constexpr double kTitleRoom = 48, kNarrowTitleRoom = 28;
+constexpr double kSide = 0.02 * Plot::kWidth, kGap = 0.01 * Plot::kWidth;
+constexpr double kMostHeight = Plot::kHeight - kHeader - kFooter;
 
-/// As many columns as make the pictures largest on a page of 16 to 10.
-std::size_t best_columns(const std::vector<SheetCell>& cells) {
-  const Thumbnail& picture = cells.front().picture;
-  std::size_t columns = 1;
-  double largest = 0;
-  for (std::size_t c = 1; c <= cells.size(); ++c) {
-    const double rows = std::ceil(static_cast<double>(cells.size()) / static_cast<double>(c));
-    const double scale = std::min(0.96 * 1.6 / static_cast<double>(c) / picture.width,
-                                  (0.86 / rows - kTitleRoom) / picture.height);
-    if (scale <= largest) continue;
-    largest = scale;
-    columns = c;
+/// Where the cells of a page stand.
+struct Grid {
+  std::size_t columns = 1, rows = 1;
+  double room = kTitleRoom;  // for a title
+  double cell_width = 0;     // with the gap to the next
+  double picture_height = 0;
+
+  double row_height() const { return room + picture_height; }
+  /// What the page needs: the room below the last row is its margin.
+  double page_height() const {
+    return kHeader + static_cast<double>(rows) * row_height() + kFooter;
   }
-  return columns;
+};
+
+Grid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
+  const Thumbnail& picture = cells.front().picture;
+  Grid grid;
+  grid.columns = columns;
+  grid.rows = (cells.size() + columns - 1) / columns;
+  grid.cell_width = (Plot::kWidth - 2 * kSide) / static_cast<double>(columns);
+  const double most = kMostHeight / static_cast<double>(grid.rows);
+  if (grid.rows > 5) grid.room = std::min(kNarrowTitleRoom, 0.4 * most);
+  const double scale =
+      std::min((grid.cell_width - kGap) / picture.width, (most - grid.room) / picture.height);
+  grid.picture_height = scale * picture.height;
+  return grid;
+}
+
+/// With as many columns as make the pictures largest on a page.
+Grid best_grid(const std::vector<SheetCell>& cells) {
+  Grid best = grid_of(cells, 1);
+  for (std::size_t columns = 2; columns <= cells.size(); ++columns) {
+    const Grid grid = grid_of(cells, columns);
+    if (grid.picture_height > best.picture_height) best = grid;
+  }
+  return best;
 }
 
 }  // namespace
@@ -29,17 +55,15 @@ std::size_t best_columns(const std::vector<SheetCell>& cells) {
 void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string& title,
                const std::string& subtitle, const std::vector<SheetCell>& cells,
                std::size_t columns) {
-  plot.begin(path, title, subtitle);
-  if (columns == 0) columns = best_columns(cells);
-  const std::size_t rows = (cells.size() + columns - 1) / columns;
-  const double width = 0.96 / static_cast<double>(columns),
-               height = 0.86 / static_cast<double>(rows);
-  const double room = rows > 5 ? std::min(kNarrowTitleRoom, 0.4 * height) : kTitleRoom;
+  const Grid grid = columns == 0 ? best_grid(cells) : grid_of(cells, columns);
+  const double page = grid.page_height();
+  plot.begin(path, title, subtitle, std::round(page));
   for (std::size_t i = 0; i < cells.size(); ++i) {
-    const double left = 0.02 + width * static_cast<double>(i % columns);
-    const double top = 0.87 - height * static_cast<double>(i / columns);
-    plot.show({left + 0.005, left + width - 0.005, top - height + room, top}, cells[i].title,
-              cells[i].picture);
+    const double left = kSide + grid.cell_width * static_cast<double>(i % grid.columns);
+    const double top = kHeader + grid.row_height() * static_cast<double>(i / grid.columns);
+    plot.show({(left + kGap / 2) / Plot::kWidth, (left + grid.cell_width - kGap / 2) / Plot::kWidth,
+               1 - (top + grid.picture_height) / page, 1 - top / page},
+              cells[i].title, cells[i].picture);
   }
 }
 

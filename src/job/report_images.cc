@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/letter_case.h"
+#include "figure/plot.h"
 #include "io/atomic_file.h"
 #include "io/base64.h"
 #include "io/label_picture.h"
@@ -19,11 +20,17 @@ namespace {
 
 using std::filesystem::path;
 
-constexpr std::uint32_t kFigureWidth = 1280, kFigureHeight = 800;
 constexpr std::uintmax_t kSmallBytes = 200'000;
 
 std::string data_url(const char* type, const path& file) {
   return std::string("data:image/") + type + ";base64," + base64(read_text_file(file));
+}
+
+/// Whether a picture is a page of figures: of its size, or with their name no higher.
+bool is_page(const RasterShape& shape, const path& stem) {
+  return shape.width == Plot::kWidth &&
+         (shape.height == Plot::kHeight ||
+          (shape.height < Plot::kHeight && stem.extension() == ".figure"));
 }
 
 /// A reduced copy: labels without loss, as their colors must not run, all else as JPEG.
@@ -62,7 +69,7 @@ std::optional<InlinedImage> inlined_image(const path& file, const Context& conte
     CountedPicture picture = open_counted(file, SharedOptions{}, without_warnings(context));
     const RasterShape shape = picture.shape();
     const bool is_png = extension == ".png";
-    const bool is_figure = is_png && shape.width == kFigureWidth && shape.height == kFigureHeight;
+    const bool is_figure = is_png && is_page(shape, file.stem());
     const bool is_small = is_png && shape.width <= kPreviewWidth &&
                           shape.height <= kPreviewHeight && shape.sample == SampleType::kU8 &&
                           std::filesystem::file_size(file, error) <= kSmallBytes;

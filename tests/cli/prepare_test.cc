@@ -263,6 +263,24 @@ TEST_CASE("sheet draws a page and says what is black and white", "[cli][sheet]")
   CHECK(page.info.shape.width == 1280);
 }
 
+TEST_CASE("the page of a sheet is as high as its rows need", "[cli][sheet]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");  // twice as wide as high
+  const auto height_of = [&](const char* channels) {
+    summary_of(run_tool(
+        dir, {"sheet", "s.png", "--channels", channels, "-o", "out", "--summary", "json"}));
+    const PictureFile page = open_picture(dir / "out/s.sheet.figure.png", {});
+    CHECK(page.info.shape.width == 1280);
+    return page.info.shape.height;
+  };
+  // Two in a row: half the width less the margins and gaps, and half of that high.
+  CHECK(height_of("srgb.r") == Approx(104 + 48 + (1280 * 0.96 / 2 - 12.8) / 2 + 8).margin(1));
+  for (const char* channels : {"hsv,lab", "hsv,lab,oklch,srgb,cmy,ycbcr,luv"}) {
+    CHECK(height_of(channels) > 600);
+    CHECK(height_of(channels) <= 800);
+  }
+}
+
 TEST_CASE("a sheet leaves what does not count white, tinted or not", "[cli][sheet]") {
   const TempDir dir;
   write_rgb(dir / "r.png", 40, 30, std::vector<std::uint8_t>(40 * 30 * 3, 90));
