@@ -57,6 +57,8 @@ class BalanceJob {
 
   Json run(const PictureOutput& place, FigureFormat format) {
     const SharedOptions& shared = options_.shared;
+    const bool fits_light = options_.flat && options_.flat->fit;
+    if (!options_.apply || fits_light) keep_rows(picture_);
     if (options_.flat) balance_.light = learn_light(*options_.flat, picture_, shared, context_);
     std::vector<double> medians;
     if (options_.apply) {

@@ -5,7 +5,6 @@
 
 #include "core/error.h"
 #include "core/learn/class_names.h"
-#include "core/pixel/kept_rows.h"
 #include "figure/cluster_figure.h"
 #include "figure/sheet_figure.h"
 #include "io/color_table_file.h"
@@ -23,7 +22,6 @@ namespace chalcedony {
 namespace {
 
 constexpr unsigned kIterationsOfMixtureStarts = 20;
-constexpr std::size_t kMostKeptBytes = 100'000'000;  // of a picture, between its two passes
 
 class ClusterJob {
  public:
@@ -78,9 +76,7 @@ class ClusterJob {
       }
       CountedPicture picture = open_counted(input, options_.shared, context_);
       const bool alone = options_.shared.inputs.size() == 1;
-      if (alone)
-        picture.file.rows =
-            std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);
+      if (alone) keep_rows(picture);
       try {
         colors_.add(picture, options_.shared, context_);
       } catch (const InputError& error) {

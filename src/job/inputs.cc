@@ -4,6 +4,7 @@
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
+#include "core/pixel/kept_rows.h"
 #include "core/pixel/picked_rows.h"
 #include "io/mask_file.h"
 
@@ -11,6 +12,7 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostInputsWithFigures = 20;
+constexpr std::size_t kMostKeptBytes = 100'000'000;
 
 }  // namespace
 
@@ -46,6 +48,10 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
         std::make_shared<const Mask>(mask_within(options, shape.width, shape.height, context));
   }
   return picture;
+}
+
+void keep_rows(CountedPicture& picture) {
+  picture.file.rows = std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);
 }
 
 void require_color(const PictureInfo& info) {

@@ -27,6 +27,10 @@ struct CountedPicture {
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
                             const Context& context);
 
+/// Keeps the rows of the first pass over a picture for the passes that follow, where they take no
+/// more than 100 MB; larger pictures are decoded each time.
+void keep_rows(CountedPicture& picture);
+
 /// Errors    InputError when a picture has more channels than a color, and nothing says which are
 ///           its color
 void require_color(const PictureInfo& info);
