@@ -4,12 +4,14 @@
 
 #include <array>
 #include <memory>
+#include <optional>
 #include <utility>
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
 #include "core/stats/histogram.h"
 #include "core/stats/ranks.h"
+#include "job/counted_blocks.h"
 #include "job/summary.h"
 #include "job/tallies.h"
 
@@ -27,8 +29,8 @@ struct HueCounts {
 
   void add(const Block& block, const float* hue, const float* saturation) {
     for (std::size_t i = 0; i < block.size; ++i)
-      if (block.counts(i) && saturation[i] >= kColoredSaturation && hue[i] < 360)
-        ++bins[static_cast<std::size_t>(hue[i] * (kHueBins / 360.0f))];
+      if (saturation[i] >= kColoredSaturation && hue[i] < 360)
+        bins[static_cast<std::size_t>(hue[i] * (kHueBins / 360.0f))] += block.weight(i);
   }
   void merge(const HueCounts& other) {
     for (std::size_t b = 0; b < kHueBins; ++b) bins[b] += other.bins[b];
@@ -69,7 +71,11 @@ class CurveLearner {
         balance_(balance),
         channels_(channels),
         options_(options),
-        context_(context) {}
+        context_(context) {
+    // Where the light is evened out, the place of a pixel has a say; a neutral patch is small.
+    const bool colors_do = !balance.light && !wish.neutral && colors_tell(info_, channels);
+    if (colors_do && info_.shape.pixels() >= ColorCounter::kFewPixels) count_colors();
+  }
 
   LearnedCurves learn() {
     const Statistics found = gather();
@@ -107,14 +113,22 @@ class CurveLearner {
     return bends && !wish_.neutral && channels_.size() == 3;
   }
 
+  void count_colors() {
+    Preview none(info_, false);
+    colors_.emplace(picture_, options_, context_, channels_, none);
+    picture_.file.rows->rewind();
+  }
+
+  /// What the statistics are of: the distinct colors of a large 8-bit picture, else its pixels.
+  const PictureInfo& info() const { return colors_ ? colors_->info() : info_; }
+
   /// Passes over the picture and rewinds it; returns what did not count. `make_add()` is called
   /// once a thread; what it gives is called as `add(tally, block, channels)`.
   template <class Tally, class MakeAdd>
   Excluded pass(Tallies<Tally>& tallies, const MakeAdd& make_add) {
-    const Counting counting = statistic_counting();
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, counting), add = make_add(),
-              balancer = std::make_unique<Balancer>(info_, balance_)](const Band& band) mutable {
+    const auto worker_of = [&](auto reader) {
+      return [&, reader = std::move(reader), add = make_add(),
+              balancer = std::make_unique<Balancer>(info(), balance_)](const Band& band) mutable {
         reader.for_each_block(band, [&](const Block& block) {
           add(tallies.local(), block, balancer->channels(balancer->evened(block), block.size));
         });
@@ -122,8 +136,15 @@ class CurveLearner {
       };
     };
     Excluded excluded;
-    travel(*picture_.file.rows, road_for(picture_, options_, context_), make_worker,
-           [&](const Excluded& band) { excluded += band; });
+    const auto sum = [&](const Excluded& band) { excluded += band; };
+    if (colors_) {
+      colors_->pass(worker_of, sum);
+      return colors_->excluded();
+    }
+    const Counting counting = statistic_counting();
+    travel(
+        *picture_.file.rows, road_for(picture_, options_, context_),
+        [&] { return worker_of(BlockReader(info_, counting)); }, sum);
     picture_.file.rows->rewind();
     return excluded;
   }
@@ -134,7 +155,7 @@ class CurveLearner {
     if (wish_.kind == CurveKind::kTable)
       for (std::size_t c = 0; c < channels_.size(); ++c)
         empty.spread.emplace_back(Binning(range(c).low, range(c).high, kTableBins), false);
-    const ChannelPlan hue_plan(info_, {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
+    const ChannelPlan hue_plan(info(), {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
     Tallies<Statistics> tallies(empty);
     const Excluded excluded = pass(tallies, [&] {
       return [&, hues = ChannelEvaluator(hue_plan)](Statistics& mine, const Block& block,
@@ -230,6 +251,7 @@ class CurveLearner {
   const std::vector<Channel>& channels_;
   const SharedOptions& options_;
   const Context& context_;
+  std::optional<CountedBlocks> colors_;  // where they tell what is asked
   LearnedCurves learned_;
 };
 

@@ -54,6 +54,50 @@ TEST_CASE("balance brings the medians to one target", "[cli][balance]") {
     CHECK(std::abs(median - 90) <= 0.5);
 }
 
+TEST_CASE("curves learned from distinct colors are those learned from pixels", "[cli][balance]") {
+  const TempDir dir;
+  // In 8 bits, of which distinct colors are counted, and in 16, of which they are not.
+  constexpr std::uint32_t kWidth = 1000, kHeight = 600;
+  auto codes = random_bytes(4 * kWidth * kHeight, 8);
+  std::vector<std::uint16_t> deep;
+  for (std::size_t i = 0; i < codes.size(); ++i) {
+    const std::size_t channel = i % 4;
+    codes[i] = channel == 3 ? (codes[i] > 30 ? 255 : 0)
+                            : static_cast<std::uint8_t>(codes[i] / 32 * 20 + channel * 30);
+    deep.push_back(static_cast<std::uint16_t>(codes[i] * 257));
+  }
+  write_picture(dir / "flat.png", spec_of(kWidth, kHeight, 4), bytes_of(codes));
+  write_picture(dir / "deep.png", spec_of(kWidth, kHeight, 4, SampleType::kU16), bytes_of(deep));
+  using Words = std::vector<std::string>;
+  for (const Words& more :
+       {Words{}, Words{"--equalize"}, Words{"--on", "lightness", "--target", "60"},
+        Words{"--black", "2%", "--white", "99%", "--region", "10,20,800,500"},
+        Words{"--neutral", "100,100,50,50"}}) {
+    const auto balanced = [&](const std::string& name) {
+      Words arguments{"balance",   name + ".png",
+                      "-o",        name + "-out.png",
+                      "--save",    name + ".curves.json",
+                      "--figures", "none",
+                      "--summary", "json"};
+      arguments.insert(arguments.end(), more.begin(), more.end());
+      return summary_of(run_tool(dir, arguments))["inputs"][0];
+    };
+    const json flat = balanced("flat"), plain = balanced("deep");
+    CHECK(flat["curves"] == plain["curves"]);
+    CHECK(flat["counted"] == plain["counted"]);
+    CHECK(flat["excluded"] == plain["excluded"]);
+    CHECK(text_of_file(dir / "flat.curves.json") == text_of_file(dir / "deep.curves.json"));
+    const auto bytes = bytes_in(dir / "flat-out.png");
+    PictureFile file = open_picture(dir / "deep-out.png", {});
+    const auto samples = samples_of<std::uint16_t>(file);
+    REQUIRE(bytes.size() == samples.size());
+    std::size_t differ = 0;
+    for (std::size_t i = 0; i < bytes.size(); ++i)
+      differ += std::abs(bytes[i] - samples[i] / 257.0) > 0.51;
+    CHECK(differ == 0);
+  }
+}
+
 TEST_CASE("balance sets black and white points and equalizes", "[cli][balance]") {
   const TempDir dir;
   write_cast(dir / "c.png");

@@ -1,4 +1,5 @@
 // Tone curves and light fields, by their definitions and on light that is known.
+#include <bit>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <vector>
@@ -8,8 +9,10 @@
 #include "core/color/curve_table.h"
 #include "core/error.h"
 #include "io/curve_file.h"
+#include "tests/support/instruction_sets.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 
 namespace {
 
@@ -89,6 +92,32 @@ TEST_CASE("a table of a curve is exact at 8-bit and 16-bit codes", "[core][balan
   CHECK(odd[0] == 0);
   CHECK(odd[1] == 255);
   CHECK(std::isnan(odd[2]));
+}
+
+TEST_CASE("a table of a curve says the same in any number of lanes", "[core][balance]") {
+  ToneCurve curve;
+  bend(curve, CurveKind::kAsinh, 0.3, 0.6);
+  const CurveTable table([&](double share) { return curve.at(share); }, -20, 300);
+  std::vector<float> values{-21, 301, NAN, INFINITY, -INFINITY, -20, 300, -0.0f, 0};
+  for (int i = 0; i < 90; ++i) values.push_back(static_cast<float>(i * 3.7 - 30));
+  std::vector<float> plain;  // one by one, which no vector is short enough for
+  for (const float value : values) {
+    float out = value;
+    table.apply(&out, &out, 1);
+    plain.push_back(out);
+  }
+  for_each_instruction_set([&](const char* name) {
+    CAPTURE(name);
+    std::vector<float> out(values.size());
+    table.apply(values.data(), out.data(), values.size());
+    for (std::size_t i = 0; i < values.size(); ++i) {
+      CAPTURE(i, values[i]);
+      CHECK(std::bit_cast<std::uint32_t>(out[i]) == std::bit_cast<std::uint32_t>(plain[i]));
+    }
+  });
+  CHECK(plain[0] == -20);
+  CHECK(plain[3] == 300);
+  CHECK(plain[4] == -20);
 }
 
 TEST_CASE("curves are read back from their file, and only curves that rise", "[io][balance]") {
