@@ -9,11 +9,11 @@ namespace {
 // In pixels of the page: what stands above and below the cells, and above each of them its title.
 constexpr double kHeader = 104, kFooter = 8;
 constexpr double kTitleRoom = 48, kNarrowTitleRoom = 28;
-constexpr double kSide = 0.02 * Plot::kWidth, kGap = 0.01 * Plot::kWidth;
+constexpr double kPageMargin = 0.02 * Plot::kWidth, kGap = 0.01 * Plot::kWidth;
 constexpr double kMostHeight = Plot::kHeight - kHeader - kFooter;
 
 /// Where the cells of a page stand.
-struct Grid {
+struct SheetGrid {
   std::size_t columns = 1, rows = 1;
   double room = kTitleRoom;  // for a title
   double cell_width = 0;     // with the gap to the next
@@ -26,12 +26,12 @@ struct Grid {
   }
 };
 
-Grid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
+SheetGrid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
   const Thumbnail& picture = cells.front().picture;
-  Grid grid;
+  SheetGrid grid;
   grid.columns = columns;
   grid.rows = (cells.size() + columns - 1) / columns;
-  grid.cell_width = (Plot::kWidth - 2 * kSide) / static_cast<double>(columns);
+  grid.cell_width = (Plot::kWidth - 2 * kPageMargin) / static_cast<double>(columns);
   const double most = kMostHeight / static_cast<double>(grid.rows);
   if (grid.rows > 5) grid.room = std::min(kNarrowTitleRoom, 0.4 * most);
   const double scale =
@@ -41,10 +41,10 @@ Grid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
 }
 
 /// With as many columns as make the pictures largest on a page.
-Grid best_grid(const std::vector<SheetCell>& cells) {
-  Grid best = grid_of(cells, 1);
+SheetGrid best_grid(const std::vector<SheetCell>& cells) {
+  SheetGrid best = grid_of(cells, 1);
   for (std::size_t columns = 2; columns <= cells.size(); ++columns) {
-    const Grid grid = grid_of(cells, columns);
+    const SheetGrid grid = grid_of(cells, columns);
     if (grid.picture_height > best.picture_height) best = grid;
   }
   return best;
@@ -55,11 +55,11 @@ Grid best_grid(const std::vector<SheetCell>& cells) {
 void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string& title,
                const std::string& subtitle, const std::vector<SheetCell>& cells,
                std::size_t columns) {
-  const Grid grid = columns == 0 ? best_grid(cells) : grid_of(cells, columns);
+  const SheetGrid grid = columns == 0 ? best_grid(cells) : grid_of(cells, columns);
   const double page = grid.page_height();
   plot.begin(path, title, subtitle, std::round(page));
   for (std::size_t i = 0; i < cells.size(); ++i) {
-    const double left = kSide + grid.cell_width * static_cast<double>(i % grid.columns);
+    const double left = kPageMargin + grid.cell_width * static_cast<double>(i % grid.columns);
     const double top = kHeader + grid.row_height() * static_cast<double>(i / grid.columns);
     plot.show({(left + kGap / 2) / Plot::kWidth, (left + grid.cell_width - kGap / 2) / Plot::kWidth,
                1 - (top + grid.picture_height) / page, 1 - top / page},

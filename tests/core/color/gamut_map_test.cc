@@ -12,13 +12,12 @@
 #include "core/pixel/memory_source.h"
 #include "core/pixel/reordered_rows.h"
 #include "tests/support/pictures.h"
+#include "tests/support/plain_color.h"
 
 using namespace chalcedony;
 using namespace chalcedony::test;
 
 namespace {
-
-using Triple = std::array<double, 3>;
 
 bool within(const Triple& rgb) {
   return std::all_of(rgb.begin(), rgb.end(), [](double v) { return v >= -0.01 && v <= 255.01; });

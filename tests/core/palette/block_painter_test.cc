@@ -21,7 +21,7 @@ std::vector<Color> five_colors() {
   return palette;
 }
 
-PictureInfo large_picture(std::uint32_t channels, const char* space = "srgb") {
+PictureInfo megapixel_picture(std::uint32_t channels, const char* space = "srgb") {
   PictureInfo info;
   info.shape = {1000, 1000, channels, SampleType::kU8};
   if (channels == 4) info.alpha = AlphaKind::kStraight;
@@ -52,7 +52,7 @@ TEST_CASE("a pixel is painted with the color that is nearest", "[core][palette]"
   const auto formula = GENERATE(DifferenceFormula::kCiede2000, DifferenceFormula::kOklab);
   const std::string space = formula == DifferenceFormula::kOklab ? "oklab" : "lab";
   const auto palette = five_colors();
-  const PictureInfo info = large_picture(3);
+  const PictureInfo info = megapixel_picture(3);
   const ChannelPlan plan(info, BlockPainter::channels(formula));
   BlockPainter painter(plan, palette, formula);
   BlockReader reader(info, count_all());
@@ -82,7 +82,7 @@ TEST_CASE("a pixel is painted with the color that is nearest", "[core][palette]"
 TEST_CASE("of equally near colors the first is taken", "[core][palette]") {
   const std::vector<Color> palette{css_color("#808080"), css_color("#404040"),
                                    css_color("#404040")};
-  const PictureInfo info = large_picture(3);
+  const PictureInfo info = megapixel_picture(3);
   const ChannelPlan plan(info, BlockPainter::channels(DifferenceFormula::kOklab));
   BlockPainter painter(plan, palette, DifferenceFormula::kOklab);
   BlockReader reader(info, count_all());
@@ -98,7 +98,7 @@ TEST_CASE("known colors are painted as unknown ones are", "[core][palette]") {
   const std::uint32_t channels = GENERATE(3u, 4u);
   const auto* const space = GENERATE("srgb", "display-p3");
   const auto palette = five_colors();
-  const PictureInfo info = large_picture(channels, space);
+  const PictureInfo info = megapixel_picture(channels, space);
   REQUIRE(PaintByColor::fits(info));
   constexpr auto kFormula = DifferenceFormula::kCiede2000;
   const ChannelPlan plan(info, BlockPainter::channels(kFormula));
@@ -122,12 +122,12 @@ TEST_CASE("known colors are painted as unknown ones are", "[core][palette]") {
 }
 
 TEST_CASE("only 8-bit colors of large pictures are looked up", "[core][palette]") {
-  PictureInfo info = large_picture(3);
+  PictureInfo info = megapixel_picture(3);
   CHECK(PaintByColor::fits(info));
   info.shape.width = 100;
   CHECK_FALSE(PaintByColor::fits(info));
-  info = large_picture(3);
+  info = megapixel_picture(3);
   info.shape.sample = SampleType::kU16;
   CHECK_FALSE(PaintByColor::fits(info));
-  CHECK_FALSE(PaintByColor::fits(large_picture(1)));
+  CHECK_FALSE(PaintByColor::fits(megapixel_picture(1)));
 }
