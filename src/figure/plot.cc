@@ -185,7 +185,9 @@ std::optional<std::string> Plot::draw() {
   const auto script_path = *folder_ / "figure.gp";
   std::ofstream(script_path, std::ios::binary) << script_;
   process::ipstream messages;
-  process::child child(program, script_path.string(),
+  // In a group of its own, as Ctrl-C reaches all of ours: a figure that was begun is finished.
+  process::group own_group;
+  process::child child(program, script_path.string(), own_group,
                        process::std_in<process::null, process::std_out> process::null,
                        process::std_err > messages);
   std::string first, next;

@@ -10,6 +10,7 @@
 #include "core/color/channel_plan.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
+#include "core/color/quoted_channel.h"
 #include "core/error.h"
 #include "core/stats/edge_lines.h"
 #include "figure/grid_figure.h"
@@ -397,7 +398,8 @@ class Inspection {
     const Moments& m = statistics_.moments(i);
     if (m.count == 0) return;
     if (m.smallest == m.largest) {
-      list.push_back(fmt::format("{} is {:.6g} everywhere", channel.name(), m.smallest));
+      list.push_back(fmt::format("{} is {:.6g} everywhere", channel.name(),
+                                 without_noise(channels_[i].space, double{m.smallest})));
       return;
     }
     if (!channels_[i].is_stored() && !channels_[i].space->is_rgb) return;

@@ -80,6 +80,23 @@ TEST_CASE("inspect prints grids of values and draws coordinates", "[cli][inspect
              Catch::Contains("srgb.r    6    7   8") && Catch::Contains("0       200  200  30"));
 }
 
+TEST_CASE("a gray is shown without the noise of arithmetic, and a faint light as it is",
+          "[cli][inspect]") {
+  const TempDir dir;
+  write_rgb(dir / "white.png", 1, 1, {255, 255, 255});
+  const std::string out = run_tool(dir, {"inspect", "white.png", "--space", "lab,oklch", "--at",
+                                         "0,0", "--values", "0,0,1,1"})
+                              .out;
+  CHECK_THAT(out, Catch::Contains("l 100  a 0  b 0  (white D50)"));
+  CHECK_THAT(out, Catch::Contains("l 1  c 0  h none"));
+  CHECK(out.find("e-0") == std::string::npos);
+  // Stored values are shown whatever they are.
+  PictureSpec spec = spec_of(1, 1, 3, SampleType::kF32);
+  write_picture(dir / "faint.tif", spec, bytes_of(std::vector<float>{1e-7f, 1e-7f, 2e-7f}));
+  const std::string faint = run_tool(dir, {"inspect", "faint.tif", "--values", "0,0,1,1"}).out;
+  CHECK_THAT(faint, Catch::Contains("2.55e-05"));
+}
+
 TEST_CASE("inspect says what it cannot show", "[cli][inspect]") {
   const TempDir dir;
   write_stripes(dir / "s.png");

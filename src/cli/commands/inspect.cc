@@ -12,6 +12,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "core/color/quoted_channel.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {
@@ -44,8 +45,15 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_inspect(options, context);
 }
 
-std::string number(const Json& json, const char* field) {
-  return json.contains(field) ? fmt::format("{:.5g}", json[field].get<double>()) : "";
+/// The space in the name of a channel; null for one that has none.
+const Space* space_in(const std::string& channel) {
+  return find_space(channel.substr(0, channel.find('.')));
+}
+
+std::string number(const Json& channel, const char* field) {
+  if (!channel.contains(field)) return "";
+  const Space* const space = space_in(channel["channel"].get<std::string>());
+  return fmt::format("{:.5g}", without_noise(space, channel[field].get<double>()));
 }
 
 std::string file_name(const Json& picture) {
@@ -114,9 +122,9 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
 }
 
 /// Whole numbers, as codes are, whole; others with four digits.
-std::string reading(const Json& json) {
+std::string reading(const Space* space, const Json& json) {
   if (json.is_null()) return "none";
-  const auto value = json.get<double>();
+  const double value = without_noise(space, json.get<double>());
   constexpr double kMostWhole = 1e7;
   const bool whole = value == std::round(value) && std::abs(value) < kMostWhole;
   return whole ? fmt::format("{:.0f}", value) : fmt::format("{:.4g}", value);
@@ -129,7 +137,7 @@ void print_points(const Json& picture, std::ostream& out) {
     for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
       std::string values;
       for (const auto& [name, value] : point[space].items())
-        values += "  " + name + " " + reading(value);
+        values += "  " + name + " " + reading(find_space(space), value);
       out << fmt::format("    {:<6}{}{}\n", space, values,
                          std::string_view(space) == "lab" ? "  (white D50)" : "");
     }
@@ -140,13 +148,15 @@ void print_points(const Json& picture, std::ostream& out) {
 void print_values(const Json& values, std::ostream& out) {
   const auto left = values["x"].get<std::uint64_t>(), top = values["y"].get<std::uint64_t>();
   for (const Json& grid : values["grids"]) {
-    std::vector<std::string> header{grid["channel"].get<std::string>()};
+    const auto channel = grid["channel"].get<std::string>();
+    const Space* const space = space_in(channel);
+    std::vector<std::string> header{channel};
     for (std::size_t x = 0; x < grid["rows"][0].size(); ++x)
       header.push_back(std::to_string(left + x));
     TextTable table(header);
     for (std::size_t y = 0; y < grid["rows"].size(); ++y) {
       std::vector<std::string> row{std::to_string(top + y)};
-      for (const Json& value : grid["rows"][y]) row.push_back(reading(value));
+      for (const Json& value : grid["rows"][y]) row.push_back(reading(space, value));
       table.add(std::move(row));
     }
     table.print(out);

@@ -65,6 +65,12 @@ double quoted_value(double value, const Channel& channel, QuotedUnits units, con
   return whole ? std::round(quoted) : quoted;
 }
 
+double without_noise(const Space* space, double value) {
+  constexpr double kNoise = 5e-5;
+  const bool computed = space && !space->is_rgb;
+  return computed && std::abs(value) < kNoise ? 0 : value;
+}
+
 Channel quoted_channel(const Channel& channel, QuotedUnits units, const CodesOf& codes) {
   const auto quote = quotation(channel, units, codes);
   if (!quote) return channel;

@@ -25,6 +25,11 @@ struct CodesOf {
 /// A value of a channel as it is quoted; the value itself where the channel's own unit stays.
 double quoted_value(double value, const Channel& channel, QuotedUnits units, const CodesOf& codes);
 
+/// What is shown of a value in a space, null for none: the float arithmetic on the way to one that
+/// is not RGB leaves a few millionths where there should be none, as in the chroma of a gray. What
+/// lies nearer to 0 than 5e-5 is shown as 0 there.
+double without_noise(const Space* space, double value);
+
 /// The channel as it is quoted: the same name with other values, range and unit. Codes of a channel
 /// that the picture stores as an integer are exactly those stored. Channels in degrees, in numbers
 /// without a unit, as stored, and those that people define stay as they are.

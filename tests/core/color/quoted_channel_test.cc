@@ -74,3 +74,11 @@ TEST_CASE("codes of what is stored are exactly those of the file", "[core][color
   const PictureInfo bytes = pixels_of(SampleType::kU8, 255);
   CHECK(quoted_channel(kRed, QuotedUnits::kCode, {&bytes, 255}) == kRed);
 }
+
+TEST_CASE("what arithmetic leaves of nothing is not shown", "[core][color]") {
+  CHECK(without_noise(&spaces::kLab, -2.384e-5) == 0);
+  CHECK(without_noise(&spaces::kOklch, 1.192e-7) == 0);
+  CHECK(without_noise(&spaces::kLab, 0.0002) == 0.0002);
+  CHECK(without_noise(&spaces::kSrgb, 1e-7) == 1e-7);  // may be stored so
+  CHECK(without_noise(nullptr, -1e-7) == -1e-7);
+}
