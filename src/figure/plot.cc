@@ -194,6 +194,7 @@ std::optional<std::string> Plot::draw() {
   while (std::getline(messages, next))
     if (first.empty() && next.find_first_not_of(" ^") != std::string::npos) first = next;
   child.wait();
+  own_group.detach();
   for (std::size_t i = 0; i < paths_.size(); ++i) {
     const auto drawn = *folder_ / fmt::format("figure{}.{}", i, extension_of(format_));
     std::error_code error;

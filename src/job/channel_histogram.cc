@@ -14,10 +14,9 @@ ChannelCounts channel_counts(const std::filesystem::path& input, const Channel& 
                              const Context& context) {
   const Context quiet = without_warnings(context);
   CountedPicture picture = open_counted(input, options, quiet);
-  Preview none(picture.file.info, false);
   const PictureInfo& info = picture.file.info;
   const Binning binning = channel_binning(channel, has_codes(channel, info) ? 256 : bins, info);
-  CountedBlocks blocks(picture, options, quiet, {channel}, none);
+  CountedBlocks blocks(picture, options, quiet, {channel});
   const ChannelPlan plan(blocks.info(), {channel}, options.hue_floor);
   const Histogram empty(binning, channel.is_hue());
   Histogram all = empty;

@@ -82,48 +82,52 @@ Json ChannelStatistics::report(std::size_t i, std::uint64_t counted) const {
   return json;
 }
 
-std::uint64_t add_counted_colors(ChannelStatistics& statistics, CountedBlocks& colors,
-                                 double hue_floor) {
-  const ChannelPlan plan(colors.info(), statistics.channels(), hue_floor);
-  const std::size_t channels = statistics.channels().size();
-  Tallies<ChannelStatistics::Counts> first(statistics.empty_counts());
-  Tallies<std::uint64_t> clipped(0);
-  ChannelStatistics::Sums sums = statistics.empty_sums();
-  colors.pass(
+void pass_again(ChannelStatistics& statistics, CountedBlocks& blocks, double hue_floor) {
+  const ChannelPlan plan(blocks.info(), statistics.channels(), hue_floor);
+  Tallies<ChannelStatistics::Counts> tallies(statistics.counts());
+  blocks.pass(
       [&](CountedBlocks::Reader reader) {
         return [&, reader = std::move(reader),
-                evaluator = ChannelEvaluator(plan)](const Band& band) mutable {
-          ChannelStatistics::Sums here = statistics.empty_sums();
+                channels = ChannelEvaluator(plan)](const Band& band) mutable {
+          ChannelStatistics::Counts& counts = tallies.local();
           reader.for_each_block(band, [&](const Block& block) {
-            evaluator.evaluate(block);
-            for (std::size_t i = 0; i < channels; ++i)
-              statistics.add(i, block, evaluator.channel(i), here, first.local());
-          });
-          clipped.local() += evaluator.take_clipped();
-          return here;
-        };
-      },
-      [&](const ChannelStatistics::Sums& band) { sums += band; });
-  const auto sum = [](std::uint64_t& total, std::uint64_t one) { total += one; };
-  if (!statistics.finish(std::move(sums), std::move(first.merged(ChannelStatistics::merge_counts))))
-    return clipped.merged(sum);
-
-  Tallies<ChannelStatistics::Counts> again(statistics.counts());
-  colors.pass(
-      [&](CountedBlocks::Reader reader) {
-        return [&, reader = std::move(reader),
-                evaluator = ChannelEvaluator(plan)](const Band& band) mutable {
-          reader.for_each_block(band, [&](const Block& block) {
-            evaluator.evaluate(block);
-            for (std::size_t i = 0; i < channels; ++i)
-              statistics.add_again(i, block, evaluator.channel(i), again.local());
+            channels.evaluate(block);
+            for (std::size_t i = 0; i < counts.size(); ++i)
+              statistics.add_again(i, block, channels.channel(i), counts);
           });
           return true;
         };
       },
       [](bool) {});
-  statistics.finish_again(std::move(again.merged(ChannelStatistics::merge_again)));
-  return clipped.merged(sum);
+  statistics.finish_again(std::move(tallies.merged(ChannelStatistics::merge_again)));
+}
+
+std::uint64_t add_counted_colors(ChannelStatistics& statistics, CountedBlocks& colors,
+                                 double hue_floor) {
+  const ChannelPlan plan(colors.info(), statistics.channels(), hue_floor);
+  Tallies<ChannelStatistics::Counts> tallies(statistics.empty_counts());
+  Tallies<std::uint64_t> clipped(0);
+  ChannelStatistics::Sums sums = statistics.empty_sums();
+  colors.pass(
+      [&](CountedBlocks::Reader reader) {
+        return [&, reader = std::move(reader),
+                channels = ChannelEvaluator(plan)](const Band& band) mutable {
+          ChannelStatistics::Sums here = statistics.empty_sums();
+          ChannelStatistics::Counts& counts = tallies.local();
+          reader.for_each_block(band, [&](const Block& block) {
+            channels.evaluate(block);
+            for (std::size_t i = 0; i < counts.size(); ++i)
+              statistics.add(i, block, channels.channel(i), here, counts);
+          });
+          clipped.local() += channels.take_clipped();
+          return here;
+        };
+      },
+      [&](const ChannelStatistics::Sums& band) { sums += band; });
+  if (statistics.finish(std::move(sums),
+                        std::move(tallies.merged(ChannelStatistics::merge_counts))))
+    pass_again(statistics, colors, hue_floor);
+  return clipped.merged([](std::uint64_t& total, std::uint64_t one) { total += one; });
 }
 
 }  // namespace chalcedony

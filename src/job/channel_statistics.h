@@ -59,6 +59,9 @@ class ChannelStatistics {
   Counts counts_;
 };
 
+/// The second pass, over the Blocks of the first.
+void pass_again(ChannelStatistics& statistics, CountedBlocks& blocks, double hue_floor);
+
 /// The statistics of a picture whose colors were counted. Returns how many counted pixels were
 /// clipped on the way to a channel.
 std::uint64_t add_counted_colors(ChannelStatistics& statistics, CountedBlocks& colors,

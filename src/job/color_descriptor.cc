@@ -31,7 +31,7 @@ ColorDescriptor describe(CountedPicture& picture, const SimilarOptions& options,
   } else {
     empty.emplace_back(channels, bins_of(options));
   }
-  CountedBlocks blocks(picture, options.shared, context, channels, preview);
+  CountedBlocks blocks(picture, options.shared, context, channels, &preview);
   const ChannelPlan plan(blocks.info(), channels, options.shared.hue_floor);
   Tallies<std::vector<CubeHistogram>> tallies(empty);
   blocks.pass(

@@ -50,19 +50,13 @@ ColorPoints::CountedColors& ColorPoints::counter_for(const PictureInfo& info) {
 void ColorPoints::add(CountedPicture& picture, const SharedOptions& options, const Context& context,
                       Preview* preview) {
   const PictureInfo& info = picture.file.info;
-  Preview none(info, false);
-  if (!preview) preview = &none;
-  // Channels beyond the three of a color are not in the table.
-  const bool stored = std::any_of(channels_.begin(), channels_.end(), [&](const Channel& c) {
-    return needs_stored(c, info.color_channels());
-  });
-  if (!ColorCounter::fits(info) || stored) {
-    add_deep(picture, options, context, *preview);
+  if (!colors_tell(info, channels_)) {
+    add_deep(picture, options, context, preview);
     return;
   }
   CountedColors& colors = counter_for(info);
   colors.pixels += info.shape.pixels();
-  excluded_.push_back(count_colors(picture, options, context, *preview, colors.counter));
+  excluded_.push_back(count_colors(picture, options, context, preview, colors.counter));
   const std::uint64_t counted = info.shape.pixels() - excluded_.back().total();
   require_counted(counted, picture);
   pixels_ += counted;
@@ -78,16 +72,16 @@ void ColorPoints::add(const StoredColors& colors) {
 }
 
 void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options,
-                           const Context& context, Preview& preview) {
+                           const Context& context, Preview* preview) {
   const PictureInfo& info = picture.file.info;
   const FeaturePlan plan(info, channels_, {}, hue_floor_);
   const std::uint64_t picture_seed = mixed_bits(seed_) + ++deep_pictures_;
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, picture.counting), evaluator = FeatureEvaluator(plan),
-            collector = Preview::Collector(preview)](const Band& band) mutable {
+            collector = collector_for(preview)](const Band& band) mutable {
       DeepBand out;
       reader.for_each_block(band, [&](const Block& block) {
-        collector.add(block);
+        if (collector) collector->add(block);
         if (block.counted_size == 0) return;
         evaluator.evaluate(block);
         // The limit only falls: what lies above it is not held, whenever it is looked at.

@@ -73,7 +73,7 @@ class ColorPoints {
   };
   CountedColors& counter_for(const PictureInfo& info);
   void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                Preview& preview);
+                Preview* preview);
   void drop_surplus();
   void take_table(const Space& space, ColorTable table, std::vector<double> weights);
   void leave_out_incomplete(std::size_t first);

@@ -43,12 +43,9 @@ void ColorCounting::add(const Band& band, const std::vector<std::uint32_t>& pick
 
 CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
                              const Context& context, const std::vector<Channel>& channels,
-                             Preview& preview, bool wants_colors)
-    : preview_(preview),
-      road_(road_for(picture, options, context)),
-      info_(picture.file.info),
-      counting_(picture.counting),
-      rows_(picture.file.rows.get()) {
+                             Preview* preview, bool wants_colors)
+    : CountedBlocks(picture, options, context, picture.counting) {
+  preview_ = preview;
   if (!colors_tell(info_, channels)) return;
   if (!wants_colors && info_.shape.pixels() < ColorCounter::kFewPixels) return;
   ColorCounter counter;
@@ -57,20 +54,24 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
 }
 
 CountedBlocks::CountedBlocks(const CountedPicture& picture, const SharedOptions& options,
-                             const Context& context, ColorCounter&& counter, Preview& preview)
-    : preview_(preview),
-      road_(road_for(picture, options, context)),
-      info_(picture.file.info),
-      rows_(nullptr) {
+                             const Context& context, ColorCounter&& counter)
+    : road_(road_for(picture, options, context)), info_(picture.file.info) {
   take_table(options, std::move(counter));
 }
+
+CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
+                             const Context& context, const Counting& counting)
+    : road_(road_for(picture, options, context)),
+      info_(picture.file.info),
+      counting_(counting),
+      rows_(picture.file.rows.get()) {}
 
 void CountedBlocks::take_table(const SharedOptions& options, ColorCounter counter) {
   in_arena(options, [&] { table_ = counter.table(); });
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;
   counting_ = {};
-  gathers_ = false;
+  preview_ = nullptr;
   road_.progress = nullptr;
   table_rows_ = std::make_unique<MemorySource>(table_->shape, std::move(table_->rgb));
   rows_ = table_rows_.get();
@@ -91,17 +92,17 @@ std::optional<StoredColors> CountedBlocks::colors() {
 }
 
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview& preview, ColorCounter& counter) {
+                      Preview* preview, ColorCounter& counter) {
   const PictureInfo& info = picture.file.info;
   ColorCounting counting(picture, counter);
   Excluded excluded;
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, picture.counting),
-            collector = Preview::Collector(preview)](const Band& band) mutable {
+            collector = collector_for(preview)](const Band& band) mutable {
       PickedColors out;
-      if (counting.all_count() && !preview.wanted()) return out;
+      if (counting.all_count() && !collector) return out;
       reader.for_each_block(band, [&](const Block& block) {
-        collector.add(block);
+        if (collector) collector->add(block);
         counting.pick(block, out.packed);
       });
       out.excluded = reader.take_excluded();

@@ -38,23 +38,29 @@ class ColorCounting {
 };
 
 /// One pass over a picture that ColorCounter::fits: adds its counted pixels to the counter, and
-/// gathers the preview. Returns what was left out.
+/// gathers the preview, if there is one. Returns what was left out.
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview& preview, ColorCounter& counter);
+                      Preview* preview, ColorCounter& counter);
 
 /// Blocks of the distinct colors, each with the number of its pixels, where these tell all that is
 /// asked; else Blocks of the pixels. Passes can be repeated.
 class CountedBlocks {
  public:
   /// `channels` are all that will be computed from the Blocks. The first pass over the picture
-  /// gathers the preview; it is made here when colors are counted. Those of a small picture are
-  /// counted only when `wants_colors`: a table takes longer to look through than its pixels.
+  /// gathers the preview, if there is one; it is made here when colors are counted. Those of a
+  /// small picture are counted only when `wants_colors`: a table takes longer to look through than
+  /// its pixels.
   CountedBlocks(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                const std::vector<Channel>& channels, Preview& preview, bool wants_colors = false);
+                const std::vector<Channel>& channels, Preview* preview = nullptr,
+                bool wants_colors = false);
 
   /// Of the colors that were counted in a pass over the picture.
   CountedBlocks(const CountedPicture& picture, const SharedOptions& options, const Context& context,
-                ColorCounter&& counter, Preview& preview);
+                ColorCounter&& counter);
+
+  /// Of the pixels, for work that asks where they are, or of few of them.
+  CountedBlocks(CountedPicture& picture, const SharedOptions& options, const Context& context,
+                const Counting& counting);
 
   /// What the Blocks hold, for a ChannelPlan.
   const PictureInfo& info() const { return info_; }
@@ -71,12 +77,14 @@ class CountedBlocks {
   class Reader {
    public:
     explicit Reader(CountedBlocks& blocks)
-        : blocks_(&blocks), reader_(blocks.info_, blocks.counting_), collector_(blocks.preview_) {}
+        : blocks_(&blocks),
+          reader_(blocks.info_, blocks.counting_),
+          collector_(collector_for(blocks.preview_)) {}
 
     template <class Use>
     void for_each_block(const Band& band, Use&& use) {
       reader_.for_each_block(band, [&](const Block& block) {
-        if (blocks_->gathers_) collector_.add(block);
+        if (collector_) collector_->add(block);
         if (block.counted_size == 0) return;
         if (blocks_->table_) {
           use(blocks_->table_->weighted(block));
@@ -90,7 +98,7 @@ class CountedBlocks {
    private:
     CountedBlocks* blocks_;
     BlockReader reader_;
-    Preview::Collector collector_;
+    std::optional<Preview::Collector> collector_;
   };
 
   /// One pass: `make_worker(Reader)` is called once for each thread, as in travel().
@@ -99,19 +107,18 @@ class CountedBlocks {
     rows_->rewind();
     travel(
         *rows_, road_, [&] { return make_worker(Reader(*this)); }, sink);
-    gathers_ = false;
+    preview_ = nullptr;
   }
 
  private:
   /// From here on there is no picture, only its colors.
   void take_table(const SharedOptions& options, ColorCounter counter);
 
-  Preview& preview_;
+  Preview* preview_ = nullptr;  // gathered in the next pass; null for none
   RoadOptions road_;
   PictureInfo info_;
   Counting counting_;
-  RowSource* rows_;
-  bool gathers_ = true;  // the preview, in the next pass
+  RowSource* rows_ = nullptr;
   std::optional<ColorTable> table_;
   std::unique_ptr<RowSource> table_rows_;
   Excluded excluded_;

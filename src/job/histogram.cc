@@ -67,7 +67,7 @@ class HistogramJob {
     if (codes_are_enough()) {
       count_codes(context);
     } else {
-      blocks_.emplace(picture_, options.shared, context, channels_, preview_, options.colors);
+      blocks_.emplace(picture_, options.shared, context, channels_, &preview_, options.colors);
       count();
     }
     require_counted(counted(), picture_);

@@ -293,30 +293,14 @@ class Inspection {
   }
 
   void take_colors(ColorCounter& counter) {
-    CountedBlocks colors(picture_, options_.shared, context_, std::move(counter), preview_);
+    CountedBlocks colors(picture_, options_.shared, context_, std::move(counter));
     findings_.distinct = colors.distinct();
     findings_.clipped = add_counted_colors(statistics_, colors, options_.shared.hue_floor);
   }
 
-  /// The second pass over the pixels.
   void look_again() {
-    picture_.file.rows->rewind();
-    Tallies<ChannelStatistics::Counts> tallies(statistics_.counts());
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, picture_.counting),
-              channels = ChannelEvaluator(plan_)](const Band& band) mutable {
-        ChannelStatistics::Counts& counts = tallies.local();
-        reader.for_each_block(band, [&](const Block& block) {
-          channels.evaluate(block);
-          for (std::size_t i = 0; i < counts.size(); ++i)
-            statistics_.add_again(i, block, channels.channel(i), counts);
-        });
-        return true;
-      };
-    };
-    travel(*picture_.file.rows, road_for(picture_, options_.shared, context_), make_worker,
-           [](bool) {});
-    statistics_.finish_again(std::move(tallies.merged(ChannelStatistics::merge_again)));
+    CountedBlocks pixels(picture_, options_.shared, context_, picture_.counting);
+    pass_again(statistics_, pixels, options_.shared.hue_floor);
   }
 
   void draw_grid() {

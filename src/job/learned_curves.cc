@@ -4,7 +4,6 @@
 
 #include <array>
 #include <memory>
-#include <optional>
 #include <utility>
 
 #include "core/color/channel_plan.h"
@@ -70,13 +69,13 @@ class CurveLearner {
         wish_(wish),
         balance_(balance),
         channels_(channels),
-        options_(options),
-        context_(context) {
-    // Where the light is evened out, the place of a pixel has a say; a neutral patch is small.
-    const bool colors_do = !balance.light && !wish.neutral && colors_tell(info_, channels);
-    if (colors_do && info_.shape.pixels() >= ColorCounter::kFewPixels) count_colors();
-  }
+        context_(context),
+        // Where the light is evened out, the place of a pixel has a say; a neutral patch is small.
+        blocks_(balance.light || wish.neutral
+                    ? CountedBlocks(picture, options, context, statistic_counting())
+                    : CountedBlocks(picture, options, context, channels)) {}
 
+  /// Leaves the picture at its top row.
   LearnedCurves learn() {
     const Statistics found = gather();
     for (const Ranks& ranks : found.ranks)
@@ -95,6 +94,7 @@ class CurveLearner {
       bend_to_target(shares);
       if (can_mistake_a_cast()) warn_of_one_color(found);
     }
+    picture_.file.rows->rewind();
     return std::move(learned_);
   }
 
@@ -113,39 +113,23 @@ class CurveLearner {
     return bends && !wish_.neutral && channels_.size() == 3;
   }
 
-  void count_colors() {
-    Preview none(info_, false);
-    colors_.emplace(picture_, options_, context_, channels_, none);
-    picture_.file.rows->rewind();
-  }
-
-  /// What the statistics are of: the distinct colors of a large 8-bit picture, else its pixels.
-  const PictureInfo& info() const { return colors_ ? colors_->info() : info_; }
-
-  /// Passes over the picture and rewinds it; returns what did not count. `make_add()` is called
-  /// once a thread; what it gives is called as `add(tally, block, channels)`.
+  /// One pass; returns what did not count. `make_add()` is called once a thread; what it gives is
+  /// called as `add(tally, block, channels)`.
   template <class Tally, class MakeAdd>
   Excluded pass(Tallies<Tally>& tallies, const MakeAdd& make_add) {
-    const auto worker_of = [&](auto reader) {
-      return [&, reader = std::move(reader), add = make_add(),
-              balancer = std::make_unique<Balancer>(info(), balance_)](const Band& band) mutable {
-        reader.for_each_block(band, [&](const Block& block) {
-          add(tallies.local(), block, balancer->channels(balancer->evened(block), block.size));
-        });
-        return reader.take_excluded();
-      };
-    };
-    Excluded excluded;
-    const auto sum = [&](const Excluded& band) { excluded += band; };
-    if (colors_) {
-      colors_->pass(worker_of, sum);
-      return colors_->excluded();
-    }
-    const Counting counting = statistic_counting();
-    travel(
-        *picture_.file.rows, road_for(picture_, options_, context_),
-        [&] { return worker_of(BlockReader(info_, counting)); }, sum);
-    picture_.file.rows->rewind();
+    Excluded excluded = blocks_.excluded();
+    blocks_.pass(
+        [&](CountedBlocks::Reader reader) {
+          return [&, reader = std::move(reader), add = make_add(),
+                  balancer = std::make_unique<Balancer>(blocks_.info(), balance_)](
+                     const Band& band) mutable {
+            reader.for_each_block(band, [&](const Block& block) {
+              add(tallies.local(), block, balancer->channels(balancer->evened(block), block.size));
+            });
+            return reader.take_excluded();
+          };
+        },
+        [&](const Excluded& band) { excluded += band; });
     return excluded;
   }
 
@@ -155,7 +139,7 @@ class CurveLearner {
     if (wish_.kind == CurveKind::kTable)
       for (std::size_t c = 0; c < channels_.size(); ++c)
         empty.spread.emplace_back(Binning(range(c).low, range(c).high, kTableBins), false);
-    const ChannelPlan hue_plan(info(), {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
+    const ChannelPlan hue_plan(blocks_.info(), {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
     Tallies<Statistics> tallies(empty);
     const Excluded excluded = pass(tallies, [&] {
       return [&, hues = ChannelEvaluator(hue_plan)](Statistics& mine, const Block& block,
@@ -249,9 +233,8 @@ class CurveLearner {
   const CurveWish& wish_;
   const Balance& balance_;
   const std::vector<Channel>& channels_;
-  const SharedOptions& options_;
   const Context& context_;
-  std::optional<CountedBlocks> colors_;  // where they tell what is asked
+  CountedBlocks blocks_;
   LearnedCurves learned_;
 };
 

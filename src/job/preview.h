@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_PREVIEW_H_
 
 #include <memory>
+#include <optional>
 
 #include "core/color/channel_plan.h"
 #include "core/pixel/thumbnail.h"
@@ -72,6 +73,12 @@ class Preview {
   bool wanted_;
   Tallies<ThumbnailSums> sums_;
 };
+
+/// A thread's collector, where there is a preview that is wanted.
+inline std::optional<Preview::Collector> collector_for(Preview* preview) {
+  if (!preview || !preview->wanted()) return std::nullopt;
+  return Preview::Collector(*preview);
+}
 
 }  // namespace chalcedony
 
