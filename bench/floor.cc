@@ -1,6 +1,7 @@
 // The floors that whole runs are measured against, with our own readers and writers:
 //   chalcedony-floor decode FILE           only decodes a picture
 //   chalcedony-floor copy FILE OUT         decodes it and writes it again
+//   chalcedony-floor wide FILE OUT         the same, and says its colors are of rec2020
 //   chalcedony-floor labels FILE FILE...   decodes pictures of labels, one after the other
 //   chalcedony-floor mask FILE OUT         decodes it and writes a mask of its brighter pixels
 //   chalcedony-floor floats FILE OUT       decodes an 8-bit one and writes its samples as floats
@@ -36,8 +37,9 @@ std::uint64_t decode(RowSource& rows) {
   return checked;
 }
 
-void copy(PictureFile& file, const std::string& path) {
+void copy(PictureFile& file, const std::string& path, const Space& space = spaces::kSrgb) {
   PictureSpec spec;
+  spec.space = &space;
   spec.shape = file.info.shape;
   const auto writer = create_picture(path, spec);
   const auto make_worker = [&] {
@@ -163,9 +165,9 @@ int main(int argc, char** argv) {
   keep_freed_memory();
   const std::vector<std::string> words(argv + 1, argv + argc);
   if (words.size() < 2) return 2;
-  if (words[0] == "copy") {
+  if (words[0] == "copy" || words[0] == "wide") {
     PictureFile file = open_picture(words[1]);
-    copy(file, words[2]);
+    copy(file, words[2], words[0] == "wide" ? spaces::kRec2020 : spaces::kSrgb);
     return 0;
   }
   if (words[0] == "floats") {

@@ -80,6 +80,9 @@ int main(int argc, char** argv) {
           program, "classify", picture,   "--model", models + "/" + method + ".model.json",
           "-o",    out,        "--write", "classes"};
     };
+    const std::string wide = out + "/wide.png";
+    run({floor, "wide", picture, wide});
+    const std::vector<std::string> copy_wide{floor, "copy", wide, out + "/floor.png"};
     const std::string speckled = out + "/speckled.png";
     run({floor, "speckle", speckled, "6000", "4000"});
     const std::vector<std::string> speckles{floor, "decode", speckled};
@@ -160,6 +163,9 @@ int main(int argc, char** argv) {
         {"palette, 6 colors",
          {program, "palette", picture, "-o", out, "--figures", "none"},
          &decode},
+        {"convert of a PNG in rec2020, mapped into srgb",
+         {program, "convert", wide, "--to", "srgb", "--gamut", "map", "-o", out + "/mapped.png"},
+         &copy_wide},
         {"palette applied, 6 colors",
          {program, "palette", picture, "--apply", six_colors, "-o", out, "--figures", "none"},
          &copy},

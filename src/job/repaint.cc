@@ -81,7 +81,7 @@ class RepaintJob {
     }
     spec_.carried = picture.file.facts.carried;
     if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec_);
-    if (!repaint.dither && PaintByColor::fits(picture.file.info))
+    if (!repaint.dither && ColorMemo::pays(picture.file.info))
       known_ = std::make_unique<PaintByColor>();
     if (repaint.dither) diffusion_.emplace(picture.shape().width, repaint.palette, repaint.formula);
   }

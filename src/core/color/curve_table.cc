@@ -1,7 +1,8 @@
 #include "core/color/curve_table.h"
 
 #include <algorithm>
-#include <cmath>
+
+#include "core/pixel/planes.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/color/curve_table.cc"
@@ -13,18 +14,16 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// The whole vectors among n values; returns how many values that are.
-std::size_t follow_curve(const float* in, float* out, std::size_t n, const float* table, float low,
-                         float per_step, float last) {
-  const hn::ScalableTag<float> d;
+void follow_curve(const float* in, float* out, std::size_t n, const float* table, float low,
+                  float per_step, float last) {
+  const hn::CappedTag<float, kPlanePadding> d;
   const hn::RebindToSigned<decltype(d)> di;
-  const std::size_t lanes = hn::Lanes(d);
   const auto zero = hn::Zero(d);
   const auto one = hn::Set(di, 1);
-  std::size_t i = 0;
-  for (; i + lanes <= n; i += lanes) {
+  for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
     const auto v = hn::LoadU(d, in + i);
     const auto place = hn::Mul(hn::Sub(v, hn::Set(d, low)), hn::Set(d, per_step));
+    // What is not a number is looked up as 0.
     const auto inside = hn::IfThenElseZero(hn::Gt(place, zero), hn::Min(place, hn::Set(d, last)));
     const auto step = hn::ConvertTo(di, inside);
     const auto before = hn::GatherIndex(d, table, step);
@@ -33,7 +32,6 @@ std::size_t follow_curve(const float* in, float* out, std::size_t n, const float
         hn::Add(before, hn::Mul(hn::Sub(after, before), hn::Sub(inside, hn::ConvertTo(d, step))));
     hn::StoreU(hn::IfThenElse(hn::Eq(v, v), value, v), d, out + i);
   }
-  return i;
 }
 
 }  // namespace HWY_NAMESPACE
@@ -53,17 +51,7 @@ double table_at(const std::vector<double>& table, double share) {
 }
 
 void CurveTable::apply(const float* in, float* out, std::size_t n) const {
-  constexpr float kLast = kCodes - 1;
-  std::size_t i =
-      HWY_DYNAMIC_DISPATCH(follow_curve)(in, out, n, values_.data(), low_, per_step_, kLast);
-  for (; i < n; ++i) {
-    const float place = (in[i] - low_) * per_step_;
-    const float inside = place > 0 ? std::min(place, kLast) : 0.0f;
-    const auto step = static_cast<std::size_t>(inside);
-    const float value =
-        values_[step] + (values_[step + 1] - values_[step]) * (inside - static_cast<float>(step));
-    out[i] = std::isnan(in[i]) ? in[i] : value;
-  }
+  HWY_DYNAMIC_DISPATCH(follow_curve)(in, out, n, values_.data(), low_, per_step_, kCodes - 1);
 }
 
 }  // namespace chalcedony

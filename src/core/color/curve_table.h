@@ -28,6 +28,8 @@ class CurveTable {
 
   /// n values of the channel, in its units; `out` may be `in`. Between codes the curve is straight.
   /// Values beyond the range are taken as its ends; NaN stays.
+  ///
+  /// Shape     planes padded as in planes.h
   void apply(const float* in, float* out, std::size_t n) const;
 
  private:

@@ -1,10 +1,8 @@
 #include "core/color/gamut_map.h"
 
 #include <algorithm>
-#include <atomic>
 #include <cmath>
 
-#include "core/pixel/color_memo.h"
 #include "core/pixel/interleave.h"
 
 namespace chalcedony {
@@ -27,15 +25,12 @@ float distance(const Planes& a, const Planes& b, std::size_t i) {
 
 }  // namespace
 
-MappedColors::MappedColors() : mapped_(ColorCounter::kColors) {}
-
 bool MappedColors::fits(const PictureInfo& from, const PictureInfo& to) {
-  return ColorMemo::fits(from) && ColorMemo::fits(to) &&
-         from.shape.pixels() >= ColorCounter::kFewPixels;
+  return ColorMemo::pays(from) && ColorMemo::fits(to);
 }
 
 std::optional<std::array<std::uint8_t, 3>> MappedColors::find(std::uint32_t color) {
-  const std::uint32_t bits = std::atomic_ref(mapped_[color]).load(std::memory_order_relaxed);
+  const std::uint32_t bits = mapped_.get(color);
   if ((bits & kNoted) == 0) return {};
   return std::array{static_cast<std::uint8_t>(bits >> 16), static_cast<std::uint8_t>(bits >> 8),
                     static_cast<std::uint8_t>(bits)};
@@ -44,7 +39,7 @@ std::optional<std::array<std::uint8_t, 3>> MappedColors::find(std::uint32_t colo
 void MappedColors::note(std::uint32_t color, const std::array<std::uint8_t, 3>& mapped) {
   const std::uint32_t bits = kNoted | std::uint32_t{mapped[0]} << 16 |
                              std::uint32_t{mapped[1]} << 8 | std::uint32_t{mapped[2]};
-  std::atomic_ref(mapped_[color]).store(bits, std::memory_order_relaxed);
+  mapped_.set(color, bits);
 }
 
 GamutMap::GamutMap(const Space& rgb, MappedColors* known)

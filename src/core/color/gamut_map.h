@@ -10,17 +10,15 @@
 
 #include "core/color/conversion.h"
 #include "core/pixel/block.h"
+#include "core/pixel/color_memo.h"
 #include "core/pixel/planes.h"
 #include "core/pixel/raster.h"
-#include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
 
 /// What became of 8-bit colors out of gamut, rounded to 8 bits; threads share it.
 class MappedColors {
  public:
-  MappedColors();
-
   /// Whether looking a color up is worth it: the picture is no small one, its colors are of three
   /// 8-bit channels, and so are those they become.
   static bool fits(const PictureInfo& from, const PictureInfo& to);
@@ -30,7 +28,7 @@ class MappedColors {
   void note(std::uint32_t color, const std::array<std::uint8_t, 3>& mapped);
 
  private:
-  ZeroedArray<std::uint32_t> mapped_;
+  NumberByColor<std::uint32_t> mapped_;
 };
 
 /// One for each thread.

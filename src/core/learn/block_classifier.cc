@@ -14,7 +14,7 @@ constexpr float kConfidenceSteps = 65535;
 }  // namespace
 
 VerdictsByColor::VerdictsByColor(bool with_confidence) {
-  if (with_confidence) confidences_.emplace(ColorCounter::kColors);
+  if (with_confidence) confidences_.emplace();
 }
 
 void VerdictsByColor::find(const Block& block, std::uint32_t channels, FoundColors& found,
@@ -33,9 +33,7 @@ void VerdictsByColor::find(const Block& block, std::uint32_t channels, FoundColo
   }
   if (!confidences_) return;
   for (std::size_t i = 0; i < block.size; ++i)
-    verdicts.confidence[i] =
-        std::atomic_ref((*confidences_)[found.numbers[i]]).load(std::memory_order_relaxed) /
-        kConfidenceSteps;
+    verdicts.confidence[i] = confidences_->get(found.numbers[i]) / kConfidenceSteps;
 }
 
 void VerdictsByColor::note(const FoundColors& found, Verdicts& asked) {
@@ -47,7 +45,7 @@ void VerdictsByColor::note(const FoundColors& found, Verdicts& asked) {
     if (confidences_) {
       const auto steps =
           static_cast<std::uint16_t>(std::lround(asked.confidence[k] * kConfidenceSteps));
-      std::atomic_ref((*confidences_)[number]).store(steps, std::memory_order_relaxed);
+      confidences_->set(number, steps);
       asked.confidence[k] = steps / kConfidenceSteps;
     }
     notes_.note(number, static_cast<std::uint8_t>(bits + 1));
@@ -100,9 +98,8 @@ bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_met
   const bool of_color =
       std::none_of(model.features.begin(), model.features.end(),
                    [](const Channel& c) { return needs_stored(c) || c.is_local(); });
-  return of_color && ColorMemo::fits(info) && info.known_in_range() &&
-         model.classes.size() <= kMostNoted &&
-         (slow_method || info.shape.pixels() >= ColorCounter::kFewPixels);
+  return of_color && info.known_in_range() && model.classes.size() <= kMostNoted &&
+         (slow_method ? ColorMemo::fits(info) : ColorMemo::pays(info));
 }
 
 }  // namespace chalcedony

@@ -38,7 +38,7 @@ class VerdictsByColor {
 
  private:
   ColorMemo notes_;
-  std::optional<ZeroedArray<std::uint16_t>> confidences_;
+  std::optional<NumberByColor<std::uint16_t>> confidences_;
 };
 
 /// Classifies Blocks of one picture. One for each thread.

@@ -1,7 +1,6 @@
 #include "core/palette/block_painter.h"
 
 #include <algorithm>
-#include <atomic>
 
 #include "core/color/ciede2000.h"
 
@@ -23,15 +22,14 @@ void PaintByColor::find(const Block& block, std::uint32_t channels, FoundColors&
                         std::uint8_t* numbers, float* errors) {
   numbers_.find(block, channels, found);
   std::copy_n(found.notes.data(), block.size, numbers);
-  for (std::size_t i = 0; i < block.size; ++i)
-    errors[i] = std::atomic_ref(errors_[found.numbers[i]]).load(std::memory_order_relaxed);
+  for (std::size_t i = 0; i < block.size; ++i) errors[i] = errors_.get(found.numbers[i]);
 }
 
 void PaintByColor::note(const FoundColors& found, const std::uint8_t* numbers,
                         const float* errors) {
   for (std::size_t k = 0; k < found.unknown.size(); ++k) {
     const std::uint32_t color = found.numbers[found.unknown[k]];
-    std::atomic_ref(errors_[color]).store(errors[k], std::memory_order_relaxed);
+    errors_.set(color, errors[k]);
     numbers_.note(color, numbers[k]);
   }
 }

@@ -10,7 +10,6 @@
 #include "core/palette/nearest_color.h"
 #include "core/pixel/block.h"
 #include "core/pixel/color_memo.h"
-#include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
 
@@ -34,13 +33,6 @@ class PaintError {
 /// What 8-bit colors are painted with; threads share it.
 class PaintByColor {
  public:
-  PaintByColor() : errors_(ColorCounter::kColors) {}
-
-  /// Whether looking a color up is worth it: the picture is no small one.
-  static bool fits(const PictureInfo& info) {
-    return ColorMemo::fits(info) && info.shape.pixels() >= ColorCounter::kFewPixels;
-  }
-
   /// Looks up the colors of a Block whose pixels have so many stored channels.
   void find(const Block& block, std::uint32_t channels, FoundColors& found, std::uint8_t* numbers,
             float* errors);
@@ -49,7 +41,7 @@ class PaintByColor {
 
  private:
   ColorMemo numbers_;
-  ZeroedArray<float> errors_;
+  NumberByColor<float> errors_;
 };
 
 /// Paints Blocks of one picture with the nearest colors of a palette. One for each thread.
@@ -59,7 +51,7 @@ class BlockPainter {
   static std::vector<Channel> channels(DifferenceFormula formula);
 
   /// `known`: shared by all threads, or null to measure every pixel. May be given where
-  /// PaintByColor::fits() says so.
+  /// ColorMemo::pays() says so.
   BlockPainter(const ChannelPlan& plan, const std::vector<Color>& palette,
                DifferenceFormula formula, PaintByColor* known = nullptr);
 

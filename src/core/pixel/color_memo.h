@@ -23,18 +23,40 @@ struct FoundColors {
   std::vector<std::uint32_t> unknown;  // places of the pixels of which nothing is noted
 };
 
+/// A number for each of 16.7 million 8-bit colors, found by ColorCounter::pack(); 0 at first.
+/// Threads share them; only parts that are used take memory.
+template <class Number>
+class NumberByColor {
+ public:
+  NumberByColor() : numbers_(ColorCounter::kColors) {}
+
+  Number get(std::uint32_t color, std::memory_order order = std::memory_order_relaxed) {
+    return std::atomic_ref(numbers_[color]).load(order);
+  }
+  void set(std::uint32_t color, Number number,
+           std::memory_order order = std::memory_order_relaxed) {
+    std::atomic_ref(numbers_[color]).store(number, order);
+  }
+  const Number* place_of(std::uint32_t color) const { return numbers_.data() + color; }
+
+ private:
+  ZeroedArray<Number> numbers_;
+};
+
 /// A note for each of 16.7 million colors; 0 is none. Threads share it: what they write of a color
 /// is the same, whoever comes first, and who sees a note sees what was written before it. Similar
 /// colors lie close together, and only parts that are used take memory. Notes of a byte are twice
 /// as quick to look up as those of two.
 class ColorMemo {
  public:
-  ColorMemo() : notes_(ColorCounter::kColors) {}
-
   /// Whether the pixels of such a picture are of colors that can be noted: three 8-bit channels,
   /// whatever alpha beside them.
   static bool fits(const PictureInfo& info) {
     return ColorCounter::fits(info) && info.color_channels() == 3;
+  }
+  /// Whether that is worth it as well: the picture is no small one.
+  static bool pays(const PictureInfo& info) {
+    return fits(info) && info.shape.pixels() >= ColorCounter::kFewPixels;
   }
 
   /// Looks up the colors of a Block whose pixels have so many stored channels.
@@ -46,27 +68,25 @@ class ColorMemo {
     } else {
       number<4>(block, found.numbers.data());
     }
-    std::uint8_t* const all = notes_.data();
     const std::uint32_t* const numbers = found.numbers.data();
     std::uint8_t* const __restrict notes = found.notes.data();
     const std::size_t n = block.size;
     for (std::size_t i = 0; i < n; ++i)
-      notes[i] = std::atomic_ref(all[numbers[i]]).load(std::memory_order_acquire);
+      notes[i] = notes_.get(numbers[i], std::memory_order_acquire);
     list_unknown(found);
   }
 
   void note(std::uint32_t number, std::uint8_t note) {
-    std::atomic_ref(notes_[number]).store(note, std::memory_order_release);
+    notes_.set(number, note, std::memory_order_release);
   }
 
  private:
   template <std::size_t kChannels>
   void number(const Block& block, std::uint32_t* __restrict numbers) {
-    const std::uint8_t* const all = notes_.data();
     const std::size_t n = block.size;
     for (std::size_t i = 0; i < n; ++i) {
       numbers[i] = ColorCounter::pack(block.stored + i * kChannels);
-      __builtin_prefetch(all + numbers[i]);
+      __builtin_prefetch(notes_.place_of(numbers[i]));
     }
   }
 
@@ -85,7 +105,7 @@ class ColorMemo {
     }
   }
 
-  ZeroedArray<std::uint8_t> notes_;
+  NumberByColor<std::uint8_t> notes_;
 };
 
 /// Some pixels of a Block as a Block of their own, in which nothing but their color is right.

@@ -37,17 +37,17 @@ void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
     }
     first_column_ = std::min(first_column_, x);
     end_column_ = std::max(end_column_, x + static_cast<std::uint32_t>(n));
-    add_to_columns(block, srgb, i, n);
+    add_to_columns(block, srgb, i, n, x);
     i += n;
     x = 0;
     ++y;
   }
 }
 
-/// The pixels of one row.
+/// n pixels of one row, from column x on.
 void ThumbnailSums::add_to_columns(const Block& block, const ConstPlanes& srgb, std::size_t first,
-                                   std::size_t n) {
-  const std::size_t width = cell_of_column_.size(), x = block.x(first);
+                                   std::size_t n, std::uint32_t x) {
+  const std::size_t width = cell_of_column_.size();
   const float* const __restrict alpha = block.alpha ? block.alpha + first : nullptr;
   for (std::size_t c = 0; c < 3; ++c) {
     const float* const __restrict values = srgb[c] + first;

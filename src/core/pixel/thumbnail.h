@@ -32,8 +32,8 @@ class ThumbnailSums {
 
  private:
   std::size_t cell_row_of(std::uint32_t y) const;
-  void add_to_columns(const Block& block, const ConstPlanes& srgb, std::size_t first,
-                      std::size_t n);
+  void add_to_columns(const Block& block, const ConstPlanes& srgb, std::size_t first, std::size_t n,
+                      std::uint32_t x);
   /// What is in the columns, added to the cells of their row.
   void add_columns_to(std::vector<float>& sums) const;
   void empty_columns();

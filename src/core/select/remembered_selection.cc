@@ -16,9 +16,7 @@ bool measures_differences(const TestNode& node) {
 
 bool remembers_colors(const PictureInfo& info, const Expression& expression) {
   const auto of_color = [](const Channel& channel) { return channel.space && !channel.is_hue(); };
-  return ColorMemo::fits(info) && info.known_in_range() &&
-         info.shape.pixels() >= ColorCounter::kFewPixels &&
-         measures_differences(*expression.test) &&
+  return ColorMemo::pays(info) && info.known_in_range() && measures_differences(*expression.test) &&
          std::all_of(expression.channels.begin(), expression.channels.end(), of_color);
 }
 

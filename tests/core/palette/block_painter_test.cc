@@ -99,7 +99,7 @@ TEST_CASE("known colors are painted as unknown ones are", "[core][palette]") {
   const auto* const space = GENERATE("srgb", "display-p3");
   const auto palette = five_colors();
   const PictureInfo info = megapixel_picture(channels, space);
-  REQUIRE(PaintByColor::fits(info));
+  REQUIRE(ColorMemo::pays(info));
   constexpr auto kFormula = DifferenceFormula::kCiede2000;
   const ChannelPlan plan(info, BlockPainter::channels(kFormula));
   PaintByColor known;
@@ -123,11 +123,11 @@ TEST_CASE("known colors are painted as unknown ones are", "[core][palette]") {
 
 TEST_CASE("only 8-bit colors of large pictures are looked up", "[core][palette]") {
   PictureInfo info = megapixel_picture(3);
-  CHECK(PaintByColor::fits(info));
+  CHECK(ColorMemo::pays(info));
   info.shape.width = 100;
-  CHECK_FALSE(PaintByColor::fits(info));
+  CHECK_FALSE(ColorMemo::pays(info));
   info = megapixel_picture(3);
   info.shape.sample = SampleType::kU16;
-  CHECK_FALSE(PaintByColor::fits(info));
-  CHECK_FALSE(PaintByColor::fits(megapixel_picture(1)));
+  CHECK_FALSE(ColorMemo::pays(info));
+  CHECK_FALSE(ColorMemo::pays(megapixel_picture(1)));
 }
