@@ -61,11 +61,21 @@ function(chalcedony_precompile target)
   endif()
 endfunction()
 
-# Several files of a target compiled as one when CHALCEDONY_TOGETHER is on, so that what they all make
-# of a template, JSON above all, is made once. Files whose code is compiled for each instruction set
-# cannot be put together; core is left out.
+# Several files of a target compiled as one when CHALCEDONY_TOGETHER is on, so that what they all read
+# of a library and make of a template is read and made once. A file whose code is compiled for each
+# instruction set reads itself again, and stays alone.
 function(chalcedony_together target)
-  if(CHALCEDONY_TOGETHER)
-    set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE 8)
+  if(NOT CHALCEDONY_TOGETHER)
+    return()
   endif()
+  set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE 16)
+  get_target_property(sources ${target} SOURCES)
+  foreach(source IN LISTS sources)
+    if(source MATCHES "\\.cc$")
+      file(STRINGS ${source} alone REGEX "hwy/foreach_target" LIMIT_COUNT 1)
+      if(alone)
+        set_source_files_properties(${source} PROPERTIES SKIP_UNITY_BUILD_INCLUSION ON)
+      endif()
+    endif()
+  endforeach()
 endfunction()

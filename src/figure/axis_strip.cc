@@ -12,7 +12,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kSteps = 180;
+constexpr std::size_t kStripSteps = 180;
 
 bool is_one_of(std::string_view name, std::initializer_list<std::string_view> names) {
   return std::find(names.begin(), names.end(), name) != names.end();
@@ -58,9 +58,9 @@ bool draw_axis_strip(Plot& plot, const Frame& frame, const Channel& channel, dou
                      double high) {
   if (!example_color(channel, low)) return false;
   std::vector<std::uint8_t> rgb;
-  for (std::size_t i = 0; i < kSteps; ++i) {
+  for (std::size_t i = 0; i < kStripSteps; ++i) {
     const double value =
-        low + (high - low) * (static_cast<double>(i) + 0.5) / static_cast<double>(kSteps);
+        low + (high - low) * (static_cast<double>(i) + 0.5) / static_cast<double>(kStripSteps);
     for (const double v : example_color(channel, value)->in(spaces::kSrgb))
       rgb.push_back(static_cast<std::uint8_t>(std::lround(std::clamp(v, 0.0, 255.0))));
   }
@@ -69,11 +69,11 @@ bool draw_axis_strip(Plot& plot, const Frame& frame, const Channel& channel, dou
   rgb.insert(rgb.end(), row.begin(), row.end());
   plot.panel(frame);
   plot.line("unset border; unset tics; unset grid; unset key");
-  plot.line(fmt::format("set xrange [0:{}]; set yrange [0:1]", kSteps));
+  plot.line(fmt::format("set xrange [0:{}]; set yrange [0:1]", kStripSteps));
   plot.line(
       fmt::format("plot {} binary array=({},2) dx=1 dy=0.5 origin=(0.5,0.25) format='%uchar' with "
                   "rgbimage notitle",
-                  plot.store(rgb), kSteps));
+                  plot.store(rgb), kStripSteps));
   return true;
 }
 

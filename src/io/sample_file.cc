@@ -12,7 +12,7 @@
 namespace chalcedony {
 namespace {
 
-using Json = nlohmann::json;
+using Json = nlohmann::ordered_json;
 
 [[noreturn]] void reject_samples(const std::string& problem) {
   throw InputError(problem, "the sample format is described in docs/formats.md");
@@ -110,18 +110,18 @@ SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height
   return samples;
 }
 
-nlohmann::ordered_json coordinates_of(const SampleShape& shape) {
+Json coordinates_of(const SampleShape& shape) {
   if (shape.rings.empty()) return {shape.point.x, shape.point.y};
-  auto rings = nlohmann::ordered_json::array();
+  auto rings = Json::array();
   for (const auto& ring : shape.rings) {
-    auto& out = rings.emplace_back(nlohmann::ordered_json::array());
+    auto& out = rings.emplace_back(Json::array());
     for (const Position& p : ring) out.push_back({p.x, p.y});
   }
   return rings;
 }
 
-nlohmann::ordered_json feature_of(const SampleShape& shape, const SampleClass& sample_class) {
-  nlohmann::ordered_json properties{{"class", sample_class.name}};
+Json feature_of(const SampleShape& shape, const SampleClass& sample_class) {
+  Json properties{{"class", sample_class.name}};
   if (!sample_class.color.empty()) properties["color"] = sample_class.color;
   if (shape.rings.empty() && shape.radius > 0) properties["radius"] = shape.radius;
   return {{"type", "Feature"},
@@ -157,11 +157,11 @@ SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
 }
 
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height) {
-  nlohmann::ordered_json json{{"type", "FeatureCollection"},
-                              {"chalcedony", "samples"},
-                              {"width", width},
-                              {"height", height},
-                              {"features", nlohmann::ordered_json::array()}};
+  Json json{{"type", "FeatureCollection"},
+            {"chalcedony", "samples"},
+            {"width", width},
+            {"height", height},
+            {"features", Json::array()}};
   for (const SampleShape& shape : samples.shapes)
     json["features"].push_back(feature_of(shape, samples.classes[shape.sample_class]));
   return json.dump();

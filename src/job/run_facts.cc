@@ -4,6 +4,8 @@
 #include <string_view>
 #include <system_error>
 
+#include "job/version.h"
+
 namespace chalcedony {
 namespace {
 
@@ -36,7 +38,7 @@ std::string json_text(const Json& json, int indent) {
   return json.dump(indent, ' ', false, Json::error_handler_t::replace);
 }
 
-std::string program_version() { return CHALCEDONY_VERSION; }
+std::string program_version() { return kVersion; }
 
 Json state_json(const FileState& state) { return {{"bytes", state.bytes}, {"hash", state.hash}}; }
 

@@ -40,11 +40,6 @@ void write_stripes(const TempDir& dir) {
 
 const std::vector<std::string> kTiny{"assess", "t.classes.png", "--reference", "truth.png"};
 
-std::vector<std::string> with(std::vector<std::string> call, const std::vector<std::string>& more) {
-  call.insert(call.end(), more.begin(), more.end());
-  return call;
-}
-
 }  // namespace
 
 TEST_CASE("assess fills the matrix by hand-counted pixels", "[cli][assess]") {

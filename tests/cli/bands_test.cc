@@ -12,7 +12,7 @@ using nlohmann::json;
 
 namespace {
 
-constexpr std::uint32_t kWidth = 12, kHeight = 10;
+constexpr std::uint32_t kSceneWidth = 12, kSceneHeight = 10;
 
 /// Sample c of pixel i of a made-up picture of six channels.
 std::uint16_t sample_of(std::size_t i, std::size_t c) {
@@ -21,9 +21,9 @@ std::uint16_t sample_of(std::size_t i, std::size_t c) {
 
 void write_six(const std::filesystem::path& path) {
   std::vector<std::uint16_t> samples;
-  for (std::size_t i = 0; i < kWidth * kHeight; ++i)
+  for (std::size_t i = 0; i < kSceneWidth * kSceneHeight; ++i)
     for (std::size_t c = 0; c < 6; ++c) samples.push_back(sample_of(i, c));
-  write_picture(path, spec_of(kWidth, kHeight, 6, SampleType::kU16), bytes_of(samples));
+  write_picture(path, spec_of(kSceneWidth, kSceneHeight, 6, SampleType::kU16), bytes_of(samples));
 }
 
 constexpr const char* kWhichColor =
@@ -64,10 +64,10 @@ TEST_CASE("a color is made of the channels that --bands names", "[cli][bands]") 
     summary_of(run_tool(
         dir, {"convert", "six.tif", "--bands", bands, "-o", "c.png", "--summary", "json"}));
     PictureFile file = open_picture(dir / "c.png");
-    REQUIRE(file.info.shape == RasterShape{kWidth, kHeight, 3, SampleType::kU16});
+    REQUIRE(file.info.shape == RasterShape{kSceneWidth, kSceneHeight, 3, SampleType::kU16});
     const auto samples = samples_of<std::uint16_t>(file);
     bool right = true;
-    for (std::size_t i = 0; i < kWidth * kHeight; ++i)
+    for (std::size_t i = 0; i < kSceneWidth * kSceneHeight; ++i)
       for (std::size_t c = 0; c < 3; ++c)
         right = right && samples[3 * i + c] == sample_of(i, 5 - 2 * c);
     CHECK(right);
@@ -86,7 +86,7 @@ TEST_CASE("a color is made of the channels that --bands names", "[cli][bands]") 
   }
   PictureFile cropped = open_picture(dir / "r.tif");
   CHECK(cropped.info.shape == RasterShape{4, 5, 3, SampleType::kU16});
-  CHECK(samples_of<std::uint16_t>(cropped)[2] == sample_of(3 * kWidth + 2, 1));
+  CHECK(samples_of<std::uint16_t>(cropped)[2] == sample_of(3 * kSceneWidth + 2, 1));
   // Of any picture with so many channels.
   write_stripes(dir / "s.png");
   summary_of(

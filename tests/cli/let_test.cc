@@ -12,19 +12,19 @@ using nlohmann::json;
 
 namespace {
 
-constexpr std::uint32_t kWidth = 40, kHeight = 30;
+constexpr std::uint32_t kRampWidth = 40, kRampHeight = 30;
 
 /// Four stored channels; the left half reflects more in the last than in the first.
 void write_four(const std::filesystem::path& path) {
   std::vector<std::uint16_t> samples;
-  const auto noise = random_bytes(kWidth * kHeight * 4);
-  for (std::size_t i = 0; i < kWidth * kHeight; ++i) {
-    const bool leaf = i % kWidth < kWidth / 2;
+  const auto noise = random_bytes(kRampWidth * kRampHeight * 4);
+  for (std::size_t i = 0; i < kRampWidth * kRampHeight; ++i) {
+    const bool leaf = i % kRampWidth < kRampWidth / 2;
     for (std::size_t c = 0; c < 4; ++c)
       samples.push_back(static_cast<std::uint16_t>(20 * noise[4 * i + c] +
                                                    (c == 3 ? (leaf ? 40000 : 9000) : 10000)));
   }
-  PictureSpec spec = spec_of(kWidth, kHeight, 4, SampleType::kU16);
+  PictureSpec spec = spec_of(kRampWidth, kRampHeight, 4, SampleType::kU16);
   spec.alpha = true;
   write_picture(path, spec, bytes_of(samples));
 }
@@ -44,7 +44,8 @@ TEST_CASE("a derived channel selects what its formula selects", "[cli][let]") {
   const auto mask = bytes_in(dir / "named/leaf.mask.png");
   CHECK(mask == bytes_in(dir / "written/leaf.mask.png"));
   for (std::size_t i = 0; i < mask.size(); ++i)
-    if ((mask[i] == 255) != (i % kWidth < kWidth / 2)) FAIL("pixel " << i << " is " << +mask[i]);
+    if ((mask[i] == 255) != (i % kRampWidth < kRampWidth / 2))
+      FAIL("pixel " << i << " is " << +mask[i]);
 }
 
 TEST_CASE("derived channels have histograms, planes, slices and pages", "[cli][let]") {
@@ -64,7 +65,7 @@ TEST_CASE("derived channels have histograms, planes, slices and pages", "[cli][l
   std::uint64_t counted = 0;
   for (const auto& row : rows)
     if (row.at("channel") == "double") counted += std::stoull(row.at("count"));
-  CHECK(counted == kWidth * kHeight);
+  CHECK(counted == kRampWidth * kRampHeight);
   const auto peaks = rows_of(dir / "out/leaf.peaks.csv");
   REQUIRE_FALSE(peaks.empty());
   CHECK_THAT(peaks[0].at("where"), Catch::Contains("vigor in "));
@@ -75,7 +76,7 @@ TEST_CASE("derived channels have histograms, planes, slices and pages", "[cli][l
   summary_of(run_tool(dir, {"slice", "leaf.tif", "--let", kVigor, "--channel", "vigor", "--cuts",
                             "-1,0,0.3,1", "-o", "slices", "--summary", "json"}));
   const auto classes = labels_in(dir / "slices/leaf.slices.png");
-  CHECK(std::count(classes.begin(), classes.end(), 3) == kWidth * kHeight / 2);
+  CHECK(std::count(classes.begin(), classes.end(), 3) == kRampWidth * kRampHeight / 2);
   summary_of(run_tool(dir, {"sheet", "leaf.tif", "--let", kVigor, "--channels", "vigor,lab.l", "-o",
                             "page", "--summary", "json"}));
 }
@@ -93,7 +94,7 @@ TEST_CASE("models know the channels they were trained on", "[cli][let]") {
   summary_of(run_tool(dir, {"classify", "leaf.tif", "--model", "learn/model.json", "-o", "maps",
                             "--summary", "json"}));
   const auto map = labels_in(dir / "maps/leaf.classes.png");
-  CHECK(std::abs(std::count(map.begin(), map.end(), 1) - kWidth * kHeight / 2) <= 3);
+  CHECK(std::abs(std::count(map.begin(), map.end(), 1) - kRampWidth * kRampHeight / 2) <= 3);
   const Outcome explained =
       run_tool(dir, {"explain", "leaf.tif", "--model", "learn/model.json", "--at", "3,3"});
   CHECK(explained.exit_code == 0);
@@ -108,20 +109,21 @@ TEST_CASE("colors without a number for a feature are in no group", "[cli][let]")
   const TempDir dir;
   // A quarter is black, of which no ratio can be taken.
   std::vector<std::uint8_t> rgb;
-  for (std::size_t i = 0; i < kWidth * kHeight; ++i) {
+  for (std::size_t i = 0; i < kRampWidth * kRampHeight; ++i) {
     const bool black = i % 4 == 0, warm = i % 4 == 1;
     for (const int value : {black ? 0 : warm ? 200 : 40, 0, black ? 0 : warm ? 30 : 210})
       rgb.push_back(static_cast<std::uint8_t>(value));
   }
-  write_picture(dir / "two.png", spec_of(kWidth, kHeight, 3, SampleType::kU8), bytes_of(rgb));
+  write_picture(dir / "two.png", spec_of(kRampWidth, kRampHeight, 3, SampleType::kU8),
+                bytes_of(rgb));
   const std::vector<std::string> cluster{
       "cluster",    "two.png", "--let", "ratio=(srgb.r - srgb.b) / (srgb.r + srgb.b)",
       "--features", "ratio",   "--k",   "2",
       "--summary",  "json",    "-o",    "out"};
   const json drawn = summary_of(run_tool(dir, cluster))["inputs"][0];
-  CHECK(drawn["counted"] == kWidth * kHeight);
-  CHECK(drawn["unclassified"] == kWidth * kHeight / 4);
-  CHECK(drawn["classes"][0]["pixels"] == kWidth * kHeight / 2);
+  CHECK(drawn["counted"] == kRampWidth * kRampHeight);
+  CHECK(drawn["unclassified"] == kRampWidth * kRampHeight / 4);
+  CHECK(drawn["classes"][0]["pixels"] == kRampWidth * kRampHeight / 2);
   const auto labels = labels_in(dir / "out/two.clusters.png");
   for (std::size_t i = 0; i < labels.size(); i += 4) CHECK(labels[i] == 0);
   // Told by the colors alone, without a map.
@@ -162,7 +164,7 @@ TEST_CASE("a recipe and the record of a run keep derived channels", "[cli][let]"
                "\", \"twice=2 * vigor\"], where: \"twice > 0.6\", write: mask}\n");
   summary_of(run_tool(dir, {"run", "r.yaml", "-o", "out", "--summary", "json"}));
   const auto mask = bytes_in(dir / "out/pick/leaf.mask.png");
-  CHECK(std::count(mask.begin(), mask.end(), 255) == kWidth * kHeight / 2);
+  CHECK(std::count(mask.begin(), mask.end(), 255) == kRampWidth * kRampHeight / 2);
   summary_of(run_tool(dir, {"run", "out/pick/how.json", "-o", "again", "--summary", "json"}));
   CHECK(bytes_in(dir / "again/leaf.mask.png") == mask);
 }

@@ -43,11 +43,6 @@ std::map<std::string, std::string> contents_of(const std::filesystem::path& fold
   return contents;
 }
 
-Words with(Words words, const Words& more) {
-  words.insert(words.end(), more.begin(), more.end());
-  return words;
-}
-
 const Words kCount{"histogram", "panes",   "--recursive", "--channels",  "hsv.s,lab.l",
                    "--bins",    "8",       "--joint",     "hsv.h,hsv.s", "--joint-bins",
                    "6,4",       "--peaks", "2",           "--figures",   "none",

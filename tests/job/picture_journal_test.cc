@@ -71,18 +71,18 @@ TEST_CASE("a journal that was cut short holds what is whole", "[job][journal]") 
 }
 
 TEST_CASE("paths into the results folder are marked, and nothing else", "[job][how]") {
-  const Json json{{"a", "out/x.png"},
-                  {"b", "out"},
-                  {"c", "outer/x.png"},
-                  {"d", {"out/", 3}},
-                  {"e", "not out/x.png"}};
-  const Json marked = folder_to_mark(json, "out/");
+  const Json values{{"a", "out/x.png"},
+                    {"b", "out"},
+                    {"c", "outer/x.png"},
+                    {"d", {"out/", 3}},
+                    {"e", "not out/x.png"}};
+  const Json marked = folder_to_mark(values, "out/");
   CHECK(marked == Json{{"a", "{out}/x.png"},
                        {"b", "{out}"},
                        {"c", "outer/x.png"},
                        {"d", {"{out}/", 3}},
                        {"e", "not out/x.png"}});
-  CHECK(mark_to_folder(marked, "out") == json);
+  CHECK(mark_to_folder(marked, "out") == values);
 }
 
 TEST_CASE("the words of a run are those that were typed", "[job][how]") {

@@ -66,4 +66,10 @@ std::vector<std::string> words_of(const std::string& line) {
   return words;
 }
 
+std::vector<std::string> with(std::vector<std::string> words,
+                              const std::vector<std::string>& more) {
+  words.insert(words.end(), more.begin(), more.end());
+  return words;
+}
+
 }  // namespace chalcedony::test

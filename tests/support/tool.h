@@ -27,6 +27,9 @@ Outcome run_tool(const TempDir& dir, const std::vector<std::string>& arguments,
 /// The words of a command line; double quotes hold a word together.
 std::vector<std::string> words_of(const std::string& line);
 
+/// A command with more words behind it.
+std::vector<std::string> with(std::vector<std::string> words, const std::vector<std::string>& more);
+
 }  // namespace chalcedony::test
 
 #endif  // CHALCEDONY_TESTS_SUPPORT_TOOL_H_

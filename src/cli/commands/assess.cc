@@ -15,7 +15,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_assess(po::options_description& options) {
   add_option<std::string>(options, "reference", "FILE",
                           "what is so: a class map, a picture of flat colors, or GeoJSON samples");
   add_repeated_option(options, "match", "OURS=THEIRS",
@@ -82,7 +82,8 @@ void read_design(const po::variables_map& given, AssessOptions& options) {
   }
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_assess(const po::variables_map& given, const SharedOptions& shared,
+               const Context& context) {
   AssessOptions options;
   options.shared = shared;
   if (shared.inputs.size() != 1)
@@ -151,7 +152,7 @@ void print_matrix(const Json& p, std::ostream& out) {
   table.print(out);
 }
 
-void print_classes(const Json& p, std::ostream& out) {
+void print_class_accuracies(const Json& p, std::ostream& out) {
   const bool adjusted = p.contains("adjusted_overall");
   std::vector<std::string> header{"class", "omission", "commission", "F1", "IoU", "kappa"};
   if (adjusted) header.insert(header.end(), {"mapped area", "estimated area", "+- error"});
@@ -230,7 +231,7 @@ void print_overall(const Json& p, std::ostream& out) {
   out << '\n';
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_assess(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{} against {}: {} assessed, drawn: {}\n", p["file"].get<std::string>(),
                        p["against"].get<std::string>(),
@@ -239,7 +240,7 @@ void print(const Json& summary, std::ostream& out) {
     print_left_out(p, out);
     print_matching(p, out);
     print_matrix(p, out);
-    print_classes(p, out);
+    print_class_accuracies(p, out);
     print_overall(p, out);
     if (p.contains("versus")) print_versus(p, out);
     if (p.contains("shown")) print_assess_lesson(p, out);
@@ -267,9 +268,9 @@ const Command kAssess{
       "a random sample, and how many pixels would make it sure within 2 %"}},
     true,
     assess_results,
-    declare,
-    run,
-    print,
+    declare_assess,
+    do_assess,
+    print_assess,
     {},
     {},
     {Trait::kJoinsInputs}};

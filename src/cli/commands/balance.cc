@@ -15,7 +15,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_balance(po::options_description& options) {
   add_option<std::string>(options, "curve", "gain|power|asinh|none",
                           "how channels are bent to a common median: a factor on linear light "
                           "(default with --neutral), a power (default without), or asinh, which "
@@ -92,7 +92,8 @@ CurveKind curve_of(const po::variables_map& given, const BalanceOptions& options
   return curve;
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_balance(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   BalanceOptions options;
   options.shared = shared;
   options.on_lightness =
@@ -127,7 +128,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_balance(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_balance(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}{}\n", p["file"].get<std::string>(),
                        p["light_evened"].get<bool>() ? ": light evened out" : "");
@@ -171,9 +172,9 @@ const Command kBalance{
       "brighter, in the same colors"}},
     true,
     nullptr,
-    declare,
-    run,
-    print,
+    declare_balance,
+    do_balance,
+    print_balance,
     {},
     {{"hue-floor", "write"}, "balance writes one picture and its figure"}};
 

@@ -16,7 +16,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_classify(po::options_description& options) {
   add_option<std::string>(options, "model", "FILE", "the model.json that train wrote");
   add_option<std::string>(options, "reject", "PERCENT",
                           "leave pixels unclassified that are farther from their class than this "
@@ -48,7 +48,8 @@ double blend_option(const po::variables_map& given) {
   return *share;
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_classify(const po::variables_map& given, const SharedOptions& shared,
+                 const Context& context) {
   if (!given.count("model")) throw UsageError("classify needs --model", "name a model.json");
   ClassifyOptions options;
   options.shared = shared;
@@ -83,7 +84,7 @@ void print_areas(const Json& picture, std::ostream& out) {
   table.print(out);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_classify(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} counted, {}\n", p["file"].get<std::string>(),
                        plural(p["counted"].get<std::uint64_t>(), "pixel"),
@@ -127,8 +128,8 @@ const Command kClassify{
       "only the shares in a part, without writing anything"}},
     true,
     classify_results,
-    declare,
-    run,
-    print};
+    declare_classify,
+    do_classify,
+    print_classify};
 
 }  // namespace chalcedony::cli

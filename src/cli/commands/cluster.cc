@@ -16,7 +16,7 @@ namespace {
 
 constexpr std::uint64_t kMostGroups = 64, kMostRestarts = 1000, kMostIterations = 100000;
 
-void declare(po::options_description& options) {
+void declare_cluster(po::options_description& options) {
   add_option<std::string>(options, "method", "METHOD",
                           "k-means or gaussian-mixture (default k-means)");
   add_option<std::string>(options, "k", "N|A..B",
@@ -120,7 +120,8 @@ void read_names(const po::variables_map& given, ClusterOptions& options) {
   }
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_cluster(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   ClusterOptions options;
   options.shared = shared;
   if (given.count("model")) {
@@ -230,7 +231,7 @@ void print_groups(const Json& clusters, std::ostream& out) {
   table.print(out);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_cluster(const Json& summary, std::ostream& out) {
   const Json& clusters = summary["clusters"];
   print_choices(summary, out);
   out << fmt::format("{} by {} in {}, from {} of {}; spreads and distances are delta E\n",
@@ -277,9 +278,9 @@ const Command kCluster{
       "named groups; two of them are one class"}},
     true,
     cluster_results,
-    declare,
-    run,
-    print,
+    declare_cluster,
+    do_cluster,
+    print_cluster,
     {},
     {},
     {Trait::kJoinsInputs}};

@@ -16,7 +16,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_convert(po::options_description& options) {
   add_option<std::string>(options, "to", "SPACE",
                           "the space to convert to (default the picture's)");
   add_option<std::string>(options, "depth", "8|16|float",
@@ -58,7 +58,8 @@ void check(const ConvertOptions& options) {
     throw UsageError("--dither is for 8 bits", "add --depth 8");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_convert(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   ConvertOptions options;
   options.shared = shared;
   if (given.count("to")) options.to = &space_option("--to", given["to"].as<std::string>());
@@ -71,7 +72,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_convert(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_convert(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} to {} ({}), {} x {} pixels, {}\n", p["file"].get<std::string>(),
                        p["from"].get<std::string>(), p["to"].get<std::string>(),
@@ -105,9 +106,9 @@ const Command kConvert{
      {"convert panel-a.png panel-b.png --to hsv -o hsv/", "two pictures into a folder"}},
     true,
     nullptr,
-    declare,
-    run,
-    print,
+    declare_convert,
+    do_convert,
+    print_convert,
     {"keep", "drop"}};
 
 }  // namespace chalcedony::cli

@@ -11,12 +11,12 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_demo(po::options_description& options) {
   add_option<std::string>(options, "output,o", "FOLDER", "where the data and the results go");
   add_flag(options, "list", "only print the commands of the example run");
 }
 
-Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
+Json do_demo(const po::variables_map& given, const SharedOptions&, const Context& context) {
   if (given.count("list")) return demo_steps();
   if (!given.count("output"))
     throw UsageError("demo needs -o", "name a folder, for example -o demo-results/");
@@ -24,7 +24,7 @@ Json run(const po::variables_map& given, const SharedOptions&, const Context& co
   return run_demo(given["output"].as<std::string>(), context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_demo(const Json& summary, std::ostream& out) {
   if (summary.contains("folder"))
     out << "The demo data is in " << summary["folder"].get<std::string>()
         << "; the commands are typed there.\n\n";
@@ -51,8 +51,8 @@ const Command kDemo{
      {"demo -o demo-results/ --summary json", "the same findings as JSON"}},
     false,
     nullptr,
-    declare,
-    run,
-    print};
+    declare_demo,
+    do_demo,
+    print_demo};
 
 }  // namespace chalcedony::cli

@@ -13,14 +13,14 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_diff(po::options_description& options) {
   add_option<std::string>(options, "formula", "ciede2000|cie94|cie76|oklab",
                           "how differences are measured (default ciede2000)");
   add_option<std::string>(options, "tolerance", "N",
                           "count the pixels that differ by more (default 3; oklab 0.03)");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_diff(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   if (shared.inputs.size() != 2)
     throw UsageError(fmt::format("diff takes two pictures, not {}", shared.inputs.size()),
                      "give the two that are to be held against each other");
@@ -39,7 +39,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_diff(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_diff(const Json& summary, std::ostream& out) {
   const Json& p = summary["inputs"][0];
   out << fmt::format("{} against {}: {} compared by {}\n", p["first"].get<std::string>(),
                      p["second"].get<std::string>(),
@@ -74,9 +74,9 @@ const Command kDiff{
       "the middle of two panels, by the oldest formula"}},
     true,
     diff_results,
-    declare,
-    run,
-    print,
+    declare_diff,
+    do_diff,
+    print_diff,
     {},
     {},
     {Trait::kJoinsInputs}};

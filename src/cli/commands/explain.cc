@@ -16,14 +16,15 @@ namespace {
 
 constexpr std::uint64_t kMostPixels = 1000;
 
-void declare(po::options_description& options) {
+void declare_explain(po::options_description& options) {
   add_option<std::string>(options, "model", "FILE", "the model.json that train wrote");
   add_repeated_option(options, "at", "X,Y", "explain this pixel; may be repeated");
   add_option<std::string>(options, "first", "N",
                           "explain the first N counted pixels, row by row (with --region: of it)");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_explain(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   if (!given.count("model")) throw UsageError("explain needs --model", "name a model.json");
   if (given.count("at") == given.count("first"))
     throw UsageError("explain needs --at or --first", "say which pixels, as in --at 120,80");
@@ -101,7 +102,7 @@ std::vector<std::string> row_of(const Json& one) {
   return row;
 }
 
-void print_classes(const Json& pixel, std::ostream& out) {
+void print_decision(const Json& pixel, std::ostream& out) {
   TextTable table(header_of(pixel["classes"].front()));
   for (const Json& one : pixel["classes"]) table.add(row_of(one));
   table.print(out, 4);
@@ -136,7 +137,7 @@ std::string margin_text(const Json& pixel, const std::string& method) {
                      method == "mahalanobis" ? 2 * margin : margin, second);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_explain(const Json& summary, std::ostream& out) {
   const std::string method = summary["method"].get<std::string>();
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}, {}:\n", p["file"].get<std::string>(), method);
@@ -151,7 +152,7 @@ void print(const Json& summary, std::ostream& out) {
       }
       out << fmt::format("  {}. pixel {},{}: {}\n", ++number_of_pixel, pixel["x"].get<int>(),
                          pixel["y"].get<int>(), features);
-      print_classes(pixel, out);
+      print_decision(pixel, out);
       print_neighbors(pixel, out);
       out << fmt::format("    so: {} ({})\n", pixel["class"].get<std::string>(),
                          margin_text(pixel, method));
@@ -179,8 +180,8 @@ const Command kExplain{
       "the same as a file, and the pixel among the classes as a figure"}},
     true,
     explain_results,
-    declare,
-    run,
-    print};
+    declare_explain,
+    do_explain,
+    print_explain};
 
 }  // namespace chalcedony::cli

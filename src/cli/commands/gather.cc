@@ -14,11 +14,11 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_gather(po::options_description& options) {
   add_option<std::string>(options, "output,o", "FOLDER", "where the whole results go");
 }
 
-Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
+Json do_gather(const po::variables_map& given, const SharedOptions&, const Context& context) {
   const auto named = texts_of(given, "input");
   if (named.empty())
     throw UsageError("no shard is given", "name the folders that runs with --shard wrote");
@@ -27,7 +27,7 @@ Json run(const po::variables_map& given, const SharedOptions&, const Context& co
   return gather_shards({named.begin(), named.end()}, given["output"].as<std::string>(), context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_gather(const Json& summary, std::ostream& out) {
   for (const Json& run : summary["runs"])
     out << fmt::format("{}: {} of {}, {} failed\n", run["command"].get<std::string>(),
                        plural(run["pictures"].get<std::uint64_t>(), "picture"),
@@ -50,8 +50,8 @@ const Command kGather{
      {"gather shard-1/ shard-2/ -o all/", "what inspect without --shard writes into all/"}},
     false,
     nullptr,
-    declare,
-    run,
-    print};
+    declare_gather,
+    do_gather,
+    print_gather};
 
 }  // namespace chalcedony::cli

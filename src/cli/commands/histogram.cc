@@ -20,7 +20,7 @@ namespace {
 constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096, kMostPeaks = 100,
                         kMostCubeBins = 64;
 
-void declare(po::options_description& options) {
+void declare_histogram(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
                           "channels or whole spaces, separated by commas (default srgb, or none "
                           "when --joint is given)");
@@ -57,7 +57,8 @@ std::pair<Channel, Channel> channel_pair(const std::string& text, const SharedOp
   return {channels[0], channels[1]};
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
+                  const Context& context) {
   HistogramOptions options;
   options.shared = shared;
   if (given.count("merge")) {
@@ -132,7 +133,7 @@ std::string interval(const Json& from, const Json& below) {
   return fmt::format("{:.4g} to {:.4g}", from.get<double>(), below.get<double>());
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_histogram(const Json& summary, std::ostream& out) {
   if (summary.contains("merged"))
     out << fmt::format("{} added up: {}\n",
                        plural(summary["merged"]["tables"].get<std::uint64_t>(), "table"),
@@ -193,9 +194,9 @@ const Command kHistogram{
       "the six main colors, each with a selection that mask takes as it stands"}},
     true,
     histogram_results,
-    declare,
-    run,
-    print,
+    declare_histogram,
+    do_histogram,
+    print_histogram,
     {},
     {},
     {Trait::kNamesChannels, Trait::kOwnSpace}};

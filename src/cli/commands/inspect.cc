@@ -18,7 +18,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_inspect(po::options_description& options) {
   add_option<std::string>(options, "space", "LIST",
                           "the spaces of the statistics (default the picture's own)");
   add_repeated_option(options, "at", "X,Y", "print the values of this pixel; may be repeated");
@@ -28,7 +28,8 @@ void declare(po::options_description& options) {
                           "draw the picture under a grid of its coordinates (.png, .svg or .pdf)");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_inspect(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   InspectOptions options;
   options.shared = shared;
   if (given.count("space"))
@@ -163,7 +164,7 @@ void print_values(const Json& values, std::ostream& out) {
   }
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_inspect(const Json& summary, std::ostream& out) {
   std::vector<const Json*> pictures;
   for (const Json& p : summary["inputs"]) pictures.push_back(&p);
   for (const Json& p : summary["inputs"]) {
@@ -210,9 +211,9 @@ const Command kInspect{
       "two pictures, one pixel of each in several spaces, and the statistics as CSV, on 0-1"}},
     true,
     inspect_results,
-    declare,
-    run,
-    print,
+    declare_inspect,
+    do_inspect,
+    print_inspect,
     {},
     {},
     {Trait::kQuotesValues}};

@@ -14,7 +14,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_join(po::options_description& options) {
   add_option<std::string>(options, "space", "SPACE",
                           "the space whose planes are joined (default srgb)");
   add_repeated_option(options, "plane", "NAME=SOURCE",
@@ -79,7 +79,7 @@ void take_inputs(JoinOptions& options) {
   }
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_join(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   JoinOptions options;
   options.shared = shared;
   if (!shared.output.has_extension())
@@ -93,7 +93,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_join(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_join(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"])
     out << fmt::format("{} x {} pixels of {}{}\n", p["width"].get<int>(), p["height"].get<int>(),
                        p["space"].get<std::string>(), p["alpha"].get<bool>() ? " with alpha" : "");
@@ -117,9 +117,9 @@ const Command kJoin{
       "transparent where a mask is off"}},
     true,
     nullptr,
-    declare,
-    run,
-    print,
+    declare_join,
+    do_join,
+    print_join,
     {"keep", "drop"},
     {{"region", "within", "figures", "write"}, "join works on whole pictures"},
     {Trait::kJoinsInputs}};

@@ -19,7 +19,7 @@ namespace {
 
 constexpr double kMostCoverage = 100;
 
-void declare(po::options_description& options) {
+void declare_mask(po::options_description& options) {
   add_option<std::string>(options, "where", "SELECTION",
                           "which pixels: tests on channels joined by and, or, not and brackets");
   add_repeated_option(
@@ -138,7 +138,7 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
   return run_mask_variants(options, context);
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_mask(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   if (given.count("vary")) return run_variants(given, shared, context);
   MaskOptions options;
   options.shared = shared;
@@ -191,7 +191,7 @@ void print_variants(const Json& summary, std::ostream& out) {
   print_outputs(summary, out);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_mask(const Json& summary, std::ostream& out) {
   if (summary.contains("variables")) {
     print_variants(summary, out);
     return;
@@ -225,9 +225,9 @@ const Command kMask{
       "what is like amber, the rest dimmed"}},
     true,
     mask_results,
-    declare,
-    run,
-    print,
+    declare_mask,
+    do_mask,
+    print_mask,
     {},
     {},
     {Trait::kNamesChannels}};

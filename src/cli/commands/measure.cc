@@ -17,7 +17,7 @@ namespace {
 
 constexpr std::size_t kRowsShown = 20;
 
-void declare(po::options_description& options) {
+void declare_measure(po::options_description& options) {
   add_option<std::string>(options, "image", "PICTURE",
                           "the picture the regions belong to: adds its colors to the table");
   add_option<std::string>(options, "channels", "LIST",
@@ -30,7 +30,8 @@ void declare(po::options_description& options) {
   add_flag(options, "numbers", "write a picture with the number of its region at each pixel");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_measure(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   MeasureOptions options;
   options.shared = shared;
   options.connectivity =
@@ -83,7 +84,7 @@ void print_regions(const Json& picture, std::ostream& out) {
                        counted(count - kRowsShown));
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_measure(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     const std::string unit = p["unit"].get<std::string>();
     out << fmt::format("{}: {}, {}\n", p["file"].get<std::string>(), p["kind"].get<std::string>(),
@@ -123,9 +124,9 @@ const Command kMeasure{
       "areas in square millimeters, with lightness and hue"}},
     true,
     measure_results,
-    declare,
-    run,
-    print,
+    declare_measure,
+    do_measure,
+    print_measure,
     {},
     {{"region", "within"}, "measure takes whole masks and class maps"},
     {Trait::kQuotesValues, Trait::kNamesChannels}};

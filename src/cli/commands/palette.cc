@@ -15,7 +15,7 @@ namespace {
 
 constexpr std::uint64_t kMostColors = 64;
 
-void declare(po::options_description& options) {
+void declare_palette(po::options_description& options) {
   add_option<std::string>(options, "colors", "N", "at most so many colors (default 6)");
   add_option<std::string>(options, "apart", "DELTA-E",
                           "no two colors are closer than this (default 8; 0: however close)");
@@ -31,7 +31,8 @@ void declare(po::options_description& options) {
   add_flag(options, "dither", "for --apply: mix colors by spreading what pixels are off");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_palette(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   PaletteOptions options;
   options.shared = shared;
   options.unique = given.count("unique") > 0;
@@ -113,7 +114,7 @@ void print_comparison(const Json& summary, std::ostream& out) {
   table.print(out);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_palette(const Json& summary, std::ostream& out) {
   for (const Json& picture : summary["inputs"])
     picture.contains("used") ? print_repainted(picture, out) : print_colors(picture, out);
   if (summary.contains("comparison")) print_comparison(summary, out);
@@ -137,8 +138,8 @@ const Command kPalette{
       "a panel in the colors of its glass"}},
     true,
     palette_results,
-    declare,
-    run,
-    print};
+    declare_palette,
+    do_palette,
+    print_palette};
 
 }  // namespace chalcedony::cli

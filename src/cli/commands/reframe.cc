@@ -16,7 +16,7 @@ namespace {
 
 constexpr double kMostFactor = 100;
 
-void declare(po::options_description& options) {
+void declare_reframe(po::options_description& options) {
   add_option<std::string>(options, "crop", "X,Y,W,H",
                           "first: keep this rectangle, in pixels or as percent:X,Y,W,H");
   add_option<std::string>(options, "turn", "DEGREES",
@@ -51,7 +51,8 @@ double degrees_of(const std::string& text) {
   return *degrees;
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   ReframeOptions options;
   options.shared = shared;
   if (given.count("crop"))
@@ -77,7 +78,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_reframe(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_reframe(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"])
     out << fmt::format(
         "{}: {} x {} to {} x {} pixels{}\n", p["file"].get<std::string>(),
@@ -104,9 +105,9 @@ const Command kReframe{
       "a picture and its class map at half the size"}},
     true,
     nullptr,
-    declare,
-    run,
-    print,
+    declare_reframe,
+    do_reframe,
+    print_reframe,
     {},
     {{"region", "within", "alpha", "hue-floor", "figures", "write"},
      "reframe moves all pixels; --crop keeps a part of them"}};

@@ -14,7 +14,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_report(po::options_description& options) {
   add_option<std::string>(options, "output,o", "FILE",
                           "the page to write (default report.html in the folder)");
   add_option<std::string>(options, "title", "TEXT",
@@ -23,7 +23,7 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "rows", "N", "show the first N rows of a table (default 500)");
 }
 
-Json run(const po::variables_map& given, const SharedOptions&, const Context& context) {
+Json do_report(const po::variables_map& given, const SharedOptions&, const Context& context) {
   const auto named = texts_of(given, "input");
   if (named.size() != 1)
     throw UsageError("report takes one folder", "name a folder that commands wrote into");
@@ -40,7 +40,7 @@ Json run(const po::variables_map& given, const SharedOptions&, const Context& co
   return run_report(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_report(const Json& summary, std::ostream& out) {
   out << fmt::format("{}, {}, {}, {}\n", plural(summary["runs"].get<std::uint64_t>(), "run"),
                      plural(summary["pictures"].get<std::uint64_t>(), "picture"),
                      plural(summary["images"].get<std::uint64_t>(), "image"),
@@ -63,8 +63,8 @@ const Command kReport{
      {"report maps/ -o chapel.html --title \"Glass of the chapel\"", "elsewhere, with a heading"}},
     false,
     nullptr,
-    declare,
-    run,
-    print};
+    declare_report,
+    do_report,
+    print_report};
 
 }  // namespace chalcedony::cli

@@ -16,7 +16,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_run(po::options_description& options) {
   add_repeated_option(options, "set", "NAME=VALUE",
                       "the value of a variable of the recipe; may be repeated");
   add_flag(options, "dry-run", "check the recipe and print the commands, without running them");
@@ -48,7 +48,7 @@ Json run_record_again(const po::variables_map& given, const SharedOptions& share
   return summary;
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   SharedOptions own = shared;
   const std::filesystem::path path = own.inputs.front();
   own.inputs.erase(own.inputs.begin());
@@ -84,7 +84,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return summary;
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_run(const Json& summary, std::ostream& out) {
   for (const Json& step : summary["steps"]) {
     out << step["name"].get<std::string>() << '\n';
     print_typed(step, out);
@@ -109,9 +109,9 @@ const Command kRun{
       "with another value of a variable of the recipe"}},
     true,
     nullptr,
-    declare,
-    run,
-    print,
+    declare_run,
+    do_run,
+    print_run,
     {},
     {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands"},
      "it belongs into the recipe"}};

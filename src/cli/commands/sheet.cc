@@ -16,7 +16,7 @@ namespace {
 
 constexpr std::size_t kMostPlanes = 23;
 
-void declare(po::options_description& options) {
+void declare_sheet(po::options_description& options) {
   add_option<std::string>(
       options, "channels", "A,B,...",
       "the planes to show: channels or whole spaces (default the picture's own)");
@@ -26,7 +26,7 @@ void declare(po::options_description& options) {
            "99 % point as white; no picture is changed");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_sheet(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   SheetOptions options;
   options.shared = shared;
   if (shared.output.empty())
@@ -42,7 +42,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_sheet(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_sheet(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << p["file"].get<std::string>() << '\n';
     print_left_out(p, out);
@@ -71,9 +71,9 @@ const Command kSheet{
       "planes in their own colors, stretched for viewing"}},
     true,
     sheet_results,
-    declare,
-    run,
-    print,
+    declare_sheet,
+    do_sheet,
+    print_sheet,
     {},
     {},
     {Trait::kNamesChannels}};

@@ -13,9 +13,9 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::uint64_t kMostCubeBins = 16, kMostBins = 1024;
+constexpr std::uint64_t kMostCubeBins = 16, kMostHistogramBins = 1024;
 
-void declare(po::options_description& options) {
+void declare_similar(po::options_description& options) {
   add_option<std::string>(options, "to", "PICTURE", "the picture the others are held against");
   add_option<std::string>(options, "cube", "SPACE",
                           "compare all three channels of a space together (default oklab)");
@@ -57,7 +57,8 @@ void read_kind(const po::variables_map& given, SimilarOptions& options) {
   options.space = &three_channel_space("--cube", text_of(given, "cube", "oklab"));
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_similar(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
   if (!given.count("to"))
     throw UsageError("similar needs --to", "name the picture the others are held against");
   SimilarOptions options;
@@ -75,13 +76,13 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   const bool exact = options.distance == HistogramDistance::kTransport;
   const std::uint64_t most = options.by == DescribedBy::kCube    ? (exact ? 8 : kMostCubeBins)
                              : options.by == DescribedBy::kJoint ? (exact ? 24 : 256)
-                                                                 : kMostBins;
+                                                                 : kMostHistogramBins;
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, most);
   return run_similar(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_similar(const Json& summary, std::ostream& out) {
   out << fmt::format("like {}, by {}\n", summary["query"].get<std::string>(),
                      summary["distance"].get<std::string>());
   TextTable table({"picture", "distance"});
@@ -111,9 +112,9 @@ const Command kSimilar{
       "how far hue and lightness must move"}},
     true,
     similar_results,
-    declare,
-    run,
-    print,
+    declare_similar,
+    do_similar,
+    print_similar,
     {},
     {},
     {Trait::kJoinsInputs, Trait::kNamesChannels}};

@@ -17,7 +17,7 @@ namespace {
 
 constexpr std::uint64_t kMostSlices = 64;
 
-void declare(po::options_description& options) {
+void declare_slice(po::options_description& options) {
   add_option<std::string>(options, "channel", "CHANNEL", "whose values are sliced");
   add_option<std::string>(options, "cuts", "A,B,C,...",
                           "slices from A to B, from B to C, and so on");
@@ -72,7 +72,7 @@ std::vector<Slice> equal_slices(const Channel& channel, std::size_t count) {
   return slices_between(channel, ends);
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_slice(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   if (!given.count("channel"))
     throw UsageError("slice needs --channel", "say which values, as in --channel lab.l");
   SliceOptions options;
@@ -104,7 +104,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_slice(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_slice(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} sliced by {}, {:.2f} % in no slice\n", p["file"].get<std::string>(),
                        plural(p["counted"].get<std::uint64_t>(), "pixel"),
@@ -145,9 +145,9 @@ const Command kSlice{
       "quarters of the pixels, from dark to light"}},
     true,
     slice_results,
-    declare,
-    run,
-    print,
+    declare_slice,
+    do_slice,
+    print_slice,
     {},
     {},
     {Trait::kNamesChannels}};

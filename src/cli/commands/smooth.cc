@@ -15,7 +15,7 @@ namespace {
 
 constexpr double kMostRadius = 100;
 
-void declare(po::options_description& options) {
+void declare_smooth(po::options_description& options) {
   add_option<std::string>(
       options, "filter", "mean|gaussian|median|minimum|maximum|opening|closing",
       "what a pixel becomes: a mean of the pixels around it, all alike or by a Gaussian; their "
@@ -26,7 +26,8 @@ void declare(po::options_description& options) {
   add_option<std::string>(options, "window", "disk|box", "the shape of the window (default disk)");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_smooth(const po::variables_map& given, const SharedOptions& shared,
+               const Context& context) {
   for (const char* needed : {"filter", "radius"})
     if (!given.count(needed))
       throw UsageError("smooth needs --" + std::string(needed), "as in --filter median --radius 2");
@@ -50,7 +51,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_smooth(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_smooth(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} x {} pixels\n", p["file"].get<std::string>(), p["width"].get<int>(),
                        p["height"].get<int>());
@@ -77,9 +78,9 @@ const Command kSmooth{
       "two pictures into a folder"}},
     true,
     nullptr,
-    declare,
-    run,
-    print,
+    declare_smooth,
+    do_smooth,
+    print_smooth,
     {},
     {{"hue-floor", "figures", "write"}, "smooth writes one picture"}};
 

@@ -13,7 +13,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_split(po::options_description& options) {
   add_option<std::string>(
       options, "channels", "A,B,...",
       "the planes to write: channels or whole spaces (default the picture's own)");
@@ -22,7 +22,7 @@ void declare(po::options_description& options) {
                           "are not 0-255)");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_split(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   SplitOptions options;
   options.shared = shared;
   if (shared.output.empty())
@@ -33,7 +33,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_split(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_split(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     std::string planes;
     for (const Json& plane : p["planes"])
@@ -60,9 +60,9 @@ const Command kSplit{
       "two kinds of lightness with 8 bits"}},
     true,
     split_results,
-    declare,
-    run,
-    print,
+    declare_split,
+    do_split,
+    print_split,
     {},
     {{"figures"}, "split writes pictures; sheet draws them on one page"},
     {Trait::kNamesChannels}};

@@ -13,14 +13,14 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_tidy(po::options_description& options) {
   add_option<std::string>(options, "steps", "STEPS",
                           "what to do, in order, separated by semicolons: dilate, erode, open or "
                           "close R [disk|box|diamond|line [0|45|90|135]]; fill [PIXELS]; drop "
                           "PIXELS; keep N; majority R; clear-edge; invert");
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   if (!given.count("steps"))
     throw UsageError("tidy needs --steps",
                      "say what to do, as in --steps \"open 2; fill; drop 40\"");
@@ -31,7 +31,7 @@ Json run(const po::variables_map& given, const SharedOptions& shared, const Cont
   return run_tidy(options, context);
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_tidy(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {}, {} of {} changed\n", p["file"].get<std::string>(),
                        p["kind"].get<std::string>(), counted(p["changed"].get<std::uint64_t>()),
@@ -68,9 +68,9 @@ const Command kTidy{
       "a class map smoothed, five regions of each class"}},
     true,
     tidy_results,
-    declare,
-    run,
-    print,
+    declare_tidy,
+    do_tidy,
+    print_tidy,
     {},
     {{"region", "within", "alpha", "hue-floor", "assume"},
      "tidy works on whole masks and class maps"}};

@@ -21,7 +21,7 @@
 namespace chalcedony::cli {
 namespace {
 
-void declare(po::options_description& options) {
+void declare_train(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE",
                       "sample regions as GeoJSON, or a picture of labels; one for each input, in "
                       "their order");
@@ -145,7 +145,7 @@ void read_scatter(const std::string& text, TrainOptions& options) {
   options.scatter = {names[0], names[1]};
 }
 
-Json run(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+Json do_train(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   constexpr double kMostTrim = 1000;
   constexpr std::uint64_t kMostNeighbors = 1000;
   TrainOptions options;
@@ -246,7 +246,7 @@ void print_scaling(const Json& model, std::ostream& out) {
                      fmt::join(divisors, ", "));
 }
 
-void print(const Json& summary, std::ostream& out) {
+void print_train(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     if (!p.contains("regions")) {
       std::uint64_t pixels = 0;
@@ -306,9 +306,9 @@ const Command kTrain{
       "every method on two pictures, compared on samples that were held out"}},
     true,
     train_results,
-    declare,
-    run,
-    print,
+    declare_train,
+    do_train,
+    print_train,
     {},
     {},
     {Trait::kJoinsInputs, Trait::kNamesChannels}};

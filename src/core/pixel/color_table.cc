@@ -14,7 +14,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kAhead = 64;
+constexpr std::size_t kPackedAtOnce = 64;
 constexpr std::size_t kEight = 8;   // counters looked at together
 constexpr std::size_t kParts = 64;  // of the colors, for several threads
 constexpr std::size_t kPart = ColorCounter::kColors / kParts;
@@ -45,9 +45,9 @@ std::size_t count_of(std::uint64_t top_bits) {
 template <int kFor, class Entry, class Use>
 void for_each_packed(const std::byte* stored, std::uint32_t channels, std::size_t n,
                      const Entry* table, Use use) {
-  std::array<std::uint32_t, kAhead> packed;
-  for (std::size_t done = 0; done < n; done += kAhead) {
-    const std::size_t size = std::min(kAhead, n - done);
+  std::array<std::uint32_t, kPackedAtOnce> packed;
+  for (std::size_t done = 0; done < n; done += kPackedAtOnce) {
+    const std::size_t size = std::min(kPackedAtOnce, n - done);
     for (std::size_t i = 0; i < size; ++i, stored += channels) {
       packed[i] = ColorCounter::pack(stored, channels);
       __builtin_prefetch(table + packed[i], kFor);
