@@ -9,14 +9,11 @@
 
 namespace chalcedony {
 
-ChannelCounts channel_counts(const std::filesystem::path& input, const Channel& channel,
-                             std::size_t bins, const SharedOptions& options,
-                             const Context& context) {
-  const Context quiet = without_warnings(context);
-  CountedPicture picture = open_counted(input, options, quiet);
+ChannelCounts channel_counts(CountedPicture& picture, const Channel& channel, std::size_t bins,
+                             const SharedOptions& options, const Context& context) {
   const PictureInfo& info = picture.file.info;
   const Binning binning = channel_binning(channel, has_codes(channel, info) ? 256 : bins, info);
-  CountedBlocks blocks(picture, options, quiet, {channel});
+  CountedBlocks blocks(picture, options, context, {channel});
   const ChannelPlan plan(blocks.info(), {channel}, options.hue_floor);
   const Histogram empty(binning, channel.is_hue());
   Histogram all = empty;
@@ -33,6 +30,7 @@ ChannelCounts channel_counts(const std::filesystem::path& input, const Channel& 
         };
       },
       [&](Histogram&& own) { all.merge(own); });
+  picture.file.rows->rewind();
   ChannelCounts out{binning, std::vector<std::uint64_t>(binning.bins())};
   for (std::size_t b = 0; b < binning.bins(); ++b) out.counts[b] = all.count(b);
   out.counts.front() += all.below();

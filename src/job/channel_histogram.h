@@ -4,12 +4,12 @@
 
 #include <cstddef>
 #include <cstdint>
-#include <filesystem>
 #include <vector>
 
 #include "core/color/channel.h"
 #include "core/stats/binning.h"
 #include "job/context.h"
+#include "job/inputs.h"
 
 namespace chalcedony {
 
@@ -19,12 +19,12 @@ struct ChannelCounts {
 };
 
 /// Counts the counted pixels: 8-bit codes one by one, other values in `bins` even bins over the
-/// channel's usual range. Pixels without a value are left out.
+/// channel's usual range. Pixels without a value are left out. The picture's rows are ready for the
+/// next pass then.
 ///
 /// Errors    InputError
-ChannelCounts channel_counts(const std::filesystem::path& input, const Channel& channel,
-                             std::size_t bins, const SharedOptions& options,
-                             const Context& context);
+ChannelCounts channel_counts(CountedPicture& picture, const Channel& channel, std::size_t bins,
+                             const SharedOptions& options, const Context& context);
 
 }  // namespace chalcedony
 

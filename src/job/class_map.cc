@@ -4,6 +4,7 @@
 #include <cmath>
 #include <cstring>
 #include <deque>
+#include <utility>
 
 #include "core/color/channel_plan.h"
 #include "core/learn/block_classifier.h"
@@ -15,7 +16,6 @@
 #include "io/model_file.h"
 #include "io/picture_writer.h"
 #include "job/class_shares.h"
-#include "job/inputs.h"
 #include "job/model_fit.h"
 #include "job/preview.h"
 
@@ -57,7 +57,7 @@ struct MapFile {
 
 class ClassMapJob {
  public:
-  ClassMapJob(const std::filesystem::path& input, const Model& model, const Classifier& classifier,
+  ClassMapJob(CountedPicture picture, const Model& model, const Classifier& classifier,
               const ClassMapOptions& wanted, const SharedOptions& options, const Context& context,
               Results& results, FigureFormat figures)
       : model_(model),
@@ -67,7 +67,7 @@ class ClassMapJob {
         options_(options),
         context_(context),
         results_(results),
-        picture_(open_counted(input, options, context)),
+        picture_(std::move(picture)),
         note_(note_on_fit(model, info())),
         plan_(info(), model.features, model.divisors, options.hue_floor, picture_.counting),
         srgb_(info().shown(), channels_of(spaces::kSrgb)),
@@ -329,11 +329,12 @@ class ClassMapJob {
 
 }  // namespace
 
-Json write_class_map(const std::filesystem::path& input, const Model& model,
-                     const Classifier& classifier, const ClassMapOptions& wanted,
-                     const SharedOptions& options, const Context& context, Results& results,
-                     FigureFormat figures) {
-  return ClassMapJob(input, model, classifier, wanted, options, context, results, figures).run();
+Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,
+                     const ClassMapOptions& wanted, const SharedOptions& options,
+                     const Context& context, Results& results, FigureFormat figures) {
+  return ClassMapJob(std::move(picture), model, classifier, wanted, options, context, results,
+                     figures)
+      .run();
 }
 
 }  // namespace chalcedony

@@ -2,12 +2,12 @@
 #ifndef CHALCEDONY_JOB_CLASS_MAP_H_
 #define CHALCEDONY_JOB_CLASS_MAP_H_
 
-#include <filesystem>
 #include <string>
 
 #include "core/learn/classifier.h"
 #include "figure/plot.h"
 #include "job/context.h"
+#include "job/inputs.h"
 #include "job/pixel_size.h"
 #include "job/results.h"
 #include "job/summary.h"
@@ -28,10 +28,9 @@ struct ClassMapOptions {
 /// `figure` are wanted. Returns the summary of this input.
 ///
 /// Errors    InputError, OutputError; no file is left then
-Json write_class_map(const std::filesystem::path& input, const Model& model,
-                     const Classifier& classifier, const ClassMapOptions& wanted,
-                     const SharedOptions& options, const Context& context, Results& results,
-                     FigureFormat figures);
+Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,
+                     const ClassMapOptions& wanted, const SharedOptions& options,
+                     const Context& context, Results& results, FigureFormat figures);
 
 }  // namespace chalcedony
 

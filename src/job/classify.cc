@@ -31,8 +31,8 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   summary["method"] = model.method;
   summary["reject_percent"] = options.reject_percent;
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return write_class_map(input, model, *classifier, options.map, options.shared, context, results,
-                           format);
+    return write_class_map(open_counted(input, options.shared, context), model, *classifier,
+                           options.map, options.shared, context, results, format);
   });
   results.report(summary);
   return summary;

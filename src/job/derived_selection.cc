@@ -11,7 +11,6 @@
 #include "core/stats/otsu.h"
 #include "io/number_text.h"
 #include "job/channel_histogram.h"
-#include "job/inputs.h"
 #include "job/sample_places.h"
 
 namespace chalcedony {
@@ -60,6 +59,7 @@ std::array<SampleValues, 2> sample_values(CountedPicture& picture,
       for (std::size_t c = 0; c < channels.size(); ++c)
         all[side][c].insert(all[side][c].end(), band[side][c].begin(), band[side][c].end());
   });
+  picture.file.rows->rewind();
   return all;
 }
 
@@ -92,9 +92,8 @@ std::string ellipsoid_text(const std::vector<Channel>& channels, const LikeEllip
 
 }  // namespace
 
-DerivedSelection like_selection(const std::filesystem::path& input, const LikeOptions& like,
+DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like,
                                 const SharedOptions& options, const Context& context) {
-  CountedPicture picture = open_counted(input, options, context);
   const RasterShape& shape = picture.shape();
   SampleSet samples;
   samples.classes = {{"like", ""}, {"unlike", ""}};
@@ -105,14 +104,14 @@ DerivedSelection like_selection(const std::filesystem::path& input, const LikeOp
   try {
     runs = sample_runs(samples, shape.width, shape.height);
   } catch (const InputError& error) {
-    throw at_place(error, input.string());
+    throw at_place(error, picture.file.path.string());
   }
   const std::vector<Channel> channels =
       like.channels.empty() ? channels_of(spaces::kLab) : like.channels;
   const auto [on, off] = sample_values(picture, runs, channels, options, context);
   if (on[0].empty())
     throw InputError("no pixel of the samples counts", "choose other places for --like",
-                     input.string());
+                     picture.file.path.string());
   DerivedSelection out;
   double kept = 0, passed = 0;
   if (like.by == LikeBy::kRanges) {
@@ -135,13 +134,13 @@ DerivedSelection like_selection(const std::filesystem::path& input, const LikeOp
   return out;
 }
 
-DerivedSelection auto_selection(const std::filesystem::path& input, const Channel& channel,
+DerivedSelection auto_selection(CountedPicture& picture, const Channel& channel,
                                 const SharedOptions& options, const Context& context) {
-  const auto [binning, counts] = channel_counts(input, channel, kThresholdBins, options, context);
+  const auto [binning, counts] = channel_counts(picture, channel, kThresholdBins, options, context);
   const TwoParts parts = part_in_two(counts);
   if (parts.first_above == 0)
     throw InputError("has one value only in " + channel.name() + ", so no threshold parts it",
-                     "choose another channel", input.string());
+                     "choose another channel", picture.file.path.string());
   const double threshold = std::round(binning.edge(parts.first_above) * 1e6) / 1e6;
   return {channel.name() + " >= " + number_text(threshold),
           {{"threshold", threshold}, {"parted_percent", 100 * parts.parted}}};

@@ -2,12 +2,12 @@
 #ifndef CHALCEDONY_JOB_DERIVED_SELECTION_H_
 #define CHALCEDONY_JOB_DERIVED_SELECTION_H_
 
-#include <filesystem>
 #include <string>
 #include <vector>
 
 #include "core/color/channel.h"
 #include "job/context.h"
+#include "job/inputs.h"
 #include "job/summary.h"
 
 namespace chalcedony {
@@ -28,17 +28,19 @@ struct DerivedSelection {
   Json facts;
 };
 
-/// The selection that takes what is like the samples on a picture.
+/// The selection that takes what is like the samples on a picture, whose rows are ready for the
+/// next pass then.
 ///
 /// Errors    UsageError for samples that are none; InputError for samples outside the picture, no
 ///           counted pixel in them, a hue in a Gaussian
-DerivedSelection like_selection(const std::filesystem::path& input, const LikeOptions& like,
+DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like,
                                 const SharedOptions& options, const Context& context);
 
-/// The selection of the pixels above the threshold that parts a channel best.
+/// The selection of the pixels above the threshold that parts a channel best. The picture's rows
+/// are ready for the next pass then.
 ///
 /// Errors    InputError when the counted pixels have one value only
-DerivedSelection auto_selection(const std::filesystem::path& input, const Channel& channel,
+DerivedSelection auto_selection(CountedPicture& picture, const Channel& channel,
                                 const SharedOptions& options, const Context& context);
 
 }  // namespace chalcedony

@@ -106,17 +106,18 @@ class CutoutMaker {
 
 class MaskJob {
  public:
-  MaskJob(const std::filesystem::path& input, const Expression& where, const MaskOptions& options,
+  MaskJob(CountedPicture picture, const Expression& where, const MaskOptions& options,
           const Context& context, Results& results, FigureFormat figures)
       : options_(options),
         where_(where),
         context_(context),
-        picture_(open_counted(input, options.shared, context)),
+        picture_(std::move(picture)),
         plan_(shown_if_told(), planned_channels(), options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
         mask_preview_(empty_preview(info().shape, preview_.wanted())),
         cutout_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures) {
+    const std::filesystem::path& input = picture_.file.path;
     read_masks();
     if (remembers_colors(info(), where)) known_.emplace();
     if (options.rest == CutoutRest::kPicture && (results.wants("cutout") || preview_.wanted()))
@@ -386,19 +387,28 @@ const std::vector<ResultKind>& mask_results() {
 
 Json run_mask(const MaskOptions& options, const Context& context) {
   Results results(options.shared, context, mask_results());
+  // What --like names is on the first input.
+  std::optional<CountedPicture> first;
   std::optional<DerivedSelection> like;
-  if (options.like)
-    like = like_selection(options.shared.inputs.front(), *options.like, options.shared, context);
+  if (options.like) {
+    first = open_counted(options.shared.inputs.front(), options.shared, context);
+    keep_rows(*first);
+    like = like_selection(*first, *options.like, options.shared, context);
+  }
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("mask");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+    CountedPicture picture = like && input == options.shared.inputs.front()
+                                 ? std::move(*first)
+                                 : open_counted(input, options.shared, context);
     if (options.where)
-      return MaskJob(input, *options.where, options, context, results, format).run();
+      return MaskJob(std::move(picture), *options.where, options, context, results, format).run();
+    if (!like) keep_rows(picture);
     const DerivedSelection found =
-        like ? *like : auto_selection(input, *options.threshold, options.shared, context);
+        like ? *like : auto_selection(picture, *options.threshold, options.shared, context);
     const Expression where = parse_expression(found.where, options.shared.names);
-    Json json = MaskJob(input, where, options, context, results, format).run();
+    Json json = MaskJob(std::move(picture), where, options, context, results, format).run();
     json.update(found.facts);
     return json;
   });

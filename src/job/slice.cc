@@ -1,6 +1,7 @@
 #include "job/slice.h"
 
 #include <cmath>
+#include <utility>
 
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
@@ -17,18 +18,18 @@ constexpr std::size_t kQuantileBins = 4096;
 
 std::string short_text(double value) { return number_text(std::round(value * 1e4) / 1e4); }
 
-/// Slices that hold as many counted pixels of this input each.
-std::vector<Slice> quantile_slices(const std::filesystem::path& input, const SliceOptions& options,
+/// Slices that hold as many counted pixels of this picture each.
+std::vector<Slice> quantile_slices(CountedPicture& picture, const SliceOptions& options,
                                    const Context& context) {
   const auto [binning, counts] =
-      channel_counts(input, options.channel, kQuantileBins, options.shared, context);
+      channel_counts(picture, options.channel, kQuantileBins, options.shared, context);
   std::vector<double> edges;
   for (std::size_t b = 0; b <= binning.bins(); ++b) edges.push_back(binning.edge(b));
   const auto ends = quantile_ends(counts, edges, options.quantiles);
   if (ends.size() != options.quantiles + 1)
     throw InputError("has too few different values of " + options.channel.name() + " for " +
                          std::to_string(options.quantiles) + " parts of as many pixels",
-                     "ask for fewer --quantiles", input.string());
+                     "ask for fewer --quantiles", picture.file.path.string());
   return slices_between(options.channel, ends);
 }
 
@@ -80,9 +81,13 @@ Json run_slice(const SliceOptions& options, const Context& context) {
   Json summary = summary_frame("slice");
   summary["channel"] = options.channel.name();
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    const std::vector<Slice> slices =
-        options.quantiles > 0 ? quantile_slices(input, options, context) : options.slices;
-    Json json = write_class_map(input, slice_model(options.channel, slices),
+    CountedPicture picture = open_counted(input, options.shared, context);
+    std::vector<Slice> slices = options.slices;
+    if (options.quantiles > 0) {
+      keep_rows(picture);
+      slices = quantile_slices(picture, options, context);
+    }
+    Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
                                 *make_slicer(options.channel, slices), {"slices", {}, false, 0},
                                 options.shared, context, results, format);
     json["slices"] = slices_json(slices);

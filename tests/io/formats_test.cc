@@ -71,7 +71,7 @@ TEST_CASE("a stripe is the same bytes wherever it is deflated", "[io][deflate]")
     const auto first = deflate_stripe(std::as_bytes(std::span(data)), true);
     for (int run = 0; run < 200; ++run) {
       // Memory that was used for something else.
-      const std::vector<std::uint8_t> garbage = random_bytes(60000, static_cast<unsigned>(run));
+      const std::vector<std::uint8_t> garbage(60000, static_cast<std::uint8_t>(run));
       CHECK(deflate_stripe(std::as_bytes(std::span(data)), true).bytes == first.bytes);
       CHECK(garbage.size() == 60000);
     }
