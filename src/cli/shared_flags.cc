@@ -272,7 +272,7 @@ PixelSize pixel_size_option(const po::variables_map& given) {
   if (!given.count("pixel-size")) return size;
   const auto text = given["pixel-size"].as<std::string>();
   const std::size_t end = std::min(text.size(), text.find_first_not_of("0123456789."));
-  size.side = number_between("--pixel-size", text.substr(0, end), 0, 1e9);
+  size.side = number_in("--pixel-size", text.substr(0, end), {0, 1e9});
   size.unit = text.substr(std::min(text.size(), text.find_first_not_of(' ', end)));
   const bool letters = std::all_of(size.unit.begin(), size.unit.end(), [](char c) {
     return std::isalpha(static_cast<unsigned char>(c)) || (static_cast<unsigned char>(c) & 0x80);
@@ -347,12 +347,14 @@ std::optional<double> number_in(const std::string& text) {
   return value;
 }
 
-double number_between(const std::string& option, const std::string& text, double low, double high) {
+double number_in(const std::string& option, const std::string& text, const NumberRange& range) {
   const std::optional<double> value = number_in(text);
-  if (!value || !(*value > low && *value < high))
-    throw UsageError(
-        fmt::format("{}: '{}' is not a number between {:g} and {:g}", option, text, low, high),
-        "correct it");
+  if (!value || !(range.with_low ? *value >= range.low : *value > range.low) ||
+      !(range.with_high ? *value <= range.high : *value < range.high))
+    throw UsageError(fmt::format("{}: '{}' is not a number {} {:g} and {} {:g}", option, text,
+                                 range.with_low ? "of at least" : "above", range.low,
+                                 range.with_high ? "at most" : "below", range.high),
+                     "give one that is");
   return *value;
 }
 

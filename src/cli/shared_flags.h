@@ -106,10 +106,16 @@ std::optional<double> number_in(const std::string& text);
 std::uint64_t whole_number(const std::string& option, const std::string& text, std::uint64_t low,
                            std::uint64_t high);
 
-/// A number strictly between two ends.
+/// The numbers an option takes: between two ends, which may be among them.
+struct NumberRange {
+  double low, high;
+  bool with_low = false, with_high = false;
+};
+
+/// A number in a range.
 ///
 /// Errors    UsageError that names the option
-double number_between(const std::string& option, const std::string& text, double low, double high);
+double number_in(const std::string& option, const std::string& text, const NumberRange& range);
 
 /// The two sides of NAME=VALUE, neither of them empty.
 ///

@@ -234,7 +234,9 @@ class DiffJob {
   }
 
   /// The difference that is shown as the end of the color scale.
-  double shown_most() const { return 4 * options_.tolerance; }
+  double shown_most() const {
+    return 4 * (options_.tolerance > 0 ? options_.tolerance : usual_tolerance(options_.formula));
+  }
 
   void write_statistics(const DistanceSummary& s, double above) {
     CsvTable table({"measure", "value"});
@@ -271,6 +273,10 @@ class DiffJob {
 };
 
 }  // namespace
+
+double usual_tolerance(DifferenceFormula formula) {
+  return formula == DifferenceFormula::kOklab ? 0.03 : 3;
+}
 
 const std::vector<ResultKind>& diff_results() {
   static const std::vector<ResultKind> kinds{

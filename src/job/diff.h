@@ -9,11 +9,14 @@
 
 namespace chalcedony {
 
+/// The tolerance of a run that names none, in the units of the formula.
+double usual_tolerance(DifferenceFormula formula);
+
 struct DiffOptions {
   SharedOptions shared;  // two inputs of one size
   DifferenceFormula formula = DifferenceFormula::kCiede2000;
   std::string formula_name = "ciede2000";
-  double tolerance = 3;  // in the units of the formula
+  double tolerance = usual_tolerance(DifferenceFormula::kCiede2000);  // units of the formula
 };
 
 const std::vector<ResultKind>& diff_results();

@@ -115,6 +115,21 @@ TEST_CASE("diff compares pictures of other depths and channels, in rows of any l
   }
 }
 
+TEST_CASE("with a tolerance of 0 diff counts what differs at all", "[cli][diff]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 1, {200, 0, 0, 9, 9, 9, 255, 255, 255, 0, 0, 0});
+  write_rgb(dir / "b.png", 4, 1, {200, 0, 1, 9, 9, 9, 255, 255, 255, 0, 1, 0});
+  for (const char* formula : {"ciede2000", "oklab"}) {
+    const json found =
+        summary_of(run_tool(dir, {"diff", "a.png", "b.png", "--tolerance", "0", "--formula",
+                                  formula, "-o", formula, "--summary", "json"}))["inputs"][0];
+    CHECK(found["above_tolerance"] == 2);
+    CHECK(found["above_tolerance_percent"] == 50.0);
+    CHECK(std::filesystem::file_size(dir / (std::string(formula) + "/a.difference.figure.png")) >
+          5000);
+  }
+}
+
 TEST_CASE("diff names the one of two pictures that is broken, and leaves nothing", "[cli][diff]") {
   const TempDir dir;
   write_rgb(dir / "whole.png", 300, 200, random_bytes(3 * 300 * 200));

@@ -99,6 +99,35 @@ TEST_CASE("auto parts a channel at Otsu's threshold", "[cli][mask][auto]") {
                            Catch::Contains("--where \"gray >= "));
 }
 
+TEST_CASE("a warning of a picture is said once, however the selection is found", "[cli][mask]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 3, 1, {10, 10, 10, 20, 20, 20, 200, 200, 200});
+  write_labels(dir / "soft.png", 3, {255, 128, 255});
+  const std::string warning = "soft.png: holds other values than 0 and 255";
+  for (const std::vector<std::string>& way :
+       {std::vector<std::string>{"mask", "a.png", "--where", "gray > 5"},
+        {"mask", "a.png", "--like", "0,0"},
+        {"mask", "a.png", "--auto", "gray"},
+        {"slice", "a.png", "--channel", "gray", "--quantiles", "2"}}) {
+    const auto run = run_tool(dir, with(way, {"--within", "soft.png"}));
+    INFO(run.err);
+    CHECK(run.exit_code == 0);
+    CHECK(run.err.find(warning) != std::string::npos);
+    CHECK(run.err.find(warning) == run.err.rfind(warning));
+  }
+}
+
+TEST_CASE("what is like a place on the first picture is taken in all", "[cli][mask][like]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 3, 1, {10, 200, 10, 12, 190, 10, 200, 0, 0});
+  write_rgb(dir / "b.png", 2, 2, {90, 0, 0, 11, 195, 10, 0, 0, 90, 10, 199, 10});
+  const json found = summary_of(run_tool(dir, {"mask", "a.png", "b.png", "--like", "0,0,2,1", "-o",
+                                               "out", "--coverage", "100", "--summary", "json"}));
+  CHECK(found["inputs"][0]["where"] == found["inputs"][1]["where"]);
+  CHECK(labels_in(dir / "out/a.mask.png") == std::vector<std::uint8_t>{255, 255, 0});
+  CHECK(labels_in(dir / "out/b.mask.png") == std::vector<std::uint8_t>{0, 255, 0, 255});
+}
+
 TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 6, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99, 99, 99, 99, 99, 99, 99});
@@ -146,7 +175,8 @@ TEST_CASE("mask refuses what it cannot find, and leaves nothing", "[cli][mask]")
       {{"--like", "panel-a.samples.geojson:rubi"}, 1, "no samples of the class 'rubi'"},
       {{"--like", "none.geojson"}, 1, "none.geojson: no such file"},
       {{"--like", "5,5", "--by", "gaussian", "--channels", "hsv"}, 2, "none of them a hue"},
-      {{"--like", "5,5", "--coverage", "100"}, 2, "--coverage"},
+      {{"--like", "5,5", "--coverage", "101"}, 2, "above 0 and at most 100"},
+      {{"--like", "5,5", "--by", "gaussian", "--coverage", "100"}, 2, "above 0 and below 100"},
       {{"--like", "5,5", "--region", "100,100,9,9"}, 1, "no pixel of the samples counts"},
       {{"--where", "gray > 1", "--background", "reddish"}, 2, "neither transparent, gray"}};
   for (const auto& [words, code, says] : wrong) {

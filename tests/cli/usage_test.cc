@@ -69,7 +69,7 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
       {{"train", "a.png", "--samples", "s", "--method", "maximum-likelihood", "--priors", "odd"},
        "--priors: 'odd' is not known"},
       {{"train", "a.png", "--samples", "s", "--method", "maximum-likelihood", "--priors", "a=0"},
-       "--priors: '0' is not a number between 0 and"},
+       "--priors: '0' is not a number above 0 and below"},
       {{"classify", "a.png"}, "classify needs --model"},
       {{"demo"}, "demo needs -o"},
       {{"mask", "x/a.png", "y/a.png", "--where", "gray > 3", "-o", "out"},

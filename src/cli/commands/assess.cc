@@ -61,7 +61,7 @@ void read_design(const po::variables_map& given, AssessOptions& options) {
     options.count = whole_number("--count", given["count"].as<std::string>(), 1, UINT32_MAX);
   if (part)
     options.fraction =
-        number_between("--fraction", given["fraction"].as<std::string>(), 0, 1.0000001);
+        number_in("--fraction", given["fraction"].as<std::string>(), {0, 1, false, true});
   if (counted || part) options.design = SampleDesign::kRandom;
   if (given.count("stratified")) {
     read_strata(given["stratified"].as<std::string>(), options);
@@ -98,9 +98,9 @@ Json do_assess(const po::variables_map& given, const SharedOptions& shared,
   for (const auto& text : texts_of(given, "match"))
     options.match.push_back(named_value("--match", text));
   read_design(given, options);
-  options.level = number_between("--level", text_of(given, "level", "95"), 0, 100) / 100;
+  options.level = number_in("--level", text_of(given, "level", "95"), {0, 100}) / 100;
   if (given.count("plan"))
-    options.plan = number_between("--plan", given["plan"].as<std::string>(), 0, 50) / 100;
+    options.plan = number_in("--plan", given["plan"].as<std::string>(), {0, 50}) / 100;
   if (given.count("show")) {
     options.show = whole_number("--show", given["show"].as<std::string>(), 1, 1000);
     if (options.design == SampleDesign::kAll)

@@ -108,8 +108,8 @@ Json do_balance(const po::variables_map& given, const SharedOptions& shared,
     return run_balance(options, context);
   }
   if (given.count("target"))
-    options.curves.target = number_between("--target", given["target"].as<std::string>(), 0,
-                                           options.on_lightness ? 100 : 255);
+    options.curves.target = number_in("--target", given["target"].as<std::string>(),
+                                      {0, options.on_lightness ? 100.0 : 255.0});
   if (given.count("neutral")) {
     refuse_options(given, {"region"}, "--neutral says what is looked at");
     options.curves.neutral =

@@ -16,8 +16,9 @@ namespace {
 void declare_diff(po::options_description& options) {
   add_option<std::string>(options, "formula", "ciede2000|cie94|cie76|oklab",
                           "how differences are measured (default ciede2000)");
-  add_option<std::string>(options, "tolerance", "N",
-                          "count the pixels that differ by more (default 3; oklab 0.03)");
+  add_option<std::string>(
+      options, "tolerance", "N",
+      "count the pixels that differ by more (default 3; oklab 0.03); 0: at all");
 }
 
 Json do_diff(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -32,10 +33,10 @@ Json do_diff(const po::variables_map& given, const SharedOptions& shared, const 
                                                   {"cie94", DifferenceFormula::kCie94},
                                                   {"cie76", DifferenceFormula::kCie76},
                                                   {"oklab", DifferenceFormula::kOklab}});
-  if (options.formula == DifferenceFormula::kOklab) options.tolerance = 0.03;
+  options.tolerance = usual_tolerance(options.formula);
   if (given.count("tolerance"))
     options.tolerance =
-        number_between("--tolerance", given["tolerance"].as<std::string>(), 0, 1000);
+        number_in("--tolerance", given["tolerance"].as<std::string>(), {0, 1000, true, true});
   return run_diff(options, context);
 }
 

@@ -17,8 +17,6 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr double kMostCoverage = 100;
-
 void declare_mask(po::options_description& options) {
   add_option<std::string>(options, "where", "SELECTION",
                           "which pixels: tests on channels joined by and, or, not and brackets");
@@ -59,8 +57,8 @@ LikeOptions like_from(const po::variables_map& given, const SharedOptions& share
                               {{"ranges", LikeBy::kRanges}, {"gaussian", LikeBy::kGaussian}});
   if (like.by == LikeBy::kGaussian) like.coverage = 99.5;
   if (given.count("coverage"))
-    like.coverage =
-        number_between("--coverage", given["coverage"].as<std::string>(), 0, kMostCoverage);
+    like.coverage = number_in("--coverage", given["coverage"].as<std::string>(),
+                              {0, 100, false, like.by == LikeBy::kRanges});
   like.channels = channels_option("--channels", text_of(given, "channels", "lab"), shared);
   const bool hue = std::any_of(like.channels.begin(), like.channels.end(),
                                [](const Channel& c) { return c.is_hue(); });

@@ -50,10 +50,8 @@ Json do_palette(const po::variables_map& given, const SharedOptions& shared,
     throw UsageError(fmt::format("--compare takes two pictures, not {}", shared.inputs.size()),
                      "give the two whose palettes are to be held against each other");
   options.colors = whole_number("--colors", text_of(given, "colors", "6"), 1, kMostColors);
-  if (given.count("apart") && text_of(given, "apart", "") != "0")
-    options.apart = number_between("--apart", given["apart"].as<std::string>(), 0, 100);
-  else if (given.count("apart"))
-    options.apart = 0;
+  if (given.count("apart"))
+    options.apart = number_in("--apart", given["apart"].as<std::string>(), {0, 100, true, true});
   options.formula = choice_of<DifferenceFormula>(
       "--distance", text_of(given, "distance", "ciede2000"),
       {{"ciede2000", DifferenceFormula::kCiede2000}, {"oklab", DifferenceFormula::kOklab}});

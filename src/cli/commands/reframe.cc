@@ -67,7 +67,7 @@ Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
   if (given.count("size")) options.size = size_of(given["size"].as<std::string>());
   if (given.count("scale"))
     options.size.factor =
-        number_between("--scale", given["scale"].as<std::string>(), 0, kMostFactor);
+        number_in("--scale", given["scale"].as<std::string>(), {0, kMostFactor, false, true});
   options.enlarging = choice_of<Interpolation>(
       "--enlarge", text_of(given, "enlarge", "bicubic"),
       {{"bicubic", Interpolation::kBicubic}, {"lanczos", Interpolation::kLanczos}});

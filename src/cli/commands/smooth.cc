@@ -47,7 +47,7 @@ Json do_smooth(const po::variables_map& given, const SharedOptions& shared,
       choice_of<ElementShape>("--window", text_of(given, "window", "disk"),
                               {{"disk", ElementShape::kDisk}, {"box", ElementShape::kBox}});
   options.filter.element.radius =
-      number_between("--radius", given["radius"].as<std::string>(), 0, kMostRadius);
+      number_in("--radius", given["radius"].as<std::string>(), {0, kMostRadius, false, true});
   return run_smooth(options, context);
 }
 

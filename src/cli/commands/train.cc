@@ -83,7 +83,7 @@ void read_priors(const std::string& text, TrainOptions& options) {
   options.rules.priors = Priors::kGiven;
   for (const std::string& item : split_list(text)) {
     const auto [name, number] = named_value("--priors", item);
-    options.rules.given_priors.emplace_back(name, number_between("--priors", number, 0, 1e9));
+    options.rules.given_priors.emplace_back(name, number_in("--priors", number, {0, 1e9}));
   }
 }
 
@@ -91,7 +91,7 @@ double read_boxes(const po::variables_map& given, const TrainOptions& options) {
   constexpr double kMostDeviations = 100;
   check_for(options, "--boxes", "parallelepiped");
   const auto text = given["boxes"].as<std::string>();
-  return text == "range" ? 0 : number_between("--boxes", text, 0, kMostDeviations);
+  return text == "range" ? 0 : number_in("--boxes", text, {0, kMostDeviations, false, true});
 }
 
 /// One file for each input, or none at all.
@@ -168,7 +168,8 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   options.rules.scaling = scaling_option(given);
   if (given.count("trim"))
-    options.trim = number_between("--trim", given["trim"].as<std::string>(), 0, kMostTrim);
+    options.trim =
+        number_in("--trim", given["trim"].as<std::string>(), {0, kMostTrim, false, true});
   options.held_share = read_holdout(given, options);
   if (options.held_share > 0 && tables > 0)
     throw UsageError("samples are held out by their places, and a table of samples has none",
