@@ -1,8 +1,9 @@
 #include "cli/parse.h"
 
+#include <algorithm>
+
 #include "cli/shared_flags.h"
 #include "cli/written_options.h"
-
 #include "core/error.h"
 #include "core/nearest_name.h"
 
@@ -18,6 +19,21 @@ std::vector<std::string> option_names(const po::options_description& options) {
   for (const auto& option : options.options())
     if (option->long_name() != "input") names.push_back("--" + option->long_name());
   return names;
+}
+
+/// A value that was forgotten: the option behind would be taken for it, and a folder named so.
+///
+/// Errors    UsageError
+void refuse_options_as_values(const po::parsed_options& parsed,
+                              const po::options_description& all) {
+  const std::vector<std::string> names = option_names(all);
+  for (const po::option& option : parsed.options) {
+    const std::vector<std::string>& words = option.original_tokens;
+    if (words.size() < 2 || std::find(names.begin(), names.end(), words[1]) == names.end())
+      continue;
+    throw UsageError(words[0] + " needs a value, and '" + words[1] + "' is an option",
+                     "write the value behind " + words[0]);
+  }
 }
 
 }  // namespace
@@ -37,9 +53,10 @@ po::variables_map parse_arguments(const CommandOptions& options,
   operands.add("input", -1);
   po::variables_map given;
   try {
-    po::store(
-        po::command_line_parser(arguments).options(all).positional(operands).style(kStyle).run(),
-        given);
+    const po::parsed_options parsed =
+        po::command_line_parser(arguments).options(all).positional(operands).style(kStyle).run();
+    refuse_options_as_values(parsed, all);
+    po::store(parsed, given);
     if (given.count("config"))
       po::store(
           po::command_line_parser(words_of_file(given["config"].as<std::string>(), all, given))

@@ -41,11 +41,7 @@ double reject_option(const po::variables_map& given) {
 
 double blend_option(const po::variables_map& given) {
   if (!given.count("blend")) return 0;
-  const auto text = given["blend"].as<std::string>();
-  const std::optional<double> share = number_in(text);
-  if (!share || !(*share > 0 && *share <= 1))
-    throw UsageError("--blend: '" + text + "' is not above 0 and up to 1", "write it as in 0.5");
-  return *share;
+  return number_in("--blend", given["blend"].as<std::string>(), {0, 1, false, true});
 }
 
 Json do_classify(const po::variables_map& given, const SharedOptions& shared,

@@ -5,7 +5,6 @@
 #include <fmt/ranges.h>
 
 #include <algorithm>
-#include <optional>
 #include <ostream>
 
 #include "cli/command.h"
@@ -128,13 +127,9 @@ SampleSources read_sources(const po::variables_map& given, std::size_t inputs) {
 }
 
 double read_holdout(const po::variables_map& given, const TrainOptions& options) {
-  constexpr double kDefault = 0.3, kLeast = 0.05, kMost = 0.9;
+  constexpr double kDefault = 0.3;
   if (!given.count("holdout")) return options.method == kAllMethods ? kDefault : 0;
-  const auto text = given["holdout"].as<std::string>();
-  const std::optional<double> share = number_in(text);
-  if (!share || *share < kLeast || *share > kMost)
-    throw UsageError("--holdout: '" + text + "' is not between 0.05 and 0.9", "write it as in 0.3");
-  return *share;
+  return number_in("--holdout", given["holdout"].as<std::string>(), {0.05, 0.9, true, true});
 }
 
 void read_scatter(const std::string& text, TrainOptions& options) {
