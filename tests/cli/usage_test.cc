@@ -258,6 +258,30 @@ TEST_CASE("help of every command shows its examples, and each runs on the demo d
   CHECK_THAT(run_tool(demo, {"--version"}).out, Catch::StartsWith("chalcedony 0."));
 }
 
+TEST_CASE("the commands of the README run as typed, one after the other", "[cli][docs]") {
+  const TempDir demo;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path());
+  std::istringstream page(text_of_file(CHALCEDONY_DOCS "/../README.md"));
+  std::size_t run = 0;
+  for (std::string line, command; std::getline(page, line);) {
+    if (command.empty() && !line.starts_with("    chalcedony ")) continue;
+    command += line;
+    if (command.ends_with("\\")) {
+      command.pop_back();
+      continue;
+    }
+    const std::vector<std::string> words = words_of(command);
+    INFO(command);
+    const Outcome outcome = run_tool(demo, {words.begin() + 1, words.end()});
+    INFO(outcome.err);
+    CHECK(outcome.exit_code == 0);
+    CHECK(outcome.err.empty());
+    command.clear();
+    ++run;
+  }
+  CHECK(run >= 25);
+}
+
 TEST_CASE("every field of a summary is listed in the documentation", "[cli][docs]") {
   const TempDir demo;
   std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path(),
