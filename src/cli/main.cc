@@ -13,6 +13,7 @@
 #include "cli/typed_command.h"
 #include "core/error.h"
 #include "io/freed_memory.h"
+#include "io/json_text.h"
 #include "job/run_facts.h"
 
 namespace chalcedony::cli {
@@ -32,7 +33,7 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
   spdlog::debug("{} of {} inputs, {:.3f} s", command.name,
                 summary["inputs"].size() + summary["failed"].size(), passed.count());
   if (console.wants_json()) {
-    std::cout << summary.dump(2) << '\n';
+    std::cout << json_text(summary, 2) << '\n';
   } else if (!console.quiet()) {
     command.print(summary, std::cout);
   }

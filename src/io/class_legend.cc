@@ -4,6 +4,7 @@
 
 #include "core/error.h"
 #include "core/pixel/label.h"
+#include "io/json_text.h"
 
 namespace chalcedony {
 namespace {
@@ -16,7 +17,7 @@ std::string legend_text(const std::vector<LegendEntry>& legend) {
   auto list = nlohmann::ordered_json::array();
   for (const LegendEntry& entry : legend)
     list.push_back({{"index", entry.index}, {"name", entry.name}, {"color", entry.color}});
-  return list.dump();
+  return json_text(list);
 }
 
 std::vector<LegendEntry> parse_legend(std::string_view text) {

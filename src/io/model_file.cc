@@ -9,6 +9,7 @@
 #include "core/learn/feature_names.h"
 #include "core/nearest_name.h"
 #include "io/atomic_file.h"
+#include "io/json_text.h"
 #include "io/number_text.h"
 #include "io/sample_file.h"
 #include "io/schema_check.h"
@@ -99,7 +100,7 @@ std::string training_picture_text(const TrainingPicture& picture) {
   if (picture.channels > 0) json["channels"] = picture.channels;
   if (!picture.depth.empty()) json["depth"] = picture.depth;
   json["samples"] = Json::parse(samples_text(picture.samples, picture.width, picture.height));
-  return json.dump();
+  return json_text(json);
 }
 
 /// Rows of floats, each in its shortest form.
@@ -124,7 +125,7 @@ std::string class_text(const ModelClass& c) {
             {"smallest", numbers(c.statistics.smallest)},
             {"largest", numbers(c.statistics.largest)}};
   if (!c.reach.empty()) json["reach"] = c.reach;
-  std::string text = json.dump();
+  std::string text = json_text(json);
   if (c.samples.rows() == 0) return text;
   text.pop_back();
   return text + ",\"samples\":" + sample_rows_text(c.samples) +
@@ -181,7 +182,7 @@ std::string model_text(const Model& model) {
   if (!model.divisors.empty()) json["divisors"] = model.divisors;
   if (model.box_spread > 0) json["box_spread"] = model.box_spread;
   if (model.neighbors > 0) json["neighbors"] = model.neighbors;
-  std::string text = json.dump(2);
+  std::string text = json_text(json, 2);
   text.resize(text.size() - 2);
   return text + lines_text("classes", model.classes, class_text) +
          lines_text("trained_on", model.trained_on, training_picture_text) + "\n}\n";

@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/csv.h"
+#include "io/json_text.h"
 #include "io/number_text.h"
 
 namespace chalcedony {
@@ -96,7 +97,7 @@ std::string palette_text(const Palette& palette, std::string_view name) {
                   {"version", kPaletteVersion},
                   {"picture", name},
                   {"colors", palette_json(palette)}};
-  return json.dump(2) + "\n";
+  return json_text(json, 2) + "\n";
 }
 
 std::vector<Color> parse_palette_colors(std::string_view text) {

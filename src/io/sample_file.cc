@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "io/atomic_file.h"
+#include "io/json_text.h"
 
 namespace chalcedony {
 namespace {
@@ -164,7 +165,7 @@ std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uin
             {"features", Json::array()}};
   for (const SampleShape& shape : samples.shapes)
     json["features"].push_back(feature_of(shape, samples.classes[shape.sample_class]));
-  return json.dump();
+  return json_text(json);
 }
 
 }  // namespace chalcedony

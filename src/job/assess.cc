@@ -9,6 +9,7 @@
 #include "core/stats/pixel_hash.h"
 #include "core/stats/proportion.h"
 #include "io/atomic_file.h"
+#include "io/json_text.h"
 #include "job/assess_pictures.h"
 #include "job/assessed_labels.h"
 #include "job/assessment.h"
@@ -283,7 +284,7 @@ class AssessJob {
     if (results_.wants("matrix")) write_matrix(results_.path("matrix.csv"), assessment_.map);
     if (results_.wants("accuracy")) {
       write_accuracy(results_.path("accuracy.csv"), assessment_);
-      write_text_file(results_.path("accuracy.json"), report().dump(2) + "\n");
+      write_text_file(results_.path("accuracy.json"), json_text(report(), 2) + "\n");
     }
     if (results_.wants("sampled") && draws())
       write_sampled(results_.path("sampled.csv"), assessment_, labels_.width());

@@ -10,6 +10,7 @@
 #include "core/learn/features.h"
 #include "figure/scatter_figure.h"
 #include "io/atomic_file.h"
+#include "io/json_text.h"
 #include "io/model_file.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
@@ -53,7 +54,8 @@ class ExplainJob {
     Json json{{"file", input_.string()}, {"pixels", Json::array()}};
     for (const ExplainedPixel& pixel : pixels_) json["pixels"].push_back(explained(pixel));
     if (results_.wants("reasons"))
-      write_text_file(results_.path(input_, "reasons", "json"), json["pixels"].dump(2) + "\n");
+      write_text_file(results_.path(input_, "reasons", "json"),
+                      json_text(json["pixels"], 2) + "\n");
     if (format_ != FigureFormat::kNone && features_.size() > 1) draw();
     return json;
   }

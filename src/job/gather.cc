@@ -7,6 +7,7 @@
 
 #include "core/error.h"
 #include "io/folder_lock.h"
+#include "io/json_text.h"
 #include "job/gathered_recipe.h"
 #include "job/gathered_run.h"
 #include "job/results.h"
@@ -20,7 +21,7 @@ using std::filesystem::path;
 /// What all shards of one run have in common.
 std::string run_key(Json run) {
   for (const char* own : {"shard", "from", "inputs", "outputs", "folder"}) run.erase(own);
-  return run.dump();
+  return json_text(run);
 }
 
 Shard shard_of(const Json& run, const path& folder) {

@@ -2,6 +2,7 @@
 
 #include "io/atomic_file.h"
 #include "io/csv.h"
+#include "io/json_text.h"
 
 namespace chalcedony {
 
@@ -110,7 +111,7 @@ void write_cube_json(const std::filesystem::path& path, const std::string& pictu
   const double total = static_cast<double>(cube.total());
   for (const std::uint64_t count : cube.counts())
     json["shares"].push_back(static_cast<double>(count) / total);
-  write_text_file(path, json.dump() + "\n");
+  write_text_file(path, json_text(json) + "\n");
 }
 
 Json channel_json(const Channel& channel, const Histogram& h) {

@@ -14,6 +14,7 @@
 #include "figure/region_figure.h"
 #include "io/atomic_file.h"
 #include "io/csv.h"
+#include "io/json_text.h"
 #include "io/label_picture.h"
 #include "io/picture_writer.h"
 #include "io/sample_file.h"
@@ -54,7 +55,7 @@ class MeasureJob {
     Json json = report();
     if (results_.wants("regions-json"))
       write_text_file(results_.path(input_, "regions", "json"),
-                      regions_json(in_order()).dump(2) + "\n");
+                      json_text(regions_json(in_order()), 2) + "\n");
     return json;
   }
 

@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/json_text.h"
 #include "job/run_facts.h"
 
 namespace chalcedony {

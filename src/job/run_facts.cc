@@ -34,10 +34,6 @@ path file_in(const std::string& value) {
 
 }  // namespace
 
-std::string json_text(const Json& json, int indent) {
-  return json.dump(indent, ' ', false, Json::error_handler_t::replace);
-}
-
 std::string program_version() { return kVersion; }
 
 Json state_json(const FileState& state) { return {{"bytes", state.bytes}, {"hash", state.hash}}; }

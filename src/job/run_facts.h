@@ -24,10 +24,6 @@ Json asked_json(const SharedOptions& options);
 /// `bytes` and `hash`.
 Json state_json(const FileState& state);
 
-/// JSON as text in one line, or with each level indented by `indent` blanks. Names of files may
-/// hold bytes that are no UTF-8; they become the replacement character.
-std::string json_text(const Json& json, int indent = -1);
-
 /// The text that stands for the results folder in what is written down, so that it does not depend
 /// on where the folder is.
 inline constexpr const char* kFolderMark = "{out}";

@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/folder_lock.h"
+#include "io/json_text.h"
 #include "job/run_facts.h"
 
 namespace chalcedony {
@@ -16,6 +17,35 @@ using std::filesystem::path;
 
 constexpr int kRecordVersion = 1;
 constexpr const char* kRecordName = "how.json";
+
+bool is_texts(const Json& list) {
+  return list.is_array() &&
+         std::all_of(list.begin(), list.end(), [](const Json& one) { return one.is_string(); });
+}
+
+bool is_files(const Json& list) {
+  return list.is_array() && std::all_of(list.begin(), list.end(), [](const Json& one) {
+           return one.is_object() && one.value("file", Json()).is_string() &&
+                  one.value("hash", Json()).is_string();
+         });
+}
+
+/// Whether all that is read of a run is there, and of its kind: people edit files.
+bool is_run(const Json& run) {
+  if (!run.is_object()) return false;
+  for (const char* text : {"program", "command", "from"})
+    if (!run.value(text, Json()).is_string()) return false;
+  for (const char* text : {"output", "shard", "folder"})
+    if (run.contains(text) && !run[text].is_string()) return false;
+  const Json options = run.value("options", Json());
+  const bool good_options =
+      options.is_object() && std::all_of(options.begin(), options.end(), [](const Json& value) {
+        return value.is_boolean() || value.is_string() || is_texts(value);
+      });
+  return good_options && is_texts(run.value("operands", Json())) &&
+         is_texts(run.value("outputs", Json())) && is_files(run.value("files", Json())) &&
+         is_files(run.value("inputs", Json()));
+}
 
 bool is_marked(const std::string& text) {
   return text == kFolderMark || text.starts_with(std::string(kFolderMark) + "/");
@@ -144,11 +174,16 @@ void add_to_record(const path& folder, Json run) {
 
 std::vector<Json> read_record(const path& file) {
   const Json json = Json::parse(read_text_file(file), nullptr, false);
-  if (!json.is_object() || json.value("chalcedony", "") != "how" || !json.contains("runs"))
+  if (!json.is_object() || json.value("chalcedony", Json()) != "how" || !json.contains("runs"))
     throw InputError("is no record of runs", "give how.json of a results folder", file.string());
-  if (json.value("version", 0) > kRecordVersion)
+  const Json version = json.value("version", Json());
+  if (version.is_number() && version.get<double>() > kRecordVersion)
     throw InputError("was written by a later version", "use that version", file.string());
-  return json["runs"].get<std::vector<Json>>();
+  const Json& runs = json["runs"];
+  if (!runs.is_array() || !std::all_of(runs.begin(), runs.end(), is_run))
+    throw InputError("is damaged: what it holds are no runs", "make the results anew",
+                     file.string());
+  return runs.get<std::vector<Json>>();
 }
 
 void write_record(const path& file, const std::vector<Json>& runs) {

@@ -309,6 +309,42 @@ TEST_CASE("a run that is done again takes the place of the one before", "[cli][m
   CHECK(text_of_file(dir / "out/how.json") == "{\"note\": 1}");
 }
 
+TEST_CASE("a how.json that was edited is refused, whatever is wrong in it", "[cli][many][how]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {1, 2, 3, 200, 100, 0});
+  summary_of(run_tool(dir, {"inspect", "a.png", "-o", "out", "--summary", "json"}));
+  const json good = json::parse(text_of_file(dir / "out/how.json"));
+  std::vector<json> bad;
+  for (const auto& [key, value] : good["runs"][0].items()) {
+    if (key == "seed") continue;  // told, never read
+    for (const json& other : {json(7), json(nullptr), json{{"a", 1}}, json{1, 2}}) {
+      bad.push_back(good);
+      bad.back()["runs"][0][key] = other;
+    }
+  }
+  for (const json& runs : {json(7), json{{"a", 1}}, json{1}}) {
+    bad.push_back(good);
+    bad.back()["runs"] = runs;
+  }
+  for (const json& how : bad) {
+    INFO(how.dump());
+    put_text(dir / "out/how.json", how.dump());
+    check_error(run_tool(dir, {"run", "out/how.json", "-o", "again"}), 1,
+                "out/how.json: is damaged");
+    check_error(run_tool(dir, {"report", "out"}), 1, "out/how.json: is damaged");
+    check_error(run_tool(dir, {"mask", "a.png", "--auto", "gray", "-o", "out", "-q"}), 1,
+                "out/how.json: is damaged");
+    CHECK(text_of_file(dir / "out/how.json") == how.dump());
+    check_nothing_in(dir, "again");
+  }
+  for (const json& name : {json(3), json("model")}) {
+    json how = good;
+    how["chalcedony"] = name;
+    put_text(dir / "out/how.json", how.dump());
+    check_error(run_tool(dir, {"report", "out"}), 1, "out/how.json: is no record of runs");
+  }
+}
+
 TEST_CASE("shards put together are one run, byte by byte", "[cli][many][shards]") {
   const TempDir dir;
   write_panes(dir, true);

@@ -258,6 +258,25 @@ TEST_CASE("help of every command shows its examples, and each runs on the demo d
   CHECK_THAT(run_tool(demo, {"--version"}).out, Catch::StartsWith("chalcedony 0."));
 }
 
+TEST_CASE("a picture whose name is no UTF-8 is worked on like any other", "[cli][usage]") {
+  const TempDir dir;
+  const std::string name = "gr\xfcn";  // of a disk that was written long ago
+  write_rgb(dir / (name + ".png"), 2, 1, {0, 200, 0, 200, 0, 0});
+  for (const std::vector<std::string>& words : {std::vector<std::string>{"inspect"},
+                                                {"mask", "--auto", "srgb.r"},
+                                                {"palette", "--unique"},
+                                                {"measure", "--image", name + ".png"}}) {
+    const bool measures = words[0] == "measure";
+    const std::string picture = measures ? "out/" + name + ".mask.png" : name + ".png";
+    const auto run = run_tool(
+        dir, with(words, {picture, "-o", "out", "--summary", "json", "--figures", "none"}));
+    INFO(words[0] << " " << run.err);
+    REQUIRE(run.exit_code == 0);
+    CHECK(nlohmann::json::parse(run.out)["inputs"][0]["file"] ==
+          (measures ? "out/gr\xef\xbf\xbdn.mask.png" : "gr\xef\xbf\xbdn.png"));
+  }
+}
+
 TEST_CASE("the commands of the README run as typed, one after the other", "[cli][docs]") {
   const TempDir demo;
   std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path());

@@ -100,8 +100,13 @@ TEST_CASE("the words of a run are those that were typed", "[job][how]") {
 
 TEST_CASE("a record is read only when it is one", "[job][how]") {
   const TempDir dir;
-  write_record(dir / "how.json", {Json{{"command", "mask"}}});
-  CHECK(read_record(dir / "how.json").size() == 1);
+  const Json run{{"program", "0.1.0"},      {"command", "mask"},        {"from", "."},
+                 {"operands", {"a.png"}},   {"options", {{"x", "y"}}},  {"files", Json::array()},
+                 {"inputs", Json::array()}, {"outputs", {"a.mask.png"}}};
+  write_record(dir / "how.json", {run});
+  CHECK(read_record(dir / "how.json") == std::vector<Json>{run});
+  write_record(dir / "how.json", {run, Json{{"command", "mask"}}});
+  CHECK_THROWS_WITH(read_record(dir / "how.json"), Catch::Contains("is damaged"));
   put_text(dir / "how.json", "{\"chalcedony\": \"how\", \"version\": 9, \"runs\": []}");
   CHECK_THROWS_WITH(read_record(dir / "how.json"), Catch::Contains("by a later version"));
   for (const char* text : {"", "{}", "[]", "{\"chalcedony\": \"how\"}"}) {
