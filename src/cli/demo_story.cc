@@ -70,7 +70,7 @@ Json demo_steps() {
 }
 
 Json run_demo(const std::filesystem::path& folder, const Context& context) {
-  make_folder(folder);
+  make_results_folder(folder);
   Json summary = summary_frame("demo");
   summary["folder"] = folder.string();
   for (const auto& file : demo::write_demo_data(folder))

@@ -60,7 +60,7 @@ void replay(const path& record, const path& output, const Context& context, Json
       context.warn("'" + one.run["command"].get<std::string>() + "' was run by version " + made_by +
                    ", this is " + program_version() + "; results may differ");
   }
-  make_folder(output);
+  make_results_folder(output);
   summary["steps"] = Json::array();
   for (const Replayed& one : runs) {
     const WorkingFolder there(one.from);

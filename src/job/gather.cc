@@ -75,7 +75,7 @@ void check_complete(std::vector<RunPart>& parts) {
 Json gather_shards(const std::vector<path>& folders, const path& output, const Context& context) {
   std::vector<std::vector<RunPart>> runs = runs_in(folders);
   for (std::vector<RunPart>& parts : runs) check_complete(parts);
-  make_folder(output);
+  make_results_folder(output);
   const FolderLock lock(output, "gather");
   Json summary = summary_frame("gather");
   for (const path& folder : folders) summary["inputs"].push_back({{"file", folder.string()}});

@@ -21,7 +21,7 @@ PictureOutput::PictureOutput(const SharedOptions& options, const Context& contex
     return;
   }
   check_stems(options);
-  make_folder(options.output);
+  make_results_folder(options.output);
   lock_ = std::make_unique<FolderLock>(options.output, options.command);
 }
 

@@ -1,9 +1,11 @@
 #include "job/results.h"
 
 #include <algorithm>
+#include <array>
 #include <map>
 
 #include "core/error.h"
+#include "core/letter_case.h"
 #include "core/nearest_name.h"
 #include "job/input_list.h"
 
@@ -24,6 +26,21 @@ void make_folder(const std::filesystem::path& folder) {
   if (error || !std::filesystem::is_directory(folder))
     throw OutputError("the folder cannot be made" + (error ? " (" + error.message() + ")" : ""),
                       "choose another -o", folder.string());
+}
+
+void make_results_folder(const std::filesystem::path& output) {
+  // Other endings are parts of names of folders, as in survey.2026.
+  static const std::array<std::string_view, 9> endings{".csv", ".geojson", ".html", ".json", ".pdf",
+                                                       ".svg", ".txt",     ".yaml", ".yml"};
+  const bool is_file = is_picture_name(output) ||
+                       std::find(endings.begin(), endings.end(),
+                                 lower_case(output.extension().string())) != endings.end();
+  std::error_code error;
+  if (is_file && !std::filesystem::is_directory(output, error))
+    throw UsageError(
+        "--output: results go into a folder, and '" + output.string() + "' is the name of a file",
+        "name a folder, as in -o out/");
+  make_folder(output);
 }
 
 std::filesystem::path result_stem(const SharedOptions& options,
@@ -71,7 +88,7 @@ Results::Results(const SharedOptions& options, const Context& context,
       throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, known));
   if (options.output.empty()) return;
   check_stems(options, names);
-  make_folder(options.output);
+  make_results_folder(options.output);
   lock_ = std::make_unique<FolderLock>(options.output, options.command);
 }
 

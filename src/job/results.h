@@ -49,9 +49,9 @@ class Results {
   /// Makes the folder, and keeps it from other runs of the command. `kinds` are what the command
   /// can write.
   ///
-  /// Errors    UsageError for a --write name that is none of `kinds`, or two inputs whose results
-  ///           would bear one name; OutputError when the folder cannot be made, or another run of
-  ///           the command writes into it
+  /// Errors    UsageError for a --write name that is none of `kinds`, two inputs whose results
+  ///           would bear one name, or an -o that is the name of a file; OutputError when the
+  ///           folder cannot be made, or another run of the command writes into it
   Results(const SharedOptions& options, const Context& context,
           const std::vector<ResultKind>& kinds, ResultNames names = ResultNames::kInputs);
 
@@ -81,6 +81,11 @@ class Results {
 ///
 /// Errors    OutputError
 void make_folder(const std::filesystem::path& folder);
+
+/// The same for what -o names.
+///
+/// Errors    UsageError when that is the name of a file by its ending; OutputError
+void make_results_folder(const std::filesystem::path& output);
 
 /// Where the results of an input go: <output>/<the input's folder below>/<stem>.
 std::filesystem::path result_stem(const SharedOptions& options, const std::filesystem::path& input);

@@ -127,7 +127,7 @@ TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[c
        "class 'dot' has 1 sample pixels, too few for the covariance of 3 features"},
       {{"classify", "good.png", "--model", "text.png", "-o", "out"}, "text.png: is not a model"},
       {{"classify", "good.png", "--model", "none.json", "-o", "out"}, "none.json: no such file"},
-      {{"demo", "-o", "text.png"}, "text.png: the folder cannot be made"}};
+      {{"demo", "-o", "text.png/out"}, "text.png/out: the folder cannot be made"}};
   for (const Row& row : rows) {
     const TempDir dir;
     put_text(dir / "good.png", good);
@@ -256,6 +256,27 @@ TEST_CASE("help of every command shows its examples, and each runs on the demo d
     }
   }
   CHECK_THAT(run_tool(demo, {"--version"}).out, Catch::StartsWith("chalcedony 0."));
+}
+
+TEST_CASE("no folder is made by the name of a file, and one that is there is taken",
+          "[cli][usage]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {0, 200, 0, 200, 0, 0});
+  write_rgb(dir / "b.png", 1, 1, {0, 200, 0});
+  const std::vector<std::string> mask{"mask", "a.png", "--auto", "srgb.r", "--write", "mask", "-q"};
+  for (const std::vector<std::string>& words :
+       {with(mask, {"-o", "mask.PNG"}),
+        with(mask, {"-o", "mask.json"}),
+        {"convert", "a.png", "b.png", "--to", "lab", "-o", "x.tif"},
+        {"demo", "-o", "x.html"}})
+    check_error(run_tool(dir, words), 2,
+                "--output: results go into a folder, and '" + words.back() +
+                    "' is the name of a file; name a folder");
+  CHECK(dir.files() == std::set<std::string>{"a.png", "b.png"});
+  for (const char* folder : {"survey.2026", "mask.png/"})
+    CHECK(run_tool(dir, with(mask, {"-o", folder})).exit_code == 0);
+  CHECK(run_tool(dir, with(mask, {"-o", "mask.png"})).exit_code == 0);
+  CHECK(dir.files().count("mask.png/a.mask.png") == 1);
 }
 
 TEST_CASE("a picture whose name is no UTF-8 is worked on like any other", "[cli][usage]") {

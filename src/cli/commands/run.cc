@@ -77,7 +77,7 @@ Json do_run(const po::variables_map& given, const SharedOptions& shared, const C
   if (given.count("dry-run")) {
     summary["steps"] = planned_steps(recipe, own, overrides);
   } else {
-    make_folder(own.output);
+    make_results_folder(own.output);
     const FolderLock lock(own.output, own.command);
     run_recipe(recipe, own, overrides, context, summary);
   }
