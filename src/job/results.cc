@@ -28,15 +28,19 @@ void make_folder(const std::filesystem::path& folder) {
                       "choose another -o", folder.string());
 }
 
-void make_results_folder(const std::filesystem::path& output) {
+bool names_file(const std::filesystem::path& path) {
   // Other endings are parts of names of folders, as in survey.2026.
   static const std::array<std::string_view, 9> endings{".csv", ".geojson", ".html", ".json", ".pdf",
                                                        ".svg", ".txt",     ".yaml", ".yml"};
-  const bool is_file = is_picture_name(output) ||
-                       std::find(endings.begin(), endings.end(),
-                                 lower_case(output.extension().string())) != endings.end();
+  const bool is_file =
+      is_picture_name(path) || std::find(endings.begin(), endings.end(),
+                                         lower_case(path.extension().string())) != endings.end();
   std::error_code error;
-  if (is_file && !std::filesystem::is_directory(output, error))
+  return is_file && !std::filesystem::is_directory(path, error);
+}
+
+void make_results_folder(const std::filesystem::path& output) {
+  if (names_file(output))
     throw UsageError(
         "--output: results go into a folder, and '" + output.string() + "' is the name of a file",
         "name a folder, as in -o out/");

@@ -82,9 +82,12 @@ class Results {
 /// Errors    OutputError
 void make_folder(const std::filesystem::path& folder);
 
-/// The same for what -o names.
+/// Whether a path is the name of a file by its ending, and no folder of that name is there.
+bool names_file(const std::filesystem::path& path);
+
+/// Makes the folder that -o names.
 ///
-/// Errors    UsageError when that is the name of a file by its ending; OutputError
+/// Errors    UsageError when that is the name of a file; OutputError
 void make_results_folder(const std::filesystem::path& output);
 
 /// Where the results of an input go: <output>/<the input's folder below>/<stem>.
