@@ -212,9 +212,7 @@ TEST_CASE("balance says what it cannot do", "[cli][balance]") {
       {{"--apply", "c.json", "--target", "9", "-o", "x.png"}, "--apply takes the curves"},
       {{"--target", "255", "-o", "x.png"}, "--target"}};
   for (const auto& [options, says] : wrong) {
-    std::vector<std::string> arguments{"balance", "c.png"};
-    arguments.insert(arguments.end(), options.begin(), options.end());
-    check_error(run_tool(dir, arguments), 2, says);
+    check_error(run_tool(dir, with({"balance", "c.png"}, options)), 2, says);
   }
   check_error(
       run_tool(dir, {"balance", "c.png", "--black", "200", "--white", "100", "-o", "x.png"}), 1,

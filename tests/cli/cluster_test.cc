@@ -175,10 +175,9 @@ TEST_CASE("units that differ are divided by their spread, which is said", "[cli]
   const TempDir dir;
   write_rgb(dir / "four.png", 4, 1, {0, 0, 0, 100, 100, 100, 200, 200, 200, 0, 0, 200});
   const auto scaling = [&](const std::vector<std::string>& more) {
-    std::vector<std::string> arguments{"cluster",    "four.png",     "--k",       "2",
-                                       "--features", "srgb.r,hsv.v", "--summary", "json"};
-    arguments.insert(arguments.end(), more.begin(), more.end());
-    return summary_of(run_tool(dir, arguments))["clusters"];
+    return summary_of(run_tool(dir, with({"cluster", "four.png", "--k", "2", "--features",
+                                          "srgb.r,hsv.v", "--summary", "json"},
+                                         more)))["clusters"];
   };
   const json spread = scaling({});
   CHECK(spread["scaling"] == "spread");

@@ -73,10 +73,9 @@ TEST_CASE("convert dithers so that means come out right", "[cli][convert]") {
   for (int i = 0; i < 64 * 64; ++i) deep.insert(deep.end(), {25764, 25764, 25700});
   write_picture(dir / "deep.png", spec_of(64, 64, 3, SampleType::kU16), bytes_of(deep));
   const auto converted = [&](const std::vector<std::string>& more) {
-    std::vector<std::string> arguments{"convert", "deep.png", "--depth",   "8",
-                                       "-o",      "o.png",    "--summary", "json"};
-    arguments.insert(arguments.end(), more.begin(), more.end());
-    summary_of(run_tool(dir, arguments));
+    summary_of(run_tool(
+        dir,
+        with({"convert", "deep.png", "--depth", "8", "-o", "o.png", "--summary", "json"}, more)));
     return bytes_in(dir / "o.png");
   };
   const auto plain = converted({}), dithered = converted({"--dither"});
@@ -117,9 +116,7 @@ TEST_CASE("convert says what contradicts itself", "[cli][convert]") {
       {{"--dither"}, "--dither is for 8 bits"},
       {{"--dither", "--depth", "16"}, "--dither is for 8 bits"}};
   for (const auto& [options, says] : wrong) {
-    std::vector<std::string> arguments{"convert", "a.png", "-o", "x.png"};
-    arguments.insert(arguments.end(), options.begin(), options.end());
-    check_error(run_tool(dir, arguments), 2, says);
+    check_error(run_tool(dir, with({"convert", "a.png", "-o", "x.png"}, options)), 2, says);
   }
   write_picture(dir / "gray.png", spec_of(2, 1, 1), bytes_of(std::vector<std::uint8_t>{50, 90}));
   check_error(run_tool(dir, {"convert", "gray.png", "--order", "b,g,r", "-o", "x.png"}), 1,

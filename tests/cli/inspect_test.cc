@@ -141,10 +141,9 @@ TEST_CASE("statistics by distinct colors are those by pixels", "[cli][inspect]")
   write_picture(dir / "flat.png", spec_of(kWidth, kHeight, 4), bytes_of(codes));
   write_picture(dir / "deep.png", spec_of(kWidth, kHeight, 4, SampleType::kU16), bytes_of(deep));
   const auto inspected = [&](const std::string& name, const std::vector<std::string>& more) {
-    std::vector<std::string> arguments{"inspect",     name,        "--space",
-                                       "hsv,lab,cmy", "--summary", "json"};
-    arguments.insert(arguments.end(), more.begin(), more.end());
-    return summary_of(run_tool(dir, arguments))["inputs"][0];
+    return summary_of(run_tool(
+        dir,
+        with({"inspect", name, "--space", "hsv,lab,cmy", "--summary", "json"}, more)))["inputs"][0];
   };
   for (const std::vector<std::string>& more :
        {std::vector<std::string>{},

@@ -35,10 +35,9 @@ TEST_CASE("what like prints selects the same with --where", "[cli][mask][like]")
       {"--like", "panel-a.samples.geojson:cobalt", "--channels", "hsv.h,hsv.s"},
       {"--like", "panel-a.samples.geojson:cobalt", "--by", "gaussian"}};
   for (const auto& way : ways) {
-    std::vector<std::string> words{"mask",    "panel-a.png", "-o",        "like",
-                                   "--write", "mask",        "--summary", "json"};
-    words.insert(words.end(), way.begin(), way.end());
-    const json found = summary_of(run_tool(dir, words))["inputs"][0];
+    const json found = summary_of(run_tool(
+        dir, with({"mask", "panel-a.png", "-o", "like", "--write", "mask", "--summary", "json"},
+                  way)))["inputs"][0];
     const std::string where = found["where"];
     INFO(where);
     CHECK(found["like_kept_percent"].get<double>() > 80);
@@ -180,9 +179,7 @@ TEST_CASE("mask refuses what it cannot find, and leaves nothing", "[cli][mask]")
       {{"--like", "5,5", "--region", "100,100,9,9"}, 1, "no pixel of the samples counts"},
       {{"--where", "gray > 1", "--background", "reddish"}, 2, "neither transparent, gray"}};
   for (const auto& [words, code, says] : wrong) {
-    std::vector<std::string> all{"mask", "panel-a.png", "-o", "out"};
-    all.insert(all.end(), words.begin(), words.end());
-    check_error(run_tool(dir, all), code, says);
+    check_error(run_tool(dir, with({"mask", "panel-a.png", "-o", "out"}, words)), code, says);
   }
   check_error(run_tool(dir, {"mask", "flat.png", "--auto", "gray", "-o", "out"}), 1,
               "flat.png: has one value only in gray, so no threshold parts it");
@@ -220,9 +217,7 @@ TEST_CASE("vary tries a selection with many numbers in one pass", "[cli][mask][v
       {{"--where", "grey > {a}", "--vary", "a=1..2/2"}, "--where: "},
       {{"--where", "gray > {a}", "--vary", "a=1..2/2", "--invert"}, "--invert means nothing here"}};
   for (const auto& [words, says] : wrong) {
-    std::vector<std::string> all{"mask", "ramp.png", "-o", "bad"};
-    all.insert(all.end(), words.begin(), words.end());
-    check_error(run_tool(dir, all), 2, says);
+    check_error(run_tool(dir, with({"mask", "ramp.png", "-o", "bad"}, words)), 2, says);
   }
   check_nothing_in(dir, "bad");
 }

@@ -91,9 +91,7 @@ TEST_CASE("reframe says what it cannot do", "[cli][reframe]") {
       {{"--scale", "2", "-o", "x.bmp"}, "'.bmp' is no picture format"},
       {{"--scale", "2", "--region", "0,0,1,1", "-o", "x.png"}, "--crop keeps a part of them"}};
   for (const auto& [options, says] : wrong) {
-    std::vector<std::string> arguments{"reframe", "e.png"};
-    arguments.insert(arguments.end(), options.begin(), options.end());
-    check_error(run_tool(dir, arguments), 2, says);
+    check_error(run_tool(dir, with({"reframe", "e.png"}, options)), 2, says);
   }
   check_error(run_tool(dir, {"reframe", "e.png", "--crop", "3,0,2,2", "-o", "x.png"}), 1, "e.png");
   summary_of(
@@ -110,9 +108,8 @@ TEST_CASE("smooth filters what counts and leaves the rest", "[cli][smooth]") {
   for (std::size_t c = 0; c < 3; ++c) rgb[(4 * 9 + 4) * 3 + c] = 250;
   write_rgb(dir / "speck.png", 9, 9, rgb);
   const auto smoothed = [&](const std::vector<std::string>& options) {
-    std::vector<std::string> arguments{"smooth", "speck.png", "-o", "out.png", "--summary", "json"};
-    arguments.insert(arguments.end(), options.begin(), options.end());
-    summary_of(run_tool(dir, arguments));
+    summary_of(run_tool(
+        dir, with({"smooth", "speck.png", "-o", "out.png", "--summary", "json"}, options)));
     return bytes_in(dir / "out.png");
   };
   const std::vector<std::uint8_t> even(9 * 9 * 3, 40);
@@ -148,9 +145,7 @@ TEST_CASE("smooth says what it cannot do", "[cli][smooth]") {
        "--window means nothing for a Gaussian"},
       {{"--filter", "mean", "--radius", "1"}, "smooth needs -o"}};
   for (const auto& [options, says] : wrong) {
-    std::vector<std::string> arguments{"smooth", "e.png"};
-    arguments.insert(arguments.end(), options.begin(), options.end());
-    check_error(run_tool(dir, arguments), 2, says);
+    check_error(run_tool(dir, with({"smooth", "e.png"}, options)), 2, says);
   }
   CHECK(dir.files() == std::set<std::string>{"e.png", "map.png", "mask.png"});
 }

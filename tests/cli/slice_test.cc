@@ -74,9 +74,7 @@ TEST_CASE("slice refuses what it cannot slice, and leaves nothing", "[cli][slice
       {{"--channel", "file.0", "--equal", "3"}, 2, "file.0 has no usual range"},
       {{"--channel", "srgb.r", "--quantiles", "7"}, 1, "too few different values of srgb.r"}};
   for (const auto& [words, code, says] : wrong) {
-    std::vector<std::string> all{"slice", "g.png", "-o", "out"};
-    all.insert(all.end(), words.begin(), words.end());
-    check_error(run_tool(dir, all), code, says);
+    check_error(run_tool(dir, with({"slice", "g.png", "-o", "out"}, words)), code, says);
   }
   check_nothing_in(dir, "out");
 }

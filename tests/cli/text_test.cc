@@ -63,22 +63,19 @@ TEST_CASE("pixels that do not count are said, each kind on its line", "[cli][tex
   write_picture(dir / "a.png", spec_of(4, 1, 4),
                 bytes_of(std::vector<std::uint8_t>{200, 10, 10, 255, 200, 10, 10, 0,  //
                                                    10, 10, 200, 255, 10, 200, 10, 255}));
-  const std::vector<std::string> call{"mask", "a.png", "--where", "srgb.r > 100"};
-  auto with = [&](std::vector<std::string> more) {
-    auto all = call;
-    all.insert(all.end(), more.begin(), more.end());
-    return text_of(dir, all);
+  const auto masked = [&](const std::vector<std::string>& more) {
+    return text_of(dir, with({"mask", "a.png", "--where", "srgb.r > 100"}, more));
   };
-  CHECK_THAT(with({}), Contains("1 of 3 counted pixels selected, 33.33 %") &&
-                           Contains("not counted: 1 pixel fully transparent"));
-  CHECK_THAT(with({"--alpha", "count"}),
+  CHECK_THAT(masked({}), Contains("1 of 3 counted pixels selected, 33.33 %") &&
+                             Contains("not counted: 1 pixel fully transparent"));
+  CHECK_THAT(masked({"--alpha", "count"}),
              Contains("2 of 4 counted pixels selected, 50.00 %") && !Contains("not counted"));
-  CHECK_THAT(with({"--region", "0,0,3,1"}),
+  CHECK_THAT(masked({"--region", "0,0,3,1"}),
              Contains("1 of 2 counted") && Contains("not counted: 1 pixel outside the region"));
-  CHECK_THAT(with({"--region", "percent:50,0,50,100"}), Contains("0 of 2 counted"));
+  CHECK_THAT(masked({"--region", "percent:50,0,50,100"}), Contains("0 of 2 counted"));
   write_picture(dir / "m.png", spec_of(4, 1, 1),
                 bytes_of(std::vector<std::uint8_t>{255, 255, 0, 0}));
-  CHECK_THAT(with({"--within", "m.png"}),
+  CHECK_THAT(masked({"--within", "m.png"}),
              Contains("1 of 1 counted") && Contains("not counted: 2 pixels outside the mask"));
 }
 

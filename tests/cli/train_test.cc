@@ -108,9 +108,7 @@ TEST_CASE("train says which samples it cannot use", "[cli][train]") {
       {{"s.png", "--sample", "red=1,1", "--boxes", "2"}, "--boxes are for parallelepiped only"},
       {{"s.png", "--sample", "red=1,1", "--method", "parallelepiped", "--boxes", "0"}, "--boxes"}};
   for (const auto& [options, says] : wrong) {
-    std::vector<std::string> arguments{"train", "-o", "out"};
-    arguments.insert(arguments.end(), options.begin(), options.end());
-    check_error(run_tool(dir, arguments), 2, says);
+    check_error(run_tool(dir, with({"train", "-o", "out"}, options)), 2, says);
   }
   check_error(run_tool(dir, {"train", "s.png", "--sample", "red=30,1,4,4", "-o", "out"}), 1,
               "--sample: ");
@@ -123,11 +121,9 @@ namespace {
 void train_panel_a(const TempDir& dir, std::vector<std::string> more) {
   for (const char* name : {"panel-a.png", "panel-c.png", "panel-a.samples.geojson"})
     if (!std::filesystem::exists(dir / name)) copy_demo(dir, name);
-  std::vector<std::string> arguments{
-      "train", "panel-a.png", "--samples", "panel-a.samples.geojson", "-o", "out", "--figures",
-      "none",  "--summary",   "json"};
-  arguments.insert(arguments.end(), more.begin(), more.end());
-  summary_of(run_tool(dir, arguments));
+  summary_of(run_tool(dir, with({"train", "panel-a.png", "--samples", "panel-a.samples.geojson",
+                                 "-o", "out", "--figures", "none", "--summary", "json"},
+                                more)));
 }
 
 }  // namespace
@@ -191,9 +187,7 @@ TEST_CASE("what cannot be strokes or labels is said", "[cli][train]") {
   write_stripes(dir / "s.png");
   write_rgb(dir / "small.png", 2, 1, {1, 2, 3, 4, 5, 6});
   const auto try_with = [&](const std::vector<std::string>& more) {
-    std::vector<std::string> arguments{"train", "s.png", "-o", "out"};
-    arguments.insert(arguments.end(), more.begin(), more.end());
-    return run_tool(dir, arguments);
+    return run_tool(dir, with({"train", "s.png", "-o", "out"}, more));
   };
   check_error(try_with({"--painted", "s.png"}), 1, "s.png: has no strokes that differ");
   check_error(try_with({"--painted", "small.png"}), 1, "small.png: is 2x1, the picture 20x10");
@@ -357,10 +351,8 @@ TEST_CASE("classify says which limits and shares it cannot take", "[cli][classif
   summary_of(run_tool(
       dir, {"train", "s.png", "--sample", "red=0,0,8,4", "-o", "out", "--summary", "json"}));
   const auto try_with = [&](const std::vector<std::string>& more) {
-    std::vector<std::string> arguments{"classify",       "s.png", "--model",
-                                       "out/model.json", "-o",    "map"};
-    arguments.insert(arguments.end(), more.begin(), more.end());
-    return run_tool(dir, arguments);
+    return run_tool(dir,
+                    with({"classify", "s.png", "--model", "out/model.json", "-o", "map"}, more));
   };
   check_error(try_with({"--reject", "97"}), 2, "--reject: '97'");
   check_error(try_with({"--blend", "2"}), 2, "--blend: '2'");
@@ -404,9 +396,7 @@ TEST_CASE("explain shows the numbers of single pixels", "[cli][explain]") {
   CHECK_THAT(text.out, Catch::Contains("2. pixel 1,0: srgb.r 200, srgb.b 40"));
   CHECK_THAT(text.out, Catch::Contains("so: red (the sum is 48500 less than that of blue)"));
   const auto try_with = [&](const std::vector<std::string>& more) {
-    std::vector<std::string> arguments{"explain", "s.png", "--model", "out/model.json", "-o", "no"};
-    arguments.insert(arguments.end(), more.begin(), more.end());
-    return run_tool(dir, arguments);
+    return run_tool(dir, with({"explain", "s.png", "--model", "out/model.json", "-o", "no"}, more));
   };
   check_error(try_with({"--at", "20,1"}), 1, "--at: the picture is 20x10");
   check_error(try_with({"--at", "5,1", "--region", "10,0,5,5"}), 1,

@@ -399,9 +399,10 @@ TEST_CASE("options come from a file, and what is typed wins", "[cli][config]") {
   put_text(dir / "our.yaml",
            "where: gray > 3\nwrite: mask\nfigures: none\ninvert: true\nbins: 8\n");
   const auto selected = [&](const std::vector<std::string>& more) {
-    std::vector<std::string> words{"mask", "a.png", "--config", "our.yaml", "--summary", "json"};
-    words.insert(words.end(), more.begin(), more.end());
-    return summary_of(run_tool(dir, words))["inputs"][0]["selected"].get<int>();
+    return summary_of(
+               run_tool(dir, with({"mask", "a.png", "--config", "our.yaml", "--summary", "json"},
+                                  more)))["inputs"][0]["selected"]
+        .get<int>();
   };
   CHECK(selected({"-o", "out"}) == 0);
   CHECK(dir.files() ==
