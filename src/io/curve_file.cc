@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/json_text.h"
 
 namespace chalcedony {
 namespace {
@@ -87,7 +88,7 @@ std::string curves_text(const CurveSet& set) {
     if (curve.kind == CurveKind::kTable) one["table"] = curve.table;
     json["curves"].push_back(std::move(one));
   }
-  return json.dump(1) + "\n";
+  return json_text(json, 1) + "\n";
 }
 
 CurveSet parse_curves(std::string_view text) {

@@ -129,7 +129,7 @@ std::string class_text(const ModelClass& c) {
   if (c.samples.rows() == 0) return text;
   text.pop_back();
   return text + ",\"samples\":" + sample_rows_text(c.samples) +
-         ",\"sample_counts\":" + Json(c.samples.counts).dump() + "}";
+         ",\"sample_counts\":" + json_text(c.samples.counts) + "}";
 }
 
 /// A list with a line for each item: lists of numbers would take a line for each number.

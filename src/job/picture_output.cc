@@ -21,12 +21,12 @@ PictureOutput::PictureOutput(const SharedOptions& options, const Context& contex
     return;
   }
   check_stems(options);
-  if (options.inputs.size() > 1 && names_file(options.output))
+  if (names_file(options.output))
     throw UsageError("--output: '" + options.output.string() + "' is one file, and there are " +
                          std::to_string(options.inputs.size()) + " inputs, the last of them " +
                          options.inputs.back().string(),
                      "name a folder, as in -o out/");
-  make_results_folder(options.output);
+  make_folder(options.output);
   lock_ = std::make_unique<FolderLock>(options.output, options.command);
 }
 

@@ -24,9 +24,9 @@ class PictureOutput {
  public:
   /// Makes the folder. `command` is named where -o is missing, with an example of it.
   ///
-  /// Errors    UsageError without -o, for a file's name that is no picture format, and for two
-  ///           inputs whose pictures would bear one name; OutputError when the folder cannot be
-  ///           made
+  /// Errors    UsageError without -o, for a file's name that is no picture format, for one file's
+  ///           name with several inputs, and for two inputs whose pictures would bear one name;
+  ///           OutputError when the folder cannot be made
   PictureOutput(const SharedOptions& options, const Context& context, std::string_view command,
                 std::string_view example);
 

@@ -30,11 +30,11 @@ void make_folder(const std::filesystem::path& folder) {
 
 bool names_file(const std::filesystem::path& path) {
   // Other endings are parts of names of folders, as in survey.2026.
-  static const std::array<std::string_view, 9> endings{".csv", ".geojson", ".html", ".json", ".pdf",
-                                                       ".svg", ".txt",     ".yaml", ".yml"};
-  const bool is_file =
-      is_picture_name(path) || std::find(endings.begin(), endings.end(),
-                                         lower_case(path.extension().string())) != endings.end();
+  static const std::array<std::string_view, 8> endings{".geojson", ".html", ".json", ".pdf",
+                                                       ".svg",     ".txt",  ".yaml", ".yml"};
+  const bool is_file = is_picture_name(path) || is_table_name(path) ||
+                       std::find(endings.begin(), endings.end(),
+                                 lower_case(path.extension().string())) != endings.end();
   std::error_code error;
   return is_file && !std::filesystem::is_directory(path, error);
 }

@@ -60,8 +60,8 @@ void read_design(const po::variables_map& given, AssessOptions& options) {
   if (counted)
     options.count = whole_number("--count", given["count"].as<std::string>(), 1, UINT32_MAX);
   if (part)
-    options.fraction =
-        number_in("--fraction", given["fraction"].as<std::string>(), {0, 1, false, true});
+    options.fraction = number_in("--fraction", given["fraction"].as<std::string>(),
+                                 {.low = 0, .high = 1, .with_high = true});
   if (counted || part) options.design = SampleDesign::kRandom;
   if (given.count("stratified")) {
     read_strata(given["stratified"].as<std::string>(), options);

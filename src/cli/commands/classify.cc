@@ -41,7 +41,8 @@ double reject_option(const po::variables_map& given) {
 
 double blend_option(const po::variables_map& given) {
   if (!given.count("blend")) return 0;
-  return number_in("--blend", given["blend"].as<std::string>(), {0, 1, false, true});
+  return number_in("--blend", given["blend"].as<std::string>(),
+                   {.low = 0, .high = 1, .with_high = true});
 }
 
 Json do_classify(const po::variables_map& given, const SharedOptions& shared,

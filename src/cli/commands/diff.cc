@@ -35,8 +35,8 @@ Json do_diff(const po::variables_map& given, const SharedOptions& shared, const 
                                                   {"oklab", DifferenceFormula::kOklab}});
   options.tolerance = usual_tolerance(options.formula);
   if (given.count("tolerance"))
-    options.tolerance =
-        number_in("--tolerance", given["tolerance"].as<std::string>(), {0, 1000, true, true});
+    options.tolerance = number_in("--tolerance", given["tolerance"].as<std::string>(),
+                                  {.low = 0, .high = 1000, .with_low = true, .with_high = true});
   return run_diff(options, context);
 }
 

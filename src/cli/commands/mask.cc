@@ -58,7 +58,7 @@ LikeOptions like_from(const po::variables_map& given, const SharedOptions& share
   if (like.by == LikeBy::kGaussian) like.coverage = 99.5;
   if (given.count("coverage"))
     like.coverage = number_in("--coverage", given["coverage"].as<std::string>(),
-                              {0, 100, false, like.by == LikeBy::kRanges});
+                              {.low = 0, .high = 100, .with_high = like.by == LikeBy::kRanges});
   like.channels = channels_option("--channels", text_of(given, "channels", "lab"), shared);
   const bool hue = std::any_of(like.channels.begin(), like.channels.end(),
                                [](const Channel& c) { return c.is_hue(); });

@@ -51,7 +51,8 @@ Json do_palette(const po::variables_map& given, const SharedOptions& shared,
                      "give the two whose palettes are to be held against each other");
   options.colors = whole_number("--colors", text_of(given, "colors", "6"), 1, kMostColors);
   if (given.count("apart"))
-    options.apart = number_in("--apart", given["apart"].as<std::string>(), {0, 100, true, true});
+    options.apart = number_in("--apart", given["apart"].as<std::string>(),
+                              {.low = 0, .high = 100, .with_low = true, .with_high = true});
   options.formula = choice_of<DifferenceFormula>(
       "--distance", text_of(given, "distance", "ciede2000"),
       {{"ciede2000", DifferenceFormula::kCiede2000}, {"oklab", DifferenceFormula::kOklab}});

@@ -66,8 +66,8 @@ Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
     throw UsageError("--scale and --size both say how large", "give one of them");
   if (given.count("size")) options.size = size_of(given["size"].as<std::string>());
   if (given.count("scale"))
-    options.size.factor =
-        number_in("--scale", given["scale"].as<std::string>(), {0, kMostFactor, false, true});
+    options.size.factor = number_in("--scale", given["scale"].as<std::string>(),
+                                    {.low = 0, .high = kMostFactor, .with_high = true});
   options.enlarging = choice_of<Interpolation>(
       "--enlarge", text_of(given, "enlarge", "bicubic"),
       {{"bicubic", Interpolation::kBicubic}, {"lanczos", Interpolation::kLanczos}});

@@ -46,8 +46,8 @@ Json do_smooth(const po::variables_map& given, const SharedOptions& shared,
   options.filter.element.shape =
       choice_of<ElementShape>("--window", text_of(given, "window", "disk"),
                               {{"disk", ElementShape::kDisk}, {"box", ElementShape::kBox}});
-  options.filter.element.radius =
-      number_in("--radius", given["radius"].as<std::string>(), {0, kMostRadius, false, true});
+  options.filter.element.radius = number_in("--radius", given["radius"].as<std::string>(),
+                                            {.low = 0, .high = kMostRadius, .with_high = true});
   return run_smooth(options, context);
 }
 

@@ -90,7 +90,9 @@ double read_boxes(const po::variables_map& given, const TrainOptions& options) {
   constexpr double kMostDeviations = 100;
   check_for(options, "--boxes", "parallelepiped");
   const auto text = given["boxes"].as<std::string>();
-  return text == "range" ? 0 : number_in("--boxes", text, {0, kMostDeviations, false, true});
+  return text == "range"
+             ? 0
+             : number_in("--boxes", text, {.low = 0, .high = kMostDeviations, .with_high = true});
 }
 
 /// One file for each input, or none at all.
@@ -129,7 +131,8 @@ SampleSources read_sources(const po::variables_map& given, std::size_t inputs) {
 double read_holdout(const po::variables_map& given, const TrainOptions& options) {
   constexpr double kDefault = 0.3;
   if (!given.count("holdout")) return options.method == kAllMethods ? kDefault : 0;
-  return number_in("--holdout", given["holdout"].as<std::string>(), {0.05, 0.9, true, true});
+  return number_in("--holdout", given["holdout"].as<std::string>(),
+                   {.low = 0.05, .high = 0.9, .with_low = true, .with_high = true});
 }
 
 void read_scatter(const std::string& text, TrainOptions& options) {
@@ -163,8 +166,8 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   options.rules.scaling = scaling_option(given);
   if (given.count("trim"))
-    options.trim =
-        number_in("--trim", given["trim"].as<std::string>(), {0, kMostTrim, false, true});
+    options.trim = number_in("--trim", given["trim"].as<std::string>(),
+                             {.low = 0, .high = kMostTrim, .with_high = true});
   options.held_share = read_holdout(given, options);
   if (options.held_share > 0 && tables > 0)
     throw UsageError("samples are held out by their places, and a table of samples has none",
