@@ -7,6 +7,7 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/color/multiply_add-inl.h"
 #include "core/color/planes-inl.h"
 
 HWY_BEFORE_NAMESPACE();
@@ -28,8 +29,9 @@ struct AffineOp {
 
   template <class D, class V>
   HWY_INLINE V row(D d, int i, V a, V b, V c) const {
-    const V ab = hn::Add(hn::Mul(hn::Set(d, m[i][0]), a), hn::Mul(hn::Set(d, m[i][1]), b));
-    const V product = hn::Add(ab, hn::Mul(hn::Set(d, m[i][2]), c));
+    const V from_a = hn::Mul(hn::Set(d, m[i][0]), a);
+    const V from_ab = multiply_add(hn::Set(d, m[i][1]), b, from_a);
+    const V product = multiply_add(hn::Set(d, m[i][2]), c, from_ab);
     return kShifts ? hn::Add(product, hn::Set(d, t[i])) : product;
   }
   template <class D, class V>

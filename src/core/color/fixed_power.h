@@ -10,9 +10,9 @@
 
 namespace chalcedony {
 
-/// A power times a factor. With x = 2^e c (1 + r), where c is the middle of a sixteenth of [1, 2):
-/// x^p = 2^(p e) c^p (1 + r)^p. The table of powers of two has `kSpan` entries, 16 or 32: half the
-/// table is read in fewer steps.
+/// A power times a factor. With x = 2^e c (1 + r), where c is the middle of a sixteenth of [1, 2),
+/// to within the rounding of 1 / c: x^p = 2^(p e) c^p (1 + r)^p. The table of powers of two has
+/// `kSpan` entries, 16 or 32: half the table is read in fewer steps.
 template <std::size_t kSpan>
 struct FixedPower {
   static_assert(kSpan == 16 || kSpan == 32);
@@ -97,8 +97,9 @@ constexpr FixedPower<kSpan> fixed_power(double p, double factor = 1) {
   for (int e = out.kLowest; e < out.kLowest + static_cast<int>(kSpan); ++e)
     out.of_two[out.place_of(e)] = static_cast<float>(factor * detail::two_to(p * e));
   for (std::size_t i = 0; i < out.kPieces; ++i) {
-    out.of_middle[i] = static_cast<float>(constant_power(out.middle(i), p));
     out.one_middle[i] = static_cast<float>(1 / out.middle(i));
+    out.of_middle[i] =
+        static_cast<float>(constant_power(1 / static_cast<double>(out.one_middle[i]), p));
   }
   out.series = {static_cast<float>(p), static_cast<float>(p * (p - 1) / 2),
                 static_cast<float>(p * (p - 1) * (p - 2) / 6)};

@@ -17,14 +17,21 @@ namespace hn = hwy::HWY_NAMESPACE;
 bool some_outside(const float* values, std::size_t n, float low, float high) {
   const hn::CappedTag<float, kPlanePadding> d;
   const std::size_t lanes = hn::Lanes(d);
-  const auto lowest = hn::Set(d, low), highest = hn::Set(d, high);
-  auto outside = hn::Lt(lowest, lowest);  // none yet
+  // Of a value that is not a number the second is taken. Two of each, not to wait for the one
+  // before.
+  auto least = hn::Set(d, low), most = hn::Set(d, high), also_least = least, also_most = most;
   std::size_t i = 0;
-  for (; i + lanes <= n; i += lanes) {
-    const auto v = hn::LoadU(d, values + i);
-    outside = hn::Or(outside, hn::Or(hn::Lt(v, lowest), hn::Gt(v, highest)));
+  for (; i + 2 * lanes <= n; i += 2 * lanes) {
+    const auto v = hn::LoadU(d, values + i), next = hn::LoadU(d, values + i + lanes);
+    least = hn::Min(v, least);
+    most = hn::Max(v, most);
+    also_least = hn::Min(next, also_least);
+    also_most = hn::Max(next, also_most);
   }
-  bool some = !hn::AllFalse(d, outside);
+  least = hn::Min(least, also_least);
+  most = hn::Max(most, also_most);
+  bool some =
+      !hn::AllFalse(d, hn::Or(hn::Lt(least, hn::Set(d, low)), hn::Gt(most, hn::Set(d, high))));
   for (; i < n; ++i) some = some || values[i] < low || values[i] > high;
   return some;
 }
