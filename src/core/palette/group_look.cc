@@ -39,8 +39,10 @@ ColorSums color_sums(const Points& oklab, const std::vector<std::uint8_t>& label
   });
 }
 
-constexpr int kMedianSteps = 12;
-constexpr double kSmallestDistance = 1e-4;  // of oklab; nearer points weigh no more
+constexpr int kMostMedianSteps = 12;
+// Of oklab, where neighboring 8-bit colors are some 0.003 apart: a median that moves less stands
+// still, and nearer points weigh no more.
+constexpr double kSmallestDistance = 1e-4;
 
 double distance_in_oklab(const Points& oklab, std::size_t i, const std::array<double, 3>& color) {
   double square = 0;
@@ -51,9 +53,10 @@ double distance_in_oklab(const Points& oklab, std::size_t i, const std::array<do
   return std::sqrt(square);
 }
 
-/// One step of Weiszfeld: means in which near pixels weigh more.
-void move_medians(const Points& oklab, const std::vector<std::uint8_t>& labels,
-                  std::vector<std::array<double, 3>>& medians) {
+/// One step of Weiszfeld: means in which near pixels weigh more. Returns the longest way that one
+/// went.
+double move_medians(const Points& oklab, const std::vector<std::uint8_t>& labels,
+                    std::vector<std::array<double, 3>>& medians) {
   const ColorSums empty{std::vector<std::array<double, 4>>(medians.size())};
   const ColorSums sums =
       sum_over_chunks(oklab.size, empty, [&](std::size_t begin, std::size_t end) {
@@ -69,9 +72,18 @@ void move_medians(const Points& oklab, const std::vector<std::uint8_t>& labels,
         }
         return all;
       });
-  for (std::size_t g = 0; g < medians.size(); ++g)
-    for (std::size_t c = 0; c < 3 && sums.groups[g][3] > 0; ++c)
-      medians[g][c] = sums.groups[g][c] / sums.groups[g][3];
+  double longest = 0;
+  for (std::size_t g = 0; g < medians.size(); ++g) {
+    if (!(sums.groups[g][3] > 0)) continue;
+    double square = 0;
+    for (std::size_t c = 0; c < 3; ++c) {
+      const double moved = sums.groups[g][c] / sums.groups[g][3];
+      square += (moved - medians[g][c]) * (moved - medians[g][c]);
+      medians[g][c] = moved;
+    }
+    longest = std::max(longest, std::sqrt(square));
+  }
+  return longest;
 }
 
 }  // namespace
@@ -133,7 +145,8 @@ void find_typical(const Points& oklab, const std::vector<std::uint8_t>& labels,
                   std::vector<GroupLook>& looks) {
   std::vector<std::array<double, 3>> medians;
   for (const GroupLook& look : looks) medians.push_back(look.oklab);
-  for (int step = 0; step < kMedianSteps; ++step) move_medians(oklab, labels, medians);
+  for (int step = 0; step < kMostMedianSteps; ++step)
+    if (move_medians(oklab, labels, medians) < kSmallestDistance) break;
   std::vector<double> nearest(looks.size(), 1e300);
   for (std::size_t i = 0; i < oklab.size; ++i) {
     const std::size_t g = labels[i] - 1u;

@@ -16,8 +16,10 @@ namespace {
 
 constexpr std::size_t kPackedAtOnce = 64;
 constexpr std::size_t kEight = 8;   // counters looked at together
+constexpr std::size_t kLine = 64;   // and passed over together, where most are 0
 constexpr std::size_t kParts = 64;  // of the colors, for several threads
 constexpr std::size_t kPart = ColorCounter::kColors / kParts;
+static_assert(kPart % kLine == 0);
 
 /// The four bits of r, g and b that twelve packed bits hold.
 constexpr auto kUnpacked = [] {
@@ -56,6 +58,17 @@ void for_each_packed(const std::byte* stored, std::uint32_t channels, std::size_
   }
 }
 
+/// Whether kLine bytes are all 0.
+bool all_zero(const std::uint8_t* bytes) {
+  std::uint64_t any = 0;
+  for (std::size_t i = 0; i < kLine; i += kEight) {
+    std::uint64_t eight;
+    std::memcpy(&eight, bytes + i, kEight);
+    any |= eight;
+  }
+  return any == 0;
+}
+
 template <class Often>
 bool comes_before_color(const Often& often, std::size_t color) {
   return often.color < color;
@@ -82,19 +95,23 @@ void ColorCounter::add(std::span<const std::uint32_t> packed) {
   for (const std::uint32_t color : packed) count(color);
 }
 
-/// Calls use(first, used) for every eight colors: the top bit of each byte in `used` says whether
-/// some pixel has that color.
+/// Calls use(first, used) for every eight colors of which some pixel may have one: the top bit of
+/// each byte in `used` says which.
 template <class Use>
 void ColorCounter::for_each_eight(std::size_t begin, std::size_t end, Use use) const {
   auto often = std::lower_bound(often_.begin(), often_.end(), begin, comes_before_color<Often>);
-  for (std::size_t first = begin; first < end; first += kEight) {
-    std::uint64_t eight;
-    std::memcpy(&eight, counters_.data() + first, kEight);
-    std::uint64_t used = used_bytes(eight);
+  for (std::size_t line = begin; line < end; line += kLine) {
     // A counter that was full may hold 0 once more.
-    for (; often != often_.end() && often->color < first + kEight; ++often)
-      used |= std::uint64_t{0x80} << 8 * (often->color - first);
-    use(first, used);
+    const bool some_often = often != often_.end() && often->color < line + kLine;
+    if (!some_often && all_zero(counters_.data() + line)) continue;
+    for (std::size_t first = line; first < line + kLine; first += kEight) {
+      std::uint64_t eight;
+      std::memcpy(&eight, counters_.data() + first, kEight);
+      std::uint64_t used = used_bytes(eight);
+      for (; often != often_.end() && often->color < first + kEight; ++often)
+        used |= std::uint64_t{0x80} << 8 * (often->color - first);
+      use(first, used);
+    }
   }
 }
 
