@@ -4,10 +4,13 @@
 #include "cli/typed_command.h"
 #include "cli/working_folder.h"
 #include "demo/demo_data.h"
+#include "io/atomic_file.h"
 #include "job/results.h"
 
 namespace chalcedony::cli {
 namespace {
+
+constexpr const char* kModelOfExamples = "glass.model.json";
 
 struct DemoStep {
   const char* title;
@@ -87,6 +90,9 @@ Json run_demo(const std::filesystem::path& folder, const Context& context) {
     for (const Json& failure : summary["steps"].back()["summary"]["failed"])
       summary["failed"].push_back(failure);
   }
+  // The model that was learned on the way is the one that the examples of other commands name.
+  write_text_file(kModelOfExamples, read_text_file("results/model.json"));
+  summary["outputs"].push_back((folder / kModelOfExamples).string());
   return summary;
 }
 

@@ -13,6 +13,7 @@
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "job/input_list.h"
+#include "job/results.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -96,7 +97,7 @@ void settle_parts(SharedOptions& shared, const po::variables_map& given) {
   if (given.count("shard")) shared.shard = shard_option(given["shard"].as<std::string>());
   if (shared.verify && !shared.resume)
     throw UsageError("--verify means nothing without --resume", "give both");
-  const bool one_file = shared.inputs.size() == 1 && shared.output.has_extension();
+  const bool one_file = shared.inputs.size() == 1 && names_file(shared.output);
   if ((shared.resume || shared.shard) && (shared.output.empty() || one_file))
     throw UsageError(std::string(shared.resume ? "--resume" : "--shard") + " needs a folder",
                      "name one with -o");

@@ -6,13 +6,23 @@
 #include "io/label_picture.h"
 
 namespace chalcedony {
+namespace {
+
+/// Any ending but that of a folder which is there: one that is misspelled is told of.
+bool names_one_file(const SharedOptions& options) {
+  std::error_code error;
+  return options.inputs.size() == 1 && options.output.has_extension() &&
+         !std::filesystem::is_directory(options.output, error);
+}
+
+}  // namespace
 
 PictureOutput::PictureOutput(const SharedOptions& options, const Context& context,
                              std::string_view command, std::string_view example)
     : options_(options),
       guard_(options),
       ledger_(context.ledger),
-      one_file_(options.inputs.size() == 1 && options.output.has_extension()) {
+      one_file_(names_one_file(options)) {
   if (options.output.empty())
     throw UsageError(std::string(command) + " needs -o",
                      "name the file to write, for example -o " + std::string(example));

@@ -387,8 +387,15 @@ TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   // The data it draws is the data that is shipped.
   for (const auto& entry : std::filesystem::directory_iterator(CHALCEDONY_DEMO_DATA)) {
     const std::string name = entry.path().filename().string();
-    if (name == "glass.model.json") continue;
     INFO(name);
-    CHECK(text_of_file(entry.path()) == text_of_file(dir / ("results/" + name)));
+    const std::string shipped = text_of_file(entry.path()),
+                      drawn = text_of_file(dir / ("results/" + name));
+    if (name == "glass.model.json") {
+      // Learned, not drawn: another version of the program may differ in the last digits.
+      CHECK(json::parse(drawn)["classes"].size() == json::parse(shipped)["classes"].size());
+      CHECK(drawn == text_of_file(dir / "results/results/model.json"));
+      continue;
+    }
+    CHECK(shipped == drawn);
   }
 }

@@ -276,6 +276,15 @@ TEST_CASE("no folder is made by the name of a file, and one that is there is tak
     CHECK(run_tool(dir, with(mask, {"-o", folder})).exit_code == 0);
   CHECK(run_tool(dir, with(mask, {"-o", "mask.png"})).exit_code == 0);
   CHECK(dir.files().count("mask.png/a.mask.png") == 1);
+  const std::vector<std::string> convert{"convert", "a.png", "--to", "oklab", "-q"};
+  check_error(
+      run_tool(dir, with(convert, {"-o", "survey.2027"})), 2,
+      "survey.2027: '.2027' is no picture format this program writes; end the name in .png, "
+      ".tif, .jpg or .webp");
+  CHECK(dir.files().count("survey.2027") == 0);
+  CHECK(run_tool(dir, with(convert, {"-o", "survey.2026"})).exit_code == 0);
+  CHECK(dir.files().count("survey.2026/a.oklab.tif") == 1);
+  CHECK(run_tool(dir, with(mask, {"-o", "survey.2026", "--resume"})).exit_code == 0);
 }
 
 TEST_CASE("a picture whose name is no UTF-8 is worked on like any other", "[cli][usage]") {
