@@ -13,11 +13,12 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kLegendRow = 0.042;
+// Of the page, in pixels: what stands around the lines of a legend below pictures.
+constexpr double kLegendGapAbove = 20, kLegendRow = 34, kLegendFoot = 10;
+constexpr double kSwatchHeight = 20;
 constexpr std::size_t kMostLegendColumns = 6;
 constexpr double kLegendWidth = 0.96;
 constexpr double kLegendSwatch = 0.026;  // with the gap before the text
-constexpr double kLegendFoot = 0.012;    // left free below
 constexpr double kLegendLetter = 0.006, kLegendGap = 0.012;
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
 constexpr std::size_t kMostBeside = 18;    // classes beside a picture of samples
@@ -49,36 +50,52 @@ std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::siz
   return lines;
 }
 
-/// The classes in columns below `top`; where they are too many, how many are left out.
-void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top) {
+/// The classes in columns below `top`, on a page of a height in pixels; where they are too many,
+/// how many are left out.
+void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top, double page) {
   const std::size_t columns = legend_columns(legend);
   const double step = kLegendWidth / static_cast<double>(columns);
-  const std::size_t places =
-      columns * static_cast<std::size_t>(std::max(1.0, (top - kLegendFoot) / kLegendRow));
+  const double row = kLegendRow / page, half = kSwatchHeight / 2 / page;
+  const std::size_t places = columns * static_cast<std::size_t>(std::max(
+                                           1.0, (top * page - kLegendFoot + 0.5) / kLegendRow));
   const std::size_t shown = shown_lines(legend.size(), places);
   const std::vector<LegendLine> lines = lines_in(legend, shown);
   const auto x_of = [&](std::size_t i) { return 0.02 + step * static_cast<double>(i % columns); };
   const auto y_of = [&](std::size_t i) {
-    return top - kLegendRow * (static_cast<double>(i / columns) + 0.5);
+    return top - row * (static_cast<double>(i / columns) + 0.5);
   };
   for (std::size_t i = 0; i < shown; ++i) {
     const double x = x_of(i), y = y_of(i);
-    plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, lines[i].color);
+    plot.swatch({x, x + 0.018, y - half, y + half}, lines[i].color);
     plot.label(x + kLegendSwatch, y, text_of(lines[i]), 11);
   }
   if (shown < legend.size())
     plot.label(x_of(shown), y_of(shown), and_more(legend.size() - shown), 11, Ink::kFaint);
 }
 
-/// Two pictures side by side and the legend below.
-void show_pair(Plot& plot, const char* left_title, const Thumbnail& left, const char* right_title,
-               const Thumbnail& right, const std::vector<LegendLine>& legend) {
+/// Two pictures of one size, with their titles.
+struct PicturePair {
+  const char* left_title;
+  const Thumbnail& left;
+  const char* right_title;
+  const Thumbnail& right;
+};
+
+/// A page as high as two pictures side by side and the legend below them need.
+void draw_pair(Plot& plot, const std::filesystem::path& path, const std::string& title,
+               const std::string& subtitle, const PicturePair& pair,
+               const std::vector<LegendLine>& legend) {
   const std::size_t columns = legend_columns(legend);
-  const std::size_t rows = (legend.size() + columns - 1) / columns;
-  const double room = std::min(0.4, kLegendRow * static_cast<double>(rows) + 0.05);
-  plot.show({0.02, 0.49, room, 0.87}, left_title, left);
-  const Frame shown = plot.show({0.51, 0.98, room, 0.87}, right_title, right);
-  draw_legend(plot, legend, shown.bottom - 0.025);
+  const double rows = static_cast<double>((legend.size() + columns - 1) / columns);
+  const double below =
+      std::min(0.4 * Plot::kHeight, kLegendGapAbove + rows * kLegendRow + kLegendFoot);
+  const double wide = 0.47 * Plot::kWidth / pair.left.width * pair.left.height;
+  const double page = std::min(Plot::kHeight, Plot::kHeader + wide + below);
+  plot.begin(path, title, subtitle, page);
+  const double top = 1 - Plot::kHeader / page, bottom = below / page;
+  plot.show({0.02, 0.49, bottom, top}, pair.left_title, pair.left);
+  const Frame shown = plot.show({0.51, 0.98, bottom, top}, pair.right_title, pair.right);
+  draw_legend(plot, legend, shown.bottom - kLegendGapAbove / page, page);
 }
 
 }  // namespace
@@ -104,29 +121,30 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
   double y = wide ? 0.40 : 0.085;
   plot.label(left, y, "selection", 11, Ink::kFaint);
   for (std::size_t i = 0; i < lines.size() && i < (wide ? 9u : 1u); ++i)
-    plot.label(left, y -= kLegendRow, lines[i], 12);
+    plot.label(left, y -= kLegendRow / Plot::kHeight, lines[i], 12);
 }
 
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& picture,
                           const Thumbnail& map) {
-  plot.begin(path, "Class map of " + name, "shares are percent of the counted pixels");
-  show_pair(plot, "picture", picture, "class map", map, legend);
+  draw_pair(plot, path, "Class map of " + name, "shares are percent of the counted pixels",
+            {"picture", picture, "class map", map}, legend);
 }
 
 void add_tidy_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                      const std::string& steps, const std::vector<LegendLine>& legend,
                      const Thumbnail& before, const Thumbnail& after) {
-  plot.begin(path, name + ", cleaned", "steps: " + steps + "; shares are percent of all pixels");
-  show_pair(plot, "before", before, "after", after, legend);
+  draw_pair(plot, path, name + ", cleaned",
+            "steps: " + steps + "; shares are percent of all pixels",
+            {"before", before, "after", after}, legend);
 }
 
 void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& map,
                           const Thumbnail& errors) {
-  plot.begin(path, "Errors of " + name,
-             "wrong pixels are shown in the class they should have been; white is not assessed");
-  show_pair(plot, "class map", map, "errors", errors, legend);
+  draw_pair(plot, path, "Errors of " + name,
+            "wrong pixels are shown in the class they should have been; white is not assessed",
+            {"class map", map, "errors", errors}, legend);
 }
 
 void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

@@ -47,6 +47,8 @@ class Plot {
 
   /// The size of a page.
   static constexpr double kWidth = 1280, kHeight = 800;
+  /// What the titles of the page and of a panel below them take.
+  static constexpr double kHeader = 104;
 
   /// Begins a figure with a title line; later lines draw into it. One that needs less of a page
   /// says how high it is.

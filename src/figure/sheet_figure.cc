@@ -6,11 +6,11 @@
 namespace chalcedony {
 namespace {
 
-// In pixels of the page: what stands above and below the cells, and above each of them its title.
-constexpr double kHeader = 104, kFooter = 8;
+// In pixels of the page: what stands below the cells, and above each of them its title.
+constexpr double kFooter = 8;
 constexpr double kTitleRoom = 48, kNarrowTitleRoom = 28;
 constexpr double kPageMargin = 0.02 * Plot::kWidth, kGap = 0.01 * Plot::kWidth;
-constexpr double kMostHeight = Plot::kHeight - kHeader - kFooter;
+constexpr double kMostHeight = Plot::kHeight - Plot::kHeader - kFooter;
 
 /// Where the cells of a page stand.
 struct SheetGrid {
@@ -22,7 +22,7 @@ struct SheetGrid {
   double row_height() const { return room + picture_height; }
   /// What the page needs: the room below the last row is its margin.
   double page_height() const {
-    return kHeader + static_cast<double>(rows) * row_height() + kFooter;
+    return Plot::kHeader + static_cast<double>(rows) * row_height() + kFooter;
   }
 };
 
@@ -60,7 +60,7 @@ void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string&
   plot.begin(path, title, subtitle, std::round(page));
   for (std::size_t i = 0; i < cells.size(); ++i) {
     const double left = kPageMargin + grid.cell_width * static_cast<double>(i % grid.columns);
-    const double top = kHeader + grid.row_height() * static_cast<double>(i / grid.columns);
+    const double top = Plot::kHeader + grid.row_height() * static_cast<double>(i / grid.columns);
     plot.show({(left + kGap / 2) / Plot::kWidth, (left + grid.cell_width - kGap / 2) / Plot::kWidth,
                1 - (top + grid.picture_height) / page, 1 - top / page},
               cells[i].title, cells[i].picture);

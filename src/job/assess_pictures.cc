@@ -8,12 +8,12 @@
 #include "core/palette/figure_colors.h"
 #include "figure/accuracy_figure.h"
 #include "figure/map_figure.h"
+#include "job/class_shares.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr unsigned kFirstWrong = 3;  // among the labels of the picture of errors
-constexpr const char* kUnclassifiedColor = "#000000";
 constexpr const char* kNotAssessedColor = "#ffffff";
 
 /// The gray that is hardest to take for one of these colors.

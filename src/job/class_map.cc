@@ -267,8 +267,7 @@ class ClassMapJob {
   }
 
   void draw(std::uint64_t counted) {
-    std::vector<LegendLine> legend = classes_legend(classes_, counts_, counted);
-    if (counts_[0] > 0) legend.push_back({"unclassified", "#000000", percent(counts_[0], counted)});
+    const std::vector<LegendLine> legend = classes_legend(classes_, counts_, counted);
     Plot plot(format_);
     add_class_map_figure(
         plot, results_.path(input(), wanted_.thing + ".figure", extension_of(format_)),

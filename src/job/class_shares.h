@@ -25,10 +25,16 @@ void count_labels(const std::byte* stored, SampleType sample, const Block& block
 Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,
                   std::uint64_t counted);
 
-/// The same as lines of a legend, without the unclassified.
+/// What pixels of no class are drawn in.
+inline constexpr const char* kUnclassifiedColor = "#000000";
+
+/// The same as lines of a legend, and a last one for the unclassified where there are some.
 std::vector<LegendLine> classes_legend(const std::vector<MapClass>& classes,
                                        const std::vector<std::uint64_t>& pixels,
                                        std::uint64_t counted);
+
+/// That last line alone.
+void add_unclassified(std::vector<LegendLine>& legend, std::uint64_t pixels, std::uint64_t counted);
 
 }  // namespace chalcedony
 

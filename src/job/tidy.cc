@@ -7,6 +7,7 @@
 #include "figure/map_figure.h"
 #include "io/label_picture.h"
 #include "job/arena.h"
+#include "job/class_shares.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/label_preview.h"
@@ -59,6 +60,13 @@ Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options
                                {"pixels", is[entry.index]},
                                {"percent", share}});
     legend.push_back({entry.name, entry.color, share});
+  }
+  // What a mask does not select has no class either, and nobody asks for its share.
+  if (!picture.is_mask) {
+    json["unclassified"] = {{"before", was[0]},
+                            {"pixels", is[0]},
+                            {"percent", percent(is[0], picture.grid.labels.size())}};
+    add_unclassified(legend, is[0], picture.grid.labels.size());
   }
   if (results.wants("tidy")) write_label_picture(results.path(input, "tidy", "png"), picture);
   if (format == FigureFormat::kNone) return json;

@@ -70,6 +70,23 @@ TEST_CASE("tidy keeps the classes of a map", "[cli][tidy]") {
   CHECK(file.facts.legend[1].name == "right");
 }
 
+TEST_CASE("tidy tells how many pixels of a map have no class now", "[cli][tidy]") {
+  const TempDir dir;
+  write_map(dir / "map.png");
+  const std::vector<std::string> drop{"tidy", "map.png", "--steps", "drop 4", "-o", "out"};
+  const Outcome run = run_tool(dir, drop);
+  CHECK_THAT(run.out, Catch::Matches("[^]*unclassified +0 +3 +37.50 %[^]*"));
+  const json picture = summary_of(run_tool(dir, with(drop, {"--summary", "json"})))["inputs"][0];
+  CHECK(picture["unclassified"]["before"] == 0);
+  CHECK(picture["unclassified"]["pixels"] == 3);
+  CHECK(picture["unclassified"]["percent"] == 37.5);
+  CHECK(labels_in(dir / "out/map.tidy.png") == std::vector<std::uint8_t>{1, 1, 0, 0, 1, 1, 1, 0});
+  // A mask has no such pixels: those it does not select are none of its business.
+  write_mask(dir / "m.png");
+  const Outcome mask = run_tool(dir, {"tidy", "m.png", "--steps", "drop 2", "-o", "out"});
+  CHECK(mask.out.find("unclassified") == std::string::npos);
+}
+
 TEST_CASE("a mask by color, tidied, comes near the reference again", "[cli][tidy]") {
   const TempDir dir;
   copy_demo(dir, "panel-a.rough.png");

@@ -41,10 +41,15 @@ void print_tidy(const Json& summary, std::ostream& out) {
       steps.add({s["step"].get<std::string>(), counted(s["changed"].get<std::uint64_t>())});
     steps.print(out);
     TextTable classes({"class", "before", "after", "share of all"});
-    for (const Json& c : p["classes"])
-      classes.add({c["name"].get<std::string>(), counted(c["before"].get<std::uint64_t>()),
-                   counted(c["pixels"].get<std::uint64_t>()),
-                   fmt::format("{:.2f} %", c["percent"].get<double>())});
+    const auto add = [&](const std::string& name, const Json& shares) {
+      classes.add({name, counted(shares["before"].get<std::uint64_t>()),
+                   counted(shares["pixels"].get<std::uint64_t>()),
+                   fmt::format("{:.2f} %", shares["percent"].get<double>())});
+    };
+    for (const Json& c : p["classes"]) add(c["name"].get<std::string>(), c);
+    if (p.contains("unclassified") &&
+        (p["unclassified"]["before"] > 0 || p["unclassified"]["pixels"] > 0))
+      add("unclassified", p["unclassified"]);
     classes.print(out);
   }
   print_outputs(summary, out);
