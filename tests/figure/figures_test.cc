@@ -198,6 +198,31 @@ TEST_CASE("map figures name what they show", "[figure]") {
     CHECK_THAT(mask, Catch::Contains(text));
 }
 
+TEST_CASE("the page of a map is as high as its pictures and legend need", "[figure]") {
+  const auto map_of = [](const Thumbnail& picture, std::size_t classes) {
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      const std::vector<LegendLine> legend(classes, {"pane", "#a01c2e", 100.0 / double(classes)});
+      add_class_map_figure(plot, path, "pane.png", legend, picture, picture);
+    });
+  };
+  const auto height_of = [](const std::string& svg) {
+    std::smatch height;
+    REQUIRE(std::regex_search(svg, height, std::regex(R"re(<svg[^>]* height="([0-9]+)")re")));
+    return std::stoi(height[1]);
+  };
+  // A picture is 602 pixels wide; above it there are 104, and each line of the legend takes 34.
+  const std::string wide = map_of(plain(60, 40), 2), strip = map_of(plain(60, 6), 2);
+  CHECK(height_of(wide) == 104 + 401 + 64);
+  CHECK(height_of(strip) == 104 + 60 + 64);
+  CHECK(height_of(map_of(plain(60, 40), 7)) == height_of(wide) + 34);
+  // No page is higher than others are: pictures become smaller, and then lines are left out.
+  CHECK(height_of(map_of(plain(40, 60), 2)) == 800);
+  const std::string many = map_of(plain(60, 40), 200);
+  CHECK(height_of(many) == 800);
+  CHECK(count_of(many, "pane   0.5 %") + 1 < 200);
+  CHECK_THAT(many, Catch::Contains("more"));
+}
+
 TEST_CASE("samples are outlined and counted, classes stand among their features", "[figure]") {
   SampleSet samples;
   samples.classes = {{"ruby", "#a01c2e"}, {"lead", "#3c3d40"}};
