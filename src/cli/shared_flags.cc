@@ -153,7 +153,8 @@ void declare_shared(const Command& command, po::options_description& options) {
       "pixels whose r g b differ by no more than this have no hue (default 0)");
   if (command.has(Trait::kNamesChannels) && !command.has(Trait::kOwnSpace))
     add("space", po::value<std::string>()->value_name("SPACE"),
-        "whose channels may be named without it: with --space hsv, h is hsv.h");
+        "whose channels are meant where none are named, and may be named without it: with --space "
+        "hsv, h is hsv.h");
   if (command.has(Trait::kQuotesValues))
     add("units", po::value<std::string>()->value_name("unit|code"),
         "read out what goes from 0 to 255, and percent, on 0-1 (unit), or what goes from 0 to 255 "
@@ -260,6 +261,13 @@ Channel channel_option(const std::string& option, const std::string& text,
 std::vector<Channel> channels_option(const std::string& option, const std::string& text,
                                      const SharedOptions& shared) {
   return read_option(option, [&] { return channels_named(text, shared.names); });
+}
+
+std::vector<Channel> channels_or_space(const po::variables_map& given, const std::string& name,
+                                       const SharedOptions& shared, const std::string& usual) {
+  if (given.count(name)) return channels_option("--" + name, given[name].as<std::string>(), shared);
+  if (shared.names.bare_space) return channels_of(*shared.names.bare_space);
+  return usual.empty() ? std::vector<Channel>{} : channels_option("--" + name, usual, shared);
 }
 
 void declare_pixel_size(po::options_description& options) {

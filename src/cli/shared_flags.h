@@ -61,6 +61,13 @@ Channel channel_option(const std::string& option, const std::string& text,
 std::vector<Channel> channels_option(const std::string& option, const std::string& text,
                                      const SharedOptions& shared);
 
+/// The channels that option `name` names when it is given; else those of --space, and without that
+/// `usual`, where "" is none.
+///
+/// Errors    UsageError that names the option
+std::vector<Channel> channels_or_space(const po::variables_map& given, const std::string& name,
+                                       const SharedOptions& shared, const std::string& usual);
+
 /// What --depth says, if it was given.
 ///
 /// Errors    UsageError

@@ -240,7 +240,7 @@ TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli]
       {{"stripes.png", "--shape", "round"}, 2, "--shape is for mixtures only"},
       {{"stripes.png", "--features", "lab.q"}, 2, "lab.q"},
       {{"stripes.png", "--features", "file.5"}, 1, "no channel file.5"},
-      {{"stripes.png", "--space", "lab", "--features", "lab.a"}, 2, "give one of them"},
+      {{"stripes.png", "--space", "lab", "--features", "a,q"}, 2, "no channel is called 'q'"},
       {{"stripes.png", "--name", "ruby"}, 2, "--name"},
       {{"stripes.png", "--merge", "ruby=1,x"}, 2, "--merge"},
       {{"stripes.png", "--region", "50,50,5,5"}, 1, "stripes.png"},

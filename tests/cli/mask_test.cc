@@ -306,3 +306,33 @@ TEST_CASE("with --space its channels may be named without it", "[cli][mask]") {
   CHECK(same({"split", "panel-b.png", "--space", "oklch", "--channels", "l"},
              {"split", "panel-b.png", "--channels", "oklch.l"}, "panel-b.oklch.l.png"));
 }
+
+TEST_CASE("with --space its channels are meant where none are named", "[cli][usage]") {
+  const TempDir dir;
+  for (const char* name :
+       {"panel-a.png", "panel-b.png", "panel-a.reference.png", "panel-a.samples.geojson"})
+    copy_demo(dir, name);
+  const auto same = [&](std::vector<std::string> words, const std::string& option,
+                        const std::string& result) {
+    for (const std::string& named : {std::string("--space"), option}) {
+      auto typed = with(words, {named, "hsv", "-o", named.substr(2), "--summary", "json"});
+      if (words.front() != "split") typed = with(typed, {"--figures", "none"});
+      summary_of(run_tool(dir, typed));
+    }
+    const std::string bare = text_of_file(dir / ("space/" + result));
+    return !bare.empty() && bare == text_of_file(dir / (option.substr(2) + "/" + result));
+  };
+  const std::string picture = "panel-b.png", samples = "panel-a.samples.geojson";
+  CHECK(same({"histogram", picture}, "--channels", "panel-b.histogram.csv"));
+  CHECK(same({"split", picture}, "--channels", "panel-b.hsv.h.png"));
+  CHECK(same({"cluster", picture, "--k", "3"}, "--features", "clusters.model.json"));
+  CHECK(same({"train", "panel-a.png", "--samples", samples}, "--features", "model.json"));
+  CHECK(
+      same({"mask", "panel-a.png", "--like", samples + ":ruby"}, "--channels", "panel-a.mask.png"));
+  CHECK(same({"measure", "panel-a.reference.png", "--image", "panel-a.png"}, "--channels",
+             "panel-a.reference.regions.csv"));
+  CHECK(same({"similar", picture, "--to", "panel-a.png"}, "--cube", "similar.csv"));
+  const json sheet = summary_of(
+      run_tool(dir, {"sheet", picture, "--space", "hsv", "-o", "sheet", "--summary", "json"}));
+  CHECK(sheet["inputs"][0]["planes"][2]["channel"] == "hsv.v");
+}

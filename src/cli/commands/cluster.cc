@@ -21,7 +21,6 @@ void declare_cluster(po::options_description& options) {
                           "k-means or gaussian-mixture (default k-means)");
   add_option<std::string>(options, "k", "N|A..B",
                           "how many groups, or a range to choose from (default 1..10)");
-  add_option<std::string>(options, "space", "SPACE", "group in the channels of this space");
   add_option<std::string>(options, "features", "LIST",
                           "channels to group in (default oklab.l,oklab.a,oklab.b)");
   add_option<std::string>(options, "scaling", "none|spread|range",
@@ -65,15 +64,6 @@ std::pair<std::size_t, std::size_t> group_range(const std::string& text) {
   return {first, last};
 }
 
-std::vector<Channel> features_from(const po::variables_map& given, const SharedOptions& shared) {
-  if (given.count("space") && given.count("features"))
-    throw UsageError("--space and --features both say what to group in", "give one of them");
-  if (given.count("features"))
-    return channels_option("--features", given["features"].as<std::string>(), shared);
-  if (!given.count("space")) return {};
-  return channels_of(space_option("--space", given["space"].as<std::string>()));
-}
-
 void read_mixture(const po::variables_map& given, ClusterOptions& options) {
   if (options.method != ClusterMethod::kMixture) {
     for (const char* option : {"shape", "probabilities"})
@@ -94,7 +84,7 @@ void read_mixture(const po::variables_map& given, ClusterOptions& options) {
 
 void read_search(const po::variables_map& given, ClusterOptions& options) {
   std::tie(options.first_k, options.last_k) = group_range(text_of(given, "k", "1..10"));
-  options.features = features_from(given, options.shared);
+  options.features = channels_or_space(given, "features", options.shared, "");
   options.scaling = scaling_option(given);
   options.groups.start =
       choice_of<CenterStart>("--start", text_of(given, "start", "spread"),
@@ -283,6 +273,6 @@ const Command kCluster{
     print_cluster,
     {},
     {},
-    {Trait::kJoinsInputs}};
+    {Trait::kJoinsInputs, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

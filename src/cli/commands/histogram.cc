@@ -36,8 +36,8 @@ void declare_histogram(po::options_description& options) {
                           "count the three channels of a space together, in N x N x N bins");
   add_option<std::string>(
       options, "space", "SPACE",
-      "the space of the cube and of --joint all (default oklab), whose channels "
-      "may also be named without it");
+      "whose channels are meant where none are named (default srgb), and may be named without it; "
+      "the space of the cube and of --joint all (default oklab)");
   add_flag(options, "log", "show the counts of channels on a logarithmic axis");
   add_flag(options, "shares", "show shares of the counted pixels on that axis, not pixels");
   add_option<std::string>(options, "heat", "log|linear",
@@ -70,9 +70,6 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
   }
   const auto joint = texts_of(given, "joint");
   const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();
-  if (given.count("space") && !given.count("cube") && !given.count("channels") && joint.empty())
-    throw UsageError("--space is of the cube and of channels, and none is asked for",
-                     "add --cube N, --joint all or --channels");
   if (given.count("cube") || joint_all)
     options.cube_space = &three_channel_space("--space", text_of(given, "space", "oklab"));
   for (const std::string& text : joint) {
@@ -98,7 +95,7 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
     throw UsageError("--disc is of a hue and another channel", "add --joint hsv.h,hsv.s");
   options.colors = given.count("colors") > 0;
   if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors))
-    options.channels = channels_option("--channels", text_of(given, "channels", "srgb"), shared);
+    options.channels = channels_or_space(given, "channels", shared, "srgb");
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
   if (given.count("joint-bins")) {

@@ -59,7 +59,7 @@ LikeOptions like_from(const po::variables_map& given, const SharedOptions& share
   if (given.count("coverage"))
     like.coverage = number_in("--coverage", given["coverage"].as<std::string>(),
                               {.low = 0, .high = 100, .with_high = like.by == LikeBy::kRanges});
-  like.channels = channels_option("--channels", text_of(given, "channels", "lab"), shared);
+  like.channels = channels_or_space(given, "channels", shared, "lab");
   const bool hue = std::any_of(like.channels.begin(), like.channels.end(),
                                [](const Channel& c) { return c.is_hue(); });
   if (like.by == LikeBy::kGaussian && (like.channels.size() != 3 || hue))

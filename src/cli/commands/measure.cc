@@ -44,9 +44,9 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
                            std::to_string(shared.inputs.size()),
                        "measure them one by one");
   } else {
-    refuse_options(given, {"channels", "units"}, "they are of --image");
+    refuse_options(given, {"channels", "units", "space"}, "they are of --image");
   }
-  options.channels = channels_option("--channels", text_of(given, "channels", "srgb"), shared);
+  options.channels = channels_or_space(given, "channels", shared, "srgb");
   options.pixel_size = pixel_size_option(given);
   options.outlines = given.count("outlines") > 0;
   options.numbers = given.count("numbers") > 0;

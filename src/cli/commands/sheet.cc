@@ -31,8 +31,7 @@ Json do_sheet(const po::variables_map& given, const SharedOptions& shared, const
   options.shared = shared;
   if (shared.output.empty())
     throw UsageError("sheet needs -o", "name the folder for the page, as in -o out/");
-  if (given.count("channels"))
-    options.channels = channels_option("--channels", given["channels"].as<std::string>(), shared);
+  options.channels = channels_or_space(given, "channels", shared, "");
   if (options.channels.size() > kMostPlanes)
     throw UsageError(
         fmt::format("--channels: {} planes are too many for one page", options.channels.size()),

@@ -17,8 +17,9 @@ constexpr std::uint64_t kMostCubeBins = 16, kMostHistogramBins = 1024;
 
 void declare_similar(po::options_description& options) {
   add_option<std::string>(options, "to", "PICTURE", "the picture the others are held against");
-  add_option<std::string>(options, "cube", "SPACE",
-                          "compare all three channels of a space together (default oklab)");
+  add_option<std::string>(
+      options, "cube", "SPACE",
+      "compare all three channels of a space together (default oklab, or that of --space)");
   add_option<std::string>(options, "joint", "A,B", "compare two channels together instead");
   add_option<std::string>(options, "channels", "LIST", "compare channels one by one instead");
   add_option<std::string>(options, "bins", "N",
@@ -54,7 +55,10 @@ void read_kind(const po::variables_map& given, SimilarOptions& options) {
         channels_in("--channels", given["channels"].as<std::string>(), options.shared);
     return;
   }
-  options.space = &three_channel_space("--cube", text_of(given, "cube", "oklab"));
+  const Space* const named = options.shared.names.bare_space;
+  options.space = given.count("cube") || !named
+                      ? &three_channel_space("--cube", text_of(given, "cube", "oklab"))
+                      : &three_channel_space("--space", std::string(named->id));
 }
 
 Json do_similar(const po::variables_map& given, const SharedOptions& shared,

@@ -27,8 +27,7 @@ Json do_split(const po::variables_map& given, const SharedOptions& shared, const
   options.shared = shared;
   if (shared.output.empty())
     throw UsageError("split needs -o", "name the folder for the planes, as in -o planes/");
-  if (given.count("channels"))
-    options.channels = channels_option("--channels", given["channels"].as<std::string>(), shared);
+  options.channels = channels_or_space(given, "channels", shared, "");
   options.depth = depth_option(given);
   return run_split(options, context);
 }

@@ -163,6 +163,8 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
     options.features = read_option("--features", [&] {
       return feature_channels_named(given["features"].as<std::string>(), options.shared.names);
     });
+  else if (shared.names.bare_space)
+    options.features = channels_of(*shared.names.bare_space);
   if (given.count("priors")) read_priors(given["priors"].as<std::string>(), options);
   options.rules.scaling = scaling_option(given);
   if (given.count("trim"))
