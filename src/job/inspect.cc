@@ -12,6 +12,7 @@
 #include "core/color/css_color.h"
 #include "core/color/quoted_channel.h"
 #include "core/error.h"
+#include "core/pixel/raster.h"
 #include "core/stats/edge_lines.h"
 #include "figure/grid_figure.h"
 #include "io/csv.h"
@@ -29,15 +30,18 @@ namespace {
 constexpr double kMuchCut = 1;  // percent of a channel at an end of its range
 constexpr std::array kPointSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
 
-/// Which of the 16.7 million 8-bit colors occur.
+/// Which of the 16.7 million 8-bit colors of a space occur.
 class ColorSet {
  public:
-  void add(const Block& block) {
+  /// `scales`: from the codes of the three channels to their values.
+  void add(const Block& block, const std::array<SampleScale, 3>& scales) {
     if (seen_.empty()) seen_.resize(1u << 18);
     for (std::size_t i = 0; i < block.size; ++i) {
       if (!block.counts(i)) continue;
       const auto code = [&](std::size_t c) {
-        return static_cast<std::uint32_t>(block.color[c][i] + 0.5f);
+        const double stored = (static_cast<double>(block.color[c][i]) - scales[c].offset);
+        // Alpha that colors are multiplied with may be less than they are.
+        return static_cast<std::uint32_t>(std::clamp(stored / scales[c].factor, 0.0, 255.0) + 0.5);
       };
       const std::uint32_t rgb = code(0) << 16 | code(1) << 8 | code(2);
       seen_[rgb / 64] |= std::uint64_t{1} << (rgb % 64);
@@ -121,6 +125,7 @@ class Inspection {
               options.shared.hue_floor),
         statistics_(info_, plan_.channels()),
         telling_(what_tells()),
+        scales_(sample_scales(info_)),
         findings_(empty_findings()),
         lines_(info_.shape.width, info_.shape.height),
         preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight) {
@@ -235,7 +240,7 @@ class Inspection {
       for (std::size_t i = 0; i < block.size && !findings.translucent; ++i)
         findings.translucent = block.alpha[i] < 1.0f;
     if (info_.shape.sample == SampleType::kU8 && info_.has_color() && telling_ != Telling::kColors)
-      findings.colors.add(block);
+      findings.colors.add(block, scales_);
     if (info_.space->is_rgb) band.lines.add(block, block.color);
     if (info_.shape.sample == SampleType::kU16) {
       const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
@@ -464,6 +469,7 @@ class Inspection {
   ChannelPlan plan_;
   ChannelStatistics statistics_;
   Telling telling_;
+  std::array<SampleScale, 3> scales_;
   Findings findings_;
   LineSums lines_;
   Preview preview_;

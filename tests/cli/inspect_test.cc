@@ -128,6 +128,24 @@ TEST_CASE("statistics are of several spaces at once", "[cli][inspect]") {
   CHECK(looked["channels"][3] == lab["channels"][0]);
 }
 
+TEST_CASE("distinct colors are those that are stored, in every space and on every scale",
+          "[cli][inspect]") {
+  const TempDir dir;
+  const std::vector<std::uint8_t> codes{0, 0,   0, 255, 255, 255, 9, 0, 255,
+                                        0, 255, 9, 0,   0,   0,   8, 0, 255};
+  PictureSpec spec = spec_of(6, 1, 3);
+  for (const Space* space : {&spaces::kSrgb, &spaces::kLab, &spaces::kHsv}) {
+    INFO(space->id);
+    spec.space = space;
+    write_picture(dir / "p.png", spec, bytes_of(codes));
+    for (const std::vector<std::string>& more :
+         {std::vector<std::string>{}, {"--full-scale", "100"}, {"--region", "0,0,6,1"}}) {
+      const Outcome run = run_tool(dir, with({"inspect", "p.png", "--summary", "json"}, more));
+      CHECK(summary_of(run)["inputs"][0]["distinct_colors"] == 5);
+    }
+  }
+}
+
 TEST_CASE("statistics by distinct colors are those by pixels", "[cli][inspect]") {
   const TempDir dir;
   // One picture in 8 bits, of which distinct colors are counted, and in 16, of which they are not.
