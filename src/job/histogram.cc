@@ -78,12 +78,12 @@ class HistogramJob {
   const HistogramTally& tally() const { return tally_; }
   const std::vector<HistogramPeaks>& peaks() const { return peaks_; }
   Preview& preview() { return preview_; }
-  /// Errors    InputError when the picture is not of 8-bit colors
+  /// Errors    InputError when the picture is not of 8-bit colors of an RGB space
   StoredColors colors() {
     auto colors = blocks_->colors();
-    if (!colors)
-      throw InputError("its colors cannot be counted, as they are not 8-bit ones",
-                       "convert it with --depth 8, or leave --colors out",
+    if (!colors || !info().space->is_rgb)
+      throw InputError("its colors cannot be counted, as they are not 8-bit RGB",
+                       "convert it to srgb with --depth 8, or leave --colors out",
                        picture_.file.path.string());
     return *colors;
   }

@@ -373,12 +373,17 @@ class Inspection {
       list.push_back("stored with 16 bits, but holds only 8-bit values");
       return;
     }
-    for (const int bits : {10, 12})
-      if (findings_.largest_sample < 1 << bits) {
-        list.push_back(fmt::format("stored with 16 bits, but no value passes {}, as of {} bits",
-                                   (1 << bits) - 1, bits));
-        return;
-      }
+    for (const int bits : {10, 12}) {
+      const int full = (1 << bits) - 1;
+      if (findings_.largest_sample > full) continue;
+      // Nothing to be said to who knows.
+      if (info_.full_scale != full)
+        list.push_back(fmt::format(
+            "stored with 16 bits, but no value passes {0}, as of {1} bits: --full-scale {0} takes "
+            "it so",
+            full, bits));
+      return;
+    }
   }
 
   /// What is the same everywhere, or was cut off at the ends of its range.

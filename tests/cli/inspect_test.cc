@@ -12,8 +12,9 @@ using nlohmann::json;
 
 namespace {
 
-std::vector<std::string> findings_of(const TempDir& dir, const std::string& name) {
-  const json found = summary_of(run_tool(dir, {"inspect", name, "--summary", "json"}));
+std::vector<std::string> findings_of(const TempDir& dir, const std::string& name,
+                                     const std::vector<std::string>& more = {}) {
+  const json found = summary_of(run_tool(dir, with({"inspect", name, "--summary", "json"}, more)));
   return found["inputs"][0]["findings"].get<std::vector<std::string>>();
 }
 
@@ -38,15 +39,21 @@ TEST_CASE("inspect finds depth that is not used, and floats past full scale", "[
   std::vector<std::uint16_t> twelve{1, 4095, 4000, 17, 3000, 5, 2000, 900, 1200, 80, 70, 60};
   write_picture(dir / "12.png", spec_of(4, 1, 3, SampleType::kU16), bytes_of(twelve));
   CHECK(findings_of(dir, "12.png") ==
-        Sentences{"stored with 16 bits, but no value passes 4095, as of 12 bits"});
+        Sentences{"stored with 16 bits, but no value passes 4095, as of 12 bits: "
+                  "--full-scale 4095 takes it so"});
   for (std::uint16_t& sample : twelve) sample = static_cast<std::uint16_t>(sample / 4 + 1);
   write_picture(dir / "10.png", spec_of(4, 1, 3, SampleType::kU16), bytes_of(twelve));
   CHECK(findings_of(dir, "10.png") ==
-        Sentences{"stored with 16 bits, but no value passes 4095, as of 12 bits"});
+        Sentences{"stored with 16 bits, but no value passes 4095, as of 12 bits: "
+                  "--full-scale 4095 takes it so"});
   for (std::uint16_t& sample : twelve) sample = std::min<std::uint16_t>(sample, 1023);
   write_picture(dir / "10.png", spec_of(4, 1, 3, SampleType::kU16), bytes_of(twelve));
   CHECK(findings_of(dir, "10.png") ==
-        Sentences{"stored with 16 bits, but no value passes 1023, as of 10 bits"});
+        Sentences{"stored with 16 bits, but no value passes 1023, as of 10 bits: "
+                  "--full-scale 1023 takes it so"});
+  // Nobody is told what they said.
+  for (const std::string& finding : findings_of(dir, "10.png", {"--full-scale", "1023"}))
+    CHECK_THAT(finding, !Catch::StartsWith("stored"));
   write_picture(dir / "f.tif", spec_of(2, 1, 3, SampleType::kF32),
                 bytes_of(std::vector<float>{0.1f, 0.2f, 0.3f, 3.5f, 0.4f, 0.9f}));
   CHECK(findings_of(dir, "f.tif") == Sentences{"50 % of srgb.r is at full scale: cut off?",

@@ -461,8 +461,16 @@ TEST_CASE("what is no table of colors or samples is refused", "[cli][many]") {
               "a table of samples has none");
   write_picture(dir / "deep.png", spec_of(4, 4, 3, SampleType::kU16),
                 bytes_of(std::vector<std::uint16_t>(48, 300)));
-  check_error(run_tool(dir, {"histogram", "deep.png", "--colors", "-o", "deep"}), 1,
-              "deep.png: its colors cannot be counted, as they are not 8-bit ones");
+  PictureSpec lab = spec_of(4, 4, 3);
+  lab.space = &spaces::kLab;
+  write_picture(dir / "lab.png", lab, bytes_of(std::vector<std::uint8_t>(48, 30)));
+  for (const std::string name : {"deep", "lab"}) {
+    check_error(run_tool(dir, {"histogram", name + ".png", "--colors", "-o", name}), 1,
+                name +
+                    ".png: its colors cannot be counted, as they are not 8-bit RGB; convert it "
+                    "to srgb with --depth 8");
+    CHECK_FALSE(std::filesystem::exists(dir / name / (name + ".colors.csv")));
+  }
   CHECK_FALSE(std::filesystem::exists(dir / "x/clusters.model.json"));
 }
 
