@@ -12,7 +12,7 @@
 #include "core/color/css_color.h"
 #include "core/color/quoted_channel.h"
 #include "core/error.h"
-#include "core/pixel/raster.h"
+#include "core/pixel/interleave.h"
 #include "core/stats/edge_lines.h"
 #include "figure/grid_figure.h"
 #include "io/csv.h"
@@ -36,12 +36,12 @@ class ColorSet {
   /// `scales`: from the codes of the three channels to their values.
   void add(const Block& block, const std::array<SampleScale, 3>& scales) {
     if (seen_.empty()) seen_.resize(1u << 18);
+    codes_.resize(3 * kBlockPixels);
+    write_planes(block.color, block.size, 3, SampleType::kU8, scales, codes_.data());
     for (std::size_t i = 0; i < block.size; ++i) {
       if (!block.counts(i)) continue;
       const auto code = [&](std::size_t c) {
-        const double stored = (static_cast<double>(block.color[c][i]) - scales[c].offset);
-        // Alpha that colors are multiplied with may be less than they are.
-        return static_cast<std::uint32_t>(std::clamp(stored / scales[c].factor, 0.0, 255.0) + 0.5);
+        return std::to_integer<std::uint32_t>(codes_[3 * i + c]);
       };
       const std::uint32_t rgb = code(0) << 16 | code(1) << 8 | code(2);
       seen_[rgb / 64] |= std::uint64_t{1} << (rgb % 64);
@@ -59,7 +59,8 @@ class ColorSet {
   }
 
  private:
-  std::vector<std::uint64_t> seen_;
+  std::vector<std::uint64_t> seen_;  // a bit for each
+  std::vector<std::byte> codes_;     // of a Block
 };
 
 /// Whole-number findings; merged in any order.
@@ -376,8 +377,8 @@ class Inspection {
     for (const int bits : {10, 12}) {
       const int full = (1 << bits) - 1;
       if (findings_.largest_sample > full) continue;
-      // Nothing to be said to who knows.
-      if (info_.full_scale != full)
+      // Nothing to be said to who has said it.
+      if (options_.shared.full_scale == 0)
         list.push_back(fmt::format(
             "stored with 16 bits, but no value passes {0}, as of {1} bits: --full-scale {0} takes "
             "it so",

@@ -23,6 +23,18 @@ double intersection_over_union(const std::vector<std::uint8_t>& mask,
   return both / either;
 }
 
+/// Whether two ways to write a command give the same bytes of a result, and some.
+bool same_result(const TempDir& dir, const std::vector<std::string>& bare,
+                 const std::vector<std::string>& full, const std::string& result) {
+  for (const auto& [words, folder] : {std::pair{&bare, "bare"}, {&full, "full"}}) {
+    auto typed = with(*words, {"-o", folder, "--summary", "json"});
+    if (words->front() != "split") typed = with(typed, {"--figures", "none"});
+    summary_of(run_tool(dir, typed));
+  }
+  const std::string written = text_of_file(dir / ("bare/" + result));
+  return !written.empty() && written == text_of_file(dir / ("full/" + result));
+}
+
 }  // namespace
 
 TEST_CASE("what like prints selects the same with --where", "[cli][mask][like]") {
@@ -283,15 +295,8 @@ TEST_CASE("classes of a map stand for a mask", "[cli][within]") {
 TEST_CASE("with --space its channels may be named without it", "[cli][mask]") {
   const TempDir dir;
   copy_demo(dir, "panel-b.png");
-  const auto same = [&](std::vector<std::string> bare, std::vector<std::string> full,
-                        const std::string& result) {
-    for (const auto& [words, folder] : {std::pair{&bare, "bare"}, {&full, "full"}}) {
-      words->insert(words->end(), {"-o", folder, "--summary", "json"});
-      if (words->front() != "split") words->insert(words->end(), {"--figures", "none"});
-      summary_of(run_tool(dir, *words));
-    }
-    return text_of_file(dir / ("bare/" + result)) == text_of_file(dir / ("full/" + result));
-  };
+  const auto same = [&](const std::vector<std::string>& bare, const std::vector<std::string>& full,
+                        const std::string& result) { return same_result(dir, bare, full, result); };
   CHECK(same({"mask", "panel-b.png", "--space", "hsv", "--where", "h in 350..20 and s >= 40"},
              {"mask", "panel-b.png", "--where", "hsv.h in 350..20 and hsv.s >= 40"},
              "panel-b.mask.png"));
@@ -312,15 +317,9 @@ TEST_CASE("with --space its channels are meant where none are named", "[cli][usa
   for (const char* name :
        {"panel-a.png", "panel-b.png", "panel-a.reference.png", "panel-a.samples.geojson"})
     copy_demo(dir, name);
-  const auto same = [&](std::vector<std::string> words, const std::string& option,
+  const auto same = [&](const std::vector<std::string>& words, const std::string& option,
                         const std::string& result) {
-    for (const std::string& named : {std::string("--space"), option}) {
-      auto typed = with(words, {named, "hsv", "-o", named.substr(2), "--summary", "json"});
-      if (words.front() != "split") typed = with(typed, {"--figures", "none"});
-      summary_of(run_tool(dir, typed));
-    }
-    const std::string bare = text_of_file(dir / ("space/" + result));
-    return !bare.empty() && bare == text_of_file(dir / (option.substr(2) + "/" + result));
+    return same_result(dir, with(words, {"--space", "hsv"}), with(words, {option, "hsv"}), result);
   };
   const std::string picture = "panel-b.png", samples = "panel-a.samples.geojson";
   CHECK(same({"histogram", picture}, "--channels", "panel-b.histogram.csv"));

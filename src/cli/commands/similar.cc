@@ -55,10 +55,9 @@ void read_kind(const po::variables_map& given, SimilarOptions& options) {
         channels_in("--channels", given["channels"].as<std::string>(), options.shared);
     return;
   }
-  const Space* const named = options.shared.names.bare_space;
-  options.space = given.count("cube") || !named
-                      ? &three_channel_space("--cube", text_of(given, "cube", "oklab"))
-                      : &three_channel_space("--space", std::string(named->id));
+  const char* const names_it = given.count("space") && !given.count("cube") ? "space" : "cube";
+  options.space =
+      &three_channel_space("--" + std::string(names_it), text_of(given, names_it, "oklab"));
 }
 
 Json do_similar(const po::variables_map& given, const SharedOptions& shared,
