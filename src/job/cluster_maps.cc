@@ -9,6 +9,7 @@
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
+#include "core/palette/stored_palette.h"
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
 #include "io/model_file.h"
@@ -25,6 +26,12 @@ PictureSpec plane_spec(const RasterShape& shape, SampleType sample) {
   PictureSpec spec;
   spec.shape = {shape.width, shape.height, 1, sample};
   return spec;
+}
+
+std::vector<Color> parsed(const std::vector<std::string>& colors) {
+  std::vector<Color> out;
+  for (const std::string& color : colors) out.push_back(css_color(color));
+  return out;
 }
 
 struct MapBand {
@@ -49,19 +56,14 @@ class MapJob {
         plan_(info(), model().features, model().divisors, options.hue_floor),
         preview_(info(), previews),
         recolored_preview_(empty_preview(info().shape, previews)),
-        colors_(map_colors(model())) {
+        colors_(map_colors(model())),
+        stored_colors_(parsed(colors_)) {
     for (const Grouping& grouping : groupings) {
       classifiers_.push_back(make_classifier(grouping.model));
       lone_.emplace_back(info().shape.width);
       if (previews && groupings.size() > 1)
         choice_previews_.emplace_back(
             ThumbnailSums(info().shape.width, info().shape.height, kChoiceSize, kChoiceSize));
-    }
-    bytes_of_class_.assign(4, std::byte{0});  // without a class: black, and transparent
-    for (const std::string& color : colors_) {
-      for (const double value : css_color(color).in(spaces::kSrgb))
-        bytes_of_class_.push_back(static_cast<std::byte>(std::lround(value)));
-      bytes_of_class_.push_back(std::byte{255});
     }
     open_files(files);
   }
@@ -97,7 +99,7 @@ class MapJob {
       files_.push_back(create_picture(path, spec));
       const RowSource& rows = *picture_.file.rows;
       buffers_.emplace_back(bands_under_way(road_for(picture_, options_, context_)),
-                            rows_per_band(rows.shape(), 0) * spec.shape.row_bytes() + 1);
+                            rows_per_band(rows.shape(), 0) * spec.shape.row_bytes());
       return files_.size() - 1;
     };
     if (!files.classes.empty())
@@ -202,13 +204,9 @@ class MapJob {
         std::memcpy(bytes.data(), labels.data(), pixels_);
       }
       if (!job_->recolored_) return;
-      const std::size_t channels = job_->recolored_channels_;
-      // Four bytes are written for each pixel, the last of which the next pixel writes over.
-      auto& bytes = room_for(*job_->recolored_, pixels_ * channels + 1);
-      std::byte* to = bytes.data();
-      for (std::size_t i = 0; i < pixels_; ++i, to += channels)
-        std::memcpy(to, job_->bytes_of_class_.data() + 4 * std::size_t{labels[i]}, 4);
-      bytes.pop_back();
+      const std::uint32_t channels = job_->recolored_channels_;
+      auto& bytes = room_for(*job_->recolored_, pixels_ * channels);
+      job_->stored_colors_.paint(labels.data(), pixels_, channels, bytes.data());
     }
 
     void write_probabilities(const Block& block, std::size_t at) {
@@ -279,13 +277,13 @@ class MapJob {
   Tallies<ThumbnailSums> recolored_preview_;
   std::deque<Tallies<ThumbnailSums>> choice_previews_;
   std::vector<std::string> colors_;
-  std::vector<std::byte> bytes_of_class_;  // red, green, blue, alpha; without a class first
+  StoredPalette stored_colors_;
   std::vector<std::unique_ptr<Classifier>> classifiers_;
   std::vector<LonePixels> lone_;
   std::vector<std::unique_ptr<PictureWriter>> files_;
   std::deque<RowBuffers> buffers_;                                              // of each file
   std::optional<std::size_t> map_, recolored_, certainty_, first_probability_;  // places in files_
-  std::size_t recolored_channels_ = 3;
+  std::uint32_t recolored_channels_ = 3;
   SampleType probability_sample_ = SampleType::kU16;
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;

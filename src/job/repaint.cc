@@ -2,13 +2,12 @@
 
 #include <algorithm>
 #include <array>
-#include <cmath>
-#include <cstring>
 #include <memory>
 
 #include "core/color/channel_plan.h"
 #include "core/palette/block_painter.h"
 #include "core/palette/error_diffusion.h"
+#include "core/palette/stored_palette.h"
 #include "io/picture_writer.h"
 #include "job/preview.h"
 
@@ -69,16 +68,11 @@ class RepaintJob {
         repainted_preview_(picture.shape().width, repaint.previews ? picture.shape().height : 1,
                            kPreviewWidth, kPreviewHeight),
         painted_(3),
+        stored_colors_(repaint.palette),
         error_(repaint.palette),
         errors_(kBlockPixels + kPlanePadding),
         tally_(repaint.palette.size()) {
-    for (const Color& color : repaint.palette) {
-      srgb_.push_back(color.in(spaces::kSrgb));
-      auto& bytes = bytes_.emplace_back();
-      for (std::size_t c = 0; c < 3; ++c)
-        bytes[c] = static_cast<std::byte>(std::lround(std::clamp(srgb_.back()[c], 0.0, 255.0)));
-      bytes[3] = std::byte{255};
-    }
+    for (const Color& color : repaint.palette) srgb_.push_back(color.in(spaces::kSrgb));
     spec_.carried = picture.file.facts.carried;
     if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec_);
     if (!repaint.dither && ColorMemo::pays(picture.file.info))
@@ -179,19 +173,9 @@ class RepaintJob {
   void encode(RepaintBand& band) const {
     if (!file_) return;
     std::vector<std::byte> samples(std::size_t{band.rows} * spec_.shape.row_bytes());
-    if (spec_.alpha) {
-      put_colors<4>(band, samples.data());
-    } else {
-      put_colors<3>(band, samples.data());
-    }
+    stored_colors_.paint(band.numbers.data(), std::size_t{band.rows} * width(),
+                         spec_.shape.channels, samples.data());
     band.encoded = file_->encode(band.first_row, band.rows, std::move(samples));
-  }
-
-  template <std::size_t kChannels>
-  void put_colors(const RepaintBand& band, std::byte* samples) const {
-    const std::size_t pixels = std::size_t{band.rows} * width();
-    for (std::size_t i = 0; i < pixels; ++i)
-      std::memcpy(samples + i * kChannels, bytes_[band.numbers[i]].data(), kChannels);
   }
 
   void dither(RepaintBand& band) {
@@ -251,7 +235,7 @@ class RepaintJob {
   ThumbnailSums repainted_preview_;
   PlaneBuffer painted_;
   std::vector<std::array<double, 3>> srgb_;
-  std::vector<std::array<std::byte, 4>> bytes_ = std::vector<std::array<std::byte, 4>>(1);
+  StoredPalette stored_colors_;
   PaintError error_;           // of bands that are dithered
   std::vector<float> errors_;  // likewise
   std::unique_ptr<PictureWriter> file_;
