@@ -1,9 +1,10 @@
 #!/usr/bin/env bash
 # Installs what is needed, builds with warnings as errors, and runs everything that must pass: the
-# format check, the unit and program tests of the release build, and the unit tests under the
-# address and undefined-behavior sanitizers. The last line counts.
+# format check, the unit and program tests of the release build, and under the address and
+# undefined-behavior sanitizers the unit tests and every command over every kind of picture. The last
+# line counts.
 #
-#   --thorough   run the program tests under the sanitizers too, which doubles the time
+#   --thorough   run all program tests under the sanitizers, which doubles the time
 set -uo pipefail
 cd "$(dirname "$0")/.."
 ./scripts/install-packages.sh || exit 1
@@ -35,23 +36,25 @@ run_ctest() {  # run_ctest PRESET [ARGUMENT...]: adds ctest's own counts
   fi
   rm -f "$log"
 }
-build() {  # build PRESET [TARGET]
+build() {  # build PRESET TARGET...
   ./scripts/configure.sh "$1" -DCHALCEDONY_TESTS=ON -DCHALCEDONY_WERROR=ON &&
-    cmake --build --preset "$1" ${2:+--target "$2"}
+    cmake --build --preset "$1" --target "${@:2}"
 }
 
 count "format" ./scripts/check-format.sh
-count "release build" build release
+count "release build" build release all
 run_ctest release
 count "package" ./scripts/check-package.sh
 count "shards" ./scripts/check-shards.sh
-sanitized=unit_tests
-[ "${1:-}" = --thorough ] && sanitized=all
-count "sanitizer build" build asan-ubsan "$sanitized"
+sanitized=(unit_tests chalcedony_program)
+[ "${1:-}" = --thorough ] && sanitized=(all)
+count "sanitizer build" build asan-ubsan "${sanitized[@]}"
 # Left out here: what repeats paths that other tests take, and takes minutes without optimization;
 # and tests whose program is not built.
 run_ctest asan-ubsan -E \
   'NOT_BUILT|decode_srgb follows|every instruction set|found again|come back exactly|every field of|demo tells|help of every|commands of the README|no two main colors|every file includes'
+# The tests are those of the release build, the program that they run is not.
+CHALCEDONY_PROGRAM=$PWD/build/asan-ubsan/src/cli/chalcedony run_ctest release -R '^every kind of picture'
 
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

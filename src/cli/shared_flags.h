@@ -42,11 +42,7 @@ std::vector<std::string> texts_of(const po::variables_map& given, const char* na
 /// Errors    UsageError that names the option
 template <class Read>
 auto read_option(const std::string& option, const Read& read) {
-  try {
-    return read();
-  } catch (const UsageError& error) {
-    throw at_place(error, option);
-  }
+  return errors_at<UsageError>(option, read);
 }
 
 /// The one channel of an option.

@@ -64,6 +64,16 @@ SomeError at_place(const SomeError& error, const std::string& place) {
   return error.place().empty() ? SomeError(error.problem(), error.remedy(), place) : error;
 }
 
+/// What work() returns; an error of it gets the place, unless it names one already.
+template <class SomeError = InputError, class Work>
+auto errors_at(const std::string& place, const Work& work) {
+  try {
+    return work();
+  } catch (const SomeError& error) {
+    throw at_place(error, place);
+  }
+}
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_ERROR_H_

@@ -100,11 +100,7 @@ CurveSet parse_curves(std::string_view text) {
 }
 
 CurveSet read_curves(const std::filesystem::path& path) {
-  try {
-    return parse_curves(read_text_file(path));
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  return errors_at(path.string(), [&] { return parse_curves(read_text_file(path)); });
 }
 
 }  // namespace chalcedony

@@ -120,13 +120,10 @@ LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixel
   ReadOptions options;
   options.palette_indices = true;
   options.max_pixels = max_pixels;
-  try {
-    LabelFile labels = label_file_of(open_picture(path, options));
-    labels.path = path;
-    return labels;
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  LabelFile labels =
+      errors_at(path.string(), [&] { return label_file_of(open_picture(path, options)); });
+  labels.path = path;
+  return labels;
 }
 
 LabelRows::LabelRows(LabelFile& file) : file_(file), left_(file.rows->shape().height) {}

@@ -204,11 +204,7 @@ void write_model(const std::filesystem::path& path, const Model& model) {
 
 Model read_model(const std::filesystem::path& path) {
   const std::string text = read_text_file(path);
-  try {
-    return parse_model(text);
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  return errors_at(path.string(), [&] { return parse_model(text); });
 }
 
 std::vector<LegendEntry> legend_of(const Model& model) {

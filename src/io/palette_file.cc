@@ -118,11 +118,7 @@ std::vector<Color> parse_palette_colors(std::string_view text) {
 
 std::vector<Color> read_palette_colors(const std::filesystem::path& path) {
   const std::string text = read_text_file(path);
-  try {
-    return parse_palette_colors(text);
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  return errors_at(path.string(), [&] { return parse_palette_colors(text); });
 }
 
 void write_palette_table(const std::filesystem::path& path, const Palette& palette) {

@@ -49,11 +49,7 @@ class NamedRows : public RowSource {
   const RasterShape& shape() const override { return rows_->shape(); }
   void rewind() override { rows_->rewind(); }
   void read_rows(std::uint32_t count, std::byte* rows) override {
-    try {
-      rows_->read_rows(count, rows);
-    } catch (const InputError& error) {
-      throw at_place(error, name_);
-    }
+    errors_at(name_, [&] { rows_->read_rows(count, rows); });
   }
 
  private:
@@ -141,7 +137,7 @@ void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& op
 }
 
 PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& options) {
-  try {
+  return errors_at(path.string(), [&] {
     PictureFile file = opener_for(first_bytes(path))(path, options);
     file.path = path;
     const bool is_color = file.facts.legend.empty() && !options.palette_indices;
@@ -160,9 +156,7 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
     }
     file.rows = std::make_unique<NamedRows>(std::move(file.rows), path.string());
     return file;
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  });
 }
 
 }  // namespace chalcedony

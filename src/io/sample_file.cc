@@ -150,11 +150,7 @@ SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_
 SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
                        std::uint32_t height) {
   const std::string text = read_text_file(path);
-  try {
-    return parse_samples(text, width, height);
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  return errors_at(path.string(), [&] { return parse_samples(text, width, height); });
 }
 
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height) {

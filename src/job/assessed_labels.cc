@@ -40,11 +40,8 @@ AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& cont
     name_by_color(legends_[2], legends_[1]);
   }
   rows_ = SideBySide::of_labels(std::move(sources_));
-  try {
-    if (options.shared.region) region_ = options.shared.region->in(width_, height);
-  } catch (const InputError& error) {
-    throw at_place(error, map.string());
-  }
+  if (options.shared.region)
+    region_ = errors_at(map.string(), [&] { return options.shared.region->in(width_, height); });
   if (options.shared.within) within_ = mask_within(options.shared, width_, height, context);
   if (options.model) leave_out_training(options);
   everywhere_ = !region_ && !within_ && !training_;
@@ -66,12 +63,8 @@ void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pi
 void AssessedLabels::add_samples(const std::filesystem::path& path, const Context& context) {
   const RasterShape shape = sources_.front()->shape();
   const SampleSet samples = read_samples(path, shape.width, shape.height);
-  std::vector<SampleRun> runs;
-  try {
-    runs = sample_runs(samples, shape.width, shape.height);
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  const std::vector<SampleRun> runs =
+      errors_at(path.string(), [&] { return sample_runs(samples, shape.width, shape.height); });
   if (const std::uint64_t shared = shared_pixels(runs); shared > 0)
     context.warn(path.string() + ": " + std::to_string(shared) +
                  " pixels belong to samples of two classes and are not assessed");

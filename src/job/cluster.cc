@@ -77,11 +77,7 @@ class ClusterJob {
       CountedPicture picture = open_counted(input, options_.shared, context_);
       const bool alone = options_.shared.inputs.size() == 1;
       if (alone) keep_rows(picture);
-      try {
-        colors_.add(picture, options_.shared, context_);
-      } catch (const InputError& error) {
-        throw error.place().empty() ? at_place(error, input.string()) : error;
-      }
+      errors_at(input.string(), [&] { colors_.add(picture, options_.shared, context_); });
       if (alone) only_picture_.emplace(std::move(picture));
     }
     colors_.finish();

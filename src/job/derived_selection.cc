@@ -95,23 +95,20 @@ std::string ellipsoid_text(const std::vector<Channel>& channels, const LikeEllip
 DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like,
                                 const SharedOptions& options, const Context& context) {
   const RasterShape& shape = picture.shape();
+  const std::string path = picture.file.path.string();
   SampleSet samples;
   samples.classes = {{"like", ""}, {"unlike", ""}};
   for (const std::string& text : like.like) add_places(text, 0, shape.width, shape.height, samples);
   for (const std::string& text : like.unlike)
     add_places(text, 1, shape.width, shape.height, samples);
-  std::vector<SampleRun> runs;
-  try {
-    runs = sample_runs(samples, shape.width, shape.height);
-  } catch (const InputError& error) {
-    throw at_place(error, picture.file.path.string());
-  }
+  const std::vector<SampleRun> runs =
+      errors_at(path, [&] { return sample_runs(samples, shape.width, shape.height); });
   const std::vector<Channel> channels =
       like.channels.empty() ? channels_of(spaces::kLab) : like.channels;
-  const auto [on, off] = sample_values(picture, runs, channels, options, context);
+  const auto [on, off] =
+      errors_at(path, [&] { return sample_values(picture, runs, channels, options, context); });
   if (on[0].empty())
-    throw InputError("no pixel of the samples counts", "choose other places for --like",
-                     picture.file.path.string());
+    throw InputError("no pixel of the samples counts", "choose other places for --like", path);
   DerivedSelection out;
   double kept = 0, passed = 0;
   if (like.by == LikeBy::kRanges) {

@@ -23,7 +23,8 @@ namespace {
 struct DiffedPicture {
   DiffedPicture(CountedPicture opened, const Space& space, bool with_preview)
       : picture(std::move(opened)),
-        plan(picture.file.info, channels_of(space)),
+        plan(errors_at(picture.file.path.string(),
+                       [&] { return ChannelPlan(picture.file.info, channels_of(space)); })),
         preview(picture.file.info, with_preview) {}
 
   CountedPicture picture;

@@ -142,7 +142,8 @@ Model empty_model(const char* method, const GroupingFrame& frame) {
 
 /// The same with a name for every entry.
 Model with_entries_apart(Model model) {
-  for (std::size_t e = 0; e < model.classes.size(); ++e) model.classes[e].name = std::to_string(e);
+  for (std::size_t e = 0; e < model.classes.size(); ++e)
+    model.classes[e].name = std::to_string(e + 1);
   return model;
 }
 

@@ -38,11 +38,9 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
     context.warn(path.string() + ": " + warning);
   const RasterShape& shape = picture.shape();
   picture.counting.count_transparent = options.count_transparent;
-  try {
-    if (options.region) picture.counting.region = options.region->in(shape.width, shape.height);
-  } catch (const InputError& error) {
-    throw at_place(error, path.string());
-  }
+  if (options.region)
+    picture.counting.region =
+        errors_at(path.string(), [&] { return options.region->in(shape.width, shape.height); });
   if (options.within) {
     picture.counting.within =
         std::make_shared<const Mask>(mask_within(options, shape.width, shape.height, context));

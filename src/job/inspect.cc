@@ -176,11 +176,8 @@ class Inspection {
   }
 
   void set_up_values(const Region& region) {
-    try {
-      values_at_ = region.in(info_.shape.width, info_.shape.height);
-    } catch (const InputError& error) {
-      throw at_place(error, picture_.file.path.string());
-    }
+    values_at_ = errors_at(picture_.file.path.string(),
+                           [&] { return region.in(info_.shape.width, info_.shape.height); });
     if (values_at_.width > kMostValues || values_at_.height > kMostValues)
       throw InputError(fmt::format("--values {} is {}x{} pixels, more than can be read",
                                    region.text, values_at_.width, values_at_.height),

@@ -57,11 +57,7 @@ LightField fitted_field(CountedPicture& picture, const SharedOptions& options,
     };
   });
   picture.file.rows->rewind();
-  try {
-    return sums.field();
-  } catch (const InputError& error) {
-    throw at_place(error, picture.file.path.string());
-  }
+  return errors_at(picture.file.path.string(), [&] { return sums.field(); });
 }
 
 }  // namespace

@@ -58,14 +58,11 @@ class PaletteJob {
       if (preview.wanted()) thumbnail = preview.thumbnail();
     }
     colors.finish();
-    Palette palette;
-    try {
-      palette = options_.unique
-                    ? unique_colors(colors, kMostUniqueColors)
-                    : main_colors(colors, options_.colors, options_.apart, options_.shared);
-    } catch (const InputError& error) {
-      throw at_place(error, input.string());
-    }
+    const Palette palette = errors_at(input.string(), [&] {
+      return options_.unique
+                 ? unique_colors(colors, kMostUniqueColors)
+                 : main_colors(colors, options_.colors, options_.apart, options_.shared);
+    });
     write(input, palette);
     if (thumbnail) {
       Plot plot(format_);

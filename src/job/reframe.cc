@@ -47,12 +47,8 @@ Reframed open_for_reframing(const std::filesystem::path& input, const ReframeOpt
 
 void crop(Reframed& picture, const Region& region, const std::filesystem::path& input) {
   const RasterShape& shape = picture.info.shape;
-  PixelRect rect;
-  try {
-    rect = region.in(shape.width, shape.height);
-  } catch (const InputError& error) {
-    throw at_place(error, input.string());
-  }
+  const PixelRect rect =
+      errors_at(input.string(), [&] { return region.in(shape.width, shape.height); });
   picture.rows = std::make_unique<CroppedRows>(std::move(picture.rows), rect);
   picture.info.shape = picture.rows->shape();
   picture.carried = reframed(picture.carried, 1, 1);

@@ -79,12 +79,8 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
 
 std::vector<SampleRun> runs_of(const NamedSamples& named, const RasterShape& shape,
                                const Context& context) {
-  std::vector<SampleRun> runs;
-  try {
-    runs = sample_runs(named.samples, shape.width, shape.height);
-  } catch (const InputError& error) {
-    throw at_place(error, named.from);
-  }
+  std::vector<SampleRun> runs =
+      errors_at(named.from, [&] { return sample_runs(named.samples, shape.width, shape.height); });
   for (const SharedPixels& shared : pixels_shared_by_pairs(runs))
     context.warn(named.from + ": " + std::to_string(shared.pixels) +
                  (shared.pixels == 1 ? " pixel belongs" : " pixels belong") +

@@ -23,6 +23,46 @@ struct Ranked {
   Thumbnail thumbnail;
 };
 
+/// The inputs of a summary with the pictures that stand for them, the most alike first.
+std::vector<Ranked> in_order(const Json& inputs,
+                             std::map<std::filesystem::path, Thumbnail>& shown) {
+  std::vector<Ranked> ranked;
+  for (const Json& one : inputs) {
+    const std::filesystem::path input = one["file"].get<std::string>();
+    ranked.push_back({input, one["distance"].get<double>(), std::move(shown[input])});
+  }
+  std::stable_sort(ranked.begin(), ranked.end(),
+                   [](const Ranked& a, const Ranked& b) { return a.distance < b.distance; });
+  return ranked;
+}
+
+Json ranking_json(const std::vector<Ranked>& ranked) {
+  Json json = Json::array();
+  for (std::size_t r = 0; r < ranked.size(); ++r)
+    json.push_back(
+        {{"rank", r + 1}, {"file", ranked[r].path.string()}, {"distance", ranked[r].distance}});
+  return json;
+}
+
+void write_ranking(const std::filesystem::path& path, const std::vector<Ranked>& ranked) {
+  CsvTable table({"rank", "picture", "distance"});
+  for (std::size_t r = 0; r < ranked.size(); ++r)
+    table.add({std::uint64_t{r + 1}, ranked[r].path.string(), ranked[r].distance});
+  table.write(path);
+}
+
+void add_ranking(Plot& plot, const std::filesystem::path& path, const SimilarOptions& options,
+                 const Thumbnail& query, const std::vector<Ranked>& ranked) {
+  const std::string name = options.query.filename().string();
+  std::vector<SheetCell> cells{{"query: " + name, query}};
+  for (std::size_t r = 0; r < std::min(kMostRanksShown, ranked.size()); ++r)
+    cells.push_back({fmt::format("{}. {}  {:.3f}", r + 1, ranked[r].path.filename().string(),
+                                 ranked[r].distance),
+                     ranked[r].thumbnail});
+  add_sheet(plot, path, "Pictures like " + name,
+            "in order of their distance, " + options.distance_name, cells);
+}
+
 }  // namespace
 
 const std::vector<ResultKind>& similar_results() {
@@ -56,32 +96,14 @@ Json run_similar(const SimilarOptions& options, const Context& context) {
     shown[input] = std::move(thumbnail);
     return Json{{"file", input.string()}, {"distance", distance}};
   });
-  std::vector<Ranked> ranked;
-  for (const Json& one : summary["inputs"]) {
-    const std::filesystem::path input = one["file"].get<std::string>();
-    ranked.push_back({input, one["distance"].get<double>(), shown[input]});
-  }
-  std::stable_sort(ranked.begin(), ranked.end(),
-                   [](const Ranked& a, const Ranked& b) { return a.distance < b.distance; });
-  summary["ranking"] = Json::array();
-  CsvTable table({"rank", "picture", "distance"});
-  for (std::size_t r = 0; r < ranked.size(); ++r) {
-    summary["ranking"].push_back(
-        {{"rank", r + 1}, {"file", ranked[r].path.string()}, {"distance", ranked[r].distance}});
-    table.add({std::uint64_t{r + 1}, ranked[r].path.string(), ranked[r].distance});
-  }
-  if (results.wants("ranking")) table.write(results.path("similar.csv"));
-  if (figure && !ranked.empty()) {
-    const FigureFormat format = options.shared.figures.value_or(FigureFormat::kPng);
-    std::vector<SheetCell> cells{{"query: " + options.query.filename().string(), query_thumbnail}};
-    for (std::size_t r = 0; r < std::min(kMostRanksShown, ranked.size()); ++r)
-      cells.push_back({fmt::format("{}. {}  {:.3f}", r + 1, ranked[r].path.filename().string(),
-                                   ranked[r].distance),
-                       ranked[r].thumbnail});
-    Plot plot(format);
-    add_sheet(plot, results.path("similar.figure." + extension_of(format)),
-              "Pictures like " + options.query.filename().string(),
-              "in order of their distance, " + options.distance_name, cells);
+  const std::vector<Ranked> ranked = in_order(summary["inputs"], shown);
+  summary["ranking"] = ranking_json(ranked);
+  if (!ranked.empty() && results.wants("ranking"))
+    write_ranking(results.path("similar.csv"), ranked);
+  if (!ranked.empty() && figure) {
+    Plot plot(options.shared.figures.value_or(FigureFormat::kPng));
+    add_ranking(plot, results.path("similar.figure." + extension_of(plot.format())), options,
+                query_thumbnail, ranked);
     draw_figures(plot, context);
   }
   results.report(summary);

@@ -117,7 +117,8 @@ class Training {
     std::vector<std::size_t> class_of;
     for (const SampleClass& c : named.samples.classes) class_of.push_back(class_index(c));
     Preview preview(picture.file.info, format_ != FigureFormat::kNone);
-    const SamplePixels::Added added = pixels_.add(picture, runs, class_of, preview, context_);
+    const SamplePixels::Added added = errors_at(
+        input.string(), [&] { return pixels_.add(picture, runs, class_of, preview, context_); });
     const RasterShape& shape = picture.shape();
     frame_.trained_on.push_back({picture.name(), shape.width, shape.height, named.samples,
                                  shape.channels, depth_of(picture.file.info)});

@@ -6,6 +6,7 @@
 #include <regex>
 
 #include "tests/support/outcome.h"
+#include "tests/support/panes.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
 
@@ -44,15 +45,11 @@ void write_pictures(const TempDir& dir) {
 }
 
 /// Every file below a folder; in journals without the times of the pictures.
-std::map<std::string, std::string> contents_of(const std::filesystem::path& folder) {
-  std::map<std::string, std::string> contents;
-  for (const auto& entry : std::filesystem::recursive_directory_iterator(folder)) {
-    if (!entry.is_regular_file()) continue;
-    std::string text = text_of_file(entry.path());
-    if (entry.path().extension() == ".jsonl")
+std::map<std::string, std::string> timeless_contents_of(const std::filesystem::path& folder) {
+  std::map<std::string, std::string> contents = contents_of(folder);
+  for (auto& [name, text] : contents)
+    if (std::filesystem::path(name).extension() == ".jsonl")
       text = std::regex_replace(text, std::regex("\"modified\":[0-9]+"), "");
-    contents[entry.path().lexically_relative(folder).string()] = std::move(text);
-  }
   return contents;
 }
 
@@ -78,7 +75,7 @@ TEST_CASE("a recipe in shards is one run of it, byte by byte", "[cli][run][shard
   const json gathered = summary_of(run_tool(dir, gather));
   CHECK(gathered["runs"] ==
         json::array({{{"command", "run"}, {"shards", 7}, {"pictures", 6}, {"failed", 1}}}));
-  const auto one = contents_of(dir / "one"), all = contents_of(dir / "all");
+  const auto one = timeless_contents_of(dir / "one"), all = timeless_contents_of(dir / "all");
   CHECK(one.count("clean/q.classes.tidy.png") == 1);
   CHECK(one.count("map/failures.csv") == 1);
   for (const auto& [name, text] : one) {
@@ -89,7 +86,7 @@ TEST_CASE("a recipe in shards is one run of it, byte by byte", "[cli][run][shard
   CHECK(all.size() == one.size());
   // It can be resumed as one run, and run again from its record.
   CHECK_THAT(in("all", {"--resume"}).err, !Catch::Contains("other options"));
-  CHECK(contents_of(dir / "all") == one);
+  CHECK(timeless_contents_of(dir / "all") == one);
   CHECK(run_tool(dir, {"run", "all/how.json", "-o", "again", "-q"}).exit_code == 1);
   CHECK(text_of_file(dir / "again/clean/q.classes.tidy.png") == one.at("clean/q.classes.tidy.png"));
 }

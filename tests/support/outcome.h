@@ -46,6 +46,13 @@ inline std::vector<std::string> lines_of(const std::filesystem::path& path) {
   return lines;
 }
 
+/// The lines of a journal, each of which is JSON.
+inline nlohmann::json lines_as_json(const std::filesystem::path& path) {
+  auto lines = nlohmann::json::array();
+  for (const std::string& line : lines_of(path)) lines.push_back(nlohmann::json::parse(line));
+  return lines;
+}
+
 /// The fields of a line without quoted ones.
 inline std::vector<std::string> split(const std::string& line, char at) {
   std::istringstream stream(line);

@@ -6,10 +6,17 @@
 #include <unistd.h>
 
 #include <csignal>
+#include <cstdlib>
 #include <stdexcept>
 
 namespace chalcedony::test {
 namespace {
+
+/// The built program, or another build of it that the environment names.
+const char* program() {
+  const char* const other = std::getenv("CHALCEDONY_PROGRAM");
+  return other ? other : CHALCEDONY_PROGRAM;
+}
 
 [[noreturn]] void become_tool(const TempDir& dir, const std::vector<std::string>& arguments,
                               const ToolSettings& settings, const char* out, const char* err) {
@@ -24,10 +31,10 @@ namespace {
     ::setrlimit(RLIMIT_FSIZE, &limit);
   }
   if (!settings.path.empty()) ::setenv("PATH", settings.path.c_str(), 1);
-  std::vector<char*> argv{const_cast<char*>(CHALCEDONY_PROGRAM)};
+  std::vector<char*> argv{const_cast<char*>(program())};
   for (const std::string& argument : arguments) argv.push_back(const_cast<char*>(argument.c_str()));
   argv.push_back(nullptr);
-  ::execv(CHALCEDONY_PROGRAM, argv.data());
+  ::execv(program(), argv.data());
   ::_exit(127);
 }
 

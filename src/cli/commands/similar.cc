@@ -86,6 +86,7 @@ Json do_similar(const po::variables_map& given, const SharedOptions& shared,
 }
 
 void print_similar(const Json& summary, std::ostream& out) {
+  if (summary["ranking"].empty()) return;
   out << fmt::format("like {}, by {}\n", summary["query"].get<std::string>(),
                      summary["distance"].get<std::string>());
   TextTable table({"picture", "distance"});

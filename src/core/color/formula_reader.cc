@@ -119,17 +119,30 @@ FormulaPointer FormulaReader::constant() {
   return formula;
 }
 
+/// Behind the digits, the point with its digits and the power of ten that come next.
+std::size_t FormulaReader::end_of_number() const {
+  const auto behind_digits = [&](std::size_t i) {
+    while (i < text_.size() && std::isdigit(static_cast<unsigned char>(text_[i]))) ++i;
+    return i;
+  };
+  const auto is_one_of = [&](std::size_t i, std::string_view these) {
+    return i < text_.size() && these.find(text_[i]) != std::string_view::npos;
+  };
+  std::size_t end = behind_digits(at_);
+  if (is_one_of(end, ".")) {
+    const std::size_t digits = end + 1;
+    if (behind_digits(digits) > digits) end = behind_digits(digits);
+  }
+  if (end > at_ && is_one_of(end, "eE")) {
+    const std::size_t digits = is_one_of(end + 1, "+-") ? end + 2 : end + 1;
+    if (behind_digits(digits) > digits) end = behind_digits(digits);
+  }
+  return end;
+}
+
 double FormulaReader::unsigned_number(const std::string& expected) {
   skip_space();
-  std::size_t end = at_;
-  const auto digit = [&](std::size_t i) {
-    return i < text_.size() && std::isdigit(static_cast<unsigned char>(text_[i]));
-  };
-  while (digit(end)) ++end;
-  if (end < text_.size() && text_[end] == '.' && digit(end + 1)) {
-    ++end;
-    while (digit(end)) ++end;
-  }
+  const std::size_t end = end_of_number();
   double value = 0;
   const auto result = std::from_chars(text_.data() + at_, text_.data() + end, value);
   if (end == at_ || result.ec != std::errc()) fail(expected);

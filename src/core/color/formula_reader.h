@@ -32,7 +32,8 @@ class FormulaReader {
   bool take(std::string_view token);
   bool take_word(std::string_view word);
   void expect(std::string_view token);
-  /// A number, with a sign or not. It ends before `..`, so `200..260` holds two.
+  /// A number, with a sign or not, as in `-3`, `0.25` or `2.5e-4`. It ends before `..`, so
+  /// `200..260` holds two.
   double number();
   /// Room for one more level of brackets and the like.
   void deeper();
@@ -48,6 +49,7 @@ class FormulaReader {
   std::unique_ptr<Formula> factor();
   std::unique_ptr<Formula> constant();
   std::unique_ptr<Formula> channel();
+  std::size_t end_of_number() const;
   double unsigned_number(const std::string& expected);
   std::string_view longest_known(std::string_view word) const;
 

@@ -65,7 +65,10 @@ TEST_CASE("selections take what they say", "[core][select]") {
       {"file.2 != 0 and file.0 = 0", {0, 1, 0, 0, 0, 0}},
       {"lab.a > 60 or lab.b < -60", {1, 1, 0, 0, 1, 0}},
       {"srgb.r < 255", {0, 1, 1, 1, 0, 1}},
-      {"-srgb.r <= -255", {1, 0, 0, 0, 1, 0}}};
+      {"-srgb.r <= -255", {1, 0, 0, 0, 1, 0}},
+      {"srgb.r > 2.5e2", {1, 0, 0, 0, 1, 0}},
+      {"srgb.r * 1e-3 in 8E-2..1E+2", {1, 0, 1, 0, 1, 0}},
+      {"srgb.r * 1e > 0", {}}};
   for (const Row& row : rows) {
     INFO(row.text);
     if (row.takes.empty()) {

@@ -1,0 +1,188 @@
+// Every command over every kind of picture there is, at the built program: it does its work or says
+// in one line why not, and what it says it wrote is there.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <limits>
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+constexpr std::uint32_t kWidth = 24, kHeight = 16;
+
+/// The samples of four flat parts, each a little uneven; `alpha` has holes.
+std::vector<double> shares_of_full(std::uint32_t width, std::uint32_t height,
+                                   std::uint32_t channels) {
+  const bool alpha = channels == 2 || channels == 4;
+  std::vector<double> samples;
+  for (std::uint32_t y = 0; y < height; ++y)
+    for (std::uint32_t x = 0; x < width; ++x)
+      for (std::uint32_t c = 0; c < channels; ++c) {
+        const std::uint32_t part = 2 * (2 * y / height) + 2 * x / width;
+        if (alpha && c + 1 == channels) {
+          samples.push_back(x == 3 ? 0 : x == 4 ? 0.5 : 1);
+        } else {
+          samples.push_back(((part + 1) * (c + 2) * 37 % 220 + (x * 7 + y * 3 + c) % 9) / 255.0);
+        }
+      }
+  return samples;
+}
+
+template <class Sample>
+std::vector<std::byte> stored(const std::vector<double>& shares, double full) {
+  std::vector<Sample> samples;
+  for (const double share : shares) samples.push_back(static_cast<Sample>(share * full));
+  return bytes_of(samples);
+}
+
+void write_kind(const TempDir& dir, const std::string& name, const PictureSpec& spec) {
+  const RasterShape& shape = spec.shape;
+  const auto shares = shares_of_full(shape.width, shape.height, shape.channels);
+  write_picture(dir / name, spec,
+                shape.sample == SampleType::kU8    ? stored<std::uint8_t>(shares, 255)
+                : shape.sample == SampleType::kU16 ? stored<std::uint16_t>(shares, 65535)
+                                                   : stored<float>(shares, 1));
+}
+
+/// A float picture some of whose pixels are no numbers or far beyond full scale.
+void write_broken_floats(const TempDir& dir, const std::string& name) {
+  std::vector<float> samples;
+  for (const double share : shares_of_full(kWidth, kHeight, 3))
+    samples.push_back(static_cast<float>(share));
+  samples[0] = std::numeric_limits<float>::quiet_NaN();
+  samples[100] = std::numeric_limits<float>::infinity();
+  samples[200] = -1e30f;
+  samples[300] = 1e30f;
+  write_picture(dir / name, spec_of(kWidth, kHeight, 3, SampleType::kF32), bytes_of(samples));
+}
+
+/// The names of the pictures: depth, channels, space, container and size as they come.
+std::vector<std::string> write_all_kinds(const TempDir& dir) {
+  for (const std::uint32_t channels : {1u, 2u, 3u, 4u})
+    for (const SampleType sample : {SampleType::kU8, SampleType::kU16, SampleType::kF32})
+      write_kind(dir,
+                 std::to_string(channels) + "x" + std::to_string(8 * bytes_per_sample(sample)) +
+                     (sample == SampleType::kF32 ? ".tif" : ".png"),
+                 spec_of(kWidth, kHeight, channels, sample));
+  for (const Space* space : {&spaces::kLab, &spaces::kHsv, &spaces::kYcbcr, &spaces::kOklch})
+    for (const SampleType sample : {SampleType::kU8, SampleType::kU16}) {
+      PictureSpec spec = spec_of(kWidth, kHeight, 3, sample);
+      spec.space = space;
+      write_kind(dir,
+                 std::string(space->id) + std::to_string(8 * bytes_per_sample(sample)) + ".png",
+                 spec);
+    }
+  write_kind(dir, "five.tif", spec_of(kWidth, kHeight, 5, SampleType::kU16));
+  write_kind(dir, "photo.jpg", spec_of(kWidth, kHeight, 3));
+  write_kind(dir, "web.webp", spec_of(kWidth, kHeight, 3));
+  write_kind(dir, "pixel.png", spec_of(1, 1, 3));
+  write_kind(dir, "row.png", spec_of(kWidth, 1, 3));
+  write_kind(dir, "column.tif", spec_of(1, kHeight, 4, SampleType::kU16));
+  write_rgb(dir / "flat.png", kWidth, kHeight,
+            std::vector<std::uint8_t>(kWidth * kHeight * 3, 128));
+  write_picture(dir / "clear.png", spec_of(kWidth, kHeight, 4),
+                std::vector<std::byte>(kWidth * kHeight * 4));
+  write_broken_floats(dir, "broken.tif");
+  std::vector<std::string> names;
+  for (const std::string& name : dir.files()) names.push_back(name);
+  return names;
+}
+
+/// Runs a command over a picture, which `PICTURE` stands for among the words. What it says of a
+/// picture names it; of what pictures hold together, it need not.
+void check_run(const TempDir& dir, const std::string& picture, std::vector<std::string> words) {
+  std::replace(words.begin(), words.end(), std::string("PICTURE"), picture);
+  std::string line;
+  for (const std::string& word : words) line += " " + word;
+  INFO(line);
+  const Outcome run = run_tool(dir, with(words, {"-o", "out/", "--summary", "json"}));
+  INFO(run.err);
+  const auto written = [&] {
+    std::vector<std::string> names;
+    for (const std::string& name : dir.files())
+      if (name.rfind("out/", 0) == 0) names.push_back(name);
+    return names;
+  }();
+  if (run.exit_code == 0) {
+    const json done = json::parse(run.out);
+    for (const json& output : done["outputs"]) {
+      INFO(output);
+      CHECK(std::filesystem::file_size(dir / output.get<std::string>()) > 0);
+    }
+  } else {
+    CHECK(run.exit_code == 1);  // the words are right
+    CHECK(std::count(run.err.begin(), run.err.end(), '\n') >= 1);
+    CHECK_THAT(run.err, Catch::Contains("chalcedony: error: " + picture + ": ") ||
+                            Catch::Contains("too few") || Catch::Contains("class 'a'") ||
+                            Catch::Contains("cannot be inverted"));
+    for (const std::string& name : written)
+      CHECK_THAT(name, Catch::EndsWith("how.json") || Catch::EndsWith(".jsonl"));
+  }
+  for (const std::string& name : written) CHECK_THAT(name, !Catch::Contains(".part"));
+  std::filesystem::remove_all(dir / "out");
+}
+
+/// Every line over every picture, in a folder with a model.
+void check_all(const std::vector<std::string>& lines) {
+  const TempDir dir;
+  const std::vector<std::string> pictures = write_all_kinds(dir);
+  CHECK(pictures.size() == 29);
+  CHECK(run_tool(dir, words_of("train 3x8.png --sample a=0,0,12,8 --sample b=12,8,12,8 "
+                               "--figures none --write model -o ./"))
+            .exit_code == 0);
+  for (const std::string& line : lines)
+    for (const std::string& picture : pictures) check_run(dir, picture, words_of(line));
+}
+
+}  // namespace
+
+TEST_CASE("every kind of picture can be looked at", "[cli][every-kind]") {
+  check_all({"inspect PICTURE --space oklch", "inspect PICTURE --full-scale 200",
+             "histogram PICTURE --joint hsv.h,hsv.s --peaks 2 --figures none",
+             "histogram PICTURE --space lab --figures none",
+             "similar PICTURE --to 3x8.png --distance transport --figures none",
+             "diff PICTURE PICTURE --tolerance 1 --figures none"});
+}
+
+TEST_CASE("every kind of picture can be prepared", "[cli][every-kind]") {
+  check_all({"reframe PICTURE --scale 0.5", "reframe PICTURE --turn 10",
+             "smooth PICTURE --filter median --radius 1", "balance PICTURE --figures none",
+             "balance PICTURE --flat fit --on lightness --figures none"});
+}
+
+TEST_CASE("every kind of picture can be converted, and taken apart", "[cli][every-kind]") {
+  check_all({"convert PICTURE --to lab", "convert PICTURE --to oklch --depth float",
+             "convert PICTURE --to srgb --depth 8 --dither",
+             "convert PICTURE --to display-p3 --gamut map", "split PICTURE --channels hsv"});
+}
+
+TEST_CASE("every kind of picture can be selected from", "[cli][every-kind]") {
+  check_all({"mask PICTURE --where \"hsv.h in 340..20 or lab.l < 40\" --figures none",
+             "mask PICTURE --where \"near(#b5563a, 12)\" --figures none",
+             "mask PICTURE --auto lab.l --figures none",
+             "mask PICTURE --like 0,0,8,8 --by gaussian --figures none",
+             "slice PICTURE --channel lab.l --quantiles 3 --figures none"});
+}
+
+TEST_CASE("every kind of picture can be grouped", "[cli][every-kind]") {
+  check_all({"cluster PICTURE --k 2 --figures none",
+             "cluster PICTURE --k 1..2 --method gaussian-mixture --restarts 1 --figures none",
+             "palette PICTURE --colors 3 --figures none",
+             "palette PICTURE --unique --figures none"});
+}
+
+TEST_CASE("every kind of picture can be learned from and mapped", "[cli][every-kind]") {
+  check_all({"train PICTURE --sample a=0,0,12,8 --sample b=12,8,12,8 --method all --figures none",
+             "classify PICTURE --model model.json --reject 99 --figures none",
+             "explain PICTURE --model model.json --at 0,0 --figures none"});
+}

@@ -1,0 +1,122 @@
+// how.json: what made the results of a folder, and how it makes them again.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+#include <string>
+
+#include "tests/support/outcome.h"
+#include "tests/support/panes.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+using Words = std::vector<std::string>;
+
+}  // namespace
+
+TEST_CASE("how.json says what made the results, and makes them again", "[cli][many][how]") {
+  const TempDir dir;
+  write_panes(dir);
+  CHECK(run_tool(dir, {"train", "panes/pane-1.png", "--sample", "a=0,0,8,4", "--sample",
+                       "b=8,4,8,4", "--figures", "none", "-o", "out"})
+            .exit_code == 0);
+  CHECK(run_tool(dir, {"classify", "panes", "--recursive", "--model", "out/model.json", "-o", "out",
+                       "--write", "classes,areas", "--threads", "1"})
+            .exit_code == 0);
+  CHECK(run_tool(dir, {"smooth", "panes/pane-2.png", "--filter", "median", "--radius", "1", "-o",
+                       "out/soft.png"})
+            .exit_code == 0);
+  const json how = json::parse(text_of_file(dir / "out/how.json"));
+  CHECK(how["chalcedony"] == "how");
+  REQUIRE(how["runs"].size() == 3);
+  const json& classify = how["runs"][1];
+  CHECK(classify["command"] == "classify");
+  CHECK(classify["operands"] == json{"panes"});
+  CHECK(classify["options"] ==
+        json{{"model", "{out}/model.json"}, {"recursive", true}, {"write", "classes,areas"}});
+  CHECK(classify["from"] == "..");
+  CHECK(classify["seed"] == 1);
+  REQUIRE(classify["inputs"].size() == 9);
+  CHECK(classify["inputs"][8]["file"] == "panes/north/pane-9.png");
+  CHECK(classify["inputs"][0]["bytes"] == std::filesystem::file_size(dir / "panes/pane-1.png"));
+  CHECK(classify["inputs"][0]["hash"].get<std::string>().size() == 32);
+  CHECK(classify["files"][0]["file"] == "{out}/model.json");
+  CHECK(classify["outputs"].size() == 9 * 2 + 1);
+  CHECK(how["runs"][2]["output"] == "soft.png");
+
+  const auto planned = run_tool(dir, {"run", "out/how.json", "-o", "again", "--dry-run"});
+  CHECK_THAT(planned.out, Catch::Contains("$ chalcedony classify panes --model again/model.json "
+                                          "--recursive --write classes,areas -o again\n"));
+  CHECK_FALSE(std::filesystem::exists(dir / "again"));
+  const json again =
+      summary_of(run_tool(dir, {"run", "out/how.json", "-o", "again", "--summary", "json"}));
+  CHECK(again["steps"].size() == 3);
+  CHECK(contents_of(dir / "again") == contents_of(dir / "out"));
+
+  write_rgb(dir / "panes/north/pane-9.png", 16, 8, random_bytes(16 * 8 * 3, 99));
+  check_error(run_tool(dir, {"run", "out/how.json", "-o", "third"}), 1,
+              "panes/north/pane-9.png: is not what it was when the results were made");
+  CHECK_FALSE(std::filesystem::exists(dir / "third"));
+}
+
+TEST_CASE("a run that is done again takes the place of the one before", "[cli][many][how]") {
+  const TempDir dir;
+  write_panes(dir);
+  const auto runs = [&] { return json::parse(text_of_file(dir / "out/how.json"))["runs"]; };
+  const Words mask{"mask", "panes/pane-1.png", "--figures", "none", "-o",
+                   "out",  "--where",          "gray > 100"};
+  CHECK(run_tool(dir, mask).exit_code == 0);
+  CHECK(run_tool(dir, {"inspect", "panes/pane-1.png", "-o", "out"}).exit_code == 0);
+  CHECK(runs().size() == 2);
+  CHECK(run_tool(dir, with(mask, {"--write", "mask"})).exit_code == 0);
+  REQUIRE(runs().size() == 3);
+  CHECK(runs()[0]["outputs"] == json{"pane-1.cutout.png"});
+  CHECK(run_tool(dir, mask).exit_code == 0);
+  REQUIRE(runs().size() == 2);
+  CHECK(runs()[1]["command"] == "mask");
+  CHECK(runs()[1]["outputs"] == json{"pane-1.mask.png", "pane-1.cutout.png"});
+  // A file of that name that is none of ours stays.
+  put_text(dir / "out/how.json", "{\"note\": 1}");
+  check_error(run_tool(dir, {"inspect", "panes/pane-1.png", "-o", "out", "-q"}), 1,
+              "out/how.json: is no record of runs and is not replaced; move it away");
+  CHECK(text_of_file(dir / "out/how.json") == "{\"note\": 1}");
+}
+
+TEST_CASE("a how.json that was edited is refused, whatever is wrong in it", "[cli][many][how]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {1, 2, 3, 200, 100, 0});
+  summary_of(run_tool(dir, {"inspect", "a.png", "-o", "out", "--summary", "json"}));
+  const json good = json::parse(text_of_file(dir / "out/how.json"));
+  std::vector<json> bad;
+  for (const auto& [key, value] : good["runs"][0].items()) {
+    if (key == "seed") continue;  // told, never read
+    for (const json& other : {json(7), json(nullptr), json{{"a", 1}}, json{1, 2}}) {
+      bad.push_back(good);
+      bad.back()["runs"][0][key] = other;
+    }
+  }
+  for (const json& runs : {json(7), json{{"a", 1}}, json{1}}) {
+    bad.push_back(good);
+    bad.back()["runs"] = runs;
+  }
+  for (const json& how : bad) {
+    INFO(how.dump());
+    put_text(dir / "out/how.json", how.dump());
+    check_error(run_tool(dir, {"run", "out/how.json", "-o", "again"}), 1,
+                "out/how.json: is damaged");
+    check_error(run_tool(dir, {"report", "out"}), 1, "out/how.json: is damaged");
+    check_error(run_tool(dir, {"mask", "a.png", "--auto", "gray", "-o", "out", "-q"}), 1,
+                "out/how.json: is damaged");
+    CHECK(text_of_file(dir / "out/how.json") == how.dump());
+    check_nothing_in(dir, "again");
+  }
+  for (const json& name : {json(3), json("model")}) {
+    json how = good;
+    how["chalcedony"] = name;
+    put_text(dir / "out/how.json", how.dump());
+    check_error(run_tool(dir, {"report", "out"}), 1, "out/how.json: is no record of runs");
+  }
+}
