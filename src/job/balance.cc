@@ -168,7 +168,7 @@ class BalanceJob {
       const Histogram& h = histograms[c];
       const std::optional<std::size_t> median = median_bin(h);
       series.push_back(
-          {{info_.space, c}, &h, median ? h.binning().edge(*median) : 0, median.has_value()});
+          {own_channels(info_)[c], &h, median ? h.binning().edge(*median) : 0, median.has_value()});
     }
     return series;
   }

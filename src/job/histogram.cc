@@ -55,8 +55,10 @@ class HistogramJob {
       : options_(options),
         picture_(open_counted(input, options.shared, context)),
         preview_(info(), figures) {
+    const bool has_three_colors = info().has_color() && info().color_channels() == 3;
+    if (options.usual_channels && !has_three_colors) options_.channels = own_channels(info());
     ChannelList list;
-    for (const Channel& channel : options.channels)
+    for (const Channel& channel : options_.channels)
       channel_places_.push_back(list.place_of(channel));
     for (const auto& [first, second] : options.joint)
       joint_places_.emplace_back(list.place_of(first), list.place_of(second));
@@ -74,6 +76,8 @@ class HistogramJob {
     find_peaks();
   }
 
+  /// With the channels of this picture.
+  const HistogramOptions& options() const { return options_; }
   const CountedPicture& picture() const { return picture_; }
   const HistogramTally& tally() const { return tally_; }
   const std::vector<HistogramPeaks>& peaks() const { return peaks_; }
@@ -184,7 +188,7 @@ class HistogramJob {
     return tally;
   }
 
-  const HistogramOptions& options_;
+  HistogramOptions options_;
   CountedPicture picture_;
   Preview preview_;
   std::optional<CountedBlocks> blocks_;
@@ -213,7 +217,8 @@ std::vector<PeakMark> marks_of(const HistogramJob& job, std::size_t histogram,
 }
 
 /// The channel histograms as they are drawn.
-std::vector<HistogramSeries> series_of(const HistogramJob& job, const HistogramOptions& options) {
+std::vector<HistogramSeries> series_of(const HistogramJob& job) {
+  const HistogramOptions& options = job.options();
   const bool several = options.channels.size() > 1;
   std::vector<HistogramSeries> series;
   for (std::size_t i = 0; i < options.channels.size(); ++i) {
@@ -227,14 +232,15 @@ std::vector<HistogramSeries> series_of(const HistogramJob& job, const HistogramO
   return series;
 }
 
-void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options, Results& results) {
+void add_figures(Plot& plot, HistogramJob& job, Results& results) {
+  const HistogramOptions& options = job.options();
   const std::string extension = extension_of(plot.format()), name = job.picture().name();
   const std::filesystem::path& input = job.picture().file.path;
   const HistogramTally& tally = job.tally();
   const Thumbnail thumbnail = job.preview().thumbnail();
   if (!options.channels.empty())
-    add_histogram_figure(plot, results.path(input, "histogram", extension), name,
-                         series_of(job, options), options.counts, thumbnail);
+    add_histogram_figure(plot, results.path(input, "histogram", extension), name, series_of(job),
+                         options.counts, thumbnail);
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const auto& [first, second] = options.joint[i];
     const std::string number = i == 0 ? "" : "-" + std::to_string(i + 1);
@@ -250,25 +256,30 @@ void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options,
 /// The channel histograms of several pictures, kept for a figure of all of them.
 class ComparedHistograms {
  public:
-  void keep(const std::filesystem::path& input, std::vector<Histogram> histograms) {
+  void keep(const HistogramJob& job) {
     const std::lock_guard lock(mutex_);
-    kept_[input] = std::move(histograms);
+    kept_[job.picture().file.path] = {job.options().channels, job.tally().channels};
   }
 
-  /// Nothing for pictures that were done before, which are not counted again.
+  /// Nothing for pictures that were done before, which are not counted again, nor for those whose
+  /// channels are others than of the first.
   void draw(const HistogramOptions& options, FigureFormat format, const Context& context,
             Results& results) const {
     constexpr std::size_t kMost = 16;
     std::vector<NamedHistograms> pictures;
+    std::vector<Channel> first_channels;
     for (const auto& input : options.shared.inputs) {
       const auto at = kept_.find(input);
       if (at == kept_.end() || pictures.size() == kMost) continue;
+      const auto& [channels, histograms] = at->second;
+      if (!pictures.empty() && channels != first_channels) continue;
+      first_channels = channels;
       NamedHistograms one{input.filename().string(), {}};
-      for (std::size_t i = 0; i < options.channels.size(); ++i)
-        one.series.push_back({options.channels[i], &at->second[i]});
+      for (std::size_t i = 0; i < channels.size(); ++i)
+        one.series.push_back({channels[i], &histograms[i]});
       pictures.push_back(std::move(one));
     }
-    if (pictures.size() < 2 || options.channels.empty()) return;
+    if (pictures.size() < 2 || first_channels.empty()) return;
     Plot plot(format);
     add_histograms_figure(plot, results.path("histograms.figure." + extension_of(format)), pictures,
                           options.counts);
@@ -277,7 +288,7 @@ class ComparedHistograms {
 
  private:
   std::mutex mutex_;
-  std::map<std::filesystem::path, std::vector<Histogram>> kept_;
+  std::map<std::filesystem::path, std::pair<std::vector<Channel>, std::vector<Histogram>>> kept_;
 };
 
 }  // namespace
@@ -308,8 +319,9 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     HistogramJob job(input, options, context, format != FigureFormat::kNone);
     const HistogramTally& tally = job.tally();
-    if (results.wants("channels") && !options.channels.empty())
-      write_channel_table(results.path(input, "histogram", "csv"), options, tally);
+    const std::vector<Channel>& channels = job.options().channels;
+    if (results.wants("channels") && !channels.empty())
+      write_channel_table(results.path(input, "histogram", "csv"), channels, tally);
     if (results.wants("joint") && !options.joint.empty())
       write_joint_table(results.path(input, "joint", "csv"), options, tally);
     if (results.wants("joint") && options.joint_matrix)
@@ -327,9 +339,9 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
     if (job.preview().wanted()) {
       Plot plot(format);
-      add_figures(plot, job, options, results);
+      add_figures(plot, job, results);
       draw_figures(plot, context);
-      if (options.shared.inputs.size() > 1) compared.keep(input, tally.channels);
+      if (options.shared.inputs.size() > 1) compared.keep(job);
     }
     Json json{{"file", input.string()},
               {"counted", job.counted()},
@@ -340,8 +352,8 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
     note_near_gray(json, tally.near_gray, job.counted());
     if (tally.cube) json["cube"] = cube_json(*tally.cube);
     if (options.peaks > 0) json["peaks"] = peaks_json(job.peaks(), job.counted());
-    for (std::size_t i = 0; i < options.channels.size(); ++i)
-      json["channels"].push_back(channel_json(options.channels[i], tally.channels[i]));
+    for (std::size_t i = 0; i < channels.size(); ++i)
+      json["channels"].push_back(channel_json(channels[i], tally.channels[i]));
     for (std::size_t i = 0; i < options.joint.size(); ++i)
       json["joint"].push_back(joint_json(options.joint[i], tally.joint[i]));
     return json;

@@ -19,12 +19,12 @@ double value_of_bin(const Binning& binning, std::size_t bin) {
   return binning.holds_codes() ? binning.edge(bin) : binning.center(bin);
 }
 
-void write_channel_table(const std::filesystem::path& path, const HistogramOptions& options,
+void write_channel_table(const std::filesystem::path& path, const std::vector<Channel>& channels,
                          const HistogramTally& tally) {
   CsvTable table({"channel", "bin", "from", "below", "count", "share_percent"});
-  for (std::size_t i = 0; i < options.channels.size(); ++i) {
+  for (std::size_t i = 0; i < channels.size(); ++i) {
     const Histogram& h = tally.channels[i];
-    const std::string name = options.channels[i].name();
+    const std::string name = channels[i].name();
     const auto row = [&](CsvField bin, CsvField from, CsvField below, std::uint64_t count) {
       table.add({name, bin, from, below, count, percent(count, h.total())});
     };

@@ -42,7 +42,7 @@ std::optional<std::size_t> median_bin(const Histogram& histogram);
 double value_of_bin(const Binning& binning, std::size_t bin);
 
 /// <stem>.histogram.csv and <stem>.joint.csv.
-void write_channel_table(const std::filesystem::path& path, const HistogramOptions& options,
+void write_channel_table(const std::filesystem::path& path, const std::vector<Channel>& channels,
                          const HistogramTally& tally);
 void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
                        const HistogramTally& tally);

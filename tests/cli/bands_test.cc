@@ -111,7 +111,7 @@ TEST_CASE("what needs a color says so, and what bands cannot be", "[cli][bands]"
   write_six(dir / "six.tif");
   write_stripes(dir / "s.png");
   const std::vector<std::vector<std::string>> need_color{
-      {"histogram", "six.tif", "-o", "out"},
+      {"histogram", "six.tif", "--channels", "srgb", "-o", "out"},
       {"convert", "six.tif", "-o", "out/"},
       {"reframe", "six.tif", "--scale", "0.5", "-o", "out/"},
       {"smooth", "six.tif", "--filter", "mean", "--radius", "1", "-o", "out/"},

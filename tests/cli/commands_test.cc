@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <set>
 #include <sstream>
 
 #include "demo/demo_data.h"
@@ -196,6 +197,35 @@ TEST_CASE("histogram tables sum to the counted pixels and hold hand counts", "[c
   CHECK(joint == 240 * 160);
   CHECK(text_of_file(dir / "out/card.histogram.png").starts_with("\x89PNG"));
   CHECK(text_of_file(dir / "out/card.joint.png").starts_with("\x89PNG"));
+}
+
+TEST_CASE("histogram of a picture without three colors is of its own channels",
+          "[cli][histogram]") {
+  const TempDir dir;
+  write_picture(dir / "gray.png", spec_of(4, 2, 1), bytes_of(random_bytes(8)));
+  write_picture(dir / "bands.tif", spec_of(4, 2, 5), bytes_of(random_bytes(40)));
+  write_rgb(dir / "rgb.png", 4, 2, random_bytes(24));
+  const json done = summary_of(run_tool(
+      dir, {"histogram", "gray.png", "bands.tif", "rgb.png", "-o", "out", "--summary", "json"}));
+  const auto channels_in = [&](const std::string& table) {
+    std::set<std::string> names;
+    for (const auto& row : rows_of(dir / ("out/" + table))) names.insert(row.at("channel"));
+    return names;
+  };
+  CHECK(channels_in("gray.histogram.csv") == std::set<std::string>{"gray"});
+  CHECK(channels_in("bands.histogram.csv") ==
+        std::set<std::string>{"file.0", "file.1", "file.2", "file.3", "file.4"});
+  CHECK(channels_in("rgb.histogram.csv").size() == 3);
+  CHECK(done["inputs"][0]["channels"].size() == 1);
+  // No figure of all of them, as no two have the same channels.
+  CHECK(std::filesystem::exists(dir / "out/gray.histogram.png"));
+  CHECK_FALSE(std::filesystem::exists(dir / "out/histograms.figure.png"));
+  // What is named is meant of every picture.
+  CHECK(run_tool(dir, {"histogram", "gray.png", "--space", "srgb", "-o", "named"}).exit_code == 0);
+  CHECK(rows_of(dir / "named/gray.histogram.csv").size() ==
+        3 * rows_of(dir / "out/gray.histogram.csv").size());
+  check_error(run_tool(dir, {"histogram", "bands.tif", "--channels", "srgb"}), 1,
+              "bands.tif: has 5 channels, and nothing says which are red, green and blue");
 }
 
 TEST_CASE("histogram --cube describes a picture in one row", "[cli][histogram]") {

@@ -22,8 +22,8 @@ constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096, kMostPeaks = 1
 
 void declare_histogram(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
-                          "channels or whole spaces, separated by commas (default srgb, or none "
-                          "when --joint is given)");
+                          "channels or whole spaces, separated by commas (default srgb, of a "
+                          "picture without three colors its own; none when --joint is given)");
   add_option<std::string>(options, "bins", "N", "bins of every channel (default 256)");
   add_repeated_option(options, "joint", "A,B",
                       "count two channels together; may be repeated. all: the three pairs of "
@@ -94,8 +94,10 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
                                    [](const auto& pair) { return pair.first.is_hue(); }))
     throw UsageError("--disc is of a hue and another channel", "add --joint hsv.h,hsv.s");
   options.colors = given.count("colors") > 0;
-  if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors))
+  if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors)) {
     options.channels = channels_or_space(given, "channels", shared, "srgb");
+    options.usual_channels = !given.count("channels") && !shared.names.bare_space;
+  }
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
   if (given.count("joint-bins")) {

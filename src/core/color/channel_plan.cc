@@ -33,7 +33,13 @@ std::vector<Channel> own_channels(const PictureInfo& info) {
   }
   auto own = channels_of(*info.space);
   if (info.color_channels() == 1) own.resize(1);
+  if (is_own_gray(spaces::kGray, info)) own = channels_of(spaces::kGray);
   return own;
+}
+
+bool is_own_gray(const Space& space, const PictureInfo& info) {
+  return info.color_channels() == 1 && info.space == &spaces::kSrgb &&
+         (&space == &spaces::kGray || &space == &spaces::kGray709);
 }
 
 std::pair<double, double> usual_range(const Channel& channel, const PictureInfo& info) {
@@ -59,7 +65,7 @@ ChannelPlan::ChannelPlan(const PictureInfo& info, std::vector<Channel> channels,
   }
   const bool clips =
       !info.known_in_range() && std::any_of(wanted.begin(), wanted.end(), [&](const Space* space) {
-        return space->of_clipped && space != info.space;
+        return space->of_clipped && space != info.space && !is_own_gray(*space, info);
       });
   if (clips) wanted.insert(wanted.begin(), {&spaces::kSrgb, &spaces::kSrgbClipped});
 
@@ -109,6 +115,10 @@ std::size_t ChannelPlan::node_of(const Space& space) const {
 
 void ChannelPlan::add_node(const Space& space) {
   if (node_of(space) != nodes_.size()) return;
+  if (is_own_gray(space, info_)) {
+    nodes_.push_back({&space, 0, Conversion(*info_.space, *info_.space)});
+    return;
+  }
   const auto path = conversion_path(*info_.space, space);
   std::size_t from = 0;
   for (const Space* step : path)

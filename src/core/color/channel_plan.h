@@ -20,9 +20,13 @@ namespace chalcedony {
 /// Below this spread of r g b, in percent of full scale, a hue is mostly noise.
 inline constexpr double kNearGrayPercent = 5;
 
-/// The channels of a picture as it is: those of its space, of a gray picture the first, of one
-/// whose color is not known all that are stored.
+/// The channels of a picture as it is: those of its space, of a gray picture `gray` or the first,
+/// of one whose color is not known all that are stored.
 std::vector<Channel> own_channels(const PictureInfo& info);
+
+/// Whether a space is a luma and the picture a gray in sRGB: its weights add up to 1, so that the
+/// luma is what the picture holds, as it is.
+bool is_own_gray(const Space& space, const PictureInfo& info);
 
 /// The lowest and highest usual value of a channel of a picture; a stored one goes from 0 to full
 /// scale.

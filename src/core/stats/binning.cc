@@ -3,6 +3,8 @@
 #include <cmath>
 #include <limits>
 
+#include "core/color/channel_plan.h"
+
 namespace chalcedony {
 namespace {
 
@@ -39,7 +41,8 @@ Binning channel_binning(const Channel& channel, std::size_t bins, const PictureI
 
 bool has_codes(const Channel& channel, const PictureInfo& info) {
   const bool own = channel.is_stored() ||
-                   (channel.space == info.space && info.has_color() && info.space->is_rgb);
+                   (channel.space == info.space && info.has_color() && info.space->is_rgb) ||
+                   (channel.space && is_own_gray(*channel.space, info));
   return own && info.shape.sample == SampleType::kU8;
 }
 

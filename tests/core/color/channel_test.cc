@@ -1,5 +1,6 @@
 #include "core/color/channel.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 
 #include "core/color/channel_plan.h"
@@ -74,6 +75,31 @@ TEST_CASE("colors outside sRGB are clipped for hsv, and counted", "[core][color]
   CHECK(channels.channel(0)[0] == 100.0f);
   CHECK(channels.channel(1)[0] == Approx(std::hypot(120, 100)).margin(1e-3));
   CHECK(channels.take_clipped() == 1);
+}
+
+TEST_CASE("the gray of a gray picture is what it holds, to the last bit", "[core][color][plan]") {
+  PictureInfo info;
+  info.shape = {1000, 1, 1, SampleType::kF32};
+  PlaneBuffer planes(1);
+  for (std::size_t i = 0; i < 1000; ++i)
+    planes.plane(0)[i] = static_cast<float>(i) * 0.3f - 10;  // beyond black and white too
+  Block block;
+  block.picture_width = 1000;
+  block.size = 1000;
+  block.color = {planes.plane(0), planes.plane(0), planes.plane(0)};
+  CHECK(own_channels(info) == channels_named("gray"));
+  const ChannelPlan plan(info, channels_named("gray,gray-709,srgb.g"));
+  ChannelEvaluator channels(plan);
+  channels.evaluate(block);
+  for (std::size_t c = 0; c < 3; ++c) {
+    INFO(c);
+    CHECK(std::equal(planes.plane(0), planes.plane(0) + 1000, channels.channel(c)));
+  }
+  CHECK(channels.take_clipped() == 0);
+  info.space = &spaces::kProphotoRgb;
+  CHECK(own_channels(info) == channels_named("prophoto-rgb.r"));
+  info.shape.channels = 3;
+  CHECK(own_channels(info) == channels_named("prophoto-rgb"));
 }
 
 TEST_CASE("a hue floor takes the hue from pale pixels", "[core][color][plan]") {
