@@ -176,6 +176,10 @@ TEST_CASE("balance evens out light by a blank or by a fitted surface", "[cli][ba
     CHECK(picture[middle] - picture[corner] > 30);
     CHECK(std::abs(even[middle] - even[corner]) <= (how == "fit" ? 14 : 3));
   }
+  CHECK_THAT(run_tool(dir, {"balance", "p.png", "--flat", "fit", "-o", "even.png"}).out,
+             Catch::Contains("median evened"));
+  CHECK_THAT(run_tool(dir, {"balance", "p.png", "-o", "even.png"}).out,
+             Catch::Contains("median before"));
   write_rgb(dir / "small.png", 2, 1, {9, 9, 9, 9, 9, 9});
   check_error(run_tool(dir, {"balance", "p.png", "--flat", "small.png", "-o", "x.png"}), 1,
               "small.png: is 2x1, the picture 90x60");

@@ -62,6 +62,23 @@ TEST_CASE("what like prints selects the same with --where", "[cli][mask][like]")
   }
 }
 
+TEST_CASE("a Gaussian takes three channels without a hue, of grays too", "[cli][mask][like]") {
+  const TempDir dir;
+  write_picture(dir / "gray.png", spec_of(20, 10, 1), bytes_of(random_bytes(200)));
+  const std::vector<std::string> like{"mask", "gray.png", "--like", "0,0,9,9",
+                                      "--by", "gaussian", "-o",     "out"};
+  for (const std::vector<std::string>& channels :
+       {std::vector<std::string>{"--channels", "lab.l"}, {"--space", "hsv"}})
+    check_error(run_tool(dir, with(like, channels)), 2,
+                "--by gaussian takes three channels, none of them a hue; name three others, as in "
+                "--channels oklab");
+  check_nothing_in(dir, "out");
+  // Its numbers for a and b, which are nearly 0 everywhere, are powers of ten.
+  const json found = summary_of(run_tool(dir, with(like, {"--summary", "json"})))["inputs"][0];
+  CHECK_THAT(found["where"].get<std::string>(), Catch::Contains("e-"));
+  CHECK(found["like_kept_percent"].get<double>() > 99);
+}
+
 TEST_CASE("the mask of each glass from its samples, tidied, is the reference",
           "[cli][mask][like]") {
   const TempDir dir;

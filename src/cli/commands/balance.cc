@@ -133,7 +133,9 @@ void print_balance(const Json& summary, std::ostream& out) {
     out << fmt::format("{}{}\n", p["file"].get<std::string>(),
                        p["light_evened"].get<bool>() ? ": light evened out" : "");
     print_left_out(p, out);
-    TextTable table({"channel", "curve", "strength", "black", "white", "median before", "after"});
+    // Of light that was evened out, the medians are those of what the curves are given.
+    TextTable table({"channel", "curve", "strength", "black", "white",
+                     p["light_evened"].get<bool>() ? "median evened" : "median before", "after"});
     for (const Json& c : p["curves"]) {
       const auto number = [&](const char* field) {
         return c.contains(field) ? fmt::format("{:.5g}", c[field].get<double>()) : "";

@@ -64,7 +64,7 @@ LikeOptions like_from(const po::variables_map& given, const SharedOptions& share
                                [](const Channel& c) { return c.is_hue(); });
   if (like.by == LikeBy::kGaussian && (like.channels.size() != 3 || hue))
     throw UsageError("--by gaussian takes three channels, none of them a hue",
-                     "leave --channels out, or give a space such as oklab");
+                     "name three others, as in --channels oklab");
   return like;
 }
 
