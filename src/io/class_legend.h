@@ -22,6 +22,8 @@ inline constexpr std::string_view kLegendKeyword = "chalcedony-classes";
 /// JSON: [{"index":1,"name":"ruby","color":"#9b1b30"}]
 std::string legend_text(const std::vector<LegendEntry>& legend);
 
+/// A class whose color is missing or none gets one of its own.
+///
 /// Errors    InputError when the text is not such a list, or a number in it is no label
 std::vector<LegendEntry> parse_legend(std::string_view text);
 

@@ -5,7 +5,9 @@
 #include <cmath>
 #include <limits>
 
+#include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/palette/figure_colors.h"
 #include "io/atomic_file.h"
 #include "io/class_legend.h"
 #include "io/csv.h"
@@ -127,6 +129,15 @@ TEST_CASE("class lists there and back", "[io][legend]") {
   CHECK(legend_text({{1, "ruby", "#9b1b30"}}) ==
         "[{\"index\":1,\"name\":\"ruby\",\"color\":\"#9b1b30\"}]");
   CHECK_THROWS_AS(parse_legend("[{\"index\":1}]"), InputError);
+  CHECK_THROWS_AS(parse_legend("[{\"index\":-1,\"name\":\"a\"}]"), InputError);
+  CHECK_THROWS_AS(parse_legend("[{\"index\":1,\"name\":\"a\",\"color\":7}]"), InputError);
+  // Lists that others wrote: any CSS color, or none.
+  const auto others = parse_legend(
+      "[{\"index\":3,\"name\":\"a\"},{\"index\":4,\"name\":\"b\",\"color\":\"reddish\"},"
+      "{\"index\":5,\"name\":\"c\",\"color\":\"rgb(255 0 16)\"}]");
+  CHECK(others[0].color == css_hex(class_color(2)));
+  CHECK(others[1].color == css_hex(class_color(3)));
+  CHECK(others[2].color == "#ff0010");
 }
 
 TEST_CASE("models there and back, number for number", "[io][model]") {
