@@ -25,7 +25,8 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   const Model model = read_model(options.model);
-  const auto classifier = make_classifier(model, options.reject_percent);
+  const auto classifier = errors_at(options.model.string(),
+                                    [&] { return make_classifier(model, options.reject_percent); });
   Json summary = summary_frame("classify");
   summary["model"] = options.model.string();
   summary["method"] = model.method;

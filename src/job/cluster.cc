@@ -102,7 +102,8 @@ class ClusterJob {
 
   void find_groups() {
     if (given_) {
-      groupings_.push_back(grouping_of(*given_, colors_));
+      groupings_.push_back(
+          errors_at(options_.model->string(), [&] { return grouping_of(*given_, colors_); }));
       return;
     }
     points_.emplace(colors_.points(), options_.shared.seed);

@@ -256,7 +256,7 @@ Json run_explain(const ExplainOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   const Model model = read_model(options.model);
-  const auto classifier = make_classifier(model);
+  const auto classifier = errors_at(options.model.string(), [&] { return make_classifier(model); });
   Json summary = summary_frame("explain");
   summary["model"] = options.model.string();
   summary["method"] = model.method;

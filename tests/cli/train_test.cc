@@ -405,3 +405,29 @@ TEST_CASE("explain shows the numbers of single pixels", "[cli][explain]") {
   check_error(try_with({"--at", "1"}), 2, "--at: '1' is not a pixel");
   check_nothing_in(dir, "no");
 }
+
+TEST_CASE("a model that was edited into nonsense is named by what cannot use it",
+          "[cli][train][classify]") {
+  const TempDir dir;
+  test::write_stripes(dir / "s.png");
+  summary_of(run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,10", "--sample",
+                            "blue=8,0,6,10", "--method", "maximum-likelihood", "--figures", "none",
+                            "--write", "model", "-o", "out", "--summary", "json"}));
+  const json good = json::parse(text_of_file(dir / "out/model.json"));
+  json flat = good, unknown = good;
+  flat["classes"][0]["covariance"][0][0] = -1;
+  unknown["method"] = "guess";
+  put_text(dir / "flat.json", flat.dump());
+  put_text(dir / "unknown.json", unknown.dump());
+  for (const std::vector<std::string>& use :
+       {std::vector<std::string>{"classify", "s.png", "-o", "x"},
+        {"explain", "s.png", "--at", "1,1", "-o", "x"},
+        {"cluster", "s.png", "-o", "x"}}) {
+    INFO(use[0]);
+    check_error(run_tool(dir, with(use, {"--model", "flat.json"})), 1,
+                "flat.json: the covariance of class");
+    check_error(run_tool(dir, with(use, {"--model", "unknown.json"})), 1,
+                "unknown.json: the method 'guess' is not known to this version");
+    check_nothing_in(dir, "x");
+  }
+}
