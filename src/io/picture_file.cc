@@ -136,6 +136,17 @@ void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& op
         "raise --max-pixels to read it");
 }
 
+void check_file_holds(std::uint64_t width, std::uint64_t height,
+                      const std::filesystem::path& path) {
+  constexpr std::uint64_t kMostPixelsInByte = 8 * 1365;
+  std::error_code unknown;
+  const std::uint64_t bytes = std::filesystem::file_size(path, unknown);
+  if (unknown || height == 0 || width <= kMostPixelsInByte * bytes / height) return;
+  throw InputError("says that it has " + std::to_string(width) + "x" + std::to_string(height) +
+                       " pixels, more than " + std::to_string(bytes) + " bytes can hold",
+                   "the file is damaged or cut off; fetch it again");
+}
+
 PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& options) {
   return errors_at(path.string(), [&] {
     PictureFile file = opener_for(first_bytes(path))(path, options);

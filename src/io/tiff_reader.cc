@@ -42,12 +42,22 @@ Number tag(TIFF* tiff, std::uint32_t name, Number otherwise) {
   return TIFFGetFieldDefaulted(tiff, name, &value) ? value : otherwise;
 }
 
+/// Of the others that a library may know, who can say how densely they pack.
+bool density_is_known(std::uint16_t compression) {
+  return compression == COMPRESSION_NONE || compression == COMPRESSION_LZW ||
+         compression == COMPRESSION_ADOBE_DEFLATE || compression == COMPRESSION_DEFLATE ||
+         compression == COMPRESSION_PACKBITS;
+}
+
 class TiffSource : public RowSource {
  public:
   TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
     open();
-    check_size(tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0),
-               tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0), options);
+    const auto width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0),
+               height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
+    check_size(width, height, options);
+    if (density_is_known(tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE)))
+      check_file_holds(width, height, path_);
     read_layout(options);
   }
 

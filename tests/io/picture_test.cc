@@ -1,6 +1,7 @@
 // Pictures there and back, and pictures made by other hands.
 #include <png.h>
 #include <tiffio.h>
+#include <zlib.h>
 
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -309,6 +310,34 @@ TEST_CASE("files that are no pictures are refused with the reason", "[io][pictur
   small.max_pixels = 100;
   CHECK_THROWS_WITH(open_picture(dir / "good.png", small),
                     Catch::Contains("400x300 pixels, more than --max-pixels 100"));
+}
+
+TEST_CASE("a file that claims more pixels than it can hold is refused at once", "[io][picture]") {
+  const TempDir dir;
+  const std::vector<std::uint8_t> flat(3 * 3000 * 2000, 77);
+  for (const std::string name : {"flat.png", "flat.jpg", "flat.tif"}) {
+    // As dense as it gets, and all of it is there.
+    write_picture(dir / name, spec_of(3000, 2000, 3), bytes_of(flat));
+    CHECK(open_picture(dir / name).info.shape.pixels() == 6'000'000);
+  }
+  // The height in the header of a PNG, with its checksum, and in that of a JPEG.
+  write_picture(dir / "tall.png", spec_of(3, 2, 3), std::vector<std::byte>(18));
+  std::string png = text_of_file(dir / "tall.png");
+  png[20] = '\x70';
+  const auto sum = crc32(0, reinterpret_cast<const Bytef*>(png.data() + 12), 17);
+  for (std::size_t i = 0; i < 4; ++i) png[29 + i] = static_cast<char>(sum >> (24 - 8 * i));
+  put_text(dir / "tall.png", png);
+  CHECK_THROWS_WITH(open_picture(dir / "tall.png"),
+                    Catch::Contains("tall.png: says that it has 3x1879048194 pixels, more than") &&
+                        Catch::Contains("bytes can hold; the file is damaged or cut off"));
+  write_picture(dir / "big.jpg", spec_of(8, 8, 1), std::vector<std::byte>(64));
+  std::string jpeg = text_of_file(dir / "big.jpg");
+  const std::size_t frame = jpeg.find("\xff\xc0");
+  REQUIRE(frame != std::string::npos);
+  for (std::size_t i = 5; i < 9; ++i) jpeg[frame + i] = '\xfd';
+  put_text(dir / "big.jpg", jpeg);
+  CHECK_THROWS_WITH(open_picture(dir / "big.jpg"),
+                    Catch::Contains("big.jpg: says that it has 65021x65021 pixels"));
 }
 
 TEST_CASE("labels and numbers are never written lossily", "[io][picture]") {
