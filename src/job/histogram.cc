@@ -53,13 +53,13 @@ class HistogramJob {
   HistogramJob(const std::filesystem::path& input, const HistogramOptions& options,
                const Context& context, bool figures)
       : options_(options),
+        singles_(options.channels),
         picture_(open_counted(input, options.shared, context)),
         preview_(info(), figures) {
     const bool has_three_colors = info().has_color() && info().color_channels() == 3;
-    if (options.usual_channels && !has_three_colors) options_.channels = own_channels(info());
+    if (options.usual_channels && !has_three_colors) singles_ = own_channels(info());
     ChannelList list;
-    for (const Channel& channel : options_.channels)
-      channel_places_.push_back(list.place_of(channel));
+    for (const Channel& channel : singles_) channel_places_.push_back(list.place_of(channel));
     for (const auto& [first, second] : options.joint)
       joint_places_.emplace_back(list.place_of(first), list.place_of(second));
     if (options.cube > 0)
@@ -76,8 +76,8 @@ class HistogramJob {
     find_peaks();
   }
 
-  /// With the channels of this picture.
-  const HistogramOptions& options() const { return options_; }
+  /// Those with a histogram each.
+  const std::vector<Channel>& channels() const { return singles_; }
   const CountedPicture& picture() const { return picture_; }
   const HistogramTally& tally() const { return tally_; }
   const std::vector<HistogramPeaks>& peaks() const { return peaks_; }
@@ -124,7 +124,7 @@ class HistogramJob {
 
   HistogramTally tally_of(const CodeCounts& counts) const {
     HistogramTally tally = empty();
-    CodePixels(info(), options_.channels, options_.shared.hue_floor)
+    CodePixels(info(), singles_, options_.shared.hue_floor)
         .for_each_channel(counts, [&](std::size_t i, const Block& block, const float* values) {
           tally.channels[i].add(block, values);
         });
@@ -164,9 +164,9 @@ class HistogramJob {
 
   void find_peaks() {
     if (options_.peaks == 0) return;
-    for (std::size_t i = 0; i < options_.channels.size(); ++i)
-      peaks_.push_back(peaks_of(options_.channels[i], tally_.channels[i],
-                                has_codes(options_.channels[i], info()), options_.peaks));
+    for (std::size_t i = 0; i < singles_.size(); ++i)
+      peaks_.push_back(peaks_of(singles_[i], tally_.channels[i], has_codes(singles_[i], info()),
+                                options_.peaks));
     for (std::size_t i = 0; i < options_.joint.size(); ++i)
       peaks_.push_back(peaks_of(options_.joint[i].first, options_.joint[i].second, tally_.joint[i],
                                 options_.peaks));
@@ -176,7 +176,7 @@ class HistogramJob {
   HistogramTally empty() const {
     HistogramTally tally;
     const std::size_t bins = options_.bins ? options_.bins : kDefaultBins;
-    for (const Channel& channel : options_.channels)
+    for (const Channel& channel : singles_)
       tally.channels.emplace_back(channel_binning(channel, bins, info()), channel.is_hue());
     for (const auto& [first, second] : options_.joint) {
       auto joint_bins = is_hue_saturation(first, second) ? kHueSaturationBins : kOtherJointBins;
@@ -188,13 +188,14 @@ class HistogramJob {
     return tally;
   }
 
-  HistogramOptions options_;
+  const HistogramOptions& options_;
+  std::vector<Channel> singles_;  // a histogram each
   CountedPicture picture_;
   Preview preview_;
   std::optional<CountedBlocks> blocks_;
   HistogramTally tally_;
   std::vector<HistogramPeaks> peaks_;
-  std::vector<Channel> channels_;
+  std::vector<Channel> channels_;  // all that are computed
   std::vector<std::size_t> channel_places_, cube_places_;
   std::vector<std::pair<std::size_t, std::size_t>> joint_places_;
 };
@@ -218,34 +219,33 @@ std::vector<PeakMark> marks_of(const HistogramJob& job, std::size_t histogram,
 
 /// The channel histograms as they are drawn.
 std::vector<HistogramSeries> series_of(const HistogramJob& job) {
-  const HistogramOptions& options = job.options();
-  const bool several = options.channels.size() > 1;
+  const std::vector<Channel>& channels = job.channels();
+  const bool several = channels.size() > 1;
   std::vector<HistogramSeries> series;
-  for (std::size_t i = 0; i < options.channels.size(); ++i) {
+  for (std::size_t i = 0; i < channels.size(); ++i) {
     const Histogram& histogram = job.tally().channels[i];
     const auto median = median_bin(histogram);
-    const bool marked = median && !options.channels[i].is_hue();
-    series.push_back({options.channels[i], &histogram,
+    const bool marked = median && !channels[i].is_hue();
+    series.push_back({channels[i], &histogram,
                       marked ? value_of_bin(histogram.binning(), *median) : 0, marked,
-                      marks_of(job, i, several ? options.channels[i].name() + " " : "")});
+                      marks_of(job, i, several ? channels[i].name() + " " : "")});
   }
   return series;
 }
 
-void add_figures(Plot& plot, HistogramJob& job, Results& results) {
-  const HistogramOptions& options = job.options();
+void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options, Results& results) {
   const std::string extension = extension_of(plot.format()), name = job.picture().name();
   const std::filesystem::path& input = job.picture().file.path;
   const HistogramTally& tally = job.tally();
   const Thumbnail thumbnail = job.preview().thumbnail();
-  if (!options.channels.empty())
+  if (!job.channels().empty())
     add_histogram_figure(plot, results.path(input, "histogram", extension), name, series_of(job),
                          options.counts, thumbnail);
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const auto& [first, second] = options.joint[i];
     const std::string number = i == 0 ? "" : "-" + std::to_string(i + 1);
     add_joint_figure(plot, results.path(input, "joint" + number, extension), name, first, second,
-                     tally.joint[i], marks_of(job, options.channels.size() + i, ""), thumbnail,
+                     tally.joint[i], marks_of(job, job.channels().size() + i, ""), thumbnail,
                      options.linear_heat);
     if (options.disc && first.is_hue())
       add_disc_figure(plot, results.path(input, "disc" + number + ".figure", extension), name,
@@ -258,7 +258,7 @@ class ComparedHistograms {
  public:
   void keep(const HistogramJob& job) {
     const std::lock_guard lock(mutex_);
-    kept_[job.picture().file.path] = {job.options().channels, job.tally().channels};
+    kept_[job.picture().file.path] = {job.channels(), job.tally().channels};
   }
 
   /// Nothing for pictures that were done before, which are not counted again, nor for those whose
@@ -319,7 +319,7 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
     HistogramJob job(input, options, context, format != FigureFormat::kNone);
     const HistogramTally& tally = job.tally();
-    const std::vector<Channel>& channels = job.options().channels;
+    const std::vector<Channel>& channels = job.channels();
     if (results.wants("channels") && !channels.empty())
       write_channel_table(results.path(input, "histogram", "csv"), channels, tally);
     if (results.wants("joint") && !options.joint.empty())
@@ -339,7 +339,7 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
     if (job.preview().wanted()) {
       Plot plot(format);
-      add_figures(plot, job, results);
+      add_figures(plot, job, options, results);
       draw_figures(plot, context);
       if (options.shared.inputs.size() > 1) compared.keep(job);
     }
