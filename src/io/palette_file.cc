@@ -31,7 +31,7 @@ Json color_json(const Palette& palette, std::size_t i) {
             {"oklab", one.look.oklab},
             {"lightness", lightness},
             {"chroma", chroma},
-            {"hue", hue},
+            {"hue", one.color().has_hue() ? Json(hue) : Json()},
             {"spread", one.look.spread},
             {"percentile_95", one.look.far_spread},
             {"typical", css_hex(one.typical())},
@@ -130,8 +130,9 @@ void write_palette_table(const std::filesystem::path& path, const Palette& palet
     const auto [lightness, chroma, hue] = one.color().in(spaces::kLch);
     const bool alone = one.look.nearest == i;
     table.add({std::uint64_t{i + 1}, css_hex(one.color()), one.name, whole(one.look.pixels),
-               one.percent, lightness, chroma, hue, one.look.oklab[0], one.look.oklab[1],
-               one.look.oklab[2], one.look.spread, one.look.far_spread, css_hex(one.typical()),
+               one.percent, lightness, chroma, one.color().has_hue() ? CsvField(hue) : CsvField(),
+               one.look.oklab[0], one.look.oklab[1], one.look.oklab[2], one.look.spread,
+               one.look.far_spread, css_hex(one.typical()),
                alone ? CsvField() : CsvField(std::uint64_t{one.look.nearest + 1}),
                alone ? CsvField() : CsvField(one.look.nearest_distance), one.contrast_black,
                one.contrast_white});

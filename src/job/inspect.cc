@@ -444,15 +444,11 @@ class Inspection {
       Json point{{"x", options_.at[p].first}, {"y", options_.at[p].second}};
       const Color color{info_.space, points_[p]};
       point["css"] = css_hex(color);
-      // A gray has a hue by arithmetic only.
-      const auto rgb = color.in(spaces::kSrgb);
-      const bool gray =
-          std::max({rgb[0], rgb[1], rgb[2]}) - std::min({rgb[0], rgb[1], rgb[2]}) <= 0.001;
       for (const Space* space : kPointSpaces) {
         const auto value = color.in(*space);
         Json values = Json::object();
         for (std::size_t c = 0; c < 3; ++c) {
-          const bool missing = gray && space->hue == static_cast<int>(c);
+          const bool missing = !color.has_hue() && space->hue == static_cast<int>(c);
           const double quoted =
               quoted_value(value[c], {space, c}, options_.shared.units, codes_of(picture_));
           values[std::string(space->channels[c].name)] = missing ? Json() : Json(quoted);

@@ -215,6 +215,20 @@ TEST_CASE("deep pictures have palettes too, and one pixel is enough", "[cli][pal
   CHECK_FALSE(one["colors"][0].contains("nearest"));
 }
 
+TEST_CASE("a gray of a palette has no hue", "[cli][palette]") {
+  const TempDir dir;
+  write_rgb(dir / "p.png", 3, 1, {120, 120, 120, 120, 120, 120, 200, 40, 30});
+  const json done = summary_of(run_tool(dir, {"palette", "p.png", "--unique", "--figures", "none",
+                                              "-o", "out", "--summary", "json"}));
+  const json& colors = done["inputs"][0]["colors"];
+  CHECK(colors[0]["hue"].is_null());
+  CHECK(colors[1]["hue"].get<double>() == Approx(37).margin(3));
+  const auto rows = rows_of(dir / "out/p.palette.csv");
+  CHECK(rows[0].at("hue").empty());
+  CHECK(std::stod(rows[1].at("hue")) == Approx(colors[1]["hue"].get<double>()));
+  CHECK(run_tool(dir, {"palette", "p.png", "--unique"}).exit_code == 0);
+}
+
 TEST_CASE("palette refuses what means nothing, and leaves nothing", "[cli][palette]") {
   const TempDir dir;
   write_stripes(dir / "a.png");

@@ -75,7 +75,7 @@ void print_colors(const Json& picture, std::ostream& out) {
                c["name"].get<std::string>(), fmt::format("{:.2f} %", c["percent"].get<double>()),
                fmt::format("{:.1f}", c["lightness"].get<double>()),
                fmt::format("{:.1f}", c["chroma"].get<double>()),
-               fmt::format("{:.0f}", c["hue"].get<double>()),
+               c["hue"].is_null() ? "" : fmt::format("{:.0f}", c["hue"].get<double>()),
                fmt::format("{:.1f}", c["spread"].get<double>()),
                c.contains("nearest") ? fmt::format("{} at {:.1f}", c["nearest"].get<std::size_t>(),
                                                    c["nearest_delta_e"].get<double>())

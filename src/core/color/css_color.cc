@@ -65,6 +65,11 @@ std::array<double, 3> Color::in(const Space& other) const {
   return convert_color(*space, other, value);
 }
 
+bool Color::has_hue() const {
+  const auto [r, g, b] = in(spaces::kSrgb);
+  return std::max({r, g, b}) - std::min({r, g, b}) > 0.001;
+}
+
 Color css_color(std::string_view text) {
   std::string lower = lower_case(text);
   while (!lower.empty() && lower.back() == ' ') lower.pop_back();

@@ -17,6 +17,9 @@ struct Color {
 
   /// The same color in another space.
   std::array<double, 3> in(const Space& other) const;
+  /// Whether its encoded r g b differ by more than 0.001 of 255. A gray has a hue by arithmetic
+  /// only.
+  bool has_hue() const;
 };
 
 /// Reads hexadecimal (3 or 6 digits), rgb(), hsl(), hwb(), lab(), lch(), oklab(), oklch() and

@@ -40,10 +40,12 @@ Binning channel_binning(const Channel& channel, std::size_t bins, const PictureI
 }
 
 bool has_codes(const Channel& channel, const PictureInfo& info) {
-  const bool own = channel.is_stored() ||
-                   (channel.space == info.space && info.has_color() && info.space->is_rgb) ||
-                   (channel.space && is_own_gray(*channel.space, info));
-  return own && info.shape.sample == SampleType::kU8;
+  if (info.shape.sample != SampleType::kU8) return false;
+  if (channel.is_stored()) return true;
+  if (!channel.space || info.full_scale < 255) return false;
+  const bool own =
+      channel.space == info.space && info.has_color() && channel.info().unit == Unit::kOf255;
+  return own || is_own_gray(*channel.space, info);
 }
 
 }  // namespace chalcedony

@@ -5,6 +5,7 @@
 #include <limits>
 #include <random>
 
+#include "core/stats/binning.h"
 #include "core/stats/histogram.h"
 #include "core/stats/moments.h"
 #include "core/stats/ranks.h"
@@ -36,6 +37,31 @@ TEST_CASE("bins are half-open and the last one closed", "[core][stats][histogram
   CHECK(bins.bin_of(-0.00001f) == Binning::kBelow);
   CHECK(bins.bin_of(kNone) == Binning::kNotANumber);
   CHECK(bins.bin_of(-std::numeric_limits<float>::infinity()) == Binning::kBelow);
+}
+
+TEST_CASE("values that are whole numbers are known", "[core][stats][histogram]") {
+  PictureInfo info;
+  info.shape = {1, 1, 3, SampleType::kU8};
+  const auto codes = [&](const char* name) { return has_codes(channel_named(name), info); };
+  CHECK(codes("srgb.g"));
+  CHECK(codes("file.2"));
+  CHECK_FALSE(codes("gray"));
+  CHECK_FALSE(codes("lab.l"));
+  info.full_scale = 200;  // 7 of 200 is 8.925 of 255
+  CHECK_FALSE(codes("srgb.g"));
+  CHECK(codes("file.2"));
+  info.full_scale = 255;
+  info.space = &spaces::kYcbcr;
+  CHECK(codes("ycbcr.cb"));
+  CHECK_FALSE(codes("srgb.g"));
+  info.shape.channels = 1;
+  for (const Space* space : {&spaces::kSrgb, &spaces::kGray}) {
+    info.space = space;
+    CHECK(codes("gray"));
+  }
+  info.shape.sample = SampleType::kU16;
+  CHECK_FALSE(codes("gray"));
+  CHECK_FALSE(codes("file.0"));
 }
 
 TEST_CASE("a value on any edge falls into the bin that begins there", "[core][stats][histogram]") {
