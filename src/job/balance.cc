@@ -163,12 +163,13 @@ class BalanceJob {
   }
 
   std::vector<HistogramSeries> series(const std::vector<Histogram>& histograms) const {
+    const std::vector<Channel> channels = own_channels(info_);
     std::vector<HistogramSeries> series;
     for (std::size_t c = 0; c < histograms.size(); ++c) {
       const Histogram& h = histograms[c];
       const std::optional<std::size_t> median = median_bin(h);
       series.push_back(
-          {own_channels(info_)[c], &h, median ? h.binning().edge(*median) : 0, median.has_value()});
+          {channels[c], &h, median ? h.binning().edge(*median) : 0, median.has_value()});
     }
     return series;
   }

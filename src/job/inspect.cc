@@ -444,11 +444,12 @@ class Inspection {
       Json point{{"x", options_.at[p].first}, {"y", options_.at[p].second}};
       const Color color{info_.space, points_[p]};
       point["css"] = css_hex(color);
+      const bool has_hue = color.has_hue();
       for (const Space* space : kPointSpaces) {
         const auto value = color.in(*space);
         Json values = Json::object();
         for (std::size_t c = 0; c < 3; ++c) {
-          const bool missing = !color.has_hue() && space->hue == static_cast<int>(c);
+          const bool missing = !has_hue && space->hue == static_cast<int>(c);
           const double quoted =
               quoted_value(value[c], {space, c}, options_.shared.units, codes_of(picture_));
           values[std::string(space->channels[c].name)] = missing ? Json() : Json(quoted);

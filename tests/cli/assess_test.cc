@@ -28,7 +28,7 @@ void write_tiny(const TempDir& dir) {
 }
 
 /// A larger map that is wrong on every seventh pixel.
-void write_stripes(const TempDir& dir) {
+void write_wrong_stripes(const TempDir& dir) {
   std::vector<std::uint8_t> map, truth;
   for (unsigned i = 0; i < 90 * 60; ++i) {
     truth.push_back(static_cast<std::uint8_t>(1 + i % 90 / 60));
@@ -83,7 +83,7 @@ TEST_CASE("assess fills the matrix by hand-counted pixels", "[cli][assess]") {
 
 TEST_CASE("assess draws the same sample for a seed, with any number of threads", "[cli][assess]") {
   const TempDir dir;
-  write_stripes(dir);
+  write_wrong_stripes(dir);
   const std::vector<std::string> call{
       "assess", "s.classes.png", "--reference", "truth.png", "--count",
       "80",     "--stratified",  "equal",       "--figures", "none"};
@@ -122,7 +122,7 @@ TEST_CASE("assess draws the same sample for a seed, with any number of threads",
 
 TEST_CASE("assess draws by count, part, given numbers and on a grid", "[cli][assess]") {
   const TempDir dir;
-  write_stripes(dir);
+  write_wrong_stripes(dir);
   const auto drawn = [&](const std::vector<std::string>& how) {
     return summary_of(run_tool(
         dir, with({"assess", "s.classes.png", "--reference", "truth.png", "--summary", "json"},
@@ -239,7 +239,7 @@ TEST_CASE("assess counts in a region or a mask only", "[cli][assess]") {
 
 TEST_CASE("assess works its figures out step by step", "[cli][assess]") {
   const TempDir dir;
-  write_stripes(dir);
+  write_wrong_stripes(dir);
   const Outcome run = run_tool(dir, {"assess", "s.classes.png", "--reference", "truth.png",
                                      "--count", "40", "--show", "3", "-o", "out"});
   INFO(run.err);
@@ -320,7 +320,7 @@ TEST_CASE("assess refuses what it cannot judge, and leaves nothing", "[cli][asse
 
 TEST_CASE("assess keeps the old tables when the disk is full", "[cli][assess]") {
   const TempDir dir;
-  write_stripes(dir);
+  write_wrong_stripes(dir);
   std::filesystem::create_directory(dir / "out");
   put_text(dir / "out/sampled.csv", "old");
   ToolSettings full;

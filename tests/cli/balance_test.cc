@@ -68,7 +68,6 @@ TEST_CASE("curves learned from distinct colors are those learned from pixels", "
   }
   write_picture(dir / "flat.png", spec_of(kWidth, kHeight, 4), bytes_of(codes));
   write_picture(dir / "deep.png", spec_of(kWidth, kHeight, 4, SampleType::kU16), bytes_of(deep));
-  using Words = std::vector<std::string>;
   for (const Words& more :
        {Words{}, Words{"--equalize"}, Words{"--on", "lightness", "--target", "60"},
         Words{"--black", "2%", "--white", "99%", "--region", "10,20,800,500"},

@@ -11,12 +11,6 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 using nlohmann::json;
 
-namespace {
-
-using Words = std::vector<std::string>;
-
-}  // namespace
-
 TEST_CASE("how.json says what made the results, and makes them again", "[cli][many][how]") {
   const TempDir dir;
   write_panes(dir);

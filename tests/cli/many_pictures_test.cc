@@ -13,12 +13,6 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 using nlohmann::json;
 
-namespace {
-
-using Words = std::vector<std::string>;
-
-}  // namespace
-
 TEST_CASE("pictures worked on side by side give the bytes of one after the other", "[cli][many]") {
   const TempDir dir;
   write_panes(dir, true);

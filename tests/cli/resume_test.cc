@@ -19,8 +19,6 @@ using nlohmann::json;
 
 namespace {
 
-using Words = std::vector<std::string>;
-
 /// A disk of its own at a folder, when the test may make one.
 class SmallDisk {
  public:

@@ -12,12 +12,6 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 using nlohmann::json;
 
-namespace {
-
-using Words = std::vector<std::string>;
-
-}  // namespace
-
 TEST_CASE("shards put together are one run, byte by byte", "[cli][many][shards]") {
   const TempDir dir;
   write_panes(dir, true);

@@ -409,7 +409,7 @@ TEST_CASE("explain shows the numbers of single pixels", "[cli][explain]") {
 TEST_CASE("a model that was edited into nonsense is named by what cannot use it",
           "[cli][train][classify]") {
   const TempDir dir;
-  test::write_stripes(dir / "s.png");
+  write_stripes(dir / "s.png");
   summary_of(run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,10", "--sample",
                             "blue=8,0,6,10", "--method", "maximum-likelihood", "--figures", "none",
                             "--write", "model", "-o", "out", "--summary", "json"}));

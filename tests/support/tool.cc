@@ -40,8 +40,7 @@ const char* program() {
 
 }  // namespace
 
-Outcome run_tool(const TempDir& dir, const std::vector<std::string>& arguments,
-                 const ToolSettings& settings) {
+Outcome run_tool(const TempDir& dir, const Words& arguments, const ToolSettings& settings) {
   const TempDir streams;  // outside the folder, so that tests can list what is in it
   const std::string out = streams / "out", err = streams / "err";
   const pid_t child = ::fork();
@@ -53,8 +52,8 @@ Outcome run_tool(const TempDir& dir, const std::vector<std::string>& arguments,
           text_of_file(err)};
 }
 
-std::vector<std::string> words_of(const std::string& line) {
-  std::vector<std::string> words;
+Words words_of(const std::string& line) {
+  Words words;
   std::string word;
   bool quoted = false, any = false;
   for (const char c : line + " ") {
@@ -73,8 +72,7 @@ std::vector<std::string> words_of(const std::string& line) {
   return words;
 }
 
-std::vector<std::string> with(std::vector<std::string> words,
-                              const std::vector<std::string>& more) {
+Words with(Words words, const Words& more) {
   words.insert(words.end(), more.begin(), more.end());
   return words;
 }

@@ -20,15 +20,17 @@ struct ToolSettings {
   std::uint64_t file_limit = 0;  // bytes a file may grow to, as on a full disk; 0 for no limit
 };
 
+/// The words of a command.
+using Words = std::vector<std::string>;
+
 /// Runs `chalcedony ARGUMENTS...` in the folder, without a shell.
-Outcome run_tool(const TempDir& dir, const std::vector<std::string>& arguments,
-                 const ToolSettings& settings = {});
+Outcome run_tool(const TempDir& dir, const Words& arguments, const ToolSettings& settings = {});
 
 /// The words of a command line; double quotes hold a word together.
-std::vector<std::string> words_of(const std::string& line);
+Words words_of(const std::string& line);
 
 /// A command with more words behind it.
-std::vector<std::string> with(std::vector<std::string> words, const std::vector<std::string>& more);
+Words with(Words words, const Words& more);
 
 }  // namespace chalcedony::test
 

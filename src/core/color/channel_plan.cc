@@ -31,9 +31,9 @@ std::vector<Channel> own_channels(const PictureInfo& info) {
     for (std::size_t i = 0; i < info.shape.channels; ++i) stored.push_back({nullptr, i});
     return stored;
   }
+  if (is_own_gray(spaces::kGray, info)) return channels_of(spaces::kGray);
   auto own = channels_of(*info.space);
   if (info.color_channels() == 1) own.resize(1);
-  if (is_own_gray(spaces::kGray, info)) own = channels_of(spaces::kGray);
   return own;
 }
 
