@@ -52,6 +52,9 @@ ConstPlanes Balancer::balanced(const Block& block) {
     to_lab_.run(rgb, bent, block.size);
     bend_lightness(bent, block.size);
     from_lab_.run(read_only(bent), bent, block.size);
+  } else if (balance_.curves.size() == 1) {
+    balance_.curves.front().apply(rgb[0], bent[0], block.size);
+    return {bent[0], bent[0], bent[0]};
   } else {
     for (std::size_t c = 0; c < balance_.curves.size(); ++c)
       balance_.curves[c].apply(rgb[c], bent[c], block.size);

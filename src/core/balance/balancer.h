@@ -18,7 +18,7 @@ namespace chalcedony {
 struct Balance {
   std::optional<LightCorrection> light;
   bool on_lightness = false;       // bend Lab lightness, keep the hue
-  std::vector<CurveTable> curves;  // of r, g, b; of lightness one; none: no bending
+  std::vector<CurveTable> curves;  // of r, g, b; of lightness or a gray one; none: no bending
 };
 
 /// Whether pictures of a space can be balanced: those whose samples sRGB's transfer function

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <vector>
 
+#include "core/balance/balancer.h"
 #include "core/balance/light_field.h"
 #include "core/balance/tone_curve.h"
 #include "core/color/curve_table.h"
@@ -202,5 +203,25 @@ TEST_CASE("a blank and a dark picture give the true brightness back", "[core][ba
       const double left = double{picture.planes.plane(c)[0]};
       const double here = double{picture.planes.plane(c)[i]};
       REQUIRE(here == Approx(picture.block.x(i) < 40 ? left : left / 4).epsilon(0.012));
+    }
+}
+
+TEST_CASE("the one curve of a gray bends all three of its planes", "[core][balance]") {
+  PictureInfo info;
+  info.shape = {3, 1, 1, SampleType::kU8};
+  PlaneBuffer gray(1);
+  for (std::size_t i = 0; i < 3; ++i) gray.plane(0)[i] = static_cast<float>(100 * i);
+  Block block;
+  block.picture_width = 3;
+  block.size = 3;
+  block.color = {gray.plane(0), gray.plane(0), gray.plane(0)};
+  Balance balance;
+  balance.curves.emplace_back([](double share) { return share * share; }, 0.0, 255.0);
+  Balancer balancer(info, balance);
+  const ConstPlanes bent = balancer.balanced(block);
+  for (std::size_t c = 0; c < 3; ++c)
+    for (std::size_t i = 0; i < 3; ++i) {
+      const double share = 100.0 * static_cast<double>(i) / 255;
+      CHECK(static_cast<double>(bent[c][i]) == Approx(255 * share * share).margin(0.1));
     }
 }
