@@ -25,9 +25,11 @@ static_assert(kPart % kLine == 0);
 constexpr auto kUnpacked = [] {
   std::array<std::array<std::uint8_t, 3>, 4096> unpacked{};
   for (std::size_t packed = 0; packed < unpacked.size(); ++packed)
-    for (std::size_t bit = 0; bit < 12; ++bit)
-      unpacked[packed][2 - bit % 3] = static_cast<std::uint8_t>(unpacked[packed][2 - bit % 3] |
-                                                                (packed >> bit & 1) << (bit / 3));
+    for (std::size_t channel = 0; channel < 3; ++channel) {
+      const std::size_t bits = packed >> (2 - channel);
+      unpacked[packed][channel] = static_cast<std::uint8_t>((bits & 1) | (bits >> 2 & 2) |
+                                                            (bits >> 4 & 4) | (bits >> 6 & 8));
+    }
   return unpacked;
 }();
 
@@ -91,6 +93,13 @@ void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, s
                             [&](std::size_t, std::uint32_t color) { count(color); });
 }
 
+void ColorCounter::note(std::uint32_t color, std::uint8_t pixels) {
+  in_use_[color / kGroup] = true;
+  if (pixels != 0) return;
+  full_.push_back(color);
+  if (full_.size() == kMostFull) settle();
+}
+
 void ColorCounter::add(std::span<const std::uint32_t> packed) {
   for (const std::uint32_t color : packed) count(color);
 }
@@ -99,8 +108,10 @@ void ColorCounter::add(std::span<const std::uint32_t> packed) {
 /// each byte in `used` says which.
 template <class Use>
 void ColorCounter::for_each_eight(std::size_t begin, std::size_t end, Use use) const {
+  static_assert(kGroup % kLine == 0);
   auto often = std::lower_bound(often_.begin(), often_.end(), begin, comes_before_color<Often>);
   for (std::size_t line = begin; line < end; line += kLine) {
+    if (!in_use_[line / kGroup]) continue;
     // A counter that was full may hold 0 once more.
     const bool some_often = often != often_.end() && often->color < line + kLine;
     if (!some_often && all_zero(counters_.data() + line)) continue;

@@ -97,10 +97,11 @@ class ColorCounter {
   void settle();
 
   void count(std::uint32_t color) {
-    if (++counters_[color] != 0) return;
-    full_.push_back(color);
-    if (full_.size() == kMostFull) settle();
+    if (const std::uint8_t pixels = ++counters_[color]; pixels <= 1) note(color, pixels);
   }
+
+  /// What is done less often than pixels are counted: a color is new, or its counter was full.
+  void note(std::uint32_t color, std::uint8_t pixels);
 
   /// A color whose counter was full: 256 pixels each time.
   struct Often {
@@ -109,7 +110,11 @@ class ColorCounter {
   };
   static constexpr std::size_t kMostFull = 1u << 15;
 
+  /// So many similar colors are passed over together when no pixel has one of them.
+  static constexpr std::size_t kGroup = 4096;
+
   ZeroedArray<std::uint8_t> counters_;
+  std::array<bool, kColors / kGroup> in_use_{};  // groups of which some pixel has a color
   std::vector<std::uint32_t> full_;  // colors whose counter was full since they were settled
   std::vector<Often> often_;         // each color once, in order
 };
