@@ -2,20 +2,14 @@
 # a target that links chalcedony_core. The include root holds one link, named like the layer, to the
 # layer's sources; there is no folder from which every layer could be reached.
 #
-# chalcedony_common_options(TARGET [GLUE] [QUICK]): QUICK marks code whose own speed does not matter
-# (texts, tests), which the release build optimizes less to be compiled sooner. GLUE marks code
-# without arithmetic (options, summaries), which CHALCEDONY_SANITIZE_GLUE may check less: the
-# undefined-behavior checks double the time that its JSON takes to compile.
+# chalcedony_common_options(TARGET [QUICK]): QUICK marks code whose own speed does not matter (texts,
+# tests), which the release build optimizes less to be compiled sooner.
 function(chalcedony_common_options target)
-  set(sanitize "${CHALCEDONY_SANITIZE}")
-  if("GLUE" IN_LIST ARGN AND CHALCEDONY_SANITIZE_GLUE)
-    set(sanitize "${CHALCEDONY_SANITIZE_GLUE}")
-  endif()
   target_compile_options(${target} PRIVATE
     -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
     -Wimplicit-fallthrough
     # GCC 12 sees overlaps in std::string's operator+ that are not there.
-    -Wno-restrict)
+    $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict>)
   # The same bytes on every machine: no fused multiply-add behind our back.
   target_compile_options(${target} PRIVATE -ffp-contract=off)
   if("QUICK" IN_LIST ARGN)
@@ -26,14 +20,15 @@ function(chalcedony_common_options target)
   endif()
   if(CHALCEDONY_SANITIZE)
     target_compile_options(${target} PRIVATE
-      -fsanitize=${sanitize} -fno-sanitize-recover=all -fno-omit-frame-pointer
-      -Wno-maybe-uninitialized)  # GCC 12 sees it in std::function when the sanitizers are on
+      -fsanitize=${CHALCEDONY_SANITIZE} -fno-sanitize-recover=all -fno-omit-frame-pointer
+      # GCC 12 sees it in std::function when the sanitizers are on.
+      $<$<CXX_COMPILER_ID:GNU>:-Wno-maybe-uninitialized>)
     target_link_options(${target} PUBLIC -fsanitize=${CHALCEDONY_SANITIZE})
   endif()
 endfunction()
 
 function(chalcedony_layer name)
-  cmake_parse_arguments(LAYER "GLUE" "FOLDER" "SOURCES;USES" ${ARGN})
+  cmake_parse_arguments(LAYER "" "FOLDER" "SOURCES;USES" ${ARGN})
   set(root "${CMAKE_BINARY_DIR}/layers/${name}")
   file(MAKE_DIRECTORY "${root}")
   file(CREATE_LINK "${LAYER_FOLDER}" "${root}/${name}" SYMBOLIC)
@@ -44,11 +39,7 @@ function(chalcedony_layer name)
     "$<BUILD_INTERFACE:${root}>" "$<INSTALL_INTERFACE:include/chalcedony>")
   set_target_properties(${target} PROPERTIES EXPORT_NAME ${name})
   target_link_libraries(${target} PUBLIC ${LAYER_USES})
-  if(LAYER_GLUE)
-    chalcedony_common_options(${target} GLUE)
-  else()
-    chalcedony_common_options(${target})
-  endif()
+  chalcedony_common_options(${target})
 endfunction()
 
 # Large headers of libraries that most files of a target include, read once. layers_test.cc finds an
@@ -57,7 +48,8 @@ function(chalcedony_precompile target)
   if(CHALCEDONY_PRECOMPILE)
     target_precompile_headers(${target} PRIVATE ${ARGN})
     # With them GCC 12 warns of what it misreads inside std::string as if that were our own code.
-    target_compile_options(${target} PRIVATE -Wno-stringop-overflow -Wno-array-bounds)
+    target_compile_options(${target} PRIVATE
+      $<$<CXX_COMPILER_ID:GNU>:-Wno-stringop-overflow -Wno-array-bounds>)
   endif()
 endfunction()
 

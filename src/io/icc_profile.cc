@@ -144,10 +144,10 @@ RgbProfile parse_icc(std::span<const std::byte> bytes) {
   }
   if (model != "RGB ") reject_profile("is not of r g b or gray");
   if (tags.contains("A2B0") && !tags.contains("rXYZ")) reject_profile("works by look-up tables");
-  constexpr std::array<std::string_view, 3> kColors{"r", "g", "b"};
+  constexpr std::array<std::string_view, 3> kPrimaries{"r", "g", "b"};
   for (std::size_t c = 0; c < 3; ++c) {
-    out.curves[c] = curve_of(tag(tags, std::string(kColors[c]) + "TRC"));
-    const auto column = xyz_in(tag(tags, std::string(kColors[c]) + "XYZ"));
+    out.curves[c] = curve_of(tag(tags, std::string(kPrimaries[c]) + "TRC"));
+    const auto column = xyz_in(tag(tags, std::string(kPrimaries[c]) + "XYZ"));
     for (std::size_t row = 0; row < 3; ++row) out.to_xyz_d50.m[row][c] = column[row];
   }
   return out;

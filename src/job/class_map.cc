@@ -60,8 +60,7 @@ class ClassMapJob {
   ClassMapJob(CountedPicture picture, const Model& model, const Classifier& classifier,
               const ClassMapOptions& wanted, const SharedOptions& options, const Context& context,
               Results& results, FigureFormat figures)
-      : model_(model),
-        classes_(map_classes(model)),
+      : classes_(map_classes(model)),
         classifier_(classifier),
         wanted_(wanted),
         options_(options),
@@ -299,7 +298,6 @@ class ClassMapJob {
     return json;
   }
 
-  const Model& model_;
   std::vector<MapClass> classes_;
   const Classifier& classifier_;
   const ClassMapOptions& wanted_;

@@ -25,7 +25,11 @@ void pick_into(float* row, const float* other, std::size_t n) {
 /// give the same.
 template <class Pick>
 void pick_ahead(float* row, std::size_t ahead, std::size_t n) {
+#ifdef __clang__
+#pragma clang loop vectorize(assume_safety)
+#else
 #pragma GCC ivdep
+#endif
   for (std::size_t x = 0; x < n; ++x) row[x] = Pick()(row[x], row[x + ahead]);
 }
 

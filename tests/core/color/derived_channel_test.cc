@@ -32,11 +32,11 @@ std::string complaint(const std::string& definition, const DerivedChannels& earl
   return "";
 }
 
-constexpr std::size_t kPixels = 3000;
+constexpr std::size_t kPicture = 3000;
 
 PictureInfo six_channels() {
   PictureInfo info;
-  info.shape = {static_cast<std::uint32_t>(kPixels), 1, 6, SampleType::kU8};
+  info.shape = {static_cast<std::uint32_t>(kPicture), 1, 6, SampleType::kU8};
   info.bands.emplace();
   info.bands->of = {2, 1, 0};
   info.bands->named = true;
@@ -50,18 +50,18 @@ TEST_CASE("derived channels are what their formulas say, pixel by pixel", "[core
       defined({"ndvi=(file.3 - file.0) / (file.3 + file.0)", "twice = 2 * ndvi + 1 in -1..3",
                "warm=lab.b - lab.a", "hue_left=hsv.h - 180"});
   const PictureInfo info = six_channels();
-  auto stored = random_bytes(6 * kPixels);
-  for (std::size_t i = 0; i < kPixels; i += 7) stored[6 * i] = stored[6 * i + 3] = 0;  // 0 / 0
-  for (std::size_t i = 3; i < kPixels; i += 11)
+  auto stored = random_bytes(6 * kPicture);
+  for (std::size_t i = 0; i < kPicture; i += 7) stored[6 * i] = stored[6 * i + 3] = 0;  // 0 / 0
+  for (std::size_t i = 3; i < kPicture; i += 11)
     stored[6 * i] = stored[6 * i + 1] = stored[6 * i + 2] = 90;  // a gray, which has no hue
   const auto channels = channels_named("twice,lab.b,warm,ndvi,hue_left", derived);
   const ChannelPlan plan(info, channels);
   ChannelEvaluator evaluator(plan);
   BlockReader reader(info, count_all());
-  evaluator.evaluate(reader.read(bytes_of(stored).data(), 0, kPixels));
+  evaluator.evaluate(reader.read(bytes_of(stored).data(), 0, kPicture));
   double worst = 0;
   std::size_t missing = 0, zeros = 0, without_hue = 0;
-  for (std::size_t i = 0; i < kPixels; ++i) {
+  for (std::size_t i = 0; i < kPicture; ++i) {
     const double near = stored[6 * i + 3], red = stored[6 * i];
     const double ndvi = (near - red) / (near + red);
     const Color color{&spaces::kSrgb, {double(stored[6 * i + 2]), double(stored[6 * i + 1]), red}};
@@ -77,10 +77,10 @@ TEST_CASE("derived channels are what their formulas say, pixel by pixel", "[core
     without_hue += std::isnan(evaluator.channel(4)[i]);
   }
   CHECK(worst < 1e-6);
-  CHECK(zeros > kPixels / 9);
+  CHECK(zeros > kPicture / 9);
   CHECK(missing == zeros);
-  CHECK(without_hue >= (kPixels - 3) / 11);
-  CHECK(without_hue < kPixels / 2);
+  CHECK(without_hue >= (kPicture - 3) / 11);
+  CHECK(without_hue < kPicture / 2);
 }
 
 TEST_CASE("the range of a derived channel follows from its formula or is given", "[core][color]") {

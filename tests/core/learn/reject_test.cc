@@ -14,7 +14,7 @@ using namespace chalcedony;
 
 namespace {
 
-constexpr std::size_t kPixels = 3000;
+constexpr std::size_t kGridPixels = 3000;
 
 /// Two clouds of samples in lab.a, lab.b.
 SampleTable clouds() {
@@ -53,14 +53,14 @@ struct Grid {
   Grid() {
     std::mt19937 random(9);
     std::uniform_real_distribution<float> value(-60, 60);
-    for (std::size_t i = 0; i < kPixels; ++i)
+    for (std::size_t i = 0; i < kGridPixels; ++i)
       for (std::size_t f = 0; f < 2; ++f) buffer.plane(f)[i] = value(random);
   }
 };
 
 template <class Value>
 std::vector<Value> room() {
-  return std::vector<Value>(kPixels + kPlanePadding);
+  return std::vector<Value>(kGridPixels + kPlanePadding);
 }
 
 }  // namespace
@@ -75,11 +75,11 @@ TEST_CASE("a share of samples to accept means the same for every method", "[core
   auto far = room<std::uint8_t>();
   PlaneBuffer distances(2);
   const auto classifier = make_classifier(model);
-  classifier->classify(grid.planes, kPixels, plain.data(), {far.data(), nullptr});
-  classifier->distances(grid.planes, kPixels, {distances.plane(0), distances.plane(1)});
-  make_classifier(model, 95)->classify(grid.planes, kPixels, strict.data());
+  classifier->classify(grid.planes, kGridPixels, plain.data(), {far.data(), nullptr});
+  classifier->distances(grid.planes, kGridPixels, {distances.plane(0), distances.plane(1)});
+  make_classifier(model, 95)->classify(grid.planes, kGridPixels, strict.data());
   std::size_t rejected = 0, beyond = 0;
-  for (std::size_t i = 0; i < kPixels; ++i) {
+  for (std::size_t i = 0; i < kGridPixels; ++i) {
     const std::size_t own = plain[i] - 1u;
     // Within rounding of a limit either answer will do.
     const double ratio = distances.plane(own)[i] / model.classes[own].reach[1];
@@ -92,9 +92,9 @@ TEST_CASE("a share of samples to accept means the same for every method", "[core
     if (std::abs(nearest - 1) > 1e-4) CHECK((far[i] == 1) == (nearest > 1));
     beyond += far[i];
   }
-  CHECK(rejected > kPixels / 4);
-  CHECK(rejected < kPixels);
-  CHECK(beyond > kPixels / 4);
+  CHECK(rejected > kGridPixels / 4);
+  CHECK(rejected < kGridPixels);
+  CHECK(beyond > kGridPixels / 4);
   // All samples lie within 100 % of themselves, and about so many within less.
   for (const double percent : kReachPercents) {
     std::size_t kept = 0;
@@ -116,11 +116,12 @@ TEST_CASE("boxes reject by nature and what is asked besides", "[core][learn]") {
   const Grid grid;
   auto plain = room<Label>(), strict = room<Label>();
   PlaneBuffer distances(2);
-  make_classifier(model)->classify(grid.planes, kPixels, plain.data());
-  make_classifier(model, 90)->classify(grid.planes, kPixels, strict.data());
-  make_classifier(model)->distances(grid.planes, kPixels, {distances.plane(0), distances.plane(1)});
+  make_classifier(model)->classify(grid.planes, kGridPixels, plain.data());
+  make_classifier(model, 90)->classify(grid.planes, kGridPixels, strict.data());
+  make_classifier(model)->distances(grid.planes, kGridPixels,
+                                    {distances.plane(0), distances.plane(1)});
   std::size_t inside = 0, kept = 0;
-  for (std::size_t i = 0; i < kPixels; ++i) {
+  for (std::size_t i = 0; i < kGridPixels; ++i) {
     const float nearest = std::min(distances.plane(0)[i], distances.plane(1)[i]);
     CHECK((plain[i] != 0) == (nearest <= 1));
     inside += plain[i] != 0;
@@ -138,7 +139,7 @@ TEST_CASE("a model that does not know its reach cannot reject", "[core][learn]")
   auto labels = room<Label>();
   auto far = room<std::uint8_t>();
   const Grid grid;
-  make_classifier(model)->classify(grid.planes, kPixels, labels.data(), {far.data(), nullptr});
+  make_classifier(model)->classify(grid.planes, kGridPixels, labels.data(), {far.data(), nullptr});
   CHECK(std::count(far.begin(), far.end(), 1) == 0);
 }
 
@@ -147,13 +148,14 @@ TEST_CASE("the explanation comes to the classifier's decision", "[core][learn]")
                                       "maximum-likelihood", "nearest-neighbor");
   const Model model = trained(method, clouds());
   const Grid grid;
+  constexpr std::size_t kExplained = 100;
   auto labels = room<Label>();
   PlaneBuffer distances(2), shares(2);
   const auto classifier = make_classifier(model);
-  classifier->classify(grid.planes, kPixels, labels.data());
-  classifier->distances(grid.planes, kPixels, {distances.plane(0), distances.plane(1)});
-  classifier->probabilities(grid.planes, kPixels, {shares.plane(0), shares.plane(1)});
-  for (std::size_t i = 0; i < 300; ++i) {
+  classifier->classify(grid.planes, kExplained, labels.data());
+  classifier->distances(grid.planes, kExplained, {distances.plane(0), distances.plane(1)});
+  classifier->probabilities(grid.planes, kExplained, {shares.plane(0), shares.plane(1)});
+  for (std::size_t i = 0; i < kExplained; ++i) {
     const Explanation why = method_of(model).explain(
         scaled(model), {double{grid.planes[0][i]}, double{grid.planes[1][i]}});
     const std::size_t winner = ranking_of(why)[0];
@@ -175,21 +177,21 @@ TEST_CASE("confidence is a probability or a margin", "[core][learn]") {
   const SampleTable samples = clouds();
   const Grid grid;
   auto labels = room<Label>();
-  std::vector<float> confidence(kPixels + kPlanePadding);
+  std::vector<float> confidence(kGridPixels + kPlanePadding);
   PlaneBuffer planes(2);
   const auto gaussian = make_classifier(trained("maximum-likelihood", samples));
-  gaussian->classify(grid.planes, kPixels, labels.data());
-  gaussian->probabilities(grid.planes, kPixels, {planes.plane(0), planes.plane(1)});
-  ConfidenceMeter(*gaussian).measure(grid.planes, kPixels, labels.data(), confidence.data());
-  for (std::size_t i = 0; i < kPixels; ++i) {
+  gaussian->classify(grid.planes, kGridPixels, labels.data());
+  gaussian->probabilities(grid.planes, kGridPixels, {planes.plane(0), planes.plane(1)});
+  ConfidenceMeter(*gaussian).measure(grid.planes, kGridPixels, labels.data(), confidence.data());
+  for (std::size_t i = 0; i < kGridPixels; ++i) {
     CHECK(confidence[i] == planes.plane(labels[i] - 1u)[i]);
     CHECK(confidence[i] >= 0.5f);
   }
   const auto means = make_classifier(trained("minimum-distance", samples));
-  means->classify(grid.planes, kPixels, labels.data());
-  means->distances(grid.planes, kPixels, {planes.plane(0), planes.plane(1)});
-  ConfidenceMeter(*means).measure(grid.planes, kPixels, labels.data(), confidence.data());
-  for (std::size_t i = 0; i < kPixels; ++i) {
+  means->classify(grid.planes, kGridPixels, labels.data());
+  means->distances(grid.planes, kGridPixels, {planes.plane(0), planes.plane(1)});
+  ConfidenceMeter(*means).measure(grid.planes, kGridPixels, labels.data(), confidence.data());
+  for (std::size_t i = 0; i < kGridPixels; ++i) {
     const float own = planes.plane(labels[i] - 1u)[i], other = planes.plane(2u - labels[i])[i];
     CHECK(confidence[i] == Approx(1 - own / other).margin(1e-6));
   }

@@ -197,7 +197,7 @@ TEST_CASE("the table of nearest colors gives each palette color itself", "[core]
 TEST_CASE("diffused errors keep the light of an area", "[core][palette]") {
   const std::vector<Color> palette{css_color("#000"), css_color("#fff")};
   constexpr std::uint32_t width = 200, rows = 100;
-  for (const float linear : {20.0f, 85.0f, 200.0f}) {
+  for (const float linear : {20.0f, 200.0f}) {
     ErrorDiffusion diffusion(width, palette, DifferenceFormula::kOklab);
     const std::vector<float> plane(width, linear);
     std::vector<std::uint8_t> numbers(width);
