@@ -11,7 +11,7 @@ constexpr std::size_t kSteps = 4096;  // of linear light; fine enough for the ce
 
 ErrorDiffusion::ErrorDiffusion(std::uint32_t width, const std::vector<Color>& palette,
                                DifferenceFormula formula)
-    : width_(width), nearest_(palette, formula), own_(width + 2u), below_(width + 2u) {
+    : width_(width), nearest_(palette, formula), own_(width), below_(width) {
   for (const Color& color : palette) {
     const auto linear = color.in(spaces::kSrgbLinear);
     colors_.push_back({static_cast<float>(linear[0]), static_cast<float>(linear[1]),
@@ -20,39 +20,45 @@ ErrorDiffusion::ErrorDiffusion(std::uint32_t width, const std::vector<Color>& pa
   for (std::size_t step = 0; step <= kSteps; ++step) {
     const double linear = 255 * static_cast<double>(step) / kSteps;
     const Color gray{&spaces::kSrgbLinear, {linear, linear, linear}};
-    encoded_.push_back(static_cast<float>(gray.in(spaces::kSrgb)[0]));
+    cells_.push_back(NearestColorTable::cell(static_cast<float>(gray.in(spaces::kSrgb)[0])));
   }
 }
 
-float ErrorDiffusion::encoded(float linear) const {
-  const float step = std::clamp(linear, 0.0f, 255.0f) * (kSteps / 255.0f);
-  return encoded_[static_cast<std::size_t>(step + 0.5f)];
+std::uint8_t ErrorDiffusion::nearest(const Light& linear) const {
+  std::array<std::uint8_t, 3> cells;
+  for (std::size_t c = 0; c < 3; ++c) {
+    const float step = std::min(std::max(linear[c], 0.0f), 255.0f) * (kSteps / 255.0f);
+    cells[c] = cells_[static_cast<std::size_t>(static_cast<int>(step + 0.5f))];
+  }
+  return nearest_.find_in(cells[0], cells[1], cells[2]);
 }
 
 void ErrorDiffusion::next_row(const ConstPlanes& linear, const std::uint8_t* counted,
                               std::uint8_t* numbers) {
-  std::fill(below_.begin(), below_.end(), std::array<float, 3>{});
+  // What goes on to the next pixel, and what has come together so far for the pixels below the one
+  // before and below this one. They stay in registers, since every pixel waits for the one before.
+  Light ahead{}, below_before{}, below{};
   for (std::uint32_t step = 0; step < width_; ++step) {
     const std::size_t x = leftwards_ ? width_ - 1 - step : step;
-    if (counted && !counted[x]) {
-      numbers[x] = 0;
-      continue;
+    Light off{};
+    numbers[x] = 0;
+    if (!counted || counted[x]) {
+      Light wanted;
+      // An error that no color can make good must not grow without end.
+      for (std::size_t c = 0; c < 3; ++c)
+        wanted[c] = std::min(std::max(linear[c][x] + (own_[x][c] + ahead[c]), -128.0f), 383.0f);
+      numbers[x] = nearest(wanted);
+      const Light& color = colors_[numbers[x] - 1u];
+      for (std::size_t c = 0; c < 3; ++c) off[c] = (wanted[c] - color[c]) / 16;
     }
-    std::array<float, 3> wanted;
-    // An error that no color can make good must not grow without end.
-    for (std::size_t c = 0; c < 3; ++c)
-      wanted[c] = std::clamp(linear[c][x] + own_[x + 1][c], -128.0f, 383.0f);
-    numbers[x] = nearest_.find(encoded(wanted[0]), encoded(wanted[1]), encoded(wanted[2]));
-    const auto& color = colors_[numbers[x] - 1u];
-    const std::size_t ahead = leftwards_ ? x : x + 2, behind = leftwards_ ? x + 2 : x;
     for (std::size_t c = 0; c < 3; ++c) {
-      const float off = (wanted[c] - color[c]) / 16;
-      own_[ahead][c] += 7 * off;
-      below_[behind][c] += 3 * off;
-      below_[x + 1][c] += 5 * off;
-      below_[ahead][c] += off;
+      ahead[c] = 7 * off[c];
+      if (step > 0) below_[leftwards_ ? x + 1 : x - 1][c] = below_before[c] + 3 * off[c];
+      below_before[c] = below[c] + 5 * off[c];
+      below[c] = off[c];
     }
   }
+  if (width_ > 0) below_[leftwards_ ? 0 : width_ - 1] = below_before;
   std::swap(own_, below_);
   leftwards_ = !leftwards_;
 }

@@ -27,13 +27,15 @@ class ErrorDiffusion {
   void next_row(const ConstPlanes& linear, const std::uint8_t* counted, std::uint8_t* numbers);
 
  private:
-  float encoded(float linear) const;
+  using Light = std::array<float, 3>;
+
+  std::uint8_t nearest(const Light& linear) const;
 
   std::uint32_t width_;
   NearestColorTable nearest_;
-  std::vector<std::array<float, 3>> colors_;       // in linear light
-  std::vector<float> encoded_;                     // sRGB of equal steps of linear light
-  std::vector<std::array<float, 3>> own_, below_;  // errors, with a pixel of room on either side
+  std::vector<Light> colors_;        // in linear light
+  std::vector<std::uint8_t> cells_;  // of `nearest_`, for equal steps of linear light
+  std::vector<Light> own_, below_;   // errors handed down to this row and to the next
   bool leftwards_ = false;
 };
 
