@@ -46,7 +46,7 @@ count "release build" build release all
 run_ctest release
 count "package" ./scripts/check-package.sh
 count "shards" ./scripts/check-shards.sh
-sanitized=(unit_tests chalcedony_program)
+sanitized=(unit_tests parser_tests chalcedony_program)
 [ "${1:-}" = --thorough ] && sanitized=(all)
 count "sanitizer build" build asan-ubsan "${sanitized[@]}"
 # Left out here: what repeats paths that other tests take, and takes minutes without optimization;

@@ -7,6 +7,7 @@
 #include <string_view>
 
 #include "core/error.h"
+#include "core/pixel/zeroed_array.h"
 #include "io/atomic_file.h"
 
 namespace chalcedony {
@@ -60,10 +61,10 @@ const Space& for_each_row(const std::filesystem::path& path, const Use& use) {
   return space;
 }
 
-StoredColors colors_of(const Space& space, const std::vector<std::uint64_t>& pixels) {
+StoredColors colors_of(const Space& space, const ZeroedArray<std::uint64_t>& pixels) {
   StoredColors colors;
   colors.space = &space;
-  for (std::size_t packed = 0; packed < pixels.size(); ++packed) {
+  for (std::size_t packed = 0; packed < kColors; ++packed) {
     if (pixels[packed] == 0) continue;
     for (const int shift : {16, 8, 0})
       colors.rgb.push_back(static_cast<std::uint8_t>(packed >> shift & 255));
@@ -100,7 +101,7 @@ StoredColors read_color_table(const std::filesystem::path& path) {
 }
 
 StoredColors added_color_tables(const std::vector<std::filesystem::path>& paths) {
-  std::vector<std::uint64_t> pixels(kColors);
+  ZeroedArray<std::uint64_t> pixels(kColors);
   const Space* first = nullptr;
   for (const auto& path : paths) {
     const Space& space = for_each_row(

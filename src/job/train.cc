@@ -7,7 +7,6 @@
 #include "core/learn/classifier.h"
 #include "core/learn/feature_advice.h"
 #include "core/learn/sample_matrix.h"
-#include "core/nearest_name.h"
 #include "core/palette/figure_colors.h"
 #include "figure/map_figure.h"
 #include "figure/scatter_figure.h"
@@ -49,9 +48,9 @@ class Training {
         results_(results),
         format_(format),
         plot_(format),
-        pixels_(features(options), options.held_share,
+        pixels_(options.features, options.held_share,
                 format == FigureFormat::kNone ? 0 : kDensityPixels, options.shared) {
-    frame_.features = features(options);
+    frame_.features = options.features;
   }
 
   Json run(Json& summary) {
@@ -76,9 +75,6 @@ class Training {
   }
 
  private:
-  static std::vector<Channel> features(const TrainOptions& options) {
-    return options.features.empty() ? channels_of(spaces::kLab) : options.features;
-  }
   const SampleTable& samples() const { return trimmed_ ? *trimmed_ : pixels_.training(); }
 
   /// Our number of a class by its name; classes of several pictures are one by name.
@@ -220,21 +216,8 @@ class Training {
   }
 
   FeaturePair scatter_features(const Model& model) const {
-    const std::vector<Feature> all = features_of(model.features);
-    if (!options_.scatter) {
-      const auto [x, y] = most_telling_features(model);
-      return {x, y};
-    }
-    const auto place = [&](const std::string& name) {
-      std::vector<std::string> names;
-      for (const Feature& feature : all) names.push_back(feature.name());
-      const auto at = std::find(names.begin(), names.end(), name);
-      if (at == names.end())
-        throw InputError("--scatter: the model has no feature '" + name + "'",
-                         suggest_name(name, names));
-      return static_cast<std::size_t>(at - names.begin());
-    };
-    return {place(options_.scatter->first), place(options_.scatter->second)};
+    const auto [x, y] = options_.scatter ? *options_.scatter : most_telling_features(model);
+    return {x, y};
   }
 
   void draw() {

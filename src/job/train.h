@@ -24,11 +24,13 @@ struct TrainOptions {
   SampleSources sources;
   std::string method = "minimum-distance";  // or kAllMethods
   TrainingRules rules;
-  std::vector<Channel> features;  // empty: lab.l, lab.a, lab.b
-  double trim = 0;                // robust standard deviations; 0: nothing is trimmed
-  double held_share = 0;          // of the samples that only test the model, 0-1
-  bool keep_samples = false;      // write them as a table, to train with others later
-  std::optional<std::pair<std::string, std::string>> scatter;  // features of the figure, by name
+  std::vector<Channel> features = channels_of(spaces::kLab);
+  double trim = 0;            // robust standard deviations; 0: nothing is trimmed
+  double held_share = 0;      // of the samples that only test the model, 0-1
+  bool keep_samples = false;  // write them as a table, to train with others later
+  /// Places in features_of(features) of those of the scatter figure; the two most telling ones
+  /// otherwise.
+  std::optional<std::pair<std::size_t, std::size_t>> scatter;
 };
 
 const std::vector<ResultKind>& train_results();

@@ -15,6 +15,8 @@
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "core/learn/feature_names.h"
+#include "core/learn/features.h"
+#include "core/nearest_name.h"
 #include "job/input_list.h"
 
 namespace chalcedony::cli {
@@ -140,7 +142,16 @@ void read_scatter(const std::string& text, TrainOptions& options) {
   if (names.size() != 2)
     throw UsageError("--scatter: '" + text + "' is not two features",
                      "write it as in lab.a,lab.b; a hue is two, as in lch.h.cos");
-  options.scatter = {names[0], names[1]};
+  std::vector<std::string> known;
+  for (const Feature& feature : features_of(options.features)) known.push_back(feature.name());
+  const auto place = [&](const std::string& name) {
+    const auto at = std::find(known.begin(), known.end(), name);
+    if (at == known.end())
+      throw UsageError("--scatter: the model has no feature '" + name + "'",
+                       suggest_name(name, known));
+    return static_cast<std::size_t>(at - known.begin());
+  };
+  options.scatter = {place(names[0]), place(names[1])};
 }
 
 Json do_train(const po::variables_map& given, const SharedOptions& shared, const Context& context) {

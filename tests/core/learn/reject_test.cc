@@ -9,42 +9,14 @@
 #include "core/learn/confidence.h"
 #include "core/learn/reach.h"
 #include "core/learn/sample_matrix.h"
+#include "tests/support/trained_models.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 
 namespace {
 
 constexpr std::size_t kGridPixels = 3000;
-
-/// Two clouds of samples in lab.a, lab.b.
-SampleTable clouds() {
-  std::mt19937 random(5);
-  std::normal_distribution<float> spread(0, 4);
-  SampleTable table(2);
-  for (int i = 0; i < 2000; ++i) {
-    const float first[] = {20 + spread(random), 10 + spread(random)};
-    const float second[] = {-15 + 2 * spread(random), spread(random)};
-    table.add(0, first);
-    table.add(1, second);
-  }
-  table.join_equal_rows();
-  return table;
-}
-
-Model trained(const std::string& method, const SampleTable& samples) {
-  Model model;
-  model.method = method;
-  model.features = channels_named("lab.a,lab.b");
-  model.box_spread = 2.5;
-  model.neighbors = method == "nearest-neighbor" ? 5 : 0;
-  for (std::size_t c = 0; c < samples.classes(); ++c) {
-    ModelClass one{c == 0 ? "warm" : "cool", "#808080", samples.statistics(c), 0.5};
-    if (model.neighbors > 0) one.samples = samples.of(c);
-    model.classes.push_back(one);
-  }
-  measure_reach(model, samples);
-  return model;
-}
 
 struct Grid {
   PlaneBuffer buffer{2};

@@ -1,0 +1,210 @@
+// What each command says of a mistake: one line that names it, and no result that is half done.
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+struct Mistake {
+  const char* line;
+  const char* says;
+};
+
+/// Everything but results, which is where the mistakes are made.
+void write_pictures(const TempDir& dir) {
+  write_stripes(dir / "stripes.png");
+  write_rgb(dir / "small.png", 4, 3, random_bytes(36));
+  write_picture(dir / "gray.png", spec_of(20, 10, 1), bytes_of(random_bytes(200)));
+  write_picture(dir / "clear.png", spec_of(20, 10, 4), bytes_of(random_bytes(800)));
+  write_picture(dir / "photo.jpg", spec_of(20, 10, 3), bytes_of(random_bytes(600)));
+  write_picture(dir / "floats.tif", spec_of(20, 10, 1, SampleType::kF32),
+                bytes_of(std::vector<float>(200, 0.25f)));
+  PictureSpec hsv = spec_of(20, 10, 3);
+  hsv.space = &spaces::kHsv;
+  write_picture(dir / "hsv.png", hsv, bytes_of(random_bytes(600)));
+  std::vector<std::uint8_t> labels(200, 1);
+  std::fill_n(labels.begin(), 90, std::uint8_t{2});
+  write_labels(dir / "map.png", 20, labels, {{1, "lead", "#303030"}, {2, "ruby", "#b0202a"}});
+  write_labels(dir / "none.png", 20, std::vector<std::uint8_t>(200, 0));
+  put_text(dir / "options.yaml", "space: lab\n");
+  std::filesystem::create_directory(dir / "empty");
+}
+
+/// Runs the line of each row with results in `out`, and expects `code`.
+void check_all(const std::vector<Mistake>& mistakes, int code) {
+  const TempDir dir;
+  write_pictures(dir);
+  for (const char* const method : {"minimum-distance", "nearest-neighbor"})
+    REQUIRE(run_tool(dir, words_of("train stripes.png --sample red=0,0,8,10 --sample blue=9,0,5,10 "
+                                   "--figures none --write model -o " +
+                                   std::string(method) + " --method " + method))
+                .exit_code == 0);
+  const auto before = dir.files();
+  for (const Mistake& mistake : mistakes) {
+    INFO(mistake.line);
+    check_error(run_tool(dir, words_of(mistake.line)), code, mistake.says);
+    for (const std::string& name : dir.files())
+      if (!before.contains(name))
+        CHECK_THAT(name, Catch::EndsWith("how.json") || Catch::EndsWith(".pictures.jsonl"));
+    std::filesystem::remove_all(dir / "out");
+  }
+}
+
+}  // namespace
+
+TEST_CASE("options that contradict each other are wrong usage", "[cli][usage]") {
+  check_all(
+      {{"assess map.png --reference map.png --stratified lead=3,ruby=3 --count 9 -o out/",
+        "--stratified with numbers already says how many are drawn; leave --count and --fraction"},
+       {"balance stripes.png --flat fit --dark gray.png -o out/",
+        "--dark goes with a blank, not with a fitted surface; leave it out"},
+       {"balance stripes.png --on lightness --curve power -o out/",
+        "--on lightness needs --target to bend to; as in --target 50"},
+       {"balance stripes.png small.png --save c.json -o out/",
+        "--save writes the curves of one picture; give one input"},
+       {"cluster stripes.png --model m.json --k 3 -o out/",
+        "--k is for finding groups, and --model has them; leave one of the two out"},
+       {"convert stripes.png --to lab --gamut map -o out/",
+        "--gamut map is for r g b, and lab holds every color; leave it out"},
+       {"histogram stripes.png --disc -o out/", "--disc is of a hue and another channel"},
+       {"histogram stripes.png --matrix -o out/",
+        "--matrix is of joint histograms, and none is asked for; add --joint A,B"},
+       {"join gray.png gray.png gray.png --plane r=gray.png -o out.png",
+        "a plane is given as an input and by --plane; give it once"},
+       {"mask stripes.png --where \"lab.l > 3\" --auto lab.l -o out/",
+        "--where, --like and --auto each say which pixels; give one of them"},
+       {"mask stripes.png --where \"lab.l > {a} and lab.a > {b} and lab.b > {c}\" --vary a=1..2/2 "
+        "--vary b=1..2/2 --vary c=1..2/2 -o out/",
+        "--vary may be given twice, not more often; vary two numbers at a time"},
+       {"similar small.png --to stripes.png --cube 4 --joint hsv.h,hsv.s -o out/",
+        "--cube, --joint and --channels each say what is compared; give one of them"},
+       {"slice stripes.png --channel lab.l --equal 3 --quantiles 3 -o out/",
+        "slice takes one of --cuts, --range, --equal and --quantiles"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --method minimum-distance "
+        "--priors even -o out/",
+        "--priors are for maximum-likelihood only; leave them out, or give --method"}},
+      2);
+}
+
+TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
+  check_all(
+      {{"balance stripes.png --black low -o out/",
+        "--black: 'low' is no value and no percentile; write it as 12 or as 0.5%"},
+       {"balance stripes.png --white 101% -o out/",
+        "--white: there is no percentile 101%; give one above 0, up to 100%"},
+       {"convert clear.png --to srgb -o out.jpg", "a JPEG holds no alpha"},
+       {"inspect empty", "empty: the folder holds no PNG, JPEG, TIFF or WebP"},
+       {"join 1 2 3 -o out.png",
+        "every plane is a number, so the picture has no size; give a file for one of them"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --scatter lab.l,lab.z -o out/",
+        "--scatter: the model has no feature 'lab.z'; did you mean 'lab.l'?"},
+       {"demo stripes.png -o out/", "demo takes no input; name only -o"},
+       {"explain stripes.png --at 1,1", "explain needs --model; name a model.json"},
+       {"inspect stripes.png -o out/ --write colours", "--write: there is no result 'colours'"},
+       {"inspect stripes.png -o \"\"", "--output: the path is empty; name a folder or a file"},
+       {"join gray.png gray.png gray.png -o out",
+        "join needs -o with the name of a picture; as in -o joined.png"},
+       {"histogram stripes.png --channels lab.l,lab.l -o out/",
+        "channel lab.l is listed twice; name each channel once"},
+       {"histogram stripes.png --let \"x = lab.a in 3..3\" --channels x -o out/",
+        "expected a range from low to high before this"},
+       {"mask stripes.png --auto hsv.h -o out/",
+        "--auto: hsv.h is a hue, which goes round and has no upper part"},
+       {"mask stripes.png --where \"lab.l in 50..20\" -o out/",
+        "expected the lower end of the interval first; only a hue runs through 360 to 0"},
+       {"mask stripes.png --where \"lab.l near\" -o out/",
+        "expected a comparison (< <= > >= = != or 'in')"},
+       {"mask stripes.png --where \"lab.l > {a\" --vary a=1..9/3 -o out/",
+        "a brace is open in the selection; write variables as in {low}"},
+       {"mask stripes.png --where \"lab.l > {a}\" --vary a=1..9/3 --vary a=1..9/3 -o out/",
+        "'a' is varied twice; give each variable once"},
+       {"mask stripes.png --where \"lab.l > 3\" --vary a=1..9/3 -o out/",
+        "'a' is varied, but the selection has no {a}; put it where the number is to vary"},
+       {"mask stripes.png --where \"lab.l > {a}\" --vary a=1..x/3 -o out/",
+        "'a=1..x/3' has no number at 'x'"},
+       {"mask stripes.png --where \"lab.l > {a}\" --vary a=1..9/1 -o out/",
+        "'a=1..9/1' takes no whole number of 2 to 100 values"},
+       {"similar small.png --to stripes.png --channels file.0 -o out/",
+        "--channels: file.0 has no usual range to compare over; name channels of a space"},
+       {"slice stripes.png --channel lab.l --cuts 10,5 -o out/",
+        "--cuts: 5 does not lie above the value before it; write the cuts in rising order"},
+       {"slice stripes.png --channel lab.l --cuts 10 -o out/",
+        "--cuts needs two values or more; as in --cuts 0,50,100"},
+       {"slice stripes.png --channel hsv.h --quantiles 3 -o out/",
+        "--quantiles: a hue has no lowest value to begin with; give --cuts"},
+       {"tidy map.png --steps \"erode 1.5 box\" -o out/",
+        "the radius must be whole; only a disk may have parts of a pixel"},
+       {"tidy map.png --steps \"erode 2 line 30\" -o out/",
+        "'30' is no angle of a line; give 0, 45, 90 or 135"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --features \"mode5(lab.l)\" -o "
+        "out/",
+        "is nothing that is taken around a pixel; write mean5(...) or deviation5(...)"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --features \"mean5(hsv.h)\" -o "
+        "out/",
+        "a hue is an angle, of which no mean is taken around a pixel"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 "
+        "--features \"mean5(lab.l),mean5(lab.l)\" -o out/",
+        "feature mean5(lab.l) is listed twice; name each once"}},
+      2);
+}
+
+TEST_CASE("brackets within brackets have an end", "[cli][usage]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const std::string deep = std::string(400, '(') + "lab.l" + std::string(400, ')');
+  check_error(run_tool(dir, {"mask", "stripes.png", "--where", deep + " > 3", "-o", "out/"}), 2,
+              "expected fewer brackets and the like within one another");
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("pictures that do not fit what is asked are refused", "[cli]") {
+  check_all(
+      {{"assess map.png --reference small.png -o out/",
+        "small.png: is 4x3, the map 20x10; give labels of the same picture"},
+       {"balance hsv.png -o out/", "hsv.png: holds hsv, and balance works on srgb; convert it"},
+       {"cluster stripes.png --k 2 --within none.png -o out/", "no pixel"},
+       {"cluster small.png --k 2 --method gaussian-mixture --region 0,0,1,2 -o out/",
+        "there are too few pixels for a mixture"},
+       {"diff stripes.png small.png -o out/",
+        "small.png: is 4x3, stripes.png is 20x10; give two pictures of one size"},
+       {"diff stripes.png gray.png --within none.png -o out/",
+        "no pixel counts in both pictures; choose another --region or --within"},
+       {"explain stripes.png --model minimum-distance/model.json --first 3 --within none.png -o "
+        "out/",
+        "has no pixel that counts and has every feature of the model"},
+       {"inspect stripes.png --at 99,3", "--at 99,3 lies outside the picture, which is 20x10"},
+       {"inspect stripes.png --region 1.2,1.2,0.1,0.1", "holds no pixel center; make it larger"},
+       {"join gray.png gray.png small.png -o out.png",
+        "small.png: is 4x3, and gray.png is 20x10; give planes of one size"},
+       {"join gray.png gray.png stripes.png -o out.png",
+        "is not gray, so which of its channels is meant is not clear; name one, as in "
+        "stripes.png:srgb.r"},
+       {"mask stripes.png --where \"lab.l > 3\" --within photo.jpg -o out/",
+        "photo.jpg: a lossy picture cannot be a mask, its edges are blurred"},
+       {"mask stripes.png --where \"lab.l > 3\" --within clear.png -o out/",
+        "clear.png: is not a mask, which is 8-bit gray"},
+       {"measure floats.tif -o out/", "floats.tif: holds floats, no labels"},
+       {"smooth map.png --filter mean --radius 1 -o out.png",
+        "map.png: is a mask or a class map, whose numbers are no colors"},
+       {"smooth hsv.png --filter mean --radius 1 -o out.png",
+        "hsv.png: holds hsv, and the mean of two hues is not the hue between them"},
+       {"slice stripes.png --channel lab.l --quantiles 9 --region 0,0,4,4 -o out/",
+        "has too few different values of lab.l for 9 parts of as many pixels"},
+       {"train stripes.png --painted photo.jpg -o out/",
+        "photo.jpg: was compressed with losses, so its strokes have no exact colors"},
+       {"train stripes.png --painted stripes.png -o out/",
+        "has no strokes that differ from the picture"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --within none.png -o out/",
+        "class 'a' has no sample pixels that count; draw larger samples of it"},
+       {"report empty -o out.html",
+        "empty: holds no how.json, and neither does a folder below it"}},
+      1);
+}

@@ -1,0 +1,301 @@
+#include "tests/fuzz/parsers.h"
+
+#include <algorithm>
+#include <filesystem>
+
+#include "core/color/css_color.h"
+#include "core/color/derived_channel.h"
+#include "core/learn/classifier.h"
+#include "core/pixel/region.h"
+#include "core/select/expression.h"
+#include "core/select/variants.h"
+#include "core/tidy/tidy_steps.h"
+#include "io/color_table_file.h"
+#include "io/csv.h"
+#include "io/curve_file.h"
+#include "io/exif.h"
+#include "io/icc_profile.h"
+#include "io/icc_writer.h"
+#include "io/label_file.h"
+#include "io/model_file.h"
+#include "io/palette_file.h"
+#include "io/sample_file.h"
+#include "io/sample_table_file.h"
+#include "job/picture_journal.h"
+#include "job/recipe.h"
+#include "job/run_record.h"
+#include "tests/support/icc.h"
+#include "tests/support/pictures.h"
+#include "tests/support/temp_dir.h"
+#include "tests/support/trained_models.h"
+
+namespace chalcedony::test {
+namespace {
+
+using Path = std::filesystem::path;
+
+/// A file that a damaged header makes larger than this is opened, and not read.
+constexpr std::uint64_t kMostPixels = 1 << 20;
+
+const TempDir& scratch() {
+  static const TempDir dir;
+  return dir;
+}
+
+/// A parser of a file of this name.
+template <class Read>
+std::function<void(const std::string&)> of_file(const std::string& name, const Read& read) {
+  return [name, read](const std::string& bytes) {
+    put_text(scratch() / name, bytes);
+    read(scratch() / name);
+  };
+}
+
+/// What a writer of files writes.
+template <class Write>
+std::string written(const std::string& name, const Write& write) {
+  write(scratch() / name);
+  return text_of_file(scratch() / name);
+}
+
+std::string picture(const std::string& name, const PictureSpec& spec) {
+  const auto samples = random_bytes(spec.shape.row_bytes() * spec.shape.height);
+  return written(name, [&](const Path& path) { write_picture(path, spec, bytes_of(samples)); });
+}
+
+std::vector<std::string> pictures() {
+  std::vector<std::string> all;
+  for (const std::uint32_t channels : {1u, 2u, 3u, 4u})
+    for (const char* const name : {"p.png", "p.tif"})
+      for (const SampleType sample : {SampleType::kU8, SampleType::kU16})
+        all.push_back(picture(name, spec_of(7, 5, channels, sample)));
+  for (const char* const name : {"p.jpg", "p.webp"})
+    all.push_back(picture(name, spec_of(19, 9, 3)));
+  all.push_back(picture("p.tif", spec_of(4, 3, 5, SampleType::kU16)));
+  PictureSpec lab = spec_of(4, 3, 3, SampleType::kU16);
+  lab.space = &spaces::kLab;
+  lab.carried.description = "south window";
+  all.push_back(picture("p.png", lab));
+  return all;
+}
+
+void read_all(RowSource& rows) {
+  const RasterShape& shape = rows.shape();
+  if (shape.pixels() > kMostPixels) return;
+  std::vector<std::byte> row(shape.row_bytes());
+  for (std::uint32_t y = 0; y < shape.height; ++y) rows.read_rows(1, row.data());
+}
+
+Parser picture_parser() {
+  return {"picture", pictures(),
+          of_file("picture", [](const Path& path) { read_all(*open_picture(path).rows); })};
+}
+
+Parser label_parser() {
+  const std::vector<std::uint8_t> labels{0, 1, 2, 2, 9, 0, 1, 1};
+  const auto map = written("l.png", [&](const Path& path) {
+    write_labels(path, 4, labels,
+                 {{1, "lead", "#303030"}, {2, "ruby", "#b0202a"}, {9, "amber", "#d68e18"}});
+  });
+  const auto mask = written("l.tif", [&](const Path& path) { write_labels(path, 2, labels); });
+  return {"labels",
+          {map, mask, written("l.png", write_stripes)},
+          of_file("labels", [](const Path& path) {
+            LabelFile file = open_labels(path, kMostPixels);
+            LabelRows rows(file);
+            for (std::uint32_t y = 0; y < file.rows->shape().height; ++y) rows.next();
+          })};
+}
+
+std::string text_of(const std::vector<std::byte>& bytes) {
+  return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
+}
+
+Parser profile_parser() {
+  const Chromaticity red{0.64, 0.33}, green{0.3, 0.6}, blue{0.15, 0.06}, white{0.3127, 0.329};
+  std::vector<std::string> seeds{text_of(icc_profile_of(spaces::kDisplayP3)),
+                                 text_of(gray_icc_profile_of(spaces::kGray))};
+  for (const IccBytes& curve :
+       {icc_gamma(2.2), icc_table({0, 0.3, 1}), icc_parametric(3, {2.4, 0.95, 0.05, 0.08, 0.04})}) {
+    const auto profile =
+        icc_profile("RGB ", icc_rgb_tags(red, green, blue, white, curve, "made up"));
+    seeds.emplace_back(profile.begin(), profile.end());
+  }
+  return {"profile", seeds,
+          [](const std::string& bytes) { parse_icc(std::as_bytes(std::span(bytes))); }};
+}
+
+Parser exif_parser() {
+  Exif exif;
+  exif.description = "south window";
+  exif.captured = "2026:05:17 14:03:21";
+  exif.color_space = kExifSrgb;
+  return {"exif", {text_of(exif_data(exif))}, [](const std::string& bytes) {
+            parse_exif(std::as_bytes(std::span(bytes)));
+          }};
+}
+
+Parser model_parser() {
+  std::vector<std::string> seeds;
+  const SampleTable samples = clouds(20);
+  for (const char* const method : {"minimum-distance", "parallelepiped", "mahalanobis",
+                                   "maximum-likelihood", "nearest-neighbor"})
+    seeds.push_back(model_text(trained(method, samples)));
+  return {"model", seeds, [](const std::string& text) { make_classifier(parse_model(text)); }};
+}
+
+Parser curve_parser() {
+  ToneCurve power, table;
+  power.kind = CurveKind::kPower;
+  power.black = 0.1;
+  power.strength = 0.8;
+  table.kind = CurveKind::kTable;
+  table.table = {0, 0.3, 0.5, 1};
+  return {"curves",
+          {curves_text({false, {power, power, table}}), curves_text({true, {table}})},
+          [](const std::string& text) { parse_curves(text); }};
+}
+
+Parser palette_parser() {
+  return {"palette",
+          {"#4b3abe\n#625b44\n", "oklch(0.7 0.1 120)\n\nrgb(20 30 40)\n",
+           text_of_file(Path(CHALCEDONY_DEMO_DATA) / "glass.palette.txt")},
+          [](const std::string& text) { parse_palette_colors(text); }};
+}
+
+Parser sample_parser() {
+  const SampleSet samples =
+      read_samples(Path(CHALCEDONY_DEMO_DATA) / "panel-a.samples.geojson", 480, 360);
+  return {"samples", {samples_text(samples, 480, 360)}, [](const std::string& text) {
+            parse_samples(text, 480, 360);
+          }};
+}
+
+Parser sample_table_parser() {
+  const auto features = channels_named("lab.a,lab.b");
+  const std::vector<MapClass> classes{{"warm", "#b04020"}, {"cool", "#2040b0"}};
+  return {
+      "sample-table",
+      {written("s.csv",
+               [&](const Path& path) { write_sample_table(path, classes, features, clouds(6)); })},
+      of_file("samples.csv", [features](const Path& path) { read_sample_table(path, features); })};
+}
+
+Parser table_parser() {
+  return {"table",
+          {"a,b\r\n1,\"two, \"\"2\"\"\"\r\n", "x\ny\n"},
+          of_file("table.csv", [](const Path& path) { read_csv(path); })};
+}
+
+Parser color_table_parser() {
+  StoredColors colors;
+  colors.rgb = {1, 2, 3, 200, 100, 50};
+  colors.pixels = {7, 12345678901};
+  return {"color-table",
+          {written("c.bin", [&](const Path& path) { write_color_table(path, colors); })},
+          of_file("colors", [](const Path& path) { read_color_table(path); })};
+}
+
+Parser recipe_parser() {
+  return {"recipe",
+          {text_of_file(Path(CHALCEDONY_DEMO_DATA) / "glass.recipe.yaml"),
+           "chalcedony: recipe\nvariables: {low: 40}\nsteps:\n  - name: calm\n    command: smooth\n"
+           "    options: {radius: 2}\n  - name: light\n    command: mask\n    input: calm\n"
+           "    options: {where: \"lab.l > ${low}\"}\n    keep: false\n"},
+          [](const std::string& text) { parse_recipe(text, "r.yaml", {}, "out"); }};
+}
+
+Parser options_parser() {
+  return {"options",
+          {"space: lab\nregion: 0,0,10,10\nfigures: none\n"},
+          of_file("options.yaml", [](const Path& path) { read_options(path); })};
+}
+
+Parser journal_parser() {
+  JournalText journal;
+  journal.header = {{"chalcedony", "pictures"}, {"version", 1}, {"pictures", 2}};
+  JournalEntry done;
+  done.file = "a.png";
+  done.state = {12, 34567, "00ff"};
+  done.outputs = {scratch() / "a.mask.png"};
+  done.summary = {{"file", "a.png"}};
+  JournalEntry failed;
+  failed.place = 1;
+  failed.file = "b.png";
+  failed.error = "b.png: is empty";
+  journal.entries = {done, failed};
+  return {
+      "journal",
+      {written("j.jsonl",
+               [&](const Path& path) { write_journal(path, scratch().path(), journal); })},
+      of_file("pictures.jsonl", [](const Path& path) { read_journal(path, scratch().path()); })};
+}
+
+Parser expression_parser() {
+  return {"selection",
+          {"hsv.h in 340..20 and not (lab.l < 40 or hsv.s >= 12.5)",
+           "near(#b5563a, 12) or oklab.a + 2 * oklab.b > 1e-2",
+           "(lab.a - 20) * (lab.a - 20) / 9 + 2.5e-2 * lab.b * lab.b <= 12"},
+          [](const std::string& text) { parse_expression(text); }};
+}
+
+Parser formula_parser() {
+  return {"formula",
+          {"ndvi=(file.3 - file.0) / (file.3 + file.0)", "twice = 2 * lab.l - 1.5e1 in -1..3",
+           "h=hsv.h - 180"},
+          [](const std::string& text) { derived_channel(text, {}); }};
+}
+
+Parser color_parser() {
+  return {"color",
+          {"#abc", "#4b3abe", "rgb(10, 20, 30)", "hsl(210 30% 40%)", "lab(40% 20 -30)",
+           "oklch(0.7 0.1 120)", "color(display-p3 1 0.5 0)"},
+          [](const std::string& text) { css_color(text); }};
+}
+
+Parser region_parser() {
+  return {"region", {"10,20,30,40", "percent:10,20,30,40"}, [](const std::string& text) {
+            parse_region(text).in(480, 360);
+          }};
+}
+
+Parser variable_parser() {
+  return {"variable", {"low=180..220/5", "s=-1.5..2e1/3"}, [](const std::string& text) {
+            parse_variable(text);
+          }};
+}
+
+Parser step_parser() {
+  return {"steps",
+          {"dilate 2; erode 3 box; open 1.5 disk; close 4 line 45", "fill; drop 20; keep 3",
+           "majority 2; clear-edge; invert"},
+          [](const std::string& text) { parse_tidy_steps(text); }};
+}
+
+Parser channel_parser() {
+  return {"channels", {"lab.a,lab.b", "hsv,oklab.l", "file.0,gray"}, [](const std::string& text) {
+            channels_named(text);
+          }};
+}
+
+}  // namespace
+
+const std::vector<Parser>& all_parsers() {
+  static const std::vector<Parser> parsers{
+      picture_parser(),      label_parser(),   profile_parser(),     exif_parser(),
+      model_parser(),        curve_parser(),   palette_parser(),     sample_parser(),
+      sample_table_parser(), table_parser(),   color_table_parser(), recipe_parser(),
+      options_parser(),      journal_parser(), expression_parser(),  formula_parser(),
+      color_parser(),        region_parser(),  variable_parser(),    step_parser(),
+      channel_parser()};
+  return parsers;
+}
+
+const Parser* find_parser(const std::string& name) {
+  const auto& parsers = all_parsers();
+  const auto found = std::find_if(parsers.begin(), parsers.end(),
+                                  [&](const Parser& parser) { return parser.name == name; });
+  return found == parsers.end() ? nullptr : &*found;
+}
+
+}  // namespace chalcedony::test
