@@ -43,9 +43,8 @@ class CsvTable {
 
 /// The rows of a table, its header first.
 ///
-/// Errors    InputError when the file cannot be read, a quoted field does not end, or rows differ
-/// in
-///           their number of fields
+/// Errors    InputError when the file cannot be read, a quoted field does not end, or the number of
+///           fields differs between rows
 /// Source    RFC 4180; lines may end in LF alone
 std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path);
 

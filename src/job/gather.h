@@ -16,8 +16,7 @@ namespace chalcedony {
 /// from the same place.
 ///
 /// Errors    InputError when a folder holds no run of a shard, a shard is missing or there twice,
-/// or
-///           shards were asked for differently; OutputError
+///           or shards were asked for differently; OutputError
 Json gather_shards(const std::vector<std::filesystem::path>& folders,
                    const std::filesystem::path& output, const Context& context);
 

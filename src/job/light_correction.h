@@ -20,8 +20,7 @@ struct FlatField {
 /// Reads the blank, or the picture, which is rewound.
 ///
 /// Errors    InputError: a blank of another size or without a counted pixel; pixels that do not
-/// tell
-///           a surface
+///           tell a surface
 LightCorrection learn_light(const FlatField& flat, CountedPicture& picture,
                             const SharedOptions& options, const Context& context);
 

@@ -29,8 +29,8 @@ struct ToneCurve {
 
 /// Bends a curve so that `share` becomes `target`.
 ///
-/// Range     kGain, kPower or kAsinh; share strictly between black and white, target between 0 and
-/// 1 Source    sRGB's transfer function for linear light: IEC 61966-2-1:1999
+/// Range     kGain, kPower or kAsinh; share strictly between black and white, target in 0 to 1
+/// Source    sRGB's transfer function for linear light: IEC 61966-2-1:1999
 void bend(ToneCurve& curve, CurveKind kind, double share, double target);
 
 /// The curve that spreads values evenly: the running sum of their counts, with one part in a

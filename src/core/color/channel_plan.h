@@ -40,8 +40,7 @@ class ChannelPlan {
   /// less than 0.001 of 255.
   ///
   /// Errors    InputError for a stored channel the picture does not have, and for one of a space
-  /// when
-  ///           its color is not known
+  ///           when its color is not known
   ChannelPlan(const PictureInfo& info, std::vector<Channel> channels, double hue_floor = 0);
 
   const PictureInfo& info() const { return info_; }

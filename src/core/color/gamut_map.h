@@ -45,8 +45,7 @@ class GamutMap {
   ///
   /// Units     r g b in 0-255, changed in place; n pixels, at most kBlockPixels
   /// Source    CSS Color Module Level 4, 13.2: gamut mapping by binary search of the chroma in
-  /// oklch
-  ///           with local clipping
+  ///           oklch with local clipping
   void run(const Planes& rgb, std::size_t n);
 
   /// The same of the colors of a Block, which are `rgb` now. Where colors are known they come out

@@ -14,9 +14,8 @@
 
 namespace chalcedony {
 
-/// Values low <= v < high; of the last slice of a list, or at the end of the channel's usual range,
-/// v
-/// <= high. Of a hue, `low` may be above `high`: through 360.
+/// Values low <= v < high; the last slice of a list, and one at the end of the channel's usual
+/// range, holds `high` too. Of a hue, `low` may be above `high`: through 360.
 struct Slice {
   std::string name;
   std::string color;  // CSS hexadecimal
