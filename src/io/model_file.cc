@@ -53,8 +53,6 @@ Eigen::MatrixXd matrix_of(const Json& json, std::size_t size) {
 
 std::vector<double> divisors_of(const Json& json, std::size_t features) {
   const Eigen::VectorXd divisors = vector_of(json, features);
-  if (!(divisors.array() > 0).all())
-    reject_model("the model divides by numbers that are not above 0");
   return {divisors.begin(), divisors.end()};
 }
 

@@ -18,8 +18,8 @@ inline constexpr int kModelVersion = 1;
 /// A model as JSON text; every number reads back exactly.
 std::string model_text(const Model& model);
 
-/// Errors    InputError: not a model, from a later version, a method or channel that is not known,
-///           statistics that do not fit the features
+/// Errors    InputError: not a model, from a later version, a channel that is not known, statistics
+///           that do not fit the features. Its method is looked for by make_classifier().
 Model parse_model(std::string_view text);
 
 void write_model(const std::filesystem::path& path, const Model& model);

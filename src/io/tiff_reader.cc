@@ -203,7 +203,8 @@ class TiffSource : public RowSource {
     }
   }
 
-  /// The stored row as it is handed on: palettes looked up, inverted grays put right.
+  /// The stored row as it is handed on: palettes looked up, inverted grays put right (not what is
+  /// stored beside them).
   void deliver(std::byte* out) const {
     if (!palette_.empty()) {
       auto* rgb = reinterpret_cast<std::uint16_t*>(out);
@@ -220,7 +221,8 @@ class TiffSource : public RowSource {
     }
     std::copy(row_.begin(), row_.end(), out);
     if (photometric_ == PHOTOMETRIC_MINISWHITE && shape_.sample != SampleType::kF32)
-      for (std::size_t i = 0; i < row_.size(); ++i) out[i] = ~out[i];
+      for (std::size_t i = 0; i < row_.size(); i += sample_bytes() * shape_.channels)
+        for (std::size_t b = 0; b < sample_bytes(); ++b) out[i + b] = ~out[i + b];
   }
 
   std::filesystem::path path_;

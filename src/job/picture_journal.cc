@@ -65,9 +65,10 @@ JournalText read_journal(const path& file, const path& folder) {
   std::string line;
   std::getline(lines, line);
   journal.header = Json::parse(line, nullptr, false);
-  if (!journal.header.is_object() || journal.header.value("chalcedony", "") != "pictures")
+  if (!journal.header.is_object() || journal.header.value("chalcedony", Json()) != "pictures")
     throw InputError("is no journal of pictures", "give a folder as a run left it", file.string());
-  if (journal.header.value("version", 0) > kJournalVersion)
+  const Json version = journal.header.value("version", Json());
+  if (version.is_number() && version.get<double>() > kJournalVersion)
     throw InputError("was written by a later version", "use that version", file.string());
   while (std::getline(lines, line)) {
     const Json json = Json::parse(line, nullptr, false);

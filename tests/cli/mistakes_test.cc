@@ -208,3 +208,84 @@ TEST_CASE("pictures that do not fit what is asked are refused", "[cli]") {
         "empty: holds no how.json, and neither does a folder below it"}},
       1);
 }
+
+TEST_CASE("what is asked of a model it does not hold is refused", "[cli][classify]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const std::string train =
+      "train stripes.png --sample red=0,0,8,10 --sample blue=9,0,5,10 --figures none --write model "
+      "-o ";
+  REQUIRE(run_tool(dir, words_of(train + "m/")).exit_code == 0);
+  auto model = nlohmann::json::parse(text_of_file(dir / "m/model.json"));
+  model["method"] = "maximum";
+  put_text(dir / "other.json", model.dump());
+  check_error(run_tool(dir, words_of("classify stripes.png --model other.json -o out/")), 1,
+              "other.json: ");
+  model["method"] = "minimum-distance";
+  for (auto& one : model["classes"]) one.erase("reach");
+  put_text(dir / "old.json", model.dump());
+  check_error(run_tool(dir, words_of("classify stripes.png --model old.json --reject 99 -o out/")),
+              1,
+              "old.json: the model does not know how far its samples reach; train again with this "
+              "version, or leave out --reject");
+  check_error(run_tool(dir, words_of(train + "out/ --method maximum-likelihood --priors red=0.2")),
+              1,
+              "--priors says nothing of class 'blue'; give every class a number, as in blue=0.2");
+  check_error(run_tool(dir, words_of("train stripes.png --sample a=0,0,1,1 --sample b=9,0,5,10 "
+                                     "--holdout 0.9 --figures none -o out/")),
+              1, "class 'a' has no sample pixels left to train with; draw larger samples of it");
+  check_error(run_tool(dir, words_of("train m/samples.csv --holdout 0.5 -o out/")), 2,
+              "samples are held out by their places, and a table of samples has none; train on "
+              "pictures, or leave --holdout and --method all out");
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("a recipe that is put together wrongly is told by its place", "[cli][run]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const Mistake mistakes[] = {
+      {"steps: 3", "r.yaml:2:8: steps are not a list"},
+      {"variables: [1]\nsteps: []", "r.yaml:2:12: variables are no list of name: value"},
+      {"variables: {low: [1, 2]}\nsteps: []", "the variable 'low' is no plain value"},
+      {"steps:\n  - [smooth]", "r.yaml:3:5: a step is no list of key: value"},
+      {"steps:\n  - command: inspect\n    files: a.png",
+       "r.yaml:4:12: files are not a list; write [FILE, ...]"},
+      {"steps:\n  - command: [inspect]", "r.yaml:3:14: is no plain value"},
+      {"steps:\n  - command: inspect\n    options: {let: {a: 1}}", "is no plain value"}};
+  for (const Mistake& mistake : mistakes) {
+    INFO(mistake.line);
+    put_text(dir / "r.yaml", "chalcedony: recipe\n" + std::string(mistake.line) + "\n");
+    check_error(run_tool(dir, words_of("run r.yaml stripes.png -o out/")), 1, mistake.says);
+    check_nothing_in(dir, "out");
+  }
+}
+
+TEST_CASE("warnings of a run say what was done instead", "[cli]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> labels(200, 1);
+  std::fill_n(labels.begin(), 3, std::uint8_t{2});
+  write_labels(dir / "map.png", 20, labels, {{1, "lead", "#303030"}, {2, "ruby", "#b0202a"}});
+  write_labels(dir / "other.png", 20, labels, {{1, "metal", "#303030"}, {2, "red", "#b0202a"}});
+  const Outcome by_number = run_tool(
+      dir, words_of("assess map.png --reference other.png --figures none -o a/ --summary json"));
+  CHECK(by_number.exit_code == 0);
+  CHECK_THAT(by_number.err,
+             Catch::Contains("classes of map and reference are matched by number, as "
+                             "no names are common"));
+  const Outcome few = run_tool(dir, words_of("assess map.png --reference map.png --stratified "
+                                             "equal --count 40 --figures none -o b/"));
+  CHECK(few.exit_code == 0);
+  CHECK_THAT(few.err, Catch::Contains("of 40 pixels can be drawn: some classes have no more"));
+  Words many{"histogram"};
+  for (int i = 0; i < 21; ++i) {
+    const std::string name = "p" + std::to_string(i) + ".png";
+    write_stripes(dir / name);
+    many.push_back(name);
+  }
+  const Outcome plain = run_tool(dir, with(many, {"-o", "c/"}));
+  CHECK(plain.exit_code == 0);
+  CHECK_THAT(plain.err,
+             Catch::Contains("more than 20 inputs, so no figures are drawn; ask for them "
+                             "with --figures png"));
+  for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::EndsWith(".figure.png"));
+}

@@ -231,6 +231,24 @@ Parser journal_parser() {
       of_file("pictures.jsonl", [](const Path& path) { read_journal(path, scratch().path()); })};
 }
 
+Parser record_parser() {
+  const std::vector<nlohmann::ordered_json> runs{
+      {{"program", "chalcedony 1"},
+       {"command", "mask"},
+       {"from", "../pictures"},
+       {"output", "."},
+       {"options", {{"where", "lab.l > 40"}, {"quiet", true}, {"list", {"a", "b"}}}},
+       {"operands", {"a.png"}},
+       {"outputs", {"a.mask.png"}},
+       {"files", nlohmann::ordered_json::array()},
+       {"inputs", {{{"file", "a.png"}, {"hash", "00ff"}}}}}};
+  return {"record",
+          {written("how.json", [&](const Path& path) { write_record(path, runs); })},
+          of_file("how.json", [](const Path& path) {
+            for (const auto& run : read_record(path)) words_of_run(run, "out");
+          })};
+}
+
 Parser expression_parser() {
   return {"selection",
           {"hsv.h in 340..20 and not (lab.l < 40 or hsv.s >= 12.5)",
@@ -285,9 +303,9 @@ const std::vector<Parser>& all_parsers() {
       picture_parser(),      label_parser(),   profile_parser(),     exif_parser(),
       model_parser(),        curve_parser(),   palette_parser(),     sample_parser(),
       sample_table_parser(), table_parser(),   color_table_parser(), recipe_parser(),
-      options_parser(),      journal_parser(), expression_parser(),  formula_parser(),
-      color_parser(),        region_parser(),  variable_parser(),    step_parser(),
-      channel_parser()};
+      options_parser(),      journal_parser(), record_parser(),      expression_parser(),
+      formula_parser(),      color_parser(),   region_parser(),      variable_parser(),
+      step_parser(),         channel_parser()};
   return parsers;
 }
 

@@ -51,6 +51,22 @@ TEST_CASE("a journal comes back in the order of the inputs", "[job][journal]") {
   CHECK(read_journal(dir / "j", "s1").entries[1].summary["output"] == "s1/b.mask.png");
 }
 
+TEST_CASE("what begins like a journal and is none is refused", "[job][journal]") {
+  const TempDir dir;
+  for (const char* const text :
+       {"", "[]", "{}", R"({"chalcedony": 2})", R"({"chalcedony": "how"})"}) {
+    put_text(dir / "j", text);
+    CHECK_THROWS_WITH(
+        read_journal(dir / "j", dir / "out"),
+        Catch::EndsWith("j: is no journal of pictures; give a folder as a run left it"));
+  }
+  put_text(dir / "j", R"({"chalcedony": "pictures", "version": 2})");
+  CHECK_THROWS_WITH(read_journal(dir / "j", dir / "out"),
+                    Catch::EndsWith("j: was written by a later version; use that version"));
+  put_text(dir / "j", R"({"chalcedony": "pictures", "version": "old"})");
+  CHECK(read_journal(dir / "j", dir / "out").entries.empty());
+}
+
 TEST_CASE("a journal that was cut short holds what is whole", "[job][journal]") {
   const TempDir dir;
   write_journal(dir / "j", dir / "out", journal(dir / "out"));

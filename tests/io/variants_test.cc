@@ -1,0 +1,256 @@
+// What pictures of other programs may hold and ours never do, one by one.
+#include <jpeglib.h>
+#include <png.h>
+#include <tiffio.h>
+#include <webp/encode.h>
+#include <webp/mux.h>
+
+#include <catch2/catch.hpp>
+#include <cstdio>
+
+#include "core/error.h"
+#include "io/exif.h"
+#include "io/icc_profile.h"
+#include "io/picture_file.h"
+#include "tests/support/icc.h"
+#include "tests/support/pictures.h"
+#include "tests/support/temp_dir.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+/// The tags that say how samples are stored; others are set by `more`.
+struct TiffLayout {
+  std::uint32_t width = 4, height = 1;
+  std::uint16_t channels = 1, bits = 8, format = SAMPLEFORMAT_UINT;
+  std::uint16_t photometric = PHOTOMETRIC_MINISBLACK;
+};
+
+/// Writes a TIFF with libtiff, which can do what our own writer does not.
+template <class More>
+void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layout,
+                      std::vector<std::uint8_t> rows, const More& more) {
+  TIFF* tiff = TIFFOpen(path.c_str(), "w");
+  TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, layout.width);
+  TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, layout.height);
+  TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, layout.channels);
+  TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, layout.bits);
+  TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, layout.format);
+  TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+  TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, layout.photometric);
+  more(tiff);
+  const std::size_t row_bytes = rows.size() / layout.height;
+  for (std::uint32_t y = 0; y < layout.height; ++y)
+    TIFFWriteScanline(tiff, rows.data() + y * row_bytes, y, 0);
+  TIFFClose(tiff);
+}
+
+void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layout,
+                      const std::vector<std::uint8_t>& rows) {
+  write_other_tiff(path, layout, rows, [](TIFF*) {});
+}
+
+}  // namespace
+
+TEST_CASE("a TIFF with a palette is read as its colors", "[io][tiff]") {
+  const TempDir dir;
+  std::vector<std::uint16_t> red(65536), green(65536), blue(65536);
+  red[2] = 65535, green[2] = 257, blue[7] = 1000, red[300] = 12345;
+  const auto with_colors = [&](TIFF* tiff) {
+    TIFFSetField(tiff, TIFFTAG_COLORMAP, red.data(), green.data(), blue.data());
+  };
+  TiffLayout layout;
+  layout.photometric = PHOTOMETRIC_PALETTE;
+  write_other_tiff(dir / "p8.tif", layout, {2, 7, 0, 2}, with_colors);
+  PictureFile bytes = open_picture(dir / "p8.tif");
+  CHECK(bytes.facts.layout == "palette");
+  CHECK(samples_of<std::uint16_t>(bytes) ==
+        std::vector<std::uint16_t>{65535, 257, 0, 0, 0, 1000, 0, 0, 0, 65535, 257, 0});
+  layout.bits = 16;
+  layout.width = 2;
+  write_other_tiff(dir / "p16.tif", layout, {300 % 256, 300 / 256, 7, 0}, with_colors);
+  PictureFile words = open_picture(dir / "p16.tif");
+  CHECK(samples_of<std::uint16_t>(words) == std::vector<std::uint16_t>{12345, 0, 0, 0, 0, 1000});
+}
+
+TEST_CASE("a TIFF whose white is 0 is put right, and its alpha left alone", "[io][tiff]") {
+  const TempDir dir;
+  TiffLayout layout;
+  layout.photometric = PHOTOMETRIC_MINISWHITE;
+  write_other_tiff(dir / "g.tif", layout, {0, 10, 255, 128});
+  PictureFile gray = open_picture(dir / "g.tif");
+  CHECK(samples_of<std::uint8_t>(gray) == std::vector<std::uint8_t>{255, 245, 0, 127});
+  layout.width = layout.channels = 2;
+  write_other_tiff(dir / "ga.tif", layout, {0, 255, 10, 3}, [](TIFF* tiff) {
+    const std::uint16_t alpha[] = {EXTRASAMPLE_UNASSALPHA};
+    TIFFSetField(tiff, TIFFTAG_EXTRASAMPLES, 1, alpha);
+  });
+  PictureFile clear = open_picture(dir / "ga.tif");
+  CHECK(clear.info.alpha == AlphaKind::kStraight);
+  CHECK(samples_of<std::uint8_t>(clear) == std::vector<std::uint8_t>{255, 255, 245, 3});
+}
+
+TEST_CASE("a TIFF of JPEG data is read as RGB", "[io][tiff]") {
+  const TempDir dir;
+  TiffLayout layout{16, 16, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR};
+  std::vector<std::uint8_t> rgb;
+  for (int i = 0; i < 256; ++i) rgb.insert(rgb.end(), {200, 40, 30});
+  write_other_tiff(dir / "j.tif", layout, rgb, [](TIFF* tiff) {
+    TIFFSetField(tiff, TIFFTAG_COMPRESSION, COMPRESSION_JPEG);
+    TIFFSetField(tiff, TIFFTAG_JPEGCOLORMODE, JPEGCOLORMODE_RGB);
+    TIFFSetField(tiff, TIFFTAG_ROWSPERSTRIP, 16);
+  });
+  PictureFile file = open_picture(dir / "j.tif");
+  CHECK(file.info.color_channels() == 3);
+  const auto read = samples_of<std::uint8_t>(file);
+  REQUIRE(read.size() == rgb.size());
+  for (std::size_t i = 0; i < rgb.size(); ++i) CHECK(std::abs(int{read[i]} - int{rgb[i]}) <= 3);
+}
+
+TEST_CASE("TIFFs of other samples are refused by what they are", "[io][tiff]") {
+  const TempDir dir;
+  struct Row {
+    TiffLayout layout;
+    const char* says;
+  };
+  const Row rows[] = {
+      {{4, 1, 1, 16, SAMPLEFORMAT_INT, PHOTOMETRIC_MINISBLACK},
+       "a TIFF with signed or complex samples, which this program does not read; export it with 8- "
+       "or 16-bit integer or 32-bit float samples"},
+      {{4, 1, 1, 32, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISBLACK},
+       "a TIFF with 32-bit integer samples"},
+      {{4, 1, 1, 64, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_MINISBLACK},
+       "a TIFF with 64-bit float samples"},
+      {{4, 1, 1, 1, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISBLACK},
+       "a TIFF with 1-bit integer samples"},
+      {{4, 2, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR}, "a TIFF with YCbCr samples"}};
+  for (const Row& row : rows) {
+    write_other_tiff(dir / "t.tif", row.layout, std::vector<std::uint8_t>(64));
+    CHECK_THROWS_WITH(open_picture(dir / "t.tif"),
+                      Catch::Contains("t.tif: ") && Catch::Contains(row.says));
+  }
+}
+
+TEST_CASE("a gray PNG with one clear value has alpha", "[io][png]") {
+  const TempDir dir;
+  for (const int depth : {8, 16}) {
+    std::FILE* file = std::fopen((dir / "g.png").c_str(), "wb");
+    png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, nullptr);
+    png_infop info = png_create_info_struct(png);
+    png_init_io(png, file);
+    png_set_IHDR(png, info, 2, 1, depth, PNG_COLOR_TYPE_GRAY, PNG_INTERLACE_NONE,
+                 PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
+    png_color_16 clear{};
+    clear.gray = 9;
+    png_set_tRNS(png, info, nullptr, 0, &clear);
+    png_write_info(png, info);
+    std::uint8_t row[] = {0, 9, 0, 80};
+    png_write_row(png, depth == 8 ? row + 1 : row);
+    png_write_end(png, info);
+    png_destroy_write_struct(&png, &info);
+    std::fclose(file);
+    PictureFile picture = open_picture(dir / "g.png");
+    CHECK(picture.info.shape.channels == 2);
+    CHECK(picture.info.alpha == AlphaKind::kStraight);
+    if (depth == 8) {
+      CHECK(samples_of<std::uint8_t>(picture) == std::vector<std::uint8_t>{9, 0, 0, 255});
+    } else {
+      CHECK(samples_of<std::uint16_t>(picture) == std::vector<std::uint16_t>{9, 0, 80, 65535});
+    }
+  }
+}
+
+TEST_CASE("an animated WebP is refused", "[io][webp]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> pixels(8 * 8 * 4, 90);
+  WebPAnimEncoder* encoder = WebPAnimEncoderNew(8, 8, nullptr);
+  WebPConfig config;
+  REQUIRE(WebPConfigInit(&config));
+  for (int frame = 0; frame < 2; ++frame) {
+    WebPPicture picture;
+    REQUIRE(WebPPictureInit(&picture));
+    picture.use_argb = 1;
+    picture.width = picture.height = 8;
+    pixels[0] = static_cast<std::uint8_t>(100 * frame);
+    REQUIRE(WebPPictureImportRGBA(&picture, pixels.data(), 32));
+    REQUIRE(WebPAnimEncoderAdd(encoder, &picture, 100 * frame, &config));
+    WebPPictureFree(&picture);
+  }
+  REQUIRE(WebPAnimEncoderAdd(encoder, nullptr, 200, nullptr));
+  WebPData data;
+  WebPDataInit(&data);
+  REQUIRE(WebPAnimEncoderAssemble(encoder, &data));
+  put_text(dir / "a.webp", {reinterpret_cast<const char*>(data.bytes), data.size});
+  WebPDataClear(&data);
+  WebPAnimEncoderDelete(encoder);
+  CHECK_THROWS_WITH(open_picture(dir / "a.webp"),
+                    Catch::Contains("a.webp: an animated WebP, which this program does not read; "
+                                    "export one of its pictures"));
+}
+
+TEST_CASE("JPEGs of inks and damaged ones are refused", "[io][jpeg]") {
+  const TempDir dir;
+  std::FILE* file = std::fopen((dir / "inks.jpg").c_str(), "wb");
+  jpeg_compress_struct info{};
+  jpeg_error_mgr errors{};
+  info.err = jpeg_std_error(&errors);
+  jpeg_create_compress(&info);
+  jpeg_stdio_dest(&info, file);
+  info.image_width = info.image_height = 8;
+  info.input_components = 4;
+  info.in_color_space = JCS_CMYK;
+  jpeg_set_defaults(&info);
+  jpeg_start_compress(&info, TRUE);
+  std::vector<std::uint8_t> row(32, 60);
+  JSAMPROW rows[] = {row.data()};
+  while (info.next_scanline < 8) jpeg_write_scanlines(&info, rows, 1);
+  jpeg_finish_compress(&info);
+  jpeg_destroy_compress(&info);
+  std::fclose(file);
+  CHECK_THROWS_WITH(open_picture(dir / "inks.jpg"),
+                    Catch::Contains("inks.jpg: a CMYK JPEG, which this program does not read; "
+                                    "export it as an RGB picture"));
+  put_text(dir / "cut.jpg", text_of_file(dir / "inks.jpg").substr(0, 40));
+  CHECK_THROWS_WITH(open_picture(dir / "cut.jpg"), Catch::Contains("cut.jpg: damaged JPEG: "));
+}
+
+TEST_CASE("Exif says a resolution per inch or per centimeter", "[io][exif]") {
+  for (const auto& [unit, per_meter_wanted] :
+       {std::pair{2, 300 / 0.0254}, {3, 30000.0}, {1, 0.0}}) {
+    std::string exif("II*\0\x08\0\0\0\x03\0", 10);
+    const auto entry = [&](char tag_low, char type, char value) {
+      exif += std::string{tag_low, '\x01', type, 0, 1, 0, 0, 0, value, 0, 0, 0};
+    };
+    entry('\x1a', 5, 50);
+    entry('\x1b', 5, 50);
+    entry('\x28', 3, static_cast<char>(unit));
+    exif += std::string("\0\0\0\0\x58\x02\0\0\x02\0\0\0", 12);  // 600 / 2, from byte 50 on
+    const Exif read = parse_exif(std::as_bytes(std::span(exif)));
+    CHECK(read.pixels_per_meter_x == Approx(per_meter_wanted));
+    CHECK(read.pixels_per_meter_y == Approx(per_meter_wanted));
+  }
+}
+
+TEST_CASE("profiles say their name in either way, and what cannot be honored", "[io][profile]") {
+  const auto parsed = [](const IccBytes& bytes) {
+    return parse_icc(std::as_bytes(std::span(bytes)));
+  };
+  IccTags tags = icc_rgb_tags({0.64, 0.33}, {0.3, 0.6}, {0.15, 0.06}, {0.3127, 0.329},
+                              icc_gamma(2.2), "plain");
+  CHECK(parsed(icc_profile("RGB ", tags)).name == "plain");
+  IccBytes wide = tag_of_type("mluc");
+  for (const std::uint32_t v : {1u, 12u}) put_u32(wide, v);
+  for (const char c : std::string("enUS")) wide.push_back(static_cast<std::uint8_t>(c));
+  for (const std::uint32_t v : {10u, 28u}) put_u32(wide, v);
+  for (const char32_t c : std::u32string(U"wide\u03b1")) put_u16(wide, c);
+  tags[0].second = wide;
+  CHECK(parsed(icc_profile("RGB ", tags)).name == "wide?");
+  tags[4].second = icc_parametric(9, {1, 1});
+  CHECK_THROWS_WITH(parsed(icc_profile("RGB ", tags)),
+                    Catch::Contains("has a curve of an unknown type; say the space with --assume"));
+  tags[4].second = tag_of_type("what");
+  CHECK_THROWS_WITH(parsed(icc_profile("RGB ", tags)),
+                    Catch::Contains("has a curve of an unknown type"));
+}
