@@ -47,10 +47,11 @@ class MeasureJob {
 
   Json run() {
     measure();
-    if (options_.image) read_image();
-    if (results_.wants("regions")) write_table();
     const bool numbers = options_.numbers && results_.wants("numbers"),
                outlines = options_.outlines && results_.wants("outlines");
+    if (numbers) check_numbers();
+    if (options_.image) read_image();
+    if (results_.wants("regions")) write_table();
     if (numbers || outlines || format_ != FigureFormat::kNone) draw_whole(numbers, outlines);
     Json json = report();
     if (results_.wants("regions-json"))
@@ -179,11 +180,14 @@ class MeasureJob {
     if (format_ != FigureFormat::kNone) draw(picture, rings);
   }
 
-  void write_numbers(const LabelPicture& picture, const RegionMap& map) {
+  void check_numbers() const {
     if (regions_.size() > 65535)
       throw InputError(
           "has " + std::to_string(regions_.size()) + " regions, more than 16 bits can number",
           "drop the smallest ones with tidy first", input_.string());
+  }
+
+  void write_numbers(const LabelPicture& picture, const RegionMap& map) {
     std::vector<std::uint16_t> numbers(picture.grid.labels.size());
     for (const RegionRun& run : map.runs)
       std::fill_n(numbers.begin() + static_cast<std::ptrdiff_t>(

@@ -289,3 +289,88 @@ TEST_CASE("warnings of a run say what was done instead", "[cli]") {
                              "with --figures png"));
   for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::EndsWith(".figure.png"));
 }
+
+TEST_CASE("stdout that cannot be written is an error", "[cli]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  ToolSettings full;
+  full.out = "/dev/full";
+  check_error(run_tool(dir, words_of("inspect stripes.png"), full), 1,
+              "stdout cannot be written; check where it leads");
+}
+
+TEST_CASE("pictures of too much or too little are refused", "[cli]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  write_rgb(dir / "noise.png", 20, 20, random_bytes(1200));
+  // 20 x 20 strokes, each of another color.
+  std::vector<std::uint8_t> strokes;
+  for (int y = 0; y < 60; ++y)
+    for (int x = 0; x < 60; ++x)
+      for (const int v : {1 + x / 3, 1 + y / 3, 200})
+        strokes.push_back(static_cast<std::uint8_t>(v));
+  write_rgb(dir / "painted.png", 60, 60, strokes);
+  write_rgb(dir / "black.png", 60, 60, std::vector<std::uint8_t>(60 * 60 * 3));
+  write_rgb(dir / "gray.png", 4, 4, std::vector<std::uint8_t>(48, 90));
+  constexpr std::uint32_t kSide = 514;  // 257 x 257 dots
+  std::vector<std::uint8_t> dots(kSide * kSide);
+  for (std::uint32_t y = 0; y < kSide; y += 2)
+    for (std::uint32_t x = 0; x < kSide; x += 2) dots[y * kSide + x] = 255;
+  write_labels(dir / "dots.png", kSide, dots);
+  put_text(dir / "lead.geojson",
+           R"({"type": "FeatureCollection", "features": [{"type": "Feature", "properties":
+           {"class": "lead"}, "geometry": {"type": "Point", "coordinates": [9, 4]}}]})");
+  const Mistake mistakes[] = {
+      {"measure noise.png -o out/",
+       "noise.png: holds more than 255 colors, so it is no picture of"},
+      {"measure dots.png --numbers -o out/",
+       "dots.png: has 66049 regions, more than 16 bits can number; drop the smallest ones"},
+      {"train black.png --painted painted.png -o out/",
+       "painted.png: differs from the picture in 400 colors; paint with one opaque color for each"},
+      {"cluster gray.png --let \"x = lab.l / (lab.l - lab.l)\" --features x --k 2 -o out/",
+       "no pixel has a number for every feature; choose other --features"},
+      {"balance stripes.png --flat fit --region 3,3,1,1 -o out/",
+       "the pixels that count do not tell how the light falls over the picture"},
+      {"mask stripes.png --like lead.geojson:leed -o out/",
+       "lead.geojson: has no samples of the class 'leed'; did you mean 'lead'?"}};
+  for (const Mistake& mistake : mistakes) {
+    INFO(mistake.line);
+    check_error(run_tool(dir, words_of(mistake.line)), 1, mistake.says);
+    check_nothing_in(dir, "out");
+  }
+}
+
+TEST_CASE("tables that were edited are not added up", "[cli][histogram]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  REQUIRE(run_tool(dir, words_of("histogram stripes.png --figures none -o a/")).exit_code == 0);
+  std::string table = text_of_file(dir / "a/stripes.histogram.csv");
+  table.replace(table.find("0,0,1,0,") + 6, 1, "many");
+  put_text(dir / "b.csv", table);
+  check_error(run_tool(dir, words_of("histogram --merge a/stripes.histogram.csv b.csv -o out/")), 1,
+              "b.csv: has the count 'many'; give a table as it was written");
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("results are made again only where their record stands", "[cli][how]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  REQUIRE(run_tool(dir, words_of("mask stripes.png --where \"lab.l > 40\" --figures none -o a/"))
+              .exit_code == 0);
+  auto how = nlohmann::ordered_json::parse(text_of_file(dir / "a/how.json"));
+  how["runs"][0]["program"] = "0.0.1";
+  put_text(dir / "a/how.json", how.dump());
+  const Outcome again = run_tool(dir, words_of("run a/how.json -o b/"));
+  CHECK(again.exit_code == 0);
+  CHECK_THAT(again.err, Catch::Contains("'mask' was run by version 0.0.1, this is ") &&
+                            Catch::Contains("; results may differ"));
+  how["runs"][0]["from"] = "../nowhere";
+  put_text(dir / "a/how.json", how.dump());
+  check_error(run_tool(dir, words_of("run a/how.json -o out/")), 1,
+              "the folder where the command was typed is not there any more, ");
+  how["runs"][0] = {{"command", "mask"}};
+  put_text(dir / "a/how.json", how.dump());
+  check_error(run_tool(dir, words_of("run a/how.json -o out/")), 1,
+              "how.json: is damaged: what it holds are no runs; make the results anew");
+  check_nothing_in(dir, "out");
+}

@@ -45,11 +45,12 @@ Outcome run_tool(const TempDir& dir, const Words& arguments, const ToolSettings&
   const std::string out = streams / "out", err = streams / "err";
   const pid_t child = ::fork();
   if (child < 0) throw std::runtime_error("cannot fork");
-  if (child == 0) become_tool(dir, arguments, settings, out.c_str(), err.c_str());
+  const std::string& stdout_path = settings.out.empty() ? out : settings.out;
+  if (child == 0) become_tool(dir, arguments, settings, stdout_path.c_str(), err.c_str());
   int status = 0;
   ::waitpid(child, &status, 0);
-  return {WIFEXITED(status) ? WEXITSTATUS(status) : 128 + WTERMSIG(status), text_of_file(out),
-          text_of_file(err)};
+  return {WIFEXITED(status) ? WEXITSTATUS(status) : 128 + WTERMSIG(status),
+          settings.out.empty() ? text_of_file(out) : std::string(), text_of_file(err)};
 }
 
 Words words_of(const std::string& line) {
