@@ -170,24 +170,39 @@ class EachInput {
   PicturesDone progress_;
 };
 
+/// The pictures that were done, with their files.
+std::vector<PictureResults> results_of(const std::vector<JournalEntry>& entries,
+                                       const SharedOptions& options) {
+  std::vector<PictureResults> pictures;
+  for (const JournalEntry& entry : entries)
+    if (entry.error.empty())
+      pictures.push_back({entry.file, result_stem(options, entry.file), entry.outputs});
+  return pictures;
+}
+
+bool is_failure(const JournalEntry& entry) { return !entry.error.empty(); }
+
 }  // namespace
+
+std::vector<path> joint_tables(const std::vector<JournalEntry>& entries,
+                               const SharedOptions& options) {
+  std::vector<path> tables;
+  for (const std::string& name : long_table_names(results_of(entries, options)))
+    tables.push_back(options.output / name);
+  if (std::any_of(entries.begin(), entries.end(), is_failure))
+    tables.push_back(options.output / kFailures);
+  return tables;
+}
 
 std::vector<path> write_joint_tables(const std::vector<JournalEntry>& entries,
                                      const SharedOptions& options, const Context& context) {
-  std::vector<PictureResults> pictures;
+  std::vector<path> written =
+      write_long_tables(results_of(entries, options), options.output, context.warn);
   CsvTable failures({"file", "error"});
-  bool failed = false;
-  for (const JournalEntry& entry : entries) {
-    if (entry.error.empty()) {
-      pictures.push_back({entry.file, result_stem(options, entry.file), entry.outputs});
-    } else {
-      failures.add({entry.file.string(), entry.error});
-      failed = true;
-    }
-  }
-  std::vector<path> written = write_long_tables(pictures, options.output, context.warn);
+  for (const JournalEntry& entry : entries)
+    if (is_failure(entry)) failures.add({entry.file.string(), entry.error});
   const path list = options.output / kFailures;
-  if (failed) {
+  if (std::any_of(entries.begin(), entries.end(), is_failure)) {
     failures.write(list);
     written.push_back(list);
   } else {

@@ -27,6 +27,10 @@ namespace chalcedony {
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
                     const std::function<Json(const std::filesystem::path&)>& work);
 
+/// The files that write_joint_tables() writes for these pictures.
+std::vector<std::filesystem::path> joint_tables(const std::vector<JournalEntry>& entries,
+                                                const SharedOptions& options);
+
 /// What makes a whole of the results of several pictures in a folder: failures.csv and the long
 /// tables. Returns the files; a list of failures that is not needed any more is removed.
 ///

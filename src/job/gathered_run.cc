@@ -43,9 +43,19 @@ void number_anew(JournalText& journal) {
   }
 }
 
-/// The journals of all parts as one, and its files copied.
-JournalText joined_journal(const std::vector<RunPart>& parts, const path& output) {
+struct Copy {
+  path from, to;
+};
+
+/// The journals of all parts as one, and the files that are to be copied for it.
+struct JoinedJournal {
   JournalText all;
+  std::vector<Copy> copies;
+};
+
+JoinedJournal joined_journal(const std::vector<RunPart>& parts, const path& output) {
+  JoinedJournal joined;
+  JournalText& all = joined.all;
   Json common;
   std::size_t pictures = 0;
   for (const RunPart& part : parts) {
@@ -61,7 +71,7 @@ JournalText joined_journal(const std::vector<RunPart>& parts, const path& output
     all.header = std::move(one.header);
     for (JournalEntry& entry : one.entries) {
       for (const path& file : entry.outputs)
-        copy_into_place(part.folder / file.lexically_relative(output), file);
+        joined.copies.push_back({part.folder / file.lexically_relative(output), file});
       all.entries.push_back(std::move(entry));
     }
   }
@@ -72,14 +82,19 @@ JournalText joined_journal(const std::vector<RunPart>& parts, const path& output
                          std::to_string(pictures) + " pictures",
                      "let every shard end, with --resume if it was stopped");
   if (is_of_part(all.header)) number_anew(all);
-  return all;
+  return joined;
 }
 
 /// A result that is not of one picture and not a table of all.
-void check_nothing_else(const std::vector<RunPart>& parts, const std::set<std::string>& known) {
+void check_nothing_else(const std::vector<RunPart>& parts, const JournalText& journal,
+                        const SharedOptions& whole) {
+  std::set<path> known;
+  for (const JournalEntry& entry : journal.entries)
+    known.insert(entry.outputs.begin(), entry.outputs.end());
+  for (path& table : joint_tables(journal.entries, whole)) known.insert(std::move(table));
   for (const RunPart& part : parts)
     for (const Json& output : part.run["outputs"])
-      if (!known.count(output.get<std::string>()))
+      if (!known.contains(whole.output / output.get<std::string>()))
         throw InputError("holds " + output.get<std::string>() +
                              ", a result of all pictures together, which cannot be put together",
                          "make it anew, without --shard", part.folder.string());
@@ -128,7 +143,9 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
   SharedOptions whole;
   whole.output = output;
   const RunPart& first = parts.front();
-  const JournalText journal = joined_journal(parts, output);
+  const auto [journal, copies] = joined_journal(parts, output);
+  check_nothing_else(parts, journal, whole);
+  for (const Copy& copy : copies) copy_into_place(copy.from, copy.to);
   GatheredRun all;
   all.pictures = journal.entries.size();
   all.inputs = Json::array();
@@ -151,7 +168,6 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
   all.run["from"] = asked_from(typed_in(first.run, first.folder), output);
   all.run["inputs"] = all.inputs;
   all.run["outputs"] = outputs_below(all.outputs, output);
-  check_nothing_else(parts, all.run["outputs"].get<std::set<std::string>>());
   write_journal(journal_path(output, all.run["command"].get<std::string>()), output, journal);
   add_to_record(output, folder_to_mark(all.run, output));
   return all;

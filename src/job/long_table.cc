@@ -67,17 +67,29 @@ class LongTable {
   bool named_ = false;  // its first column is the picture already
 };
 
-}  // namespace
-
-std::vector<path> write_long_tables(const std::vector<PictureResults>& pictures, const path& folder,
-                                    const std::function<void(const std::string&)>& warn) {
-  std::map<std::string, std::vector<std::pair<path, path>>> tables;  // of input and file
+/// The inputs and files that make up each table, by its name.
+std::map<std::string, std::vector<std::pair<path, path>>> parts_of_tables(
+    const std::vector<PictureResults>& pictures) {
+  std::map<std::string, std::vector<std::pair<path, path>>> tables;
   for (const PictureResults& picture : pictures)
     for (const path& file : picture.files)
       if (const std::string name = table_name(file, picture.stem); !name.empty())
         tables[name].emplace_back(picture.input, file);
+  return tables;
+}
+
+}  // namespace
+
+std::vector<std::string> long_table_names(const std::vector<PictureResults>& pictures) {
+  std::vector<std::string> names;
+  for (const auto& [name, parts] : parts_of_tables(pictures)) names.push_back(name);
+  return names;
+}
+
+std::vector<path> write_long_tables(const std::vector<PictureResults>& pictures, const path& folder,
+                                    const std::function<void(const std::string&)>& warn) {
   std::vector<path> written;
-  for (const auto& [name, parts] : tables) {
+  for (const auto& [name, parts] : parts_of_tables(pictures)) {
     written.push_back(folder / name);
     if (name == kColorTable) {
       std::vector<path> files;

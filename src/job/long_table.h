@@ -16,6 +16,9 @@ struct PictureResults {
   std::vector<std::filesystem::path> files;
 };
 
+/// The names of the tables that write_long_tables() writes of these pictures, in order.
+std::vector<std::string> long_table_names(const std::vector<PictureResults>& pictures);
+
 /// For each table that pictures have (`<stem>.THING.csv`) writes THING.csv into the folder: a
 /// column `picture`, then the columns of theirs. A table that names its picture itself is taken as
 /// it is. What a picture does not have is left out, and so is a table whose columns are not those

@@ -134,6 +134,10 @@ TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
         "'a=1..9/1' takes no whole number of 2 to 100 values"},
        {"similar small.png --to stripes.png --channels file.0 -o out/",
         "--channels: file.0 has no usual range to compare over; name channels of a space"},
+       {"mask stripes.png --where \"lab.l > 3\" --background sky -o out/",
+        "--background: 'sky' is neither transparent, gray, dimmed, a color nor the name of"},
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --scatter lab.l -o out/",
+        "--scatter: 'lab.l' is not two features; write it as in lab.a,lab.b"},
        {"slice stripes.png --channel lab.l --cuts 10,5 -o out/",
         "--cuts: 5 does not lie above the value before it; write the cuts in rising order"},
        {"slice stripes.png --channel lab.l --cuts 10 -o out/",
@@ -234,6 +238,9 @@ TEST_CASE("what is asked of a model it does not hold is refused", "[cli][classif
   check_error(run_tool(dir, words_of("train stripes.png --sample a=0,0,1,1 --sample b=9,0,5,10 "
                                      "--holdout 0.9 --figures none -o out/")),
               1, "class 'a' has no sample pixels left to train with; draw larger samples of it");
+  check_error(run_tool(dir, words_of("train stripes.png --sample a=0,0,1,1 --sample b=9,0,5,10 "
+                                     "--holdout 0.05 --figures none -o out/")),
+              1, "no sample pixels of class 'a' were held out; draw larger samples of it, or hold");
   check_error(run_tool(dir, words_of("train m/samples.csv --holdout 0.5 -o out/")), 2,
               "samples are held out by their places, and a table of samples has none; train on "
               "pictures, or leave --holdout and --method all out");
@@ -288,6 +295,28 @@ TEST_CASE("warnings of a run say what was done instead", "[cli]") {
              Catch::Contains("more than 20 inputs, so no figures are drawn; ask for them "
                              "with --figures png"));
   for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::EndsWith(".figure.png"));
+}
+
+TEST_CASE("a mixture that did not end well is warned of", "[cli][cluster]") {
+  const TempDir dir;
+  write_rgb(dir / "noise.png", 40, 40, random_bytes(4800));
+  const std::string cluster =
+      "cluster noise.png --method gaussian-mixture --k 4 --restarts 1 --figures none -o a/ ";
+  const Outcome short_run = run_tool(dir, words_of(cluster + "--iterations 1"));
+  CHECK(short_run.exit_code == 0);
+  CHECK_THAT(short_run.err, Catch::Contains("the mixture of 4 did not settle in 16 iterations"));
+  // One pixel of another color is too little for a covariance of its own.
+  std::vector<std::uint8_t> grays;
+  for (int i = 0; i < 61; ++i)
+    grays.insert(grays.end(), 3, static_cast<std::uint8_t>(i == 60 ? 250 : 100 + i % 6));
+  write_rgb(dir / "grays.png", 61, 1, grays);
+  const Outcome faded =
+      run_tool(dir, words_of("cluster grays.png --method gaussian-mixture --features srgb.r --k 2 "
+                             "--figures none -o b/"));
+  CHECK(faded.exit_code == 0);
+  CHECK_THAT(faded.err,
+             Catch::Contains("1 of 2 components faded away: they had fewer pixels than a "
+                             "covariance needs"));
 }
 
 TEST_CASE("stdout that cannot be written is an error", "[cli]") {

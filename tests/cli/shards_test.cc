@@ -59,6 +59,17 @@ TEST_CASE("shards that do not make a whole are refused", "[cli][many][shards]") 
   check_error(run_tool(dir, {"gather", "s1", "whole", "-o", "all"}), 1,
               "whole: holds results of 'inspect' that were not made with --shard");
   check_error(run_tool(dir, {"gather", "panes", "-o", "all"}), 1, "panes/how.json");
+  auto how = nlohmann::ordered_json::parse(text_of_file(dir / "s2/how.json"));
+  how["runs"][0]["outputs"].push_back("all.png");
+  put_text(dir / "s2/how.json", how.dump());
+  check_error(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}), 1,
+              "s2: holds all.png, a result of all pictures together, which cannot be put together; "
+              "make it anew, without --shard");
+  std::string journal = text_of_file(dir / "s2/inspect.pictures.jsonl");
+  journal.insert(1, R"("edited":true,)");
+  put_text(dir / "s2/inspect.pictures.jsonl", journal);
+  check_error(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}), 1,
+              "s2: has another journal of 'inspect' than s1; run the shards on the same inputs");
   check_error(run_tool(dir, {"gather", "-o", "all"}), 2, "no shard is given");
   check_error(run_tool(dir, {"gather", "s1", "s2"}), 2, "gather needs -o");
   check_nothing_in(dir, "all");

@@ -190,6 +190,21 @@ TEST_CASE("an animated WebP is refused", "[io][webp]") {
                                     "export one of its pictures"));
 }
 
+TEST_CASE("TIFFs and PNGs that were cut short are refused", "[io][tiff][png]") {
+  const TempDir dir;
+  for (const char* const name : {"whole.tif", "whole.png"}) {
+    write_picture(dir / name, spec_of(60, 40, 3), bytes_of(random_bytes(7200)));
+    const std::string whole = text_of_file(dir / name), cut = "cut-" + std::string(name);
+    put_text(dir / cut, whole.substr(0, whole.size() / 2));
+    const auto read = [&] {
+      PictureFile file = open_picture(dir / cut);
+      samples_of<std::uint8_t>(file);
+    };
+    CHECK_THROWS_WITH(read(),
+                      Catch::Contains(cut.ends_with("tif") ? "damaged TIFF" : "damaged PNG: "));
+  }
+}
+
 TEST_CASE("JPEGs of inks and damaged ones are refused", "[io][jpeg]") {
   const TempDir dir;
   std::FILE* file = std::fopen((dir / "inks.jpg").c_str(), "wb");

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/error.h"
+#include "core/learn/classifier.h"
 #include "io/curve_file.h"
 #include "io/model_file.h"
 #include "io/palette_file.h"
@@ -67,6 +68,17 @@ TEST_CASE("models that were edited are refused", "[io][model]") {
               {{"/classes/0/samples/0/1", nullptr, "the model's numbers do not fit its features"},
                {"/classes/0/samples/0", nullptr, "the model's samples and their counts differ"},
                {"/classes/0/sample_counts", nullptr, "is not a model, or a damaged one"}});
+}
+
+TEST_CASE("models that no classifier can be made of are refused", "[io][model]") {
+  const auto make = [](const std::string& text) { make_classifier(parse_model(text)); };
+  const SampleTable samples = clouds(12);
+  check_edits(model_text(trained("nearest-neighbor", samples)), make,
+              {{"/method", "maximum", "'maximum'"}});
+  check_edits(model_text(trained("maximum-likelihood", samples)), make,
+              {{"/classes/0/covariance", json{{-9, 0}, {0, 1}},
+                "the covariance of class 'warm' cannot be inverted; leave out a feature"},
+               {"/method", "nearest-neighbor", "class 'warm' has no sample pixels in the model"}});
 }
 
 TEST_CASE("curves that were edited are refused", "[io][curves]") {

@@ -34,7 +34,8 @@ void declare_cluster(po::options_description& options) {
   add_option<std::string>(options, "restarts", "N",
                           "runs from different starts; the best is kept (default 5)");
   add_option<std::string>(options, "iterations", "N",
-                          "most iterations of a run (default 200, for mixtures 300)");
+                          "most iterations of a run (default 200; for mixtures 300, after 15 from "
+                          "each start)");
   add_option<std::string>(options, "order", "share|lightness",
                           "number groups by share, or from light to dark (default share)");
   add_option<std::string>(options, "colors", "centers|distinct",
