@@ -10,6 +10,7 @@
 #include "cli/exit_code.h"
 #include "cli/help.h"
 #include "cli/parse.h"
+#include "cli/text_table.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
 #include "io/freed_memory.h"
@@ -30,8 +31,9 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
   const auto start = std::chrono::steady_clock::now();
   const Json summary = run_recorded(command, given, console.context());
   const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - start;
-  spdlog::debug("{} of {} inputs, {:.3f} s", command.name,
-                summary["inputs"].size() + summary["failed"].size(), passed.count());
+  spdlog::debug("{} of {}, {:.3f} s", command.name,
+                plural(summary["inputs"].size() + summary["failed"].size(), "input"),
+                passed.count());
   if (console.wants_json()) {
     std::cout << json_text(summary, 2) << '\n';
   } else if (!console.quiet()) {

@@ -68,8 +68,8 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
 
 void write_joint_matrix(const std::filesystem::path& path, const std::pair<Channel, Channel>& pair,
                         const JointHistogram& h) {
-  std::vector<CsvField> row{pair.first.name() + " from, " + pair.second.name() + " from across"};
-  std::vector<std::string> header{row[0].text()};
+  std::vector<CsvField> row;
+  std::vector<std::string> header{pair.first.name() + " down; " + pair.second.name() + " across"};
   for (std::size_t b = 0; b < h.second().bins(); ++b)
     header.push_back(CsvField(h.second().edge(b)).text());
   CsvTable table(header);

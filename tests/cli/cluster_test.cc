@@ -218,6 +218,20 @@ TEST_CASE("probability planes add up to one", "[cli][cluster]") {
   for (const double sum : sums) CHECK(sum == Approx(1).margin(5e-5));
 }
 
+TEST_CASE("first centers are spread or drawn at random", "[cli][cluster]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  for (const std::string start : {"spread", "random"})
+    CHECK(run_tool(dir, words_of("cluster stripes.png --k 4 --figures none --start " + start +
+                                 " -o " + start))
+              .exit_code == 0);
+  // Four colors are found from wherever one begins.
+  CHECK(text_of_file(dir / "spread/clusters.centers.csv") ==
+        text_of_file(dir / "random/clusters.centers.csv"));
+  check_error(run_tool(dir, words_of("cluster stripes.png --k 2 --start best")), 2,
+              "--start: 'best' is not known");
+}
+
 TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli][cluster]") {
   const TempDir dir;
   write_stripes(dir / "stripes.png");

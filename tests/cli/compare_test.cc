@@ -1,8 +1,10 @@
 // `diff`, `similar` and `histogram --merge` at the built program.
+#include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <fstream>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "core/color/ciede2000.h"
 #include "core/color/css_color.h"
@@ -208,6 +210,38 @@ TEST_CASE("similar refuses what it cannot compare", "[cli][similar]") {
               "file.0 has no usual range");
   check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--channels", "hsv.h"}), 1,
               "no counted pixel has a value to compare");
+}
+
+TEST_CASE("a joint histogram of a hue is drawn as a disc, and written as a matrix",
+          "[cli][histogram]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const Outcome run = run_tool(
+      dir,
+      words_of("histogram stripes.png --joint hsv.h,hsv.s --joint-bins 36,10 --disc --heat linear "
+               "--matrix --figures png -o out/"));
+  CHECK(run.exit_code == 0);
+  for (const char* const figure : {"stripes.joint.png", "stripes.disc.figure.png"}) {
+    PictureFile page = open_picture(dir / ("out/" + std::string(figure)));
+    CHECK(page.info.shape.width == 1280);
+    // More than paper: the heat, the circle of hues, the picture.
+    const auto samples = samples_of<std::uint8_t>(page);
+    std::set<std::array<std::uint8_t, 3>> colors;
+    for (std::size_t i = 0; i + 2 < samples.size(); i += 3)
+      colors.insert({samples[i], samples[i + 1], samples[i + 2]});
+    CHECK(colors.size() > 200);
+  }
+  const auto rows = lines_of(dir / "out/stripes.joint-matrix.csv");
+  REQUIRE(rows.size() == 37);
+  CHECK(rows[0] == "hsv.h down; hsv.s across,0,10,20,30,40,50,60,70,80,90");
+  std::uint64_t pixels = 0;
+  for (std::size_t r = 1; r < rows.size(); ++r) {
+    const auto fields = split(rows[r], ',');
+    REQUIRE(fields.size() == 11);
+    CHECK(std::stod(fields[0]) == 10.0 * static_cast<double>(r - 1));
+    for (std::size_t c = 1; c < fields.size(); ++c) pixels += std::stoul(fields[c]);
+  }
+  CHECK(pixels == 180);  // all but the 20 that are gray
 }
 
 TEST_CASE("histogram tables add up to that of all pixels", "[cli][histogram][merge]") {

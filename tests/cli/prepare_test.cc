@@ -1,6 +1,8 @@
 // `sheet`, `reframe`, `smooth`, `split` and `join` at the built program: what they write, and what
 // they refuse.
+#include <algorithm>
 #include <catch2/catch.hpp>
+#include <map>
 #include <nlohmann/json.hpp>
 
 #include "tests/support/outcome.h"
@@ -44,6 +46,41 @@ TEST_CASE("reframe crops, turns by quarters and scales in this order", "[cli][re
   const json many = summary_of(run_tool(
       dir, {"reframe", "e.png", "q.png", "--scale", "2", "-o", "big", "--summary", "json"}));
   CHECK(many["outputs"] == json{"big/e.reframed.png", "big/q.reframed.png"});
+}
+
+TEST_CASE("reframe averages numbers or light, and enlarges in two ways", "[cli][reframe]") {
+  const TempDir dir;
+  std::vector<std::uint8_t> checks;
+  for (int y = 0; y < 8; ++y)
+    for (int x = 0; x < 8; ++x)
+      checks.insert(checks.end(), 3, static_cast<std::uint8_t>((x + y) % 2 ? 255 : 0));
+  write_rgb(dir / "c.png", 8, 8, checks);
+  CHECK(run_tool(dir, words_of("reframe c.png --scale 0.5 -o n.png")).exit_code == 0);
+  CHECK(bytes_in(dir / "n.png") == std::vector<std::uint8_t>(48, 128));
+  CHECK(run_tool(dir, words_of("reframe c.png --scale 0.5 --linear-light -o l.png")).exit_code ==
+        0);
+  CHECK(bytes_in(dir / "l.png") == std::vector<std::uint8_t>(48, 188));  // half the light
+
+  // A step from 50 to 200: both ways keep it far from it, and overshoot beside it, lanczos further.
+  std::vector<std::uint8_t> step;
+  for (int i = 0; i < 16; ++i)
+    step.insert(step.end(), 3, static_cast<std::uint8_t>(i < 8 ? 50 : 200));
+  write_rgb(dir / "s.png", 16, 1, step);
+  std::map<std::string, std::vector<std::uint8_t>> larger;
+  for (const char* const way : {"bicubic", "lanczos"}) {
+    CHECK(run_tool(dir, {"reframe", "s.png", "--size", "64x1", "--enlarge", way, "-o", "e.png"})
+              .exit_code == 0);
+    larger[way] = bytes_in(dir / "e.png");
+    REQUIRE(larger[way].size() == 192);
+    CHECK(larger[way].front() == 50);
+    CHECK(larger[way].back() == 200);
+    const auto [least, most] = std::minmax_element(larger[way].begin(), larger[way].end());
+    CHECK(int{*least} < 45);
+    CHECK(int{*most} > 205);
+  }
+  CHECK(larger["bicubic"] != larger["lanczos"]);
+  check_error(run_tool(dir, words_of("reframe s.png --scale 2 --enlarge nearest -o x.png")), 2,
+              "--enlarge: 'nearest' is not known");
 }
 
 TEST_CASE("reframe keeps the numbers of masks and class maps", "[cli][reframe]") {

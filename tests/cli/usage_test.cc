@@ -175,6 +175,26 @@ TEST_CASE("outputs are replaced whole, or kept with --no-clobber", "[cli][usage]
   CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.mask.png", "out/how.json"});
 }
 
+TEST_CASE("a run says as much as it is asked to", "[cli][usage]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const std::string mask =
+      "mask stripes.png --where \"lab.l > 40\" --figures none --write mask -o out/";
+  const Outcome quiet = run_tool(dir, words_of(mask + " --quiet"));
+  CHECK(quiet.exit_code == 0);
+  CHECK(quiet.out.empty());
+  CHECK(quiet.err.empty());
+  CHECK(std::filesystem::exists(dir / "out/stripes.mask.png"));
+  const Outcome verbose = run_tool(dir, words_of(mask + " --verbose"));
+  CHECK(verbose.exit_code == 0);
+  CHECK_THAT(verbose.out, Catch::Contains("wrote out/stripes.mask.png"));
+  CHECK_THAT(verbose.err,
+             Catch::StartsWith("chalcedony: mask of 1 input, ") && Catch::EndsWith(" s\n"));
+  const Outcome wrong =
+      run_tool(dir, words_of("mask no.png --where \"lab.l > 40\" -o out/ --quiet"));
+  check_error(wrong, 1, "no.png: no such file");
+}
+
 TEST_CASE("a disk that fills up leaves the old file and no half one", "[cli][usage]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 600, 400, random_bytes(600 * 400 * 3));

@@ -8,6 +8,7 @@
 #include <fstream>
 #include <set>
 #include <sstream>
+#include <stdexcept>
 #include <string>
 
 namespace chalcedony::test {
@@ -46,8 +47,10 @@ inline void copy_demo(const TempDir& dir, const std::string& name, const std::st
                         dir / (as.empty() ? name : as));
 }
 
+/// Throws when there is no such file, so that two that are missing are not taken for equal.
 inline std::string text_of_file(const std::filesystem::path& path) {
   std::ifstream in(path, std::ios::binary);
+  if (!in) throw std::runtime_error(path.string() + " is not there");
   std::ostringstream text;
   text << in.rdbuf();
   return text.str();
