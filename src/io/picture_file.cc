@@ -79,6 +79,12 @@ void honor_profile(PictureFile& file, const ReadOptions& options) {
     return;
   }
   file.profile->gray = file.info.color_channels() == 1;
+  if (!tells_colors_apart(*file.profile)) {
+    file.facts.warnings.push_back(
+        "its color profile does not tell colors apart and is not honored; taken as " +
+        std::string(file.info.space->id));
+    return;
+  }
   file.facts.space_from =
       file.profile->name.empty() ? "its color profile" : "profile '" + file.profile->name + "'";
   if (const Space* const space = space_like(*file.profile)) {

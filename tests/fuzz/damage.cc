@@ -1,9 +1,6 @@
 #include "tests/fuzz/damage.h"
 
-#include <zlib.h>
-
 #include <array>
-#include <cstdint>
 #include <string_view>
 
 namespace chalcedony::test {
@@ -44,34 +41,11 @@ void change_once(std::string& bytes, std::mt19937& random) {
   }
 }
 
-std::uint32_t big_endian(const std::string& bytes, std::size_t at) {
-  std::uint32_t value = 0;
-  for (std::size_t i = 0; i < 4; ++i)
-    value = value << 8 | static_cast<unsigned char>(bytes[at + i]);
-  return value;
-}
-
 }  // namespace
 
 std::string damaged(std::string bytes, std::mt19937& random) {
   for (std::size_t changes = 1 + below(3, random); changes > 0 && !bytes.empty(); --changes)
     change_once(bytes, random);
-  return bytes;
-}
-
-std::string with_check_sums(std::string bytes) {
-  constexpr std::string_view kPng{"\x89PNG\r\n\x1a\n"};
-  constexpr std::size_t kAround = 12;  // length, type and check sum of a chunk
-  if (!bytes.starts_with(kPng)) return bytes;
-  for (std::size_t at = kPng.size(); at + kAround <= bytes.size();) {
-    const std::size_t length = big_endian(bytes, at);
-    if (length > bytes.size() - at - kAround) break;
-    const auto* type = reinterpret_cast<const Bytef*>(bytes.data()) + at + 4;
-    const auto sum = ::crc32(0, type, static_cast<uInt>(4 + length));
-    for (std::size_t i = 0; i < 4; ++i)
-      bytes[at + 8 + length + i] = static_cast<char>(sum >> (24 - 8 * i));
-    at += kAround + length;
-  }
   return bytes;
 }
 

@@ -9,8 +9,8 @@
 #include <string_view>
 
 #include "core/error.h"
-#include "tests/fuzz/damage.h"
 #include "tests/fuzz/parsers.h"
+#include "tests/support/png_check_sums.h"
 
 namespace {
 

@@ -268,7 +268,8 @@ TEST_CASE("code points of a PNG name its space", "[io][carried]") {
   const PictureFile read = open_picture(dir / "a.png", {});
   CHECK(read.info.space == &spaces::kSrgb);
   REQUIRE(read.facts.warnings.size() == 1);
-  CHECK_THAT(read.facts.warnings[0], Catch::Contains("cICP chunk names the colors 9/16 of H.273"));
+  CHECK_THAT(read.facts.warnings[0],
+             Catch::Contains("its cICP chunk names the colors 9/16 of H.273"));
 }
 
 TEST_CASE("significant bits of a PNG are read", "[io][carried]") {

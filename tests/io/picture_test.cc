@@ -12,6 +12,7 @@
 #include "core/pixel/memory_source.h"
 #include "io/mask_file.h"
 #include "io/orientation.h"
+#include "tests/support/other_writers.h"
 #include "tests/support/pictures.h"
 #include "tests/support/temp_dir.h"
 
@@ -19,27 +20,6 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 
 namespace {
-
-/// Writes a PNG with libpng, which can do what our own writer does not.
-void write_other_png(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
-                     int color_type, int depth, bool interlaced,
-                     std::vector<std::uint8_t> packed_rows, std::size_t row_bytes,
-                     const png_color* palette = nullptr, int colors = 0) {
-  std::FILE* file = std::fopen(path.c_str(), "wb");
-  png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, nullptr);
-  png_infop info = png_create_info_struct(png);
-  png_init_io(png, file);
-  png_set_IHDR(png, info, width, height, depth, color_type,
-               interlaced ? PNG_INTERLACE_ADAM7 : PNG_INTERLACE_NONE, PNG_COMPRESSION_TYPE_DEFAULT,
-               PNG_FILTER_TYPE_DEFAULT);
-  if (palette) png_set_PLTE(png, info, palette, colors);
-  std::vector<png_bytep> rows;
-  for (std::uint32_t y = 0; y < height; ++y) rows.push_back(packed_rows.data() + y * row_bytes);
-  png_set_rows(png, info, rows.data());
-  png_write_png(png, info, PNG_TRANSFORM_IDENTITY, nullptr);
-  png_destroy_write_struct(&png, &info);
-  std::fclose(file);
-}
 
 /// Reads a PNG with libpng as 8-bit RGBA.
 std::vector<std::uint8_t> read_with_libpng(const std::filesystem::path& path) {
@@ -124,15 +104,15 @@ TEST_CASE("class maps are palette pictures with their names inside", "[io][pictu
 TEST_CASE("PNG of few bits, palettes and interlacing are read", "[io][picture]") {
   const TempDir dir;
   // Gray of 2 bits: codes 0 1 2 3 are 0 85 170 255.
-  write_other_png(dir / "g2.png", 4, 2, PNG_COLOR_TYPE_GRAY, 2, false, {0x1b, 0xe4}, 1);
+  write_other_png(dir / "g2.png", {4, 2, PNG_COLOR_TYPE_GRAY, 2}, {0x1b, 0xe4});
   PictureFile g2 = open_picture(dir / "g2.png");
   CHECK(samples_of<std::uint8_t>(g2) ==
         std::vector<std::uint8_t>{0, 85, 170, 255, 255, 170, 85, 0});
   CHECK(g2.facts.bits == 2);
   const png_color palette[] = {{10, 20, 30}, {40, 50, 60}, {70, 80, 90}};
   for (const bool interlaced : {false, true}) {
-    write_other_png(dir / "p4.png", 3, 1, PNG_COLOR_TYPE_PALETTE, 4, interlaced, {0x21, 0x00}, 2,
-                    palette, 3);
+    write_other_png(dir / "p4.png", {3, 1, PNG_COLOR_TYPE_PALETTE, 4, interlaced}, {0x21, 0x00},
+                    [&](png_structp png, png_infop info) { png_set_PLTE(png, info, palette, 3); });
     PictureFile colors = open_picture(dir / "p4.png");
     CHECK(samples_of<std::uint8_t>(colors) ==
           std::vector<std::uint8_t>{70, 80, 90, 40, 50, 60, 10, 20, 30});
@@ -142,7 +122,7 @@ TEST_CASE("PNG of few bits, palettes and interlacing are read", "[io][picture]")
     CHECK(samples_of<std::uint8_t>(codes) == std::vector<std::uint8_t>{2, 1, 0});
   }
   const auto rgb = random_bytes(37 * 29 * 3);
-  write_other_png(dir / "i.png", 37, 29, PNG_COLOR_TYPE_RGB, 8, true, rgb, 37 * 3);
+  write_other_png(dir / "i.png", {37, 29, PNG_COLOR_TYPE_RGB, 8, true}, rgb);
   PictureFile interlaced = open_picture(dir / "i.png");
   CHECK(interlaced.facts.holds_picture);
   CHECK(samples_of<std::uint8_t>(interlaced) == rgb);
@@ -379,17 +359,9 @@ TEST_CASE("masks are read at 128, other values are said, wrong ones refused", "[
 TEST_CASE("TIFFs of inks are refused, those of many channels are not", "[io][tiff]") {
   const TempDir dir;
   const auto write = [&](const char* name, std::uint16_t channels, std::uint16_t photometric) {
-    TIFF* tiff = TIFFOpen((dir / name).c_str(), "w");
-    TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, 2);
-    TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, 1);
-    TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, 8);
-    TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, channels);
-    TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
-    TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, photometric);
     std::vector<std::uint8_t> row(2u * channels);
     for (std::size_t i = 0; i < row.size(); ++i) row[i] = static_cast<std::uint8_t>(10 * i);
-    TIFFWriteScanline(tiff, row.data(), 0, 0);
-    TIFFClose(tiff);
+    write_other_tiff(dir / name, {2, 1, channels, 8, SAMPLEFORMAT_UINT, photometric}, row);
   };
   write("inks.tif", 4, PHOTOMETRIC_SEPARATED);
   CHECK_THROWS_WITH(open_picture(dir / "inks.tif", {}),

@@ -12,7 +12,9 @@
 #include "core/error.h"
 #include "io/icc_profile.h"
 #include "tests/support/icc.h"
+#include "tests/support/other_writers.h"
 #include "tests/support/pictures.h"
+#include "tests/support/png_check_sums.h"
 #include "tests/support/temp_dir.h"
 
 using namespace chalcedony;
@@ -33,37 +35,21 @@ RgbProfile parsed(const IccBytes& bytes) { return parse_icc(std::as_bytes(std::s
 
 void write_tiff(const std::filesystem::path& path, std::uint16_t channels,
                 const std::vector<std::uint8_t>& pixels, const IccBytes& profile) {
-  TIFF* tiff = TIFFOpen(path.c_str(), "w");
-  TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, static_cast<std::uint32_t>(pixels.size() / channels));
-  TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, 1);
-  TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, 8);
-  TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, channels);
-  TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
-  TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, channels == 1 ? PHOTOMETRIC_MINISBLACK : PHOTOMETRIC_RGB);
-  TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(profile.size()),
-               profile.data());
-  auto row = pixels;
-  TIFFWriteScanline(tiff, row.data(), 0, 0);
-  TIFFClose(tiff);
+  TiffLayout layout;
+  layout.width = static_cast<std::uint32_t>(pixels.size() / channels);
+  layout.channels = channels;
+  if (channels > 1) layout.photometric = PHOTOMETRIC_RGB;
+  write_other_tiff(path, layout, pixels, [&](TIFF* tiff) {
+    TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(profile.size()),
+                 profile.data());
+  });
 }
 
+/// `add_chunks(png, info)` as in write_other_png().
+template <class AddChunks>
 void write_png(const std::filesystem::path& path, const std::vector<std::uint8_t>& rgb,
-               const IccBytes& profile, int gamma = 0) {
-  std::FILE* file = std::fopen(path.c_str(), "wb");
-  png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, nullptr);
-  png_infop info = png_create_info_struct(png);
-  png_init_io(png, file);
-  png_set_IHDR(png, info, static_cast<std::uint32_t>(rgb.size() / 3), 1, 8, PNG_COLOR_TYPE_RGB,
-               PNG_INTERLACE_NONE, PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
-  if (!profile.empty())
-    png_set_iCCP(png, info, "p", 0, profile.data(), static_cast<std::uint32_t>(profile.size()));
-  if (gamma > 0) png_set_gAMA_fixed(png, info, gamma);
-  auto row = rgb;
-  png_bytep rows[] = {row.data()};
-  png_set_rows(png, info, rows);
-  png_write_png(png, info, PNG_TRANSFORM_IDENTITY, nullptr);
-  png_destroy_write_struct(&png, &info);
-  std::fclose(file);
+               const AddChunks& add_chunks) {
+  write_other_png(path, {static_cast<std::uint32_t>(rgb.size() / 3), 1}, rgb, add_chunks);
 }
 
 void write_jpeg(const std::filesystem::path& path, const IccBytes& profile) {
@@ -150,7 +136,10 @@ TEST_CASE("a profile is honored in every format", "[io][profile]") {
   const TempDir dir;
   const std::vector<std::uint8_t> rgb{0, 0, 0, 255, 255, 255, 200, 30, 90, 10, 250, 60};
   write_tiff(dir / "odd.tif", 3, rgb, odd_profile());
-  write_png(dir / "odd.png", rgb, odd_profile());
+  const IccBytes odd = odd_profile();
+  write_png(dir / "odd.png", rgb, [&](png_structp png, png_infop info) {
+    png_set_iCCP(png, info, "p", 0, odd.data(), static_cast<std::uint32_t>(odd.size()));
+  });
   for (const std::string name : {"odd.tif", "odd.png"}) {
     PictureFile file = open_picture(dir / name, {});
     CHECK(file.facts.warnings.empty());
@@ -191,14 +180,68 @@ TEST_CASE("a gray profile is honored", "[io][profile]") {
 TEST_CASE("PNG's gamma and primaries are honored", "[io][profile]") {
   const TempDir dir;
   const std::vector<std::uint8_t> rgb{0, 0, 0, 128, 128, 128, 255, 0, 0};
-  write_png(dir / "linear.png", rgb, {}, 100000);
-  CHECK(open_picture(dir / "linear.png", {}).info.space == &spaces::kSrgbLinear);
-  write_png(dir / "mac.png", rgb, {}, 55556);
-  PictureFile file = open_picture(dir / "mac.png", {});
+  const auto write = [&](const char* name, int gamma, const std::vector<int>& primaries = {}) {
+    write_png(dir / name, rgb, [&](png_structp png, png_infop info) {
+      png_set_gAMA_fixed(png, info, gamma);
+      const std::vector<int>& p = primaries;  // white, red, green, blue
+      if (!p.empty()) png_set_cHRM_fixed(png, info, p[0], p[1], p[2], p[3], p[4], p[5], p[6], p[7]);
+    });
+    return open_picture(dir / name, {});
+  };
+  CHECK(write("linear.png", 100000).info.space == &spaces::kSrgbLinear);
+  PictureFile file = write("mac.png", 55556);
   CHECK_THAT(file.facts.space_from, Catch::Contains("gAMA and cHRM chunks"));
   const auto samples = samples_of<float>(file);
   const double light = std::pow(128 / 255.0, 100000 / 55556.0);
   CHECK(double{samples[3]} == Approx(1.055 * std::pow(light, 1 / 2.4) - 0.055).margin(1e-4));
+  // The numbers of sRGB itself, and the primaries of the space of linear light.
+  const std::vector<int> srgb{31270, 32900, 64000, 33000, 30000, 60000, 15000, 6000};
+  CHECK(write("srgb.png", 45455, srgb).facts.space_from == "gAMA and cHRM chunks");
+  CHECK_FALSE(write("srgb.png", 45455, srgb).facts.converted);
+  CHECK(write("light.png", 100000, srgb).info.space == &spaces::kSrgbLinear);
+  // Those of display-p3 make a red that sRGB does not have.
+  PictureFile wide =
+      write("wide.png", 45455, {31270, 32900, 68000, 32000, 26500, 69000, 15000, 6000});
+  CHECK(wide.facts.converted);
+  const auto wide_samples = samples_of<float>(wide);
+  CHECK(wide_samples[6] > 1.05);
+  CHECK(wide_samples[7] < -0.1);
+  // Primaries in one place are none.
+  std::string bytes = text_of_file(dir / "wide.png");
+  const std::size_t red = bytes.find("cHRM") + 4 + 8;
+  for (std::size_t i = 8; i < 24; ++i) bytes[red + i] = bytes[red + i % 8];
+  put_text(dir / "flat.png", with_check_sums(bytes));
+  const PictureFile flat = open_picture(dir / "flat.png");
+  CHECK_FALSE(flat.facts.converted);
+  CHECK(flat.info.space == &spaces::kSrgb);
+  CHECK(flat.facts.warnings ==
+        std::vector<std::string>{"its color profile does not tell colors apart and is not honored; "
+                                 "taken as srgb"});
+}
+
+TEST_CASE("a profile is not honored for channels that are chosen", "[io][profile]") {
+  const TempDir dir;
+  write_tiff(dir / "odd.tif", 3, {200, 30, 90}, odd_profile());
+  ReadOptions options;
+  options.bands = {2, 1, 0};
+  PictureFile file = open_picture(dir / "odd.tif", options);
+  CHECK(file.facts.warnings ==
+        std::vector<std::string>{"its color profile is of other channels and is not honored"});
+  CHECK(samples_of<std::uint8_t>(file) == std::vector<std::uint8_t>{200, 30, 90});
+}
+
+TEST_CASE("profiles that do not tell colors apart are found", "[core][color]") {
+  const RgbProfile plain = profile_of_primaries(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, 2.2);
+  CHECK(tells_colors_apart(plain));
+  CHECK(determinant(plain.to_xyz_d50) == Approx(0.161).margin(0.001));
+  CHECK_FALSE(tells_colors_apart(profile_of_primaries(kSrgbRed, kSrgbRed, kSrgbBlue, kD65, 2.2)));
+  RgbProfile curved = plain;
+  curved.curves[1].e = std::nan("");
+  CHECK_FALSE(tells_colors_apart(curved));
+  RgbProfile gray;  // needs no matrix
+  gray.gray = true;
+  gray.to_xyz_d50 = scale(0);
+  CHECK(tells_colors_apart(gray));
 }
 
 TEST_CASE("profiles that cannot be honored are named", "[io][profile]") {

@@ -1,58 +1,23 @@
 // What pictures of other programs may hold and ours never do, one by one.
+#include <cstdio>
+// jpeglib.h needs stdio before it.
 #include <jpeglib.h>
-#include <png.h>
-#include <tiffio.h>
 #include <webp/encode.h>
 #include <webp/mux.h>
 
 #include <catch2/catch.hpp>
-#include <cstdio>
 
 #include "core/error.h"
 #include "io/exif.h"
 #include "io/icc_profile.h"
 #include "io/picture_file.h"
 #include "tests/support/icc.h"
+#include "tests/support/other_writers.h"
 #include "tests/support/pictures.h"
 #include "tests/support/temp_dir.h"
 
 using namespace chalcedony;
 using namespace chalcedony::test;
-
-namespace {
-
-/// The tags that say how samples are stored; others are set by `more`.
-struct TiffLayout {
-  std::uint32_t width = 4, height = 1;
-  std::uint16_t channels = 1, bits = 8, format = SAMPLEFORMAT_UINT;
-  std::uint16_t photometric = PHOTOMETRIC_MINISBLACK;
-};
-
-/// Writes a TIFF with libtiff, which can do what our own writer does not.
-template <class More>
-void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layout,
-                      std::vector<std::uint8_t> rows, const More& more) {
-  TIFF* tiff = TIFFOpen(path.c_str(), "w");
-  TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, layout.width);
-  TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, layout.height);
-  TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, layout.channels);
-  TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, layout.bits);
-  TIFFSetField(tiff, TIFFTAG_SAMPLEFORMAT, layout.format);
-  TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
-  TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, layout.photometric);
-  more(tiff);
-  const std::size_t row_bytes = rows.size() / layout.height;
-  for (std::uint32_t y = 0; y < layout.height; ++y)
-    TIFFWriteScanline(tiff, rows.data() + y * row_bytes, y, 0);
-  TIFFClose(tiff);
-}
-
-void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layout,
-                      const std::vector<std::uint8_t>& rows) {
-  write_other_tiff(path, layout, rows, [](TIFF*) {});
-}
-
-}  // namespace
 
 TEST_CASE("a TIFF with a palette is read as its colors", "[io][tiff]") {
   const TempDir dir;
@@ -62,6 +27,7 @@ TEST_CASE("a TIFF with a palette is read as its colors", "[io][tiff]") {
     TIFFSetField(tiff, TIFFTAG_COLORMAP, red.data(), green.data(), blue.data());
   };
   TiffLayout layout;
+  layout.width = 4;
   layout.photometric = PHOTOMETRIC_PALETTE;
   write_other_tiff(dir / "p8.tif", layout, {2, 7, 0, 2}, with_colors);
   PictureFile bytes = open_picture(dir / "p8.tif");
@@ -78,6 +44,7 @@ TEST_CASE("a TIFF with a palette is read as its colors", "[io][tiff]") {
 TEST_CASE("a TIFF whose white is 0 is put right, and its alpha left alone", "[io][tiff]") {
   const TempDir dir;
   TiffLayout layout;
+  layout.width = 4;
   layout.photometric = PHOTOMETRIC_MINISWHITE;
   write_other_tiff(dir / "g.tif", layout, {0, 10, 255, 128});
   PictureFile gray = open_picture(dir / "g.tif");
@@ -135,22 +102,13 @@ TEST_CASE("TIFFs of other samples are refused by what they are", "[io][tiff]") {
 
 TEST_CASE("a gray PNG with one clear value has alpha", "[io][png]") {
   const TempDir dir;
+  png_color_16 clear{};
+  clear.gray = 9;
   for (const int depth : {8, 16}) {
-    std::FILE* file = std::fopen((dir / "g.png").c_str(), "wb");
-    png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, nullptr, nullptr, nullptr);
-    png_infop info = png_create_info_struct(png);
-    png_init_io(png, file);
-    png_set_IHDR(png, info, 2, 1, depth, PNG_COLOR_TYPE_GRAY, PNG_INTERLACE_NONE,
-                 PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
-    png_color_16 clear{};
-    clear.gray = 9;
-    png_set_tRNS(png, info, nullptr, 0, &clear);
-    png_write_info(png, info);
-    std::uint8_t row[] = {0, 9, 0, 80};
-    png_write_row(png, depth == 8 ? row + 1 : row);
-    png_write_end(png, info);
-    png_destroy_write_struct(&png, &info);
-    std::fclose(file);
+    write_other_png(
+        dir / "g.png", {2, 1, PNG_COLOR_TYPE_GRAY, depth},
+        depth == 8 ? std::vector<std::uint8_t>{9, 0} : std::vector<std::uint8_t>{0, 9, 0, 80},
+        [&](png_structp png, png_infop info) { png_set_tRNS(png, info, nullptr, 0, &clear); });
     PictureFile picture = open_picture(dir / "g.png");
     CHECK(picture.info.shape.channels == 2);
     CHECK(picture.info.alpha == AlphaKind::kStraight);
@@ -160,6 +118,20 @@ TEST_CASE("a gray PNG with one clear value has alpha", "[io][png]") {
       CHECK(samples_of<std::uint16_t>(picture) == std::vector<std::uint16_t>{9, 0, 80, 65535});
     }
   }
+}
+
+TEST_CASE("a PNG says in Exif how it is to be turned", "[io][png]") {
+  const TempDir dir;
+  std::string exif("MM\0*\0\0\0\x08\0\x01\x01\x12\0\x03\0\0\0\x01\0\x06\0\0\0\0\0\0", 26);
+  write_other_png(dir / "e.png", {2, 1, PNG_COLOR_TYPE_GRAY, 8}, {10, 20},
+                  [&](png_structp png, png_infop info) {
+                    png_set_eXIf_1(png, info, static_cast<png_uint_32>(exif.size()),
+                                   reinterpret_cast<png_bytep>(exif.data()));
+                  });
+  PictureFile picture = open_picture(dir / "e.png");
+  CHECK(picture.facts.orientation == 6);
+  CHECK(picture.info.shape.height == 2);
+  CHECK(samples_of<std::uint8_t>(picture) == std::vector<std::uint8_t>{10, 20});
 }
 
 TEST_CASE("an animated WebP is refused", "[io][webp]") {

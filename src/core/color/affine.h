@@ -35,18 +35,25 @@ constexpr Affine scale(double a, double b, double c) {
 }
 constexpr Affine scale(double factor) { return scale(factor, factor, factor); }
 
+/// A minor of the matrix, with its sign: a cofactor.
+constexpr double cofactor(const Affine& map, std::size_t row, std::size_t column) {
+  const auto& m = map.m;
+  const std::size_t r1 = (row + 1) % 3, r2 = (row + 2) % 3;
+  const std::size_t c1 = (column + 1) % 3, c2 = (column + 2) % 3;
+  return m[r1][c1] * m[r2][c2] - m[r1][c2] * m[r2][c1];
+}
+
+constexpr double determinant(const Affine& map) {
+  return map.m[0][0] * cofactor(map, 0, 0) + map.m[0][1] * cofactor(map, 0, 1) +
+         map.m[0][2] * cofactor(map, 0, 2);
+}
+
 /// The inverse map, by the adjugate. The matrix must not be singular.
 constexpr Affine inverse(const Affine& map) {
-  const auto& m = map.m;
-  const auto minor_of = [&m](std::size_t r, std::size_t c) {
-    const std::size_t r1 = (r + 1) % 3, r2 = (r + 2) % 3, c1 = (c + 1) % 3, c2 = (c + 2) % 3;
-    return m[r1][c1] * m[r2][c2] - m[r1][c2] * m[r2][c1];
-  };
-  const double determinant =
-      m[0][0] * minor_of(0, 0) + m[0][1] * minor_of(0, 1) + m[0][2] * minor_of(0, 2);
+  const double divisor = determinant(map);
   Affine out;
   for (std::size_t i = 0; i < 3; ++i)
-    for (std::size_t j = 0; j < 3; ++j) out.m[i][j] = minor_of(j, i) / determinant;
+    for (std::size_t j = 0; j < 3; ++j) out.m[i][j] = cofactor(map, j, i) / divisor;
   for (std::size_t i = 0; i < 3; ++i) {
     out.t[i] = 0;
     for (std::size_t k = 0; k < 3; ++k) out.t[i] -= out.m[i][k] * map.t[k];

@@ -59,6 +59,17 @@ RgbProfile profile_of_primaries(Chromaticity red, Chromaticity green, Chromatici
   return profile;
 }
 
+bool tells_colors_apart(const RgbProfile& profile) {
+  constexpr double kLeastVolume = 1e-6;  // of the colors; that of sRGB is 0.16
+  // No number is not above it either.
+  if (!profile.gray && !(std::abs(determinant(profile.to_xyz_d50)) > kLeastVolume)) return false;
+  const auto colors = tried_colors();
+  return std::all_of(colors.begin(), colors.end(), [&](const Triple& color) {
+    const Triple xyz = profile.xyz(color);
+    return std::isfinite(xyz[0]) && std::isfinite(xyz[1]) && std::isfinite(xyz[2]);
+  });
+}
+
 const Space* space_like(const RgbProfile& profile) {
   for (const Space* space : {&spaces::kSrgb, &spaces::kDisplayP3, &spaces::kA98Rgb,
                              &spaces::kProphotoRgb, &spaces::kRec2020, &spaces::kSrgbLinear}) {

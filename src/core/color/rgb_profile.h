@@ -36,6 +36,10 @@ struct RgbProfile {
 RgbProfile profile_of_primaries(Chromaticity red, Chromaticity green, Chromaticity blue,
                                 Chromaticity white, double power);
 
+/// Whether different samples are different colors: not of primaries on one line, or of curves that
+/// have no value.
+bool tells_colors_apart(const RgbProfile& profile);
+
 /// The RGB space whose colors are those of the profile, within 0.6 of 255 at all colors tried; null
 /// when there is none.
 const Space* space_like(const RgbProfile& profile);
