@@ -52,7 +52,7 @@ count "sanitizer build" build asan-ubsan "${sanitized[@]}"
 # Left out here: what repeats paths that other tests take, and takes minutes without optimization;
 # and tests whose program is not built.
 run_ctest asan-ubsan -E \
-  'NOT_BUILT|gives the same bits|mixtures are found again|come back exactly|best of fifty|every field of|demo tells|help of every|commands of the README|no two main colors|every file includes'
+  'NOT_BUILT|gives the same bits|mixtures are found again|come back exactly|best of fifty|every field of|demo tells|help of every|commands of the README|no two main colors|every file includes|every message of'
 # The tests are those of the release build, the program that they run is not.
 CHALCEDONY_PROGRAM=$PWD/build/asan-ubsan/src/cli/chalcedony run_ctest release -R '^every kind of picture'
 
