@@ -151,7 +151,7 @@ PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& opti
   auto source = std::make_unique<JpegSource>(path);
   const jpeg_decompress_struct& info = source->info();
   check_size(info.image_width, info.image_height, options);
-  check_file_holds(info.image_width, info.image_height, path);
+  check_file_holds(info.image_width, info.image_height, 1, path);
 
   PictureFile file;
   file.facts.format = info.progressive_mode ? "progressive JPEG" : "JPEG";

@@ -30,10 +30,13 @@ void take_space(PictureFile& file, const Exif& exif);
 /// Errors    InputError for an empty picture or one past the limit
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);
 
+/// `pixel_bits`: what a pixel takes before it is packed, at least.
+///
 /// Errors    InputError when a file of this length cannot hold so many pixels, before memory is
 ///           taken for them. For formats whose densest packing is known: at most 1365 bytes in one
-///           (LZW of TIFF; deflate 1032), each of eight pixels
-void check_file_holds(std::uint64_t width, std::uint64_t height, const std::filesystem::path& path);
+///           (LZW of TIFF; deflate 1032)
+void check_file_holds(std::uint64_t width, std::uint64_t height, std::uint64_t pixel_bits,
+                      const std::filesystem::path& path);
 
 }  // namespace chalcedony
 

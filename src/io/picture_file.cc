@@ -20,9 +20,12 @@ std::string first_bytes(const std::filesystem::path& path) {
   if (std::filesystem::is_directory(path, error))
     throw InputError("is a folder", "name the pictures in it");
   std::ifstream in(path, std::ios::binary);
+  // A bare word may be the value of an option that was forgotten.
+  const bool bare_word = !path.has_extension() && !path.has_parent_path();
   if (!in)
     throw InputError(std::filesystem::exists(path, error) ? "cannot be opened" : "no such file",
-                     "check its name and folder");
+                     bare_word ? "check its name, or write its option in front of it"
+                               : "check its name and folder");
   std::array<char, 12> bytes{};
   in.read(bytes.data(), bytes.size());
   return std::string(bytes.data(), static_cast<std::size_t>(in.gcount()));
@@ -142,12 +145,12 @@ void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& op
         "raise --max-pixels to read it");
 }
 
-void check_file_holds(std::uint64_t width, std::uint64_t height,
+void check_file_holds(std::uint64_t width, std::uint64_t height, std::uint64_t pixel_bits,
                       const std::filesystem::path& path) {
-  constexpr std::uint64_t kMostPixelsInByte = 8 * 1365;
+  constexpr std::uint64_t kMostBitsInByte = 8 * 1365;
   std::error_code unknown;
   const std::uint64_t bytes = std::filesystem::file_size(path, unknown);
-  if (unknown || height == 0 || width <= kMostPixelsInByte * bytes / height) return;
+  if (unknown || height == 0 || width <= kMostBitsInByte * bytes / height / pixel_bits) return;
   throw InputError("says that it has " + std::to_string(width) + "x" + std::to_string(height) +
                        " pixels, more than " + std::to_string(bytes) + " bytes can hold",
                    "the file is damaged or cut off; fetch it again");

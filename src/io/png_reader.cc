@@ -343,7 +343,7 @@ PictureFile open_png(const std::filesystem::path& path, const ReadOptions& optio
   spng_ctx* context = source->context();
   const spng_ihdr& header = source->header();
   check_size(header.width, header.height, options);
-  check_file_holds(header.width, header.height, path);
+  check_file_holds(header.width, header.height, 1, path);
   spng_trns transparency{};
   const bool has_transparency = spng_get_trns(context, &transparency) == SPNG_OK;
   source->deliver(delivery_of(header, has_transparency, options.palette_indices));

@@ -56,8 +56,11 @@ class TiffSource : public RowSource {
     const auto width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0),
                height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
     check_size(width, height, options);
+    const std::uint64_t pixel_bits =
+        std::uint64_t{tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1)} *
+        tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
     if (density_is_known(tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE)))
-      check_file_holds(width, height, path_);
+      check_file_holds(width, height, std::max<std::uint64_t>(pixel_bits, 1), path_);
     read_layout(options);
   }
 
@@ -116,6 +119,7 @@ class TiffSource : public RowSource {
     if (photometric_ == PHOTOMETRIC_SEPARATED) refuse("CMYK samples");
     if (photometric_ == PHOTOMETRIC_PALETTE && !options.palette_indices) read_palette();
     if (photometric_ == PHOTOMETRIC_YCBCR) use_rgb_of_jpeg();
+    if (separate_) check_planes();
     if (separate_ && stored_channels_ > 1)
       while (planes_.size() < stored_channels_) planes_.push_back(open_quietly(path_, message_));
     if (tiled_) {
@@ -124,6 +128,16 @@ class TiffSource : public RowSource {
       if (tile_width_ == 0 || tile_height_ == 0) fail();
     }
     row_.resize(stored_row_bytes());
+  }
+
+  /// Each is read by a handle of its own, and a process may open no more than some 1000 files.
+  void check_planes() const {
+    constexpr std::uint16_t kMostPlanes = 512;
+    if (stored_channels_ > kMostPlanes)
+      throw InputError("a TIFF with " + std::to_string(stored_channels_) +
+                           " channels, each in a plane of its own; at most " +
+                           std::to_string(kMostPlanes) + " are read so",
+                       "export it with its channels interleaved");
   }
 
   void use_rgb_of_jpeg() {

@@ -184,6 +184,9 @@ TEST_CASE("pictures that do not fit what is asked are refused", "[cli]") {
        {"explain stripes.png --model minimum-distance/model.json --first 3 --within none.png -o "
         "out/",
         "has no pixel that counts and has every feature of the model"},
+       {"inspect stripes.png lab",
+        "lab: no such file; check its name, or write its option in front"},
+       {"inspect stripes.png x/lab", "x/lab: no such file; check its name and folder"},
        {"inspect stripes.png --at 99,3", "--at 99,3 lies outside the picture, which is 20x10"},
        {"inspect stripes.png --region 1.2,1.2,0.1,0.1", "holds no pixel center; make it larger"},
        {"join gray.png gray.png small.png -o out.png",

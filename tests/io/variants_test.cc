@@ -100,6 +100,29 @@ TEST_CASE("TIFFs of other samples are refused by what they are", "[io][tiff]") {
   }
 }
 
+TEST_CASE("a TIFF of more channels than it can hold, or than planes are opened, is refused",
+          "[io][tiff]") {
+  const TempDir dir;
+  TiffLayout layout{7, 5};
+  write_other_tiff(dir / "wide.tif", layout, std::vector<std::uint8_t>(35));
+  std::string bytes = text_of_file(dir / "wide.tif");
+  const std::size_t channels = bytes.find(std::string("\x15\x01\x03\0\x01\0\0\0", 8)) + 8;
+  bytes[channels] = '\x01', bytes[channels + 1] = '\xb4';
+  put_text(dir / "wide.tif", bytes);
+  CHECK_THROWS_WITH(open_picture(dir / "wide.tif"),
+                    Catch::Contains("wide.tif: says that it has 7x5 pixels, more than") &&
+                        Catch::Contains("bytes can hold"));
+  layout = {2, 1, 513};
+  write_other_tiff(dir / "planes.tif", layout, std::vector<std::uint8_t>(2 * 513), [](TIFF* tiff) {
+    TIFFSetField(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_SEPARATE);
+  });
+  CHECK_THROWS_WITH(
+      open_picture(dir / "planes.tif"),
+      Catch::Contains(
+          "planes.tif: a TIFF with 513 channels, each in a plane of its own; at most 512 "
+          "are read so; export it with its channels interleaved"));
+}
+
 TEST_CASE("a gray PNG with one clear value has alpha", "[io][png]") {
   const TempDir dir;
   png_color_16 clear{};
