@@ -1,5 +1,6 @@
 #include "tests/fuzz/damage.h"
 
+#include <algorithm>
 #include <array>
 #include <string_view>
 
