@@ -96,7 +96,9 @@ class DiscPainter {
 
 /// The degrees around the disc, and along its radius what the distance from the center means.
 void label_disc(Plot& plot, const Channel& second, const Binning& axis) {
-  int label = 30;
+  int label = 30, object = 30;
+  plot.line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
+                        Ink::kText));
   for (int degrees = 0; degrees < 360; degrees += 30) {
     const double angle = degrees * std::numbers::pi / 180;
     plot.line(
@@ -107,13 +109,14 @@ void label_disc(Plot& plot, const Channel& second, const Binning& axis) {
   for (const double value : round_tics(axis.low(), axis.high(), 4)) {
     const double radius = (value - axis.low()) / (axis.high() - axis.low());
     if (radius < 0.05 || radius > 0.95) continue;
-    plot.line(
-        fmt::format("set object {} circle at 0,0 size {:.5f} fs empty border lc rgb '{}' dt "
-                    "3 lw 0.8 front",
-                    label, radius, Ink::kFaint));
+    // Light dots on a dark line are seen on every color of the heat.
+    for (const auto& [color, dashes] : {std::pair{Ink::kText, "1"}, {Ink::kPaper, "3"}})
+      plot.line(
+          fmt::format("set object {} circle at 0,0 size {:.5f} fs empty border lc rgb '{}' dt {} "
+                      "lw 1 front",
+                      object++, radius, color, dashes));
     plot.line(fmt::format(
-        "set label {} '{}' at {:.5f},{:.5f} center front font ',10' textcolor "
-        "rgb '{}'",
+        "set label {} '{}' at {:.5f},{:.5f} center front boxed font ',10' textcolor rgb '{}'",
         label++, grouped(value), radius * std::cos(-0.26), radius * std::sin(-0.26), Ink::kPaper));
   }
   plot.line(fmt::format("set label {} {} at 0,-1.32 center front font ',11' textcolor rgb '{}'",
