@@ -97,7 +97,7 @@ TEST_CASE("every message of an error or a warning has a test", "[messages]") {
   const std::string texts = texts_of_tests();
   static const std::regex said(
 
-      R"((throw (Input|Usage|Output)Error|\breject_\w+|\brefuse|\bwarn|warnings\.\w+_back)\()");
+      R"((throw (Input|Usage|Output)Error|\breject_\w+|\brefuse|\bfail|\bwarn|warnings\.\w+_back)\()");
   std::size_t messages = 0;
   for (const auto& entry : std::filesystem::recursive_directory_iterator(CHALCEDONY_SOURCE)) {
     if (entry.path().extension() != ".cc") continue;

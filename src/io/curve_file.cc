@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/file_kind.h"
 #include "io/json_text.h"
 
 namespace chalcedony {
@@ -51,8 +52,7 @@ ToneCurve curve_of(const Json& json) {
 }
 
 CurveSet set_of(const Json& json) {
-  if (!json.is_object() || json.value("chalcedony", "") != "curves")
-    reject_curves("is not a file of curves");
+  if (!is_of_kind(json, "curves")) reject_curves("is not a file of curves");
   const int version = json.at("version").get<int>();
   if (version > kCurvesVersion)
     throw InputError("has curves of version " + std::to_string(version) +

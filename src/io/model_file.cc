@@ -9,6 +9,7 @@
 #include "core/learn/feature_names.h"
 #include "core/nearest_name.h"
 #include "io/atomic_file.h"
+#include "io/file_kind.h"
 #include "io/json_text.h"
 #include "io/number_text.h"
 #include "io/sample_file.h"
@@ -140,7 +141,7 @@ std::string lines_text(const std::string& name, const Items& items, const Text& 
 }
 
 Model model_of(const Json& json) {
-  if (!json.is_object() || json.value("chalcedony", "") != "model") reject_model("is not a model");
+  if (!is_of_kind(json, "model")) reject_model("is not a model");
   if (json.value("version", 0) > kModelVersion)
     throw InputError("is a model of version " + std::to_string(json.at("version").get<int>()) +
                          ", this program reads up to " + std::to_string(kModelVersion),

@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "io/atomic_file.h"
 #include "io/csv.h"
+#include "io/file_kind.h"
 #include "io/json_text.h"
 #include "io/number_text.h"
 
@@ -51,8 +52,7 @@ Json color_json(const Palette& palette, std::size_t i) {
 }
 
 std::vector<Color> colors_of(const Json& json) {
-  if (!json.is_object() || json.value("chalcedony", "") != "palette")
-    reject_palette("is not a palette");
+  if (!is_of_kind(json, "palette")) reject_palette("is not a palette");
   if (json.at("version").get<int>() > kPaletteVersion)
     throw InputError("is a palette of version " + std::to_string(json.at("version").get<int>()) +
                          ", this program reads up to " + std::to_string(kPaletteVersion),

@@ -56,9 +56,9 @@ class TiffSource : public RowSource {
     const auto width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0),
                height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
     check_size(width, height, options);
-    const std::uint64_t pixel_bits =
-        std::uint64_t{tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1)} *
-        tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
+    stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
+    bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
+    const std::uint64_t pixel_bits = std::uint64_t{stored_channels_} * bits_;
     if (density_is_known(tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE)))
       check_file_holds(width, height, std::max<std::uint64_t>(pixel_bits, 1), path_);
     read_layout(options);
@@ -101,8 +101,6 @@ class TiffSource : public RowSource {
   }
 
   void read_layout(const ReadOptions& options) {
-    stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
-    bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
     const auto kind = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_UINT);
     photometric_ = tag<std::uint16_t>(tiff(), TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_MINISBLACK);
     separate_ = tag<std::uint16_t>(tiff(), TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) ==

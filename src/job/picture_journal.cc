@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/file_kind.h"
 #include "io/json_text.h"
 #include "job/run_facts.h"
 
@@ -65,10 +66,9 @@ JournalText read_journal(const path& file, const path& folder) {
   std::string line;
   std::getline(lines, line);
   journal.header = Json::parse(line, nullptr, false);
-  if (!journal.header.is_object() || journal.header.value("chalcedony", Json()) != "pictures")
+  if (!is_of_kind(journal.header, "pictures"))
     throw InputError("is no journal of pictures", "give a folder as a run left it", file.string());
-  const Json version = journal.header.value("version", Json());
-  if (version.is_number() && version.get<double>() > kJournalVersion)
+  if (is_of_later_version(journal.header, kJournalVersion))
     throw InputError("was written by a later version", "use that version", file.string());
   while (std::getline(lines, line)) {
     const Json json = Json::parse(line, nullptr, false);

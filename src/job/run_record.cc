@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/atomic_file.h"
+#include "io/file_kind.h"
 #include "io/folder_lock.h"
 #include "io/json_text.h"
 #include "job/run_facts.h"
@@ -174,10 +175,9 @@ void add_to_record(const path& folder, Json run) {
 
 std::vector<Json> read_record(const path& file) {
   const Json json = Json::parse(read_text_file(file), nullptr, false);
-  if (!json.is_object() || json.value("chalcedony", Json()) != "how" || !json.contains("runs"))
+  if (!is_of_kind(json, "how") || !json.contains("runs"))
     throw InputError("is no record of runs", "give how.json of a results folder", file.string());
-  const Json version = json.value("version", Json());
-  if (version.is_number() && version.get<double>() > kRecordVersion)
+  if (is_of_later_version(json, kRecordVersion))
     throw InputError("was written by a later version", "use that version", file.string());
   const Json& runs = json["runs"];
   if (!runs.is_array() || !std::all_of(runs.begin(), runs.end(), is_run))

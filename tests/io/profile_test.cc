@@ -1,10 +1,4 @@
 // Color profiles inside pictures: read, recognised, honored, or named when they cannot be.
-#include <cstdio>
-// jpeglib.h needs stdio before it.
-#include <jpeglib.h>
-#include <png.h>
-#include <tiffio.h>
-
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -43,34 +37,6 @@ void write_tiff(const std::filesystem::path& path, std::uint16_t channels,
     TIFFSetField(tiff, TIFFTAG_ICCPROFILE, static_cast<std::uint32_t>(profile.size()),
                  profile.data());
   });
-}
-
-/// `add_chunks(png, info)` as in write_other_png().
-template <class AddChunks>
-void write_png(const std::filesystem::path& path, const std::vector<std::uint8_t>& rgb,
-               const AddChunks& add_chunks) {
-  write_other_png(path, {static_cast<std::uint32_t>(rgb.size() / 3), 1}, rgb, add_chunks);
-}
-
-void write_jpeg(const std::filesystem::path& path, const IccBytes& profile) {
-  std::FILE* file = std::fopen(path.c_str(), "wb");
-  jpeg_compress_struct jpeg{};
-  jpeg_error_mgr errors{};
-  jpeg.err = jpeg_std_error(&errors);
-  jpeg_create_compress(&jpeg);
-  jpeg_stdio_dest(&jpeg, file);
-  jpeg.image_width = jpeg.image_height = 8;
-  jpeg.input_components = 3;
-  jpeg.in_color_space = JCS_RGB;
-  jpeg_set_defaults(&jpeg);
-  jpeg_start_compress(&jpeg, TRUE);
-  jpeg_write_icc_profile(&jpeg, profile.data(), static_cast<unsigned>(profile.size()));
-  std::vector<std::uint8_t> gray(24, 128);
-  JSAMPROW row = gray.data();
-  for (int y = 0; y < 8; ++y) jpeg_write_scanlines(&jpeg, &row, 1);
-  jpeg_finish_compress(&jpeg);
-  jpeg_destroy_compress(&jpeg);
-  std::fclose(file);
 }
 
 /// What sRGB floats a picture of the odd profile must hold, by the formulas in double.
@@ -137,7 +103,7 @@ TEST_CASE("a profile is honored in every format", "[io][profile]") {
   const std::vector<std::uint8_t> rgb{0, 0, 0, 255, 255, 255, 200, 30, 90, 10, 250, 60};
   write_tiff(dir / "odd.tif", 3, rgb, odd_profile());
   const IccBytes odd = odd_profile();
-  write_png(dir / "odd.png", rgb, [&](png_structp png, png_infop info) {
+  write_other_png(dir / "odd.png", {4, 1}, rgb, [&](png_structp png, png_infop info) {
     png_set_iCCP(png, info, "p", 0, odd.data(), static_cast<std::uint32_t>(odd.size()));
   });
   for (const std::string name : {"odd.tif", "odd.png"}) {
@@ -157,7 +123,9 @@ TEST_CASE("a profile is honored in every format", "[io][profile]") {
   }
   const IccBytes p3 = icc_profile("RGB ", icc_rgb_tags({0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06},
                                                        kD65, kSrgbCurve, "wide display"));
-  write_jpeg(dir / "p3.jpg", p3);
+  write_flat_jpeg(dir / "p3.jpg", 3, JCS_RGB, 128, [&](jpeg_compress_struct& jpeg) {
+    jpeg_write_icc_profile(&jpeg, p3.data(), static_cast<unsigned>(p3.size()));
+  });
   const PictureFile jpeg = open_picture(dir / "p3.jpg", {});
   CHECK(jpeg.info.space == &spaces::kDisplayP3);
   CHECK(jpeg.info.shape.sample == SampleType::kU8);
@@ -181,7 +149,7 @@ TEST_CASE("PNG's gamma and primaries are honored", "[io][profile]") {
   const TempDir dir;
   const std::vector<std::uint8_t> rgb{0, 0, 0, 128, 128, 128, 255, 0, 0};
   const auto write = [&](const char* name, int gamma, const std::vector<int>& primaries = {}) {
-    write_png(dir / name, rgb, [&](png_structp png, png_infop info) {
+    write_other_png(dir / name, {3, 1}, rgb, [&](png_structp png, png_infop info) {
       png_set_gAMA_fixed(png, info, gamma);
       const std::vector<int>& p = primaries;  // white, red, green, blue
       if (!p.empty()) png_set_cHRM_fixed(png, info, p[0], p[1], p[2], p[3], p[4], p[5], p[6], p[7]);

@@ -1,7 +1,4 @@
 // What pictures of other programs may hold and ours never do, one by one.
-#include <cstdio>
-// jpeglib.h needs stdio before it.
-#include <jpeglib.h>
 #include <webp/encode.h>
 #include <webp/mux.h>
 
@@ -202,23 +199,7 @@ TEST_CASE("TIFFs and PNGs that were cut short are refused", "[io][tiff][png]") {
 
 TEST_CASE("JPEGs of inks and damaged ones are refused", "[io][jpeg]") {
   const TempDir dir;
-  std::FILE* file = std::fopen((dir / "inks.jpg").c_str(), "wb");
-  jpeg_compress_struct info{};
-  jpeg_error_mgr errors{};
-  info.err = jpeg_std_error(&errors);
-  jpeg_create_compress(&info);
-  jpeg_stdio_dest(&info, file);
-  info.image_width = info.image_height = 8;
-  info.input_components = 4;
-  info.in_color_space = JCS_CMYK;
-  jpeg_set_defaults(&info);
-  jpeg_start_compress(&info, TRUE);
-  std::vector<std::uint8_t> row(32, 60);
-  JSAMPROW rows[] = {row.data()};
-  while (info.next_scanline < 8) jpeg_write_scanlines(&info, rows, 1);
-  jpeg_finish_compress(&info);
-  jpeg_destroy_compress(&info);
-  std::fclose(file);
+  write_flat_jpeg(dir / "inks.jpg", 4, JCS_CMYK, 60, [](jpeg_compress_struct&) {});
   CHECK_THROWS_WITH(open_picture(dir / "inks.jpg"),
                     Catch::Contains("inks.jpg: a CMYK JPEG, which this program does not read; "
                                     "export it as an RGB picture"));

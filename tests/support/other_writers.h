@@ -3,11 +3,13 @@
 #ifndef CHALCEDONY_TESTS_SUPPORT_OTHER_WRITERS_H_
 #define CHALCEDONY_TESTS_SUPPORT_OTHER_WRITERS_H_
 
+#include <cstdio>
+// jpeglib.h needs stdio before it.
+#include <jpeglib.h>
 #include <png.h>
 #include <tiffio.h>
 
 #include <cstdint>
-#include <cstdio>
 #include <filesystem>
 #include <vector>
 
@@ -73,6 +75,31 @@ void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layou
 inline void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layout,
                              const std::vector<std::uint8_t>& rows) {
   write_other_tiff(path, layout, rows, [](TIFF*) {});
+}
+
+/// 8 x 8 pixels whose samples are all `value`; `add_markers(jpeg)` says what else the file holds.
+template <class AddMarkers>
+void write_flat_jpeg(const std::filesystem::path& path, int channels, J_COLOR_SPACE space,
+                     std::uint8_t value, const AddMarkers& add_markers) {
+  constexpr int kSide = 8;
+  std::FILE* file = std::fopen(path.c_str(), "wb");
+  jpeg_compress_struct jpeg{};
+  jpeg_error_mgr errors{};
+  jpeg.err = jpeg_std_error(&errors);
+  jpeg_create_compress(&jpeg);
+  jpeg_stdio_dest(&jpeg, file);
+  jpeg.image_width = jpeg.image_height = kSide;
+  jpeg.input_components = channels;
+  jpeg.in_color_space = space;
+  jpeg_set_defaults(&jpeg);
+  jpeg_start_compress(&jpeg, TRUE);
+  add_markers(jpeg);
+  std::vector<std::uint8_t> samples(static_cast<std::size_t>(kSide * channels), value);
+  JSAMPROW row = samples.data();
+  for (int y = 0; y < kSide; ++y) jpeg_write_scanlines(&jpeg, &row, 1);
+  jpeg_finish_compress(&jpeg);
+  jpeg_destroy_compress(&jpeg);
+  std::fclose(file);
 }
 
 }  // namespace chalcedony::test

@@ -30,7 +30,7 @@ std::uint8_t ErrorDiffusion::nearest(const Light& linear) const {
     const float step = std::min(std::max(linear[c], 0.0f), 255.0f) * (kSteps / 255.0f);
     cells[c] = cells_[static_cast<std::size_t>(static_cast<int>(step + 0.5f))];
   }
-  return nearest_.find_in(cells[0], cells[1], cells[2]);
+  return nearest_.find(cells[0], cells[1], cells[2]);
 }
 
 void ErrorDiffusion::next_row(const ConstPlanes& linear, const std::uint8_t* counted,

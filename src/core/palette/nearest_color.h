@@ -39,12 +39,10 @@ class NearestColorTable {
   static std::uint8_t cell(float v) {
     return static_cast<std::uint8_t>((v < 0 ? 0.0f : v > 255 ? 255.0f : v) / (256 / kCells));
   }
-  std::uint8_t find_in(std::uint8_t r, std::uint8_t g, std::uint8_t b) const {
+  /// The number of the color for the cells of r, g and b, 1 for the first.
+  std::uint8_t find(std::uint8_t r, std::uint8_t g, std::uint8_t b) const {
     return numbers_[(r * kCells + g) * kCells + b];
   }
-
-  /// sRGB in 0-255; what lies outside is clipped.
-  std::uint8_t find(float r, float g, float b) const { return find_in(cell(r), cell(g), cell(b)); }
 
  private:
   static constexpr std::size_t kCells = 64;

@@ -92,8 +92,7 @@ KMeansOptions to_the_end(std::size_t k) {
 TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]") {
   for (unsigned seed = 1; seed <= 12; ++seed) {
     const std::size_t d = 1 + seed % 4, k = 2 + seed;
-    // Some clouds are of more than one chunk.
-    const PointCloud cloud = cloud_of(seed, seed % 4 == 0 ? kPointChunk + 809 : 2001, d, 7);
+    const PointCloud cloud = cloud_of(seed, 9001, d, 7);
     const Points points = cloud.view();
     // From points that differ: the plain way leaves a center without points where it is.
     const Centers start = starting_centers(DrawnPoints(points, 1), k, CenterStart::kRandom, seed);
@@ -108,7 +107,7 @@ TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]
 }
 
 TEST_CASE("a weight is as good as as many equal points", "[core][cluster]") {
-  const PointCloud cloud = cloud_of(3, 1500, 3, 5);
+  const PointCloud cloud = cloud_of(3, 4000, 3, 5);
   PointCloud repeated{std::vector<std::vector<float>>(3), {}};
   for (std::size_t i = 0; i < cloud.weights.size(); ++i)
     for (int times = 0; times < static_cast<int>(cloud.weights[i]); ++times) {
@@ -174,11 +173,11 @@ TEST_CASE("a center without points moves to the farthest one", "[core][cluster]"
 }
 
 TEST_CASE("of many points some are drawn for starts, but all decide", "[core][cluster]") {
-  const PointCloud cloud = cloud_of(21, 20000, 3, 5);
+  const PointCloud cloud = cloud_of(21, 60000, 3, 5);
   const Points points = cloud.view();
   const DrawnPoints drawn(points, 3, 2000);
   CHECK(drawn.drawn().size == 2000);
-  CHECK(drawn.all().size == 20000);
+  CHECK(drawn.all().size == 60000);
   KMeansOptions options = to_the_end(5);
   const KMeans ours = k_means(drawn, options);
   CHECK(ours.runs[ours.best].settled);

@@ -76,7 +76,7 @@ TEST_CASE("nearest neighbors are those of a search through all samples", "[core]
   std::mt19937 random(11);
   std::uniform_int_distribution<int> value(-15, 22);
   PlaneBuffer planes(3), distances(3), shares(3);
-  constexpr std::size_t n = 200;
+  constexpr std::size_t n = 500;
   for (std::size_t i = 0; i < n; ++i)
     for (std::size_t f = 0; f < 3; ++f)
       planes.plane(f)[i] = static_cast<float>(value(random)) / (i % 2 ? 1.0f : 3.0f);

@@ -187,17 +187,20 @@ TEST_CASE("the table of nearest colors gives each palette color itself", "[core]
   const std::vector<Color> palette{css_color("#000"), css_color("#fff"), css_color("#a01c2e"),
                                    css_color("#2243a6")};
   const NearestColorTable table(palette, DifferenceFormula::kCiede2000);
-  CHECK(table.find(0, 0, 0) == 1);
-  CHECK(table.find(300, 300, 300) == 2);
-  CHECK(table.find(-5, 0, 0) == 1);
-  CHECK(table.find(0xa0, 0x1c, 0x2e) == 3);
-  CHECK(table.find(0x22, 0x43, 0xa6) == 4);
+  const auto find = [&](float r, float g, float b) {
+    return table.find(table.cell(r), table.cell(g), table.cell(b));
+  };
+  CHECK(find(0, 0, 0) == 1);
+  CHECK(find(300, 300, 300) == 2);
+  CHECK(find(-5, 0, 0) == 1);
+  CHECK(find(0xa0, 0x1c, 0x2e) == 3);
+  CHECK(find(0x22, 0x43, 0xa6) == 4);
 }
 
 TEST_CASE("diffused errors keep the light of an area", "[core][palette]") {
   const std::vector<Color> palette{css_color("#000"), css_color("#fff")};
   constexpr std::uint32_t width = 200, rows = 100;
-  for (const float linear : {20.0f, 200.0f}) {
+  for (const float linear : {20.0f, 85.0f, 200.0f}) {
     ErrorDiffusion diffusion(width, palette, DifferenceFormula::kOklab);
     const std::vector<float> plane(width, linear);
     std::vector<std::uint8_t> numbers(width);
