@@ -1,5 +1,8 @@
 #include "io/exif.h"
 
+#include <algorithm>
+#include <utility>
+
 #include "io/big_endian.h"
 
 namespace chalcedony {
@@ -31,39 +34,62 @@ class Numbers {
 constexpr std::uint32_t kDescriptionTag = 0x010e, kOrientationTag = 0x0112,
                         kXResolutionTag = 0x011a, kYResolutionTag = 0x011b,
                         kResolutionUnitTag = 0x0128, kExifFolderTag = 0x8769,
-                        kOriginalTimeTag = 0x9003, kColorSpaceTag = 0xa001;
+                        kOriginalTimeTag = 0x9003, kColorSpaceTag = 0xa001,
+                        kInteroperabilityFolderTag = 0xa005, kInteroperabilityTag = 0x0001;
+constexpr int kSrgbColors = 1, kOtherColors = 0xffff;      // of ColorSpace
 constexpr std::uint32_t kText = 2, kShort = 3, kLong = 4;  // types of fields
 
-/// A folder of fields while it is read.
+/// Folders of fields while they are read: the first holds that of Exif, which holds that of
+/// interoperability.
 class FolderReader {
  public:
-  FolderReader(const Numbers& numbers, Exif& exif) : numbers_(numbers), exif_(exif) {}
+  explicit FolderReader(const Numbers& numbers) : numbers_(numbers) {}
 
-  void read(std::size_t position, bool may_nest) {
-    const std::uint32_t entries = numbers_.at(position, 2);
-    for (std::uint32_t e = 0; e < entries && e < 1000; ++e) {
-      const std::size_t entry = position + 2 + 12 * std::size_t{e};
-      if (numbers_.at(entry, 2) == kExifFolderTag && may_nest) {
-        read(numbers_.at(entry + 8, 4), false);
+  Exif read() {
+    for_each_field(numbers_.at(4, 4), [&](std::size_t entry) {
+      if (tag(entry) == kExifFolderTag) {
+        read_exif_folder(numbers_.at(entry + 8, 4));
       } else {
         take(entry);
       }
-    }
-    if (!may_nest) return;
+    });
     exif_.pixels_per_meter_x = per_meter(x_resolution_, unit_);
     exif_.pixels_per_meter_y = per_meter(y_resolution_, unit_);
+    exif_.colors = exif_colors(color_space_, interoperability_);
+    return std::move(exif_);
   }
 
  private:
+  template <class Use>
+  void for_each_field(std::size_t folder, const Use& use) const {
+    constexpr std::uint32_t kMost = 1000;
+    const std::uint32_t fields = std::min(numbers_.at(folder, 2), kMost);
+    for (std::uint32_t f = 0; f < fields; ++f) use(folder + 2 + 12 * std::size_t{f});
+  }
+
+  std::uint32_t tag(std::size_t entry) const { return numbers_.at(entry, 2); }
+
+  void read_exif_folder(std::size_t folder) {
+    for_each_field(folder, [&](std::size_t entry) {
+      if (tag(entry) == kInteroperabilityFolderTag) {
+        for_each_field(numbers_.at(entry + 8, 4), [&](std::size_t inner) {
+          if (tag(inner) == kInteroperabilityTag) interoperability_ = text(inner);
+        });
+      } else {
+        take(entry);
+      }
+    });
+  }
+
   void take(std::size_t entry) {
-    switch (numbers_.at(entry, 2)) {
+    switch (tag(entry)) {
       case kOrientationTag: {
         const auto value = static_cast<int>(numbers_.at(entry + 8, 2));
         if (value >= 1 && value <= 8) exif_.orientation = value;
         break;
       }
       case kColorSpaceTag:
-        exif_.color_space = static_cast<int>(numbers_.at(entry + 8, 2));
+        color_space_ = static_cast<int>(numbers_.at(entry + 8, 2));
         break;
       case kResolutionUnitTag:
         unit_ = static_cast<int>(numbers_.at(entry + 8, 2));
@@ -107,7 +133,9 @@ class FolderReader {
   }
 
   const Numbers& numbers_;
-  Exif& exif_;
+  Exif exif_;
+  int color_space_ = 0;
+  std::string interoperability_;
   int unit_ = 2;
   double x_resolution_ = 0, y_resolution_ = 0;
 };
@@ -161,15 +189,19 @@ double per_meter(double resolution, int unit) {
 }
 
 Exif parse_exif(std::span<const std::byte> bytes) {
-  Exif exif;
   const Numbers numbers(bytes);
-  if (numbers.valid()) FolderReader(numbers, exif).read(numbers.at(4, 4), true);
-  return exif;
+  return numbers.valid() ? FolderReader(numbers).read() : Exif{};
+}
+
+ExifColors exif_colors(int color_space, const std::string& interoperability) {
+  if (color_space == kSrgbColors) return ExifColors::kSrgb;
+  if (color_space != kOtherColors) return ExifColors::kNotSaid;
+  return interoperability == "R03" ? ExifColors::kDcfOptional : ExifColors::kUncalibrated;
 }
 
 std::vector<std::byte> exif_data(const Exif& exif) {
   const bool described = !exif.description.empty(), timed = !exif.captured.empty(),
-             spaced = exif.color_space != 0;
+             spaced = exif.colors == ExifColors::kSrgb;
   if (!described && !timed && !spaced) return {};
   std::vector<std::byte> bytes;
   append_text(bytes, "MM");
@@ -183,7 +215,7 @@ std::vector<std::byte> exif_data(const Exif& exif) {
   if (!nested) return bytes;
   FolderWriter second(bytes, (timed ? 1u : 0u) + (spaced ? 1u : 0u));
   if (timed) second.text(kOriginalTimeTag, exif.captured);
-  if (spaced) second.number(kColorSpaceTag, kShort, static_cast<std::uint32_t>(exif.color_space));
+  if (spaced) second.number(kColorSpaceTag, kShort, std::uint32_t{kSrgbColors});
   second.finish();
   return bytes;
 }

@@ -159,16 +159,14 @@ PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& opti
   file.facts.lossy = true;
   file.facts.holds_picture = info.progressive_mode != 0;
   file.info.shape = source->shape();
-  file.info.space = options.assume;
-  file.facts.space_from = "assumed";
   using namespace std::string_view_literals;
   if (info.saw_JFIF_marker && info.X_density > 1 && info.Y_density > 1) {
     // JFIF counts its units from 1 where Exif counts from 2.
     file.facts.carried.pixels_per_meter_x = per_meter(info.X_density, info.density_unit + 1);
     file.facts.carried.pixels_per_meter_y = per_meter(info.Y_density, info.density_unit + 1);
   }
-  take_space(file, take_exif(file, marker_after(info, kExifMarker, "Exif\0\0"sv)));
-  if (const auto profile = profile_in(info); !profile.empty()) take_profile(file, profile);
+  take_exif(file, marker_after(info, kExifMarker, "Exif\0\0"sv));
+  file.stated.profile = profile_in(info);
   file.rows = std::move(source);
   return file;
 }

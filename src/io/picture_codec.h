@@ -1,5 +1,5 @@
 // The readers of the picture formats; open_picture picks one. Each fills all of PictureFile but
-// its path, and leaves orientation to the caller.
+// its path, and leaves orientation and color to the caller.
 #ifndef CHALCEDONY_IO_PICTURE_CODEC_H_
 #define CHALCEDONY_IO_PICTURE_CODEC_H_
 
@@ -16,16 +16,9 @@ PictureFile open_jpeg(const std::filesystem::path& path, const ReadOptions& opti
 PictureFile open_webp(const std::filesystem::path& path, const ReadOptions& options);
 PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options);
 
-/// Notes a profile found in a file, to be honored by open_picture; or warns that it cannot be.
-void take_profile(PictureFile& file, std::span<const std::byte> bytes);
-
-/// Takes over what Exif data says: the orientation, and what the file has not said in a place of
-/// its own. Returns what it says.
-Exif take_exif(PictureFile& file, std::span<const std::byte> bytes);
-
-/// Takes over the color space that Exif names, for formats that have no other place for it than a
-/// profile, which wins.
-void take_space(PictureFile& file, const Exif& exif);
+/// Takes over what Exif data says: the orientation, its colors, and what the file has not said in a
+/// place of its own.
+void take_exif(PictureFile& file, std::span<const std::byte> bytes);
 
 /// Errors    InputError for an empty picture or one past the limit
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);

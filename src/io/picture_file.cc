@@ -5,8 +5,6 @@
 #include <utility>
 
 #include "core/error.h"
-#include "core/pixel/profiled_rows.h"
-#include "io/icc_profile.h"
 #include "io/orientation.h"
 #include "io/picture_codec.h"
 
@@ -70,54 +68,13 @@ void take_bands(PictureFile& file, const std::array<std::uint32_t, 3>& bands) {
                      "the first one is file.0");
   }
   file.info.bands = ColorBands{bands, true};
-  file.facts.space_from = "assumed for the channels of --bands";
-}
-
-/// A profile like a space we have makes it that space; of any other, the rows are read as sRGB
-/// floats. Labels are numbers whatever a profile says.
-void honor_profile(PictureFile& file, const ReadOptions& options) {
-  if (!file.profile || options.palette_indices || !file.facts.legend.empty()) return;
-  if (file.info.bands) {
-    file.facts.warnings.emplace_back("its color profile is of other channels and is not honored");
-    return;
-  }
-  file.profile->gray = file.info.color_channels() == 1;
-  if (!tells_colors_apart(*file.profile)) {
-    file.facts.warnings.push_back(
-        "its color profile does not tell colors apart and is not honored; taken as " +
-        std::string(file.info.space->id));
-    return;
-  }
-  file.facts.space_from =
-      file.profile->name.empty() ? "its color profile" : "profile '" + file.profile->name + "'";
-  if (const Space* const space = space_like(*file.profile)) {
-    file.info.space = space;
-    return;
-  }
-  auto rows = std::make_unique<ProfiledRows>(std::move(file.rows), file.info, *file.profile);
-  file.info = rows->info();
-  file.rows = std::move(rows);
-  file.facts.converted = true;
-  file.facts.space_from += ", converted to srgb floats";
 }
 
 }  // namespace
 
-void take_profile(PictureFile& file, std::span<const std::byte> bytes) {
-  try {
-    RgbProfile profile = parse_icc(bytes);
-    if (profile.gray != (file.info.color_channels() == 1))
-      throw InputError("is of another kind of picture", "");
-    file.profile = std::move(profile);
-  } catch (const InputError& error) {
-    file.facts.warnings.push_back("its color profile " + error.problem() +
-                                  " and is not honored; taken as " +
-                                  std::string(file.info.space->id));
-  }
-}
-
-Exif take_exif(PictureFile& file, std::span<const std::byte> bytes) {
-  Exif exif = parse_exif(bytes);
+void take_exif(PictureFile& file, std::span<const std::byte> bytes) {
+  const Exif exif = parse_exif(bytes);
+  file.stated.exif = exif.colors;
   file.facts.orientation = exif.orientation;
   CarriedFacts& carried = file.facts.carried;
   if (!carried.has_resolution()) {
@@ -126,13 +83,6 @@ Exif take_exif(PictureFile& file, std::span<const std::byte> bytes) {
   }
   if (carried.description.empty()) carried.description = exif.description;
   if (carried.captured.empty()) carried.captured = exif.captured;
-  return exif;
-}
-
-void take_space(PictureFile& file, const Exif& exif) {
-  if (exif.color_space != kExifSrgb) return;
-  file.info.space = &spaces::kSrgb;
-  file.facts.space_from = "Exif";
 }
 
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options) {
@@ -164,7 +114,7 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
     if (options.full_scale > 0 && is_color && !file.info.is_float())
       file.info.full_scale = options.full_scale;
     if (options.bands && is_color) take_bands(file, *options.bands);
-    honor_profile(file, options);
+    settle_color(file, options);
     if (file.facts.orientation != 1) {
       file.rows = turn_upright(std::move(file.rows), file.facts.orientation);
       file.info.shape = file.rows->shape();

@@ -11,11 +11,11 @@
 #include <vector>
 
 #include "core/color/channel.h"
-#include "core/color/rgb_profile.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/row_source.h"
 #include "io/carried_facts.h"
 #include "io/class_legend.h"
+#include "io/stated_color.h"
 
 namespace chalcedony {
 
@@ -49,7 +49,7 @@ struct PictureFile {
   std::filesystem::path path;
   FileFacts facts;
   PictureInfo info;
-  std::optional<RgbProfile> profile;  // what the readers found and open_picture() honored
+  StatedColor stated;  // what the reader found; open_picture() settled which of it counts
   std::unique_ptr<RowSource> rows;
 };
 

@@ -92,7 +92,7 @@ std::vector<std::byte> exif_data_of(const PictureSpec& spec) {
   Exif exif;
   exif.description = spec.carried.description;
   exif.captured = spec.carried.captured;
-  exif.color_space = spec.space == &spaces::kSrgb ? kExifSrgb : 0;
+  if (spec.space == &spaces::kSrgb) exif.colors = ExifColors::kSrgb;
   return exif_data(exif);
 }
 

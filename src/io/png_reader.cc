@@ -192,7 +192,7 @@ class PngSource : public RowSource {
 };
 
 /// What the text chunks of our own say.
-void read_texts(spng_ctx* context, PictureFile& file, const Space*& noted) {
+void read_texts(spng_ctx* context, PictureFile& file) {
   std::uint32_t count = 0;
   if (spng_get_text(context, nullptr, &count) != SPNG_OK) return;
   std::vector<spng_text> texts(count);
@@ -200,7 +200,7 @@ void read_texts(spng_ctx* context, PictureFile& file, const Space*& noted) {
   for (const spng_text& text : texts) {
     const std::string_view keyword(text.keyword);
     if (keyword == kSpaceKeyword) {
-      noted = space_of_note({text.text, text.length});
+      file.stated.noted = space_of_note({text.text, text.length});
       file.facts.plane = plane_of_note({text.text, text.length});
     }
     if (keyword == kLegendKeyword) file.facts.legend = parse_legend({text.text, text.length});
@@ -236,36 +236,6 @@ std::optional<std::array<std::uint8_t, 4>> code_points(spng_ctx* context) {
   return std::nullopt;
 }
 
-/// The space that code points name; null for none that is known.
-///
-/// Source    ITU-T H.273, tables 2 and 3: primaries 1 (BT.709), 9 (BT.2020), 12 (P3, D65); transfer
-///           1, 6, 14 and 15 (that of BT.2020), 8 (linear), 13 (sRGB)
-const Space* space_of_codes(const std::array<std::uint8_t, 4>& codes) {
-  const auto [primaries, transfer, matrix, full_range] = codes;
-  if (matrix != 0 || full_range != 1) return nullptr;
-  if (primaries == 1 && transfer == 13) return &spaces::kSrgb;
-  if (primaries == 1 && transfer == 8) return &spaces::kSrgbLinear;
-  if (primaries == 12 && transfer == 13) return &spaces::kDisplayP3;
-  const bool is_2020 = transfer == 1 || transfer == 6 || transfer == 14 || transfer == 15;
-  return primaries == 9 && is_2020 ? &spaces::kRec2020 : nullptr;
-}
-
-/// Takes the space that cICP names; false when there is no such chunk, or none we know, which is a
-/// warning.
-bool take_code_points(spng_ctx* context, PictureFile& file) {
-  const auto codes = code_points(context);
-  if (!codes) return false;
-  if (const Space* const space = space_of_codes(*codes)) {
-    file.info.space = space;
-    file.facts.space_from = "cICP chunk";
-    return true;
-  }
-  file.facts.warnings.push_back("its cICP chunk names the colors " + std::to_string((*codes)[0]) +
-                                "/" + std::to_string((*codes)[1]) +
-                                " of H.273, which are not known here, and is not honored");
-  return false;
-}
-
 /// Pixels per meter, where the file says that it means meters.
 void read_resolution(spng_ctx* context, CarriedFacts& carried) {
   spng_phys size{};
@@ -274,66 +244,31 @@ void read_resolution(spng_ctx* context, CarriedFacts& carried) {
   carried.pixels_per_meter_y = size.ppu_y;
 }
 
-/// sRGB's primaries and white in PNG's units, or anything that rounds to them.
-bool is_srgb_chromaticity(const spng_chrm_int& c) {
-  const auto near = [](std::uint32_t value, std::uint32_t wanted) {
-    return value + 60 >= wanted && value <= wanted + 60;
-  };
-  return near(c.white_point_x, 31270) && near(c.white_point_y, 32900) && near(c.red_x, 64000) &&
-         near(c.red_y, 33000) && near(c.green_x, 30000) && near(c.green_y, 60000) &&
-         near(c.blue_x, 15000) && near(c.blue_y, 6000);
-}
-
-/// What gAMA and cHRM say, in their units of 1/100000; sRGB's primaries where only gAMA is there.
-RgbProfile profile_of_chunks(std::uint32_t gamma, bool has_chromaticity, const spng_chrm_int& c) {
+/// Gamma and primaries, in units of 1/100000.
+void read_gamma(spng_ctx* context, StatedColor& stated) {
   constexpr double kUnit = 100000;
+  std::uint32_t gamma = 0;
+  if (spng_get_gama_int(context, &gamma) == SPNG_OK) stated.gamma = gamma / kUnit;
+  spng_chrm_int c{};
+  if (spng_get_chrm_int(context, &c) != SPNG_OK) return;
   const auto place = [](std::uint32_t x, std::uint32_t y) {
     return Chromaticity{x / kUnit, y / kUnit};
   };
-  Chromaticity red{0.64, 0.33}, green{0.30, 0.60}, blue{0.15, 0.06}, white = kD65;
-  if (has_chromaticity) {
-    red = place(c.red_x, c.red_y);
-    green = place(c.green_x, c.green_y);
-    blue = place(c.blue_x, c.blue_y);
-    white = place(c.white_point_x, c.white_point_y);
-  }
-  RgbProfile profile = profile_of_primaries(red, green, blue, white, kUnit / gamma);
-  profile.name = "gAMA and cHRM chunks";
-  return profile;
+  stated.primaries =
+      StatedPrimaries{place(c.red_x, c.red_y), place(c.green_x, c.green_y),
+                      place(c.blue_x, c.blue_y), place(c.white_point_x, c.white_point_y)};
 }
 
-/// Which space the pixels are in, by the first of the chunks that says so.
-void find_space_of(spng_ctx* context, const ReadOptions& options, PictureFile& file) {
-  const Space* noted = nullptr;
-  read_texts(context, file, noted);
+void read_color(spng_ctx* context, StatedColor& stated) {
+  stated.code_points = code_points(context);
   spng_iccp profile{};
-  std::uint8_t intent = 0;
-  std::uint32_t gamma = 0;
-  spng_chrm_int chromaticity{};
-  const bool has_gamma = spng_get_gama_int(context, &gamma) == SPNG_OK;
-  const bool has_chromaticity = spng_get_chrm_int(context, &chromaticity) == SPNG_OK;
-  const bool srgb_numbers = has_gamma && gamma >= 45000 && gamma <= 46000 &&
-                            (!has_chromaticity || is_srgb_chromaticity(chromaticity));
-  std::string& from = file.facts.space_from;
-  if (noted) {
-    file.info.space = noted;
-    from = "note of this program";
-  } else if (take_code_points(context, file)) {
-    // It goes before every other chunk (PNG, third edition, 4.3).
-  } else if (spng_get_srgb(context, &intent) == SPNG_OK) {
-    from = "sRGB chunk";
-  } else if (spng_get_iccp(context, &profile) == SPNG_OK) {
-    file.info.space = options.assume;
-    from = "assumed";
-    take_profile(file, std::as_bytes(std::span(profile.profile, profile.profile_len)));
-  } else if (srgb_numbers) {
-    from = "gAMA and cHRM chunks";
-  } else {
-    file.info.space = options.assume;
-    from = "assumed";
-    if (has_gamma && gamma > 0)
-      file.profile = profile_of_chunks(gamma, has_chromaticity, chromaticity);
+  if (spng_get_iccp(context, &profile) == SPNG_OK) {
+    const auto bytes = std::as_bytes(std::span(profile.profile, profile.profile_len));
+    stated.profile.assign(bytes.begin(), bytes.end());
   }
+  std::uint8_t intent = 0;
+  stated.srgb_chunk = spng_get_srgb(context, &intent) == SPNG_OK;
+  read_gamma(context, stated);
 }
 
 }  // namespace
@@ -356,7 +291,8 @@ PictureFile open_png(const std::filesystem::path& path, const ReadOptions& optio
   file.info.shape = source->shape();
   file.info.alpha = source->delivery().alpha;
   file.info.full_scale = full_scale_of(file.info.shape.sample);
-  find_space_of(context, options, file);
+  read_texts(context, file);
+  read_color(context, file.stated);
   read_resolution(context, file.facts.carried);
   file.facts.significant_bits = significant_bits(context, header);
   spng_exif stored{};

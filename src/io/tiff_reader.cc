@@ -343,25 +343,25 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   const std::string description = text_tag(tiff, TIFFTAG_IMAGEDESCRIPTION);
   file.facts.carried = carried_by(tiff, description);
   const auto note = described(description, kSpaceKeyword);
-  const Space* noted = note ? space_of_note(*note) : nullptr;
-  if (note) file.facts.plane = plane_of_note(*note);
+  if (note) {
+    file.stated.noted = space_of_note(*note);
+    file.facts.plane = plane_of_note(*note);
+  }
   if (const auto legend = described(description, kLegendKeyword))
     file.facts.legend = parse_legend(*legend);
-  file.info.space = noted ? noted : options.assume;
-  file.facts.space_from = noted      ? "note of this program"
-                          : is_color ? "assumed"
-                                     : "once --bands says which channels are a color";
   file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
-                      : !is_color               ? std::to_string(colors) + " channels"
-                      : colors == 1             ? "gray"
-                      : file.info.space->is_rgb ? "RGB"
-                                                : "three channels";
+                      : !is_color   ? std::to_string(colors) + " channels"
+                      : colors == 1 ? "gray"
+                      : (file.stated.noted ? file.stated.noted : options.assume)->is_rgb
+                          ? "RGB"
+                          : "three channels";
   if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
   std::uint32_t profile_size = 0;
   void* profile = nullptr;
-  if (!noted && !file.facts.plane &&
-      TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile))
-    take_profile(file, {static_cast<const std::byte*>(profile), profile_size});
+  if (TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile)) {
+    const auto* const bytes = static_cast<const std::byte*>(profile);
+    file.stated.profile.assign(bytes, bytes + profile_size);
+  }
   file.rows = std::move(source);
   return file;
 }

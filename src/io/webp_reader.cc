@@ -93,11 +93,8 @@ PictureFile open_webp(const std::filesystem::path& path, const ReadOptions& opti
   file.facts.holds_picture = true;
   file.info.shape = source->shape();
   file.info.alpha = source->features().has_alpha ? AlphaKind::kStraight : AlphaKind::kNone;
-  file.info.space = options.assume;
-  file.facts.space_from = "assumed";
-  take_space(file, take_exif(file, chunk_in(source->file(), "EXIF")));
-  if (const auto profile = chunk_in(source->file(), "ICCP"); !profile.empty())
-    take_profile(file, profile);
+  take_exif(file, chunk_in(source->file(), "EXIF"));
+  file.stated.profile = chunk_in(source->file(), "ICCP");
   file.rows = std::move(source);
   return file;
 }

@@ -129,7 +129,7 @@ Parser exif_parser() {
   Exif exif;
   exif.description = "south window";
   exif.captured = "2026:05:17 14:03:21";
-  exif.color_space = kExifSrgb;
+  exif.colors = ExifColors::kSrgb;
   return {"exif", {text_of(exif_data(exif))}, [](const std::string& bytes) {
             parse_exif(std::as_bytes(std::span(bytes)));
           }};

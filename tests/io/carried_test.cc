@@ -98,14 +98,14 @@ TEST_CASE("Exif data that is written is read", "[io][carried]") {
   CHECK(exif_data(exif).empty());
   for (const char* description : {"", "abc", "a longer one"})
     for (const char* captured : {"", "2026:01:02 03:04:05"})
-      for (const int space : {0, 1}) {
+      for (const ExifColors colors : {ExifColors::kNotSaid, ExifColors::kSrgb}) {
         exif.description = description;
         exif.captured = captured;
-        exif.color_space = space;
+        exif.colors = colors;
         const Exif read = parse_exif(exif_data(exif));
         CHECK(read.description == description);
         CHECK(read.captured == captured);
-        CHECK(read.color_space == space);
+        CHECK(read.colors == colors);
         CHECK(read.orientation == 1);
       }
   CHECK(per_meter(300, 2) == Approx(11811.02).epsilon(1e-6));
