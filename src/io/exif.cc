@@ -39,20 +39,16 @@ constexpr std::uint32_t kDescriptionTag = 0x010e, kOrientationTag = 0x0112,
 constexpr int kSrgbColors = 1, kOtherColors = 0xffff;      // of ColorSpace
 constexpr std::uint32_t kText = 2, kShort = 3, kLong = 4;  // types of fields
 
-/// Folders of fields while they are read: the first holds that of Exif, which holds that of
+/// Folders of fields while they are read: the first names that of Exif, which names that of
 /// interoperability.
 class FolderReader {
  public:
   explicit FolderReader(const Numbers& numbers) : numbers_(numbers) {}
 
   Exif read() {
-    for_each_field(numbers_.at(4, 4), [&](std::size_t entry) {
-      if (tag(entry) == kExifFolderTag) {
-        read_exif_folder(numbers_.at(entry + 8, 4));
-      } else {
-        take(entry);
-      }
-    });
+    read_folder(numbers_.at(4, 4));
+    if (exif_folder_ != 0) read_folder(exif_folder_);
+    if (interoperability_folder_ != 0) read_interoperability();
     exif_.pixels_per_meter_x = per_meter(x_resolution_, unit_);
     exif_.pixels_per_meter_y = per_meter(y_resolution_, unit_);
     exif_.colors = exif_colors(color_space_, interoperability_);
@@ -67,22 +63,25 @@ class FolderReader {
     for (std::uint32_t f = 0; f < fields; ++f) use(folder + 2 + 12 * std::size_t{f});
   }
 
-  std::uint32_t tag(std::size_t entry) const { return numbers_.at(entry, 2); }
+  void read_folder(std::size_t folder) {
+    for_each_field(folder, [&](std::size_t entry) { take(entry); });
+  }
 
-  void read_exif_folder(std::size_t folder) {
-    for_each_field(folder, [&](std::size_t entry) {
-      if (tag(entry) == kInteroperabilityFolderTag) {
-        for_each_field(numbers_.at(entry + 8, 4), [&](std::size_t inner) {
-          if (tag(inner) == kInteroperabilityTag) interoperability_ = text(inner);
-        });
-      } else {
-        take(entry);
-      }
+  /// Its fields have numbers of their own.
+  void read_interoperability() {
+    for_each_field(interoperability_folder_, [&](std::size_t entry) {
+      if (numbers_.at(entry, 2) == kInteroperabilityTag) interoperability_ = text(entry);
     });
   }
 
   void take(std::size_t entry) {
-    switch (tag(entry)) {
+    switch (numbers_.at(entry, 2)) {
+      case kExifFolderTag:
+        exif_folder_ = numbers_.at(entry + 8, 4);
+        break;
+      case kInteroperabilityFolderTag:
+        interoperability_folder_ = numbers_.at(entry + 8, 4);
+        break;
       case kOrientationTag: {
         const auto value = static_cast<int>(numbers_.at(entry + 8, 2));
         if (value >= 1 && value <= 8) exif_.orientation = value;
@@ -134,6 +133,7 @@ class FolderReader {
 
   const Numbers& numbers_;
   Exif exif_;
+  std::size_t exif_folder_ = 0, interoperability_folder_ = 0;  // 0: none
   int color_space_ = 0;
   std::string interoperability_;
   int unit_ = 2;

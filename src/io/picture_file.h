@@ -32,11 +32,12 @@ struct FileFacts {
   std::string format;        // "PNG", "JPEG", "TIFF", "WebP"
   std::string layout;        // "RGB", "gray", "palette", "RGB with alpha", ...
   int bits = 8;              // of a sample as stored
+  bool floats = false;       // as stored
   int significant_bits = 0;  // of those, as far as the file says so; 0: not said
   int orientation = 1;       // as stored, Exif numbers; rows come already turned
   std::string space_from;    // where the color space was learned: "sRGB chunk", "assumed", ...
   bool lossy = false;
-  bool converted = false;      // the rows are sRGB floats by a profile, not samples as stored
+  bool converted = false;      // the rows are floats of colors, not samples as stored
   bool holds_picture = false;  // its decoder keeps the whole picture in memory
   std::vector<LegendEntry> legend;
   CarriedFacts carried;          // upright, as the rows are

@@ -50,8 +50,8 @@ class ColorSettling {
         is_label_(options.palette_indices || !file.facts.legend.empty()) {}
 
   void run() {
-    by_note() || by_code_points() || by_profile() || by_srgb_chunk() || by_gamma() || by_exif() ||
-        take(*options_.assume, "assumed");
+    by_note() || by_samples() || by_code_points() || by_profile() || by_srgb_chunk() ||
+        by_gamma() || by_exif() || take(*options_.assume, "assumed");
     for (const std::string& one : not_honored_)
       file_.facts.warnings.push_back(one + "; taken as " + std::string(file_.info.space->id));
   }
@@ -64,6 +64,8 @@ class ColorSettling {
   }
 
   bool by_note() { return stated().noted && take(*stated().noted, "note of this program"); }
+
+  bool by_samples() { return stated().stored && take(*stated().stored, "stored as L*a*b*"); }
 
   bool by_code_points() {
     if (!stated().code_points) return false;

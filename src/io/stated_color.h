@@ -23,7 +23,8 @@ struct StatedPrimaries {
 
 /// What a reader found. Nothing of it is honored yet, and most formats have few of these.
 struct StatedColor {
-  const Space* noted = nullptr;  // by a note of this program
+  const Space* noted = nullptr;   // by a note of this program
+  const Space* stored = nullptr;  // by how samples of TIFF are stored: L*a*b*
   /// ITU-T H.273: primaries, transfer, matrix, full range
   std::optional<std::array<std::uint8_t, 4>> code_points;
   std::vector<std::byte> profile;            // ICC.1; empty: none

@@ -1,6 +1,7 @@
-// TIFF through libtiff: strips and tiles, interleaved and planar, 8- and 16-bit integers and
-// 32-bit floats.
+// TIFF through libtiff: strips and tiles, interleaved and planar, 8- and 16-bit integers, floats of
+// 16 to 64 bits.
 #include <algorithm>
+#include <cmath>
 #include <cstdarg>
 #include <cstring>
 #include <memory>
@@ -13,6 +14,7 @@
 #include "io/picture_codec.h"
 #include "io/space_note.h"
 #include "io/tiff_handle.h"
+#include "io/tiff_samples.h"
 
 namespace chalcedony {
 namespace {
@@ -49,6 +51,8 @@ bool density_is_known(std::uint16_t compression) {
          compression == COMPRESSION_PACKBITS;
 }
 
+constexpr std::uint16_t kLinearRaw = 34892;  // of DNG, which libtiff has no name for
+
 class TiffSource : public RowSource {
  public:
   TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
@@ -67,6 +71,10 @@ class TiffSource : public RowSource {
   const RasterShape& shape() const override { return shape_; }
   TIFF* tiff() { return planes_.front().get(); }
   std::uint16_t photometric() const { return photometric_; }
+  bool is_float() const { return is_float_; }
+  bool is_lab() const {
+    return photometric_ == PHOTOMETRIC_CIELAB || photometric_ == PHOTOMETRIC_ICCLAB;
+  }
 
   void rewind() override {
     next_row_ = 0;
@@ -80,7 +88,7 @@ class TiffSource : public RowSource {
       } else {
         read_strip_row();
       }
-      deliver(rows);
+      deliver_(row_, rows);
     }
   }
 
@@ -89,9 +97,14 @@ class TiffSource : public RowSource {
     throw InputError("damaged TIFF" + (message_.empty() ? "" : ": " + message_),
                      "copy or export the file again");
   }
-  [[noreturn]] static void refuse(const std::string& what) {
-    throw InputError("a TIFF with " + what + ", which this program does not read",
-                     "export it with 8- or 16-bit integer or 32-bit float samples");
+  [[noreturn]] static void refuse(const std::string& what, const std::string& advice) {
+    throw InputError("a TIFF with " + what + ", which this program does not read", advice);
+  }
+  [[noreturn]] static void refuse_samples(const std::string& what) {
+    refuse(what + " samples", "export it with 8- or 16-bit integer or 32-bit float samples");
+  }
+  [[noreturn]] static void refuse_colors(const std::string& what) {
+    refuse(what, "export it as RGB or gray");
   }
 
   void open() {
@@ -108,15 +121,14 @@ class TiffSource : public RowSource {
     tiled_ = TIFFIsTiled(tiff()) != 0;
     shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
     shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
-    const bool is_float = kind == SAMPLEFORMAT_IEEEFP;
-    if (!is_float && kind != SAMPLEFORMAT_UINT) refuse("signed or complex samples");
-    if (is_float ? bits_ != 32 : bits_ != 8 && bits_ != 16)
-      refuse(std::to_string(bits_) + "-bit " + (is_float ? "float" : "integer") + " samples");
-    shape_.sample = is_float ? SampleType::kF32 : bits_ == 8 ? SampleType::kU8 : SampleType::kU16;
+    is_float_ = kind == SAMPLEFORMAT_IEEEFP;
+    // Of L*a*b* photometric_ says which samples have a sign.
+    if (!is_float_ && kind != SAMPLEFORMAT_UINT && !is_lab()) refuse_samples("signed or complex");
+    if (is_float_ ? bits_ != 16 && bits_ != 32 && bits_ != 64 : bits_ != 8 && bits_ != 16)
+      refuse_samples(std::to_string(bits_) + "-bit " + (is_float_ ? "float" : "integer"));
+    shape_.sample = is_float_ ? SampleType::kF32 : bits_ == 8 ? SampleType::kU8 : SampleType::kU16;
     shape_.channels = stored_channels_;
-    if (photometric_ == PHOTOMETRIC_SEPARATED) refuse("CMYK samples");
-    if (photometric_ == PHOTOMETRIC_PALETTE && !options.palette_indices) read_palette();
-    if (photometric_ == PHOTOMETRIC_YCBCR) use_rgb_of_jpeg();
+    settle_delivery(options);
     if (separate_) check_planes();
     if (separate_ && stored_channels_ > 1)
       while (planes_.size() < stored_channels_) planes_.push_back(open_quietly(path_, message_));
@@ -138,9 +150,48 @@ class TiffSource : public RowSource {
                        "export it with its channels interleaved");
   }
 
+  /// How rows are handed on, and what their shape is then.
+  void settle_delivery(const ReadOptions& options) {
+    deliver_ = is_float_ && bits_ != 32 ? deliver_floats(bits_) : deliver_as_stored();
+    switch (photometric_) {
+      case PHOTOMETRIC_MINISWHITE:
+        if (!is_float_) deliver_ = deliver_white_as_0(bits_, stored_channels_);
+        break;
+      case PHOTOMETRIC_MINISBLACK:
+      case PHOTOMETRIC_RGB:
+        break;
+      case PHOTOMETRIC_PALETTE:
+        if (!options.palette_indices) read_palette();
+        break;
+      case PHOTOMETRIC_YCBCR:
+        use_rgb_of_jpeg();
+        break;
+      case PHOTOMETRIC_CIELAB:
+      case PHOTOMETRIC_ICCLAB:
+        read_lab();
+        break;
+      case PHOTOMETRIC_SEPARATED:
+        refuse_colors("CMYK samples");
+      case PHOTOMETRIC_CFA:
+      case kLinearRaw:
+        refuse_colors("the raw samples of a sensor");
+      default:
+        refuse_colors("samples of kind " + std::to_string(photometric_) +
+                      " (PhotometricInterpretation)");
+    }
+  }
+
+  void read_lab() {
+    if (stored_channels_ < 3) fail();
+    if (is_float_) return;
+    deliver_ = deliver_lab(photometric_ == PHOTOMETRIC_ICCLAB ? TiffLab::kIcc : TiffLab::kCie,
+                           bits_, stored_channels_);
+    shape_.sample = SampleType::kF32;
+  }
+
   void use_rgb_of_jpeg() {
     if (tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, 1) != COMPRESSION_JPEG)
-      refuse("YCbCr samples");
+      refuse_colors("YCbCr samples");
     TIFFSetField(tiff(), TIFFTAG_JPEGCOLORMODE, JPEGCOLORMODE_RGB);
   }
 
@@ -148,8 +199,10 @@ class TiffSource : public RowSource {
     std::uint16_t *red = nullptr, *green = nullptr, *blue = nullptr;
     if (!TIFFGetField(tiff(), TIFFTAG_COLORMAP, &red, &green, &blue)) fail();
     const std::size_t size = std::size_t{1} << bits_;
+    std::vector<std::uint16_t> rgb;
     for (std::size_t i = 0; i < size; ++i)
-      for (const std::uint16_t* channel : {red, green, blue}) palette_.push_back(channel[i]);
+      for (const std::uint16_t* channel : {red, green, blue}) rgb.push_back(channel[i]);
+    deliver_ = deliver_palette(bits_, std::move(rgb));
     shape_.channels = 3;
     shape_.sample = SampleType::kU16;
   }
@@ -215,37 +268,15 @@ class TiffSource : public RowSource {
     }
   }
 
-  /// The stored row as it is handed on: palettes looked up, inverted grays put right (not what is
-  /// stored beside them).
-  void deliver(std::byte* out) const {
-    if (!palette_.empty()) {
-      auto* rgb = reinterpret_cast<std::uint16_t*>(out);
-      for (std::uint32_t x = 0; x < shape_.width; ++x) {
-        std::size_t code = std::to_integer<std::size_t>(row_[x]);
-        if (bits_ == 16) {
-          std::uint16_t wide;
-          std::memcpy(&wide, row_.data() + 2 * std::size_t{x}, 2);
-          code = wide;
-        }
-        std::copy_n(palette_.data() + 3 * code, 3, rgb + 3 * std::size_t{x});
-      }
-      return;
-    }
-    std::copy(row_.begin(), row_.end(), out);
-    if (photometric_ == PHOTOMETRIC_MINISWHITE && shape_.sample != SampleType::kF32)
-      for (std::size_t i = 0; i < row_.size(); i += sample_bytes() * shape_.channels)
-        for (std::size_t b = 0; b < sample_bytes(); ++b) out[i + b] = ~out[i + b];
-  }
-
   std::filesystem::path path_;
   std::string message_;
   std::vector<TiffHandle> planes_;  // one handle a plane, so that each keeps its own place
   RasterShape shape_;
   std::uint16_t stored_channels_ = 1, bits_ = 8, photometric_ = 0;
-  bool separate_ = false, tiled_ = false;
+  bool is_float_ = false, separate_ = false, tiled_ = false;
   std::uint32_t tile_width_ = 0, tile_height_ = 0;
   std::uint32_t next_row_ = 0, tiles_from_ = 0, tiles_end_ = 0;
-  std::vector<std::uint16_t> palette_;
+  TiffDelivery deliver_;
   std::vector<std::byte> row_, plane_row_, tile_, tiles_;
 };
 
@@ -256,6 +287,17 @@ AlphaKind alpha_of(TIFF* tiff) {
     return AlphaKind::kNone;
   if (kinds[count - 1] == EXTRASAMPLE_ASSOCALPHA) return AlphaKind::kPremultiplied;
   return kinds[count - 1] == EXTRASAMPLE_UNASSALPHA ? AlphaKind::kStraight : AlphaKind::kNone;
+}
+
+/// Of the two whites that Lab has here, the nearer; D50 where none is said.
+const Space* lab_of_white(TIFF* tiff) {
+  float* white = nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_WHITEPOINT, &white) || !white) return &spaces::kLab;
+  const auto away = [&](const Chromaticity& from) {
+    return std::hypot(static_cast<double>(white[0]) - from.x,
+                      static_cast<double>(white[1]) - from.y);
+  };
+  return away(kD65) < away(kD50) ? &spaces::kLabD65 : &spaces::kLab;
 }
 
 std::string text_tag(TIFF* tiff, std::uint32_t name) {
@@ -304,6 +346,21 @@ GroundTag ground_tag(TIFF* tiff, std::uint32_t name) {
   return found;
 }
 
+/// Takes over the colors and the time that the folder of Exif names, when there is one. It is read
+/// by a handle of its own, as one is in one folder at a time.
+void take_exif_folder(const std::filesystem::path& path, TIFF* tiff, PictureFile& file) {
+  std::uint64_t place = 0;
+  if (!TIFFGetField(tiff, TIFFTAG_EXIFIFD, &place)) return;
+  std::string message;
+  const TiffHandle folder = open_quietly(path, message);
+  if (!folder || !TIFFReadEXIFDirectory(folder.get(), place)) return;
+  std::uint16_t color_space = 0;
+  if (TIFFGetField(folder.get(), EXIFTAG_COLORSPACE, &color_space))
+    file.stated.exif = exif_colors(color_space, "");
+  const std::string captured = text_tag(folder.get(), EXIFTAG_DATETIMEORIGINAL);
+  if (!captured.empty()) file.facts.carried.captured = captured;
+}
+
 CarriedFacts carried_by(TIFF* tiff, const std::string& description) {
   CarriedFacts carried;
   float x = 0, y = 0;
@@ -336,12 +393,16 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   file.info.shape = source->shape();
   file.info.full_scale = full_scale_of(file.info.shape.sample);
   file.info.alpha = alpha_of(tiff);
+  file.facts.floats = source->is_float();
+  file.facts.converted = source->is_lab() && !source->is_float();
+  if (source->is_lab()) file.stated.stored = lab_of_white(tiff);
   const std::uint32_t colors = file.info.color_channels();
   const bool is_color = colors == 1 || colors == 3;
   if (!is_color && colors < 3) file.info.bands = ColorBands{{0, 0, 0}, false};
   if (!is_color && colors > 3) file.info.bands = ColorBands{{0, 1, 2}, false};
   const std::string description = text_tag(tiff, TIFFTAG_IMAGEDESCRIPTION);
   file.facts.carried = carried_by(tiff, description);
+  take_exif_folder(path, tiff, file);
   const auto note = described(description, kSpaceKeyword);
   if (note) {
     file.stated.noted = space_of_note(*note);
@@ -350,8 +411,9 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (const auto legend = described(description, kLegendKeyword))
     file.facts.legend = parse_legend(*legend);
   file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
-                      : !is_color   ? std::to_string(colors) + " channels"
-                      : colors == 1 ? "gray"
+                      : !is_color        ? std::to_string(colors) + " channels"
+                      : colors == 1      ? "gray"
+                      : source->is_lab() ? "L*a*b*"
                       : (file.stated.noted ? file.stated.noted : options.assume)->is_rgb
                           ? "RGB"
                           : "three channels";

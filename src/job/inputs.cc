@@ -71,8 +71,7 @@ CountedPicture open_color(const std::filesystem::path& path, const SharedOptions
 
 CodesOf codes_of(const CountedPicture& picture) {
   const FileFacts& facts = picture.file.facts;
-  // The samples of a file whose profile was honored are floats by then.
-  const bool integers_once = facts.converted && facts.bits <= 16;
+  const bool integers_once = facts.converted && !facts.floats;
   return {&picture.file.info,
           integers_once ? std::exp2(facts.bits) - 1 : picture.file.info.full_scale};
 }

@@ -325,7 +325,7 @@ class Inspection {
               {"height", info_.shape.height},
               {"layout", facts.layout},
               {"bits", facts.bits},
-              {"float", info_.is_float() && !facts.converted},
+              {"float", facts.floats},
               {"alpha", alpha_state()},
               {"space", std::string(info_.space->id)},
               {"space_title", std::string(info_.space->title)},

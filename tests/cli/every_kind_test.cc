@@ -9,6 +9,7 @@
 #include <string>
 #include <vector>
 
+#include "tests/support/other_writers.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -67,6 +68,12 @@ void write_broken_floats(const TempDir& dir, const std::string& name) {
   write_picture(dir / name, spec_of(kWidth, kHeight, 3, SampleType::kF32), bytes_of(samples));
 }
 
+/// Of samples that our own writers do not write, with all their bits in use.
+void write_by_others(const TempDir& dir, const std::string& name, const TiffLayout& layout) {
+  write_other_tiff(dir / name, layout,
+                   random_bytes(std::size_t{kWidth} * kHeight * layout.channels * layout.bits / 8));
+}
+
 /// Depth, channels, space, container and size as they come.
 void write_all_kinds(const TempDir& dir) {
   for (const std::uint32_t channels : {1u, 2u, 3u, 4u})
@@ -94,6 +101,8 @@ void write_all_kinds(const TempDir& dir) {
   write_picture(dir / "clear.png", spec_of(kWidth, kHeight, 4),
                 std::vector<std::byte>(kWidth * kHeight * 4));
   write_broken_floats(dir, "broken.tif");
+  write_by_others(dir, "half.tif", {kWidth, kHeight, 3, 16, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB});
+  write_by_others(dir, "lab.tif", {kWidth, kHeight, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB});
 }
 
 /// What is wrong with pictures together, and not with one of them.
@@ -146,7 +155,7 @@ void check_all(const std::vector<std::string>& lines) {
   const TempDir dir;
   write_all_kinds(dir);
   const std::set<std::string> pictures = dir.files();
-  CHECK(pictures.size() == 29);
+  CHECK(pictures.size() == 31);
   CHECK(run_tool(dir, words_of("train 3x8.png --sample a=0,0,12,8 --sample b=12,8,12,8 "
                                "--figures none --write model -o ./"))
             .exit_code == 0);

@@ -4,7 +4,7 @@
 #include "core/error.h"
 #include "tests/fuzz/damage.h"
 #include "tests/fuzz/parsers.h"
-#include "tests/support/png_check_sums.h"
+#include "tests/support/png_chunks.h"
 
 using namespace chalcedony;
 using namespace chalcedony::test;

@@ -10,7 +10,7 @@
 
 #include "core/error.h"
 #include "tests/fuzz/parsers.h"
-#include "tests/support/png_check_sums.h"
+#include "tests/support/png_chunks.h"
 
 namespace {
 

@@ -25,6 +25,7 @@
 #include "job/recipe.h"
 #include "job/run_record.h"
 #include "tests/support/icc.h"
+#include "tests/support/other_writers.h"
 #include "tests/support/pictures.h"
 #include "tests/support/temp_dir.h"
 #include "tests/support/trained_models.h"
@@ -72,6 +73,15 @@ std::vector<std::string> pictures() {
   for (const char* const name : {"p.jpg", "p.webp"})
     all.push_back(picture(name, spec_of(19, 9, 3)));
   all.push_back(picture("p.tif", spec_of(4, 3, 5, SampleType::kU16)));
+  for (const TiffLayout& layout :
+       {TiffLayout{5, 3, 3, 16, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB},
+        TiffLayout{5, 3, 1, 64, SAMPLEFORMAT_IEEEFP},
+        TiffLayout{5, 3, 2, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISWHITE},
+        TiffLayout{5, 3, 4, 16, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB}})
+    all.push_back(written("p.tif", [&](const Path& path) {
+      const std::size_t bytes = std::size_t{15} * layout.channels * layout.bits / 8;
+      write_other_tiff(path, layout, random_bytes(bytes));
+    }));
   PictureSpec lab = spec_of(4, 3, 3, SampleType::kU16);
   lab.space = &spaces::kLab;
   lab.carried.description = "south window";

@@ -12,7 +12,7 @@
 #include "io/icc_profile.h"
 #include "io/icc_writer.h"
 #include "tests/support/pictures.h"
-#include "tests/support/png_check_sums.h"
+#include "tests/support/png_chunks.h"
 #include "tests/support/temp_dir.h"
 
 using namespace chalcedony;
@@ -221,57 +221,12 @@ TEST_CASE("what WebP cannot hold is refused before any work", "[io][webp]") {
   refused(lab, "a WebP would not keep the numbers of lab");
 }
 
-namespace {
-
-/// A PNG with chunks put behind its header.
-void add_chunks(const std::filesystem::path& path, const std::vector<std::string>& typed_data) {
-  std::string bytes = text_of_file(path);
-  std::string added;
-  const auto number = [](std::uint32_t value) {
-    std::string four;
-    for (int shift = 24; shift >= 0; shift -= 8) four += static_cast<char>(value >> shift & 255);
-    return four;
-  };
-  for (const std::string& one : typed_data)
-    added += number(static_cast<std::uint32_t>(one.size() - 4)) + one + number(0);
-  constexpr std::size_t kBehindHeader = 8 + 25;
-  put_text(path, with_check_sums(bytes.insert(kBehindHeader, added)));
-}
-
-}  // namespace
-
-TEST_CASE("code points of a PNG name its space", "[io][carried]") {
-  const TempDir dir;
-  struct Named {
-    std::string codes;
-    const Space* space;
-  };
-  for (const Named& one :
-       {Named{{12, 13, 0, 1}, &spaces::kDisplayP3}, Named{{9, 14, 0, 1}, &spaces::kRec2020},
-        Named{{1, 8, 0, 1}, &spaces::kSrgbLinear}, Named{{1, 13, 0, 1}, &spaces::kSrgb}}) {
-    // Before the sRGB chunk that our writer puts there.
-    write_picture(dir / "a.png", spec_of(4, 2, 3), bytes_of(random_bytes(24)));
-    add_chunks(dir / "a.png", {"cICP" + one.codes});
-    const PictureFile read = open_picture(dir / "a.png", {});
-    INFO(one.space->id);
-    CHECK(read.info.space == one.space);
-    CHECK(read.facts.space_from == "cICP chunk");
-    CHECK(read.facts.warnings.empty());
-  }
-  write_picture(dir / "a.png", spec_of(4, 2, 3), bytes_of(random_bytes(24)));
-  add_chunks(dir / "a.png", {std::string("cICP\x09\x10\x00\x01", 8)});  // perceptual quantizer
-  const PictureFile read = open_picture(dir / "a.png", {});
-  CHECK(read.info.space == &spaces::kSrgb);
-  REQUIRE(read.facts.warnings.size() == 1);
-  CHECK_THAT(read.facts.warnings[0],
-             Catch::Contains("its cICP chunk names the colors 9/16 of H.273"));
-}
-
 TEST_CASE("significant bits of a PNG are read", "[io][carried]") {
   const TempDir dir;
   write_picture(dir / "a.png", spec_of(4, 2, 3, SampleType::kU16),
                 bytes_of(std::vector<std::uint16_t>(24, 40000)));
   CHECK(open_picture(dir / "a.png", {}).facts.significant_bits == 0);
-  add_chunks(dir / "a.png", {std::string("sBIT\x0c\x0a\x0b", 7)});
+  put_text(dir / "a.png",
+           with_chunks(text_of_file(dir / "a.png"), {std::string("sBIT\x0c\x0a\x0b", 7)}));
   CHECK(open_picture(dir / "a.png", {}).facts.significant_bits == 10);
 }

@@ -13,7 +13,7 @@
 #include "io/orientation.h"
 #include "tests/support/other_writers.h"
 #include "tests/support/pictures.h"
-#include "tests/support/png_check_sums.h"
+#include "tests/support/png_chunks.h"
 #include "tests/support/temp_dir.h"
 
 using namespace chalcedony;

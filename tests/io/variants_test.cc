@@ -3,6 +3,9 @@
 #include <webp/mux.h>
 
 #include <catch2/catch.hpp>
+#include <cmath>
+#include <cstring>
+#include <limits>
 
 #include "core/error.h"
 #include "io/exif.h"
@@ -56,6 +59,93 @@ TEST_CASE("a TIFF whose white is 0 is put right, and its alpha left alone", "[io
   CHECK(samples_of<std::uint8_t>(clear) == std::vector<std::uint8_t>{255, 255, 245, 3});
 }
 
+TEST_CASE("floats of 16 and 64 bits are read as those of 32", "[io][tiff]") {
+  const TempDir dir;
+  struct Half {
+    std::uint16_t code;
+    float value;
+  };
+  // 0, -0, 1, the next above it, -2, the largest, the smallest, the largest below normal, infinity
+  const std::vector<Half> halves{{0x0000, 0.0f},
+                                 {0x8000, -0.0f},
+                                 {0x3c00, 1.0f},
+                                 {0x3c01, 1.0009765625f},
+                                 {0xc000, -2.0f},
+                                 {0x7bff, 65504.0f},
+                                 {0x0001, 0x1p-24f},
+                                 {0x03ff, 1023 * 0x1p-24f},
+                                 {0xfc00, -std::numeric_limits<float>::infinity()}};
+  std::vector<std::uint8_t> bytes;
+  for (const Half& half : halves) {
+    bytes.push_back(static_cast<std::uint8_t>(half.code & 255));
+    bytes.push_back(static_cast<std::uint8_t>(half.code >> 8));
+  }
+  TiffLayout layout{static_cast<std::uint32_t>(halves.size()), 1, 1, 16, SAMPLEFORMAT_IEEEFP};
+  for (const bool packed : {false, true}) {
+    write_other_tiff(dir / "h.tif", layout, bytes, [&](TIFF* tiff) {
+      if (!packed) return;
+      TIFFSetField(tiff, TIFFTAG_COMPRESSION, COMPRESSION_ADOBE_DEFLATE);
+      TIFFSetField(tiff, TIFFTAG_PREDICTOR, PREDICTOR_FLOATINGPOINT);
+    });
+    PictureFile file = open_picture(dir / "h.tif");
+    CHECK(file.facts.bits == 16);
+    CHECK(file.facts.floats);
+    REQUIRE(file.info.is_float());
+    const auto read = samples_of<float>(file);
+    for (std::size_t i = 0; i < halves.size(); ++i) {
+      INFO(i);
+      CHECK(read[i] == halves[i].value);
+      CHECK(std::signbit(read[i]) == std::signbit(halves[i].value));
+    }
+  }
+  // What is no number stays so.
+  write_other_tiff(dir / "n.tif", {1, 1, 1, 16, SAMPLEFORMAT_IEEEFP}, {0x01, 0x7e});
+  PictureFile none = open_picture(dir / "n.tif");
+  CHECK(std::isnan(samples_of<float>(none)[0]));
+  const std::vector<double> doubles{0.25, -1.5, 0.1};
+  std::vector<std::uint8_t> wide(doubles.size() * sizeof(double));
+  std::memcpy(wide.data(), doubles.data(), wide.size());
+  write_other_tiff(dir / "d.tif", {1, 1, 3, 64, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB}, wide);
+  PictureFile file = open_picture(dir / "d.tif");
+  CHECK(file.facts.bits == 64);
+  CHECK(samples_of<float>(file) == std::vector<float>{0.25f, -1.5f, 0.1f});
+}
+
+TEST_CASE("a TIFF of L*a*b* is read as lab", "[io][tiff]") {
+  const TempDir dir;
+  TiffLayout layout{2, 1, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB};
+  write_other_tiff(dir / "l.tif", layout, {255, 0, 0, 51, 0x9c, 100});
+  PictureFile file = open_picture(dir / "l.tif");
+  CHECK(file.info.space == &spaces::kLab);
+  CHECK(file.facts.space_from == "stored as L*a*b*");
+  CHECK(file.facts.layout == "L*a*b*");
+  CHECK(file.facts.bits == 8);
+  CHECK_FALSE(file.facts.floats);
+  CHECK(samples_of<float>(file) == std::vector<float>{100, 0, 0, 20, -100, 100});
+  // Of 16 bits, with alpha, and another white.
+  layout = {1, 1, 4, 16, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB};
+  write_other_tiff(dir / "w.tif", layout, {0xff, 0xff, 0x80, 0xff, 0x00, 0x10, 0xff, 0xff},
+                   [](TIFF* tiff) {
+                     const std::uint16_t alpha[] = {EXTRASAMPLE_UNASSALPHA};
+                     TIFFSetField(tiff, TIFFTAG_EXTRASAMPLES, 1, alpha);
+                     const float white[] = {0.3127f, 0.329f};
+                     TIFFSetField(tiff, TIFFTAG_WHITEPOINT, white);
+                   });
+  PictureFile wide = open_picture(dir / "w.tif");
+  CHECK(wide.info.space == &spaces::kLabD65);
+  CHECK(wide.info.alpha == AlphaKind::kStraight);
+  CHECK(samples_of<float>(wide) == std::vector<float>{100, -0.5f, 16, 1});
+  // As ICC counts them.
+  layout = {1, 1, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_ICCLAB};
+  write_other_tiff(dir / "i.tif", layout, {255, 128, 0});
+  PictureFile shifted = open_picture(dir / "i.tif");
+  CHECK(samples_of<float>(shifted) == std::vector<float>{100, 0, -128});
+  layout.bits = 16;
+  write_other_tiff(dir / "i16.tif", layout, {0x00, 0xff, 0x00, 0x80, 0x80, 0x7f});
+  PictureFile deep = open_picture(dir / "i16.tif");
+  CHECK(samples_of<float>(deep) == std::vector<float>{100, 0, -0.5f});
+}
+
 TEST_CASE("a TIFF of JPEG data is read as RGB", "[io][tiff]") {
   const TempDir dir;
   TiffLayout layout{16, 16, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR};
@@ -85,11 +175,17 @@ TEST_CASE("TIFFs of other samples are refused by what they are", "[io][tiff]") {
        "or 16-bit integer or 32-bit float samples"},
       {{4, 1, 1, 32, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISBLACK},
        "a TIFF with 32-bit integer samples"},
-      {{4, 1, 1, 64, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_MINISBLACK},
-       "a TIFF with 64-bit float samples"},
+      {{4, 1, 1, 24, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_MINISBLACK},
+       "a TIFF with 24-bit float samples"},
       {{4, 1, 1, 1, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISBLACK},
        "a TIFF with 1-bit integer samples"},
-      {{4, 2, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR}, "a TIFF with YCbCr samples"}};
+      {{4, 2, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR},
+       "a TIFF with YCbCr samples, which this program does not read; export it as RGB or gray"},
+      {{4, 1, 1, 16, SAMPLEFORMAT_UINT, PHOTOMETRIC_CFA},
+       "a TIFF with the raw samples of a sensor, which this program does not read"},
+      {{4, 1, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_ITULAB},
+       "a TIFF with samples of kind 10 (PhotometricInterpretation), which this program does not "
+       "read"}};
   for (const Row& row : rows) {
     write_other_tiff(dir / "t.tif", row.layout, std::vector<std::uint8_t>(64));
     CHECK_THROWS_WITH(open_picture(dir / "t.tif"),

@@ -1,12 +1,13 @@
 // PNGs that were changed after they were written.
-#ifndef CHALCEDONY_TESTS_SUPPORT_PNG_CHECK_SUMS_H_
-#define CHALCEDONY_TESTS_SUPPORT_PNG_CHECK_SUMS_H_
+#ifndef CHALCEDONY_TESTS_SUPPORT_PNG_CHUNKS_H_
+#define CHALCEDONY_TESTS_SUPPORT_PNG_CHUNKS_H_
 
 #include <zlib.h>
 
 #include <cstdint>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace chalcedony::test {
 
@@ -35,6 +36,20 @@ inline std::string with_check_sums(std::string bytes) {
   return bytes;
 }
 
+/// A PNG with chunks put behind its header: type and data of each.
+inline std::string with_chunks(std::string bytes, const std::vector<std::string>& typed_data) {
+  std::string added;
+  const auto number = [](std::uint32_t value) {
+    std::string four;
+    for (int shift = 24; shift >= 0; shift -= 8) four += static_cast<char>(value >> shift & 255);
+    return four;
+  };
+  for (const std::string& one : typed_data)
+    added += number(static_cast<std::uint32_t>(one.size() - 4)) + one + number(0);
+  constexpr std::size_t kBehindHeader = 8 + 25;
+  return with_check_sums(bytes.insert(kBehindHeader, added));
+}
+
 }  // namespace chalcedony::test
 
-#endif  // CHALCEDONY_TESTS_SUPPORT_PNG_CHECK_SUMS_H_
+#endif  // CHALCEDONY_TESTS_SUPPORT_PNG_CHUNKS_H_
