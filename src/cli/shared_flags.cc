@@ -213,7 +213,8 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
         choice_of<QuotedUnits>("--units", given["units"].as<std::string>(),
                                {{"unit", QuotedUnits::kUnit}, {"code", QuotedUnits::kCode}});
   if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
-  shared.assume = &space_option("--assume", text_of(given, "assume", "srgb"));
+  if (given.count("assume"))
+    shared.assume = &space_option("--assume", given["assume"].as<std::string>());
   if (given.count("full-scale"))
     shared.full_scale = static_cast<double>(
         whole_number("--full-scale", given["full-scale"].as<std::string>(), 1, 65535));

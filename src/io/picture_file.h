@@ -20,11 +20,13 @@
 namespace chalcedony {
 
 struct ReadOptions {
-  const Space* assume = &spaces::kSrgb;  // for a file that does not say its space
-  std::uint64_t max_pixels = 0;          // 0: no limit
-  bool palette_indices = false;          // read a palette picture as its indices
-  double full_scale = 0;                 // the code of integers that is full; 0: all bits set
+  const Space* assume = nullptr;  // for a file that does not say its space; null: sRGB
+  std::uint64_t max_pixels = 0;   // 0: no limit
+  bool palette_indices = false;   // read a palette picture as its indices
+  double full_scale = 0;          // the code of integers that is full; 0: all bits set
   std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
+
+  const Space& assumed() const { return assume ? *assume : spaces::kSrgb; }
 };
 
 /// What a file says of itself, for people.

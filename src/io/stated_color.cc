@@ -50,8 +50,8 @@ class ColorSettling {
         is_label_(options.palette_indices || !file.facts.legend.empty()) {}
 
   void run() {
-    by_note() || by_samples() || by_code_points() || by_profile() || by_srgb_chunk() ||
-        by_gamma() || by_exif() || take(*options_.assume, "assumed");
+    by_note() || by_samples() || by_code_points() || by_profile() || by_user() || by_srgb_chunk() ||
+        by_gamma() || by_exif() || take(options_.assumed(), "assumed");
     for (const std::string& one : not_honored_)
       file_.facts.warnings.push_back(one + "; taken as " + std::string(file_.info.space->id));
   }
@@ -91,6 +91,11 @@ class ColorSettling {
       not_honored_.push_back("its color profile " + error.problem() + " and is not honored");
       return false;
     }
+  }
+
+  /// Where what the file says best cannot be honored, a given --assume decides.
+  bool by_user() {
+    return !not_honored_.empty() && options_.assume && take(*options_.assume, "assumed");
   }
 
   bool by_srgb_chunk() { return stated().srgb_chunk && take(spaces::kSrgb, "sRGB chunk"); }
@@ -155,7 +160,7 @@ void settle_color(PictureFile& file, const ReadOptions& options) {
     return;
   }
   // Nothing in a file is said of channels that the user picks out.
-  file.info.space = file.stated.noted ? file.stated.noted : options.assume;
+  file.info.space = file.stated.noted ? file.stated.noted : &options.assumed();
   file.facts.space_from = file.info.bands->named ? "assumed for the channels of --bands"
                                                  : "once --bands says which channels are a color";
   if (!file.stated.profile.empty())

@@ -414,7 +414,7 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
                       : !is_color        ? std::to_string(colors) + " channels"
                       : colors == 1      ? "gray"
                       : source->is_lab() ? "L*a*b*"
-                      : (file.stated.noted ? file.stated.noted : options.assume)->is_rgb
+                      : (file.stated.noted ? *file.stated.noted : options.assumed()).is_rgb
                           ? "RGB"
                           : "three channels";
   if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";

@@ -49,7 +49,7 @@ struct SharedOptions {
   ChannelNames names;    // channels that --let defines, and whose space --space names
   double hue_floor = 0;  // percent; see ChannelPlan
   QuotedUnits units = QuotedUnits::kOwn;  // of values that are read out
-  const Space* assume = &spaces::kSrgb;   // for files that do not say their space
+  const Space* assume = nullptr;          // for files that do not say their space; null: sRGB
   std::optional<FigureFormat> figures;    // not given: png for up to 20 inputs
   unsigned threads = 0;                   // 0: all there are
   std::uint64_t max_pixels = 0;           // 0: no limit

@@ -28,7 +28,7 @@ namespace chalcedony {
 namespace {
 
 constexpr double kMuchCut = 1;  // percent of a channel at an end of its range
-constexpr std::array kPointSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
+constexpr std::array kToldSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
 
 /// Which of the 16.7 million 8-bit colors of a space occur.
 class ColorSet {
@@ -103,6 +103,7 @@ struct InspectedBand {
   ChannelStatistics::Sums sums;
   LineSums lines;
   std::vector<std::uint32_t> colors;  // where they tell, and not all pixels count
+  std::array<double, 3> color_sums{};
 };
 
 /// The format that a figure's name asks for.
@@ -162,7 +163,13 @@ class Inspection {
   }
 
   InspectedBand empty_band() const {
-    return {statistics_.empty_sums(), LineSums(info_.shape.width, info_.shape.height), {}};
+    return {statistics_.empty_sums(), LineSums(info_.shape.width, info_.shape.height), {}, {}};
+  }
+
+  /// Of a part of a picture whose colors have a mean: those of a space with a hue have none.
+  bool wants_mean_color() const {
+    return (options_.shared.region || options_.shared.within) && info_.has_color() &&
+           info_.space->hue < 0;
   }
 
   void check_points() const {
@@ -217,6 +224,7 @@ class Inspection {
            [&](InspectedBand&& found, const Band& band) {
              sums += found.sums;
              lines_ += found.lines;
+             for (std::size_t c = 0; c < 3; ++c) color_sums_[c] += found.color_sums[c];
              if (counting) counting->add(band, found.colors);
            });
     findings_ =
@@ -240,6 +248,10 @@ class Inspection {
     if (info_.shape.sample == SampleType::kU8 && info_.has_color() && telling_ != Telling::kColors)
       findings.colors.add(block, scales_);
     if (info_.space->is_rgb) band.lines.add(block, block.color);
+    if (wants_mean_color())
+      for (std::size_t c = 0; c < 3; ++c)
+        for (std::size_t i = 0; i < block.size; ++i)
+          if (block.counts(i)) band.color_sums[c] += static_cast<double>(block.color[c][i]);
     if (info_.shape.sample == SampleType::kU16) {
       const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
       for (std::size_t i = 0; i < block.size * info_.shape.channels && !findings.uses_low_bytes;
@@ -341,6 +353,7 @@ class Inspection {
     json["channels"] = Json::array();
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
       json["channels"].push_back(statistics_.report(i, findings_.counted));
+    if (wants_mean_color()) json["mean_color"] = mean_color_report();
     if (!options_.at.empty()) json["at"] = point_reports();
     if (!values_.empty()) json["values"] = value_grids();
     return json;
@@ -442,23 +455,34 @@ class Inspection {
     Json list = Json::array();
     for (std::size_t p = 0; p < points_.size(); ++p) {
       Json point{{"x", options_.at[p].first}, {"y", options_.at[p].second}};
-      const Color color{info_.space, points_[p]};
-      point["css"] = css_hex(color);
-      const bool has_hue = color.has_hue();
-      for (const Space* space : kPointSpaces) {
-        const auto value = color.in(*space);
-        Json values = Json::object();
-        for (std::size_t c = 0; c < 3; ++c) {
-          const bool missing = !has_hue && space->hue == static_cast<int>(c);
-          const double quoted =
-              quoted_value(value[c], {space, c}, options_.shared.units, codes_of(picture_));
-          values[std::string(space->channels[c].name)] = missing ? Json() : Json(quoted);
-        }
-        point[std::string(space->id)] = values;
-      }
+      point.update(color_report({info_.space, points_[p]}));
       list.push_back(point);
     }
     return list;
+  }
+
+  Json mean_color_report() const {
+    Color mean{info_.space, color_sums_};
+    for (double& value : mean.value) value /= static_cast<double>(findings_.counted);
+    return color_report(mean);
+  }
+
+  /// A color in every space that colors are told in.
+  Json color_report(const Color& color) const {
+    Json report{{"css", css_hex(color)}};
+    const bool has_hue = color.has_hue();
+    for (const Space* space : kToldSpaces) {
+      const auto value = color.in(*space);
+      Json values = Json::object();
+      for (std::size_t c = 0; c < 3; ++c) {
+        const bool missing = !has_hue && space->hue == static_cast<int>(c);
+        const double quoted =
+            quoted_value(value[c], {space, c}, options_.shared.units, codes_of(picture_));
+        values[std::string(space->channels[c].name)] = missing ? Json() : Json(quoted);
+      }
+      report[std::string(space->id)] = values;
+    }
+    return report;
   }
 
   const InspectOptions& options_;
@@ -474,6 +498,7 @@ class Inspection {
   LineSums lines_;
   Preview preview_;
   std::vector<std::array<double, 3>> points_;
+  std::array<double, 3> color_sums_{};  // of the counted pixels
   PixelRect values_at_;
   std::vector<std::vector<float>> values_;  // of each channel, row by row
 };

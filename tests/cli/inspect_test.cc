@@ -1,5 +1,6 @@
 // `inspect` at the built program: what it finds odd, grids of values, the grid of coordinates.
 #include <catch2/catch.hpp>
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 #include "tests/support/outcome.h"
@@ -133,6 +134,33 @@ TEST_CASE("statistics are of several spaces at once", "[cli][inspect]") {
   const json lab = summary_of(run_tool(dir, {"inspect", "a.png", "--space", "lab", "--region",
                                              "0,0,8,4", "--summary", "json"}))["inputs"][0];
   CHECK(looked["channels"][3] == lab["channels"][0]);
+}
+
+TEST_CASE("the mean color of a part is told in several spaces", "[cli][inspect]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 3, 1, {255, 0, 0, 0, 0, 0, 51, 102, 204});
+  const auto looked = [&](const std::vector<std::string>& more) {
+    return summary_of(
+        run_tool(dir, with({"inspect", "a.png", "--summary", "json"}, more)))["inputs"][0];
+  };
+  const json part = looked({"--region", "0,0,2,1", "--space", "hsv"})["mean_color"];
+  CHECK(part["css"] == "#800000");
+  CHECK(part["srgb"]["r"] == 127.5);
+  CHECK(part["hsv"]["h"] == 0.0);
+  CHECK(part["hsv"]["v"].get<double>() == Approx(50));
+  CHECK(part["lab"]["l"].get<double>() ==
+        Approx(116 * std::cbrt(0.2225 * 0.21404) - 16).margin(0.05));
+  write_labels(dir / "m.png", 3, std::vector<std::uint8_t>{0, 255, 255});
+  CHECK(looked({"--within", "m.png"})["mean_color"]["css"] == "#1a3366");
+  CHECK_FALSE(looked({}).contains("mean_color"));
+  const Outcome text = run_tool(dir, {"inspect", "a.png", "--region", "2,0,1,1"});
+  CHECK_THAT(text.out,
+             Catch::Contains("  mean r g b of 1 pixel  #3366cc\n    srgb    r 51  g 102  b 204\n"));
+  // Hues have no mean of this kind.
+  run_tool(dir, {"convert", "a.png", "--to", "hsv", "-o", "h.png"});
+  CHECK_FALSE(summary_of(run_tool(
+      dir, {"inspect", "h.png", "--region", "0,0,2,1", "--summary", "json"}))["inputs"][0]
+                  .contains("mean_color"));
 }
 
 TEST_CASE("distinct colors are those that are stored, in every space and on every scale",

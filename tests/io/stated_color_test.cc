@@ -115,6 +115,10 @@ TEST_CASE("what cannot be honored leaves the word to what comes after it", "[io]
   add_chunks(dir / "a.png",
              {std::string("cICP\x09\x10\x00\x01", 8), "iCCP" + packed_profile(tables),
               std::string("gAMA\0\x01\x86\xa0", 8)});
+  const PictureFile known = open_picture(dir / "a.png", assuming(spaces::kDisplayP3));
+  CHECK(known.info.space == &spaces::kDisplayP3);
+  CHECK(known.facts.space_from == "assumed");
+  CHECK(known.facts.warnings.size() == 2);
   const PictureFile file = open_picture(dir / "a.png");
   CHECK(file.info.space == &spaces::kSrgbLinear);
   CHECK(file.facts.space_from == "gAMA and cHRM chunks");

@@ -131,18 +131,31 @@ std::string reading(const Space* space, const Json& json) {
   return whole ? fmt::format("{:.0f}", value) : fmt::format("{:.4g}", value);
 }
 
-void print_points(const Json& picture, std::ostream& out) {
-  for (const Json& point : picture["at"]) {
-    out << fmt::format("  pixel {},{}  {}\n", point["x"].get<int>(), point["y"].get<int>(),
-                       point["css"].get<std::string>());
-    for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
-      std::string values;
-      for (const auto& [name, value] : point[space].items())
-        values += "  " + name + " " + reading(find_space(space), value);
-      out << fmt::format("    {:<6}{}{}\n", space, values,
-                         std::string_view(space) == "lab" ? "  (white D50)" : "");
-    }
+/// A color in several spaces.
+void print_color(const std::string& of, const Json& color, std::ostream& out) {
+  out << fmt::format("  {}  {}\n", of, color["css"].get<std::string>());
+  for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
+    std::string values;
+    for (const auto& [name, value] : color[space].items())
+      values += "  " + name + " " + reading(find_space(space), value);
+    out << fmt::format("    {:<6}{}{}\n", space, values,
+                       std::string_view(space) == "lab" ? "  (white D50)" : "");
   }
+}
+
+/// Which says of what it is the mean: the mean of other numbers would be another color.
+void print_mean_color(const Json& picture, std::ostream& out) {
+  std::string of = "mean";
+  for (const ChannelInfo& channel : find_space(picture["space"].get<std::string>())->channels)
+    of += " " + std::string(channel.name);
+  print_color(of + " of " + plural(picture["counted"].get<std::uint64_t>(), "pixel"),
+              picture["mean_color"], out);
+}
+
+void print_points(const Json& picture, std::ostream& out) {
+  for (const Json& point : picture["at"])
+    print_color(fmt::format("pixel {},{}", point["x"].get<int>(), point["y"].get<int>()), point,
+                out);
 }
 
 /// Rows and columns are headed by their pixel coordinates.
@@ -185,6 +198,7 @@ void print_inspect(const Json& summary, std::ostream& out) {
     out << fmt::format("  {} counted\n", plural(p["counted"].get<std::uint64_t>(), "pixel"));
     print_left_out(p, out);
     if (pictures.size() == 1) print_channels(pictures, out);
+    if (p.contains("mean_color")) print_mean_color(p, out);
     if (p.contains("at")) print_points(p, out);
     if (p.contains("values")) print_values(p["values"], out);
   }
