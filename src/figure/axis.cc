@@ -45,7 +45,7 @@ std::string tic_list(const std::vector<double>& values) {
 }
 
 std::string axis_title(const Channel& channel) {
-  const std::string unit = channel.unit_name();
+  const std::string unit = channel.shown_unit();
   return unit.empty() ? channel.name() : channel.name() + " (" + unit + ")";
 }
 

@@ -161,7 +161,7 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   const double floor = kLogFloor * pixel_height(*first.histogram, counts);
   std::string axis;
   for (const std::size_t m : members) axis += (axis.empty() ? "" : ", ") + series[m].channel.name();
-  const std::string unit = first.channel.unit_name();
+  const std::string unit = first.channel.shown_unit();
   plot.panel(frame, title);
   mark_bands(plot, series, members);
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]", binning.low(), binning.high()));

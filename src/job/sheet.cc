@@ -190,7 +190,9 @@ class SheetJob {
                       high = fmt::format("{:.4g}", shown.high);
     const std::string ends =
         options_.tint ? low + " to " + high : "black " + low + ", white " + high;
-    return channel.name() + ", " + ends + unit;
+    const bool has_white = channel.space && !channel.space->white.empty();
+    const std::string white = has_white ? " (" + std::string(channel.space->white) + ")" : "";
+    return channel.name() + white + ", " + ends + unit;
   }
 
   void draw(const std::filesystem::path& path, FigureFormat format,

@@ -3,6 +3,7 @@
 #include <sstream>
 
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "demo/test_card.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
@@ -39,6 +40,31 @@ TEST_CASE("tables are as wide as they need, first column left, others right", "[
   CHECK(cli::counted(1234567) == "1,234,567");
   CHECK(cli::plural(1, "pixel") == "1 pixel");
   CHECK(cli::plural(2500, "pixel") == "2,500 pixels");
+}
+
+TEST_CASE("where values of Lab or Luv are shown, their white is too", "[cli][text]") {
+  const auto whites = [](const std::vector<std::string>& channels) {
+    std::ostringstream out;
+    cli::print_whites(channels, out);
+    return out.str();
+  };
+  CHECK(whites({"srgb.r", "oklab.l", "gray", "file.0", "warmth"}).empty());
+  CHECK(whites({"lab.l", "srgb.r", "lab.b"}) == "  white of lab: D50\n");
+  CHECK(whites({"mean5(lch-d65.c)", "luv.u"}) == "  white of lch-d65: D65, of luv: D65\n");
+  const TempDir dir;
+  write_card(dir);
+  const std::vector<std::vector<std::string>> all{
+      {"inspect", "card.png", "--space", "lab"},
+      {"histogram", "card.png", "--channels", "lab.l", "-o", "h", "--figures", "none"},
+      {"sheet", "card.png", "--channels", "lab", "-o", "s"},
+      {"slice", "card.png", "--channel", "lab.l", "--cuts", "0,50,100"},
+      {"cluster", "card.png", "--k", "2", "--features", "lab.l"},
+      {"train", "card.png", "--sample", "a=0,0,9,9", "--sample", "b=200,100,9,9", "-o", "t"},
+      {"explain", "card.png", "--model", "t/model.json", "--at", "3,3"}};
+  for (const auto& arguments : all) {
+    INFO(arguments[0]);
+    CHECK_THAT(text_of(dir, arguments), Contains("\n  white of lab: D50\n"));
+  }
 }
 
 TEST_CASE("inspect prints the file, what it only pretends to be, and its channels", "[cli][text]") {

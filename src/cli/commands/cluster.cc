@@ -9,6 +9,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {
@@ -220,6 +221,7 @@ void print_groups(const Json& clusters, std::ostream& out) {
     table.add(row);
   }
   table.print(out);
+  print_whites(clusters["features"], out);
 }
 
 void print_cluster(const Json& summary, std::ostream& out) {

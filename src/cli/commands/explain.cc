@@ -9,6 +9,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {
@@ -142,9 +143,12 @@ void print_explain(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}, {}:\n", p["file"].get<std::string>(), method);
     std::size_t number_of_pixel = 0;
+    std::vector<std::string> names;  // of the features, the same for every pixel
     for (const Json& pixel : p["pixels"]) {
       std::string features;
+      names.clear();
       for (const Json& feature : pixel["features"]) {
+        names.push_back(feature["name"].get<std::string>());
         features += fmt::format("{}{} {}", features.empty() ? "" : ", ",
                                 feature["name"].get<std::string>(), number(feature["value"]));
         if (feature["divided"] != feature["value"])
@@ -157,6 +161,7 @@ void print_explain(const Json& summary, std::ostream& out) {
       out << fmt::format("    so: {} ({})\n", pixel["class"].get<std::string>(),
                          margin_text(pixel, method));
     }
+    print_whites(names, out);
   }
   print_outputs(summary, out);
 }

@@ -12,6 +12,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "core/color/quoted_channel.h"
 #include "core/error.h"
 
@@ -44,11 +45,6 @@ Json do_inspect(const po::variables_map& given, const SharedOptions& shared,
     options.grid = given["grid"].as<std::string>();
   }
   return run_inspect(options, context);
-}
-
-/// The space in the name of a channel; null for one that has none.
-const Space* space_in(const std::string& channel) {
-  return find_space(channel.substr(0, channel.find('.')));
 }
 
 std::string number(const Json& channel, const char* field) {
@@ -107,8 +103,10 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
   if (named) header.insert(header.begin(), "picture");
   TextTable table(header);
   std::string hues;
+  std::vector<std::string> names;
   for (const Json* const picture : pictures)
     for (const Json& c : (*picture)["channels"]) {
+      names.push_back(c["channel"].get<std::string>());
       std::vector<std::string> row = channel_row(c);
       if (named) row.insert(row.begin(), file_name(*picture));
       table.add(std::move(row));
@@ -120,6 +118,7 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
     }
   table.print(out);
   out << hues;
+  print_whites(names, out);
 }
 
 /// Whole numbers, as codes are, whole; others with four digits.

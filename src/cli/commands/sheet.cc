@@ -9,6 +9,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {
@@ -46,11 +47,15 @@ void print_sheet(const Json& summary, std::ostream& out) {
     out << p["file"].get<std::string>() << '\n';
     print_left_out(p, out);
     TextTable table({"plane", "black", "white"});
-    for (const Json& plane : p["planes"])
+    std::vector<std::string> names;
+    for (const Json& plane : p["planes"]) {
+      names.push_back(plane["channel"].get<std::string>());
       table.add({plane["channel"].get<std::string>(),
                  fmt::format("{:.5g}", plane["black"].get<double>()),
                  fmt::format("{:.5g}", plane["white"].get<double>())});
+    }
     table.print(out);
+    print_whites(names, out);
   }
   print_outputs(summary, out);
 }

@@ -9,6 +9,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
 
@@ -123,6 +124,7 @@ void print_slice(const Json& summary, std::ostream& out) {
                  fmt::format("{:.2f} %", c["percent"].get<double>())});
     }
     table.print(out);
+    print_whites({summary["channel"].get<std::string>()}, out);
   }
   print_outputs(summary, out);
 }

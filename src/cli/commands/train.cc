@@ -11,6 +11,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
+#include "cli/white_note.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/learn/classifier.h"
@@ -286,6 +287,7 @@ void print_train(const Json& summary, std::ostream& out) {
   }
   out << fmt::format("{}, class means:\n", model["method"].get<std::string>());
   table.print(out);
+  print_whites(model["features"], out);
   print_scaling(model, out);
   if (model.contains("trimmed_pixels"))
     out << fmt::format("  trimmed: {}\n",

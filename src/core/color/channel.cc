@@ -71,6 +71,12 @@ std::string Channel::unit_name() const {
   return "";
 }
 
+std::string Channel::shown_unit() const {
+  const std::string unit = unit_name();
+  if (!unit.empty() || !space || space->white.empty()) return unit;
+  return "white " + std::string(space->white);
+}
+
 bool needs_stored(const Channel& channel, std::size_t first) {
   if (channel.is_stored()) return channel.index >= first;
   return channel.derived &&

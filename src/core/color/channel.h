@@ -46,6 +46,9 @@ struct Channel {
   std::string name() const;
   /// The name of its unit as figures and messages show it: "0-255", "degrees", "%", "".
   std::string unit_name() const;
+  /// What stands behind its name where it is shown: the name of its unit, or of a channel without
+  /// one the white of its space, as "white D50"; else "".
+  std::string shown_unit() const;
 
   /// Derived channels are equal when they are defined alike.
   friend bool operator==(const Channel& a, const Channel& b);

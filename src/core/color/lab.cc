@@ -102,14 +102,16 @@ constinit const Space kLab{.id = "lab",
                            .channels = kLabChannels,
                            .parent = "xyz-d50",
                            .from_parent = Step(lab_from_xyz_d50),
-                           .to_parent = Step(xyz_d50_from_lab)};
+                           .to_parent = Step(xyz_d50_from_lab),
+                           .white = "D50"};
 
 constinit const Space kLabD65{.id = "lab-d65",
                               .title = "CIE Lab, D65",
                               .channels = kLabChannels,
                               .parent = "xyz-d65",
                               .from_parent = Step(lab_from_xyz_d65),
-                              .to_parent = Step(xyz_d65_from_lab)};
+                              .to_parent = Step(xyz_d65_from_lab),
+                              .white = "D65"};
 
 }  // namespace spaces
 }  // namespace chalcedony

@@ -91,7 +91,8 @@ constinit const Space kLuv{.id = "luv",
                                          {"v", Unit::kNumber, -150, 150}}},
                            .parent = "xyz-d65",
                            .from_parent = Step(luv_from_xyz),
-                           .to_parent = Step(xyz_from_luv)};
+                           .to_parent = Step(xyz_from_luv),
+                           .white = "D65"};
 
 }  // namespace spaces
 }  // namespace chalcedony

@@ -51,7 +51,8 @@ CHALCEDONY_KERNEL(polar_planes, polar_from_axes);
 CHALCEDONY_KERNEL(axes_planes, axes_from_polar);
 
 constexpr Space polar_space(std::string_view id, std::string_view title, std::string_view parent,
-                            double full_lightness, double full_chroma) {
+                            double full_lightness, double full_chroma,
+                            std::string_view white = {}) {
   return Space{.id = id,
                .title = title,
                .channels = {{{"l", Unit::kNumber, 0, full_lightness},
@@ -60,15 +61,16 @@ constexpr Space polar_space(std::string_view id, std::string_view title, std::st
                .parent = parent,
                .from_parent = Step(polar_from_axes),
                .to_parent = Step(axes_from_polar),
+               .white = white,
                .hue = 2};
 }
 }  // namespace
 
 namespace spaces {
-constinit const Space kLch = polar_space("lch", "CIE LCh, D50", "lab", 100, 150);
-constinit const Space kLchD65 = polar_space("lch-d65", "CIE LCh, D65", "lab-d65", 100, 150);
+constinit const Space kLch = polar_space("lch", "CIE LCh, D50", "lab", 100, 150, "D50");
+constinit const Space kLchD65 = polar_space("lch-d65", "CIE LCh, D65", "lab-d65", 100, 150, "D65");
 constinit const Space kOklch = polar_space("oklch", "OKLCh, D65", "oklab", 1, 0.4);
-constinit const Space kLchuv = polar_space("lchuv", "CIE LCh of Luv, D65", "luv", 100, 200);
+constinit const Space kLchuv = polar_space("lchuv", "CIE LCh of Luv, D65", "luv", 100, 200, "D65");
 }  // namespace spaces
 }  // namespace chalcedony
 #endif

@@ -58,10 +58,11 @@ struct Space {
   std::string_view parent;        // empty for the root, xyz-d65
   Steps from_parent{};
   Steps to_parent{};
-  bool is_rgb = false;      // encoded r g b: float files hold 0-1, and it can leave its range
-  int hue = -1;             // index of the hue channel, -1 for none
-  bool of_clipped = false;  // defined on sRGB clipped to 0-255
-  bool internal = false;    // a node of the tree that has no name for users
+  std::string_view white = {};  // of CIE 1976 spaces, whose values are relative to it: "D50"
+  bool is_rgb = false;          // encoded r g b: float files hold 0-1, and it can leave its range
+  int hue = -1;                 // index of the hue channel, -1 for none
+  bool of_clipped = false;      // defined on sRGB clipped to 0-255
+  bool internal = false;        // a node of the tree that has no name for users
 };
 
 /// Every space, in the order they are listed to people; internal ones included.

@@ -83,7 +83,7 @@ std::string Feature::name() const {
 
 std::string Feature::title() const {
   const std::string unit =
-      channel.is_hue() ? chroma_of(*channel.space).unit_name() : channel.unit_name();
+      channel.is_hue() ? chroma_of(*channel.space).shown_unit() : channel.shown_unit();
   return unit.empty() ? name() : name() + " (" + unit + ")";
 }
 

@@ -71,6 +71,7 @@ TEST_CASE("features are divided, and name themselves", "[core][learn]") {
   for (const Feature& feature : features) names.push_back(feature.name());
   CHECK(names == std::vector<std::string>{"lab.a", "lch.h.cos", "lch.h.sin", "hsv.s", "file.1"});
   CHECK(features[3].title() == "hsv.s (%)");
+  CHECK(features_of(channels_of(spaces::kLab))[0].title() == "lab.l (white D50)");
   CHECK(features[1].range() == 150);
 }
 
