@@ -17,6 +17,7 @@
 #include "job/group_choice.h"
 #include "job/input_list.h"
 #include "job/inputs.h"
+#include "job/long_table.h"
 
 namespace chalcedony {
 namespace {
@@ -48,8 +49,7 @@ class ClusterJob {
     if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
     if (results_.wants("centers"))
       write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
-    if (results_.wants("shares"))
-      write_shares(results_.path("clusters.shares.csv"), summary["inputs"]);
+    if (results_.wants("shares")) write_all_shares(summary["inputs"]);
     if (groupings_.size() > 1) finish_choice(plot, summary);
     draw_figures(plot, context_);
     summary["clusters"] = grouping_json(chosen(), colors_);
@@ -264,6 +264,21 @@ class ClusterJob {
             {"classes", classes_json(map_classes(chosen().model), counts, counted)}};
   }
 
+  /// A table for each picture, and of several one of all.
+  void write_all_shares(const Json& pictures) {
+    std::vector<PictureResults> tables;
+    for (const Json& picture : pictures) {
+      if (picture["classes"].empty()) continue;  // of a table of colors among pictures
+      const std::filesystem::path input = picture["file"].get<std::string>();
+      const std::filesystem::path table = results_.path(input, "clusters", "csv");
+      write_shares(table, picture);
+      tables.push_back({input, result_stem(options_.shared, input), {table}});
+    }
+    if (tables.size() < 2) return;
+    results_.path("clusters.csv");
+    write_long_tables(tables, options_.shared.output, context_.warn);
+  }
+
   void draw(Plot& plot, const CountedPicture& picture, const ClusterMaps& maps) {
     const std::string extension = extension_of(plot.format());
     std::uint64_t counted = 0;
@@ -327,7 +342,9 @@ const std::vector<ResultKind>& cluster_results() {
       {"certainty", "<stem>.certainty.png: how likely each pixel is in its group (mixtures)"},
       {"model", "clusters.model.json: for classify, or to name groups later"},
       {"centers", "clusters.centers.csv: color, share, spread and center of every group"},
-      {"shares", "clusters.shares.csv: the share of every group in every picture"},
+      {"shares",
+       "<stem>.clusters.csv: the share of every group in the picture; of several pictures also "
+       "clusters.csv"},
       {"criteria", "clusters.criteria.csv: what speaks for each number of groups"},
       {"figure",
        "<stem>.clusters.figure.png: picture, recolored and colors; for a range also "

@@ -87,13 +87,12 @@ void write_centers(const std::filesystem::path& path, const Grouping& groups,
   table.write(path);
 }
 
-void write_shares(const std::filesystem::path& path, const Json& pictures) {
-  CsvTable table({"picture", "index", "class", "pixels", "share_percent"});
-  for (const Json& picture : pictures)
-    for (const Json& c : picture["classes"])
-      table.add({std::filesystem::path(picture["file"].get<std::string>()).filename().string(),
-                 c["index"].get<std::uint64_t>(), c["name"].get<std::string>(),
-                 c["pixels"].get<std::uint64_t>(), c["percent"].get<double>()});
+void write_shares(const std::filesystem::path& path, const Json& picture) {
+  CsvTable table({"index", "class", "color", "pixels", "share_percent"});
+  for (const Json& c : picture["classes"])
+    table.add({c["index"].get<std::uint64_t>(), c["name"].get<std::string>(),
+               c["color"].get<std::string>(), c["pixels"].get<std::uint64_t>(),
+               c["percent"].get<double>()});
   table.write(path);
 }
 

@@ -17,8 +17,8 @@ namespace chalcedony {
 void write_centers(const std::filesystem::path& path, const Grouping& grouping,
                    const ColorPoints& colors);
 
-/// One row for each class of each picture, from the summary's inputs.
-void write_shares(const std::filesystem::path& path, const Json& pictures);
+/// One row for each class of a picture, from the summary's input.
+void write_shares(const std::filesystem::path& path, const Json& picture);
 
 /// One row for each number of groups.
 void write_criteria(const std::filesystem::path& path, const std::vector<GroupCriteria>& criteria);

@@ -56,7 +56,7 @@ class ColorReader {
 
 /// What is found of some rows, and of those before.
 struct Differences {
-  explicit Differences(double step) : sums(step) {}
+  explicit Differences(double steps) : sums(steps) {}
 
   DistanceSums sums;
   std::uint64_t counted = 0, above = 0;
@@ -103,7 +103,7 @@ class DiffJob {
         second_(open_counted(options.shared.inputs[1], options.shared, context), space_,
                 format_ != FigureFormat::kNone),
         map_(empty_preview(shape(), format_ != FigureFormat::kNone)),
-        found_(step()) {
+        found_(steps()) {
     check_sizes();
     if (results.wants("difference"))
       file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
@@ -146,7 +146,7 @@ class DiffJob {
   const RasterShape& shape() const { return first_.picture.shape(); }
   bool draws() const { return format_ != FigureFormat::kNone; }
   /// How finely quantiles are told.
-  double step() const { return options_.formula == DifferenceFormula::kOklab ? 1e-4 : 1e-2; }
+  double steps() const { return options_.formula == DifferenceFormula::kOklab ? 10000 : 100; }
 
   void check_sizes() const {
     const RasterShape &a = shape(), &b = second_.picture.shape();
@@ -166,7 +166,7 @@ class DiffJob {
           differences_(1) {}
 
     DiffBand operator()(const Band& band) {
-      DiffBand out{Differences(job_->step()), {}};
+      DiffBand out{Differences(job_->steps()), {}};
       const std::uint32_t width = job_->shape().width;
       std::vector<std::byte> samples(job_->file_ ? width * band.rows() * sizeof(float) : 0);
       for (std::uint32_t r = 0; r < band.rows(); ++r) {

@@ -268,12 +268,16 @@ class ReportJob {
   void add_areas() {
     for (const path& file : tables_) {
       const std::string name = file.filename().string();
-      if ((name != "areas.csv" && !name.ends_with(".areas.csv")) || is_joined(file)) continue;
+      const auto is = [&](const std::string& thing) {
+        return name == thing || name.ends_with("." + thing);
+      };
+      const bool of_groups = is("clusters.csv");
+      if ((!of_groups && !is("areas.csv")) || is_joined(file)) continue;
       const path* const original = original_of(file);
       const std::string picture = original ? original->filename().string() : "";
       const std::string place = file.parent_path().lexically_relative(options_.folder).string();
-      const std::string title =
-          place == "." ? "Shares of the classes" : "Shares of the classes, " + place;
+      const std::string shares = of_groups ? "Shares of the groups" : "Shares of the classes";
+      const std::string title = place == "." ? shares : shares + ", " + place;
       auto at = std::find_if(content_.areas.begin(), content_.areas.end(),
                              [&](const ReportAreas& areas) { return areas.title == title; });
       if (at == content_.areas.end()) at = content_.areas.insert(content_.areas.end(), {title, {}});

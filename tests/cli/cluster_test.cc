@@ -110,9 +110,15 @@ TEST_CASE("several pictures share one model and have shares of their own", "[cli
   CHECK(found["clusters"]["groups"][0]["color"] == "#ff0000");
   CHECK(found["inputs"][0]["classes"][0]["percent"] == 100.0);
   CHECK(found["inputs"][1]["classes"][1]["percent"] == 75.0);
-  const auto lines = lines_of(dir / "out/clusters.shares.csv");
+  CHECK(lines_of(dir / "out/a.clusters.csv") ==
+        std::vector<std::string>{"index,class,color,pixels,share_percent",
+                                 "1,group 1,#ff0000,2,100", "2,group 2,#0000ff,0,0"});
+  const auto lines = lines_of(dir / "out/clusters.csv");
   REQUIRE(lines.size() == 5);
-  CHECK(lines[4] == "b.png,2,group 2,3,75");
+  CHECK(lines[4] == "b.png,2,group 2,#0000ff,3,75");
+  run_tool(dir, {"cluster", "a.png", "--k", "1", "-o", "one", "--figures", "none"});
+  CHECK(dir.files().count("one/a.clusters.csv") == 1);
+  CHECK(dir.files().count("one/clusters.csv") == 0);
 }
 
 TEST_CASE("the same bytes for any number of threads, and from seed to seed only by the seed",

@@ -89,6 +89,20 @@ TEST_CASE("a report tells what was run, and shows pictures, tables and areas", "
   }
 }
 
+TEST_CASE("a report shows the shares of groups", "[cli][report]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {255, 0, 0, 255, 0, 0});
+  write_rgb(dir / "b.png", 4, 1, {255, 0, 0, 0, 0, 255, 0, 0, 255, 0, 0, 255});
+  run_tool(dir, {"cluster", "a.png", "b.png", "--k", "2", "-o", "out"});
+  run_tool(dir, {"report", "out"});
+  const std::string page = text_of_file(dir / "out/report.html");
+  CHECK(count_of(page, "Shares of the groups</h") == 1);
+  CHECK(count_of(page, "Shares of the classes") == 0);
+  CHECK_THAT(page, Catch::Contains("group 2 75.0 percent"));
+  CHECK(count_of(page, "<h3>clusters.csv</h3>") == 1);
+  CHECK(count_of(page, "<h3>b.clusters.csv</h3>") == 0);
+}
+
 TEST_CASE("a report shows as much as is asked for, and says what it leaves out", "[cli][report]") {
   const TempDir dir;
   make_results(dir);

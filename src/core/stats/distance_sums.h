@@ -20,20 +20,20 @@ struct DistanceSummary {
 /// Gathers weighted distances.
 class DistanceSums {
  public:
-  /// `step`: how finely quantiles are told; the default is for units of delta E.
-  explicit DistanceSums(double step = 0.01) : step_(step) {}
+  /// `steps`: how many a unit has, to which quantiles are told; the default is for delta E.
+  explicit DistanceSums(double steps = 100) : steps_(steps) {}
 
   void add(double distance, double weight = 1) {
     largest_ = std::max(largest_, distance);
     weight_ += weight;
     sum_ += weight * distance;
     squares_ += weight * distance * distance;
-    const auto step = static_cast<std::size_t>(std::min(distance / step_, kLastStep));
+    const auto step = static_cast<std::size_t>(std::min(distance * steps_, kLastStep));
     if (step >= weights_.size()) weights_.resize(step + 1);
     weights_[step] += weight;
   }
 
-  /// Adds what was gathered with the same step.
+  /// Adds what was gathered with the same steps.
   DistanceSums& operator+=(const DistanceSums& other) {
     largest_ = std::max(largest_, other.largest_);
     weight_ += other.weight_;
@@ -56,12 +56,12 @@ class DistanceSums {
     double below = 0;
     std::size_t step = 0;
     while (step < weights_.size() && (below += weights_[step]) < share * weight_) ++step;
-    return std::min(largest_, step_ * static_cast<double>(step + 1));
+    return std::min(largest_, static_cast<double>(step + 1) / steps_);
   }
 
   static constexpr double kLastStep = 20000;  // what lies beyond is counted there
 
-  double step_;
+  double steps_;
   double weight_ = 0, sum_ = 0, squares_ = 0, largest_ = 0;
   std::vector<double> weights_;  // of each step, as far as there were any
 };
