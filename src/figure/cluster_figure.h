@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/pixel/thumbnail.h"
-#include "figure/map_figure.h"
+#include "figure/legend.h"
 #include "figure/plot.h"
 
 namespace chalcedony {
@@ -30,9 +30,6 @@ struct CriterionCurve {
 void add_criteria_figure(Plot& plot, const std::filesystem::path& path,
                          const std::vector<double>& numbers,
                          const std::vector<CriterionCurve>& curves, const std::string& sentence);
-
-/// Colors side by side, each as wide as its share.
-void draw_share_bar(Plot& plot, const Frame& frame, const std::vector<LegendLine>& colors);
 
 }  // namespace chalcedony
 

@@ -4,99 +4,17 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 #include "figure/axis.h"
-#include "figure/legend_room.h"
+#include "figure/picture_pair.h"
 #include "figure/text_lines.h"
 
 namespace chalcedony {
 namespace {
 
-// Of the page, in pixels: what stands around the lines of a legend below pictures.
-constexpr double kLegendGapAbove = 20, kLegendRow = 34, kLegendFoot = 10;
-constexpr double kSwatchHeight = 20;
-constexpr std::size_t kMostLegendColumns = 6;
-constexpr double kLegendWidth = 0.96;
-constexpr double kLegendSwatch = 0.026;  // with the gap before the text
-constexpr double kLegendLetter = 0.006, kLegendGap = 0.012;
+constexpr double kTextRow = 34;            // of the page, in pixels
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
 constexpr std::size_t kMostBeside = 18;    // classes beside a picture of samples
-
-std::string text_of(const LegendLine& line) {
-  return line.name + (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "");
-}
-
-/// As many columns as the longest text has room in.
-std::size_t legend_columns(const std::vector<LegendLine>& legend) {
-  std::size_t longest = 0;
-  for (const LegendLine& line : legend) longest = std::max(longest, text_of(line).size());
-  const double width = kLegendSwatch + kLegendLetter * static_cast<double>(longest) + kLegendGap;
-  return std::clamp(static_cast<std::size_t>(kLegendWidth / width), std::size_t{1},
-                    kMostLegendColumns);
-}
-
-/// So many lines, those with the largest shares, in their order.
-std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::size_t shown) {
-  std::vector<std::size_t> order(legend.size());
-  std::iota(order.begin(), order.end(), std::size_t{0});
-  std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-    return legend[a].percent.value_or(0) > legend[b].percent.value_or(0);
-  });
-  order.resize(shown);
-  std::sort(order.begin(), order.end());
-  std::vector<LegendLine> lines;
-  for (const std::size_t i : order) lines.push_back(legend[i]);
-  return lines;
-}
-
-/// The classes in columns below `top`, on a page of a height in pixels; where they are too many,
-/// how many are left out.
-void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top, double page) {
-  const std::size_t columns = legend_columns(legend);
-  const double step = kLegendWidth / static_cast<double>(columns);
-  const double row = kLegendRow / page, half = kSwatchHeight / 2 / page;
-  const std::size_t places = columns * static_cast<std::size_t>(std::max(
-                                           1.0, (top * page - kLegendFoot + 0.5) / kLegendRow));
-  const std::size_t shown = shown_lines(legend.size(), places);
-  const std::vector<LegendLine> lines = lines_in(legend, shown);
-  const auto x_of = [&](std::size_t i) { return 0.02 + step * static_cast<double>(i % columns); };
-  const auto y_of = [&](std::size_t i) {
-    return top - row * (static_cast<double>(i / columns) + 0.5);
-  };
-  for (std::size_t i = 0; i < shown; ++i) {
-    const double x = x_of(i), y = y_of(i);
-    plot.swatch({x, x + 0.018, y - half, y + half}, lines[i].color);
-    plot.label(x + kLegendSwatch, y, text_of(lines[i]), 11);
-  }
-  if (shown < legend.size())
-    plot.label(x_of(shown), y_of(shown), and_more(legend.size() - shown), 11, Ink::kFaint);
-}
-
-/// Two pictures of one size, with their titles.
-struct PicturePair {
-  const char* left_title;
-  const Thumbnail& left;
-  const char* right_title;
-  const Thumbnail& right;
-};
-
-/// A page as high as two pictures side by side and the legend below them need.
-void draw_pair(Plot& plot, const std::filesystem::path& path, const std::string& title,
-               const std::string& subtitle, const PicturePair& pair,
-               const std::vector<LegendLine>& legend) {
-  const std::size_t columns = legend_columns(legend);
-  const double rows = static_cast<double>((legend.size() + columns - 1) / columns);
-  const double below =
-      std::min(0.4 * Plot::kHeight, kLegendGapAbove + rows * kLegendRow + kLegendFoot);
-  const double wide = 0.47 * Plot::kWidth / pair.left.width * pair.left.height;
-  const double page = std::min(Plot::kHeight, Plot::kHeader + wide + below);
-  plot.begin(path, title, subtitle, page);
-  const double top = 1 - Plot::kHeader / page, bottom = below / page;
-  plot.show({0.02, 0.49, bottom, top}, pair.left_title, pair.left);
-  const Frame shown = plot.show({0.51, 0.98, bottom, top}, pair.right_title, pair.right);
-  draw_legend(plot, legend, shown.bottom - kLegendGapAbove / page, page);
-}
 
 }  // namespace
 
@@ -121,7 +39,7 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
   double y = wide ? 0.40 : 0.085;
   plot.label(left, y, "selection", 11, Ink::kFaint);
   for (std::size_t i = 0; i < lines.size() && i < (wide ? 9u : 1u); ++i)
-    plot.label(left, y -= kLegendRow / Plot::kHeight, lines[i], 12);
+    plot.label(left, y -= kTextRow / Plot::kHeight, lines[i], 12);
 }
 
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

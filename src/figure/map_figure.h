@@ -10,6 +10,7 @@
 
 #include "core/learn/sample_shape.h"
 #include "core/pixel/thumbnail.h"
+#include "figure/legend.h"
 #include "figure/plot.h"
 
 namespace chalcedony {
@@ -18,13 +19,6 @@ namespace chalcedony {
 void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                      const std::string& selection, double covered_percent, const Thumbnail& picture,
                      const Thumbnail& mask, const Thumbnail& cutout);
-
-/// A class in a legend.
-struct LegendLine {
-  std::string name;
-  std::string color;
-  std::optional<double> percent = {};  // share of the counted pixels
-};
 
 /// Picture and class map side by side, the classes with their shares below.
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

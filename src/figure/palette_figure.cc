@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "figure/cluster_figure.h"
+#include "figure/picture_pair.h"
 
 namespace chalcedony {
 namespace {
@@ -109,7 +109,7 @@ void add_palette_figure(Plot& plot, const std::filesystem::path& path, const std
   plot.begin(
       path,
       fmt::format("{} main color{} of {}", palette.size(), palette.size() == 1 ? "" : "s", name),
-      "share of the counted pixels; L C h of CIELAB; contrast ratios of WCAG 2");
+      "share of the counted pixels; L C h of CIE LCh, white D50; contrast ratios of WCAG 2");
   plot.show({0.02, 0.45, 0.2, 0.88}, "", picture);
   if (palette.size() <= kRowsWithDetails) {
     draw_details(plot, palette, 0.48);
@@ -120,21 +120,10 @@ void add_palette_figure(Plot& plot, const std::filesystem::path& path, const std
 }
 
 void add_repainted_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                          const std::vector<UsedColor>& colors, const std::string& sentence,
+                          const std::vector<LegendLine>& colors, const std::string& sentence,
                           const Thumbnail& picture, const Thumbnail& repainted) {
-  plot.begin(path, name + " in the colors of a palette", sentence);
-  plot.show({0.02, 0.49, 0.2, 0.87}, "picture", picture);
-  plot.show({0.51, 0.98, 0.2, 0.87}, "repainted", repainted);
-  std::vector<LegendLine> legend;
-  for (const UsedColor& one : colors) legend.push_back({one.color, one.color, one.percent});
-  draw_share_bar(plot, {0.02, 0.98, 0.08, 0.15}, legend);
-  double left = 0.02;
-  for (const UsedColor& one : colors) {
-    const double width = 0.96 * one.percent / 100;
-    if (width > 0.08)
-      plot.label(left + 0.003, 0.055, fmt::format("{}  {:.1f} %", one.color, one.percent), 9);
-    left += width;
-  }
+  draw_pair(plot, path, name + " in the colors of a palette", sentence,
+            {"picture", picture, "repainted", repainted}, colors, PairBar::kShares);
 }
 
 void add_matching_figure(Plot& plot, const std::filesystem::path& path,

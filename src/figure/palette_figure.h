@@ -9,6 +9,7 @@
 #include "core/palette/palette.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/transport.h"
+#include "figure/legend.h"
 #include "figure/plot.h"
 
 namespace chalcedony {
@@ -19,12 +20,8 @@ void add_palette_figure(Plot& plot, const std::filesystem::path& path, const std
 
 /// Picture and repainted picture side by side, the colors with their shares below. `sentence` says
 /// how near the colors come.
-struct UsedColor {
-  std::string color;
-  double percent = 0;
-};
 void add_repainted_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                          const std::vector<UsedColor>& colors, const std::string& sentence,
+                          const std::vector<LegendLine>& colors, const std::string& sentence,
                           const Thumbnail& picture, const Thumbnail& repainted);
 
 /// Two palettes as upright strips, with bands for what has to move from one to the other.

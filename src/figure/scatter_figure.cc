@@ -7,7 +7,7 @@
 #include <numbers>
 
 #include "figure/axis.h"
-#include "figure/legend_room.h"
+#include "figure/legend.h"
 
 namespace chalcedony {
 namespace {

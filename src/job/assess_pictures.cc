@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <limits>
+#include <numeric>
 
 #include "core/color/ciede2000.h"
 #include "core/error.h"
@@ -50,9 +51,10 @@ AssessPictures::AssessPictures(const AssessedLabels& labels, const Agreement& ag
       unclassified_(static_cast<Label>(agreement.matching.names.size() + 1)),
       row_of_map_(kLabels),
       column_of_reference_(kLabels),
-      error_sample_(sample_for_labels(kFirstWrong - 1 + agreement.matching.names.size())),
+      error_sample_(sample_for_labels(error_labels() - 1)),
       map_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)),
-      error_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)) {
+      error_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)),
+      error_counts_(std::vector<std::uint64_t>(error_labels())) {
   choose_colors(labels);
   row_of_map_[0] = unclassified_;
   for (const auto& [code, place] : agreement.matching.of_map)
@@ -63,6 +65,10 @@ AssessPictures::AssessPictures(const AssessedLabels& labels, const Agreement& ag
     errors_ =
         create_picture(results.path(labels.picture() + ".errors.png"),
                        errors_spec(width_, labels.height(), agreement, colors_, right_color_));
+}
+
+std::size_t AssessPictures::error_labels() const {
+  return kFirstWrong + agreement_.matching.names.size();
 }
 
 void AssessPictures::choose_colors(const AssessedLabels& labels) {
@@ -87,6 +93,7 @@ void AssessPictures::Painter::begin(const Band& band) {
   const std::size_t pixels = std::size_t{band.rows()} * pictures_->width_;
   rows_.resize(pixels);
   errors_.resize(pixels);
+  counts_.assign(pictures_->error_labels(), 0);
 }
 
 EncodedRows AssessPictures::Painter::end(const Band& band) {
@@ -97,6 +104,8 @@ EncodedRows AssessPictures::Painter::end(const Band& band) {
     store_labels(errors_.data(), errors_.size(), sample, stored.data());
     out = pictures_->errors_->encode(band.first_row(), band.rows(), std::move(stored));
   }
+  std::vector<std::uint64_t>& counts = pictures_->error_counts_.local();
+  for (std::size_t label = 0; label < counts_.size(); ++label) counts[label] += counts_[label];
   if (pictures_->previews_) preview(band);
   return out;
 }
@@ -138,9 +147,20 @@ void AssessPictures::add_figures(Plot& plot, const std::string& name,
 }
 
 void AssessPictures::add_errors(Plot& plot, const std::string& name, const Thumbnail& map) {
-  std::vector<LegendLine> legend{{"right", right_color_}, {"unclassified", kUnclassifiedColor}};
+  const std::vector<std::uint64_t> counts =
+      error_counts_.merged([](std::vector<std::uint64_t>& total, const auto& one) {
+        for (std::size_t label = 0; label < total.size(); ++label) total[label] += one[label];
+      });
+  const std::uint64_t assessed =
+      std::accumulate(counts.begin() + 1, counts.end(), std::uint64_t{0});
+  std::vector<LegendLine> legend;
+  const auto add = [&](std::size_t label, const std::string& meaning, const std::string& color) {
+    if (counts[label] > 0) legend.push_back({meaning, color, percent(counts[label], assessed)});
+  };
+  add(1, "right", right_color_);
+  add(2, "unclassified", kUnclassifiedColor);
   for (std::size_t c = 0; c < agreement_.matching.names.size(); ++c)
-    legend.push_back({"should be " + agreement_.matching.names[c], colors_[c]});
+    add(kFirstWrong + c, "should be " + agreement_.matching.names[c], colors_[c]);
   add_error_map_figure(plot, results_.path("errors.figure." + extension_of(plot.format())), name,
                        legend, map, merged_thumbnail(error_preview_));
 }

@@ -40,6 +40,7 @@ class AssessPictures {
       const Label error = assessed ? pictures_->error_of(row, labels[1]) : Label{0};
       std::fill_n(rows_.begin() + at_, n, row);
       std::fill_n(errors_.begin() + at_, n, error);
+      counts_[error] += n;
       at_ += static_cast<std::ptrdiff_t>(n);
     }
     EncodedRows end(const Band& band);
@@ -49,7 +50,8 @@ class AssessPictures {
 
     AssessPictures* pictures_;
     ClassPainter map_colors_, error_colors_;
-    std::vector<Label> rows_, errors_;  // of the map, 1 is the first; of the errors
+    std::vector<Label> rows_, errors_;   // of the map, 1 is the first; of the errors
+    std::vector<std::uint64_t> counts_;  // of the errors in this band
     std::ptrdiff_t at_ = 0;
   };
 
@@ -66,6 +68,7 @@ class AssessPictures {
     if (row == column) return 1;
     return row == unclassified_ ? Label{2} : static_cast<Label>(column + 2);
   }
+  std::size_t error_labels() const;
   void choose_colors(const AssessedLabels& labels);
   void add_errors(Plot& plot, const std::string& name, const Thumbnail& map);
   void add_sampled(Plot& plot, const std::string& name, const Assessment& assessment,
@@ -82,6 +85,7 @@ class AssessPictures {
   SampleType error_sample_;
   std::unique_ptr<PictureWriter> errors_;
   Tallies<ThumbnailSums> map_preview_, error_preview_;
+  Tallies<std::vector<std::uint64_t>> error_counts_;  // by the labels of the picture of errors
 };
 
 }  // namespace chalcedony

@@ -146,13 +146,14 @@ class PaletteJob {
               {"mean_delta_e", repainted.error.mean},
               {"percentile_95_delta_e", repainted.error.percentile_95},
               {"used", Json::array()}};
-    std::vector<UsedColor> used;
+    std::vector<LegendLine> used;
     for (std::size_t i = 0; i < applied_.size(); ++i) {
-      used.push_back({css_hex(applied_[i]), percent(repainted.counts[i], counted)});
+      const std::string color = css_hex(applied_[i]);
+      used.push_back({color, color, percent(repainted.counts[i], counted)});
       json["used"].push_back({{"index", i + 1},
-                              {"color", used.back().color},
+                              {"color", color},
                               {"pixels", repainted.counts[i]},
-                              {"percent", used.back().percent}});
+                              {"percent", *used.back().percent}});
     }
     if (!how.previews) return json;
     Plot plot(format_);

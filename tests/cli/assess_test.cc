@@ -81,6 +81,19 @@ TEST_CASE("assess fills the matrix by hand-counted pixels", "[cli][assess]") {
   CHECK(dir.files().count("out/sampled.csv") == 0);
 }
 
+TEST_CASE("the legend of errors names what there is, with its share", "[cli][assess]") {
+  const TempDir dir;
+  write_wrong_stripes(dir);
+  const Outcome run = run_tool(dir, {"assess", "s.classes.png", "--reference", "truth.png",
+                                     "--figures", "svg", "-o", "out"});
+  INFO(run.err);
+  REQUIRE(run.exit_code == 0);
+  const std::string figure = text_of_file(dir / "out/errors.figure.svg");
+  CHECK_THAT(figure, Catch::Contains("right   "));
+  CHECK_THAT(figure, Catch::Contains("should be "));
+  CHECK_THAT(figure, !Catch::Contains("unclassified"));
+}
+
 TEST_CASE("assess draws the same sample for a seed, with any number of threads", "[cli][assess]") {
   const TempDir dir;
   write_wrong_stripes(dir);

@@ -98,6 +98,19 @@ TEST_CASE("groups get names, later too, and the map follows", "[cli][cluster]") 
       2, "--k is for finding groups");
 }
 
+TEST_CASE("the curves of the number of groups stand over whole numbers", "[cli][cluster]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const Outcome run = run_tool(dir, {"cluster", "stripes.png", "--k", "1..3", "-o", "out",
+                                     "--write", "figure", "--figures", "svg"});
+  INFO(run.err);
+  REQUIRE(run.exit_code == 0);
+  const std::string figure = text_of_file(dir / "out/criteria.figure.svg");
+  for (const char* number : {">1</text>", ">2</text>", ">3</text>"})
+    CHECK_THAT(figure, Catch::Contains(number));
+  CHECK_THAT(figure, !Catch::Contains(">1.5</text>") && !Catch::Contains(">2.5</text>"));
+}
+
 TEST_CASE("several pictures share one model and have shares of their own", "[cli][cluster]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 2, 1, {255, 0, 0, 255, 0, 0});

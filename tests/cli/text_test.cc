@@ -2,8 +2,8 @@
 #include <catch2/catch.hpp>
 #include <sstream>
 
+#include "cli/channel_text.h"
 #include "cli/text_table.h"
-#include "cli/white_note.h"
 #include "demo/test_card.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"

@@ -5,11 +5,11 @@
 
 #include <ostream>
 
+#include "cli/channel_text.h"
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
-#include "cli/white_note.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {
@@ -217,7 +217,8 @@ void print_groups(const Json& clusters, std::ostream& out) {
                                      ? fmt::format("{} at {:.1f}", g["nearest"].get<std::size_t>(),
                                                    g["nearest_delta_e"].get<double>())
                                      : ""};
-    for (const Json& mean : g["center"]) row.push_back(fmt::format("{:.4g}", mean.get<double>()));
+    for (std::size_t f = 0; f < clusters["features"].size(); ++f)
+      row.push_back(mean_text(clusters["features"][f], g["center"][f]));
     table.add(row);
   }
   table.print(out);

@@ -5,11 +5,11 @@
 
 #include <ostream>
 
+#include "cli/channel_text.h"
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
-#include "cli/white_note.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {

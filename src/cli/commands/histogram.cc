@@ -7,11 +7,11 @@
 #include <cmath>
 #include <ostream>
 
+#include "cli/channel_text.h"
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
-#include "cli/white_note.h"
 #include "core/error.h"
 #include "job/histogram_merge.h"
 

@@ -8,11 +8,11 @@
 #include <ostream>
 #include <vector>
 
+#include "cli/channel_text.h"
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
-#include "cli/white_note.h"
 #include "core/color/quoted_channel.h"
 #include "core/error.h"
 

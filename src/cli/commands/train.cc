@@ -7,11 +7,11 @@
 #include <algorithm>
 #include <ostream>
 
+#include "cli/channel_text.h"
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
-#include "cli/white_note.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/learn/classifier.h"
@@ -282,7 +282,8 @@ void print_train(const Json& summary, std::ostream& out) {
   for (const Json& c : model["classes"]) {
     std::vector<std::string> row{c["name"].get<std::string>(), c["color"].get<std::string>(),
                                  counted(c["pixels"].get<std::uint64_t>())};
-    for (const Json& mean : c["mean"]) row.push_back(fmt::format("{:.4g}", mean.get<double>()));
+    for (std::size_t f = 0; f < model["features"].size(); ++f)
+      row.push_back(mean_text(model["features"][f], c["mean"][f]));
     table.add(row);
   }
   out << fmt::format("{}, class means:\n", model["method"].get<std::string>());

@@ -1,6 +1,6 @@
-// The white that values of Lab, LCh and Luv are relative to, where a text shows such values.
-#ifndef CHALCEDONY_CLI_WHITE_NOTE_H_
-#define CHALCEDONY_CLI_WHITE_NOTE_H_
+// Values of channels in texts, and the white that those of Lab, LCh and Luv are relative to.
+#ifndef CHALCEDONY_CLI_CHANNEL_TEXT_H_
+#define CHALCEDONY_CLI_CHANNEL_TEXT_H_
 
 #include <ostream>
 #include <string>
@@ -14,10 +14,13 @@ namespace chalcedony::cli {
 /// without one.
 const Space* space_in(const std::string& channel);
 
+/// A mean of a channel or feature as tables show it.
+std::string mean_text(const std::string& channel, double value);
+
 /// A line such as `  white of lab: D50` for the spaces of these channels; none when no space of
 /// theirs has a white of its own.
 void print_whites(const std::vector<std::string>& channels, std::ostream& out);
 
 }  // namespace chalcedony::cli
 
-#endif  // CHALCEDONY_CLI_WHITE_NOTE_H_
+#endif  // CHALCEDONY_CLI_CHANNEL_TEXT_H_
