@@ -97,9 +97,14 @@ int main(int argc, char** argv) {
           program,    "smooth", picture, "--filter",         filter, "--window", window,
           "--radius", radius,   "-o",    out + "/smooth.png"};
     };
+    const auto gaussian_by = [&](const char* radius) {
+      return std::vector<std::string>{program,    "smooth", picture, "--filter",         "gaussian",
+                                      "--radius", radius,   "-o",    out + "/smooth.png"};
+    };
     const std::vector<std::string> mean_by_2 = smooth_by("mean", "box", "2");
     const std::vector<std::string> median_by_20 = smooth_by("median", "box", "20");
     const std::vector<std::string> maximum_by_2 = smooth_by("maximum", "box", "2");
+    const std::vector<std::string> gaussian_by_5 = gaussian_by("5");
     struct Row {
       const char* name;
       std::vector<std::string> words;
@@ -133,6 +138,8 @@ int main(int argc, char** argv) {
         {"smooth, opening by a disk of 4", smooth_by("opening", "disk", "4"), &copy},
         {"smooth, mean box 25 against 2", smooth_by("mean", "box", "25"), &mean_by_2},
         {"smooth, median box 40 against 20", smooth_by("median", "box", "40"), &median_by_20},
+        {"smooth, Gaussian of 2", gaussian_by("2"), &copy},
+        {"smooth, Gaussian 25 against 5", gaussian_by("25"), &gaussian_by_5},
         {"smooth, maximum box 25 against 2", smooth_by("maximum", "box", "25"), &maximum_by_2},
         {"reframe to half the size",
          {program, "reframe", picture, "--scale", "0.5", "-o", out + "/half.png"},

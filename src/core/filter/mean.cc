@@ -5,6 +5,8 @@
 #include <limits>
 #include <vector>
 
+#include "core/filter/running_gaussian.h"
+
 namespace chalcedony {
 namespace {
 
@@ -86,6 +88,7 @@ void gaussian_row(const float* middle, std::ptrdiff_t step, const std::vector<fl
 
 void gaussian_sums(const Tile& values, const std::vector<float>& gaussian, Tile& out) {
   const std::size_t reach = gaussian.size() - 1;
+  if (reach > kFarReach) return RunningGaussian(gaussian).sums(values, out);
   Tile across(out.width(), values.height());
   for (std::size_t y = 0; y < values.height(); ++y)
     gaussian_row(values.row(y) + reach, 1, gaussian, out.width(), across.row(y));

@@ -20,9 +20,11 @@ void window_mean(const Tile& values, const Tile* weights, const Window& window, 
 /// four standard deviations away.
 std::vector<float> gaussian_weights(double standard_deviation);
 
-/// The mean by a Gaussian, across and then down.
+/// The mean by a Gaussian, across and then down; one that reaches far by running sums
+/// (RunningGaussian), near as which they come.
 ///
-/// Cost      in its reach
+/// Cost      up to a reach of kFarReach in the reach, beyond it in the number of pixels alone
+inline constexpr std::size_t kFarReach = 16;
 void gaussian_mean(const Tile& values, const Tile* weights, const std::vector<float>& gaussian,
                    Tile& out);
 

@@ -6,8 +6,10 @@
 #include <cmath>
 #include <random>
 
+#include "core/filter/mean.h"
 #include "core/filter/median.h"
 #include "core/filter/median_of_few.h"
+#include "core/filter/running_gaussian.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/mirrored.h"
 #include "tests/support/instruction_sets.h"
@@ -233,6 +235,47 @@ TEST_CASE("a Gaussian weighs by distance and keeps what is even", "[core][filter
   Gray even = random_gray(30, 20, 2, true);
   std::fill(even.value.begin(), even.value.end(), 0.25f);
   check_near(filtered(even, filter), even.value, 1e-6f);
+}
+
+TEST_CASE("a Gaussian that reaches far is as near as its cosines come to it", "[core][filter]") {
+  for (const double deviation : {4.5, 20.0}) {
+    const std::vector<float> weights = gaussian_weights(deviation);
+    const std::size_t reach = weights.size() - 1;
+    REQUIRE(reach > kFarReach);
+    // Wider and narrower than the lines that are worked on together.
+    for (const std::size_t width : {3, 8, 29}) {
+      Tile values(width + 2 * reach, 11 + 2 * reach), out(width, 11);
+      std::mt19937 random(7);
+      for (std::size_t y = 0; y < values.height(); ++y)
+        for (std::size_t x = 0; x < values.width(); ++x)
+          values.row(y)[x] = static_cast<float>(random() % 1000) / 999;
+      std::vector<std::vector<float>> all;
+      for_each_instruction_set([&](const char*) {
+        RunningGaussian(weights).sums(values, out);
+        all.emplace_back(out.row(0), out.row(0) + width * 11);
+      });
+      for (const auto& one : all) CHECK(one == all.front());
+      for (std::size_t y = 0; y < 11; ++y)
+        for (std::size_t x = 0; x < width; ++x) {
+          double sum = 0;
+          for (std::size_t dy = 0; dy <= 2 * reach; ++dy)
+            for (std::size_t dx = 0; dx <= 2 * reach; ++dx)
+              sum += static_cast<double>(weights[dy > reach ? dy - reach : reach - dy]) *
+                     static_cast<double>(weights[dx > reach ? dx - reach : reach - dx]) *
+                     static_cast<double>(values.row(y + dy)[x + dx]);
+          REQUIRE(std::abs(static_cast<double>(out.row(y)[x]) - sum) < 8e-5);
+        }
+    }
+  }
+  const Filter filter{FilterKind::kGaussian, {ElementShape::kDisk, 9, 0}};
+  Gray even = random_gray(70, 50, 2, true);
+  std::fill(even.value.begin(), even.value.end(), 0.25f);
+  check_near(filtered(even, filter), even.value, 1e-6f);
+  // A lone pixel keeps its value, whatever the others are.
+  Gray lone = random_gray(70, 50, 256, false);
+  std::fill(lone.alpha.begin(), lone.alpha.end(), 0.0f);
+  lone.alpha[25 * 70 + 35] = 1;
+  check_near(filtered(lone, filter), lone.value, 1e-5f);
 }
 
 TEST_CASE("pixels that do not count stay and lend nothing", "[core][filter]") {
