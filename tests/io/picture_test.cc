@@ -186,7 +186,8 @@ TEST_CASE("TIFF strips and tiles, interleaved and planar, are read", "[io][pictu
   const auto rgb = random_bytes(w * h * 3);
   for (const bool tiled : {false, true})
     for (const bool planar : {false, true})
-      for (const int compression : {COMPRESSION_NONE, COMPRESSION_LZW, COMPRESSION_ADOBE_DEFLATE}) {
+      for (const int compression :
+           {COMPRESSION_NONE, COMPRESSION_LZW, COMPRESSION_ADOBE_DEFLATE, COMPRESSION_PACKBITS}) {
         INFO("tiled " << tiled << " planar " << planar << " compression " << compression);
         TIFF* tiff = TIFFOpen((dir / "t.tif").c_str(), "w");
         TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, w);

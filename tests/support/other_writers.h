@@ -52,13 +52,14 @@ struct TiffLayout {
   std::uint32_t width = 1, height = 1;
   std::uint16_t channels = 1, bits = 8, format = SAMPLEFORMAT_UINT;
   std::uint16_t photometric = PHOTOMETRIC_MINISBLACK;
+  const char* mode = "w";  // "wl", "wb": its byte order; "w8": BigTIFF
 };
 
 /// `rows` are packed, one after the other; `add_tags(tiff)` says what else the file holds.
 template <class AddTags>
 void write_other_tiff(const std::filesystem::path& path, const TiffLayout& layout,
                       std::vector<std::uint8_t> rows, const AddTags& add_tags) {
-  TIFF* tiff = TIFFOpen(path.c_str(), "w");
+  TIFF* tiff = TIFFOpen(path.c_str(), layout.mode);
   TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, layout.width);
   TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, layout.height);
   TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, layout.channels);
@@ -77,29 +78,44 @@ inline void write_other_tiff(const std::filesystem::path& path, const TiffLayout
   write_other_tiff(path, layout, rows, [](TIFF*) {});
 }
 
-/// 8 x 8 pixels whose samples are all `value`; `add_markers(jpeg)` says what else the file holds.
-template <class AddMarkers>
-void write_flat_jpeg(const std::filesystem::path& path, int channels, J_COLOR_SPACE space,
-                     std::uint8_t value, const AddMarkers& add_markers) {
-  constexpr int kSide = 8;
+/// Interleaved samples with little loss; `set_up(jpeg)` says how they are stored, and
+/// `add_markers(jpeg)` what else the file holds.
+template <class SetUp, class AddMarkers>
+void write_other_jpeg(const std::filesystem::path& path, std::uint32_t width, int channels,
+                      J_COLOR_SPACE space, std::vector<std::uint8_t> samples, const SetUp& set_up,
+                      const AddMarkers& add_markers) {
   std::FILE* file = std::fopen(path.c_str(), "wb");
   jpeg_compress_struct jpeg{};
   jpeg_error_mgr errors{};
   jpeg.err = jpeg_std_error(&errors);
   jpeg_create_compress(&jpeg);
   jpeg_stdio_dest(&jpeg, file);
-  jpeg.image_width = jpeg.image_height = kSide;
+  const std::size_t row_samples = std::size_t{width} * static_cast<std::size_t>(channels);
+  jpeg.image_width = width;
+  jpeg.image_height = static_cast<JDIMENSION>(samples.size() / row_samples);
   jpeg.input_components = channels;
   jpeg.in_color_space = space;
   jpeg_set_defaults(&jpeg);
+  jpeg_set_quality(&jpeg, 95, TRUE);
+  set_up(jpeg);
   jpeg_start_compress(&jpeg, TRUE);
   add_markers(jpeg);
-  std::vector<std::uint8_t> samples(static_cast<std::size_t>(kSide * channels), value);
-  JSAMPROW row = samples.data();
-  for (int y = 0; y < kSide; ++y) jpeg_write_scanlines(&jpeg, &row, 1);
+  for (JSAMPROW row = samples.data(); jpeg.next_scanline < jpeg.image_height; row += row_samples)
+    jpeg_write_scanlines(&jpeg, &row, 1);
   jpeg_finish_compress(&jpeg);
   jpeg_destroy_compress(&jpeg);
   std::fclose(file);
+}
+
+/// 8 x 8 pixels whose samples are all `value`.
+template <class AddMarkers>
+void write_flat_jpeg(const std::filesystem::path& path, int channels, J_COLOR_SPACE space,
+                     std::uint8_t value, const AddMarkers& add_markers) {
+  constexpr std::uint32_t kSide = 8;
+  write_other_jpeg(
+      path, kSide, channels, space,
+      std::vector<std::uint8_t>(kSide * kSide * static_cast<std::size_t>(channels), value),
+      [](jpeg_compress_struct&) {}, add_markers);
 }
 
 }  // namespace chalcedony::test
