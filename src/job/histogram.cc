@@ -56,8 +56,7 @@ class HistogramJob {
         singles_(options.channels),
         picture_(open_counted(input, options.shared, context)),
         preview_(info(), figures) {
-    const bool has_three_colors = info().has_color() && info().color_channels() == 3;
-    if (options.usual_channels && !has_three_colors) singles_ = own_channels(info());
+    if (options.own_channels) singles_ = own_channels(info());
     ChannelList list;
     for (const Channel& channel : singles_) channel_places_.push_back(list.place_of(channel));
     for (const auto& [first, second] : options.joint)

@@ -17,8 +17,7 @@ namespace chalcedony {
 struct HistogramOptions {
   SharedOptions shared;
   std::vector<Channel> channels;                   // one histogram each
-  bool usual_channels = false;                     // nobody named them: those of a picture without
-                                                   // three colors are its own
+  bool own_channels = false;                       // those of each picture itself instead
   std::size_t bins = 0;                            // 0: 256
   std::vector<std::pair<Channel, Channel>> joint;  // one joint histogram each
   std::pair<std::size_t, std::size_t> joint_bins;  // 0: by the channels

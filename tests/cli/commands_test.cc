@@ -161,6 +161,26 @@ TEST_CASE("convert keeps or drops alpha", "[cli][convert]") {
   CHECK(samples_of<std::uint8_t>(dropped) == std::vector<std::uint8_t>{10, 20, 30, 50, 60, 70});
 }
 
+TEST_CASE("histogram is of the picture's own channels where none are named", "[cli][histogram]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  run_tool(dir, {"convert", "a.png", "--to", "lab", "-o", "lab.tif"});
+  run_tool(dir, {"convert", "a.png", "--to", "display-p3", "-o", "p3.png"});
+  const auto names = [&](const std::vector<std::string>& words) {
+    std::vector<std::string> found;
+    const json summary = summary_of(run_tool(dir, with({"histogram", "--summary", "json"}, words)));
+    for (const json& channel : summary["inputs"][0]["channels"])
+      found.push_back(channel["channel"]);
+    return found;
+  };
+  using Names = std::vector<std::string>;
+  CHECK(names({"a.png"}) == Names{"srgb.r", "srgb.g", "srgb.b"});
+  CHECK(names({"lab.tif"}) == Names{"lab.l", "lab.a", "lab.b"});
+  CHECK(names({"p3.png"}) == Names{"display-p3.r", "display-p3.g", "display-p3.b"});
+  CHECK(names({"lab.tif", "--space", "hsv"}) == Names{"hsv.h", "hsv.s", "hsv.v"});
+  CHECK(names({"lab.tif", "--joint", "hsv.h,hsv.s"}).empty());
+}
+
 TEST_CASE("histogram tables sum to the counted pixels and hold hand counts", "[cli][histogram]") {
   const TempDir dir;
   write_card(dir);

@@ -23,8 +23,8 @@ constexpr std::uint64_t kMostBins = 65536, kMostJointBins = 4096, kMostPeaks = 1
 
 void declare_histogram(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
-                          "channels or whole spaces, separated by commas (default srgb, of a "
-                          "picture without three colors its own; none when --joint is given)");
+                          "channels or whole spaces, separated by commas (default the picture's "
+                          "own; none when --joint is given)");
   add_option<std::string>(options, "bins", "N", "bins of every channel (default 256)");
   add_repeated_option(options, "joint", "A,B",
                       "count two channels together; may be repeated. all: the three pairs of "
@@ -37,7 +37,7 @@ void declare_histogram(po::options_description& options) {
                           "count the three channels of a space together, in N x N x N bins");
   add_option<std::string>(
       options, "space", "SPACE",
-      "whose channels are meant where none are named (default srgb), and may be named without it; "
+      "whose channels are meant where none are named, and may be named without it; "
       "the space of the cube and of --joint all (default oklab)");
   add_flag(options, "log", "show the counts of channels on a logarithmic axis");
   add_flag(options, "shares", "show shares of the counted pixels on that axis, not pixels");
@@ -96,8 +96,8 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
     throw UsageError("--disc is of a hue and another channel", "add --joint hsv.h,hsv.s");
   options.colors = given.count("colors") > 0;
   if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors)) {
-    options.channels = channels_or_space(given, "channels", shared, "srgb");
-    options.usual_channels = !given.count("channels") && !shared.names.bare_space;
+    options.own_channels = !given.count("channels") && !shared.names.bare_space;
+    if (!options.own_channels) options.channels = channels_or_space(given, "channels", shared, "");
   }
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
