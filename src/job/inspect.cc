@@ -13,6 +13,7 @@
 #include "core/color/quoted_channel.h"
 #include "core/error.h"
 #include "core/pixel/interleave.h"
+#include "core/stats/distinct_colors.h"
 #include "core/stats/edge_lines.h"
 #include "figure/grid_figure.h"
 #include "io/csv.h"
@@ -72,8 +73,9 @@ struct Findings {
   bool translucent = false;          // some pixel is not fully opaque
   bool uses_low_bytes = false;       // some 16-bit sample is not an 8-bit code repeated
   std::uint16_t largest_sample = 0;  // of 16-bit samples of color
-  ColorSet colors;
-  std::uint64_t distinct = 0;  // colors, where they are counted
+  ColorSet colors;                   // of 8 bits
+  DistinctColors deep_colors;        // of more
+  std::uint64_t distinct = 0;        // colors, where they are counted
   ChannelStatistics::Counts counts;
   CodeCounts codes;
 
@@ -86,6 +88,7 @@ struct Findings {
     uses_low_bytes |= other.uses_low_bytes;
     largest_sample = std::max(largest_sample, other.largest_sample);
     colors.merge(other.colors);
+    deep_colors.merge(other.deep_colors);
     ChannelStatistics::merge_counts(counts, other.counts);
     codes.merge(other.codes);
   }
@@ -247,6 +250,7 @@ class Inspection {
         findings.translucent = block.alpha[i] < 1.0f;
     if (info_.shape.sample == SampleType::kU8 && info_.has_color() && telling_ != Telling::kColors)
       findings.colors.add(block, scales_);
+    if (info_.shape.sample != SampleType::kU8 && info_.has_color()) findings.deep_colors.add(block);
     if (info_.space->is_rgb) band.lines.add(block, block.color);
     if (wants_mean_color())
       for (std::size_t c = 0; c < 3; ++c)
@@ -346,9 +350,7 @@ class Inspection {
               {"counted", findings_.counted},
               {"excluded", excluded_json(findings_.excluded)},
               {"clipped", findings_.clipped}};
-    if (info_.shape.sample == SampleType::kU8 && info_.has_color())
-      json["distinct_colors"] =
-          telling_ == Telling::kColors ? findings_.distinct : findings_.colors.count();
+    if (info_.has_color()) add_distinct_colors(json);
     json["findings"] = finding_sentences();
     json["channels"] = Json::array();
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
@@ -449,6 +451,17 @@ class Inspection {
       grids.push_back({{"channel", plan_.channels()[c].name()}, {"rows", std::move(rows)}});
     }
     return {{"x", values_at_.x}, {"y", values_at_.y}, {"grids", std::move(grids)}};
+  }
+
+  void add_distinct_colors(Json& json) const {
+    if (info_.shape.sample == SampleType::kU8) {
+      json["distinct_colors"] =
+          telling_ == Telling::kColors ? findings_.distinct : findings_.colors.count();
+    } else if (const auto count = findings_.deep_colors.count()) {
+      json["distinct_colors"] = *count;
+    } else {
+      json["distinct_colors_above"] = DistinctColors::kMost;
+    }
   }
 
   Json point_reports() const {

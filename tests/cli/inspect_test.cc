@@ -136,6 +136,29 @@ TEST_CASE("statistics are of several spaces at once", "[cli][inspect]") {
   CHECK(looked["channels"][3] == lab["channels"][0]);
 }
 
+TEST_CASE("distinct colors are counted of deep pictures too", "[cli][inspect]") {
+  const TempDir dir;
+  write_picture(dir / "d.png", spec_of(4, 1, 3, SampleType::kU16),
+                bytes_of(std::vector<std::uint16_t>{1, 2, 3, 1, 2, 3, 1, 2, 4, 65535, 0, 0}));
+  write_picture(dir / "g.tif", spec_of(3, 1, 1, SampleType::kF32),
+                bytes_of(std::vector<float>{0.1f, 0.1f, 0.2f}));
+  const auto distinct = [&](const char* file) {
+    return summary_of(run_tool(
+        dir, {"inspect", file, "--summary", "json"}))["inputs"][0]["distinct_colors"]
+        .get<int>();
+  };
+  CHECK(distinct("d.png") == 3);
+  CHECK(distinct("g.tif") == 2);
+  CHECK_THAT(run_tool(dir, {"inspect", "d.png"}).out, Catch::Contains("  3 distinct colors\n"));
+  std::vector<std::uint16_t> many;
+  for (std::uint32_t i = 0; i < 1025 * 1024; ++i)
+    for (const std::uint32_t value : {i % 65536, i / 65536, 7u})
+      many.push_back(static_cast<std::uint16_t>(value));
+  write_picture(dir / "m.tif", spec_of(1025, 1024, 3, SampleType::kU16), bytes_of(many));
+  const Outcome run = run_tool(dir, {"inspect", "m.tif"});
+  CHECK_THAT(run.out, Catch::Contains("  more than 1,048,576 distinct colors\n"));
+}
+
 TEST_CASE("the mean color of a part is told in several spaces", "[cli][inspect]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 3, 1, {255, 0, 0, 0, 0, 0, 51, 102, 204});

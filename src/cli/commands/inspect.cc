@@ -192,6 +192,9 @@ void print_inspect(const Json& summary, std::ostream& out) {
     if (p.contains("distinct_colors"))
       out << fmt::format("  {}\n",
                          plural(p["distinct_colors"].get<std::uint64_t>(), "distinct color"));
+    if (p.contains("distinct_colors_above"))
+      out << fmt::format("  more than {}\n",
+                         plural(p["distinct_colors_above"].get<std::uint64_t>(), "distinct color"));
     for (const Json& finding : p["findings"])
       out << "  note: " << finding.get<std::string>() << '\n';
     out << fmt::format("  {} counted\n", plural(p["counted"].get<std::uint64_t>(), "pixel"));

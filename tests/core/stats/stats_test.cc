@@ -1,11 +1,14 @@
 // Histograms, percentiles and moments against hand counts and plain sorting.
 #include <algorithm>
+#include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <limits>
 #include <random>
+#include <set>
 
 #include "core/stats/binning.h"
+#include "core/stats/distinct_colors.h"
 #include "core/stats/histogram.h"
 #include "core/stats/moments.h"
 #include "core/stats/ranks.h"
@@ -25,6 +28,51 @@ Block block_of(std::size_t n) {
 }
 
 }  // namespace
+
+TEST_CASE("distinct colors are counted up to a million", "[core][stats]") {
+  std::vector<float> r, g, b;
+  std::vector<std::uint8_t> counted;
+  const auto count_of = [&](std::size_t parts) {
+    DistinctColors all;
+    for (std::size_t part = 0; part < parts; ++part) {
+      DistinctColors colors;
+      for (std::size_t at = part * kBlockPixels; at < r.size(); at += parts * kBlockPixels) {
+        Block block;
+        block.size = std::min(kBlockPixels, r.size() - at);
+        block.color = {r.data() + at, g.data() + at, b.data() + at};
+        block.counted = counted.data() + at;
+        colors.add(block);
+      }
+      all.merge(colors);
+    }
+    return all.count();
+  };
+  const auto add = [&](float red, float green, float blue, bool counts = true) {
+    r.push_back(red), g.push_back(green), b.push_back(blue), counted.push_back(counts);
+  };
+  CHECK(count_of(1) == 0u);
+  add(0.0f, 1, 2), add(-0.0f, 1, 2), add(2, 1, 0), add(1, 0, 2), add(9, 9, 9, false);
+  CHECK(count_of(1) == 3u);
+  std::set<std::array<float, 3>> seen{{0, 1, 2}, {2, 1, 0}, {1, 0, 2}};
+  std::mt19937 random(3);
+  for (int i = 0; i < 60000; ++i) {
+    const auto value = [&] { return static_cast<float>(random() % 40) / 3; };
+    const std::array<float, 3> color{value(), value(), value()};
+    seen.insert(color);
+    add(color[0], color[1], color[2]);
+  }
+  CHECK(count_of(1) == seen.size());
+  CHECK(count_of(3) == seen.size());
+  const std::size_t before = r.size();
+  for (std::size_t i = 0; i < DistinctColors::kMost - seen.size(); ++i)
+    add(1000 + static_cast<float>(i), 0, 0);
+  CHECK(count_of(2) == DistinctColors::kMost);
+  add(-1, 0, 0);
+  CHECK(count_of(1) == std::nullopt);
+  CHECK(count_of(2) == std::nullopt);
+  r.resize(before), g.resize(before), b.resize(before), counted.resize(before);
+  CHECK(count_of(2) == seen.size());
+}
 
 TEST_CASE("bins are half-open and the last one closed", "[core][stats][histogram]") {
   const Binning bins(0, 100, 4);
