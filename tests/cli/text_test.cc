@@ -65,6 +65,7 @@ TEST_CASE("where values of Lab or Luv are shown, their white is too", "[cli][tex
     INFO(arguments[0]);
     CHECK_THAT(text_of(dir, arguments), Contains("\n  white of lab: D50\n"));
   }
+  CHECK_THAT(text_of(dir, {"palette", "card.png"}), Contains("\n  L C h: lch, white D50\n"));
 }
 
 TEST_CASE("inspect prints the file, what it only pretends to be, and its channels", "[cli][text]") {

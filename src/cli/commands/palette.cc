@@ -84,6 +84,7 @@ void print_colors(const Json& picture, std::ostream& out) {
                fmt::format("{:.2f}", c["contrast_black"].get<double>()),
                fmt::format("{:.2f}", c["contrast_white"].get<double>())});
   table.print(out);
+  out << "  L C h: lch, white D50\n";
 }
 
 void print_repainted(const Json& picture, std::ostream& out) {
