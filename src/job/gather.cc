@@ -37,11 +37,19 @@ Shard shard_of(const Json& run, const path& folder) {
   return shard;
 }
 
+std::vector<Json> runs_of(const path& folder) {
+  std::error_code error;
+  if (!std::filesystem::exists(record_path(folder), error))
+    throw InputError("holds no how.json, as the folder of a shard does",
+                     "give the folders that runs with --shard wrote into", folder.string());
+  return read_record(record_path(folder));
+}
+
 /// The shards that belong together, in the order in which their runs were made.
 std::vector<std::vector<RunPart>> runs_in(const std::vector<path>& folders) {
   std::vector<std::pair<std::string, std::vector<RunPart>>> runs;
   for (const path& folder : folders)
-    for (Json& run : read_record(record_path(folder))) {
+    for (Json& run : runs_of(folder)) {
       const Shard shard = shard_of(run, folder);
       const std::string key = run_key(run) + std::to_string(shard.of);
       auto at =

@@ -58,7 +58,11 @@ TEST_CASE("shards that do not make a whole are refused", "[cli][many][shards]") 
               "s1: holds shard 1/2 of 'inspect', as does s1; give each shard once");
   check_error(run_tool(dir, {"gather", "s1", "whole", "-o", "all"}), 1,
               "whole: holds results of 'inspect' that were not made with --shard");
-  check_error(run_tool(dir, {"gather", "panes", "-o", "all"}), 1, "panes/how.json");
+  for (const std::string none : {"panes", "nowhere", "panes/a.png"})
+    check_error(run_tool(dir, {"gather", none, "-o", "all"}), 1,
+                none +
+                    ": holds no how.json, as the folder of a shard does; give the folders that "
+                    "runs with --shard wrote into");
   auto how = nlohmann::ordered_json::parse(text_of_file(dir / "s2/how.json"));
   how["runs"][0]["outputs"].push_back("all.png");
   put_text(dir / "s2/how.json", how.dump());
