@@ -1,5 +1,5 @@
-// TIFF through libtiff: strips and tiles, interleaved and planar, 8- and 16-bit integers, floats of
-// 16 to 64 bits.
+// TIFF through libtiff: strips and tiles, interleaved and planar, integers of 8 and 16 bits (of one
+// channel also 1, 2 and 4), floats of 16 to 64 bits.
 #include <algorithm>
 #include <cmath>
 #include <cstdarg>
@@ -124,9 +124,10 @@ class TiffSource : public RowSource {
     is_float_ = kind == SAMPLEFORMAT_IEEEFP;
     // Of L*a*b* photometric_ says which samples have a sign.
     if (!is_float_ && kind != SAMPLEFORMAT_UINT && !is_lab()) refuse_samples("signed or complex");
-    if (is_float_ ? bits_ != 16 && bits_ != 32 && bits_ != 64 : bits_ != 8 && bits_ != 16)
-      refuse_samples(std::to_string(bits_) + "-bit " + (is_float_ ? "float" : "integer"));
-    shape_.sample = is_float_ ? SampleType::kF32 : bits_ == 8 ? SampleType::kU8 : SampleType::kU16;
+    const bool known = is_float_ ? bits_ == 16 || bits_ == 32 || bits_ == 64
+                                 : bits_ == 8 || bits_ == 16 || is_packed();
+    if (!known) refuse_samples(std::to_string(bits_) + "-bit " + (is_float_ ? "float" : "integer"));
+    shape_.sample = is_float_ ? SampleType::kF32 : bits_ <= 8 ? SampleType::kU8 : SampleType::kU16;
     shape_.channels = stored_channels_;
     settle_delivery(options);
     if (separate_) check_planes();
@@ -135,7 +136,7 @@ class TiffSource : public RowSource {
     if (tiled_) {
       tile_width_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILEWIDTH, 0);
       tile_height_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILELENGTH, 0);
-      if (tile_width_ == 0 || tile_height_ == 0) fail();
+      if (tile_width_ == 0 || tile_height_ == 0 || tile_width_ * bits_ % 8 != 0) fail();
     }
     row_.resize(stored_row_bytes());
   }
@@ -152,10 +153,11 @@ class TiffSource : public RowSource {
 
   /// How rows are handed on, and what their shape is then.
   void settle_delivery(const ReadOptions& options) {
+    const unsigned bits = std::max<unsigned>(bits_, 8);  // once they are unpacked
     deliver_ = is_float_ && bits_ != 32 ? deliver_floats(bits_) : deliver_as_stored();
     switch (photometric_) {
       case PHOTOMETRIC_MINISWHITE:
-        if (!is_float_) deliver_ = deliver_white_as_0(bits_, stored_channels_);
+        if (!is_float_) deliver_ = deliver_white_as_0(bits, stored_channels_);
         break;
       case PHOTOMETRIC_MINISBLACK:
       case PHOTOMETRIC_RGB:
@@ -178,6 +180,10 @@ class TiffSource : public RowSource {
       default:
         refuse_colors("samples of kind " + std::to_string(photometric_) +
                       " (PhotometricInterpretation)");
+    }
+    if (is_packed()) {
+      const bool spread = photometric_ != PHOTOMETRIC_PALETTE;
+      deliver_ = deliver_packed(bits_, shape_.width, spread, std::move(deliver_));
     }
   }
 
@@ -202,15 +208,21 @@ class TiffSource : public RowSource {
     std::vector<std::uint16_t> rgb;
     for (std::size_t i = 0; i < size; ++i)
       for (const std::uint16_t* channel : {red, green, blue}) rgb.push_back(channel[i]);
-    deliver_ = deliver_palette(bits_, std::move(rgb));
+    deliver_ = deliver_palette(std::max<unsigned>(bits_, 8), std::move(rgb));
     shape_.channels = 3;
     shape_.sample = SampleType::kU16;
   }
 
-  std::size_t sample_bytes() const { return bits_ / 8; }
-  std::size_t stored_row_bytes() const {
-    return std::size_t{shape_.width} * stored_channels_ * sample_bytes();
+  /// Several samples in a byte.
+  bool is_packed() const {
+    return stored_channels_ == 1 && !is_float_ && (bits_ == 1 || bits_ == 2 || bits_ == 4);
   }
+  std::size_t sample_bytes() const { return bits_ / 8; }
+  /// Of interleaved pixels, from the beginning of a row or a tile on.
+  std::size_t bytes_of(std::size_t pixels) const {
+    return (pixels * stored_channels_ * bits_ + 7) / 8;
+  }
+  std::size_t stored_row_bytes() const { return bytes_of(shape_.width); }
 
   void read_strip_row() {
     if (planes_.size() == 1) {
@@ -253,15 +265,15 @@ class TiffSource : public RowSource {
 
   void place_tile(std::uint32_t x, std::size_t plane) {
     const bool interleaved = planes_.size() == 1;
-    const std::size_t pixel = sample_bytes() * stored_channels_;
-    const std::size_t tile_pixel = interleaved ? pixel : sample_bytes();
+    const std::size_t tile_row =
+        interleaved ? bytes_of(tile_width_) : std::size_t{tile_width_} * sample_bytes();
     const std::uint32_t columns = std::min(tile_width_, shape_.width - x);
-    if (tile_.size() < std::size_t{tile_width_} * tile_height_ * tile_pixel) fail();
+    if (tile_.size() < tile_height_ * tile_row) fail();
     for (std::uint32_t r = 0; r < tiles_end_ - tiles_from_; ++r) {
-      const std::byte* from = tile_.data() + std::size_t{r} * tile_width_ * tile_pixel;
-      std::byte* to = tiles_.data() + r * stored_row_bytes() + x * pixel;
+      const std::byte* from = tile_.data() + r * tile_row;
+      std::byte* to = tiles_.data() + r * stored_row_bytes() + bytes_of(x);
       if (interleaved) {
-        std::copy_n(from, columns * pixel, to);
+        std::copy_n(from, bytes_of(columns), to);
       } else {
         scatter(from, plane, columns, to);
       }

@@ -70,8 +70,8 @@ void write_broken_floats(const TempDir& dir, const std::string& name) {
 
 /// Of samples that our own writers do not write, with all their bits in use.
 void write_by_others(const TempDir& dir, const std::string& name, const TiffLayout& layout) {
-  write_other_tiff(dir / name, layout,
-                   random_bytes(std::size_t{kWidth} * kHeight * layout.channels * layout.bits / 8));
+  const std::size_t row_bytes = (std::size_t{kWidth} * layout.channels * layout.bits + 7) / 8;
+  write_other_tiff(dir / name, layout, random_bytes(row_bytes * kHeight));
 }
 
 /// Depth, channels, space, container and size as they come.
@@ -102,6 +102,7 @@ void write_all_kinds(const TempDir& dir) {
                 std::vector<std::byte>(kWidth * kHeight * 4));
   write_broken_floats(dir, "broken.tif");
   write_by_others(dir, "half.tif", {kWidth, kHeight, 3, 16, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB});
+  write_by_others(dir, "bits4.tif", {kWidth, kHeight, 1, 4});
   write_by_others(dir, "lab.tif", {kWidth, kHeight, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB});
 }
 
@@ -155,7 +156,7 @@ void check_all(const std::vector<std::string>& lines) {
   const TempDir dir;
   write_all_kinds(dir);
   const std::set<std::string> pictures = dir.files();
-  CHECK(pictures.size() == 31);
+  CHECK(pictures.size() == 32);
   CHECK(run_tool(dir, words_of("train 3x8.png --sample a=0,0,12,8 --sample b=12,8,12,8 "
                                "--figures none --write model -o ./"))
             .exit_code == 0);

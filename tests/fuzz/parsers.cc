@@ -75,12 +75,12 @@ std::vector<std::string> pictures() {
   all.push_back(picture("p.tif", spec_of(4, 3, 5, SampleType::kU16)));
   for (const TiffLayout& layout :
        {TiffLayout{5, 3, 3, 16, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB},
-        TiffLayout{5, 3, 1, 64, SAMPLEFORMAT_IEEEFP},
+        TiffLayout{5, 3, 1, 64, SAMPLEFORMAT_IEEEFP}, TiffLayout{5, 3, 1, 4},
         TiffLayout{5, 3, 2, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISWHITE},
         TiffLayout{5, 3, 4, 16, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB}})
     all.push_back(written("p.tif", [&](const Path& path) {
-      const std::size_t bytes = std::size_t{15} * layout.channels * layout.bits / 8;
-      write_other_tiff(path, layout, random_bytes(bytes));
+      const std::size_t row_bytes = (layout.width * layout.channels * layout.bits + 7u) / 8;
+      write_other_tiff(path, layout, random_bytes(row_bytes * layout.height));
     }));
   PictureSpec lab = spec_of(4, 3, 3, SampleType::kU16);
   lab.space = &spaces::kLab;

@@ -168,6 +168,82 @@ TEST_CASE("TIFFs of both byte orders and BigTIFFs are read, in every depth", "[i
       }
 }
 
+TEST_CASE("TIFFs of 1, 2 and 4 bits are read, in strips and in tiles", "[io][tiff]") {
+  const TempDir dir;
+  constexpr std::uint32_t kWidth = 37, kHeight = 20, kTile = 16;
+  for (const std::uint16_t bits : {1, 2, 4})
+    for (const bool tiled : {false, true}) {
+      INFO(bits << " bits, tiled " << tiled);
+      const unsigned full = (1u << bits) - 1;
+      const auto code = [&](std::uint32_t x, std::uint32_t y) { return (x * x + 3 * y) & full; };
+      const auto pack = [&](std::uint32_t left, std::uint32_t width, std::uint32_t y) {
+        std::vector<std::uint8_t> row((width * bits + 7) / 8);
+        for (std::uint32_t x = 0; x < width; ++x)
+          row[x * bits / 8] |=
+              static_cast<std::uint8_t>(code(left + x, y) << (8 - bits - x * bits % 8));
+        return row;
+      };
+      const auto write = [&](const char* name, std::uint16_t photometric) {
+        TIFF* tiff = TIFFOpen((dir / name).c_str(), "w");
+        TIFFSetField(tiff, TIFFTAG_IMAGEWIDTH, kWidth);
+        TIFFSetField(tiff, TIFFTAG_IMAGELENGTH, kHeight);
+        TIFFSetField(tiff, TIFFTAG_BITSPERSAMPLE, bits);
+        TIFFSetField(tiff, TIFFTAG_SAMPLESPERPIXEL, 1);
+        TIFFSetField(tiff, TIFFTAG_PHOTOMETRIC, photometric);
+        std::vector<std::uint16_t> red{7, 65535, 300}, other(16);
+        red.resize(16);
+        if (photometric == PHOTOMETRIC_PALETTE)
+          TIFFSetField(tiff, TIFFTAG_COLORMAP, red.data(), other.data(), other.data());
+        if (tiled) {
+          TIFFSetField(tiff, TIFFTAG_TILEWIDTH, kTile);
+          TIFFSetField(tiff, TIFFTAG_TILELENGTH, kTile);
+          for (std::uint32_t top = 0; top < kHeight; top += kTile)
+            for (std::uint32_t left = 0; left < kWidth; left += kTile) {
+              std::vector<std::uint8_t> tile;
+              for (std::uint32_t y = top; y < top + kTile; ++y) {
+                const auto row = pack(left, kTile, y);
+                tile.insert(tile.end(), row.begin(), row.end());
+              }
+              TIFFWriteTile(tiff, tile.data(), left, top, 0, 0);
+            }
+        } else {
+          for (std::uint32_t y = 0; y < kHeight; ++y) {
+            auto row = pack(0, kWidth, y);
+            TIFFWriteScanline(tiff, row.data(), y, 0);
+          }
+        }
+        TIFFClose(tiff);
+      };
+      write("black.tif", PHOTOMETRIC_MINISBLACK);
+      write("white.tif", PHOTOMETRIC_MINISWHITE);
+      write("palette.tif", PHOTOMETRIC_PALETTE);
+      PictureFile black = open_picture(dir / "black.tif"), white = open_picture(dir / "white.tif"),
+                  palette = open_picture(dir / "palette.tif");
+      CHECK(black.facts.bits == bits);
+      CHECK(black.facts.layout == "gray");
+      ReadOptions indices;
+      indices.palette_indices = true;
+      PictureFile labels = open_picture(dir / "palette.tif", indices);
+      const auto grays = samples_of<std::uint8_t>(black),
+                 inverted = samples_of<std::uint8_t>(white),
+                 codes = samples_of<std::uint8_t>(labels);
+      const auto colors = samples_of<std::uint16_t>(palette);
+      REQUIRE(grays.size() == kWidth * kHeight);
+      for (std::uint32_t y = 0; y < kHeight; ++y)
+        for (std::uint32_t x = 0; x < kWidth; ++x) {
+          const std::size_t at = y * kWidth + x;
+          const unsigned stored = code(x, y);
+          REQUIRE(grays[at] == stored * 255 / full);
+          REQUIRE(inverted[at] == 255 - stored * 255 / full);
+          REQUIRE(codes[at] == stored);
+          REQUIRE(colors[3 * at] == (stored == 0   ? 7
+                                     : stored == 1 ? 65535
+                                     : stored == 2 ? 300
+                                                   : 0));
+        }
+    }
+}
+
 TEST_CASE("a TIFF of JPEG data is read as RGB", "[io][tiff]") {
   const TempDir dir;
   TiffLayout layout{16, 16, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR};
@@ -199,8 +275,7 @@ TEST_CASE("TIFFs of other samples are refused by what they are", "[io][tiff]") {
        "a TIFF with 32-bit integer samples"},
       {{4, 1, 1, 24, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_MINISBLACK},
        "a TIFF with 24-bit float samples"},
-      {{4, 1, 1, 1, SAMPLEFORMAT_UINT, PHOTOMETRIC_MINISBLACK},
-       "a TIFF with 1-bit integer samples"},
+      {{4, 1, 3, 1, SAMPLEFORMAT_UINT, PHOTOMETRIC_RGB}, "a TIFF with 1-bit integer samples"},
       {{4, 2, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_YCBCR},
        "a TIFF with YCbCr samples, which this program does not read; export it as RGB or gray"},
       {{4, 1, 1, 16, SAMPLEFORMAT_UINT, PHOTOMETRIC_CFA},
