@@ -208,7 +208,7 @@ class TiffSource : public RowSource {
     std::vector<std::uint16_t> rgb;
     for (std::size_t i = 0; i < size; ++i)
       for (const std::uint16_t* channel : {red, green, blue}) rgb.push_back(channel[i]);
-    deliver_ = deliver_palette(std::max<unsigned>(bits_, 8), std::move(rgb));
+    deliver_ = deliver_palette(std::max<unsigned>(bits_, 8), stored_channels_, std::move(rgb));
     shape_.channels = 3;
     shape_.sample = SampleType::kU16;
   }
@@ -404,7 +404,8 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (file.facts.orientation < 1 || file.facts.orientation > 8) file.facts.orientation = 1;
   file.info.shape = source->shape();
   file.info.full_scale = full_scale_of(file.info.shape.sample);
-  file.info.alpha = alpha_of(tiff);
+  const bool only_colors = source->photometric() == PHOTOMETRIC_PALETTE && !options.palette_indices;
+  file.info.alpha = only_colors ? AlphaKind::kNone : alpha_of(tiff);
   file.facts.floats = source->is_float();
   file.facts.converted = source->is_lab() && !source->is_float();
   if (source->is_lab()) file.stated.stored = lab_of_white(tiff);

@@ -68,12 +68,12 @@ TiffDelivery deliver_white_as_0(unsigned bits, std::size_t channels) {
   };
 }
 
-TiffDelivery deliver_palette(unsigned bits, std::vector<std::uint16_t> rgb) {
-  return [bits, rgb = std::move(rgb)](std::span<const std::byte> stored, std::byte* row) {
+TiffDelivery deliver_palette(unsigned bits, std::size_t channels, std::vector<std::uint16_t> rgb) {
+  return [=, rgb = std::move(rgb)](std::span<const std::byte> stored, std::byte* row) {
     constexpr std::size_t kColor = 3 * sizeof(std::uint16_t);
-    const std::size_t pixels = stored.size() / (bits / 8);
+    const std::size_t pixels = stored.size() / (bits / 8) / channels;
     for (std::size_t x = 0; x < pixels; ++x)
-      std::memcpy(row + x * kColor, rgb.data() + 3 * code_at(stored, bits, x), kColor);
+      std::memcpy(row + x * kColor, rgb.data() + 3 * code_at(stored, bits, x * channels), kColor);
   };
 }
 

@@ -18,8 +18,9 @@ TiffDelivery deliver_as_stored();
 /// Gray of 8 or 16 bits whose white is 0; what follows in a pixel, such as alpha, is as it is.
 TiffDelivery deliver_white_as_0(unsigned bits, std::size_t channels);
 
-/// Codes of 8 or 16 bits of a palette, `rgb` with 16 bits for each channel of each color.
-TiffDelivery deliver_palette(unsigned bits, std::vector<std::uint16_t> rgb);
+/// Codes of 8 or 16 bits of a palette, `rgb` with 16 bits for each channel of each color. What
+/// follows a code in its pixel is left out.
+TiffDelivery deliver_palette(unsigned bits, std::size_t channels, std::vector<std::uint16_t> rgb);
 
 /// Samples of 1, 2 or 4 bits, several in a byte, one for each of `width` pixels: a byte each,
 /// spread over 0-255 or as they are; then as `then` hands them on.

@@ -39,6 +39,17 @@ TEST_CASE("a TIFF with a palette is read as its colors", "[io][tiff]") {
   write_other_tiff(dir / "p16.tif", layout, {300 % 256, 300 / 256, 7, 0}, with_colors);
   PictureFile words = open_picture(dir / "p16.tif");
   CHECK(samples_of<std::uint16_t>(words) == std::vector<std::uint16_t>{12345, 0, 0, 0, 0, 1000});
+  // With alpha behind each code, which is left out.
+  layout.bits = 8;
+  layout.channels = 2;
+  write_other_tiff(dir / "alpha.tif", layout, {2, 9, 7, 255}, [&](TIFF* tiff) {
+    const std::uint16_t alpha[] = {EXTRASAMPLE_UNASSALPHA};
+    TIFFSetField(tiff, TIFFTAG_EXTRASAMPLES, 1, alpha);
+    with_colors(tiff);
+  });
+  PictureFile clear = open_picture(dir / "alpha.tif");
+  CHECK(clear.info.alpha == AlphaKind::kNone);
+  CHECK(samples_of<std::uint16_t>(clear) == std::vector<std::uint16_t>{65535, 257, 0, 0, 0, 1000});
 }
 
 TEST_CASE("a TIFF whose white is 0 is put right, and its alpha left alone", "[io][tiff]") {
