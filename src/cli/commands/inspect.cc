@@ -145,8 +145,9 @@ void print_color(const std::string& of, const Json& color, std::ostream& out) {
 /// Which says of what it is the mean: the mean of other numbers would be another color.
 void print_mean_color(const Json& picture, std::ostream& out) {
   std::string of = "mean";
-  for (const ChannelInfo& channel : find_space(picture["space"].get<std::string>())->channels)
-    of += " " + std::string(channel.name);
+  const Space& space = *find_space(picture["space"].get<std::string>());
+  for (std::size_t c = 0; c < space.channel_count; ++c)
+    of += " " + std::string(space.channels[c].name);
   print_color(of + " of " + plural(picture["counted"].get<std::uint64_t>(), "pixel"),
               picture["mean_color"], out);
 }
