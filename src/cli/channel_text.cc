@@ -18,6 +18,12 @@ std::string mean_text(const std::string& channel, double value) {
   return fmt::format("{:.4g}", without_noise(space_in(channel), value));
 }
 
+std::vector<std::string> names_in(const Json& list, const char* field) {
+  std::vector<std::string> names;
+  for (const Json& entry : list) names.push_back(entry[field].get<std::string>());
+  return names;
+}
+
 void print_whites(const std::vector<std::string>& channels, std::ostream& out) {
   std::vector<const Space*> spaces;
   for (const std::string& channel : channels) {

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/color/space.h"
+#include "job/summary.h"
 
 namespace chalcedony::cli {
 
@@ -16,6 +17,9 @@ const Space* space_in(const std::string& channel);
 
 /// A mean of a channel or feature as tables show it.
 std::string mean_text(const std::string& channel, double value);
+
+/// The names of channels or features in this field of each entry of a summary's list.
+std::vector<std::string> names_in(const Json& list, const char* field);
 
 /// A line such as `  white of lab: D50` for the spaces of these channels; none when no space of
 /// theirs has a white of its own.

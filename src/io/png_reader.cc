@@ -12,6 +12,7 @@
 
 #include "core/error.h"
 #include "io/exif.h"
+#include "io/packed_samples.h"
 #include "io/picture_codec.h"
 #include "io/space_note.h"
 
@@ -163,12 +164,7 @@ class PngSource : public RowSource {
   }
 
   void unpack(const std::byte* packed, std::byte* row) const {
-    const unsigned bits = header_.bit_depth, per_byte = 8 / bits;
-    for (std::uint32_t x = 0; x < header_.width; ++x) {
-      const auto byte = std::to_integer<unsigned>(packed[x / per_byte]);
-      const unsigned shift = 8 - bits * (x % per_byte + 1);
-      row[x] = static_cast<std::byte>(byte >> shift & ((1u << bits) - 1));
-    }
+    unpack_samples(packed, header_.bit_depth, header_.width, 1, row);
   }
 
   void unpack_held() {

@@ -34,7 +34,7 @@ constexpr StatedPrimaries kSrgbPrimaries{{0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06
 /// Within what rounding to few digits leaves.
 bool alike(const StatedPrimaries& a, const StatedPrimaries& b) {
   const auto near = [](const Chromaticity& p, const Chromaticity& q) {
-    constexpr double kRounding = 6.5e-4;
+    constexpr double kRounding = 6.05e-4;  // 60 units of PNG's 1/100000
     return std::abs(p.x - q.x) <= kRounding && std::abs(p.y - q.y) <= kRounding;
   };
   return near(a.red, b.red) && near(a.green, b.green) && near(a.blue, b.blue) &&
@@ -81,12 +81,11 @@ class ColorSettling {
     // What stands in a plane of a space are not the colors of a profile.
     if (stated().profile.empty() || is_label_ || file_.facts.plane) return false;
     try {
-      RgbProfile profile = parse_icc(stated().profile);
+      const RgbProfile profile = parse_icc(stated().profile);
       if (profile.gray != (file_.info.color_channels() == 1))
         throw InputError("is of another kind of picture", "");
-      const std::string name = profile.name;
-      return honor(std::move(profile),
-                   name.empty() ? "its color profile" : "profile '" + name + "'");
+      return honor(profile,
+                   profile.name.empty() ? "its color profile" : "profile '" + profile.name + "'");
     } catch (const InputError& error) {
       not_honored_.push_back("its color profile " + error.problem() + " and is not honored");
       return false;
@@ -108,9 +107,10 @@ class ColorSettling {
     if (stated().gamma >= 0.45 && stated().gamma <= 0.46 && alike(primaries, kSrgbPrimaries))
       return take(spaces::kSrgb, from);
     if (is_label_) return false;
-    return honor(profile_of_primaries(primaries.red, primaries.green, primaries.blue,
-                                      primaries.white, 1 / stated().gamma),
-                 from);
+    RgbProfile profile = profile_of_primaries(primaries.red, primaries.green, primaries.blue,
+                                              primaries.white, 1 / stated().gamma);
+    profile.gray = file_.info.color_channels() == 1;
+    return honor(profile, from);
   }
 
   bool by_exif() {
@@ -129,8 +129,7 @@ class ColorSettling {
     return false;
   }
 
-  bool honor(RgbProfile profile, const std::string& from) {
-    profile.gray = file_.info.color_channels() == 1;
+  bool honor(const RgbProfile& profile, const std::string& from) {
     if (!tells_colors_apart(profile)) {
       not_honored_.emplace_back("its color profile does not tell colors apart and is not honored");
       return false;

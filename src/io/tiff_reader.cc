@@ -57,14 +57,14 @@ class TiffSource : public RowSource {
  public:
   TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
     open();
-    const auto width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0),
-               height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
-    check_size(width, height, options);
+    shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
+    shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
+    check_size(shape_.width, shape_.height, options);
     stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
     bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
     const std::uint64_t pixel_bits = std::uint64_t{stored_channels_} * bits_;
     if (density_is_known(tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE)))
-      check_file_holds(width, height, std::max<std::uint64_t>(pixel_bits, 1), path_);
+      check_file_holds(shape_.width, shape_.height, std::max<std::uint64_t>(pixel_bits, 1), path_);
     read_layout(options);
   }
 
@@ -119,8 +119,6 @@ class TiffSource : public RowSource {
     separate_ = tag<std::uint16_t>(tiff(), TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) ==
                 PLANARCONFIG_SEPARATE;
     tiled_ = TIFFIsTiled(tiff()) != 0;
-    shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
-    shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
     is_float_ = kind == SAMPLEFORMAT_IEEEFP;
     // Of L*a*b* photometric_ says which samples have a sign.
     if (!is_float_ && kind != SAMPLEFORMAT_UINT && !is_lab()) refuse_samples("signed or complex");
@@ -153,11 +151,10 @@ class TiffSource : public RowSource {
 
   /// How rows are handed on, and what their shape is then.
   void settle_delivery(const ReadOptions& options) {
-    const unsigned bits = std::max<unsigned>(bits_, 8);  // once they are unpacked
     deliver_ = is_float_ && bits_ != 32 ? deliver_floats(bits_) : deliver_as_stored();
     switch (photometric_) {
       case PHOTOMETRIC_MINISWHITE:
-        if (!is_float_) deliver_ = deliver_white_as_0(bits, stored_channels_);
+        if (!is_float_) deliver_ = deliver_white_as_0(unpacked_bits(), stored_channels_);
         break;
       case PHOTOMETRIC_MINISBLACK:
       case PHOTOMETRIC_RGB:
@@ -208,7 +205,7 @@ class TiffSource : public RowSource {
     std::vector<std::uint16_t> rgb;
     for (std::size_t i = 0; i < size; ++i)
       for (const std::uint16_t* channel : {red, green, blue}) rgb.push_back(channel[i]);
-    deliver_ = deliver_palette(std::max<unsigned>(bits_, 8), stored_channels_, std::move(rgb));
+    deliver_ = deliver_palette(unpacked_bits(), stored_channels_, std::move(rgb));
     shape_.channels = 3;
     shape_.sample = SampleType::kU16;
   }
@@ -217,6 +214,7 @@ class TiffSource : public RowSource {
   bool is_packed() const {
     return stored_channels_ == 1 && !is_float_ && (bits_ == 1 || bits_ == 2 || bits_ == 4);
   }
+  unsigned unpacked_bits() const { return std::max<unsigned>(bits_, 8); }
   std::size_t sample_bytes() const { return bits_ / 8; }
   /// Of interleaved pixels, from the beginning of a row or a tile on.
   std::size_t bytes_of(std::size_t pixels) const {

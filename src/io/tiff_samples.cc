@@ -5,6 +5,8 @@
 #include <cstring>
 #include <utility>
 
+#include "io/packed_samples.h"
+
 namespace chalcedony {
 namespace {
 
@@ -81,12 +83,7 @@ TiffDelivery deliver_packed(unsigned bits, std::size_t width, bool spread, TiffD
   return [bits, step = spread ? 255u / ((1u << bits) - 1) : 1u, then = std::move(then),
           codes = std::vector<std::byte>(width)](std::span<const std::byte> stored,
                                                  std::byte* row) mutable {
-    const unsigned per_byte = 8 / bits, mask = (1u << bits) - 1;
-    for (std::size_t x = 0; x < codes.size(); ++x) {
-      const unsigned place = 8 - bits * (static_cast<unsigned>(x % per_byte) + 1);
-      const unsigned code = std::to_integer<unsigned>(stored[x / per_byte]) >> place & mask;
-      codes[x] = static_cast<std::byte>(code * step);
-    }
+    unpack_samples(stored.data(), bits, codes.size(), step, codes.data());
     then(codes, row);
   };
 }

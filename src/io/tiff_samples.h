@@ -24,8 +24,6 @@ TiffDelivery deliver_palette(unsigned bits, std::size_t channels, std::vector<st
 
 /// Samples of 1, 2 or 4 bits, several in a byte, one for each of `width` pixels: a byte each,
 /// spread over 0-255 or as they are; then as `then` hands them on.
-///
-/// Source    TIFF 6.0, section 4 (a row begins with a byte; the first sample is in its high bits)
 TiffDelivery deliver_packed(unsigned bits, std::size_t width, bool spread, TiffDelivery then);
 
 /// Floats of 16 or 64 bits, as those of 32.

@@ -143,12 +143,9 @@ void print_explain(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}, {}:\n", p["file"].get<std::string>(), method);
     std::size_t number_of_pixel = 0;
-    std::vector<std::string> names;  // of the features, the same for every pixel
     for (const Json& pixel : p["pixels"]) {
       std::string features;
-      names.clear();
       for (const Json& feature : pixel["features"]) {
-        names.push_back(feature["name"].get<std::string>());
         features += fmt::format("{}{} {}", features.empty() ? "" : ", ",
                                 feature["name"].get<std::string>(), number(feature["value"]));
         if (feature["divided"] != feature["value"])
@@ -161,7 +158,8 @@ void print_explain(const Json& summary, std::ostream& out) {
       out << fmt::format("    so: {} ({})\n", pixel["class"].get<std::string>(),
                          margin_text(pixel, method));
     }
-    print_whites(names, out);
+    // The features of every pixel are the same.
+    print_whites(names_in(p["pixels"][0]["features"], "name"), out);
   }
   print_outputs(summary, out);
 }

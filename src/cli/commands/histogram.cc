@@ -145,9 +145,7 @@ void print_histogram(const Json& summary, std::ostream& out) {
     if (!p["channels"].empty()) {
       TextTable table(
           {"channel", "bins", "median from", "fullest bin", "holds", "below", "above", "no hue"});
-      std::vector<std::string> names;
-      for (const Json& c : p["channels"]) {
-        names.push_back(c["channel"].get<std::string>());
+      for (const Json& c : p["channels"])
         table.add({c["channel"].get<std::string>(), std::to_string(c["bins"].get<int>()),
                    c.contains("median_bin_from")
                        ? fmt::format("{:.4g}", c["median_bin_from"].get<double>())
@@ -157,9 +155,8 @@ void print_histogram(const Json& summary, std::ostream& out) {
                    counted(c["below"].get<std::uint64_t>()),
                    counted(c["above"].get<std::uint64_t>()),
                    counted(c["no_hue"].get<std::uint64_t>())});
-      }
       table.print(out);
-      print_whites(names, out);
+      print_whites(names_in(p["channels"], "channel"), out);
     }
     for (const Json& j : p["joint"]) {
       out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %",

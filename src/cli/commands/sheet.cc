@@ -47,15 +47,12 @@ void print_sheet(const Json& summary, std::ostream& out) {
     out << p["file"].get<std::string>() << '\n';
     print_left_out(p, out);
     TextTable table({"plane", "black", "white"});
-    std::vector<std::string> names;
-    for (const Json& plane : p["planes"]) {
-      names.push_back(plane["channel"].get<std::string>());
+    for (const Json& plane : p["planes"])
       table.add({plane["channel"].get<std::string>(),
                  fmt::format("{:.5g}", plane["black"].get<double>()),
                  fmt::format("{:.5g}", plane["white"].get<double>())});
-    }
     table.print(out);
-    print_whites(names, out);
+    print_whites(names_in(p["planes"], "channel"), out);
   }
   print_outputs(summary, out);
 }

@@ -20,11 +20,13 @@ void window_mean(const Tile& values, const Tile* weights, const Window& window, 
 /// four standard deviations away.
 std::vector<float> gaussian_weights(double standard_deviation);
 
-/// The mean by a Gaussian, across and then down; one that reaches far by running sums
-/// (RunningGaussian), near as which they come.
-///
-/// Cost      up to a reach of kFarReach in the reach, beyond it in the number of pixels alone
+/// A Gaussian that reaches farther is summed by RunningGaussian, which is quicker from there on.
 inline constexpr std::size_t kFarReach = 16;
+
+/// The mean by a Gaussian, across and then down.
+///
+/// Accuracy  up to kFarReach by the weights themselves, beyond it that of RunningGaussian
+/// Cost      up to kFarReach in the reach, beyond it in the number of pixels alone
 void gaussian_mean(const Tile& values, const Tile* weights, const std::vector<float>& gaussian,
                    Tile& out);
 

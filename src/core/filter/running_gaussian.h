@@ -22,8 +22,6 @@ class RunningGaussian {
   /// `weights`: from the middle outward, adding up to 1 over both sides (gaussian_weights).
   explicit RunningGaussian(const std::vector<float>& weights);
 
-  std::size_t reach() const { return reach_; }
-
   /// Sums of the values around each pixel by the weights, across and then down.
   ///
   /// Shape     `values` is larger than `out` by the reach on all four sides

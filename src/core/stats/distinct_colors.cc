@@ -48,26 +48,25 @@ std::optional<std::size_t> DistinctColors::count() const {
   return count_ > kMost ? std::nullopt : std::optional(count_);
 }
 
+std::uint64_t& DistinctColors::place_of(std::uint64_t mark) {
+  std::size_t at = mark & (marks_.size() - 1);
+  while (marks_[at] != 0 && marks_[at] != mark) at = (at + 1) & (marks_.size() - 1);
+  return marks_[at];
+}
+
 void DistinctColors::insert(std::uint64_t mark) {
   if (2 * count_ >= marks_.size()) grow();
-  std::size_t at = mark & (marks_.size() - 1);
-  while (marks_[at] != 0) {
-    if (marks_[at] == mark) return;
-    at = (at + 1) & (marks_.size() - 1);
-  }
-  marks_[at] = mark;
+  std::uint64_t& place = place_of(mark);
+  if (place == mark) return;
+  place = mark;
   ++count_;
 }
 
 void DistinctColors::grow() {
   std::vector<std::uint64_t> old(marks_.empty() ? kFirstRoom : 2 * marks_.size());
   std::swap(old, marks_);
-  for (const std::uint64_t mark : old) {
-    if (mark == 0) continue;
-    std::size_t at = mark & (marks_.size() - 1);
-    while (marks_[at] != 0) at = (at + 1) & (marks_.size() - 1);
-    marks_[at] = mark;
-  }
+  for (const std::uint64_t mark : old)
+    if (mark != 0) place_of(mark) = mark;
 }
 
 }  // namespace chalcedony

@@ -28,6 +28,8 @@ class DistinctColors {
   std::optional<std::size_t> count() const;
 
  private:
+  /// Where this mark stands, or can.
+  std::uint64_t& place_of(std::uint64_t mark);
   void insert(std::uint64_t mark);
   void grow();
 
