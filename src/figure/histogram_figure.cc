@@ -15,6 +15,8 @@
 namespace chalcedony {
 namespace {
 
+constexpr double kTicRoom = 18;  // of the page, in pixels: a tic of an upright axis
+
 /// r, g and b in their own colors, everything else in quiet ones that differ.
 std::string series_color(const Channel& channel, std::size_t number) {
   static const std::array<Color, 3> rgb{Color{&spaces::kOklch, {0.58, 0.19, 25}},
@@ -123,13 +125,17 @@ void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
     }
 }
 
-/// The vertical axis up to the highest bin; `floor` is where a logarithmic one begins.
-void set_count_axis(Plot& plot, double highest, double floor, const CountAxis& counts) {
+/// The vertical axis of a frame up to the highest bin; `floor` is where a logarithmic one begins.
+void set_count_axis(Plot& plot, const Frame& frame, double highest, double floor,
+                    const CountAxis& counts) {
   plot.line(std::string("set ylabel '") + (counts.shares ? "percent per bin" : "pixels per bin") +
             "' offset -1.5,0");
   if (!counts.logarithmic) {
     plot.line(fmt::format("set yrange [0:{:.9g}]", highest * 1.08));
-    plot.line("set ytics " + tic_list(round_tics(0, highest * 1.08, 6)));
+    const double places = (frame.top - frame.bottom) * Plot::kHeight / kTicRoom;
+    plot.line("set ytics " +
+              tic_list(round_tics(0, highest * 1.08,
+                                  static_cast<std::size_t>(std::clamp(places, 2.0, 6.0)))));
     return;
   }
   plot.line(fmt::format("set logscale y; set yrange [{:.9g}:{:.9g}]", floor, highest * 1.5));
@@ -165,7 +171,7 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   plot.panel(frame, title);
   mark_bands(plot, series, members);
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]", binning.low(), binning.high()));
-  set_count_axis(plot, highest, floor, counts);
+  set_count_axis(plot, frame, highest, floor, counts);
   plot.line("set xtics " + axis_tics(first.channel, binning, 8));
   plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
             " offset 0,0.3");
