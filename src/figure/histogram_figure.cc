@@ -11,11 +11,23 @@
 #include "figure/axis.h"
 #include "figure/axis_strip.h"
 #include "figure/heat_scale.h"
+#include "figure/legend.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr double kTicRoom = 18;  // of the page, in pixels: a tic of an upright axis
+// Of the page, in pixels.
+constexpr double kTicRoom = 18;     // a tic of an upright axis
+constexpr double kNumberRoom = 22;  // the number of a peak, above the curves
+constexpr double kKeyRow = 19;      // a row of the names above a panel
+constexpr double kStrip = 9;        // a strip of example colors and its gap
+constexpr double kKeyGap = 4;       // between the names and what is below them
+constexpr double kAxisRoom = 58;    // tics and title of the axis below a panel
+constexpr double kLeastCurves = 70;
+constexpr double kPageHead = 84, kPageFoot = 12;
+
+/// In one row, or where that has no room in two columns.
+std::size_t key_columns(std::size_t names) { return names <= 3 ? 3 : 2; }
 
 /// r, g and b in their own colors, everything else in quiet ones that differ.
 std::string series_color(const Channel& channel, std::size_t number) {
@@ -37,7 +49,6 @@ std::string axis_tics(const Channel& channel, const Binning& binning, std::size_
   return tic_list(round_tics(binning.low(), binning.high(), most));
 }
 
-constexpr double kStrip = 0.011;   // height of a strip of example colors and its gap
 constexpr double kLogFloor = 0.7;  // of a logarithmic axis of counts
 
 /// Channels that can share an axis: same unit, same bins, and no peaks, whose bands would overlap.
@@ -63,16 +74,11 @@ std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSerie
   return panels;
 }
 
-/// The peaks as a list of swatches with their shares, below the picture.
+/// The peaks with their colors and shares, below the picture.
 void list_peaks(Plot& plot, const Frame& picture, const std::vector<PeakMark>& peaks) {
-  constexpr double kRow = 0.042, kColumn = 0.15;
-  constexpr std::size_t kRows = 9;
-  for (std::size_t p = 0; p < peaks.size() && p < 2 * kRows; ++p) {
-    const double x = 0.03 + kColumn * static_cast<double>(p / kRows);
-    const double y = picture.bottom - 0.05 - kRow * static_cast<double>(p % kRows);
-    plot.swatch({x, x + 0.018, y - 0.013, y + 0.013}, peaks[p].color);
-    plot.label(x + 0.026, y, fmt::format("{}   {:.1f} %", peaks[p].name, peaks[p].percent));
-  }
+  std::vector<LegendLine> lines;
+  for (const PeakMark& peak : peaks) lines.push_back({peak.name, peak.color, peak.percent});
+  draw_legend(plot, lines, {0.03, 0.335, 0, picture.bottom - 16 / plot.height()});
 }
 
 /// Calls `use(low, high)` for the one or two pieces of an interval on an axis.
@@ -104,9 +110,14 @@ std::string curve_data(const Histogram& histogram, const CountAxis& counts) {
   return data;
 }
 
+double pixels_high(const Plot& plot, const Frame& frame) {
+  return (frame.top - frame.bottom) * plot.height();
+}
+
 /// The peaks of the members as bands over the whole height, numbered for each channel.
-void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
+void mark_bands(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
                 const std::vector<std::size_t>& members) {
+  const double middle = 1 - kNumberRoom / 2 / pixels_high(plot, frame);
   int object = 20;
   for (const std::size_t s : members)
     for (std::size_t p = 0; p < series[s].peaks.size(); ++p) {
@@ -118,30 +129,34 @@ void mark_bands(Plot& plot, const std::vector<HistogramSeries>& series,
                             "fillcolor rgb '{}' fillstyle transparent solid 0.18 noborder behind",
                             object, low, high, peak.color));
             plot.line(
-                fmt::format("set label {} '{}' at {:.9g},graph 0.8 center front font ',11' "
+                fmt::format("set label {} '{}' at {:.9g},graph {:.5f} center front font ',11' "
                             "textcolor rgb '{}'",
-                            object++, p + 1, (low + high) / 2, Ink::kText));
+                            object++, p + 1, (low + high) / 2, middle, Ink::kText));
           });
     }
 }
 
-/// The vertical axis of a frame up to the highest bin; `floor` is where a logarithmic one begins.
-void set_count_axis(Plot& plot, const Frame& frame, double highest, double floor,
+/// The vertical axis of a frame up to the highest bin and what stands above it, in pixels; `floor`
+/// is where a logarithmic one begins.
+void set_count_axis(Plot& plot, const Frame& frame, double highest, double floor, double above,
                     const CountAxis& counts) {
   plot.line(std::string("set ylabel '") + (counts.shares ? "percent per bin" : "pixels per bin") +
             "' offset -1.5,0");
+  const double high = pixels_high(plot, frame);
+  const double share = high / (high - above);  // of the whole axis, for that of the curves
+  const double places = std::clamp(high / kTicRoom, 2.0, 6.0);
   if (!counts.logarithmic) {
-    plot.line(fmt::format("set yrange [0:{:.9g}]", highest * 1.08));
-    const double places = (frame.top - frame.bottom) * Plot::kHeight / kTicRoom;
-    plot.line("set ytics " +
-              tic_list(round_tics(0, highest * 1.08,
-                                  static_cast<std::size_t>(std::clamp(places, 2.0, 6.0)))));
+    const double top = highest * 1.08 * share;
+    plot.line(fmt::format("set yrange [0:{:.9g}]", top));
+    plot.line("set ytics " + tic_list(round_tics(0, top, static_cast<std::size_t>(places))));
     return;
   }
-  plot.line(fmt::format("set logscale y; set yrange [{:.9g}:{:.9g}]", floor, highest * 1.5));
+  const double top = floor * std::pow(highest * 1.5 / floor, share);
+  plot.line(fmt::format("set logscale y; set yrange [{:.9g}:{:.9g}]", floor, top));
+  const double lowest = std::ceil(std::log10(floor)), decades = std::log10(top) - lowest;
   std::vector<double> tics;
-  for (double t = std::pow(10, std::ceil(std::log10(floor))); t <= highest * 1.5; t *= 10)
-    tics.push_back(t);
+  for (double t = lowest; t <= lowest + decades; t += std::ceil((decades + 1) / places))
+    tics.push_back(std::pow(10, t));
   plot.line("set ytics " + tic_list(tics));
 }
 
@@ -159,9 +174,42 @@ double highest_of(const std::vector<HistogramSeries>& series,
   return highest;
 }
 
+/// The names of the curves above a panel: their lower right corner on the page, and whether they
+/// say the medians.
+struct PanelKey {
+  double right, bottom;
+  bool medians = true;
+};
+
+/// The filled curve of a channel, and the line along it, as parts of a `plot`; the median besides.
+struct Curve {
+  std::string fill, line;
+};
+
+Curve draw_curve(Plot& plot, const HistogramSeries& one, std::size_t number,
+                 const CountAxis& counts, double floor, bool says_median) {
+  const std::string color = series_color(one.channel, number);
+  const std::string data = plot.store(curve_data(*one.histogram, counts));
+  // Empty bins have no logarithm; they lie on the floor.
+  const std::string height =
+      counts.logarithmic ? fmt::format("($2 < {0:.9g} ? {0:.9g} : $2)", floor) : "2";
+  if (one.has_median)
+    plot.line(
+        fmt::format("set arrow {} from {:.9g},graph 0 to {:.9g},graph 1 nohead dt 2 lw 1.4 "
+                    "lc rgb '{}' front",
+                    number + 1, one.median, one.median, color));
+  const std::string median =
+      one.has_median && says_median ? fmt::format("  median {:.4g}", one.median) : "";
+  return {fmt::format("{} using 1:{} with filledcurves y1={} lc rgb '{}' fs transparent solid "
+                      "0.22 notitle, ",
+                      data, height, counts.logarithmic ? floor : 0, color),
+          fmt::format("{} using 1:{} with lines lw 1.8 lc rgb '{}' title {}, ", data, height, color,
+                      literal(one.channel.name() + median))};
+}
+
 void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
                 const std::vector<std::size_t>& members, const CountAxis& counts, double highest,
-                const std::string& title = {}) {
+                const std::optional<PanelKey>& key, const std::string& title = {}) {
   const HistogramSeries& first = series[members.front()];
   const Binning& binning = first.histogram->binning();
   const double floor = kLogFloor * pixel_height(*first.histogram, counts);
@@ -169,37 +217,49 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   for (const std::size_t m : members) axis += (axis.empty() ? "" : ", ") + series[m].channel.name();
   const std::string unit = first.channel.shown_unit();
   plot.panel(frame, title);
-  mark_bands(plot, series, members);
+  mark_bands(plot, frame, series, members);
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]", binning.low(), binning.high()));
-  set_count_axis(plot, frame, highest, floor, counts);
+  const bool numbered = std::any_of(members.begin(), members.end(),
+                                    [&](std::size_t m) { return !series[m].peaks.empty(); });
+  set_count_axis(plot, frame, highest, floor, numbered ? kNumberRoom : 0, counts);
   plot.line("set xtics " + axis_tics(first.channel, binning, 8));
   plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
             " offset 0,0.3");
-  plot.line(fmt::format("set key inside top right textcolor rgb '{}' font ',11'", Ink::kText));
-  // Empty bins have no logarithm; they lie on the floor.
-  const std::string height =
-      counts.logarithmic ? fmt::format("($2 < {0:.9g} ? {0:.9g} : $2)", floor) : "2";
+  if (key)
+    plot.line(fmt::format(
+        "set key at screen {:.5f},{:.5f} right bottom horizontal maxcols {} samplen 2 width -2.5 "
+        "textcolor rgb '{}' font ',11'",
+        key->right, key->bottom, key_columns(members.size()), Ink::kText));
   std::string curves, lines;
-  int arrow = 1;
   for (const std::size_t m : members) {
-    const std::string color = series_color(series[m].channel, m);
-    const std::string data = plot.store(curve_data(*series[m].histogram, counts));
-    curves += fmt::format(
-        "{} using 1:{} with filledcurves y1={} lc rgb '{}' fs transparent solid "
-        "0.22 notitle, ",
-        data, height, counts.logarithmic ? floor : 0, color);
-    const std::string median =
-        series[m].has_median ? fmt::format("   median {:.4g}", series[m].median) : "";
-    lines += fmt::format("{} using 1:{} with lines lw 1.8 lc rgb '{}' title {}, ", data, height,
-                         color, literal(series[m].channel.name() + median));
-    if (series[m].has_median)
-      plot.line(
-          fmt::format("set arrow {} from {:.9g},graph 0 to {:.9g},graph 1 nohead dt 2 lw 1.4 "
-                      "lc rgb '{}' front",
-                      arrow++, series[m].median, series[m].median, color));
+    const Curve curve = draw_curve(plot, series[m], m, counts, floor, key && key->medians);
+    curves += curve.fill;
+    lines += curve.line;
   }
   lines.resize(lines.size() - 2);
   plot.line("plot " + curves + lines);
+}
+
+/// The strips of example colors on top of a frame.
+void draw_strips(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
+                 const std::vector<std::size_t>& members) {
+  const double strip = kStrip / plot.height();
+  double bottom = frame.top + 0.3 * strip;
+  for (const std::size_t m : members) {
+    const Binning& binning = series[m].histogram->binning();
+    if (draw_axis_strip(plot, {frame.left, frame.right, bottom, bottom + 0.8 * strip},
+                        series[m].channel, binning.low(), binning.high()))
+      bottom += strip;
+  }
+}
+
+/// Pixels that the strips and the names above a panel take.
+double strips_height(const std::vector<std::size_t>& members) {
+  return kStrip * static_cast<double>(members.size()) + kKeyGap;
+}
+double names_height(const std::vector<std::size_t>& members) {
+  const std::size_t columns = key_columns(members.size());
+  return kKeyRow * static_cast<double>((members.size() + columns - 1) / columns);
 }
 
 }  // namespace
@@ -208,34 +268,39 @@ void draw_histogram_panel(Plot& plot, const Frame& frame,
                           const std::vector<HistogramSeries>& series, const CountAxis& counts) {
   std::vector<std::size_t> all(series.size());
   std::iota(all.begin(), all.end(), std::size_t{0});
-  draw_panel(plot, frame, series, all, counts, highest_of(series, all, counts));
+  draw_panel(plot, frame, series, all, counts, highest_of(series, all, counts),
+             PanelKey{frame.right, frame.top + kKeyGap / plot.height()});
 }
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<HistogramSeries>& series, const CountAxis& counts,
                           const Thumbnail& picture) {
+  const auto panels = panels_of(series);
+  double around = 0;  // the curves of all panels
+  for (const auto& members : panels)
+    around += names_height(members) + strips_height(members) + kAxisRoom;
+  const auto count = static_cast<double>(panels.size());
+  const double fixed = kPageHead + around + kPageFoot;
+  const double page = std::max(Plot::kHeight, fixed + count * kLeastCurves);
   plot.begin(path, "Channel histograms of " + name,
              fmt::format("{} counted pixels{}",
                          grouped(static_cast<double>(series.front().histogram->total())),
-                         counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
-  const Frame shown = plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+                         counts.logarithmic ? "; the axes of counts are logarithmic" : ""),
+             page);
+  const Frame shown = plot.show({0.03, 0.33, 0, 1 - 112 / page}, "", picture);
   std::vector<PeakMark> peaks;
   for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
   list_peaks(plot, shown, peaks);
-  const auto panels = panels_of(series);
-  const double height = 0.80 / static_cast<double>(panels.size());
-  for (std::size_t p = 0; p < panels.size(); ++p) {
-    const double top = 0.88 - height * static_cast<double>(p);
-    const Frame frame{0.44, 0.97, top - height + 0.10,
-                      top - 0.02 - kStrip * static_cast<double>(panels[p].size())};
-    draw_panel(plot, frame, series, panels[p], counts, highest_of(series, panels[p], counts));
-    double bottom = frame.top + 0.004;
-    for (const std::size_t m : panels[p]) {
-      const Binning& binning = series[m].histogram->binning();
-      if (draw_axis_strip(plot, {frame.left, frame.right, bottom, bottom + 0.8 * kStrip},
-                          series[m].channel, binning.low(), binning.high()))
-        bottom += kStrip;
-    }
+  double from_top = kPageHead;
+  for (const auto& members : panels) {
+    const double names_end = from_top + names_height(members);
+    const double top = names_end + strips_height(members);
+    const double bottom = top + (page - fixed) / count;
+    const Frame frame{0.44, 0.97, 1 - bottom / page, 1 - top / page};
+    draw_panel(plot, frame, series, members, counts, highest_of(series, members, counts),
+               PanelKey{frame.right, 1 - names_end / page});
+    draw_strips(plot, frame, series, members);
+    from_top = bottom + kAxisRoom;
   }
 }
 
@@ -246,7 +311,7 @@ void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
   for (const std::size_t m : members)
     channels += (channels.empty() ? "" : ", ") + pictures.front().series[m].channel.name();
   plot.begin(path, "Channel histograms of " + std::to_string(pictures.size()) + " pictures",
-             channels + ", all on one axis" +
+             channels + ", all on one axis; medians are dashed" +
                  (counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
   double highest = 0;
   for (const NamedHistograms& one : pictures)
@@ -258,8 +323,10 @@ void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
     const double column = std::fmod(static_cast<double>(i), columns);
     const double left = 0.03 + width * column;
     const double top = 0.88 - height * std::floor(static_cast<double>(i) / columns);
-    draw_panel(plot, {left + 0.06, left + width - 0.01, top - height + 0.11, top - 0.03},
-               pictures[i].series, members, counts, highest, pictures[i].name);
+    // One key is enough.
+    const auto key = i == 0 ? std::optional(PanelKey{0.97, 0.94, false}) : std::nullopt;
+    draw_panel(plot, {left + 0.06, left + width - 0.025, top - height + 0.11, top - 0.03},
+               pictures[i].series, members, counts, highest, key, pictures[i].name);
   }
 }
 

@@ -11,7 +11,7 @@ namespace {
 constexpr double kLegendRow = 34, kLegendFoot = 10;  // of the page, in pixels
 constexpr double kSwatchHeight = 20;
 constexpr std::size_t kMostLegendColumns = 6;
-constexpr double kLegendWidth = 0.96;
+constexpr double kPageWidth = 0.96;
 constexpr double kLegendSwatch = 0.026;  // with the gap before the text
 constexpr double kLegendLetter = 0.006, kLegendGap = 0.012;
 
@@ -19,13 +19,12 @@ std::string text_of(const LegendLine& line) {
   return line.name + (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "");
 }
 
-/// As many columns as the longest text has room in.
-std::size_t legend_columns(const std::vector<LegendLine>& legend) {
+/// As many columns as the longest text has room in, of a share of the page's width.
+std::size_t legend_columns(const std::vector<LegendLine>& legend, double width) {
   std::size_t longest = 0;
   for (const LegendLine& line : legend) longest = std::max(longest, text_of(line).size());
-  const double width = kLegendSwatch + kLegendLetter * static_cast<double>(longest) + kLegendGap;
-  return std::clamp(static_cast<std::size_t>(kLegendWidth / width), std::size_t{1},
-                    kMostLegendColumns);
+  const double column = kLegendSwatch + kLegendLetter * static_cast<double>(longest) + kLegendGap;
+  return std::clamp(static_cast<std::size_t>(width / column), std::size_t{1}, kMostLegendColumns);
 }
 
 /// So many lines, those with the largest shares, in their order.
@@ -45,22 +44,25 @@ std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::siz
 }  // namespace
 
 double legend_height(const std::vector<LegendLine>& legend) {
-  const std::size_t columns = legend_columns(legend);
+  const std::size_t columns = legend_columns(legend, kPageWidth);
   const std::size_t rows = (legend.size() + columns - 1) / columns;
   return static_cast<double>(rows) * kLegendRow + kLegendFoot;
 }
 
-void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top, double page) {
-  const std::size_t columns = legend_columns(legend);
-  const double step = kLegendWidth / static_cast<double>(columns);
+void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Frame& frame) {
+  const double width = frame.right - frame.left, page = plot.height();
+  const std::size_t columns = legend_columns(legend, width);
+  const double step = width / static_cast<double>(columns);
   const double row = kLegendRow / page, half = kSwatchHeight / 2 / page;
-  const std::size_t places = columns * static_cast<std::size_t>(std::max(
-                                           1.0, (top * page - kLegendFoot + 0.5) / kLegendRow));
+  const double room = (frame.top - frame.bottom) * page - kLegendFoot + 0.5;
+  const std::size_t places = columns * static_cast<std::size_t>(std::max(1.0, room / kLegendRow));
   const std::size_t shown = shown_lines(legend.size(), places);
   const std::vector<LegendLine> lines = lines_in(legend, shown);
-  const auto x_of = [&](std::size_t i) { return 0.02 + step * static_cast<double>(i % columns); };
+  const auto x_of = [&](std::size_t i) {
+    return frame.left + step * static_cast<double>(i % columns);
+  };
   const auto y_of = [&](std::size_t i) {
-    return top - row * (static_cast<double>(i / columns) + 0.5);
+    return frame.top - row * (static_cast<double>(i / columns) + 0.5);
   };
   for (std::size_t i = 0; i < shown; ++i) {
     const double x = x_of(i), y = y_of(i);

@@ -29,12 +29,12 @@ inline std::string and_more(std::size_t left_out) {
   return "and " + std::to_string(left_out) + " more";
 }
 
-/// Pixels of a page that a legend in columns takes, when all lines are shown.
+/// Pixels of a page that a legend over its whole width takes, when all lines are shown.
 double legend_height(const std::vector<LegendLine>& legend);
 
-/// The lines in columns from `top` down to the foot of a page of a height in pixels; where they are
-/// too many, those with the largest shares, and how many are left out.
-void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, double top, double page);
+/// The lines in columns from the top of a frame down; where they are too many for it, those with
+/// the largest shares, and how many are left out.
+void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Frame& frame);
 
 /// Colors side by side, each as wide as its share.
 void draw_share_bar(Plot& plot, const Frame& frame, const std::vector<LegendLine>& colors);

@@ -24,7 +24,7 @@ void draw_pair(Plot& plot, const std::filesystem::path& path, const std::string&
     const double bar_top = shown.bottom - kGap / page;
     draw_share_bar(plot, {0.02, 0.98, bar_top - kBarHeight / page, bar_top}, legend);
   }
-  draw_legend(plot, legend, shown.bottom - above_legend / page, page);
+  draw_legend(plot, legend, {0.02, 0.98, 0, shown.bottom - above_legend / page});
 }
 
 }  // namespace chalcedony

@@ -14,13 +14,13 @@ namespace {
 
 /// Of a page so high, in pixels.
 std::string terminal(FigureFormat format, double height) {
-  // 13 points of the bitmap terminal are 17 pixels; nothing is drawn below 9 points.
+  // Points are 4/3 pixels, but in SVG, where they are taken for pixels; nothing is drawn below 9.
   const std::string font = "font 'DejaVu Sans,12' noenhanced";
   constexpr double kCentimeters = 2.65e-2;  // of a PDF, for a pixel of the others
   switch (format) {
     case FigureFormat::kSvg:
-      return fmt::format("svg size {:.0f},{:.0f} background '{}' {}", Plot::kWidth, height,
-                         Ink::kPaper, font);
+      return fmt::format("svg size {:.0f},{:.0f} background '{}' {} fontscale 1.3333", Plot::kWidth,
+                         height, Ink::kPaper, font);
     case FigureFormat::kPdf:
       return fmt::format("pdfcairo size {:.1f}cm,{:.1f}cm background '{}' {}",
                          Plot::kWidth * kCentimeters, height * kCentimeters, Ink::kPaper, font);

@@ -50,10 +50,13 @@ class Plot {
   /// What the titles of the page and of a panel below them take.
   static constexpr double kHeader = 104;
 
-  /// Begins a figure with a title line; later lines draw into it. One that needs less of a page
-  /// says how high it is.
+  /// Begins a figure with a title line; later lines draw into it. One that needs less or more of a
+  /// page says how high it is.
   void begin(const std::filesystem::path& path, std::string_view title,
              std::string_view subtitle = {}, double height = kHeight);
+
+  /// Of the page begun last, in pixels.
+  double height() const { return height_; }
 
   /// Adds a line of script.
   void line(std::string_view text);
@@ -88,7 +91,7 @@ class Plot {
   std::filesystem::path stored_path(std::string_view suffix);
 
   FigureFormat format_;
-  double height_ = kHeight;  // of the page begun last
+  double height_ = kHeight;
   std::optional<TemporaryFolder> folder_;
   std::string script_;
   std::vector<std::filesystem::path> paths_;

@@ -21,7 +21,8 @@ struct ShownRegion {
   std::vector<Ring> rings;
 };
 
-/// `sentence` says which regions are shown, and of how many.
+/// `sentence` says which regions are shown, and of how many. A number that has no room beside those
+/// of regions before it is left out.
 void add_region_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                        const std::vector<ShownRegion>& regions, const std::string& sentence,
                        const Thumbnail& picture);

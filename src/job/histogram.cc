@@ -216,19 +216,25 @@ std::vector<PeakMark> marks_of(const HistogramJob& job, std::size_t histogram,
   return marks;
 }
 
-/// The channel histograms as they are drawn.
-std::vector<HistogramSeries> series_of(const HistogramJob& job) {
-  const std::vector<Channel>& channels = job.channels();
-  const bool several = channels.size() > 1;
+/// Channel histograms as they are drawn.
+std::vector<HistogramSeries> series_of(const std::vector<Channel>& channels,
+                                       const std::vector<Histogram>& histograms) {
   std::vector<HistogramSeries> series;
   for (std::size_t i = 0; i < channels.size(); ++i) {
-    const Histogram& histogram = job.tally().channels[i];
-    const auto median = median_bin(histogram);
+    const auto median = median_bin(histograms[i]);
     const bool marked = median && !channels[i].is_hue();
-    series.push_back({channels[i], &histogram,
-                      marked ? value_of_bin(histogram.binning(), *median) : 0, marked,
-                      marks_of(job, i, several ? channels[i].name() + " " : "")});
+    series.push_back({channels[i], &histograms[i],
+                      marked ? value_of_bin(histograms[i].binning(), *median) : 0, marked});
   }
+  return series;
+}
+
+/// The same of one picture, with its peaks.
+std::vector<HistogramSeries> series_of(const HistogramJob& job) {
+  const std::vector<Channel>& channels = job.channels();
+  std::vector<HistogramSeries> series = series_of(channels, job.tally().channels);
+  for (std::size_t i = 0; i < series.size(); ++i)
+    series[i].peaks = marks_of(job, i, series.size() > 1 ? channels[i].name() + " " : "");
   return series;
 }
 
@@ -273,10 +279,7 @@ class ComparedHistograms {
       const auto& [channels, histograms] = at->second;
       if (!pictures.empty() && channels != first_channels) continue;
       first_channels = channels;
-      NamedHistograms one{input.filename().string(), {}};
-      for (std::size_t i = 0; i < channels.size(); ++i)
-        one.series.push_back({channels[i], &histograms[i]});
-      pictures.push_back(std::move(one));
+      pictures.push_back({input.filename().string(), series_of(channels, histograms)});
     }
     if (pictures.size() < 2 || first_channels.empty()) return;
     Plot plot(format);

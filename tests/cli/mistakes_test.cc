@@ -19,7 +19,7 @@ struct Mistake {
 };
 
 /// Everything but results, which is where the mistakes are made.
-void write_pictures(const TempDir& dir) {
+void write_wrong_pictures(const TempDir& dir) {
   write_stripes(dir / "stripes.png");
   write_rgb(dir / "small.png", 4, 3, random_bytes(36));
   write_picture(dir / "gray.png", spec_of(20, 10, 1), bytes_of(random_bytes(200)));
@@ -39,9 +39,9 @@ void write_pictures(const TempDir& dir) {
 }
 
 /// Runs the line of each row with results in `out`, and expects `code`.
-void check_all(const std::vector<Mistake>& mistakes, int code) {
+void check_mistakes(const std::vector<Mistake>& mistakes, int code) {
   const TempDir dir;
-  write_pictures(dir);
+  write_wrong_pictures(dir);
   for (const char* const method : {"minimum-distance", "nearest-neighbor"})
     REQUIRE(run_tool(dir, words_of("train stripes.png --sample red=0,0,8,10 --sample blue=9,0,5,10 "
                                    "--figures none --write model -o " +
@@ -61,7 +61,7 @@ void check_all(const std::vector<Mistake>& mistakes, int code) {
 }  // namespace
 
 TEST_CASE("options that contradict each other are wrong usage", "[cli][usage]") {
-  check_all(
+  check_mistakes(
       {{"assess map.png --reference map.png --stratified lead=3,ruby=3 --count 9 -o out/",
         "--stratified with numbers already says how many are drawn; leave --count and --fraction"},
        {"balance stripes.png --flat fit --dark gray.png -o out/",
@@ -95,7 +95,7 @@ TEST_CASE("options that contradict each other are wrong usage", "[cli][usage]") 
 }
 
 TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
-  check_all(
+  check_mistakes(
       {{"balance stripes.png --black low -o out/",
         "--black: 'low' is no value and no percentile; write it as 12 or as 0.5%"},
        {"balance stripes.png --white 101% -o out/",
@@ -170,7 +170,7 @@ TEST_CASE("brackets within brackets have an end", "[cli][usage]") {
 }
 
 TEST_CASE("pictures that do not fit what is asked are refused", "[cli]") {
-  check_all(
+  check_mistakes(
       {{"assess map.png --reference small.png -o out/",
         "small.png: is 4x3, the map 20x10; give labels of the same picture"},
        {"balance hsv.png -o out/", "hsv.png: holds hsv, and balance works on srgb; convert it"},

@@ -22,7 +22,7 @@ std::string text_of(const TempDir& dir, const std::vector<std::string>& argument
   return run.out;
 }
 
-void write_card(const TempDir& dir) {
+void write_text_card(const TempDir& dir) {
   write_rgb(dir / "card.png", 240, 160, demo::draw_test_card());
 }
 
@@ -52,7 +52,7 @@ TEST_CASE("where values of Lab or Luv are shown, their white is too", "[cli][tex
   CHECK(whites({"lab.l", "srgb.r", "lab.b"}) == "  white of lab: D50\n");
   CHECK(whites({"mean5(lch-d65.c)", "luv.u"}) == "  white of lch-d65: D65, of luv: D65\n");
   const TempDir dir;
-  write_card(dir);
+  write_text_card(dir);
   const std::vector<std::vector<std::string>> all{
       {"inspect", "card.png", "--space", "lab"},
       {"histogram", "card.png", "--channels", "lab.l", "-o", "h", "--figures", "none"},
@@ -70,7 +70,7 @@ TEST_CASE("where values of Lab or Luv are shown, their white is too", "[cli][tex
 
 TEST_CASE("inspect prints the file, what it only pretends to be, and its channels", "[cli][text]") {
   const TempDir dir;
-  write_card(dir);
+  write_text_card(dir);
   const std::string text = text_of(dir, {"inspect", "card.png", "--at", "0,0", "--at", "100,130"});
   for (const char* part :
        {"card.png\n", "PNG, 240 x 160 pixels, RGB, 8-bit", "space srgb (sRGB), sRGB chunk",
@@ -137,7 +137,7 @@ TEST_CASE("convert says what left the range of the file", "[cli][text]") {
 
 TEST_CASE("histogram prints a line a channel, pairs and peaks", "[cli][text]") {
   const TempDir dir;
-  write_card(dir);
+  write_text_card(dir);
   const std::string text = text_of(dir, {"histogram", "card.png", "--channels", "srgb.r", "--joint",
                                          "hsv.h,hsv.s", "--peaks", "3", "--cube", "3"});
   for (const char* part :

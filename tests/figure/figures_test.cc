@@ -6,8 +6,10 @@
 #include "figure/accuracy_figure.h"
 #include "figure/histogram_figure.h"
 #include "figure/map_figure.h"
+#include "figure/region_figure.h"
 #include "figure/scatter_figure.h"
 #include "figure/text_lines.h"
+#include "tests/support/svg_texts.h"
 #include "tests/support/temp_dir.h"
 
 using namespace chalcedony;
@@ -15,7 +17,8 @@ using namespace chalcedony::test;
 
 namespace {
 
-/// Draws one figure and returns its SVG; every text in it must be at least 11 pixels high.
+/// Draws one figure and returns its SVG; every text in it must be at least 11 pixels high, and none
+/// lie on another.
 template <class Add>
 std::string drawn(Add add) {
   const TempDir dir;
@@ -25,12 +28,17 @@ std::string drawn(Add add) {
   INFO(problem.value_or(""));
   REQUIRE_FALSE(problem.has_value());
   const std::string svg = text_of_file(dir / "figure.svg");
-  const std::regex size(R"re(font-size="([0-9.]+)")re");
-  std::size_t texts = 0;
-  for (std::sregex_iterator at(svg.begin(), svg.end(), size), end; at != end; ++at, ++texts)
-    CHECK(std::stod((*at)[1]) >= 11);
-  CHECK(texts > 0);
+  const std::vector<SvgText> texts = svg_texts(svg);
+  CHECK_FALSE(texts.empty());
+  for (const SvgText& text : texts) CHECK(text.size >= 11);
+  CHECK_THAT(overlapping_texts(texts), Catch::Equals(std::vector<std::string>{}));
   return svg;
+}
+
+int height_of(const std::string& svg) {
+  std::smatch height;
+  REQUIRE(std::regex_search(svg, height, std::regex(R"re(<svg[^>]* height="([0-9]+)")re")));
+  return std::stoi(height[1]);
 }
 
 Thumbnail plain(std::uint32_t width, std::uint32_t height) {
@@ -108,6 +116,108 @@ TEST_CASE("peaks are marked where they are and listed with their shares", "[figu
   for (const char* text : {"Joint histogram of pane.png", "hsv.h (degrees)", "hsv.s (%)",
                            "pixels per bin, logarithmic", "1   12.0 %"})
     CHECK_THAT(filled, Catch::Contains(text));
+}
+
+TEST_CASE("a page with many panels of peaks is higher, and lists them all", "[figure]") {
+  const std::vector<std::string> names{"lab.l", "lab.a", "lab.b",   "hsv.h",    "hsv.s",
+                                       "hsv.v", "luv.u", "ycbcr.y", "ycbcr.cb", "oklab.l"};
+  const Histogram counts = histogram_of(channel_named("lab.l"), {5, 20, 20, 59});
+  std::vector<HistogramSeries> series;
+  for (const std::string& name : names) {
+    series.push_back({channel_named(name), &counts, 20, true});
+    series.back().peaks = {{name + " 1", {{{15, 25}, {0, 0}}}, "#2243a6", 50.0},
+                           {name + " 2", {{{54, 64}, {0, 0}}}, "#a01c2e", 25.0}};
+  }
+  const auto page = [&](std::size_t panels, bool logarithmic) {
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_histogram_figure(plot, path, "pane.png", {series.begin(), series.begin() + panels},
+                           {logarithmic}, plain(40, 30));
+    });
+  };
+  CHECK(height_of(page(4, false)) == 800);
+  for (const bool logarithmic : {false, true}) {
+    const std::string many = page(10, logarithmic);
+    CHECK(height_of(many) > 1400);
+    for (const std::string& name : names)
+      CHECK_THAT(many,
+                 Catch::Contains(name + " 2   25.0 %") && Catch::Contains(name + "  median 20"));
+  }
+}
+
+TEST_CASE("histograms of several pictures share one key and mark the medians", "[figure]") {
+  const Channel red = channel_named("srgb.r"), green = channel_named("srgb.g");
+  const Histogram reds = histogram_of(red, {10, 10, 12, 200}),
+                  greens = histogram_of(green, {50, 60, 70, 70});
+  const std::vector<HistogramSeries> series{{red, &reds, 10, true}, {green, &greens, 60, true}};
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_histograms_figure(plot, path, {{"a.png", series}, {"b.png", series}, {"c.png", series}},
+                          {});
+  });
+  std::size_t keys = 0, titles = 0;
+  for (const SvgText& text : svg_texts(svg)) {
+    keys += text.text == "srgb.g";
+    titles += text.text == "b.png";
+  }
+  CHECK(keys == 1);
+  CHECK(titles == 1);
+  CHECK_THAT(svg, Catch::Contains("medians are dashed") && !Catch::Contains("median 10"));
+  CHECK(count_of(svg, "stroke-dasharray") == 6);
+}
+
+TEST_CASE("a number that has no room beside a larger region's is left out", "[figure]") {
+  std::vector<ShownRegion> regions(3);
+  for (std::size_t r = 0; r < 3; ++r) {
+    regions[r].number = r + 21;
+    regions[r].measures.width = regions[r].measures.height = 4;
+    regions[r].measures.center_x = r == 2 ? 60 : 10 + 0.5 * static_cast<double>(r);
+    regions[r].measures.center_y = 20;
+  }
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_region_figure(plot, path, "pane.png", regions, "all 3 regions", plain(40, 30));
+  });
+  CHECK_THAT(svg, Catch::Contains(">21<") && Catch::Contains(">23<") && !Catch::Contains(">22<"));
+}
+
+TEST_CASE("the number of a region stands inside it, also where its center does not", "[figure]") {
+  // Lead around a pane: the outer ring, and that of its hole. The page is the picture 12.8 times.
+  ShownRegion lead;
+  lead.number = 7;
+  lead.measures = RegionMeasures{};
+  lead.measures.width = lead.measures.height = 60;
+  lead.measures.center_x = lead.measures.center_y = 30;
+  lead.rings = {{{0, 0}, {60, 0}, {60, 60}, {0, 60}, {0, 0}},
+                {{6, 6}, {46, 6}, {46, 54}, {6, 54}, {6, 6}}};
+  const auto place_of = [&](const ShownRegion& region) {
+    const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_region_figure(plot, path, "pane.png", {region}, "all 1 regions", plain(30, 30));
+    });
+    double left = 0, right = 0, number = 0;
+    for (const SvgText& text : svg_texts(svg)) {
+      const double middle = (text.left + text.right) / 2;
+      if (text.text == "7") number = middle;
+      if (text.text == "0" && text.top > 600) left = middle;
+      if (text.text == "40" && text.top > 600) right = middle;
+    }
+    return 40 * (number - left) / (right - left);
+  };
+  CHECK(place_of(lead) == Approx(53).margin(0.5));
+  lead.rings.pop_back();
+  CHECK(place_of(lead) == Approx(30).margin(0.5));
+}
+
+TEST_CASE("texts that lie on each other are found", "[figure]") {
+  const auto text = [](const char* place, const char* words) {
+    return std::string("<g transform=\"") + place +
+           "\" font-size=\"14.67\"  text-anchor=\"middle\">\n<text>" + words + "</text>\n</g>\n";
+  };
+  const std::string level = text("translate(100.00,50.00)", "median 12.2");
+  const auto pairs = [&](const std::string& other) {
+    return overlapping_texts(svg_texts(level + other));
+  };
+  CHECK(pairs(text("translate(120.00,52.00)", "4")) == std::vector<std::string>{"median 12.2 | 4"});
+  CHECK(pairs(text("translate(100.00,80.00) rotate(270)", "pixels per bin")).size() == 1);
+  CHECK(pairs(text("translate(220.00,50.00)", "4")).empty());
+  CHECK(pairs(text("translate(100.00,70.00)", "4")).empty());
 }
 
 TEST_CASE("a matrix figure shows counts, shares of rows, totals and accuracies", "[figure]") {
@@ -204,11 +314,6 @@ TEST_CASE("the page of a map is as high as its pictures and legend need", "[figu
       const std::vector<LegendLine> legend(classes, {"pane", "#a01c2e", 100.0 / double(classes)});
       add_class_map_figure(plot, path, "pane.png", legend, picture, picture);
     });
-  };
-  const auto height_of = [](const std::string& svg) {
-    std::smatch height;
-    REQUIRE(std::regex_search(svg, height, std::regex(R"re(<svg[^>]* height="([0-9]+)")re")));
-    return std::stoi(height[1]);
   };
   // A picture is 602 pixels wide; above it there are 104, and each line of the legend takes 34.
   const std::string wide = map_of(plain(60, 40), 2), strip = map_of(plain(60, 6), 2);

@@ -1,0 +1,69 @@
+// What is written in figures, of every command that draws some.
+#include <catch2/catch.hpp>
+
+#include "tests/support/svg_texts.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony::test;
+
+namespace {
+
+/// Runs commands with figures as SVG, in a folder that holds the demo panels, and looks at the
+/// texts of all that they draw: at least so many figures.
+void check_texts(const std::vector<std::string>& commands, std::size_t figures) {
+  const TempDir dir;
+  for (const char* name :
+       {"panel-a.png", "panel-b.png", "panel-c.png", "panel-d.png", "panel-a.reference.png",
+        "panel-b.reference.png", "panel-a.samples.geojson", "glass.palette.txt"})
+    copy_demo(dir, name);
+  for (const std::string& command : commands) {
+    const Outcome outcome = run_tool(dir, with(words_of(command), {"--figures", "svg"}));
+    INFO(command << "\n" << outcome.err);
+    REQUIRE(outcome.exit_code == 0);
+  }
+  std::size_t drawn = 0;
+  for (const std::string& file : dir.files()) {
+    if (!file.ends_with(".svg")) continue;
+    const std::vector<SvgText> texts = svg_texts(text_of_file(dir / file));
+    if (texts.empty()) continue;  // swatches of a palette, which say nothing
+    ++drawn;
+    INFO(file);
+    for (const SvgText& text : texts) CHECK(text.size >= 11);
+    CHECK_THAT(overlapping_texts(texts), Catch::Equals(std::vector<std::string>{}));
+  }
+  CHECK(drawn >= figures);
+}
+
+}  // namespace
+
+TEST_CASE("texts of figures lie apart: histograms, selections, light", "[program][figure]") {
+  check_texts(
+      {"histogram panel-a.png --channels lab,hsv,ycbcr --peaks 6 --joint hsv.h,hsv.s --disc "
+       "-o h1",
+       "histogram panel-a.png panel-b.png panel-c.png panel-d.png --log -o h2",
+       "mask panel-a.png --where \"hsv.h in {low}..260\" --vary low=180..220/5 -o m1",
+       "mask panel-a.png --where \"hsv.h in 200..260\" -o m2",
+       "slice panel-a.png --channel lab.l --cuts 10,20,40,60,80 -o slices",
+       "measure panel-a.reference.png --image panel-a.png -o regions",
+       "balance panel-d.png -o balanced.png", "sheet panel-a.png --channels lab,hsv -o sheet",
+       "diff panel-a.png panel-b.png -o difference"},
+      15);
+}
+
+TEST_CASE("texts of figures lie apart: groups and palettes", "[program][figure]") {
+  check_texts(
+      {"cluster panel-a.png --k 2..6 -o c1",
+       "cluster panel-a.png --method gaussian-mixture --k 1..4 -o c2",
+       "palette panel-a.png --colors 8 -o p1", "palette panel-a.png panel-c.png --compare -o p2",
+       "palette panel-b.png --apply glass.palette.txt -o p3"},
+      11);
+}
+
+TEST_CASE("texts of figures lie apart: classes", "[program][figure]") {
+  check_texts(
+      {"train panel-a.png --samples panel-a.samples.geojson --method maximum-likelihood -o t",
+       "classify panel-b.png --model t/model.json -o c",
+       "explain panel-a.png --model t/model.json --at 100,100 --at 50,60 -o e",
+       "assess c/panel-b.classes.png --reference panel-b.reference.png --count 300 -o a"},
+      8);
+}
