@@ -163,7 +163,7 @@ TEST_CASE("similar ranks pictures by their colors", "[cli][similar]") {
   write_rgb(dir / "green.png", 2, 1, {0, 255, 0, 0, 255, 0});
   for (const char* distance : {"overlap", "jensen-shannon", "hellinger", "transport"})
     for (const std::vector<std::string>& by :
-         std::vector<std::vector<std::string>>{{"--cube", "oklab"},
+         std::vector<std::vector<std::string>>{{"--cube", "6"},
                                                {"--joint", "srgb.r,srgb.g"},
                                                {"--channels", "srgb.r,srgb.g,srgb.b"}}) {
       std::vector<std::string> words{"similar",   "green.png",  "red.png",   "mixed.png", "--to",
@@ -199,12 +199,16 @@ TEST_CASE("similar refuses what it cannot compare", "[cli][similar]") {
   write_rgb(dir / "a.png", 1, 1, {9, 9, 9});
   check_error(run_tool(dir, {"similar", "a.png"}), 2, "similar needs --to");
   check_error(run_tool(dir, {"similar", "a.png", "--to", "no.png"}), 1, "no.png: no such file");
-  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--cube", "gray"}), 2,
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--space", "gray"}), 2,
               "'gray' has one channel");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--cube", "lab"}), 2,
+              "--cube: 'lab' is not a whole number from 1 to 16");
+  check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--bins", "8"}), 2,
+              "--bins is of --joint and --channels; write --cube N for bins of a cube");
   check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--joint", "hsv.h"}), 2,
               "--joint takes two channels");
   check_error(
-      run_tool(dir, {"similar", "a.png", "--to", "a.png", "--cube", "lab", "--channels", "lab"}), 2,
+      run_tool(dir, {"similar", "a.png", "--to", "a.png", "--cube", "4", "--channels", "lab"}), 2,
       "each say what is compared");
   check_error(run_tool(dir, {"similar", "a.png", "--to", "a.png", "--channels", "file.0"}), 2,
               "file.0 has no usual range");

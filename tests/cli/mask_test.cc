@@ -347,7 +347,14 @@ TEST_CASE("with --space its channels are meant where none are named", "[cli][usa
       same({"mask", "panel-a.png", "--like", samples + ":ruby"}, "--channels", "panel-a.mask.png"));
   CHECK(same({"measure", "panel-a.reference.png", "--image", "panel-a.png"}, "--channels",
              "panel-a.reference.regions.csv"));
-  CHECK(same({"similar", picture, "--to", "panel-a.png"}, "--cube", "similar.csv"));
+  // Of `similar`, --space names the space itself.
+  const auto ranked = [&](const Words& more) {
+    return summary_of(run_tool(
+        dir,
+        with({"similar", picture, "--to", "panel-a.png", "--summary", "json"}, more)))["ranking"];
+  };
+  CHECK(ranked({"--space", "hsv"}) == ranked({"--space", "hsv", "--cube", "6"}));
+  CHECK(ranked({"--space", "hsv"}) != ranked({}));
   const json sheet = summary_of(
       run_tool(dir, {"sheet", picture, "--space", "hsv", "-o", "sheet", "--summary", "json"}));
   CHECK(sheet["inputs"][0]["planes"][2]["channel"] == "hsv.v");

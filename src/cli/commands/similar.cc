@@ -13,17 +13,17 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::uint64_t kMostCubeBins = 16, kMostHistogramBins = 1024;
+constexpr std::uint64_t kMostCubeBins = 16, kMostJointBins = 256, kMostHistogramBins = 1024;
 
 void declare_similar(po::options_description& options) {
   add_option<std::string>(options, "to", "PICTURE", "the picture the others are held against");
   add_option<std::string>(
-      options, "cube", "SPACE",
-      "compare all three channels of a space together (default oklab, or that of --space)");
+      options, "cube", "N",
+      "compare the three channels of --space together, in N x N x N bins (default 6 of oklab)");
   add_option<std::string>(options, "joint", "A,B", "compare two channels together instead");
   add_option<std::string>(options, "channels", "LIST", "compare channels one by one instead");
   add_option<std::string>(options, "bins", "N",
-                          "bins of each channel (default 6 for a cube, 24 for two, 64 for one)");
+                          "bins of each of those channels (default 24 of two, 64 of one)");
   add_option<std::string>(options, "distance", "overlap|jensen-shannon|hellinger|transport",
                           "how histograms are compared (default jensen-shannon)");
 }
@@ -55,9 +55,22 @@ void read_kind(const po::variables_map& given, SimilarOptions& options) {
         channels_in("--channels", given["channels"].as<std::string>(), options.shared);
     return;
   }
-  const char* const names_it = given.count("space") && !given.count("cube") ? "space" : "cube";
-  options.space =
-      &three_channel_space("--" + std::string(names_it), text_of(given, names_it, "oklab"));
+  options.space = &three_channel_space("--space", text_of(given, "space", "oklab"));
+}
+
+void read_bins(const po::variables_map& given, SimilarOptions& options) {
+  // Transport over all bins of several axes is exact, and its time grows with their cube.
+  const bool exact = options.distance == HistogramDistance::kTransport;
+  const bool cube = options.by == DescribedBy::kCube;
+  if (cube && given.count("bins"))
+    throw UsageError("--bins is of --joint and --channels", "write --cube N for bins of a cube");
+  const char* const option = cube ? "cube" : "bins";
+  const std::uint64_t most = cube                                ? (exact ? 8 : kMostCubeBins)
+                             : options.by == DescribedBy::kJoint ? (exact ? 24 : kMostJointBins)
+                                                                 : kMostHistogramBins;
+  if (given.count(option))
+    options.bins =
+        whole_number("--" + std::string(option), given[option].as<std::string>(), 1, most);
 }
 
 Json do_similar(const po::variables_map& given, const SharedOptions& shared,
@@ -75,13 +88,7 @@ Json do_similar(const po::variables_map& given, const SharedOptions& shared,
                                     {"jensen-shannon", HistogramDistance::kJensenShannon},
                                     {"hellinger", HistogramDistance::kHellinger},
                                     {"transport", HistogramDistance::kTransport}});
-  // Transport over all bins of several axes is exact, and its time grows with their cube.
-  const bool exact = options.distance == HistogramDistance::kTransport;
-  const std::uint64_t most = options.by == DescribedBy::kCube    ? (exact ? 8 : kMostCubeBins)
-                             : options.by == DescribedBy::kJoint ? (exact ? 24 : 256)
-                                                                 : kMostHistogramBins;
-  if (given.count("bins"))
-    options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, most);
+  read_bins(given, options);
   return run_similar(options, context);
 }
 
