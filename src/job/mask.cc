@@ -1,20 +1,19 @@
 #include "job/mask.h"
 
 #include <algorithm>
-#include <array>
 #include <memory>
 #include <optional>
 #include <utility>
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
-#include "core/pixel/interleave.h"
 #include "core/pixel/side_by_side.h"
 #include "core/select/remembered_selection.h"
 #include "core/select/selection.h"
 #include "figure/map_figure.h"
 #include "io/mask_file.h"
 #include "io/picture_writer.h"
+#include "job/cutout.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/preview.h"
@@ -28,80 +27,6 @@ struct MaskBand {
   Excluded excluded;
   std::uint64_t clipped = 0;
   std::uint64_t near_gray = 0;
-};
-
-/// sRGB with alpha, as deep as the picture.
-PictureSpec cutout_spec(const RasterShape& shape) {
-  PictureSpec spec;
-  const bool deep = shape.sample != SampleType::kU8;
-  spec.shape = {shape.width, shape.height, 4, deep ? SampleType::kU16 : SampleType::kU8};
-  spec.alpha = true;
-  return spec;
-}
-
-/// Writes selected pixels with their own opacity, the others as the options say: transparent, or
-/// opaque in gray, dimmed, in a color or from another picture.
-class CutoutMaker {
- public:
-  CutoutMaker(const PictureSpec& spec, const MaskOptions& options)
-      : spec_(spec), rest_(options.rest), planes_(4) {
-    if (rest_ == CutoutRest::kColor) {
-      const auto srgb = options.rest_color.in(spaces::kSrgb);
-      for (std::size_t c = 0; c < 3; ++c) color_[c] = static_cast<float>(srgb[c]);
-    }
-  }
-
-  /// `ground` is the other picture's sRGB where there is one.
-  void write(const Block& block, const ConstPlanes& srgb, const ConstPlanes& ground,
-             const std::uint8_t* selected, std::byte* stored) {
-    fill_rest(rest_ == CutoutRest::kPicture ? ground : srgb, block.size);
-    for (std::size_t c = 0; c < 3; ++c)
-      for (std::size_t i = 0; i < block.size; ++i)
-        planes_.plane(c)[i] = selected[i] ? srgb[c][i] : planes_.plane(c)[i];
-    const float other = rest_ == CutoutRest::kTransparent ? 0.0f : 1.0f;
-    for (std::size_t i = 0; i < block.size; ++i)
-      planes_.plane(3)[i] = (selected[i] ? 1.0f : other) * (block.alpha ? block.alpha[i] : 1.0f);
-    const SampleType sample = spec_.shape.sample;
-    const SampleScale color = sample_scale(spaces::kSrgb, 0, sample);
-    write_planes(read_only(planes_.planes()), block.size, 4, sample, {color, color, color}, stored);
-    write_plane(planes_.plane(3), block.size, 4, sample, 3, {1.0 / full_scale_of(sample), 0},
-                stored);
-  }
-
-  /// The cut-out over white, for a figure.
-  const Block& on_white(const Block& block) {
-    shown_ = block;
-    shown_.color = read_only(planes_.planes());
-    shown_.alpha = planes_.plane(3);
-    return shown_;
-  }
-  ConstPlanes color() { return read_only(planes_.planes()); }
-
- private:
-  /// All pixels as they are where nothing is selected.
-  void fill_rest(const ConstPlanes& srgb, std::size_t n) {
-    constexpr float kDimmed = 0.3f;
-    for (std::size_t c = 0; c < 3; ++c) {
-      float* const plane = planes_.plane(c);
-      if (rest_ == CutoutRest::kGray) {
-        // The luma of ITU-R BT.709.
-        for (std::size_t i = 0; i < n; ++i)
-          plane[i] = 0.2126f * srgb[0][i] + 0.7152f * srgb[1][i] + 0.0722f * srgb[2][i];
-      } else if (rest_ == CutoutRest::kDimmed) {
-        for (std::size_t i = 0; i < n; ++i) plane[i] = kDimmed * srgb[c][i];
-      } else if (rest_ == CutoutRest::kPicture) {
-        std::copy_n(srgb[c], n, plane);
-      } else {
-        std::fill_n(plane, n, color_[c]);
-      }
-    }
-  }
-
-  PictureSpec spec_;
-  CutoutRest rest_;
-  std::array<float, 3> color_{};  // of kColor; 0 for kTransparent
-  PlaneBuffer planes_;
-  Block shown_;
 };
 
 class MaskJob {
@@ -120,7 +45,8 @@ class MaskJob {
     const std::filesystem::path& input = picture_.file.path;
     read_masks();
     if (remembers_colors(info(), where)) known_.emplace();
-    if (options.rest == CutoutRest::kPicture && (results.wants("cutout") || preview_.wanted()))
+    if (options.cutout.rest == CutoutRest::kPicture &&
+        (results.wants("cutout") || preview_.wanted()))
       open_ground();
     if (results.wants("mask")) {
       PictureSpec spec = label_spec(info().shape);
@@ -184,12 +110,12 @@ class MaskJob {
     SharedOptions whole = options_.shared;
     whole.region.reset();
     whole.within.reset();
-    CountedPicture other = open_counted(options_.rest_picture, whole, context_);
+    CountedPicture other = open_counted(options_.cutout.picture, whole, context_);
     const RasterShape &mine = info().shape, &its = other.shape();
     if (its.width != mine.width || its.height != mine.height)
       throw InputError(
           "is " + its.size_text() + ", and " + picture_.name() + " is " + mine.size_text(),
-          "bring it to that size with reframe", options_.rest_picture.string());
+          "bring it to that size with reframe", options_.cutout.picture.string());
     RowSources sources;
     sources.push_back(std::move(picture_.file.rows));
     sources.push_back(std::move(other.file.rows));
@@ -228,7 +154,7 @@ class MaskJob {
           reader_(job.info(), job.picture_.counting),
           channels_(job.plan_),
           selection_(job.where_),
-          cutout_(cutout_spec(job.info().shape), job.options_),
+          cutout_(cutout_spec(job.info().shape), job.options_.cutout),
           collector_(job.preview_),
           chosen_(kBlockPixels),
           mask_plane_(1) {

@@ -6,17 +6,14 @@
 #include <optional>
 #include <vector>
 
-#include "core/color/css_color.h"
 #include "core/select/expression.h"
 #include "job/context.h"
+#include "job/cutout.h"
 #include "job/derived_selection.h"
 #include "job/results.h"
 #include "job/summary.h"
 
 namespace chalcedony {
-
-/// What a cut-out shows where nothing is selected.
-enum class CutoutRest { kTransparent, kGray, kDimmed, kColor, kPicture };
 
 struct MaskOptions {
   SharedOptions shared;
@@ -27,9 +24,7 @@ struct MaskOptions {
   bool invert = false;
   // Masks of the size of every input, taken in this order.
   std::vector<std::filesystem::path> only_in, also_in, not_in;
-  CutoutRest rest = CutoutRest::kTransparent;
-  Color rest_color;                    // of kColor
-  std::filesystem::path rest_picture;  // of kPicture; of the size of every input
+  CutoutOptions cutout;
 };
 
 const std::vector<ResultKind>& mask_results();

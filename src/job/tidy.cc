@@ -6,8 +6,8 @@
 #include "core/error.h"
 #include "figure/map_figure.h"
 #include "io/label_picture.h"
-#include "job/arena.h"
 #include "job/class_shares.h"
+#include "job/clean_labels.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
 #include "job/label_preview.h"
@@ -22,32 +22,24 @@ std::vector<std::uint64_t> counts_of(const LabelGrid& grid) {
   return counts;
 }
 
-std::uint64_t differing(const LabelGrid& a, const LabelGrid& b) {
-  std::uint64_t pixels = 0;
-  for (std::size_t i = 0; i < a.labels.size(); ++i) pixels += a.labels[i] != b.labels[i];
-  return pixels;
+/// Turning over is for masks: a class map has no one class that the others could become.
+void refuse_invert(const std::vector<TidyStep>& steps, const LabelPicture& picture,
+                   const std::filesystem::path& input) {
+  for (const TidyStep& step : steps)
+    if (step.kind == TidyStep::Kind::kInvert && !picture.is_mask)
+      throw InputError("is a class map, and 'invert' is for masks", "leave that step out",
+                       input.string());
 }
 
 Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options,
                   const Context& context, Results& results, FigureFormat format) {
   LabelPicture picture = read_label_picture(input, options.shared.max_pixels);
+  refuse_invert(options.steps, picture, input);
   const LabelPicture before = picture;
   Json json{{"file", input.string()},
             {"kind", picture.is_mask ? "mask" : "class map"},
-            {"pixels", picture.grid.labels.size()},
-            {"steps", Json::array()}};
-  const LabelGrid* start = &before.grid;
-  LabelGrid cleaned;
-  for (const TidyStep& step : options.steps) {
-    if (step.kind == TidyStep::Kind::kInvert && !picture.is_mask)
-      throw InputError("is a class map, and 'invert' is for masks", "leave that step out",
-                       input.string());
-    in_arena(options.shared, [&] { apply_step(picture.grid, step); });
-    json["steps"].push_back({{"step", step.text}, {"changed", differing(*start, picture.grid)}});
-    if (&step == &options.steps.back()) break;
-    cleaned = picture.grid;
-    start = &cleaned;
-  }
+            {"pixels", picture.grid.labels.size()}};
+  json["steps"] = clean_labels(picture.grid, before.grid, options.steps, options.shared);
   const std::vector<std::uint64_t> was = counts_of(before.grid), is = counts_of(picture.grid);
   json["changed"] = differing(before.grid, picture.grid);
   json["classes"] = Json::array();
@@ -70,12 +62,10 @@ Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options
   }
   if (results.wants("tidy")) write_label_picture(results.path(input, "tidy", "png"), picture);
   if (format == FigureFormat::kNone) return json;
-  std::string steps;
-  for (const TidyStep& step : options.steps) steps += (steps.empty() ? "" : "; ") + step.text;
   Plot plot(format);
   add_tidy_figure(plot, results.path(input, "tidy.figure", extension_of(format)),
-                  input.filename().string(), steps, legend, label_thumbnail(before),
-                  label_thumbnail(picture));
+                  input.filename().string(), text_of(options.steps), legend,
+                  label_thumbnail(before), label_thumbnail(picture));
   draw_figures(plot, context);
   return json;
 }

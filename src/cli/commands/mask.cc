@@ -96,17 +96,13 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
                      "choose a lightness, a chroma or another channel");
 }
 
-void read_background(const po::variables_map& given, MaskOptions& options) {
-  const std::string text = text_of(given, "background", "transparent");
-  if (text == "transparent") return;
-  options.rest = text == "gray"          ? CutoutRest::kGray
-                 : text == "dimmed"      ? CutoutRest::kDimmed
-                 : is_picture_name(text) ? CutoutRest::kPicture
-                                         : CutoutRest::kColor;
-  if (options.rest == CutoutRest::kPicture) options.rest_picture = text;
-  if (options.rest != CutoutRest::kColor) return;
+CutoutOptions cutout_from(const std::string& text) {
+  if (text == "transparent") return {};
+  if (text == "gray") return {.rest = CutoutRest::kGray};
+  if (text == "dimmed") return {.rest = CutoutRest::kDimmed};
+  if (is_picture_name(text)) return {.rest = CutoutRest::kPicture, .picture = text};
   try {
-    options.rest_color = css_color(text);
+    return {.rest = CutoutRest::kColor, .color = css_color(text)};
   } catch (const UsageError& error) {
     throw UsageError(
         "--background: '" + text +
@@ -145,7 +141,7 @@ Json do_mask(const po::variables_map& given, const SharedOptions& shared, const 
   for (const std::string& path : texts_of(given, "and")) options.only_in.emplace_back(path);
   for (const std::string& path : texts_of(given, "or")) options.also_in.emplace_back(path);
   for (const std::string& path : texts_of(given, "minus")) options.not_in.emplace_back(path);
-  read_background(given, options);
+  options.cutout = cutout_from(text_of(given, "background", "transparent"));
   return run_mask(options, context);
 }
 
