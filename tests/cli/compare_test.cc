@@ -292,7 +292,7 @@ TEST_CASE("histogram tables add up to that of all pixels", "[cli][histogram][mer
   check_nothing_in(dir, "bad");
 }
 
-TEST_CASE("joint all makes the three pairs of a space; matrices hold the counts",
+TEST_CASE("joint all makes the three pairs of a space, matrices hold the counts",
           "[cli][histogram]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 2, 1, {0, 0, 255, 255, 0, 0});

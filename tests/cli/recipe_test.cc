@@ -250,7 +250,7 @@ TEST_CASE("a recipe is checked whole before anything runs", "[cli][run]") {
   check_nothing_in(dir, "out");
 }
 
-TEST_CASE("a step that cannot go on ends the run; a bad picture does not", "[cli][run]") {
+TEST_CASE("a step that cannot go on ends the run, a bad picture does not", "[cli][run]") {
   const TempDir dir;
   write_pictures(dir);
   put_text(dir / "bad.png", "no picture");

@@ -235,7 +235,7 @@ TEST_CASE("a missing gnuplot is a warning that names the package", "[cli][usage]
   CHECK(dir.files() == std::set<std::string>{"a.png", "out/a.histogram.csv", "out/how.json"});
 }
 
-TEST_CASE("without -o only the summary is printed; quiet prints nothing", "[cli][usage]") {
+TEST_CASE("without -o only the summary is printed, quiet prints nothing", "[cli][usage]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 4, 4, random_bytes(48));
   const Outcome run = run_tool(dir, {"mask", "a.png", "--where", "gray >= 0"});
@@ -246,7 +246,7 @@ TEST_CASE("without -o only the summary is printed; quiet prints nothing", "[cli]
   CHECK(quiet.out.empty());
   CHECK(quiet.err.empty());
   const Outcome verbose = run_tool(dir, {"mask", "a.png", "--where", "gray >= 0", "-v"});
-  CHECK_THAT(verbose.err, Catch::Contains("mask of 1 inputs"));
+  CHECK_THAT(verbose.err, Catch::Contains("mask of 1 input, "));
   const Outcome progress = run_tool(dir, {"inspect", "a.png", "--progress", "always"});
   CHECK(progress.exit_code == 0);
 }

@@ -121,7 +121,7 @@ TEST_CASE("pictures side by side share a row, as wide as the widest", "[core][pi
   CHECK(labels_in<std::uint16_t>(*wide) == expected);
 }
 
-TEST_CASE("samples become labels; pixels of two classes become none", "[core][learn]") {
+TEST_CASE("samples become labels, pixels of two classes become none", "[core][learn]") {
   // Runs of classes 0 and 1 in a picture 4 wide: one overlap of two, one of three.
   const std::vector<SampleRun> runs{{0, 3, 0}, {2, 4, 1}, {4, 6, 0}, {4, 8, 1}, {5, 7, 2}};
   SampleLabels labels(runs, 4, 3);

@@ -50,7 +50,7 @@ TEST_CASE("a hue enters as cosine and sine times the chroma", "[core][learn]") {
   }
 }
 
-TEST_CASE("whiteness and blackness leave the chroma of hwb; a gray has none", "[core][learn]") {
+TEST_CASE("whiteness and blackness leave the chroma of hwb, a gray has none", "[core][learn]") {
   // Full red; half white; gray.
   const auto found = features_of_row({255, 0, 0, 255, 128, 128, 90, 90, 90}, "hwb.h");
   CHECK(found[0][0] == Approx(100));

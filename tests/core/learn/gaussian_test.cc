@@ -137,7 +137,7 @@ TEST_CASE("maximum likelihood comes within a point of the Bayes rate", "[core][l
   CHECK(rate < 0.8413447 + 0.002);
 }
 
-TEST_CASE("a covariance needs enough samples; a flat class has a density all the same",
+TEST_CASE("a covariance needs enough samples, a flat class has a density all the same",
           "[core][learn]") {
   Model few = bell_model("maximum-likelihood", {bell("thin", 0, 1, 0.5), bell("b", 5, 1, 0.5)});
   few.classes[0].statistics.count = 2;

@@ -71,7 +71,7 @@ TEST_CASE("colors get names that people would give them", "[core][palette]") {
   }
 }
 
-TEST_CASE("a typical color stays with the many; the mean does not", "[core][palette]") {
+TEST_CASE("a typical color stays with the many, the mean does not", "[core][palette]") {
   OwnedPoints owned;
   owned.add("#1d7f46", 60);
   owned.add("#1e8047", 30);

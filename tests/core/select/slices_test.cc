@@ -30,7 +30,7 @@ TEST_CASE("slices are half-open, the last one closed", "[core][select][slices]")
   CHECK(labels_of(l, {{"a", "", 50, 100}, {"b", "", 0, 10}}, {100}) == std::vector<int>{1});
 }
 
-TEST_CASE("slices of a hue run through 360; of one name they are one class",
+TEST_CASE("slices of a hue run through 360, of one name they are one class",
           "[core][select][slices]") {
   const Channel h = channel_named("hsv.h");
   const std::vector<Slice> slices{

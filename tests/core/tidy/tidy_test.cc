@@ -86,7 +86,7 @@ TEST_CASE("dilation is what a window for every pixel gives", "[core][tidy]") {
   CHECK(reached({1}, 1, 1, {ElementShape::kLine, 2, 45}) == Flags{1});
 }
 
-TEST_CASE("erosion and dilation are dual; opening and closing settle at once", "[core][tidy]") {
+TEST_CASE("erosion and dilation are dual, opening and closing settle at once", "[core][tidy]") {
   for (unsigned seed = 1; seed <= 5; ++seed)
     for (const Element& e : some_elements()) {
       const LabelGrid grid = random_grid(30, 25, seed, 1, 0.2 + 0.15 * seed);
@@ -121,7 +121,7 @@ TEST_CASE("each class is opened by itself and grows only into free pixels", "[co
   CHECK(drawing_of(free) == std::vector<std::string>{"11122"});
 }
 
-TEST_CASE("holes take the class with the longest border; those at the edge stay", "[core][tidy]") {
+TEST_CASE("holes take the class with the longest border, those at the edge stay", "[core][tidy]") {
   LabelGrid grid = drawn({"111112",  //
                           "1..112",  //
                           "1.1122",  //
