@@ -13,6 +13,7 @@
 #include "figure/map_figure.h"
 #include "io/mask_file.h"
 #include "io/picture_writer.h"
+#include "job/clean_labels.h"
 #include "job/cutout.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
@@ -62,10 +63,8 @@ class MaskJob {
   }
 
   Json run() {
-    travel(
-        ground_ ? *ground_->rows : *picture_.file.rows,
-        road_for(picture_, options_.shared, context_), [this] { return Worker(*this); },
-        [this](MaskBand&& band) { take(std::move(band)); });
+    Json told = options_.tidy.empty() ? Json() : tidy();
+    pass<Worker>();
     const std::uint64_t counted = info().shape.pixels() - excluded_.total();
     require_counted(counted, picture_);
     if (mask_) mask_->finish();
@@ -80,11 +79,34 @@ class MaskJob {
               {"excluded", excluded_json(excluded_)},
               {"clipped", clipped_}};
     note_near_gray(json, near_gray_, counted);
+    if (!told.empty()) json["tidy"] = std::move(told);
     return json;
   }
 
  private:
   const PictureInfo& info() const { return picture_.file.info; }
+
+  template <class Pass>
+  void pass() {
+    travel(
+        rows(), road_for(picture_, options_.shared, context_), [this] { return Pass(*this); },
+        [this](MaskBand&& band) { take(std::move(band)); });
+  }
+
+  /// A pass of its own that keeps what is selected, and the steps on that.
+  Json tidy() {
+    LabelGrid grid(info().shape.width, info().shape.height);
+    kept_ = &grid;
+    pass<KeepingWorker>();
+    const LabelGrid before = grid;
+    Json told{{"selected_before", std::exchange(selected_, 0)}};
+    told["steps"] = clean_labels(grid, before, options_.tidy, options_.shared);
+    tidied_.emplace(std::move(grid));
+    rows().rewind();
+    return told;
+  }
+
+  RowSource& rows() { return ground_ ? *ground_->rows : *picture_.file.rows; }
 
   void read_masks() {
     std::vector<std::string> warnings;
@@ -164,6 +186,16 @@ class MaskJob {
       ground_.emplace(job.ground_->srgb);
     }
 
+    /// Only keeps what is selected, for cleaning.
+    MaskBand keep(const Band& band) {
+      MaskBand out;
+      for_each_block(band, [&](const Block& block) {
+        select(block, out);
+        std::copy_n(chosen_.data(), block.size, job_->kept_->labels.data() + block.first_pixel);
+      });
+      return out;
+    }
+
     MaskBand operator()(const Band& band) {
       MaskBand out;
       const RasterShape shape = cutout_spec(job_->info().shape).shape;
@@ -226,7 +258,8 @@ class MaskJob {
       return remembered_ ? block.color : channels_.channels(job_->where_.channels.size());
     }
 
-    void select(const Block& block, MaskBand& out) {
+    /// What the selection and the masks take, before any cleaning.
+    void decide(const Block& block) {
       const std::uint8_t* const selected = selected_in(block);
       std::uint8_t* const __restrict chosen = chosen_.data();
       const std::uint8_t off = job_->options_.invert ? 1 : 0;
@@ -234,12 +267,28 @@ class MaskJob {
       if (job_->combines())
         for (std::size_t i = 0; i < block.size; ++i)
           chosen[i] = job_->combined(chosen[i] != 0, block.pixel(i));
+    }
+
+    void take_tidied(const Block& block) {
+      if (!remembered_) channels_.evaluate(block);
+      const Label* const tidied = job_->tidied_->labels.data() + block.first_pixel;
+      for (std::size_t i = 0; i < block.size; ++i) chosen_[i] = tidied[i] != 0;
+    }
+
+    void select(const Block& block, MaskBand& out) {
+      if (job_->tidied_) {
+        take_tidied(block);
+      } else {
+        decide(block);
+      }
+      std::uint8_t* const __restrict chosen = chosen_.data();
       if (block.counted)
         for (std::size_t i = 0; i < block.size; ++i) chosen[i] &= block.counted[i];
       std::uint32_t sum = 0;
       for (std::size_t i = 0; i < block.size; ++i) sum += chosen[i];
       out.selected += sum;
     }
+
     void collect(const Block& block) {
       collector_.add(block);
       for (std::size_t i = 0; i < block.size; ++i)
@@ -265,6 +314,12 @@ class MaskJob {
     std::optional<ChannelEvaluator> ground_;
   };
 
+  class KeepingWorker : public Worker {
+   public:
+    using Worker::Worker;
+    MaskBand operator()(const Band& band) { return Worker::keep(band); }
+  };
+
   void take(MaskBand&& band) {
     selected_ += band.selected;
     excluded_ += band.excluded;
@@ -277,8 +332,10 @@ class MaskJob {
   void draw(double share) {
     Plot plot(format_);
     add_mask_figure(plot, figure_path_, picture_.name(),
-                    (options_.invert ? "not: " : "") + where_.text, share, preview_.thumbnail(),
-                    merged_thumbnail(mask_preview_), merged_thumbnail(cutout_preview_));
+                    (options_.invert ? "not: " : "") + where_.text +
+                        (tidied_ ? "; then " + text_of(options_.tidy) : ""),
+                    share, preview_.thumbnail(), merged_thumbnail(mask_preview_),
+                    merged_thumbnail(cutout_preview_));
     draw_figures(plot, context_);
   }
 
@@ -290,6 +347,8 @@ class MaskJob {
   std::vector<Mask> only_in_, also_in_, not_in_;
   ChannelPlan plan_;
   std::optional<SelectedColors> known_;
+  LabelGrid* kept_ = nullptr;        // what a pass of KeepingWorker fills
+  std::optional<LabelGrid> tidied_;  // what is written then, instead of what is selected
   Preview preview_;
   Tallies<ThumbnailSums> mask_preview_, cutout_preview_;
   FigureFormat format_;
@@ -328,6 +387,7 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     CountedPicture picture = like && input == options.shared.inputs.front()
                                  ? std::move(*first)
                                  : open_counted(input, options.shared, context);
+    if (!options.tidy.empty() && options.where) keep_rows(picture);
     if (options.where)
       return MaskJob(std::move(picture), *options.where, options, context, results, format).run();
     if (!like) keep_rows(picture);

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/select/expression.h"
+#include "core/tidy/tidy_steps.h"
 #include "job/context.h"
 #include "job/cutout.h"
 #include "job/derived_selection.h"
@@ -24,6 +25,7 @@ struct MaskOptions {
   bool invert = false;
   // Masks of the size of every input, taken in this order.
   std::vector<std::filesystem::path> only_in, also_in, not_in;
+  std::vector<TidyStep> tidy;  // done on what all of that selects
   CutoutOptions cutout;
 };
 

@@ -156,6 +156,52 @@ TEST_CASE("what is like a place on the first picture is taken in all", "[cli][ma
   CHECK(labels_in(dir / "out/b.mask.png") == std::vector<std::uint8_t>{0, 255, 0, 255});
 }
 
+TEST_CASE("what is selected is tidied as tidy does it, and cut out so", "[cli][mask][tidy]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  copy_demo(dir, "panel-a.samples.geojson");
+  copy_demo(dir, "panel-b.png");
+  const std::string steps = "close 2; fill 200; drop 40";
+  const std::vector<Words> ways{{"--where", "hsv.h in 200..260 and hsv.s >= 30"},
+                                {"--like", "panel-a.samples.geojson:cobalt", "--invert"},
+                                {"--auto", "lab.l", "--background", "panel-b.png"}};
+  for (const Words& way : ways) {
+    const Words select = with({"mask", "panel-a.png", "--summary", "json"}, way);
+    const json plain = summary_of(run_tool(dir, with(select, {"-o", "plain"})))["inputs"][0];
+    const json told = summary_of(run_tool(dir, {"tidy", "plain/panel-a.mask.png", "--steps", steps,
+                                                "-o", "plain", "--summary", "json"}))["inputs"][0];
+    const json tidied = summary_of(
+        run_tool(dir, with(select, {"--tidy", steps, "-o", "out", "--threads", "2"})))["inputs"][0];
+    INFO(way[0]);
+    CHECK(tidied["tidy"]["selected_before"] == plain["selected"]);
+    CHECK(tidied["tidy"]["steps"] == told["steps"]);
+    CHECK(tidied["selected"] == told["classes"][0]["pixels"]);
+    CHECK(tidied["counted"] == plain["counted"]);
+    CHECK(tidied["excluded"] == plain["excluded"]);
+    const auto mask = labels_in(dir / "out/panel-a.mask.png");
+    CHECK(mask == labels_in(dir / "plain/panel-a.mask.tidy.png"));
+    CHECK(mask != labels_in(dir / "plain/panel-a.mask.png"));
+    // The cut-out is that of the mask that was cleaned elsewhere.
+    Words cut{"mask", "panel-a.png", "--where", "gray >= 0", "--and", "plain/panel-a.mask.tidy.png",
+              "-o",   "cut",         "--write", "cutout"};
+    if (way.size() > 2 && way[2] == "--background") cut = with(cut, {way[2], way[3]});
+    CHECK(run_tool(dir, cut).exit_code == 0);
+    CHECK(text_of_file(dir / "out/panel-a.cutout.png") ==
+          text_of_file(dir / "cut/panel-a.cutout.png"));
+    CHECK_FALSE(plain.contains("tidy"));
+  }
+  // A step grows into no pixel that does not count.
+  const json part = summary_of(run_tool(
+      dir, {"mask", "panel-a.png", "--where", "hsv.h in 200..260", "--region", "100,100,50,50",
+            "--tidy", "dilate 70", "-o", "part", "--summary", "json"}))["inputs"][0];
+  CHECK(part["selected"] == 2500);
+  const auto grown = labels_in(dir / "part/panel-a.mask.png");
+  CHECK(std::count(grown.begin(), grown.end(), 255) == 2500);
+  const Outcome told =
+      run_tool(dir, with(with({"mask", "panel-a.png"}, ways[0]), {"--tidy", steps}));
+  CHECK_THAT(told.out, Catch::Contains("before tidying") && Catch::Contains("fill 200"));
+}
+
 TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 6, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99, 99, 99, 99, 99, 99, 99});
@@ -206,7 +252,8 @@ TEST_CASE("mask refuses what it cannot find, and leaves nothing", "[cli][mask]")
       {{"--like", "5,5", "--coverage", "101"}, 2, "above 0 and at most 100"},
       {{"--like", "5,5", "--by", "gaussian", "--coverage", "100"}, 2, "above 0 and below 100"},
       {{"--like", "5,5", "--region", "100,100,9,9"}, 1, "no pixel of the samples counts"},
-      {{"--where", "gray > 1", "--background", "reddish"}, 2, "neither transparent, gray"}};
+      {{"--where", "gray > 1", "--background", "reddish"}, 2, "neither transparent, gray"},
+      {{"--where", "gray > 1", "--tidy", "opening 2"}, 2, "--tidy: in the step 'opening 2'"}};
   for (const auto& [words, code, says] : wrong) {
     check_error(run_tool(dir, with({"mask", "panel-a.png", "-o", "out"}, words)), code, says);
   }
@@ -244,7 +291,9 @@ TEST_CASE("vary tries a selection with many numbers in one pass", "[cli][mask][v
       {{"--where", "gray > 3", "--vary", "a=1..2/2"}, "--vary: 'a' is varied"},
       {{"--where", "gray > {a}", "--vary", "a=1..2"}, "--vary: 'a=1..2' says not what varies"},
       {{"--where", "grey > {a}", "--vary", "a=1..2/2"}, "--where: "},
-      {{"--where", "gray > {a}", "--vary", "a=1..2/2", "--invert"}, "--invert means nothing here"}};
+      {{"--where", "gray > {a}", "--vary", "a=1..2/2", "--invert"}, "--invert means nothing here"},
+      {{"--where", "gray > {a}", "--vary", "a=1..2/2", "--tidy", "fill"},
+       "--tidy means nothing here"}};
   for (const auto& [words, says] : wrong) {
     check_error(run_tool(dir, with({"mask", "ramp.png", "-o", "bad"}, words)), 2, says);
   }

@@ -9,6 +9,7 @@
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
+#include "cli/steps_text.h"
 #include "cli/text_table.h"
 #include "core/error.h"
 #include "job/input_list.h"
@@ -44,6 +45,9 @@ void declare_mask(po::options_description& options) {
                       "also where this mask is on, after --and; may be repeated");
   add_repeated_option(options, "minus", "MASK",
                       "not where this mask is on, after --or; may be repeated");
+  add_option<std::string>(options, "tidy", "STEPS",
+                          "clean what is selected before it is written, by the steps of tidy: "
+                          "\"drop 20; fill\"");
   add_option<std::string>(options, "background", "transparent|gray|dimmed|COLOR|PICTURE",
                           "what the cut-out shows where nothing is selected (default "
                           "transparent); a picture must be of the same size");
@@ -115,7 +119,7 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
                   const Context& context) {
   if (!given.count("where"))
     throw UsageError("--vary needs --where", "as in --where \"gray > {low}\" --vary low=10..50/5");
-  refuse_options(given, {"like", "auto", "invert", "and", "or", "minus", "background"},
+  refuse_options(given, {"like", "auto", "invert", "and", "or", "minus", "tidy", "background"},
                  "--vary only tries selections");
   MaskVariantOptions options;
   options.shared = shared;
@@ -141,6 +145,9 @@ Json do_mask(const po::variables_map& given, const SharedOptions& shared, const 
   for (const std::string& path : texts_of(given, "and")) options.only_in.emplace_back(path);
   for (const std::string& path : texts_of(given, "or")) options.also_in.emplace_back(path);
   for (const std::string& path : texts_of(given, "minus")) options.not_in.emplace_back(path);
+  if (given.count("tidy"))
+    options.tidy =
+        read_option("--tidy", [&] { return parse_tidy_steps(given["tidy"].as<std::string>()); });
   options.cutout = cutout_from(text_of(given, "background", "transparent"));
   return run_mask(options, context);
 }
@@ -196,6 +203,11 @@ void print_mask(const Json& summary, std::ostream& out) {
                        counted(p["counted"].get<std::uint64_t>()),
                        p["selected_percent"].get<double>());
     print_found(p, out);
+    if (p.contains("tidy")) {
+      out << fmt::format("  {} before tidying\n",
+                         counted(p["tidy"]["selected_before"].get<std::uint64_t>()));
+      print_steps(p["tidy"]["steps"], out);
+    }
     print_left_out(p, out);
   }
   print_outputs(summary, out);
@@ -213,8 +225,11 @@ const Command kMask{
     "CIEDE2000 from a CSS color. A pixel without hue passes no test on a hue. --like and --auto "
     "find a selection and print it, to be edited and kept.",
     {{"mask panel-a.png --where \"hsv.h in 340..20 and hsv.s > 50\" -o out/", "the red glass"},
-     {"mask panel-a.png --like panel-a.samples.geojson:cobalt --by gaussian -o out/",
-      "what is like the samples of the blue glass, and the selection that takes it"},
+     {"mask panel-a.png --like panel-a.samples.geojson:cobalt --by gaussian --tidy \"drop 20; fill "
+      "80\" "
+      "-o out/",
+      "what is like the samples of the blue glass, without specks and small holes, and the "
+      "selection that takes it"},
      {"mask panel-b.png --where \"near(#d68e18, 15)\" --background dimmed -o out/",
       "what is like amber, the rest dimmed"}},
     true,

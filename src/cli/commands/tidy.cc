@@ -7,6 +7,7 @@
 #include "cli/command.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
+#include "cli/steps_text.h"
 #include "cli/text_table.h"
 #include "core/error.h"
 
@@ -36,10 +37,7 @@ void print_tidy(const Json& summary, std::ostream& out) {
     out << fmt::format("{}: {}, {} of {} changed\n", p["file"].get<std::string>(),
                        p["kind"].get<std::string>(), counted(p["changed"].get<std::uint64_t>()),
                        plural(p["pixels"].get<std::uint64_t>(), "pixel"));
-    TextTable steps({"step", "changed"});
-    for (const Json& s : p["steps"])
-      steps.add({s["step"].get<std::string>(), counted(s["changed"].get<std::uint64_t>())});
-    steps.print(out);
+    print_steps(p["steps"], out);
     TextTable classes({"class", "before", "after", "share of all"});
     const auto add = [&](const std::string& name, const Json& shares) {
       classes.add({name, counted(shares["before"].get<std::uint64_t>()),
