@@ -17,6 +17,7 @@
 #include "job/cutout.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
+#include "job/limit_warnings.h"
 #include "job/preview.h"
 
 namespace chalcedony {
@@ -371,6 +372,7 @@ const std::vector<ResultKind>& mask_results() {
 }
 
 Json run_mask(const MaskOptions& options, const Context& context) {
+  if (options.where) warn_of_limits(*options.where, context);
   Results results(options.shared, context, mask_results());
   // What --like names is on the first input.
   std::optional<CountedPicture> first;

@@ -10,6 +10,7 @@
 #include "io/csv.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
+#include "job/limit_warnings.h"
 #include "job/mask.h"
 #include "job/preview.h"
 
@@ -177,6 +178,8 @@ Json run_mask_variants(const MaskVariantOptions& options, const Context& context
   Results results(options.shared, context, mask_results());
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  // Of the others only numbers differ.
+  warn_of_limits(parse_expression(options.variants.front().text, options.shared.names), context);
   Json summary = summary_frame("mask");
   for (const Variable& variable : options.variables)
     summary["variables"].push_back({{"name", variable.name}, {"values", variable.values}});

@@ -10,6 +10,7 @@
 #include "job/class_map.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
+#include "job/limit_warnings.h"
 
 namespace chalcedony {
 namespace {
@@ -40,6 +41,9 @@ void warn_of_faults(const SliceOptions& options, const Context& context) {
                  "' overlap; what is in both is '" + options.slices[a].name + "'");
   for (const auto& [low, high] : faults.gaps)
     context.warn("values from " + short_text(low) + " to " + short_text(high) + " are in no slice");
+  // One is enough: the others are counted as it is.
+  for (const Slice& slice : options.slices)
+    if (warn_of_limits(slice.name, options.channel, {slice.low, slice.high}, context)) break;
 }
 
 Json slices_json(const std::vector<Slice>& slices) {

@@ -202,6 +202,29 @@ TEST_CASE("what is selected is tidied as tidy does it, and cut out so", "[cli][m
   CHECK_THAT(told.out, Catch::Contains("before tidying") && Catch::Contains("fill 200"));
 }
 
+TEST_CASE("limits that look like a mistake are said, and what to write", "[cli][mask][slice]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  write_stripes(dir / "b.png");
+  const Outcome run =
+      run_tool(dir, {"mask", "a.png", "b.png", "--where", "hsv.h < 90 and hsv.s in 120..200"});
+  CHECK(run.exit_code == 0);
+  CHECK(
+      run.err ==
+      "chalcedony: warning: 'hsv.s in 120..200' takes nothing: hsv.s goes from 0 to 100 %; if you "
+      "count it to 255, write hsv.s in 47.1..78.4\n");
+  const Outcome tried =
+      run_tool(dir, {"mask", "a.png", "--where", "lab.a > {a}", "--vary", "a=130..150/3"});
+  CHECK(tried.err ==
+        "chalcedony: warning: 'lab.a > 130' is out of the usual range: lab.a goes from -125 to "
+        "125\n");
+  const Outcome sliced =
+      run_tool(dir, {"slice", "a.png", "--channel", "hsv.s", "--cuts", "0,85,170,255"});
+  CHECK(sliced.err ==
+        "chalcedony: warning: 'hsv.s 85..170': hsv.s goes from 0 to 100 %; if you count it to 255, "
+        "take 100/255 of your limits\n");
+}
+
 TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 6, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99, 99, 99, 99, 99, 99, 99});

@@ -3,10 +3,10 @@
 #include <algorithm>
 #include <charconv>
 
+#include "core/color/channel_hint.h"
 #include "core/color/derived_channel.h"
 #include "core/error.h"
 #include "core/letter_case.h"
-#include "core/nearest_name.h"
 
 namespace chalcedony {
 namespace {
@@ -100,10 +100,10 @@ Channel channel_named(std::string_view written, const ChannelNames& names) {
   if (name.find('(') != std::string::npos)
     throw UsageError("no channel is called '" + std::string(written) + "'",
                      "only train looks at what is around a pixel");
+  const std::vector<std::string> likely = channels_like(name, names);
   throw UsageError("no channel is called '" + std::string(written) + "'",
-                   nearest_name(name, channel_names(names))
-                       ? suggest_name(name, channel_names(names))
-                       : "write a space and a channel of it, as in hsv.h or lab.a");
+                   likely.empty() ? "write a space and a channel of it, as in hsv.h or lab.a"
+                                  : "did you mean " + one_of_names(likely) + "?");
 }
 
 std::vector<Channel> channels_named(std::string_view list, const ChannelNames& names) {

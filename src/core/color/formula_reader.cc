@@ -5,9 +5,9 @@
 #include <charconv>
 #include <utility>
 
+#include "core/color/channel_hint.h"
 #include "core/error.h"
 #include "core/letter_case.h"
-#include "core/nearest_name.h"
 
 namespace chalcedony {
 namespace {
@@ -162,9 +162,9 @@ FormulaPointer FormulaReader::channel() {
   const std::string_view word = text_.substr(at_, end - at_);
   const std::string_view name = longest_known(word);
   if (name.empty()) {
-    const auto nearest = nearest_name(word, names_);
-    fail(nearest ? "a channel, such as '" + *nearest + "'"
-                 : "a channel (a space and a channel of it, as in hsv.h or lab.a)");
+    const std::vector<std::string> likely = channels_like(word, known_);
+    fail(likely.empty() ? "a channel (a space and a channel of it, as in hsv.h or lab.a)"
+                        : "a channel, such as " + one_of_names(likely));
   }
   const Channel channel = channel_named(name, known_);
   auto formula = std::make_unique<Formula>();

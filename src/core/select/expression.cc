@@ -117,6 +117,14 @@ class Parser {
   }
 
   TestPointer comparison() {
+    reader_.skip_space();
+    const std::size_t from = reader_.place();
+    TestPointer node = value_test();
+    node->from = from;
+    node->to = reader_.place();
+    return node;
+  }
+  TestPointer value_test() {
     auto node = std::make_unique<TestNode>();
     node->value = reader_.sum();
     if (reader_.take_word("in")) {

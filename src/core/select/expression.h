@@ -30,6 +30,7 @@ struct TestNode {
     kOr
   };
   Kind kind = Kind::kAnd;
+  std::size_t from = 0, to = 0;           // comparisons and kInside: where it stands in the text
   std::unique_ptr<Formula> value, limit;  // comparisons; `value` of kInside
   double low = 0, high = 0;               // kInside
   bool wraps = false;                     // kInside over a hue, through 360

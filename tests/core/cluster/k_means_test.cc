@@ -16,7 +16,7 @@ using namespace chalcedony::test;
 namespace {
 
 /// Overlapping blobs of quantised colors, as a picture has.
-PointCloud cloud_of(unsigned seed, std::size_t size, std::size_t dimensions, unsigned blobs) {
+PointCloud points_of(unsigned seed, std::size_t size, std::size_t dimensions, unsigned blobs) {
   std::mt19937 random(seed);
   std::normal_distribution<double> normal;
   std::vector<std::vector<double>> middles(blobs, std::vector<double>(dimensions));
@@ -92,7 +92,7 @@ KMeansOptions to_the_end(std::size_t k) {
 TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]") {
   for (unsigned seed = 1; seed <= 12; ++seed) {
     const std::size_t d = 1 + seed % 4, k = 2 + seed;
-    const PointCloud cloud = cloud_of(seed, 9001, d, 7);
+    const PointCloud cloud = points_of(seed, 9001, d, 7);
     const Points points = cloud.view();
     // From points that differ: the plain way leaves a center without points where it is.
     const Centers start = starting_centers(DrawnPoints(points, 1), k, CenterStart::kRandom, seed);
@@ -107,7 +107,7 @@ TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]
 }
 
 TEST_CASE("a weight is as good as as many equal points", "[core][cluster]") {
-  const PointCloud cloud = cloud_of(3, 4000, 3, 5);
+  const PointCloud cloud = points_of(3, 4000, 3, 5);
   PointCloud repeated{std::vector<std::vector<float>>(3), {}};
   for (std::size_t i = 0; i < cloud.weights.size(); ++i)
     for (int times = 0; times < static_cast<int>(cloud.weights[i]); ++times) {
@@ -125,7 +125,7 @@ TEST_CASE("a weight is as good as as many equal points", "[core][cluster]") {
 
 TEST_CASE("some starts come within half a percent of the best of fifty", "[core][cluster]") {
   for (const unsigned seed : {11u, 12u, 13u}) {
-    const PointCloud cloud = cloud_of(seed, 3000, 3, 6);
+    const PointCloud cloud = points_of(seed, 3000, 3, 6);
     const Points points = cloud.view();
     std::mt19937 random(seed);
     double best = 1e300;
@@ -145,7 +145,7 @@ TEST_CASE("some starts come within half a percent of the best of fifty", "[core]
 TEST_CASE(
     "starts differ by seed and by how they are drawn, and more of them than colors are refused",
     "[core][cluster]") {
-  const PointCloud cloud = cloud_of(5, 500, 2, 4);
+  const PointCloud cloud = points_of(5, 500, 2, 4);
   const DrawnPoints points(cloud.view(), 1);
   CHECK(starting_centers(points, 4, CenterStart::kSpread, 1) ==
         starting_centers(points, 4, CenterStart::kSpread, 1));
@@ -173,7 +173,7 @@ TEST_CASE("a center without points moves to the farthest one", "[core][cluster]"
 }
 
 TEST_CASE("of many points some are drawn for starts, but all decide", "[core][cluster]") {
-  const PointCloud cloud = cloud_of(21, 60000, 3, 5);
+  const PointCloud cloud = points_of(21, 60000, 3, 5);
   const Points points = cloud.view();
   const DrawnPoints drawn(points, 3, 2000);
   CHECK(drawn.drawn().size == 2000);

@@ -20,7 +20,7 @@ ModelClass class_at(const std::string& name, const std::vector<double>& mean) {
   return c;
 }
 
-Model model_of(const std::string& features, std::vector<ModelClass> classes) {
+Model advice_model_of(const std::string& features, std::vector<ModelClass> classes) {
   Model model;
   model.features = channels_named(features);
   model.classes = std::move(classes);
@@ -30,8 +30,9 @@ Model model_of(const std::string& features, std::vector<ModelClass> classes) {
 }  // namespace
 
 TEST_CASE("pairs that one feature alone tells apart are found", "[core][learn]") {
-  const Model model = model_of("lab", {class_at("lead", {20, 0, 0}), class_at("clear", {80, 1, 0}),
-                                       class_at("ruby", {40, 50, 25})});
+  const Model model =
+      advice_model_of("lab", {class_at("lead", {20, 0, 0}), class_at("clear", {80, 1, 0}),
+                              class_at("ruby", {40, 50, 25})});
   const auto found = lone_features(model);
   REQUIRE(found.size() == 1);
   CHECK(found[0].first == 0);
@@ -40,28 +41,29 @@ TEST_CASE("pairs that one feature alone tells apart are found", "[core][learn]")
   CHECK(found[0].with == Approx(2).margin(1e-6));
   // Without lightness they are one spread of 2 and a difference of 1: B = 1/32.
   CHECK(found[0].without == Approx(2 * (1 - std::exp(-1.0 / 32))).margin(1e-4));
-  CHECK(lone_features(model_of("lab.l", {class_at("a", {0}), class_at("b", {90})})).empty());
+  CHECK(lone_features(advice_model_of("lab.l", {class_at("a", {0}), class_at("b", {90})})).empty());
 }
 
 TEST_CASE("lightness is needless when the worst pair does without", "[core][learn]") {
   const Model colored =
-      model_of("lab", {class_at("ruby", {40, 50, 25}), class_at("cobalt", {30, 17, -56})});
+      advice_model_of("lab", {class_at("ruby", {40, 50, 25}), class_at("cobalt", {30, 17, -56})});
   const auto found = needless_lightness(colored);
   REQUIRE(found);
   CHECK(found->features == std::vector<std::size_t>{1, 2});
   CHECK(found->without == Approx(found->with).margin(0.02));
   // Lead and clear glass differ in nothing else.
   CHECK_FALSE(needless_lightness(
-      model_of("lab", {class_at("lead", {20, 0, 0}), class_at("clear", {80, 1, 0})})));
+      advice_model_of("lab", {class_at("lead", {20, 0, 0}), class_at("clear", {80, 1, 0})})));
   // Nothing to leave out, or nothing left.
+  CHECK_FALSE(needless_lightness(
+      advice_model_of("lab.a,lab.b", {class_at("a", {0, 0}), class_at("b", {50, 0})})));
   CHECK_FALSE(
-      needless_lightness(model_of("lab.a,lab.b", {class_at("a", {0, 0}), class_at("b", {50, 0})})));
-  CHECK_FALSE(needless_lightness(model_of("lab.l", {class_at("a", {0}), class_at("b", {50})})));
+      needless_lightness(advice_model_of("lab.l", {class_at("a", {0}), class_at("b", {50})})));
   // Red, green and blue are no lightness, the value of hsv is.
-  CHECK_FALSE(
-      needless_lightness(model_of("srgb", {class_at("a", {0, 0, 0}), class_at("b", {50, 0, 90})})));
+  CHECK_FALSE(needless_lightness(
+      advice_model_of("srgb", {class_at("a", {0, 0, 0}), class_at("b", {50, 0, 90})})));
   CHECK(needless_lightness(
-      model_of("hsv.s,hsv.v", {class_at("a", {10, 50}), class_at("b", {90, 50})})));
+      advice_model_of("hsv.s,hsv.v", {class_at("a", {10, 50}), class_at("b", {90, 50})})));
 }
 
 TEST_CASE("samples that share pixels or are there twice are counted by class", "[core][learn]") {

@@ -29,7 +29,7 @@ std::uint64_t pixels(const std::vector<SampleRun>& runs) {
   return sum;
 }
 
-std::vector<Position> box(double x1, double y1, double x2, double y2) {
+std::vector<Position> rectangle(double x1, double y1, double x2, double y2) {
   return {{x1, y1}, {x2, y1}, {x2, y2}, {x1, y2}, {x1, y1}};
 }
 
@@ -45,29 +45,29 @@ ClassStatistics gaussian(double mean, double variance, std::uint64_t count = 100
 }  // namespace
 
 TEST_CASE("polygons hold the pixels whose centers they hold", "[core][learn][samples]") {
-  CHECK(pixels(sample_runs(one_polygon({box(1, 1, 4, 3)}), 10, 10)) == 6);
+  CHECK(pixels(sample_runs(one_polygon({rectangle(1, 1, 4, 3)}), 10, 10)) == 6);
   // Edges through centers: left and upper ones belong to the shape, right and lower ones do not.
-  const auto runs = sample_runs(one_polygon({box(1.5, 1.5, 4.5, 3.5)}), 10, 10);
+  const auto runs = sample_runs(one_polygon({rectangle(1.5, 1.5, 4.5, 3.5)}), 10, 10);
   REQUIRE(runs.size() == 2);
   CHECK(runs[0].begin == 11);
   CHECK(runs[0].end == 14);
   CHECK(runs[1].begin == 21);
   // Two shapes that touch share no pixel and leave none out.
-  SampleSet halves = one_polygon({box(0, 0, 5.5, 10)});
+  SampleSet halves = one_polygon({rectangle(0, 0, 5.5, 10)});
   halves.shapes.push_back(halves.shapes[0]);
-  halves.shapes[1].rings = {box(5.5, 0, 10, 10)};
+  halves.shapes[1].rings = {rectangle(5.5, 0, 10, 10)};
   CHECK(pixels(sample_runs(halves, 10, 10)) == 100);
   // A sample over the whole width is a run a row, never a longer one.
-  for (const SampleRun& run : sample_runs(one_polygon({box(0, 2, 10, 8)}), 10, 10))
+  for (const SampleRun& run : sample_runs(one_polygon({rectangle(0, 2, 10, 8)}), 10, 10))
     CHECK((run.end - 1) / 10 == run.begin / 10);
   CHECK(shared_pixels(sample_runs(halves, 10, 10)) == 0);
 }
 
 TEST_CASE("rings count even-odd, whatever their winding", "[core][learn][samples]") {
-  auto hole = box(3, 3, 7, 7);
-  CHECK(pixels(sample_runs(one_polygon({box(0, 0, 10, 10), hole}), 10, 10)) == 84);
+  auto hole = rectangle(3, 3, 7, 7);
+  CHECK(pixels(sample_runs(one_polygon({rectangle(0, 0, 10, 10), hole}), 10, 10)) == 84);
   std::reverse(hole.begin(), hole.end());
-  CHECK(pixels(sample_runs(one_polygon({box(0, 0, 10, 10), hole}), 10, 10)) == 84);
+  CHECK(pixels(sample_runs(one_polygon({rectangle(0, 0, 10, 10), hole}), 10, 10)) == 84);
   // A triangle: rows of 1, 3, 5, 7 and 9 centers, less those cut by the slopes.
   CHECK(pixels(sample_runs(one_polygon({{{0, 10}, {10, 0}, {10, 10}, {0, 10}}}), 10, 10)) == 55);
 }
@@ -91,13 +91,13 @@ TEST_CASE("points take one pixel or a disk that holds its edge", "[core][learn][
 
 TEST_CASE("samples outside the picture are refused by class, overlaps are counted",
           "[core][learn][samples]") {
-  CHECK_THROWS_WITH(sample_runs(one_polygon({box(5, 5, 12, 8)}), 10, 10),
+  CHECK_THROWS_WITH(sample_runs(one_polygon({rectangle(5, 5, 12, 8)}), 10, 10),
                     Catch::Contains("class 'a' reaches outside the picture, which is 10x10"));
-  SampleSet set = one_polygon({box(0, 0, 4, 1)});
+  SampleSet set = one_polygon({rectangle(0, 0, 4, 1)});
   set.class_named("b");
   set.shapes.push_back(set.shapes[0]);
   set.shapes[1].sample_class = 1;
-  set.shapes[1].rings = {box(2, 0, 6, 1)};
+  set.shapes[1].rings = {rectangle(2, 0, 6, 1)};
   CHECK(shared_pixels(sample_runs(set, 10, 10)) == 2);
   set.shapes[1].sample_class = 0;  // within one class a pixel is taken once
   CHECK(pixels(sample_runs(set, 10, 10)) == 6);

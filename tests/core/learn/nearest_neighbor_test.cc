@@ -15,7 +15,7 @@ using namespace chalcedony;
 
 namespace {
 
-Model model_of(const SampleTable& table, std::size_t neighbors) {
+Model neighbor_model_of(const SampleTable& table, std::size_t neighbors) {
   Model model;
   model.method = "nearest-neighbor";
   model.features = channels_named("lab");
@@ -71,7 +71,7 @@ std::vector<PlainSample> by_distance(const SampleTable& table, const float* pixe
 TEST_CASE("nearest neighbors are those of a search through all samples", "[core][learn]") {
   const std::size_t neighbors = GENERATE(1, 2, 7, 40);
   const SampleTable table = random_samples(7, 3, 300);
-  const Model model = model_of(table, neighbors);
+  const Model model = neighbor_model_of(table, neighbors);
   const auto classifier = make_classifier(model);
   std::mt19937 random(11);
   std::uniform_int_distribution<int> value(-15, 22);
@@ -113,7 +113,7 @@ TEST_CASE("a sample is not its own neighbor when the reach is measured", "[core]
   const float values[] = {0, 1, 3, 3, 10};
   for (const float& value : values) table.add(0, &value);
   table.join_equal_rows();
-  Model model = model_of(table, 1);
+  Model model = neighbor_model_of(table, 1);
   model.features = channels_named("lab.l");
   measure_reach(model, table);
   // Distances to the nearest other pixel: 1, 1, 0, 0, 7.
@@ -126,7 +126,7 @@ TEST_CASE("a model without samples has no neighbors", "[core][learn]") {
   SampleTable table(3);
   const float row[] = {1, 2, 3};
   table.add(0, row);
-  Model model = model_of(table, 1);
+  Model model = neighbor_model_of(table, 1);
   model.classes[0].samples = {};
   CHECK_THROWS_WITH(make_classifier(model), Catch::Contains("has no sample pixels in the model"));
 }

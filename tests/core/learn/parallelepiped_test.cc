@@ -25,7 +25,8 @@ ModelClass box(const std::string& name, const std::vector<double>& low,
   return c;
 }
 
-Model model_of(std::vector<ModelClass> classes, const std::string& features, double spread = 0) {
+Model box_model_of(std::vector<ModelClass> classes, const std::string& features,
+                   double spread = 0) {
   Model model;
   model.method = "parallelepiped";
   model.features = channels_named(features);
@@ -55,7 +56,7 @@ Answer answer(const Model& model, const std::vector<float>& pixel) {
 }  // namespace
 
 TEST_CASE("a pixel is of the class whose box holds it, ends included", "[core][learn]") {
-  const Model model = model_of({box("a", {10}, {20}), box("b", {18}, {38})}, "lab.l");
+  const Model model = box_model_of({box("a", {10}, {20}), box("b", {18}, {38})}, "lab.l");
   CHECK(answer(model, {10}).label == 1);
   CHECK(answer(model, {9.9f}).label == 0);
   CHECK(answer(model, {38}).label == 2);
@@ -69,7 +70,7 @@ TEST_CASE("a pixel is of the class whose box holds it, ends included", "[core][l
 }
 
 TEST_CASE("boxes reach as many standard deviations as asked", "[core][learn]") {
-  const Model model = model_of({box("a", {10}, {20}, 2)}, "lab.l", 1.5);
+  const Model model = box_model_of({box("a", {10}, {20}, 2)}, "lab.l", 1.5);
   CHECK(answer(model, {12.01f}).label == 1);
   CHECK(answer(model, {11.9f}).label == 0);
   CHECK(answer(model, {18}).label == 1);
@@ -79,7 +80,7 @@ TEST_CASE("boxes of several features agree with the plain rule", "[core][learn]"
   const std::vector<ModelClass> classes{box("a", {0, -40, -10}, {60, 20, 50}),
                                         box("b", {30, -20, 0}, {90, 60, 20}),
                                         box("c", {50, 0, -60}, {55, 5, 60})};
-  const Model model = model_of(classes, "lab");
+  const Model model = box_model_of(classes, "lab");
   std::mt19937 random(5);
   std::uniform_real_distribution<float> value(-70, 100);
   for (int i = 0; i < 2000; ++i) {

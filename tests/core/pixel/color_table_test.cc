@@ -29,7 +29,7 @@ std::vector<std::uint32_t> first_numbers(std::size_t n) {
   return numbers;
 }
 
-PictureInfo info_of(const RasterShape& shape) {
+PictureInfo table_info_of(const RasterShape& shape) {
   PictureInfo info;
   info.shape = shape;
   return info;
@@ -153,20 +153,20 @@ TEST_CASE("of a color that was not counted nothing is found", "[core][pixel]") {
 }
 
 TEST_CASE("which pictures have countable colors", "[core][pixel]") {
-  CHECK(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU8})));
-  CHECK(ColorCounter::fits(info_of({10, 10, 1, SampleType::kU8})));
-  CHECK_FALSE(ColorCounter::fits(info_of({10, 10, 3, SampleType::kU16})));
-  PictureInfo with_alpha = info_of({10, 10, 4, SampleType::kU8});
+  CHECK(ColorCounter::fits(table_info_of({10, 10, 3, SampleType::kU8})));
+  CHECK(ColorCounter::fits(table_info_of({10, 10, 1, SampleType::kU8})));
+  CHECK_FALSE(ColorCounter::fits(table_info_of({10, 10, 3, SampleType::kU16})));
+  PictureInfo with_alpha = table_info_of({10, 10, 4, SampleType::kU8});
   with_alpha.alpha = AlphaKind::kStraight;
   CHECK(ColorCounter::fits(with_alpha));
   with_alpha.alpha = AlphaKind::kPremultiplied;
   CHECK_FALSE(ColorCounter::fits(with_alpha));
-  CHECK_FALSE(ColorCounter::fits(info_of({100000, 50000, 3, SampleType::kU8})));
+  CHECK_FALSE(ColorCounter::fits(table_info_of({100000, 50000, 3, SampleType::kU8})));
 }
 
 TEST_CASE("histograms of the table are those of the pixels", "[core][pixel]") {
   const auto samples = bytes_of(few_colors(300 * 217));
-  const PictureInfo info = info_of({300, 217, 3, SampleType::kU8});
+  const PictureInfo info = table_info_of({300, 217, 3, SampleType::kU8});
   ColorCounter counter;
   counter.add_stored(samples.data(), 3, info.shape.pixels());
   const ColorTable table = counter.table();
@@ -176,8 +176,9 @@ TEST_CASE("histograms of the table are those of the pixels", "[core][pixel]") {
     std::uint64_t near_gray = 0, near_gray_by_color = 0;
     const Histogram pixels =
         counted(info, samples, channel, near_gray, [](const Block& block) { return block; });
-    const Histogram colors = counted(info_of(table.shape), table.rgb, channel, near_gray_by_color,
-                                     [&](const Block& block) { return table.weighted(block); });
+    const Histogram colors =
+        counted(table_info_of(table.shape), table.rgb, channel, near_gray_by_color,
+                [&](const Block& block) { return table.weighted(block); });
     CHECK(colors.total() == 300 * 217);
     bool same = colors.no_hue() == pixels.no_hue() && near_gray == near_gray_by_color;
     for (std::size_t b = 0; b < 64; ++b) same &= colors.count(b) == pixels.count(b);

@@ -11,8 +11,8 @@ using namespace chalcedony;
 
 namespace {
 
-SampleValues bell(const std::vector<double>& means, double spread, std::size_t count,
-                  unsigned seed) {
+SampleValues sample_bell(const std::vector<double>& means, double spread, std::size_t count,
+                         unsigned seed) {
   std::mt19937 random(seed);
   std::normal_distribution<double> normal;
   SampleValues values(means.size());
@@ -60,7 +60,8 @@ TEST_CASE("ranges of a hue run through red, and leave out pixels without hue",
 
 TEST_CASE("unlike samples narrow the ranges where it pays", "[core][select][likeness]") {
   const auto channels = channels_named("lab");
-  const SampleValues like = bell({50, 20, 0}, 4, 600, 1), unlike = bell({62, 20, 0}, 4, 600, 2);
+  const SampleValues like = sample_bell({50, 20, 0}, 4, 600, 1),
+                     unlike = sample_bell({62, 20, 0}, 4, 600, 2);
   auto ranges = middle_ranges(channels, like, 98);
   const auto wide = ranges;
   narrow_ranges(channels, like, unlike, ranges);
@@ -72,13 +73,13 @@ TEST_CASE("unlike samples narrow the ranges where it pays", "[core][select][like
   CHECK(ranges[0].high == Approx(56).margin(1.5));
   CHECK(ranges[0].low == wide[0].low);
   auto kept = wide;
-  narrow_ranges(channels, like, bell({50, -90, 0}, 1, 100, 3), kept);
+  narrow_ranges(channels, like, sample_bell({50, -90, 0}, 1, 100, 3), kept);
   CHECK(kept[0].high == wide[0].high);
 }
 
 TEST_CASE("an ellipsoid holds its coverage of a Gaussian", "[core][select][likeness]") {
   const auto channels = channels_named("lab");
-  const SampleValues like = bell({40, -10, 30}, 5, 20000, 4);
+  const SampleValues like = sample_bell({40, -10, 30}, 5, 20000, 4);
   for (const double coverage : {50.0, 90.0, 99.0}) {
     const LikeEllipsoid e = gaussian_likeness(channels, like, coverage);
     CHECK(100 * share_within(e, like) == Approx(coverage).margin(1));

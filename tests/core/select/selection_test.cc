@@ -36,8 +36,8 @@ std::vector<bool> taken(const std::string& text, const std::vector<std::array<do
   return std::vector<bool>(selected, selected + colors.size());
 }
 
-const std::array<double, 3> kRed{255, 0, 0}, kBlue{0, 0, 255}, kGray{90, 90, 90}, kBlack{0, 0, 0},
-    kRose{255, 0, 43}, kGreen{0, 255, 0};
+const std::array<double, 3> kRedPixel{255, 0, 0}, kBlue{0, 0, 255}, kGray{90, 90, 90},
+    kBlack{0, 0, 0}, kRose{255, 0, 43}, kGreen{0, 255, 0};
 
 }  // namespace
 
@@ -75,12 +75,12 @@ TEST_CASE("selections take what they say", "[core][select]") {
       CHECK_THROWS_AS(parse_expression(row.text), UsageError);
       continue;
     }
-    CHECK(taken(row.text, {kRed, kBlue, kGray, kBlack, kRose, kGreen}) == row.takes);
+    CHECK(taken(row.text, {kRedPixel, kBlue, kGray, kBlack, kRose, kGreen}) == row.takes);
   }
 }
 
 TEST_CASE("`not` binds before `and`, `and` before `or`", "[core][select]") {
-  const std::vector<std::array<double, 3>> colors{kRed, kBlue, kGreen};
+  const std::vector<std::array<double, 3>> colors{kRedPixel, kBlue, kGreen};
   CHECK(taken("not srgb.r = 255 and srgb.b = 255 or srgb.g = 255", colors) ==
         taken("((not (srgb.r = 255)) and srgb.b = 255) or srgb.g = 255", colors));
   CHECK(taken("srgb.g = 255 or srgb.r = 255 and srgb.b = 255", colors) ==

@@ -19,7 +19,7 @@ namespace {
 
 constexpr float kNone = std::numeric_limits<float>::quiet_NaN();
 
-Block block_of(std::size_t n) {
+Block counted_block_of(std::size_t n) {
   Block block;
   block.picture_width = static_cast<std::uint32_t>(n);
   block.size = n;
@@ -135,7 +135,7 @@ TEST_CASE("a value on any edge falls into the bin that begins there", "[core][st
 TEST_CASE("histograms count by hand and sum to the counted pixels", "[core][stats][histogram]") {
   const float values[] = {0, 10, 10, 359.5f, 360, kNone, 400, -1};
   Histogram hue(Binning(0, 360, 36), true);
-  Block block = block_of(8);
+  Block block = counted_block_of(8);
   hue.add(block, values);
   CHECK(hue.count(0) == 1);
   CHECK(hue.count(1) == 2);
@@ -158,7 +158,7 @@ TEST_CASE("joint histograms count pairs and keep the reasons apart", "[core][sta
   const float first[] = {5, 15, kNone, 400, 15, 15};
   const float second[] = {50, 50, 50, 50, kNone, 100};
   JointHistogram joint(Binning(0, 360, 36), true, Binning(0, 100, 2), false);
-  joint.add(block_of(6), first, second);
+  joint.add(counted_block_of(6), first, second);
   CHECK(joint.count(0, 1) == 1);
   CHECK(joint.count(1, 1) == 2);
   CHECK(joint.no_hue() == 1);
@@ -179,7 +179,7 @@ TEST_CASE("percentiles are nearest-rank, exactly as from a sorted list", "[core]
     }
     const std::vector<double> percentiles{0.01, 1, 5, 25, 50, 75, 95, 99, 100};
     Ranks ranks;
-    const Block block = block_of(values.size());
+    const Block block = counted_block_of(values.size());
     ranks.add_coarse(block, values.data());
     if (ranks.refine(percentiles)) ranks.add_fine(block, values.data());
     std::sort(values.begin(), values.end());
@@ -196,7 +196,7 @@ TEST_CASE("percentiles are nearest-rank, exactly as from a sorted list", "[core]
 TEST_CASE("moments divide by n and count both ends of the range", "[core][stats][moments]") {
   const float values[] = {0, 2, 4, kNone, 255, 255};
   Moments m;
-  m.add(block_of(6), values, 0, 255);
+  m.add(counted_block_of(6), values, 0, 255);
   CHECK(m.count == 5);
   CHECK(m.at_low == 1);
   CHECK(m.at_high == 2);
@@ -210,7 +210,7 @@ TEST_CASE("moments divide by n and count both ends of the range", "[core][stats]
 TEST_CASE("a hue has a circular mean through red", "[core][stats][moments]") {
   const float hues[] = {350, 10, kNone};
   HueMoments h;
-  h.add(block_of(3), hues);
+  h.add(counted_block_of(3), hues);
   CHECK(h.count == 2);
   const double mean = h.mean();
   CHECK(std::min(mean, 360 - mean) == Approx(0).margin(1e-9));
@@ -223,9 +223,9 @@ TEST_CASE("a pixel with a weight counts for so many", "[core][stats]") {
   const std::vector<std::uint32_t> weights{4, 1, 0, 9, 30, 12, 3};
   std::vector<float> each;
   for (std::size_t i = 0; i < values.size(); ++i) each.insert(each.end(), weights[i], values[i]);
-  Block weighted = block_of(values.size());
+  Block weighted = counted_block_of(values.size());
   weighted.weights = weights.data();
-  const Block plain = block_of(each.size());
+  const Block plain = counted_block_of(each.size());
 
   Moments by_weight, one_by_one;
   by_weight.add(weighted, values.data(), 0, 255);

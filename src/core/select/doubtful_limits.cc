@@ -1,0 +1,164 @@
+#include "core/select/doubtful_limits.h"
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+
+namespace chalcedony {
+namespace {
+
+bool equals(double a, double b) { return std::abs(a - b) < 1e-9; }
+
+/// What a whole circle of hues that ends at this value is counted to; 0 for none of the usual ones.
+double circle_ending_at(double end) {
+  if (equals(end, 179) || equals(end, 180)) return 180;
+  if (equals(end, 239) || equals(end, 240)) return 240;
+  return equals(end, 255) ? 255 : 0;
+}
+
+/// A part of one, where shares or 0-255 are meant: `0.4`, `0.2..1`.
+bool looks_like_part_of_one(const Limits& limits) {
+  const double most = limits.high.value_or(limits.low.value_or(0));
+  const auto broken = [](const std::optional<double>& v) {
+    return v && *v > 0 && *v < 1 && !equals(*v, std::round(*v));
+  };
+  // Below a small limit lies what is black or gray, which people do ask for.
+  return limits.low && most <= 1 && (broken(limits.low) || broken(limits.high));
+}
+
+/// Where the channel seems to end, by the limits alone.
+double counted_to(const Channel& channel, const Limits& limits) {
+  const ChannelInfo& info = channel.info();
+  if (info.low < 0) return 0;
+  if (info.high > 1 && looks_like_part_of_one(limits)) return 1;
+  const double most = std::max(limits.low.value_or(0), limits.high.value_or(0));
+  if (channel.is_hue()) {
+    const bool whole = limits.low && limits.high && equals(*limits.low, 0);
+    const double circle = limits.high ? circle_ending_at(*limits.high) : 0;
+    return whole || equals(circle, 255) ? circle : 0;
+  }
+  for (const double end : {100.0, 255.0})
+    if (end > info.high && most > info.high && most <= end) return end;
+  return 0;
+}
+
+/// Whether no value from the lower to the upper end of the channel's usual range lies within.
+bool outside(const ChannelInfo& info, const Limits& limits) {
+  return (limits.low && *limits.low > info.high) || (limits.high && *limits.high < info.low);
+}
+
+/// Whether no value leaves the usual range: those of hues, and of what is made of clipped sRGB.
+bool keeps_its_range(const Channel& channel) {
+  const Space* space = channel.space;
+  while (space != &spaces::kSrgbClipped && !space->parent.empty())
+    space = find_space(space->parent);
+  return channel.is_hue() || space == &spaces::kSrgbClipped;
+}
+
+/// A test of one channel against numbers.
+struct SimpleTest {
+  const TestNode* node;
+  std::size_t channel;
+  Limits limits;
+};
+
+std::optional<double> number_of(const Formula& formula) {
+  if (formula.kind == Formula::Kind::kNumber) return formula.number;
+  if (formula.kind == Formula::Kind::kNegate && formula.left->kind == Formula::Kind::kNumber)
+    return -formula.left->number;
+  return std::nullopt;
+}
+
+std::optional<SimpleTest> simple_test(const TestNode& node) {
+  const auto is_channel = [](const std::unique_ptr<Formula>& formula) {
+    return formula && formula->kind == Formula::Kind::kChannel;
+  };
+  if (node.kind == TestNode::Kind::kInside && is_channel(node.value))
+    return SimpleTest{&node, node.value->channel, {node.low, node.high}};
+  const bool turned = is_channel(node.limit);
+  if (!node.limit || is_channel(node.value) == turned) return std::nullopt;
+  const std::optional<double> number = number_of(turned ? *node.value : *node.limit);
+  if (!number || node.kind == TestNode::Kind::kNotEqual) return std::nullopt;
+  const std::size_t channel = turned ? node.limit->channel : node.value->channel;
+  if (node.kind == TestNode::Kind::kEqual) return SimpleTest{&node, channel, {number, number}};
+  const bool above = (node.kind == TestNode::Kind::kGreater ||
+                      node.kind == TestNode::Kind::kGreaterEqual) != turned;
+  return SimpleTest{&node, channel,
+                    above ? Limits{number, std::nullopt} : Limits{std::nullopt, number}};
+}
+
+void gather(const TestNode& node, std::vector<SimpleTest>& tests) {
+  if (const auto test = simple_test(node)) tests.push_back(*test);
+  if (node.left) gather(*node.left, tests);
+  if (node.right) gather(*node.right, tests);
+}
+
+/// The circle of hues that a selection of both its ends seems to mean; 0 for the usual one.
+double circle_around_zero(const std::vector<SimpleTest>& tests, std::size_t hue) {
+  double circle = 0;
+  bool from_zero = false;
+  for (const SimpleTest& test : tests) {
+    if (test.channel != hue || !test.limits.low || !test.limits.high) continue;
+    if (equals(*test.limits.low, 0)) {
+      from_zero = true;
+    } else if (*test.limits.low < *test.limits.high) {
+      circle = std::max(circle, circle_ending_at(*test.limits.high));
+    }
+  }
+  return from_zero ? circle : 0;
+}
+
+/// To three digits.
+std::string short_number(double value) {
+  char text[32];
+  const auto end = std::to_chars(text, text + sizeof text, value, std::chars_format::general, 3);
+  return {text, end.ptr};
+}
+
+/// The text of a test with its numbers brought to the channel's unit.
+std::string test_instead(const SimpleTest& test, const Channel& channel, double end) {
+  const double scale = channel.info().high / end;
+  const auto text = [&](double limit) { return short_number(limit * scale); };
+  const Limits& limits = test.limits;
+  if (test.node->kind == TestNode::Kind::kInside)
+    return channel.name() + " in " + text(*limits.low) + ".." + text(*limits.high);
+  if (test.node->kind == TestNode::Kind::kEqual) return channel.name() + " = " + text(*limits.low);
+  const bool open =
+      test.node->kind == TestNode::Kind::kGreater || test.node->kind == TestNode::Kind::kLess;
+  const std::string sign = std::string(limits.low ? ">" : "<") + (open ? " " : "= ");
+  return channel.name() + " " + sign + text(limits.low.value_or(limits.high.value_or(0)));
+}
+
+}  // namespace
+
+std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits) {
+  if (!channel.space) return std::nullopt;
+  DoubtfulLimits doubt;
+  doubt.outside = outside(channel.info(), limits);
+  doubt.never = doubt.outside && keeps_its_range(channel);
+  doubt.counted_to = counted_to(channel, limits);
+  if (!doubt.outside && doubt.counted_to <= 0) return std::nullopt;
+  return doubt;
+}
+
+std::vector<DoubtfulTest> doubtful_tests(const Expression& selection) {
+  std::vector<SimpleTest> tests;
+  gather(*selection.test, tests);
+  std::vector<DoubtfulTest> doubtful;
+  for (const SimpleTest& test : tests) {
+    const Channel& channel = selection.channels[test.channel];
+    std::optional<DoubtfulLimits> doubt = doubt_about(channel, test.limits);
+    if (!doubt && channel.is_hue() && test.limits.low && test.limits.high)
+      if (const double circle = circle_around_zero(tests, test.channel); circle > 0)
+        doubt = DoubtfulLimits{false, false, circle};
+    if (!doubt) continue;
+    std::string text = selection.text.substr(test.node->from, test.node->to - test.node->from);
+    while (text.ends_with(' ')) text.pop_back();
+    doubtful.push_back(
+        {text, channel, *doubt,
+         doubt->counted_to > 0 ? test_instead(test, channel, doubt->counted_to) : ""});
+  }
+  return doubtful;
+}
+
+}  // namespace chalcedony

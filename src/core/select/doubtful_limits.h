@@ -1,0 +1,45 @@
+// Limits that no value of their channel reaches, or that look as if it were counted otherwise: a
+// saturation up to 255, a hue up to 180.
+#ifndef CHALCEDONY_CORE_SELECT_DOUBTFUL_LIMITS_H_
+#define CHALCEDONY_CORE_SELECT_DOUBTFUL_LIMITS_H_
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/color/channel.h"
+#include "core/select/expression.h"
+
+namespace chalcedony {
+
+/// What a test lets through, ends included; none where it is open. An interval of a hue may run
+/// from a higher to a lower value.
+struct Limits {
+  std::optional<double> low, high;
+};
+
+struct DoubtfulLimits {
+  bool outside = false;   // no usual value of the channel lies within
+  bool never = false;     // nor any other: its values cannot leave their range
+  double counted_to = 0;  // where the channel seems to end for whoever wrote them; 0: as it does
+};
+
+/// What is doubtful about limits of one channel, if anything. Nothing is of stored channels and of
+/// those that people define.
+std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits);
+
+/// A test on one channel with doubtful limits.
+struct DoubtfulTest {
+  std::string text;  // as it stands in the selection
+  Channel channel;
+  DoubtfulLimits doubt;
+  std::string instead;  // the same test in the channel's unit, where it seems counted otherwise
+};
+
+/// The doubtful tests of a selection, in its order. Of two intervals of a hue where one begins at 0
+/// and the other ends at 180, 240 or 255, both are: so red is written where hues end there.
+std::vector<DoubtfulTest> doubtful_tests(const Expression& selection);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_SELECT_DOUBTFUL_LIMITS_H_

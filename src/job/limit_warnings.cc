@@ -1,0 +1,45 @@
+#include "job/limit_warnings.h"
+
+#include <fmt/format.h>
+
+namespace chalcedony {
+namespace {
+
+std::string doubt_text(const std::string& test, const Channel& channel,
+                       const DoubtfulLimits& doubt) {
+  const ChannelInfo& info = channel.info();
+  const char* const finding = doubt.never     ? " takes nothing"
+                              : doubt.outside ? " is out of the usual range"
+                                              : "";
+  const char* const unit = info.unit == Unit::kPercent   ? " %"
+                           : info.unit == Unit::kDegrees ? " degrees"
+                                                         : "";
+  return fmt::format("'{}'{}: {} goes from {:g} to {:g}{}", test, finding, channel.name(), info.low,
+                     info.high, unit);
+}
+
+}  // namespace
+
+void warn_of_limits(const Expression& selection, const Context& context) {
+  for (const DoubtfulTest& test : doubtful_tests(selection)) {
+    std::string text = doubt_text(test.text, test.channel, test.doubt);
+    if (test.doubt.counted_to > 0)
+      text +=
+          fmt::format("; if you count it to {:g}, write {}", test.doubt.counted_to, test.instead);
+    context.warn(text);
+  }
+}
+
+bool warn_of_limits(const std::string& name, const Channel& channel, const Limits& limits,
+                    const Context& context) {
+  const auto doubt = doubt_about(channel, limits);
+  if (!doubt) return false;
+  std::string text = doubt_text(name, channel, *doubt);
+  if (doubt->counted_to > 0)
+    text += fmt::format("; if you count it to {0:g}, take {1:g}/{0:g} of your limits",
+                        doubt->counted_to, channel.info().high);
+  context.warn(text);
+  return true;
+}
+
+}  // namespace chalcedony
