@@ -5,6 +5,12 @@
 #include "core/letter_case.h"
 
 namespace chalcedony {
+namespace {
+
+constexpr std::size_t kShortestBeginning = 3;  // letters
+
+}  // namespace
+
 std::size_t edit_distance(std::string_view a, std::string_view b) {
   const std::size_t columns = b.size() + 1;
   std::vector<std::size_t> before(columns), above(columns), row(columns);
@@ -36,7 +42,11 @@ std::optional<std::string> nearest_name(std::string_view typed,
       best = name;
     }
   }
-  return best;
+  if (best || wanted.size() < kShortestBeginning) return best;
+  const auto longer = std::find_if(known.begin(), known.end(), [&](const std::string& name) {
+    return lower_case(name).starts_with(wanted);
+  });
+  return longer == known.end() ? best : *longer;
 }
 
 std::string suggest_name(std::string_view typed, const std::vector<std::string>& known) {

@@ -18,7 +18,7 @@ namespace chalcedony {
 std::size_t edit_distance(std::string_view a, std::string_view b);
 
 /// The known name nearest to `typed`, case aside, or nothing when none is near enough: at most
-/// a third of the letters differ, and always one may.
+/// a third of the letters differ, and always one may; else the first that begins so.
 std::optional<std::string> nearest_name(std::string_view typed,
                                         const std::vector<std::string>& known);
 

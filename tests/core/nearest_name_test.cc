@@ -17,6 +17,9 @@ TEST_CASE("the nearest name is offered only when it is near", "[core][names]") {
   CHECK(nearest_name("Inspct", known) == "inspect");
   CHECK(nearest_name("msak", known) == "mask");
   CHECK_FALSE(nearest_name("zebra", known).has_value());
+  // A beginning is near to what it begins.
+  CHECK(nearest_name("conv", known) == "convert");
+  CHECK_FALSE(nearest_name("co", known).has_value());
   CHECK(suggest_name("convret", known) == "did you mean 'convert'?");
   CHECK(suggest_name("zebra", known) == "use one of inspect, convert, mask");
 }
