@@ -22,9 +22,6 @@ struct InspectOptions {
   std::optional<std::filesystem::path> grid;  // a copy with coordinates, PNG, SVG or PDF
 };
 
-/// The most pixels across and down that `values` may have.
-inline constexpr std::uint32_t kMostValues = 32;
-
 const std::vector<ResultKind>& inspect_results();
 
 /// Reads every input once, or twice when percentiles need it.

@@ -227,7 +227,8 @@ TEST_CASE("what is asked of a model it does not hold is refused", "[cli][classif
   model["method"] = "maximum";
   put_text(dir / "other.json", model.dump());
   check_error(run_tool(dir, words_of("classify stripes.png --model other.json -o out/")), 1,
-              "other.json: the method 'maximum' is not known to this version; use one of");
+              "other.json: the method 'maximum' is not known to this version; did you mean "
+              "'maximum-likelihood'?");
   model["method"] = "minimum-distance";
   for (auto& one : model["classes"]) one.erase("reach");
   put_text(dir / "old.json", model.dump());
