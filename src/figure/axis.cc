@@ -56,4 +56,11 @@ std::vector<double> degree_tics(double low, double high) {
   return tics;
 }
 
+std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most) {
+  if (channel.unit_name() == "degrees") return tic_list(degree_tics(binning.low(), binning.high()));
+  if (binning.low() == 0 && binning.high() == 256)
+    return tic_list({0, 32, 64, 96, 128, 160, 192, 224, 255});
+  return tic_list(round_tics(binning.low(), binning.high(), most));
+}
+
 }  // namespace chalcedony

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/stats/binning.h"
 
 namespace chalcedony {
 
@@ -25,6 +26,9 @@ std::string tic_list(const std::vector<double>& values);
 
 /// The title of an axis that shows a channel: its name and its unit.
 std::string axis_title(const Channel& channel);
+
+/// gnuplot's list of tics for the values of a channel from the first bin to the last.
+std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most);
 
 /// Tics for degrees: every 60 over a full circle, else round ones.
 std::vector<double> degree_tics(double low, double high);

@@ -3,15 +3,13 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
-#include <map>
 #include <numeric>
+#include <optional>
 
-#include "core/palette/figure_colors.h"
 #include "figure/axis.h"
 #include "figure/axis_strip.h"
-#include "figure/heat_scale.h"
-#include "figure/legend.h"
 
 namespace chalcedony {
 namespace {
@@ -42,13 +40,6 @@ std::string series_color(const Channel& channel, std::size_t number) {
   return css_hex(own ? rgb[channel.index] : quiet[number % quiet.size()]);
 }
 
-std::string axis_tics(const Channel& channel, const Binning& binning, std::size_t most) {
-  if (channel.unit_name() == "degrees") return tic_list(degree_tics(binning.low(), binning.high()));
-  if (binning.low() == 0 && binning.high() == 256)
-    return tic_list({0, 32, 64, 96, 128, 160, 192, 224, 255});
-  return tic_list(round_tics(binning.low(), binning.high(), most));
-}
-
 constexpr double kLogFloor = 0.7;  // of a logarithmic axis of counts
 
 /// Channels that can share an axis: same unit, same bins, and no peaks, whose bands would overlap.
@@ -72,24 +63,6 @@ std::vector<std::vector<std::size_t>> panels_of(const std::vector<HistogramSerie
     }
   }
   return panels;
-}
-
-/// The peaks with their colors and shares, below the picture.
-void list_peaks(Plot& plot, const Frame& picture, const std::vector<PeakMark>& peaks) {
-  std::vector<LegendLine> lines;
-  for (const PeakMark& peak : peaks) lines.push_back({peak.name, peak.color, peak.percent});
-  draw_legend(plot, lines, {0.03, 0.335, 0, picture.bottom - 16 / plot.height()});
-}
-
-/// Calls `use(low, high)` for the one or two pieces of an interval on an axis.
-template <class Use>
-void for_each_piece(const std::array<double, 2>& interval, const Binning& axis, Use&& use) {
-  if (interval[0] <= interval[1]) {
-    use(interval[0], interval[1]);
-  } else {
-    use(interval[0], axis.high());
-    use(axis.low(), interval[1]);
-  }
 }
 
 /// What stands for one pixel on the axis.
@@ -207,9 +180,16 @@ Curve draw_curve(Plot& plot, const HistogramSeries& one, std::size_t number,
                       literal(one.channel.name() + median))};
 }
 
+struct PanelStyle {
+  const CountAxis& counts;
+  double highest;               // bin that the axis has room for
+  std::optional<PanelKey> key;  // none: no names
+  std::string title = {};
+};
+
 void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
-                const std::vector<std::size_t>& members, const CountAxis& counts, double highest,
-                const std::optional<PanelKey>& key, const std::string& title = {}) {
+                const std::vector<std::size_t>& members, const PanelStyle& style) {
+  const auto& [counts, highest, key, title] = style;
   const HistogramSeries& first = series[members.front()];
   const Binning& binning = first.histogram->binning();
   const double floor = kLogFloor * pixel_height(*first.histogram, counts);
@@ -222,7 +202,7 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   const bool numbered = std::any_of(members.begin(), members.end(),
                                     [&](std::size_t m) { return !series[m].peaks.empty(); });
   set_count_axis(plot, frame, highest, floor, numbered ? kNumberRoom : 0, counts);
-  plot.line("set xtics " + axis_tics(first.channel, binning, 8));
+  plot.line("set xtics " + channel_tics(first.channel, binning, 8));
   plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
             " offset 0,0.3");
   if (key)
@@ -268,8 +248,9 @@ void draw_histogram_panel(Plot& plot, const Frame& frame,
                           const std::vector<HistogramSeries>& series, const CountAxis& counts) {
   std::vector<std::size_t> all(series.size());
   std::iota(all.begin(), all.end(), std::size_t{0});
-  draw_panel(plot, frame, series, all, counts, highest_of(series, all, counts),
-             PanelKey{frame.right, frame.top + kKeyGap / plot.height()});
+  draw_panel(plot, frame, series, all,
+             {counts, highest_of(series, all, counts),
+              PanelKey{frame.right, frame.top + kKeyGap / plot.height()}});
 }
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -297,8 +278,9 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
     const double top = names_end + strips_height(members);
     const double bottom = top + (page - fixed) / count;
     const Frame frame{0.44, 0.97, 1 - bottom / page, 1 - top / page};
-    draw_panel(plot, frame, series, members, counts, highest_of(series, members, counts),
-               PanelKey{frame.right, 1 - names_end / page});
+    draw_panel(
+        plot, frame, series, members,
+        {counts, highest_of(series, members, counts), PanelKey{frame.right, 1 - names_end / page}});
     draw_strips(plot, frame, series, members);
     from_top = bottom + kAxisRoom;
   }
@@ -326,76 +308,8 @@ void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
     // One key is enough.
     const auto key = i == 0 ? std::optional(PanelKey{0.97, 0.94, false}) : std::nullopt;
     draw_panel(plot, {left + 0.06, left + width - 0.025, top - height + 0.11, top - 0.03},
-               pictures[i].series, members, counts, highest, key, pictures[i].name);
+               pictures[i].series, members, {counts, highest, key, pictures[i].name});
   }
-}
-
-void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                      const Channel& first, const Channel& second, const JointHistogram& joint,
-                      const std::vector<PeakMark>& peaks, const Thumbnail& picture,
-                      bool linear_heat) {
-  const Binning &x = joint.first(), &y = joint.second();
-  std::string cells;
-  cells.reserve(x.bins() * y.bins() * 40);
-  std::uint64_t highest = 1;
-  for (std::size_t a = 0; a < x.bins(); ++a)
-    for (std::size_t b = 0; b < y.bins(); ++b)
-      if (const std::uint64_t count = joint.count(a, b); count > 0) {
-        highest = std::max(highest, count);
-        cells += fmt::format("{:.9g} {:.9g} {}\n", x.center(a), y.center(b), count);
-      }
-  std::string apart;
-  if (joint.no_hue() > 0)
-    apart = fmt::format("; {} of them have no hue and are not shown",
-                        grouped(static_cast<double>(joint.no_hue())));
-  plot.begin(
-      path, "Joint histogram of " + name,
-      fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
-  list_peaks(plot, plot.show({0.03, 0.33, 0.08, 0.86}, "", picture), peaks);
-  plot.panel({0.42, 0.87, 0.11, 0.86});
-  int object = 20;
-  for (std::size_t p = 0; p < peaks.size(); ++p)
-    for_each_piece(peaks[p].interval[0], x, [&](double low, double high) {
-      const auto& [bottom, top] = peaks[p].interval[1];
-      plot.line(
-          fmt::format("set object {} rectangle from {:.9g},{:.9g} to {:.9g},{:.9g} fs empty "
-                      "border lc rgb '{}' lw 1.6 front",
-                      object, low, bottom, high, top, Ink::kPaper));
-      plot.line(
-          fmt::format("set label {} '{}' at {:.9g},{:.9g} offset 0.4,-0.7 left front font "
-                      "',11' textcolor rgb '{}'",
-                      object++, p + 1, low, top, Ink::kPaper));
-    });
-  plot.line("unset grid");
-  // A little more than half a bin, or the paper shows through between them.
-  const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) * 0.53;
-  const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) * 0.53;
-  plot.line(
-      fmt::format("set object 9 rectangle from graph 0,0 to graph 1,1 fillcolor rgb '{}' "
-                  "fillstyle solid 1 noborder behind",
-                  css_hex(heat_ramp(17).front())));
-  plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [{:.9g}:{:.9g}]", x.low(), x.high(),
-                        y.low(), y.high()));
-  plot.line("set xtics " + axis_tics(first, x, 8));
-  plot.line("set ytics " + axis_tics(second, y, 8));
-  plot.line("set xlabel " + literal(axis_title(first)) + " offset 0,0.3");
-  plot.line("set ylabel " + literal(axis_title(second)) + " offset -0.5,0");
-  set_count_colors(plot, highest, linear_heat);
-  plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
-  if (cells.empty()) {
-    // gnuplot draws no labels without a plot: a line below the axes.
-    plot.line(
-        fmt::format("set label 19 'no pixel lies in these bins' at graph 0.5,0.5 center front "
-                    "textcolor rgb '{}'",
-                    Ink::kPaper));
-    plot.line(fmt::format("plot {:.9g} notitle", 2 * y.low() - y.high()));
-  } else {
-    plot.line(
-        fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
-                    "lc palette notitle",
-                    plot.store(cells), half_x, half_y));
-  }
-  plot.line("unset object 9; unset colorbox; unset logscale; unset cblabel");
 }
 
 }  // namespace chalcedony

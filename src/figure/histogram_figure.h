@@ -1,8 +1,7 @@
-// Figures of channel and joint histograms.
+// Figures of channel histograms.
 #ifndef CHALCEDONY_FIGURE_HISTOGRAM_FIGURE_H_
 #define CHALCEDONY_FIGURE_HISTOGRAM_FIGURE_H_
 
-#include <array>
 #include <filesystem>
 #include <string>
 #include <vector>
@@ -10,6 +9,7 @@
 #include "core/color/channel.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/histogram.h"
+#include "figure/peak_marks.h"
 #include "figure/plot.h"
 
 namespace chalcedony {
@@ -18,15 +18,6 @@ namespace chalcedony {
 struct CountAxis {
   bool logarithmic = false;
   bool shares = false;  // percent of all that was counted, in place of pixels
-};
-
-/// A peak to be marked: what it is called in the list, its interval on each axis (low above high
-/// runs through 360), the mean color of its pixels and their share.
-struct PeakMark {
-  std::string name;
-  std::array<std::array<double, 2>, 2> interval{};
-  std::string color;
-  double percent = 0;
 };
 
 struct HistogramSeries {
@@ -60,13 +51,6 @@ struct NamedHistograms {
 /// Shape     at least one picture; all with the same channels
 void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
                            const std::vector<NamedHistograms>& pictures, const CountAxis& counts);
-
-/// A heat map of two channels with a color bar, the picture beside it. The colors show counts on a
-/// logarithmic scale, or on a linear one.
-void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                      const Channel& first, const Channel& second, const JointHistogram& joint,
-                      const std::vector<PeakMark>& peaks, const Thumbnail& picture,
-                      bool linear_heat = false);
 
 }  // namespace chalcedony
 

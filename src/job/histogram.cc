@@ -11,6 +11,7 @@
 #include "core/stats/code_counts.h"
 #include "figure/disc_figure.h"
 #include "figure/histogram_figure.h"
+#include "figure/joint_figure.h"
 #include "io/color_table_file.h"
 #include "job/code_pixels.h"
 #include "job/counted_blocks.h"

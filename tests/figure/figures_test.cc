@@ -5,6 +5,7 @@
 
 #include "figure/accuracy_figure.h"
 #include "figure/histogram_figure.h"
+#include "figure/joint_figure.h"
 #include "figure/map_figure.h"
 #include "figure/region_figure.h"
 #include "figure/scatter_figure.h"

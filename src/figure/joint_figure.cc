@@ -1,0 +1,81 @@
+#include "figure/joint_figure.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/palette/figure_colors.h"
+#include "figure/axis.h"
+#include "figure/heat_scale.h"
+
+namespace chalcedony {
+
+void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                      const Channel& first, const Channel& second, const JointHistogram& joint,
+                      const std::vector<PeakMark>& peaks, const Thumbnail& picture,
+                      bool linear_heat) {
+  const Binning &x = joint.first(), &y = joint.second();
+  std::string cells;
+  cells.reserve(x.bins() * y.bins() * 40);
+  std::uint64_t highest = 1;
+  for (std::size_t a = 0; a < x.bins(); ++a)
+    for (std::size_t b = 0; b < y.bins(); ++b)
+      if (const std::uint64_t count = joint.count(a, b); count > 0) {
+        highest = std::max(highest, count);
+        cells += fmt::format("{:.9g} {:.9g} {}\n", x.center(a), y.center(b), count);
+      }
+  std::string apart;
+  if (joint.no_hue() > 0)
+    apart = fmt::format("; {} of them have no hue and are not shown",
+                        grouped(static_cast<double>(joint.no_hue())));
+  plot.begin(
+      path, "Joint histogram of " + name,
+      fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
+  list_peaks(plot, plot.show({0.03, 0.33, 0.08, 0.86}, "", picture), peaks);
+  plot.panel({0.42, 0.87, 0.11, 0.86});
+  int object = 20;
+  for (std::size_t p = 0; p < peaks.size(); ++p)
+    for_each_piece(peaks[p].interval[0], x, [&](double low, double high) {
+      const auto& [bottom, top] = peaks[p].interval[1];
+      plot.line(
+          fmt::format("set object {} rectangle from {:.9g},{:.9g} to {:.9g},{:.9g} fs empty "
+                      "border lc rgb '{}' lw 1.6 front",
+                      object, low, bottom, high, top, Ink::kPaper));
+      plot.line(
+          fmt::format("set label {} '{}' at {:.9g},{:.9g} offset 0.4,-0.7 left front font "
+                      "',11' textcolor rgb '{}'",
+                      object++, p + 1, low, top, Ink::kPaper));
+    });
+  plot.line("unset grid");
+  // A little more than half a bin, or the paper shows through between them.
+  const double half_x = (x.high() - x.low()) / static_cast<double>(x.bins()) * 0.53;
+  const double half_y = (y.high() - y.low()) / static_cast<double>(y.bins()) * 0.53;
+  plot.line(
+      fmt::format("set object 9 rectangle from graph 0,0 to graph 1,1 fillcolor rgb '{}' "
+                  "fillstyle solid 1 noborder behind",
+                  css_hex(heat_ramp(17).front())));
+  plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [{:.9g}:{:.9g}]", x.low(), x.high(),
+                        y.low(), y.high()));
+  plot.line("set xtics " + channel_tics(first, x, 8));
+  plot.line("set ytics " + channel_tics(second, y, 8));
+  plot.line("set xlabel " + literal(axis_title(first)) + " offset 0,0.3");
+  plot.line("set ylabel " + literal(axis_title(second)) + " offset -0.5,0");
+  set_count_colors(plot, highest, linear_heat);
+  plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
+  if (cells.empty()) {
+    // gnuplot draws no labels without a plot: a line below the axes.
+    plot.line(
+        fmt::format("set label 19 'no pixel lies in these bins' at graph 0.5,0.5 center front "
+                    "textcolor rgb '{}'",
+                    Ink::kPaper));
+    plot.line(fmt::format("plot {:.9g} notitle", 2 * y.low() - y.high()));
+  } else {
+    plot.line(
+        fmt::format("plot {} using 1:2:({:.9g}):({:.9g}):3 with boxxyerror fs solid 1 noborder "
+                    "lc palette notitle",
+                    plot.store(cells), half_x, half_y));
+  }
+  plot.line("unset object 9; unset colorbox; unset logscale; unset cblabel");
+}
+
+}  // namespace chalcedony
