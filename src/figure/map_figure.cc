@@ -12,7 +12,9 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kTextRow = 34;            // of the page, in pixels
+constexpr double kTextRow = 34;  // of the page, in pixels
+constexpr std::size_t kMostTextRows = 6;
+constexpr double kThirdWide = 0.31;        // a picture of three side by side
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
 constexpr std::size_t kMostBeside = 18;    // classes beside a picture of samples
 
@@ -21,25 +23,24 @@ constexpr std::size_t kMostBeside = 18;    // classes beside a picture of sample
 void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                      const std::string& selection, double covered_percent, const Thumbnail& picture,
                      const Thumbnail& mask, const Thumbnail& cutout) {
+  const auto lines = text_lines(selection, 120);
+  const std::size_t shown = std::min(lines.size(), kMostTextRows);
+  const double below = kTextRow * static_cast<double>(shown + 1) + 24;
+  const double high = kThirdWide * Plot::kWidth / picture.width * picture.height;
+  const double page = std::min(Plot::kHeight, Plot::kHeader + high + below);
   plot.begin(path, "Selection in " + name,
-             fmt::format("{:.2f} % of the counted pixels are selected", covered_percent));
-  // Wide pictures stand in two rows, with the selection in the place that is left.
-  const bool wide = picture.width > picture.height;
-  const auto lines = text_lines(selection, wide ? 58 : 120);
-  if (wide) {
-    plot.show({0.02, 0.49, 0.49, 0.87}, "picture", picture);
-    plot.show({0.51, 0.98, 0.49, 0.87}, "mask", mask);
-    plot.show({0.02, 0.49, 0.04, 0.42}, "cut-out", cutout);
-  } else {
-    plot.show({0.02, 0.325, 0.12, 0.85}, "picture", picture);
-    plot.show({0.347, 0.653, 0.12, 0.85}, "mask", mask);
-    plot.show({0.675, 0.98, 0.12, 0.85}, "cut-out", cutout);
-  }
-  const double left = wide ? 0.53 : 0.02;
-  double y = wide ? 0.40 : 0.085;
-  plot.label(left, y, "selection", 11, Ink::kFaint);
-  for (std::size_t i = 0; i < lines.size() && i < (wide ? 9u : 1u); ++i)
-    plot.label(left, y -= kTextRow / Plot::kHeight, lines[i], 12);
+             fmt::format("{:.2f} % of the counted pixels are selected", covered_percent), page);
+  const double top = 1 - Plot::kHeader / page, bottom = below / page;
+  const auto show = [&](double left, const char* title, const Thumbnail& one) {
+    return plot.show({left, left + kThirdWide, bottom, top}, title, one);
+  };
+  show(0.02, "picture", picture);
+  show(0.345, "mask", mask);
+  double y = show(0.67, "cut-out", cutout).bottom - 24 / page;
+  plot.label(0.02, y, "selection", 11, Ink::kFaint);
+  for (std::size_t i = 0; i < shown; ++i)
+    plot.label(0.02, y -= kTextRow / page,
+               lines[i] + (i + 1 < lines.size() && i + 1 == shown ? " ..." : ""), 12);
 }
 
 void add_class_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

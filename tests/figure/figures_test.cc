@@ -309,6 +309,32 @@ TEST_CASE("map figures name what they show", "[figure]") {
     CHECK_THAT(mask, Catch::Contains(text));
 }
 
+TEST_CASE("picture, mask and cut-out stand side by side, the selection below", "[figure]") {
+  const auto page_of = [](const Thumbnail& picture, const std::string& selection) {
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_mask_figure(plot, path, "pane.png", selection, 12.345, picture, picture, picture);
+    });
+  };
+  const std::string page = page_of(plain(60, 40), "hsv.h in 200..260");
+  std::vector<double> middles, heights;
+  for (const SvgText& text : svg_texts(page))
+    for (const char* title : {"picture", "mask", "cut-out"})
+      if (text.text == title) {
+        middles.push_back((text.left + text.right) / 2);
+        heights.push_back(text.top);
+      }
+  REQUIRE(middles.size() == 3);
+  CHECK(middles[1] - middles[0] == Approx(middles[2] - middles[1]).margin(2));
+  CHECK(heights[0] == heights[2]);
+  // 104 above, a picture 397 pixels wide, and the selection with its title.
+  CHECK(height_of(page) == 104 + 265 + 92);
+  std::string lengthy = "gray > 1";
+  for (int i = 0; i < 80; ++i) lengthy += " and lab.l > " + std::to_string(i);
+  const std::string most = page_of(plain(40, 60), lengthy);
+  CHECK(height_of(most) == 800);
+  CHECK_THAT(most, Catch::Contains(" ..."));
+}
+
 TEST_CASE("the page of a map is as high as its pictures and legend need", "[figure]") {
   const auto map_of = [](const Thumbnail& picture, std::size_t classes) {
     return drawn([&](Plot& plot, const std::filesystem::path& path) {
