@@ -16,7 +16,6 @@ constexpr double kTextRow = 34;  // of the page, in pixels
 constexpr std::size_t kMostTextRows = 6;
 constexpr double kThirdWide = 0.31;        // a picture of three side by side
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
-constexpr std::size_t kMostBeside = 18;    // classes beside a picture of samples
 
 }  // namespace
 
@@ -87,57 +86,7 @@ void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std
              fmt::format("{} right (rings), {} wrong (crosses); coordinates are pixels",
                          grouped(static_cast<double>(right.size())),
                          grouped(static_cast<double>(wrong.size()))));
-  plot.show({0.06, 0.97, 0.06, 0.88}, "", map, over, true);
-}
-
-void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                        const SampleSet& samples, const std::vector<std::string>& colors,
-                        const std::vector<std::uint64_t>& counts, const Thumbnail& picture) {
-  std::vector<std::string> outlines(samples.classes.size());
-  for (const SampleShape& shape : samples.shapes) {
-    std::string& data = outlines[shape.sample_class];
-    for (const auto& ring : shape.rings) {
-      for (const Position& p : ring) data += fmt::format("{:.6g} {:.6g}\n", p.x, p.y);
-      // Closed twice, an outline shows a spike where it begins.
-      const bool closed = ring.front().x == ring.back().x && ring.front().y == ring.back().y;
-      if (!closed) data += fmt::format("{:.6g} {:.6g}\n", ring.front().x, ring.front().y);
-      data += "\n";
-    }
-    if (shape.rings.empty()) {
-      const double r = std::max(shape.radius, 0.5);
-      for (int degrees = 0; degrees <= 360; degrees += 15) {
-        const double a = degrees * 0.017453292519943295;
-        data += fmt::format("{:.6g} {:.6g}\n", shape.point.x + r * std::cos(a),
-                            shape.point.y + r * std::sin(a));
-      }
-      data += "\n";
-    }
-  }
-  std::string over;
-  std::uint64_t all = 0;
-  for (std::size_t c = 0; c < outlines.size(); ++c) {
-    const std::string data = plot.store(outlines[c]);
-    over += fmt::format(
-        "{}{} using 1:2 with lines lw 5 lc rgb 'white' notitle, {} using 1:2 with "
-        "lines lw 1.6 lc rgb '{}' notitle",
-        over.empty() ? "" : ", ", data, data, Ink::kText);
-    all += counts[c];
-  }
-  plot.begin(path, "Samples on " + name,
-             fmt::format("{} sample pixels in {} regions; coordinates are pixels",
-                         grouped(static_cast<double>(all)), samples.shapes.size()));
-  plot.show({0.07, 0.70, 0.06, 0.88}, "", picture, over, true);
-  const auto y_of = [](std::size_t line) { return 0.86 - 0.045 * static_cast<double>(line); };
-  const std::size_t named = shown_lines(colors.size(), kMostBeside);
-  for (std::size_t c = 0; c < named; ++c) {
-    const double y = y_of(c);
-    plot.swatch({0.74, 0.758, y - 0.013, y + 0.013}, colors[c]);
-    plot.label(0.766, y,
-               fmt::format("{}   {} pixels", samples.classes[c].name,
-                           grouped(static_cast<double>(counts[c]))));
-  }
-  if (named < colors.size())
-    plot.label(0.766, y_of(named), and_more(colors.size() - named), 11, Ink::kFaint);
+  plot.show({0.06, 0.97, 0.06, 0.88}, "", map, {over, {}, true});
 }
 
 }  // namespace chalcedony

@@ -1,4 +1,4 @@
-// Figures that hold a mask, a class map or sample regions against the picture.
+// Figures that hold a mask or a class map against the picture.
 #ifndef CHALCEDONY_FIGURE_MAP_FIGURE_H_
 #define CHALCEDONY_FIGURE_MAP_FIGURE_H_
 
@@ -8,7 +8,6 @@
 #include <string>
 #include <vector>
 
-#include "core/learn/sample_shape.h"
 #include "core/pixel/thumbnail.h"
 #include "figure/legend.h"
 #include "figure/plot.h"
@@ -41,11 +40,6 @@ using Places = std::vector<std::array<double, 2>>;
 /// The assessed pixels on the class map, right ones as rings and wrong ones as crosses.
 void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                         const Places& right, const Places& wrong, const Thumbnail& map);
-
-/// The sample regions outlined on the picture in their class colors, and a legend.
-void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                        const SampleSet& samples, const std::vector<std::string>& colors,
-                        const std::vector<std::uint64_t>& counts, const Thumbnail& picture);
 
 }  // namespace chalcedony
 

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <boost/process.hpp>
+#include <cmath>
 #include <fstream>
 
 #include "figure/axis.h"
@@ -144,8 +145,33 @@ std::string Plot::store(std::span<const std::uint8_t> bytes) {
   return literal(path.string());
 }
 
+void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
+  constexpr double kLetter = 10, kHigh = 24,
+                   kRise = 18;  // of the page, in pixels, with room around
+  struct Place {
+    double x, y, wide;
+  };
+  std::vector<Place> taken;
+  line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
+                   Ink::kPaper));
+  for (const PictureLabel& one : labels) {
+    const Place place{one.x * scale, one.y * scale - (one.above ? kRise : 0),
+                      kLetter * static_cast<double>(one.text.size() + 1)};
+    const bool meets = std::any_of(taken.begin(), taken.end(), [&](const Place& other) {
+      return std::abs(other.x - place.x) < (other.wide + place.wide) / 2 &&
+             std::abs(other.y - place.y) < kHigh;
+    });
+    if (meets) continue;
+    taken.push_back(place);
+    line(
+        fmt::format("set label {} {} at {:.6g},{:.6g} center front boxed font ',11' "
+                    "textcolor rgb '{}'",
+                    taken.size(), literal(one.text), one.x, place.y / scale, Ink::kText));
+  }
+}
+
 Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& picture,
-                 const std::string& over, bool coordinates) {
+                 const Overlay& over) {
   const double wide = (frame.right - frame.left) * kWidth,
                high = (frame.top - frame.bottom) * height_;
   const double scale = std::min(wide / picture.width, high / picture.height);
@@ -155,7 +181,7 @@ Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& pi
   panel(place, title);
   const double cell = picture.pixels_per_cell;
   line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
-  if (coordinates) {
+  if (over.coordinates) {
     // The same step both ways, so that squares are squares.
     const double step = coordinate_step(picture.width * cell, picture.height * cell);
     std::vector<double> values;
@@ -167,11 +193,12 @@ Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& pi
   }
   line(fmt::format("set xrange [0:{:.6g}]; set yrange [{:.6g}:0]", picture.width * cell,
                    picture.height * cell));
+  if (!over.labels.empty()) put_labels(over.labels, scale / cell);
   line(
       fmt::format("plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
                   "format='%uchar' with rgbimage notitle{}",
                   store(picture.rgb), picture.width, picture.height, cell, cell, cell / 2, cell / 2,
-                  over.empty() ? "" : ", " + over));
+                  over.plots.empty() ? "" : ", " + over.plots));
   return place;
 }
 

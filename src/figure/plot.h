@@ -36,6 +36,20 @@ struct Ink {
 /// Text as gnuplot takes it literally: single quotes doubled, line ends made spaces.
 std::string literal(std::string_view text);
 
+/// A text at a place of a shown picture, in the picture's pixels: about it, or above it.
+struct PictureLabel {
+  double x, y;
+  std::string text;
+  bool above = false;
+};
+
+/// What is drawn on a shown picture. A label that would lie on one before it is left out.
+struct Overlay {
+  std::string plots = {};  // in the picture's pixels, y down; joined to its own `plot`
+  std::vector<PictureLabel> labels = {};
+  bool coordinates = false;  // along both sides, with one step
+};
+
 /// One or more figures, drawn by one run of gnuplot.
 class Plot {
  public:
@@ -76,10 +90,9 @@ class Plot {
   std::string store(std::span<const std::uint8_t> bytes);
 
   /// Makes a panel that shows a thumbnail as large as it fits into the frame, with the picture's
-  /// pixels as coordinates (y down, both sides labelled alike), and plots `over` on top ("" for
-  /// nothing). Returns where the picture stands.
+  /// pixels as coordinates. Returns where the picture stands.
   Frame show(const Frame& frame, std::string_view title, const Thumbnail& picture,
-             const std::string& over = {}, bool coordinates = false);
+             const Overlay& over = {});
 
   /// Draws everything begun. Returns what went wrong, if anything, as a sentence for a warning;
   /// figures that could be drawn are in place.
@@ -89,6 +102,8 @@ class Plot {
 
  private:
   std::filesystem::path stored_path(std::string_view suffix);
+  /// `scale`: pixels of the page for one of the picture.
+  void put_labels(const std::vector<PictureLabel>& labels, double scale);
 
   FigureFormat format_;
   double height_ = kHeight;

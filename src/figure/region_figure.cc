@@ -9,10 +9,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr const char* kLight = "#fcfbf8";
-constexpr Frame kPicture{0.06, 0.97, 0.06, 0.88};
-constexpr double kDigit = 10, kNumberHigh = 24;  // of the page, in pixels, with what is around them
-
 std::string ring_points(const std::vector<Ring>& rings) {
   std::string text;
   for (const Ring& ring : rings) {
@@ -46,29 +42,6 @@ std::array<double, 2> number_place(const ShownRegion& region) {
   return {middle, row};
 }
 
-/// The numbers, but those that would lie on one before them; `scale`: pixels of the page for one of
-/// the picture.
-std::string number_points(const std::vector<ShownRegion>& regions, double scale) {
-  struct Place {
-    double x, y, wide;
-  };
-  std::vector<Place> taken;
-  std::string points;
-  for (const ShownRegion& region : regions) {
-    const auto [x, y] = number_place(region);
-    const std::string number = std::to_string(region.number);
-    const Place place{x * scale, y * scale, kDigit * static_cast<double>(number.size() + 1)};
-    const bool meets = std::any_of(taken.begin(), taken.end(), [&](const Place& other) {
-      return std::abs(other.x - place.x) < (other.wide + place.wide) / 2 &&
-             std::abs(other.y - place.y) < kNumberHigh;
-    });
-    if (meets) continue;
-    taken.push_back(place);
-    points += fmt::format("{:.6g} {:.6g} {}\n", x, y, number);
-  }
-  return points;
-}
-
 }  // namespace
 
 void add_region_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -76,27 +49,20 @@ void add_region_figure(Plot& plot, const std::filesystem::path& path, const std:
                        const Thumbnail& picture) {
   plot.begin(path, "Regions of " + name, sentence);
   std::string rings, boxes;
+  Overlay over{.coordinates = true};
   for (const ShownRegion& region : regions) {
     rings += ring_points(region.rings);
     boxes += box_points(region.measures);
+    const auto [x, y] = number_place(region);
+    over.labels.push_back({x, y, std::to_string(region.number)});
   }
-  std::string over;
-  if (!regions.empty()) {
-    const double wide = (kPicture.right - kPicture.left) * Plot::kWidth / picture.width;
-    const double high = (kPicture.top - kPicture.bottom) * Plot::kHeight / picture.height;
-    const std::string ring_data = plot.store(rings);
-    const std::string number_data =
-        plot.store(number_points(regions, std::min(wide, high) / picture.pixels_per_cell));
-    over = fmt::format(
+  if (!regions.empty())
+    over.plots = fmt::format(
         "{0} using 1:2 with lines dt 3 lw 1 lc rgb '{1}' notitle, "
         "{2} using 1:2 with lines lw 3.4 lc rgb '{1}' notitle, "
-        "{2} using 1:2 with lines lw 1.4 lc rgb '{3}' notitle, "
-        "{4} using 1:2:3 with labels font ',11' boxed textcolor rgb '{3}' notitle",
-        plot.store(boxes), kLight, ring_data, Ink::kText, number_data);
-    plot.line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
-                          kLight));
-  }
-  plot.show(kPicture, "", picture, over, true);
+        "{2} using 1:2 with lines lw 1.4 lc rgb '{3}' notitle",
+        plot.store(boxes), Ink::kPaper, plot.store(rings), Ink::kText);
+  plot.show({0.06, 0.97, 0.06, 0.88}, "", picture, over);
 }
 
 }  // namespace chalcedony

@@ -8,7 +8,7 @@
 #include "core/learn/feature_advice.h"
 #include "core/learn/sample_matrix.h"
 #include "core/palette/figure_colors.h"
-#include "figure/map_figure.h"
+#include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
 #include "io/model_file.h"
 #include "io/sample_table_file.h"

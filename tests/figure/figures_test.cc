@@ -8,6 +8,7 @@
 #include "figure/joint_figure.h"
 #include "figure/map_figure.h"
 #include "figure/region_figure.h"
+#include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
 #include "figure/text_lines.h"
 #include "tests/support/svg_texts.h"
@@ -364,8 +365,23 @@ TEST_CASE("samples are outlined and counted, classes stand among their features"
                        plain(60, 40));
   });
   for (const char* text : {"Samples on pane.png", "1,954 sample pixels in 2 regions",
-                           "ruby   1,925 pixels", "lead   29 pixels"})
+                           "ruby   1,925 pixels", "lead   29 pixels", ">ruby<", ">lead<"})
     CHECK_THAT(outlines, Catch::Contains(text));
+  // Outlined in the color of the class: a swatch and a line.
+  CHECK(count_of(outlines, "rgb(160,  28,  46)") >= 2);
+  // Of two that lie close together the second has no room for its name.
+  samples.shapes.push_back({1, {}, {9.5, 4.5}, 3});
+  const std::string close = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_samples_figure(plot, path, "pane.png", samples, {"#a01c2e", "#3c3d40"}, {1925, 58},
+                       plain(60, 40));
+  });
+  CHECK(count_of(close, ">lead<") == count_of(outlines, ">lead<"));
+  samples.shapes.back().point = {50.5, 30.5};
+  const std::string apart = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_samples_figure(plot, path, "pane.png", samples, {"#a01c2e", "#3c3d40"}, {1925, 58},
+                       plain(60, 40));
+  });
+  CHECK(count_of(apart, ">lead<") == 2 * count_of(outlines, ">lead<"));
 
   Model model;
   model.features = channels_named("lab.a,lab.b");

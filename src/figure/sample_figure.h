@@ -1,0 +1,24 @@
+// Figure of sample regions on the picture they are samples of.
+#ifndef CHALCEDONY_FIGURE_SAMPLE_FIGURE_H_
+#define CHALCEDONY_FIGURE_SAMPLE_FIGURE_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/learn/sample_shape.h"
+#include "core/pixel/thumbnail.h"
+#include "figure/plot.h"
+
+namespace chalcedony {
+
+/// The sample regions outlined in their class colors, each with the name of its class where there
+/// is room for it, and the classes with their pixels beside the picture.
+void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                        const SampleSet& samples, const std::vector<std::string>& colors,
+                        const std::vector<std::uint64_t>& counts, const Thumbnail& picture);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_SAMPLE_FIGURE_H_
