@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace chalcedony {
 namespace {
@@ -50,20 +51,42 @@ SheetGrid best_grid(const std::vector<SheetCell>& cells) {
   return best;
 }
 
+/// Which cell stands at each place, row by row.
+struct Arrangement {
+  SheetGrid grid;
+  std::vector<std::size_t> cells;
+};
+
+/// A table of so many columns, or the same with rows and columns exchanged where that makes its
+/// pictures larger.
+Arrangement table_of(const std::vector<SheetCell>& cells, std::size_t columns) {
+  Arrangement table{grid_of(cells, columns), std::vector<std::size_t>(cells.size())};
+  std::iota(table.cells.begin(), table.cells.end(), std::size_t{0});
+  const std::size_t rows = table.grid.rows;
+  if (rows * columns != cells.size()) return table;
+  const SheetGrid turned = grid_of(cells, rows);
+  if (turned.picture_height <= table.grid.picture_height) return table;
+  for (std::size_t i = 0; i < cells.size(); ++i) table.cells[i] = i % rows * columns + i / rows;
+  table.grid = turned;
+  return table;
+}
+
 }  // namespace
 
 void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string& title,
                const std::string& subtitle, const std::vector<SheetCell>& cells,
                std::size_t columns) {
-  const SheetGrid grid = columns == 0 ? best_grid(cells) : grid_of(cells, columns);
+  const auto [grid, order] =
+      columns == 0 ? table_of(cells, best_grid(cells).columns) : table_of(cells, columns);
   const double page = grid.page_height();
   plot.begin(path, title, subtitle, std::round(page));
   for (std::size_t i = 0; i < cells.size(); ++i) {
     const double left = kPageMargin + grid.cell_width * static_cast<double>(i % grid.columns);
     const double top = Plot::kHeader + grid.row_height() * static_cast<double>(i / grid.columns);
+    const SheetCell& cell = cells[order[i]];
     plot.show({(left + kGap / 2) / Plot::kWidth, (left + grid.cell_width - kGap / 2) / Plot::kWidth,
                1 - (top + grid.picture_height) / page, 1 - top / page},
-              cells[i].title, cells[i].picture);
+              cell.title, cell.picture);
   }
 }
 

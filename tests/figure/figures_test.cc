@@ -10,6 +10,7 @@
 #include "figure/region_figure.h"
 #include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
+#include "figure/sheet_figure.h"
 #include "figure/text_lines.h"
 #include "tests/support/svg_texts.h"
 #include "tests/support/temp_dir.h"
@@ -334,6 +335,29 @@ TEST_CASE("picture, mask and cut-out stand side by side, the selection below", "
   const std::string most = page_of(plain(40, 60), lengthy);
   CHECK(height_of(most) == 800);
   CHECK_THAT(most, Catch::Contains(" ..."));
+}
+
+TEST_CASE("a table of pictures is turned where that makes them larger", "[figure]") {
+  std::vector<SheetCell> cells;
+  for (const char* row : {"a", "b", "c", "d"})
+    for (const char* column : {"1", "2", "3"})
+      cells.push_back({std::string(row) + column, plain(60, 40)});
+  // Where the titles stand, row by row.
+  const auto titles = [&](std::size_t columns) {
+    const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_sheet(plot, path, "sheet", "", cells, columns);
+    });
+    std::vector<SvgText> texts = svg_texts(svg);
+    texts.erase(texts.begin());  // of the page
+    std::stable_sort(texts.begin(), texts.end(), [](const SvgText& a, const SvgText& b) {
+      return std::pair(std::lround(a.top), a.left) < std::pair(std::lround(b.top), b.left);
+    });
+    std::string all;
+    for (const SvgText& text : texts) all += text.text + " ";
+    return all;
+  };
+  CHECK(titles(3) == "a1 b1 c1 d1 a2 b2 c2 d2 a3 b3 c3 d3 ");
+  CHECK(titles(0) == "a1 a2 a3 b1 b2 b3 c1 c2 c3 d1 d2 d3 ");
 }
 
 TEST_CASE("the page of a map is as high as its pictures and legend need", "[figure]") {
