@@ -3,6 +3,8 @@
 #include <fmt/format.h>
 
 #include <ostream>
+#include <set>
+#include <string>
 
 #include "cli/text_table.h"
 
@@ -12,7 +14,10 @@ void print_outputs(const Json& summary, std::ostream& out) {
   if (summary.contains("unchanged"))
     out << plural(summary["unchanged"].get<std::uint64_t>(), "picture")
         << " done before, unchanged and left out\n";
-  for (const Json& path : summary["outputs"]) out << "wrote " << path.get<std::string>() << '\n';
+  std::set<std::string> kept;
+  for (const Json& path : summary.value("kept", Json::array())) kept.insert(path);
+  for (const Json& path : summary["outputs"])
+    if (!kept.contains(path)) out << "wrote " << path.get<std::string>() << '\n';
 }
 
 void print_left_out(const Json& picture, std::ostream& out) {

@@ -50,6 +50,7 @@ class EachInput {
 
   void run(Json& summary) {
     entries_.resize(options_.inputs.size());
+    unchanged_.resize(options_.inputs.size());
     if (context_.pictures && progress_.all > 1) context_.pictures(progress_);
     if (options_.inputs.size() == 1) {
       do_one(0);
@@ -79,7 +80,7 @@ class EachInput {
       entries_[i] = *before;
       entries_[i]->place = place_of(i);
       context_.ledger->reads(input, before->state);
-      ++unchanged_;
+      unchanged_[i] = 1;
     } else {
       entries_[i] = entry_for(i);
       // The programs that draw figures are stopped as well: one may be missing.
@@ -140,8 +141,12 @@ class EachInput {
 
   void collect(Json& summary) {
     std::vector<JournalEntry> entries;
-    for (auto& entry : entries_)
-      if (entry) entries.push_back(std::move(*entry));
+    for (std::size_t i = 0; i < entries_.size(); ++i) {
+      if (!entries_[i]) continue;
+      if (unchanged_[i])
+        for (const path& output : entries_[i]->outputs) summary["kept"].push_back(output.string());
+      entries.push_back(std::move(*entries_[i]));
+    }
     for (const JournalEntry& entry : entries) {
       if (entry.error.empty()) {
         summary["inputs"].push_back(entry.summary);
@@ -150,7 +155,8 @@ class EachInput {
       }
       for (const path& output : entry.outputs) summary["outputs"].push_back(output.string());
     }
-    if (unchanged_ > 0) summary["unchanged"] = unchanged_.load();
+    if (const auto unchanged = std::count(unchanged_.begin(), unchanged_.end(), 1); unchanged > 0)
+      summary["unchanged"] = unchanged;
     if (writes_tables_)
       for (const path& table : write_joint_tables(entries, options_, context_))
         summary["outputs"].push_back(table.string());
@@ -165,7 +171,7 @@ class EachInput {
   bool is_recorded_ = false;
   std::optional<PictureJournal> journal_;
   std::vector<std::optional<JournalEntry>> entries_;
-  std::atomic<std::size_t> unchanged_{0};
+  std::vector<char> unchanged_;  // 1: done before
   std::mutex progress_mutex_;
   PicturesDone progress_;
 };

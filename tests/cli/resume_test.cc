@@ -57,6 +57,9 @@ TEST_CASE("resuming leaves out what is done and unchanged", "[cli][many][resume]
   CHECK(resumed["unchanged"] == 9);
   CHECK(resumed["inputs"] == whole["inputs"]);
   CHECK(resumed["outputs"] == whole["outputs"]);
+  CHECK_FALSE(whole.contains("kept"));
+  // All but the tables over all pictures.
+  CHECK(resumed["kept"].size() + 3 == whole["outputs"].size());
   CHECK(contents_of(dir / "out") == written);
   // One picture changed, and a result of another is gone.
   write_rgb(dir / "panes/pane-3.png", 16, 8, random_bytes(16 * 8 * 3, 33));
@@ -72,6 +75,9 @@ TEST_CASE("resuming leaves out what is done and unchanged", "[cli][many][resume]
   const auto later = run_tool(dir, {"inspect", "panes", "-o", "looked", "--resume"});
   CHECK_THAT(later.out, Catch::Contains("7 pictures done before, unchanged and left out\n"));
   CHECK_THAT(text.out, !Catch::Contains("unchanged"));
+  CHECK_THAT(text.out, Catch::Contains("wrote looked/pane-1.statistics.csv\n"));
+  CHECK_THAT(later.out, !Catch::Contains("wrote looked/pane-1.statistics.csv\n") &&
+                            Catch::Contains("wrote looked/statistics.csv\n"));
 }
 
 TEST_CASE("verifying looks into pictures of another time", "[cli][many][resume]") {
