@@ -250,9 +250,8 @@ void read_gamma(spng_ctx* context, StatedColor& stated) {
   const auto place = [](std::uint32_t x, std::uint32_t y) {
     return Chromaticity{x / kUnit, y / kUnit};
   };
-  stated.primaries =
-      StatedPrimaries{place(c.red_x, c.red_y), place(c.green_x, c.green_y),
-                      place(c.blue_x, c.blue_y), place(c.white_point_x, c.white_point_y)};
+  stated.primaries = Primaries{place(c.red_x, c.red_y), place(c.green_x, c.green_y),
+                               place(c.blue_x, c.blue_y), place(c.white_point_x, c.white_point_y)};
 }
 
 void read_color(spng_ctx* context, StatedColor& stated) {

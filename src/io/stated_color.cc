@@ -29,10 +29,8 @@ const Space* space_of_codes(const std::array<std::uint8_t, 4>& codes) {
   return primaries == 9 && is_2020 ? &spaces::kRec2020 : nullptr;
 }
 
-constexpr StatedPrimaries kSrgbPrimaries{{0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06}, kD65};
-
 /// Within what rounding to few digits leaves.
-bool alike(const StatedPrimaries& a, const StatedPrimaries& b) {
+bool alike(const Primaries& a, const Primaries& b) {
   const auto near = [](const Chromaticity& p, const Chromaticity& q) {
     constexpr double kRounding = 6.05e-4;  // 60 units of PNG's 1/100000
     return std::abs(p.x - q.x) <= kRounding && std::abs(p.y - q.y) <= kRounding;
@@ -101,14 +99,13 @@ class ColorSettling {
 
   bool by_gamma() {
     if (stated().gamma <= 0) return false;
-    const StatedPrimaries primaries = stated().primaries.value_or(kSrgbPrimaries);
+    const Primaries primaries = stated().primaries.value_or(kSrgbPrimaries);
     const std::string from = "gAMA and cHRM chunks";
     // What files with sRGB's own curve say, which is no power.
     if (stated().gamma >= 0.45 && stated().gamma <= 0.46 && alike(primaries, kSrgbPrimaries))
       return take(spaces::kSrgb, from);
     if (is_label_) return false;
-    RgbProfile profile = profile_of_primaries(primaries.red, primaries.green, primaries.blue,
-                                              primaries.white, 1 / stated().gamma);
+    RgbProfile profile = profile_of_primaries(primaries, 1 / stated().gamma);
     profile.gray = file_.info.color_channels() == 1;
     return honor(profile, from);
   }

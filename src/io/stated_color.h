@@ -16,21 +16,16 @@ namespace chalcedony {
 struct PictureFile;
 struct ReadOptions;
 
-/// Primaries and white, as CIE x and y.
-struct StatedPrimaries {
-  Chromaticity red, green, blue, white;
-};
-
 /// What a reader found. Nothing of it is honored yet, and most formats have few of these.
 struct StatedColor {
   const Space* noted = nullptr;   // by a note of this program
   const Space* stored = nullptr;  // by how samples of TIFF are stored: L*a*b*
   /// ITU-T H.273: primaries, transfer, matrix, full range
   std::optional<std::array<std::uint8_t, 4>> code_points;
-  std::vector<std::byte> profile;            // ICC.1; empty: none
-  bool srgb_chunk = false;                   // of PNG
-  double gamma = 0;                          // of PNG: stored value over light; 0: not said
-  std::optional<StatedPrimaries> primaries;  // of PNG, beside its gamma
+  std::vector<std::byte> profile;      // ICC.1; empty: none
+  bool srgb_chunk = false;             // of PNG
+  double gamma = 0;                    // of PNG: stored value over light; 0: not said
+  std::optional<Primaries> primaries;  // of PNG, beside its gamma
   ExifColors exif = ExifColors::kNotSaid;
 };
 

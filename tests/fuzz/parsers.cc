@@ -122,13 +122,11 @@ std::string text_of(const std::vector<std::byte>& bytes) {
 }
 
 Parser profile_parser() {
-  const Chromaticity red{0.64, 0.33}, green{0.3, 0.6}, blue{0.15, 0.06}, white{0.3127, 0.329};
   std::vector<std::string> seeds{text_of(icc_profile_of(spaces::kDisplayP3)),
                                  text_of(gray_icc_profile_of(spaces::kGray))};
   for (const IccBytes& curve :
        {icc_gamma(2.2), icc_table({0, 0.3, 1}), icc_parametric(3, {2.4, 0.95, 0.05, 0.08, 0.04})}) {
-    const auto profile =
-        icc_profile("RGB ", icc_rgb_tags(red, green, blue, white, curve, "made up"));
+    const auto profile = icc_profile("RGB ", icc_rgb_tags(kSrgbPrimaries, curve, "made up"));
     seeds.emplace_back(profile.begin(), profile.end());
   }
   return {"profile", seeds,

@@ -16,12 +16,11 @@ using namespace chalcedony::test;
 
 namespace {
 
-constexpr Chromaticity kSrgbRed{0.64, 0.33}, kSrgbGreen{0.30, 0.60}, kSrgbBlue{0.15, 0.06};
 const IccBytes kSrgbCurve = icc_parametric(3, {2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045});
 
 /// Primaries that no space of ours has, with a gamma of 1.9.
 IccBytes odd_profile() {
-  return icc_profile("RGB ", icc_rgb_tags({0.60, 0.35}, {0.28, 0.58}, {0.16, 0.10}, kD65,
+  return icc_profile("RGB ", icc_rgb_tags({{0.60, 0.35}, {0.28, 0.58}, {0.16, 0.10}, kD65},
                                           icc_gamma(1.9), "bench lamp"));
 }
 
@@ -81,21 +80,18 @@ TEST_CASE("profiles of known spaces are recognised", "[io][profile]") {
   const auto space = [](const IccTags& tags) {
     return space_like(parsed(icc_profile("RGB ", tags)));
   };
-  CHECK(space(icc_rgb_tags(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, kSrgbCurve, "s")) ==
-        &spaces::kSrgb);
-  CHECK(space(icc_rgb_tags({0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06}, kD65, kSrgbCurve, "p3")) ==
+  CHECK(space(icc_rgb_tags(kSrgbPrimaries, kSrgbCurve, "s")) == &spaces::kSrgb);
+  CHECK(space(icc_rgb_tags({{0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06}, kD65}, kSrgbCurve, "p3")) ==
         &spaces::kDisplayP3);
-  CHECK(space(icc_rgb_tags({0.64, 0.33}, {0.21, 0.71}, {0.15, 0.06}, kD65, icc_gamma(563 / 256.0),
+  CHECK(space(icc_rgb_tags({{0.64, 0.33}, {0.21, 0.71}, {0.15, 0.06}, kD65}, icc_gamma(563 / 256.0),
                            "a98")) == &spaces::kA98Rgb);
-  CHECK(space(icc_rgb_tags(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, icc_gamma(1), "linear")) ==
-        &spaces::kSrgbLinear);
+  CHECK(space(icc_rgb_tags(kSrgbPrimaries, icc_gamma(1), "linear")) == &spaces::kSrgbLinear);
   CHECK(space_like(parsed(odd_profile())) == nullptr);
   // sRGB's curve as a table, as many files have it.
   std::vector<double> table;
   for (int i = 0; i < 1024; ++i)
     table.push_back(parsed(icc_profile("GRAY", {{"kTRC", kSrgbCurve}})).curves[0].at(i / 1023.0));
-  CHECK(space(icc_rgb_tags(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, icc_table(table), "t")) ==
-        &spaces::kSrgb);
+  CHECK(space(icc_rgb_tags(kSrgbPrimaries, icc_table(table), "t")) == &spaces::kSrgb);
 }
 
 TEST_CASE("a profile is honored in every format", "[io][profile]") {
@@ -121,8 +117,9 @@ TEST_CASE("a profile is honored in every format", "[io][profile]") {
     file.rows->rewind();
     CHECK(samples_of<float>(file) == samples);
   }
-  const IccBytes p3 = icc_profile("RGB ", icc_rgb_tags({0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06},
-                                                       kD65, kSrgbCurve, "wide display"));
+  const IccBytes p3 = icc_profile(
+      "RGB ",
+      icc_rgb_tags({{0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06}, kD65}, kSrgbCurve, "wide display"));
   write_flat_jpeg(dir / "p3.jpg", 3, JCS_RGB, 128, [&](jpeg_compress_struct& jpeg) {
     jpeg_write_icc_profile(&jpeg, p3.data(), static_cast<unsigned>(p3.size()));
   });
@@ -199,10 +196,11 @@ TEST_CASE("a profile is not honored for channels that are chosen", "[io][profile
 }
 
 TEST_CASE("profiles that do not tell colors apart are found", "[core][color]") {
-  const RgbProfile plain = profile_of_primaries(kSrgbRed, kSrgbGreen, kSrgbBlue, kD65, 2.2);
+  const RgbProfile plain = profile_of_primaries(kSrgbPrimaries, 2.2);
   CHECK(tells_colors_apart(plain));
   CHECK(determinant(plain.to_xyz_d50) == Approx(0.161).margin(0.001));
-  CHECK_FALSE(tells_colors_apart(profile_of_primaries(kSrgbRed, kSrgbRed, kSrgbBlue, kD65, 2.2)));
+  CHECK_FALSE(tells_colors_apart(profile_of_primaries(
+      {kSrgbPrimaries.red, kSrgbPrimaries.red, kSrgbPrimaries.blue, kD65}, 2.2)));
   RgbProfile curved = plain;
   curved.curves[1].e = std::nan("");
   CHECK_FALSE(tells_colors_apart(curved));

@@ -73,7 +73,7 @@ std::string packed_profile(const IccBytes& profile) {
 
 IccBytes profile_of_p3() {
   return icc_profile(
-      "RGB ", icc_rgb_tags({0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06}, kD65,
+      "RGB ", icc_rgb_tags({{0.68, 0.32}, {0.265, 0.69}, {0.15, 0.06}, kD65},
                            icc_parametric(3, {2.4, 1 / 1.055, 0.055 / 1.055, 1 / 12.92, 0.04045}),
                            "wide display"));
 }

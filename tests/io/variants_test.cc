@@ -496,7 +496,7 @@ TEST_CASE("profiles say their name in either way, and what cannot be honored", "
   const auto parsed = [](const IccBytes& bytes) {
     return parse_icc(std::as_bytes(std::span(bytes)));
   };
-  IccTags tags = icc_rgb_tags({0.64, 0.33}, {0.3, 0.6}, {0.15, 0.06}, {0.3127, 0.329},
+  IccTags tags = icc_rgb_tags({{0.64, 0.33}, {0.3, 0.6}, {0.15, 0.06}, {0.3127, 0.329}},
                               icc_gamma(2.2), "plain");
   CHECK(parsed(icc_profile("RGB ", tags)).name == "plain");
   IccBytes wide = tag_of_type("mluc");

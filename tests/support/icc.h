@@ -93,9 +93,9 @@ inline IccBytes icc_profile(const std::string& model, const IccTags& tags) {
 }
 
 /// Tags of an RGB profile: primaries with their white, and one curve for all channels.
-inline IccTags icc_rgb_tags(Chromaticity red, Chromaticity green, Chromaticity blue,
-                            Chromaticity white, const IccBytes& curve, const std::string& name) {
-  const Affine m = then(rgb_to_xyz(red, green, blue, white), adapt_white(white, kD50));
+inline IccTags icc_rgb_tags(const Primaries& primaries, const IccBytes& curve,
+                            const std::string& name) {
+  const Affine m = then(rgb_to_xyz(primaries), adapt_white(primaries.white, kD50));
   const auto column = [&](std::size_t c) { return icc_xyz(m.m[0][c], m.m[1][c], m.m[2][c]); };
   return {{"desc", icc_description(name)},
           {"rXYZ", column(0)},

@@ -83,14 +83,21 @@ constexpr std::array<double, 3> image_of(const Affine& map, const std::array<dou
   return out;
 }
 
+/// What an RGB space is made of, its curves aside.
+struct Primaries {
+  Chromaticity red, green, blue, white;
+};
+
+/// IEC 61966-2-1, which are those of ITU-R BT.709.
+inline constexpr Primaries kSrgbPrimaries{{0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06}, kD65};
+
 /// Linear RGB (0-1) to XYZ (Y = 1 for white) of an RGB space given by its primaries and white.
 ///
 /// Source    SMPTE RP 177-1993; with the primaries of CSS Color 4 it gives that text's matrices.
-constexpr Affine rgb_to_xyz(Chromaticity red, Chromaticity green, Chromaticity blue,
-                            Chromaticity white) {
-  const auto r = xyz_of(red), g = xyz_of(green), b = xyz_of(blue);
+constexpr Affine rgb_to_xyz(const Primaries& p) {
+  const auto r = xyz_of(p.red), g = xyz_of(p.green), b = xyz_of(p.blue);
   const Affine primaries{{{{r[0], g[0], b[0]}, {r[1], g[1], b[1]}, {r[2], g[2], b[2]}}}, {}};
-  const auto amount = image_of(inverse(primaries), xyz_of(white));
+  const auto amount = image_of(inverse(primaries), xyz_of(p.white));
   return then(scale(amount[0], amount[1], amount[2]), primaries);
 }
 

@@ -62,7 +62,7 @@ constexpr Affine kCmy =
 
 /// The middle row of linear sRGB to XYZ: relative luminance.
 constexpr Affine luminance() {
-  const auto y = rgb_to_xyz({0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06}, kD65).m[1];
+  const auto y = rgb_to_xyz(kSrgbPrimaries).m[1];
   return gray(y[0], y[1], y[2]);
 }
 

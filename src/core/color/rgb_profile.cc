@@ -51,11 +51,10 @@ std::array<double, 3> RgbProfile::xyz(const std::array<double, 3>& encoded) cons
                   {curves[0].at(encoded[0]), curves[1].at(encoded[1]), curves[2].at(encoded[2])});
 }
 
-RgbProfile profile_of_primaries(Chromaticity red, Chromaticity green, Chromaticity blue,
-                                Chromaticity white, double power) {
+RgbProfile profile_of_primaries(const Primaries& primaries, double power) {
   RgbProfile profile;
   for (ProfileCurve& curve : profile.curves) curve.g = power;
-  profile.to_xyz_d50 = then(rgb_to_xyz(red, green, blue, white), adapt_white(white, kD50));
+  profile.to_xyz_d50 = then(rgb_to_xyz(primaries), adapt_white(primaries.white, kD50));
   return profile;
 }
 

@@ -32,9 +32,9 @@ struct RgbProfile {
   std::array<double, 3> xyz(const std::array<double, 3>& encoded) const;
 };
 
-/// A profile of primaries and a white, adapted to D50 by Bradford, and a power for all channels.
-RgbProfile profile_of_primaries(Chromaticity red, Chromaticity green, Chromaticity blue,
-                                Chromaticity white, double power);
+/// A profile of primaries with their white, adapted to D50 by Bradford, and a power for all
+/// channels.
+RgbProfile profile_of_primaries(const Primaries& primaries, double power);
 
 /// Whether different samples are different colors: not of primaries on one line, or of curves that
 /// have no value.

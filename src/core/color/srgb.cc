@@ -97,10 +97,9 @@ double srgb_encoded(double v) {
 namespace spaces {
 
 // IEC 61966-2-1 and ITU-R BT.709 primaries; SMPTE EG 432-1 primaries with the D65 white.
-constexpr Affine kSrgbToXyz =
-    then(scale(1.0 / 255.0), rgb_to_xyz({0.64, 0.33}, {0.30, 0.60}, {0.15, 0.06}, kD65));
+constexpr Affine kSrgbToXyz = then(scale(1.0 / 255.0), rgb_to_xyz(kSrgbPrimaries));
 constexpr Affine kP3ToXyz =
-    then(scale(1.0 / 255.0), rgb_to_xyz({0.680, 0.320}, {0.265, 0.690}, {0.150, 0.060}, kD65));
+    then(scale(1.0 / 255.0), rgb_to_xyz({{0.680, 0.320}, {0.265, 0.690}, {0.150, 0.060}, kD65}));
 
 constinit const Space kSrgbLinear{.id = "srgb-linear",
                                   .title = "linear-light sRGB",

@@ -106,12 +106,12 @@ namespace spaces {
 
 // Primaries and curves as CSS Color 4 gives them; rec2020 by the curve of ITU-R BT.2020.
 constexpr Affine kA98ToXyz =
-    then(scale(1.0 / 255.0), rgb_to_xyz({0.64, 0.33}, {0.21, 0.71}, {0.15, 0.06}, kD65));
+    then(scale(1.0 / 255.0), rgb_to_xyz({{0.64, 0.33}, {0.21, 0.71}, {0.15, 0.06}, kD65}));
 constexpr Affine kProphotoToXyz =
     then(scale(1.0 / 255.0),
-         rgb_to_xyz({0.734699, 0.265301}, {0.159597, 0.840403}, {0.036598, 0.000105}, kD50));
+         rgb_to_xyz({{0.734699, 0.265301}, {0.159597, 0.840403}, {0.036598, 0.000105}, kD50}));
 constexpr Affine kRec2020ToXyz =
-    then(scale(1.0 / 255.0), rgb_to_xyz({0.708, 0.292}, {0.170, 0.797}, {0.131, 0.046}, kD65));
+    then(scale(1.0 / 255.0), rgb_to_xyz({{0.708, 0.292}, {0.170, 0.797}, {0.131, 0.046}, kD65}));
 
 constinit const Space kA98Rgb{.id = "a98-rgb",
                               .title = "A98 RGB",
