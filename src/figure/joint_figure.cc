@@ -41,10 +41,12 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
           fmt::format("set object {} rectangle from {:.9g},{:.9g} to {:.9g},{:.9g} fs empty "
                       "border lc rgb '{}' lw 1.6 front",
                       object, low, bottom, high, top, Ink::kPaper));
+      // Above its frame, unless that ends where the colors do.
+      const bool ends = top > y.high() - 0.05 * (y.high() - y.low());
       plot.line(
-          fmt::format("set label {} '{}' at {:.9g},{:.9g} offset 0.4,-0.7 left front font "
+          fmt::format("set label {} '{}' at {:.9g},{:.9g} offset {} left front font "
                       "',11' textcolor rgb '{}'",
-                      object++, p + 1, low, top, Ink::kPaper));
+                      object++, p + 1, low, top, ends ? "0.4,-0.7" : "0,0.55", Ink::kPaper));
     });
   plot.line("unset grid");
   // A little more than half a bin, or the paper shows through between them.

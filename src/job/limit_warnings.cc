@@ -2,6 +2,8 @@
 
 #include <fmt/format.h>
 
+#include <cmath>
+
 namespace chalcedony {
 namespace {
 
@@ -26,6 +28,7 @@ void warn_of_limits(const Expression& selection, const Context& context) {
     if (test.doubt.counted_to > 0)
       text +=
           fmt::format("; if you count it to {:g}, write {}", test.doubt.counted_to, test.instead);
+    if (test.doubt.runs_on) text += "; to go on through 0, write " + test.instead;
     context.warn(text);
   }
 }
@@ -38,6 +41,10 @@ bool warn_of_limits(const std::string& name, const Channel& channel, const Limit
   if (doubt->counted_to > 0)
     text += fmt::format("; if you count it to {0:g}, take {1:g}/{0:g} of your limits",
                         doubt->counted_to, channel.info().high);
+  const auto on_circle = [](double hue) { return hue - 360 * std::floor(hue / 360); };
+  if (doubt->runs_on)
+    text += fmt::format("; to go on through 0, write {:g}..{:g}", on_circle(*limits.low),
+                        on_circle(*limits.high));
   context.warn(text);
   return true;
 }

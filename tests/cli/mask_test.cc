@@ -223,6 +223,15 @@ TEST_CASE("limits that look like a mistake are said, and what to write", "[cli][
   CHECK(sliced.err ==
         "chalcedony: warning: 'hsv.s 85..170': hsv.s goes from 0 to 100 %; if you count it to 255, "
         "take 100/255 of your limits\n");
+  const Outcome around =
+      run_tool(dir, {"slice", "a.png", "--channel", "hsv.h", "--range", "red=340..380"});
+  CHECK(around.err ==
+        "chalcedony: warning: 'red': hsv.h goes from 0 to 360 degrees; to go on through 0, write "
+        "340..20\n");
+  const Outcome masked = run_tool(dir, {"mask", "a.png", "--where", "hsv.h in -20..20"});
+  CHECK(masked.err ==
+        "chalcedony: warning: 'hsv.h in -20..20': hsv.h goes from 0 to 360 degrees; to go on "
+        "through 0, write hsv.h in 340..20\n");
 }
 
 TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {

@@ -55,6 +55,12 @@ bool keeps_its_range(const Channel& channel) {
   return channel.is_hue() || space == &spaces::kSrgbClipped;
 }
 
+/// Whether an interval of a hue leaves the circle.
+bool runs_on(const Channel& channel, const Limits& limits) {
+  return channel.is_hue() && limits.low && limits.high &&
+         (*limits.low < 0 || *limits.high > channel.info().high);
+}
+
 /// A test of one channel against numbers.
 struct SimpleTest {
   const TestNode* node;
@@ -115,11 +121,17 @@ std::string short_number(double value) {
   return {text, end.ptr};
 }
 
-/// The text of a test with its numbers brought to the channel's unit.
-std::string test_instead(const SimpleTest& test, const Channel& channel, double end) {
-  const double scale = channel.info().high / end;
-  const auto text = [&](double limit) { return short_number(limit * scale); };
+/// The text of a test with its numbers brought to the channel's unit, or to its circle.
+std::string test_instead(const SimpleTest& test, const Channel& channel,
+                         const DoubtfulLimits& doubt) {
+  const double end = channel.info().high;
+  const double scale = doubt.counted_to > 0 ? end / doubt.counted_to : 1;
+  const auto text = [&](double limit) {
+    return short_number(doubt.runs_on ? limit - end * std::floor(limit / end) : limit * scale);
+  };
   const Limits& limits = test.limits;
+  if (doubt.runs_on && *limits.high - *limits.low >= end)
+    return channel.name() + " in 0.." + short_number(end);
   if (test.node->kind == TestNode::Kind::kInside)
     return channel.name() + " in " + text(*limits.low) + ".." + text(*limits.high);
   if (test.node->kind == TestNode::Kind::kEqual) return channel.name() + " = " + text(*limits.low);
@@ -136,8 +148,9 @@ std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& 
   DoubtfulLimits doubt;
   doubt.outside = outside(channel.info(), limits);
   doubt.never = doubt.outside && keeps_its_range(channel);
-  doubt.counted_to = counted_to(channel, limits);
-  if (!doubt.outside && doubt.counted_to <= 0) return std::nullopt;
+  doubt.runs_on = runs_on(channel, limits);
+  doubt.counted_to = doubt.runs_on ? 0 : counted_to(channel, limits);
+  if (!doubt.outside && doubt.counted_to <= 0 && !doubt.runs_on) return std::nullopt;
   return doubt;
 }
 
@@ -150,13 +163,12 @@ std::vector<DoubtfulTest> doubtful_tests(const Expression& selection) {
     std::optional<DoubtfulLimits> doubt = doubt_about(channel, test.limits);
     if (!doubt && channel.is_hue() && test.limits.low && test.limits.high)
       if (const double circle = circle_around_zero(tests, test.channel); circle > 0)
-        doubt = DoubtfulLimits{false, false, circle};
+        doubt = DoubtfulLimits{false, false, circle, false};
     if (!doubt) continue;
     std::string text = selection.text.substr(test.node->from, test.node->to - test.node->from);
     while (text.ends_with(' ')) text.pop_back();
-    doubtful.push_back(
-        {text, channel, *doubt,
-         doubt->counted_to > 0 ? test_instead(test, channel, doubt->counted_to) : ""});
+    const bool meant = doubt->counted_to > 0 || doubt->runs_on;
+    doubtful.push_back({text, channel, *doubt, meant ? test_instead(test, channel, *doubt) : ""});
   }
   return doubtful;
 }

@@ -22,6 +22,7 @@ struct DoubtfulLimits {
   bool outside = false;   // no usual value of the channel lies within
   bool never = false;     // nor any other: its values cannot leave their range
   double counted_to = 0;  // where the channel seems to end for whoever wrote them; 0: as it does
+  bool runs_on = false;   // an interval of a hue that goes below 0 or above 360
 };
 
 /// What is doubtful about limits of one channel, if anything. Nothing is of stored channels and of
@@ -33,7 +34,7 @@ struct DoubtfulTest {
   std::string text;  // as it stands in the selection
   Channel channel;
   DoubtfulLimits doubt;
-  std::string instead;  // the same test in the channel's unit, where it seems counted otherwise
+  std::string instead;  // the same test as it seems to be meant; empty when that is not known
 };
 
 /// The doubtful tests of a selection, in its order. Of two intervals of a hue where one begins at 0

@@ -100,6 +100,8 @@ TEST_CASE("nearest neighbors are those of a search through all samples", "[core]
       REQUIRE(shares.plane(c)[i] ==
               Approx(static_cast<double>(votes[c]) / static_cast<double>(neighbors)));
     }
+    // An explanation sorts all samples, which takes long without optimization.
+    if (i % 10 != 0) continue;
     const Explanation why =
         explain_nearest_neighbor(model, {double{pixel[0]}, double{pixel[1]}, double{pixel[2]}});
     REQUIRE(*why.classes[0].votes == votes[0]);

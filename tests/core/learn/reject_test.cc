@@ -120,7 +120,7 @@ TEST_CASE("the explanation comes to the classifier's decision", "[core][learn]")
                                       "maximum-likelihood", "nearest-neighbor");
   const Model model = trained(method, clouds());
   const Grid grid;
-  constexpr std::size_t kExplained = 300;
+  constexpr std::size_t kExplained = 100;
   auto labels = room<Label>();
   PlaneBuffer distances(2), shares(2);
   const auto classifier = make_classifier(model);
