@@ -23,6 +23,7 @@ constexpr double kKeyGap = 4;       // between the names and what is below them
 constexpr double kAxisRoom = 58;    // tics and title of the axis below a panel
 constexpr double kLeastCurves = 70;
 constexpr double kPageHead = 84, kPageFoot = 12;
+constexpr double kPictureTop = 112;  // in line with the first panel
 
 /// In one row, or where that has no room in two columns.
 std::size_t key_columns(std::size_t names) { return names <= 3 ? 3 : 2; }
@@ -268,7 +269,7 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
                          grouped(static_cast<double>(series.front().histogram->total())),
                          counts.logarithmic ? "; the axes of counts are logarithmic" : ""),
              page);
-  const Frame shown = plot.show({0.03, 0.33, 0, 1 - 112 / page}, "", picture);
+  const Frame shown = plot.show({0.03, 0.33, 0, 1 - kPictureTop / page}, "", picture);
   std::vector<PeakMark> peaks;
   for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
   list_peaks(plot, shown, peaks);

@@ -12,8 +12,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostBeside = 18;  // classes beside the picture
-
 /// The rings of a shape, closed; a circle for a point.
 std::vector<std::vector<Position>> closed_rings(const SampleShape& shape) {
   std::vector<std::vector<Position>> rings = shape.rings;
@@ -39,21 +37,6 @@ PictureLabel name_above(const std::vector<Position>& ring, const std::string& na
   const auto [left, right] = std::minmax_element(ring.begin(), ring.end(), by_x);
   return {(left->x + right->x) / 2, std::min_element(ring.begin(), ring.end(), by_y)->y, name,
           true};
-}
-
-void list_classes(Plot& plot, const SampleSet& samples, const std::vector<std::string>& colors,
-                  const std::vector<std::uint64_t>& counts) {
-  const auto y_of = [](std::size_t line) { return 0.86 - 0.045 * static_cast<double>(line); };
-  const std::size_t named = shown_lines(colors.size(), kMostBeside);
-  for (std::size_t c = 0; c < named; ++c) {
-    const double y = y_of(c);
-    plot.swatch({0.74, 0.758, y - 0.013, y + 0.013}, colors[c]);
-    plot.label(0.766, y,
-               fmt::format("{}   {} pixels", samples.classes[c].name,
-                           grouped(static_cast<double>(counts[c]))));
-  }
-  if (named < colors.size())
-    plot.label(0.766, y_of(named), and_more(colors.size() - named), 11, Ink::kFaint);
 }
 
 }  // namespace
@@ -85,7 +68,12 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
              fmt::format("{} sample pixels in {} regions; coordinates are pixels",
                          grouped(static_cast<double>(all)), samples.shapes.size()));
   plot.show({0.07, 0.70, 0.06, 0.88}, "", picture, over);
-  list_classes(plot, samples, colors, counts);
+  std::vector<LegendLine> classes;
+  for (std::size_t c = 0; c < colors.size(); ++c)
+    classes.push_back({fmt::format("{}   {} pixels", samples.classes[c].name,
+                                   grouped(static_cast<double>(counts[c]))),
+                       colors[c]});
+  draw_legend(plot, classes, {0.74, 0.98, 0, 0.88});
 }
 
 }  // namespace chalcedony

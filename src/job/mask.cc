@@ -386,13 +386,14 @@ Json run_mask(const MaskOptions& options, const Context& context) {
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("mask");
   for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    CountedPicture picture = like && input == options.shared.inputs.front()
-                                 ? std::move(*first)
-                                 : open_counted(input, options.shared, context);
-    if (!options.tidy.empty() && options.where) keep_rows(picture);
+    const bool is_first = like && input == options.shared.inputs.front();
+    CountedPicture picture =
+        is_first ? std::move(*first) : open_counted(input, options.shared, context);
+    // The first one keeps its rows already.
+    const bool passes_again = options.threshold || !options.tidy.empty();
+    if (passes_again && !is_first) keep_rows(picture);
     if (options.where)
       return MaskJob(std::move(picture), *options.where, options, context, results, format).run();
-    if (!like) keep_rows(picture);
     const DerivedSelection found =
         like ? *like : auto_selection(picture, *options.threshold, options.shared, context);
     const Expression where = parse_expression(found.where, options.shared.names);

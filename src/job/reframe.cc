@@ -5,6 +5,7 @@
 #include <cstring>
 #include <utility>
 
+#include "core/degrees.h"
 #include "core/error.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"
@@ -67,7 +68,7 @@ void turn_by_quarters(Reframed& picture, int quarters) {
 }
 
 void turn(Reframed& picture, const ReframeOptions& options) {
-  const double degrees = options.turn - 360 * std::floor(options.turn / 360);
+  const double degrees = on_circle(options.turn);
   if (std::fmod(degrees, 90) == 0) return turn_by_quarters(picture, static_cast<int>(degrees / 90));
   Turn how{degrees, picture.labels, std::nullopt};
   if (options.fill) how.fill = options.fill->in(*picture.info.space);

@@ -6,6 +6,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/degrees.h"
+
 namespace chalcedony {
 namespace {
 
@@ -39,17 +41,12 @@ double mean_hue(const std::vector<float>& hues) {
   return std::atan2(sine, cosine) * 180 / std::numbers::pi;
 }
 
-double turned(double degrees, double by) {
-  const double out = std::fmod(degrees + by, 360);
-  return out < 0 ? out + 360 : out;
-}
-
 /// Values on a line: hues are turned so that `middle` lies at 180.
 std::vector<double> straightened(const std::vector<float>& values, bool is_hue, double middle) {
   std::vector<double> out;
   for (const float value : values)
     if (!std::isnan(value))
-      out.push_back(is_hue ? turned(static_cast<double>(value), 180 - middle)
+      out.push_back(is_hue ? on_circle(static_cast<double>(value) + (180 - middle))
                            : static_cast<double>(value));
   return out;
 }
@@ -72,7 +69,7 @@ double cut_of(const ValueRange& range, bool is_hue, double step, int cut, bool l
   if (is_hue && width < 0) width += 360;
   const double by = width * cut / (kCuts + 1);
   const double value = low_end ? range.low + by : range.high - by;
-  return rounded(is_hue ? turned(value, 0) : value, step, std::round);
+  return rounded(is_hue ? on_circle(value) : value, step, std::round);
 }
 
 }  // namespace
@@ -94,7 +91,8 @@ std::vector<ValueRange> middle_ranges(const std::vector<Channel>& channels,
     ValueRange range{quantile(values, tail), quantile(values, 1 - tail)};
     const double missing = kLeastWidth * usual_range(channels[c]) - (range.high - range.low);
     if (missing > 0) range = {range.low - missing / 2, range.high + missing / 2};
-    if (is_hue) range = {turned(range.low, middle - 180), turned(range.high, middle - 180)};
+    if (is_hue)
+      range = {on_circle(range.low + (middle - 180)), on_circle(range.high + (middle - 180))};
     ranges.push_back({rounded(range.low, step, std::floor), rounded(range.high, step, std::ceil)});
   }
   return ranges;
