@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include <cmath>
+#include "core/degrees.h"
 
 namespace chalcedony {
 namespace {
@@ -34,14 +34,13 @@ void warn_of_limits(const Expression& selection, const Context& context) {
 }
 
 bool warn_of_limits(const std::string& name, const Channel& channel, const Limits& limits,
-                    const Context& context) {
-  const auto doubt = doubt_about(channel, limits);
+                    const std::vector<Limits>& beside, const Context& context) {
+  const auto doubt = doubt_about(channel, limits, beside);
   if (!doubt) return false;
   std::string text = doubt_text(name, channel, *doubt);
   if (doubt->counted_to > 0)
     text += fmt::format("; if you count it to {0:g}, take {1:g}/{0:g} of your limits",
                         doubt->counted_to, channel.info().high);
-  const auto on_circle = [](double hue) { return hue - 360 * std::floor(hue / 360); };
   if (doubt->runs_on)
     text += fmt::format("; to go on through 0, write {:g}..{:g}", on_circle(*limits.low),
                         on_circle(*limits.high));

@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_LIMIT_WARNINGS_H_
 
 #include <string>
+#include <vector>
 
 #include "core/select/doubtful_limits.h"
 #include "job/context.h"
@@ -12,9 +13,10 @@ namespace chalcedony {
 /// Warns of every doubtful test of a selection.
 void warn_of_limits(const Expression& selection, const Context& context);
 
-/// Warns of a named interval of a channel, when it is doubtful; whether it is.
+/// Warns of a named interval of a channel, when it is doubtful; whether it is. `beside`: as for
+/// doubt_about().
 bool warn_of_limits(const std::string& name, const Channel& channel, const Limits& limits,
-                    const Context& context);
+                    const std::vector<Limits>& beside, const Context& context);
 
 }  // namespace chalcedony
 

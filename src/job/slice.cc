@@ -41,9 +41,11 @@ void warn_of_faults(const SliceOptions& options, const Context& context) {
                  "' overlap; what is in both is '" + options.slices[a].name + "'");
   for (const auto& [low, high] : faults.gaps)
     context.warn("values from " + short_text(low) + " to " + short_text(high) + " are in no slice");
+  std::vector<Limits> all;
+  for (const Slice& slice : options.slices) all.push_back({slice.low, slice.high});
   // One is enough: the others are counted as it is.
-  for (const Slice& slice : options.slices)
-    if (warn_of_limits(slice.name, options.channel, {slice.low, slice.high}, context)) break;
+  for (std::size_t i = 0; i < all.size(); ++i)
+    if (warn_of_limits(options.slices[i].name, options.channel, all[i], all, context)) break;
 }
 
 Json slices_json(const std::vector<Slice>& slices) {

@@ -4,6 +4,8 @@
 #include <charconv>
 #include <cmath>
 
+#include "core/degrees.h"
+
 namespace chalcedony {
 namespace {
 
@@ -16,6 +18,14 @@ double circle_ending_at(double end) {
   return equals(end, 255) ? 255 : 0;
 }
 
+/// The highest end of all limits.
+double highest_of(const std::vector<Limits>& all) {
+  double highest = 0;
+  for (const Limits& one : all)
+    highest = std::max({highest, one.low.value_or(0), one.high.value_or(0)});
+  return highest;
+}
+
 /// A part of one, where shares or 0-255 are meant: `0.4`, `0.2..1`.
 bool looks_like_part_of_one(const Limits& limits) {
   const double most = limits.high.value_or(limits.low.value_or(0));
@@ -26,17 +36,22 @@ bool looks_like_part_of_one(const Limits& limits) {
   return limits.low && most <= 1 && (broken(limits.low) || broken(limits.high));
 }
 
-/// Where the channel seems to end, by the limits alone.
-double counted_to(const Channel& channel, const Limits& limits) {
+/// What the circle of hues seems to be counted to; 0 for as it is.
+double circle_of(const std::vector<Limits>& all) {
+  const bool from_zero = std::any_of(all.begin(), all.end(), [](const Limits& one) {
+    return one.low && one.high && equals(*one.low, 0);
+  });
+  const double circle = circle_ending_at(highest_of(all));
+  return from_zero || equals(circle, 255) ? circle : 0;
+}
+
+/// Where the channel seems to end; 0 for as it does.
+double counted_to(const Channel& channel, const Limits& limits, const std::vector<Limits>& beside) {
   const ChannelInfo& info = channel.info();
   if (info.low < 0) return 0;
   if (info.high > 1 && looks_like_part_of_one(limits)) return 1;
-  const double most = std::max(limits.low.value_or(0), limits.high.value_or(0));
-  if (channel.is_hue()) {
-    const bool whole = limits.low && limits.high && equals(*limits.low, 0);
-    const double circle = limits.high ? circle_ending_at(*limits.high) : 0;
-    return whole || equals(circle, 255) ? circle : 0;
-  }
+  if (channel.is_hue()) return limits.low && limits.high ? circle_of(beside) : 0;
+  const double most = highest_of({limits});
   for (const double end : {100.0, 255.0})
     if (end > info.high && most > info.high && most <= end) return end;
   return 0;
@@ -99,21 +114,6 @@ void gather(const TestNode& node, std::vector<SimpleTest>& tests) {
   if (node.right) gather(*node.right, tests);
 }
 
-/// The circle of hues that a selection of both its ends seems to mean; 0 for the usual one.
-double circle_around_zero(const std::vector<SimpleTest>& tests, std::size_t hue) {
-  double circle = 0;
-  bool from_zero = false;
-  for (const SimpleTest& test : tests) {
-    if (test.channel != hue || !test.limits.low || !test.limits.high) continue;
-    if (equals(*test.limits.low, 0)) {
-      from_zero = true;
-    } else if (*test.limits.low < *test.limits.high) {
-      circle = std::max(circle, circle_ending_at(*test.limits.high));
-    }
-  }
-  return from_zero ? circle : 0;
-}
-
 /// To three digits.
 std::string short_number(double value) {
   char text[32];
@@ -127,7 +127,7 @@ std::string test_instead(const SimpleTest& test, const Channel& channel,
   const double end = channel.info().high;
   const double scale = doubt.counted_to > 0 ? end / doubt.counted_to : 1;
   const auto text = [&](double limit) {
-    return short_number(doubt.runs_on ? limit - end * std::floor(limit / end) : limit * scale);
+    return short_number(doubt.runs_on ? on_circle(limit) : limit * scale);
   };
   const Limits& limits = test.limits;
   if (doubt.runs_on && *limits.high - *limits.low >= end)
@@ -143,13 +143,14 @@ std::string test_instead(const SimpleTest& test, const Channel& channel,
 
 }  // namespace
 
-std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits) {
+std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits,
+                                          const std::vector<Limits>& beside) {
   if (!channel.space) return std::nullopt;
   DoubtfulLimits doubt;
   doubt.outside = outside(channel.info(), limits);
   doubt.never = doubt.outside && keeps_its_range(channel);
   doubt.runs_on = runs_on(channel, limits);
-  doubt.counted_to = doubt.runs_on ? 0 : counted_to(channel, limits);
+  doubt.counted_to = doubt.runs_on ? 0 : counted_to(channel, limits, beside);
   if (!doubt.outside && doubt.counted_to <= 0 && !doubt.runs_on) return std::nullopt;
   return doubt;
 }
@@ -160,10 +161,10 @@ std::vector<DoubtfulTest> doubtful_tests(const Expression& selection) {
   std::vector<DoubtfulTest> doubtful;
   for (const SimpleTest& test : tests) {
     const Channel& channel = selection.channels[test.channel];
-    std::optional<DoubtfulLimits> doubt = doubt_about(channel, test.limits);
-    if (!doubt && channel.is_hue() && test.limits.low && test.limits.high)
-      if (const double circle = circle_around_zero(tests, test.channel); circle > 0)
-        doubt = DoubtfulLimits{false, false, circle, false};
+    std::vector<Limits> beside;
+    for (const SimpleTest& other : tests)
+      if (other.channel == test.channel) beside.push_back(other.limits);
+    const auto doubt = doubt_about(channel, test.limits, beside);
     if (!doubt) continue;
     std::string text = selection.text.substr(test.node->from, test.node->to - test.node->from);
     while (text.ends_with(' ')) text.pop_back();

@@ -26,8 +26,11 @@ struct DoubtfulLimits {
 };
 
 /// What is doubtful about limits of one channel, if anything. Nothing is of stored channels and of
-/// those that people define.
-std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits);
+/// those that people define. `beside`: all limits of the channel that are written together, these
+/// among them. A hue seems to end at 255, or, where some begin at 0, at 180 or 240, when the
+/// highest of all does: so red is written as two intervals where hues end there.
+std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits,
+                                          const std::vector<Limits>& beside);
 
 /// A test on one channel with doubtful limits.
 struct DoubtfulTest {
@@ -37,8 +40,7 @@ struct DoubtfulTest {
   std::string instead;  // the same test as it seems to be meant; empty when that is not known
 };
 
-/// The doubtful tests of a selection, in its order. Of two intervals of a hue where one begins at 0
-/// and the other ends at 180, 240 or 255, both are: so red is written where hues end there.
+/// The doubtful tests of a selection, in its order.
 std::vector<DoubtfulTest> doubtful_tests(const Expression& selection);
 
 }  // namespace chalcedony

@@ -63,7 +63,8 @@ TEST_CASE("red where hues end at 180 is two intervals of another circle", "[core
 TEST_CASE("usual limits are not doubtful", "[core][select]") {
   for (const char* selection :
        {"hsv.h in 200..240 and hsv.s >= 40", "hsv.h in 340..20", "gray < 0.5", "srgb.r in 0..1",
-        "hsv.h in 0..20 or hsv.h in 340..360", "hsv.h in 345..360 and hsv.s in 56..86",
+        "hsv.h in 0..20 or hsv.h in 340..360", "hsv.h in 0..180 or hsv.h in 300..320",
+        "hsv.h in 0..240 and hsv.h < 300", "hsv.h in 345..360 and hsv.s in 56..86",
         "lab.a in -45.9..-18.5", "hsv.h in 120..180", "hsv.s = 100", "hsv.s in 0..100",
         "file.0 > 60000", "srgb.r > 150 and srgb.b < 40", "lab.a * lab.a < 900",
         "near(#b5563a, 12)", "oklab.l in 0.2..0.55", "not hsv.v <= 100"}) {
