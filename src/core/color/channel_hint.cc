@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <optional>
 
 #include "core/letter_case.h"
 #include "core/nearest_name.h"
@@ -34,10 +35,12 @@ constexpr TradeWord kTradeWords[] = {{"hue", {"hsv.h", "oklch.h", "hsl.h"}},
                                      {"whiteness", {"hwb.w"}},
                                      {"blackness", {"hwb.b"}}};
 
-std::vector<std::string> names_of_word(std::string_view word) {
-  std::vector<std::string> names;
+std::vector<std::string> names_of_word(std::string_view written) {
+  std::vector<std::string> words, names;
+  for (const TradeWord& known : kTradeWords) words.emplace_back(known.word);
+  const auto meant = written.size() < 3 ? std::nullopt : nearest_name(written, words);
   for (const TradeWord& known : kTradeWords)
-    if (word.size() >= 3 && known.word.starts_with(word))
+    if (known.word == meant)
       for (const std::string_view channel : known.channels)
         if (!channel.empty()) names.emplace_back(channel);
   return names;

@@ -8,6 +8,7 @@ using Names = std::vector<std::string>;
 TEST_CASE("words and letters of the trade lead to channels", "[core][color]") {
   CHECK(channels_like("Hue") == Names{"hsv.h", "oklch.h", "hsl.h"});
   CHECK(channels_like("sat") == Names{"hsv.s", "hsl.s", "hsi.s"});
+  CHECK(channels_like("saturtion") == channels_like("sat"));
   CHECK(channels_like("red") == Names{"srgb.r", "srgb-linear.r"});
   CHECK(channels_like("r") == Names{"srgb.r", "srgb-linear.r", "display-p3.r"});
   CHECK(channels_like("re").empty());
