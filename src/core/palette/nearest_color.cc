@@ -25,21 +25,22 @@ void NearestColor::find(const ConstPlanes& values, std::size_t n, std::uint8_t* 
 
 NearestColorTable::NearestColorTable(const std::vector<Color>& palette, DifferenceFormula formula)
     : numbers_(kCells * kCells * kCells) {
-  static_assert(kCells * kCells == kBlockPixels);
+  static_assert(kCells * kCells * kCells % kBlockPixels == 0);
   const Conversion conversion(spaces::kSrgb, space_of(formula), KnownValues::kInRange);
   NearestColor nearest(palette, formula);
   PlaneBuffer planes(3);
   const auto middle = [](std::size_t cell) {
     return (static_cast<float>(cell) + 0.5f) * (256.0f / kCells) - 0.5f;
   };
-  for (std::size_t r = 0; r < kCells; ++r) {
+  for (std::size_t first = 0; first < numbers_.size(); first += kBlockPixels) {
     for (std::size_t i = 0; i < kBlockPixels; ++i) {
-      planes.plane(0)[i] = middle(r);
-      planes.plane(1)[i] = middle(i / kCells);
-      planes.plane(2)[i] = middle(i % kCells);
+      const std::size_t cell = first + i;
+      planes.plane(0)[i] = middle(cell / (kCells * kCells));
+      planes.plane(1)[i] = middle(cell / kCells % kCells);
+      planes.plane(2)[i] = middle(cell % kCells);
     }
     conversion.run(read_only(planes.planes()), planes.planes(), kBlockPixels);
-    nearest.find(read_only(planes.planes()), kBlockPixels, numbers_.data() + r * kBlockPixels);
+    nearest.find(read_only(planes.planes()), kBlockPixels, numbers_.data() + first);
   }
 }
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstring>
 #include <functional>
 #include <limits>
 #include <type_traits>
@@ -64,7 +65,7 @@ HWY_INLINE auto to_number(D d, V samples) {
 }
 
 // Whole vectors only; returns how many pixels are done.
-template <class Sample, bool kSame = false>
+template <class Sample>
 HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
                                 const std::array<SampleScale, 3>& scale, const Planes& planes,
                                 std::size_t n) {
@@ -72,7 +73,7 @@ HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
   const D d;
   const hn::Rebind<Sample, D> ds;
   const std::size_t lanes = hn::Lanes(d);
-  const Scaled<kSame, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const Scaled<false, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
   const auto* samples = reinterpret_cast<const Sample*>(stored);
   std::size_t i = 0;
   for (; i + lanes <= n; i += lanes, samples += lanes * channels) {
@@ -88,11 +89,59 @@ HWY_INLINE std::size_t read_rgb(const std::byte* stored, std::uint32_t channels,
   return i;
 }
 
+#if HWY_TARGET != HWY_SCALAR
+// The same for 8-bit samples: the pixels of a vector are moved apart, so that four begin with each
+// 16 bytes, and each sample into a word of its own.
+template <std::uint32_t kChannels, bool kSame>
+HWY_INLINE std::size_t read_rgb_bytes(const std::byte* stored,
+                                      const std::array<SampleScale, 3>& scale, const Planes& planes,
+                                      std::size_t n) {
+  using D = hn::CappedTag<float, kPlanePadding>;
+  const D d;
+  const hn::RebindToSigned<D> di;
+  const hn::Repartition<std::uint8_t, D> d8;
+  const std::size_t lanes = hn::Lanes(d);
+  const Scaled<kSame, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  std::int32_t place[kPlanePadding] = {};
+  for (std::size_t i = 0; i < lanes; ++i)
+    place[i] = static_cast<std::int32_t>(i / 4 * kChannels + i % 4 % kChannels);
+  const auto words = hn::SetTableIndices(di, place);
+  alignas(16) std::uint8_t from[3][16];
+  for (std::uint32_t c = 0; c < 3; ++c)
+    for (std::uint32_t i = 0; i < 16; ++i)
+      from[c][i] = static_cast<std::uint8_t>(i % 4 == 0 ? i / 4 * kChannels + c : 128);
+  const auto reds = hn::LoadDup128(d8, from[0]), greens = hn::LoadDup128(d8, from[1]),
+             blues = hn::LoadDup128(d8, from[2]);
+  const auto read = [&](const std::uint8_t* samples, std::size_t i) {
+    const auto together = hn::BitCast(di, hn::LoadU(d8, samples));
+    const auto apart =
+        hn::BitCast(d8, kChannels == 4 ? together : hn::TableLookupLanes(together, words));
+    const auto store = [&](std::size_t c, auto bytes) {
+      const auto sample = hn::BitCast(di, hn::TableLookupBytesOr0(apart, bytes));
+      hn::StoreU(scales[c].value(hn::ConvertTo(d, sample)), d, planes[c] + i);
+    };
+    store(0, reds);
+    store(1, greens);
+    store(2, blues);
+  };
+  const auto* samples = reinterpret_cast<const std::uint8_t*>(stored);
+  std::size_t i = 0;
+  for (; kChannels * (n - i) >= 4 * lanes; i += lanes) read(samples + kChannels * i, i);
+  // A vector would reach beyond the last ones.
+  for (; i + lanes <= n; i += lanes) {
+    std::uint8_t last[4 * kPlanePadding] = {};
+    std::memcpy(last, samples + kChannels * i, kChannels * lanes);
+    read(last, i);
+  }
+  return i;
+}
+#endif
+
 // Clipped to 0 to `full`; 0 for what is not a number.
 template <class D>
 HWY_INLINE hn::Vec<D> clipped(D d, hn::Vec<D> number, float full) {
-  const auto above_zero = hn::IfThenElseZero(hn::Gt(number, hn::Zero(d)), number);
-  return hn::Min(above_zero, hn::Set(d, full));
+  // Of what is not a number the second is taken.
+  return hn::Min(hn::Max(number, hn::Zero(d)), hn::Set(d, full));
 }
 
 template <class Sample, class D>
@@ -126,8 +175,7 @@ HWY_INLINE std::size_t write_rgb(const ConstPlanes& planes, std::size_t n,
 
 #if HWY_TARGET != HWY_SCALAR
 // The same for 8-bit samples. With kByteHalf added, the code stands above 15 bits of fraction; the
-// three of a pixel are put into one word, whose lowest bytes are then moved together. Ends where
-// storing a whole vector would write beyond the last pixel.
+// three of a pixel are put into one word, whose lowest bytes are then moved together.
 template <bool kSame>
 HWY_INLINE std::size_t write_rgb_bytes(const ConstPlanes& planes, std::size_t n,
                                        const std::array<SampleScale, 3>& scale, std::byte* stored) {
@@ -149,9 +197,7 @@ HWY_INLINE std::size_t write_rgb_bytes(const ConstPlanes& planes, std::size_t n,
     const auto code = clipped(d, scaled.number(hn::LoadU(d, plane)), 255.0f);
     return hn::BitCast(di, hn::Add(code, hn::Set(d, kByteHalf)));
   };
-  auto* samples = reinterpret_cast<std::uint8_t*>(stored);
-  std::size_t i = 0;
-  for (; 3 * (n - i) >= 4 * lanes; i += lanes, samples += 3 * lanes) {
+  const auto write = [&](std::size_t i, std::uint8_t* samples) {
     const auto red = hn::ShiftRight<15>(bits(r + i, scales[0]));
     const auto green = hn::ShiftRight<7>(bits(g + i, scales[1]));
     const auto blue = hn::ShiftLeft<1>(bits(b + i, scales[2]));
@@ -159,6 +205,15 @@ HWY_INLINE std::size_t write_rgb_bytes(const ConstPlanes& planes, std::size_t n,
     const auto apart = hn::BitCast(d8, hn::OrAnd(two, blue, hn::Set(di, 0xff0000)));
     const auto together = hn::BitCast(di, hn::TableLookupBytesOr0(apart, bytes));
     hn::StoreU(hn::BitCast(d8, hn::TableLookupLanes(together, words)), d8, samples);
+  };
+  auto* samples = reinterpret_cast<std::uint8_t*>(stored);
+  std::size_t i = 0;
+  for (; 3 * (n - i) >= 4 * lanes; i += lanes) write(i, samples + 3 * i);
+  // A vector would reach beyond the last ones.
+  for (; i + lanes <= n; i += lanes) {
+    std::uint8_t last[4 * kPlanePadding];
+    write(i, last);
+    std::memcpy(samples + 3 * i, last, 3 * lanes);
   }
   return i;
 }
@@ -169,8 +224,13 @@ std::size_t read_color(const std::byte* stored, std::uint32_t channels, SampleTy
                        std::size_t n) {
   switch (sample) {
     case SampleType::kU8:
-      return all_same(scale) ? read_rgb<std::uint8_t, true>(stored, channels, scale, planes, n)
-                             : read_rgb<std::uint8_t, false>(stored, channels, scale, planes, n);
+#if HWY_TARGET == HWY_SCALAR
+      return 0;
+#else
+      if (channels == 4) return read_rgb_bytes<4, false>(stored, scale, planes, n);
+      return all_same(scale) ? read_rgb_bytes<3, true>(stored, scale, planes, n)
+                             : read_rgb_bytes<3, false>(stored, scale, planes, n);
+#endif
     case SampleType::kU16:
       return read_rgb<std::uint16_t>(stored, channels, scale, planes, n);
     default:

@@ -9,9 +9,9 @@
 
 namespace chalcedony {
 
-/// Pixels in the largest Block: three float planes of it fit well inside a 1 MB L2 cache with room
-/// for what is computed from them.
-inline constexpr std::size_t kBlockPixels = 4096;
+/// Pixels in the largest Block: three float planes of it, and three that are computed from them,
+/// fit into a first cache of 32 KB beside what is stored.
+inline constexpr std::size_t kBlockPixels = 1024;
 
 /// Every plane has room for its pixels rounded up to a multiple of this many floats, so vector
 /// code needs no tail: it may read and write what lies between.

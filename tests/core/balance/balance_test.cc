@@ -18,9 +18,9 @@ using namespace chalcedony::test;
 
 namespace {
 
-/// Light on a picture 80 x 50, as one Block.
+/// Light on a picture 40 x 25, as one Block.
 struct Light {
-  static constexpr std::uint32_t kWidth = 80, kHeight = 50;
+  static constexpr std::uint32_t kWidth = 40, kHeight = 25;
   PlaneBuffer planes{3};
   Block block;
 
@@ -35,7 +35,7 @@ struct Light {
 };
 
 double falling_off(double x, double y) {
-  const double u = x / 80 - 0.5, v = y / 50 - 0.4;
+  const double u = x / 40 - 0.5, v = y / 25 - 0.4;
   return 200 * (1 - 0.8 * u * u - 0.5 * v * v + 0.2 * u * v);
 }
 
@@ -186,7 +186,7 @@ TEST_CASE("a blank and a dark picture give the true brightness back", "[core][ba
     return falling_off(x, y) * (c == 2 ? 0.5 : 1.0) + 10;
   };
   const auto seen = [&](double x, double y, std::size_t c) {
-    return (blank(x, y, c) - 10) * (x < 40 ? 0.8 : 0.2) + 10;
+    return (blank(x, y, c) - 10) * (x < 20 ? 0.8 : 0.2) + 10;
   };
   const auto field = [](Light& light) {
     FieldMeans sums(Light::kWidth, Light::kHeight);
@@ -202,7 +202,7 @@ TEST_CASE("a blank and a dark picture give the true brightness back", "[core][ba
     for (std::size_t i = 0; i < picture.block.size; ++i) {
       const double left = double{picture.planes.plane(c)[0]};
       const double here = double{picture.planes.plane(c)[i]};
-      REQUIRE(here == Approx(picture.block.x(i) < 40 ? left : left / 4).epsilon(0.012));
+      REQUIRE(here == Approx(picture.block.x(i) < 20 ? left : left / 4).epsilon(0.012));
     }
 }
 

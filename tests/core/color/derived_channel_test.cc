@@ -32,7 +32,7 @@ std::string complaint(const std::string& definition, const DerivedChannels& earl
   return "";
 }
 
-constexpr std::size_t kPicture = 3000;
+constexpr std::size_t kPicture = 1000;
 
 PictureInfo six_channels() {
   PictureInfo info;

@@ -115,7 +115,7 @@ TEST_CASE("known colors are mapped as unknown ones are, but for rounding", "[cor
   BlockReader reader(info, count_all());
   BlockWriter writer(out);
   for (unsigned round = 0; round < 4; ++round) {
-    constexpr std::size_t kPixels = 1500;
+    constexpr std::size_t kPixels = 1000;
     auto codes = random_bytes(channels * kPixels, round);
     for (auto& code : codes) code = static_cast<std::uint8_t>(code / 32 * 36);  // they come again
     const auto stored = bytes_of(codes);

@@ -78,7 +78,7 @@ TEST_CASE("both methods agree with the plain formulas in double", "[core][learn]
     classes.push_back(one);
   }
   PlaneBuffer planes;
-  constexpr std::size_t n = 2003;
+  constexpr std::size_t n = 1003;
   for (std::size_t f = 0; f < 3; ++f)
     for (std::size_t i = 0; i < n; ++i)
       planes.plane(f)[i] = static_cast<float>(30 * normal(random));

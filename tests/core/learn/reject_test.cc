@@ -16,7 +16,7 @@ using namespace chalcedony::test;
 
 namespace {
 
-constexpr std::size_t kGridPixels = 3000;
+constexpr std::size_t kGridPixels = kBlockPixels;
 
 struct Grid {
   PlaneBuffer buffer{2};

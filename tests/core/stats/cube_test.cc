@@ -45,7 +45,7 @@ TEST_CASE("a cube agrees with a plain count, weights and left-out pixels too", "
   std::mt19937 random(4);
   std::uniform_real_distribution<float> l(0, 1), ab(-0.4f, 0.4f);
   PlaneBuffer planes;
-  constexpr std::size_t n = 1500;
+  constexpr std::size_t n = 1001;
   std::vector<std::uint32_t> weights(n);
   std::vector<std::uint8_t> counted(n);
   std::map<std::array<int, 3>, std::uint64_t> plain;
