@@ -10,15 +10,12 @@
 
 namespace chalcedony {
 
-/// A power times a factor. With x = 2^e c (1 + r), where c is the middle of a sixteenth of [1, 2),
-/// to within the rounding of 1 / c: x^p = 2^(p e) c^p (1 + r)^p. The table of powers of two has
-/// `kSpan` entries, 16 or 32: half the table is read in fewer steps.
-template <std::size_t kSpan>
+/// A power. With x = 2^e c (1 + r), where c is the middle of a sixteenth of [1, 2), to within the
+/// rounding of 1 / c: x^p = 2^(p e) c^p (1 + r)^p.
 struct FixedPower {
-  static_assert(kSpan == 16 || kSpan == 32);
-  static constexpr std::size_t kPieces = 16;
-  /// The lowest e: x from 2^-3 to 2^13 is covered, or from 2^-16 to 2^16.
-  static constexpr int kLowest = kSpan == 16 ? -3 : -16;
+  static constexpr std::size_t kSpan = 32, kPieces = 16;
+  /// The lowest e: x from 2^-16 to 2^16 is covered.
+  static constexpr int kLowest = -16;
   /// IEEE 754 binary32: the exponent, 127 more than it says, stands above 23 bits.
   static constexpr int kExponentBias = 127, kExponentAt = 23;
   /// The piece stands in the four bits below it.
@@ -29,8 +26,7 @@ struct FixedPower {
   static constexpr std::uint32_t kLastBits = (std::uint32_t{kSpan} << kExponentAt) - 1;
 
   float exponent = 1;
-  float factor = 1;
-  /// factor 2^(p e), where the lowest bits of the biased exponent of x say.
+  /// 2^(p e), where the lowest bits of the biased exponent of x say.
   alignas(64) std::array<float, kSpan> of_two{};
   alignas(64) std::array<float, kPieces> of_middle{};   // c^p
   alignas(64) std::array<float, kPieces> one_middle{};  // 1 / c
@@ -84,18 +80,16 @@ constexpr double constant_power(double x, double p) {
          fixed_power_detail::exponential(p * fixed_power_detail::logarithm(x));
 }
 
-/// The table of `factor` x^p.
+/// The tables of x^p.
 ///
 /// Range     |p| at most 4
 /// Accuracy  2e-7 of the result with the arithmetic of float (fixed_power_test.cc)
-template <std::size_t kSpan>
-constexpr FixedPower<kSpan> fixed_power(double p, double factor = 1) {
+constexpr FixedPower fixed_power(double p) {
   namespace detail = fixed_power_detail;
-  FixedPower<kSpan> out;
+  FixedPower out;
   out.exponent = static_cast<float>(p);
-  out.factor = static_cast<float>(factor);
-  for (int e = out.kLowest; e < out.kLowest + static_cast<int>(kSpan); ++e)
-    out.of_two[out.place_of(e)] = static_cast<float>(factor * detail::two_to(p * e));
+  for (int e = out.kLowest; e < out.kLowest + static_cast<int>(out.kSpan); ++e)
+    out.of_two[out.place_of(e)] = static_cast<float>(detail::two_to(p * e));
   for (std::size_t i = 0; i < out.kPieces; ++i) {
     out.one_middle[i] = static_cast<float>(1 / out.middle(i));
     out.of_middle[i] =

@@ -9,6 +9,7 @@
 
 #include <hwy/highway.h>
 
+#include "core/color/curve_pieces.h"
 #include "core/color/fixed_power.h"
 #include "core/color/multiply_add-inl.h"
 
@@ -86,53 +87,52 @@ HWY_INLINE hn::Vec<D> entry_of(D d, const float* table, VI i) {
   }
 }
 
-// A power that is known beforehand, times its factor, by its tables, for x that they hold.
-template <class D, class V, std::size_t kSpan>
-HWY_INLINE V power_in_tables(D d, V x, const FixedPower<kSpan>& p) {
+// A power that is known beforehand, by its tables, for x that they hold.
+template <class D, class V>
+HWY_INLINE V power_in_tables(D d, V x, const FixedPower& p) {
   const hn::RebindToSigned<D> di;
   const auto bits = hn::BitCast(di, x);
-  using Power = FixedPower<kSpan>;
-  const auto piece = hn::ShiftRight<Power::kPieceAt>(bits);
+  const auto piece = hn::ShiftRight<FixedPower::kPieceAt>(bits);
   // x / 2^e, from 1 to 2.
-  constexpr std::int32_t kOne = Power::kExponentBias << Power::kExponentAt;
-  constexpr std::int32_t kMantissa = (1 << Power::kExponentAt) - 1;
+  constexpr std::int32_t kOne = FixedPower::kExponentBias << FixedPower::kExponentAt;
+  constexpr std::int32_t kMantissa = (1 << FixedPower::kExponentAt) - 1;
   const V scaled = hn::BitCast(d, hn::OrAnd(hn::Set(di, kOne), bits, hn::Set(di, kMantissa)));
-  const V one_middle = entry_of<16>(d, p.one_middle.data(), piece);
+  const V one_middle = entry_of<FixedPower::kPieces>(d, p.one_middle.data(), piece);
   const V r = multiply_add(scaled, one_middle, hn::Set(d, -1.0f));
-  const V base =
-      hn::Mul(entry_of<kSpan>(d, p.of_two.data(), hn::ShiftRight<Power::kExponentAt>(bits)),
-              entry_of<16>(d, p.of_middle.data(), piece));
+  const V base = hn::Mul(entry_of<FixedPower::kSpan>(d, p.of_two.data(),
+                                                     hn::ShiftRight<FixedPower::kExponentAt>(bits)),
+                         entry_of<FixedPower::kPieces>(d, p.of_middle.data(), piece));
   const V more = polynomial(d, r, p.series[0], p.series[1], p.series[2]);
   return multiply_add(hn::Mul(base, r), more, base);
 }
 
 // At most the power's kLastBits for x > 0 that its tables hold.
-template <std::size_t kSpan, class D, class V>
+template <class D, class V>
 HWY_INLINE auto bits_above_lowest(D, V x) {
   const hn::RebindToUnsigned<D> du;
-  return hn::Sub(hn::BitCast(du, x), hn::Set(du, FixedPower<kSpan>::kLowestBits));
+  return hn::Sub(hn::BitCast(du, x), hn::Set(du, FixedPower::kLowestBits));
 }
 
 // By the logarithm where the tables end, whatever lies in the other lanes.
-template <class D, class V, std::size_t kSpan>
-HWY_INLINE V power_beyond_tables(D d, V x, V in_tables, const FixedPower<kSpan>& p) {
+template <class D, class V>
+HWY_INLINE V power_beyond_tables(D d, V x, V in_tables, const FixedPower& p) {
   const hn::RebindToUnsigned<D> du;
-  const auto beyond = hn::Gt(bits_above_lowest<kSpan>(d, x), hn::Set(du, p.kLastBits));
-  const V slowly = hn::Mul(power_positive(d, x, p.exponent), hn::Set(d, p.factor));
+  const auto beyond = hn::Gt(bits_above_lowest(d, x), hn::Set(du, p.kLastBits));
+  const V slowly = power_positive(d, x, p.exponent);
   return hn::IfThenElse(hn::RebindMask(d, beyond), slowly, in_tables);
 }
 
-// A power that is known beforehand, times its factor, of three values above zero, in a quarter of
+// A power that is known beforehand of three values above zero, in a quarter of
 // the time. Values beyond the tables are rare.
-template <class D, class V, std::size_t kSpan>
-HWY_INLINE void powers_above_zero(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p) {
+template <class D, class V>
+HWY_INLINE void powers_above_zero(D d, V& a, V& b, V& c, const FixedPower& p) {
   const hn::RebindToUnsigned<D> du;
   const V power_a = power_in_tables(d, a, p);
   const V power_b = power_in_tables(d, b, p);
   const V power_c = power_in_tables(d, c, p);
   // kLastBits are all the bits up to some place, so that none goes beyond if their union does not.
-  const auto all = hn::Or(hn::Or(bits_above_lowest<kSpan>(d, a), bits_above_lowest<kSpan>(d, b)),
-                          bits_above_lowest<kSpan>(d, c));
+  const auto all =
+      hn::Or(hn::Or(bits_above_lowest(d, a), bits_above_lowest(d, b)), bits_above_lowest(d, c));
   if (HWY_LIKELY(hn::AllFalse(du, hn::Gt(all, hn::Set(du, p.kLastBits))))) {
     a = power_a, b = power_b, c = power_c;
   } else {
@@ -143,18 +143,18 @@ HWY_INLINE void powers_above_zero(D d, V& a, V& b, V& c, const FixedPower<kSpan>
 }
 
 // The same of one value.
-template <class D, class V, std::size_t kSpan>
-HWY_INLINE V power_above_zero(D d, V x, const FixedPower<kSpan>& p) {
+template <class D, class V>
+HWY_INLINE V power_above_zero(D d, V x, const FixedPower& p) {
   const hn::RebindToUnsigned<D> du;
   const V power = power_in_tables(d, x, p);
-  const auto beyond = hn::Gt(bits_above_lowest<kSpan>(d, x), hn::Set(du, p.kLastBits));
+  const auto beyond = hn::Gt(bits_above_lowest(d, x), hn::Set(du, p.kLastBits));
   return HWY_LIKELY(hn::AllFalse(du, beyond)) ? power : power_beyond_tables(d, x, power, p);
 }
 
 // Three values through a curve: `base` is what the power is taken of, and `curve` what becomes of
 // the value and that power.
-template <class D, class V, std::size_t kSpan, class Base, class Curve>
-HWY_INLINE void bend(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p, const Base& base,
+template <class D, class V, class Base, class Curve>
+HWY_INLINE void bend(D d, V& a, V& b, V& c, const FixedPower& p, const Base& base,
                      const Curve& curve) {
   V power_a = base(a), power_b = base(b), power_c = base(c);
   powers_above_zero(d, power_a, power_b, power_c, p);
@@ -164,8 +164,8 @@ HWY_INLINE void bend(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p, const Ba
 }
 
 // The same of values whose base may be 0, of which the power is 0.
-template <class D, class V, std::size_t kSpan, class Base, class Curve>
-HWY_INLINE void bend_from_zero(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p, const Base& base,
+template <class D, class V, class Base, class Curve>
+HWY_INLINE void bend_from_zero(D d, V& a, V& b, V& c, const FixedPower& p, const Base& base,
                                const Curve& curve) {
   const auto or_one = [&](V v) {
     const V x = base(v);
@@ -177,7 +177,56 @@ HWY_INLINE void bend_from_zero(D d, V& a, V& b, V& c, const FixedPower<kSpan>& p
   bend(d, a, b, c, p, or_one, zero_stays);
 }
 
-constexpr FixedPower<32> kThird = fixed_power<32>(1.0 / 3.0);
+// How far the bits of x + offset lie above the lowest of a curve's pieces.
+template <class D, class V, class Pieces>
+HWY_INLINE auto place_in_pieces(D d, V x, const Pieces& pieces) {
+  const hn::RebindToSigned<D> di;
+  const auto lowest = hn::Set(di, pieces.lowest_bits);
+  const auto bits = hn::BitCast(di, hn::Add(x, hn::Set(d, pieces.offset)));
+  return hn::Sub(hn::Max(bits, lowest), lowest);
+}
+
+// The polynomial of the piece in which x has `place`.
+template <class D, class V, class VI, std::size_t kDegree, int kPieceAt>
+HWY_INLINE V value_in_piece(D d, V x, VI place, const CurvePieces<kDegree, kPieceAt>& pieces) {
+  const auto piece = hn::ShiftRight<kPieceAt>(place);
+  V sum = entry_of<pieces.kPieces>(d, pieces.coefficients[kDegree].data(), piece);
+  for (std::size_t k = kDegree; k-- > 0;)
+    sum = multiply_add(x, sum, entry_of<pieces.kPieces>(d, pieces.coefficients[k].data(), piece));
+  return sum;
+}
+
+// Three values through a curve in pieces, odd for those below zero; `beyond(x)` is the curve of
+// what lies beyond the last piece or is not a number.
+template <class D, class V, class Pieces, class Beyond>
+HWY_INLINE void follow_pieces(D d, V& a, V& b, V& c, const Pieces& pieces, const Beyond& beyond) {
+  const hn::RebindToUnsigned<D> du;
+  const auto last = hn::Set(du, static_cast<std::uint32_t>(pieces.kLastBits));
+  const auto place_a = place_in_pieces(d, a, pieces);
+  const auto place_b = place_in_pieces(d, b, pieces);
+  const auto place_c = place_in_pieces(d, c, pieces);
+  const V piece_a = value_in_piece(d, a, place_a, pieces);
+  const V piece_b = value_in_piece(d, b, place_b, pieces);
+  const V piece_c = value_in_piece(d, c, place_c, pieces);
+  // kLastBits are all the bits up to some place, so that no place goes beyond if their union does
+  // not; and a sign is a bit above.
+  const V places = hn::BitCast(d, hn::Or(hn::Or(place_a, place_b), place_c));
+  const V signs_too = hn::OrAnd(places, hn::Or(hn::Or(a, b), c), hn::SignBit(d));
+  if (HWY_LIKELY(hn::AllFalse(du, hn::Gt(hn::BitCast(du, signs_too), last)))) {
+    a = piece_a, b = piece_b, c = piece_c;
+    return;
+  }
+  const auto odd = [&](V v) {
+    const V size = hn::Abs(v);
+    const auto place = place_in_pieces(d, size, pieces);
+    const auto far = hn::RebindMask(d, hn::Gt(hn::BitCast(du, place), last));
+    const V value = value_in_piece(d, size, place, pieces);
+    return hn::CopySign(hn::IfThenElse(far, beyond(size), value), v);
+  };
+  a = odd(a), b = odd(b), c = odd(c);
+}
+
+constexpr FixedPower kThird = fixed_power(1.0 / 3.0);
 
 // The angle of (x, y) in degrees, in [0, 360); 0 for the origin. The quotient of the smaller by
 // the larger, its arctangent by a polynomial fitted at the Chebyshev nodes of [0, 1] (error 3e-9),

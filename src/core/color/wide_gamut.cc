@@ -17,11 +17,11 @@ namespace HWY_NAMESPACE {
 // A power with a straight piece next to black, odd for negative signals; all in 0-255.
 // decoded = ((v + offset) / (1 + offset))^gamma above `cut`, v / slope below.
 struct Toe {
-  FixedPower<32> gamma, inverse;
+  FixedPower gamma, inverse;
   float offset, slope, cut;  // cut on the encoded side, 0-1
 };
 constexpr Toe toe(double gamma, float offset, float slope, float cut) {
-  return {fixed_power<32>(gamma), fixed_power<32>(1 / gamma), offset, slope, cut};
+  return {fixed_power(gamma), fixed_power(1 / gamma), offset, slope, cut};
 }
 constexpr Toe kA98Toe = toe(563.0 / 256.0, 0.0f, 1.0f, -1.0f);
 constexpr Toe kProphotoToe = toe(1.8, 0.0f, 16.0f, 16.0f / 512.0f);

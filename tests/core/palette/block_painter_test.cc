@@ -74,8 +74,11 @@ TEST_CASE("a pixel is painted with the color that is nearest", "[core][palette]"
     const Color& got = palette[painted.numbers[i] - 1u];
     REQUIRE(plain_difference(formula, here, got.in(space_named(space))) ==
             Approx(least).margin(1e-3));
+    // From a gray to a blue the difference hangs on the hue that rounding leaves the gray.
+    const bool gray = rgb[0] == rgb[1] && rgb[1] == rgb[2];
     REQUIRE(double{painted.errors[i]} ==
-            Approx(ciede2000(plain_from_srgb("lab", rgb), got.in(spaces::kLab))).margin(1e-3));
+            Approx(ciede2000(plain_from_srgb("lab", rgb), got.in(spaces::kLab)))
+                .margin(gray ? 1e-2 : 1e-3));
   }
 }
 
@@ -107,7 +110,7 @@ TEST_CASE("known colors are painted as unknown ones are", "[core][palette]") {
   BlockPainter other_thread(plan, palette, kFormula, &known), plain(plan, palette, kFormula);
   BlockReader reader(info, count_all());
   for (unsigned round = 0; round < 4; ++round) {
-    constexpr std::size_t kPixels = 2000;
+    constexpr std::size_t kPixels = 1000;
     const auto stored = stored_pixels(channels, kPixels, round);
     const Block& block = reader.read(stored.data(), 0, kPixels);
     Painted found, asked;
