@@ -97,7 +97,14 @@ void speckle(const std::string& path, std::uint32_t width, std::uint32_t height)
   write_picture(path, label_spec({width, height}), on);
 }
 
-constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};  // of the photo-like pictures
+/// One of eight, by the middles of the photo-like pictures.
+std::byte group_of(const std::byte* rgb) {
+  constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};
+  unsigned label = 1;
+  for (std::size_t c = 0; c < 3; ++c)
+    label += (std::to_integer<unsigned>(rgb[c]) > kMiddle[c] ? 1u : 0u) << c;
+  return static_cast<std::byte>(label);
+}
 
 /// A class map of eight groups, of the size of a picture.
 std::unique_ptr<PictureWriter> map_of_groups(const std::string& path, const RasterShape& size) {
@@ -114,12 +121,7 @@ void map(PictureFile& file, const std::string& path) {
     return [&](const Band& band) {
       const std::byte* from = band.own_rows();
       std::vector<std::byte> labels(std::size_t{band.rows()} * band.shape().width);
-      for (std::size_t i = 0; i < labels.size(); ++i) {
-        unsigned label = 1;
-        for (std::size_t c = 0; c < 3; ++c)
-          label += (std::to_integer<unsigned>(from[3 * i + c]) > kMiddle[c] ? 1u : 0u) << c;
-        labels[i] = static_cast<std::byte>(label);
-      }
+      for (std::size_t i = 0; i < labels.size(); ++i) labels[i] = group_of(from + 3 * i);
       return writer->encode(band.first_row(), band.rows(), std::move(labels));
     };
   };
@@ -127,33 +129,24 @@ void map(PictureFile& file, const std::string& path) {
   writer->finish();
 }
 
-/// The decoded pixels as labels, and in colors of their labels.
+/// The decoded pixels as labels, and in colors of their labels: the same numbers in both files, so
+/// that they are encoded once.
 void groups(PictureFile& file, const std::string& map_path, const std::string& picture_path) {
-  PictureSpec picture_spec;
-  picture_spec.shape = file.info.shape;
   const auto map = map_of_groups(map_path, file.info.shape);
-  const auto picture = create_picture(picture_path, picture_spec);
+  const auto picture =
+      create_picture(picture_path, indexed_spec(file.info.shape, {8, css_color("#608040")}, false));
   const auto make_worker = [&] {
     return [&](const Band& band) {
       const std::byte* from = band.own_rows();
       const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
-      std::vector<std::byte> labels(pixels), colors(3 * pixels);
-      for (std::size_t i = 0; i < pixels; ++i) {
-        unsigned label = 1;
-        for (std::size_t c = 0; c < 3; ++c) {
-          const bool above = std::to_integer<unsigned>(from[3 * i + c]) > kMiddle[c];
-          colors[3 * i + c] = above ? std::byte{160} : std::byte{60};
-          label += (above ? 1u : 0u) << c;
-        }
-        labels[i] = static_cast<std::byte>(label);
-      }
-      return std::pair{map->encode(band.first_row(), band.rows(), std::move(labels)),
-                       picture->encode(band.first_row(), band.rows(), std::move(colors))};
+      std::vector<std::byte> labels(pixels);
+      for (std::size_t i = 0; i < pixels; ++i) labels[i] = group_of(from + 3 * i);
+      return map->encode(band.first_row(), band.rows(), std::move(labels));
     };
   };
-  travel(*file.rows, {}, make_worker, [&](std::pair<EncodedRows, EncodedRows>&& rows) {
-    map->append(rows.first);
-    picture->append(rows.second);
+  travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) {
+    map->append(rows);
+    picture->append(rows);
   });
   map->finish();
   picture->finish();

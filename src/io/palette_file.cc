@@ -105,6 +105,8 @@ std::vector<Color> parse_palette_colors(std::string_view text) {
   try {
     const auto first = text.find_first_not_of(" \t\r\n");
     const bool is_json = first != std::string_view::npos && text[first] == '{';
+    // A picture, most likely: its bytes are not to be quoted.
+    if (text.find('\0') != std::string_view::npos) reject_palette("is not a palette, nor any text");
     colors = is_json ? colors_of(Json::parse(text)) : colors_in_lines(text);
   } catch (const Json::exception&) {
     reject_palette("is not a palette, or a damaged one");

@@ -27,6 +27,14 @@ PictureSpec class_map_spec(const RasterShape& size, std::vector<LegendEntry> leg
   return spec;
 }
 
+PictureSpec indexed_spec(const RasterShape& size, std::vector<Color> colors, bool alpha) {
+  PictureSpec spec;
+  spec.shape = {size.width, size.height, 1, SampleType::kU8};
+  spec.alpha = alpha;
+  spec.palette = std::move(colors);
+  return spec;
+}
+
 PictureFormat format_of(const std::filesystem::path& path) {
   const std::string extension = lower_case(path.extension().string());
   if (extension == ".png") return PictureFormat::kPng;

@@ -13,6 +13,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/color/css_color.h"
 #include "core/pixel/raster.h"
 #include "io/carried_facts.h"
 #include "io/class_legend.h"
@@ -27,6 +28,7 @@ struct PictureSpec {
   std::optional<Channel> plane;     // the one channel holds this plane of a space, scaled as it is
   bool labels = false;              // codes, not colors: a mask or a class map
   std::vector<LegendEntry> legend;  // of a class map
+  std::vector<Color> palette;       // of a PNG of indexed colors; see indexed_spec()
   int jpeg_quality = 92;
   CarriedFacts carried = {};
 };
@@ -36,6 +38,10 @@ PictureSpec label_spec(const RasterShape& size, SampleType sample = SampleType::
 
 /// A class map with these classes: in bytes where they do for its numbers, else in 16 bits.
 PictureSpec class_map_spec(const RasterShape& size, std::vector<LegendEntry> legend);
+
+/// A PNG of up to 255 colors: its samples are their numbers, 1 for the first. 0 is no color: black,
+/// and transparent with `alpha`.
+PictureSpec indexed_spec(const RasterShape& size, std::vector<Color> colors, bool alpha);
 
 /// Some encoded rows on their way to the file.
 struct EncodedRows {

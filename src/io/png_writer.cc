@@ -59,7 +59,8 @@ class PngWriter : public PictureWriter {
                      std::vector<std::byte> samples) const override {
     if (spec_.shape.sample == SampleType::kU16) to_big_endian(samples);
     const std::size_t row_bytes = spec_.shape.row_bytes();
-    PngRowFilter filter(row_bytes, spec_.shape.pixel_bytes(), spec_.labels);
+    PngRowFilter filter(row_bytes, spec_.shape.pixel_bytes(),
+                        spec_.labels || color_type() == kIndexed);
     const std::size_t filtered_bytes = (row_bytes + 1) * rows;
     const auto filtered = std::make_unique_for_overwrite<std::byte[]>(filtered_bytes);
     const auto* row = reinterpret_cast<const std::uint8_t*>(samples.data());
@@ -91,7 +92,8 @@ class PngWriter : public PictureWriter {
 
  private:
   ColorType color_type() const {
-    if (!spec_.legend.empty() && spec_.shape.sample == SampleType::kU8) return kIndexed;
+    const bool legend = !spec_.legend.empty() && spec_.shape.sample == SampleType::kU8;
+    if (legend || !spec_.palette.empty()) return kIndexed;
     switch (spec_.shape.channels) {
       case 1:
         return kGray;
@@ -160,17 +162,20 @@ class PngWriter : public PictureWriter {
     if (!carried.captured.empty()) file_.write(international_text(kTimeKeyword, carried.captured));
   }
 
-  /// Entry 0, unclassified, is black and fully transparent.
+  /// Entry 0 is no class, or no color: black, and transparent where there is such.
   void write_palette() {
     std::vector<std::byte> palette(3, std::byte{0});
-    for (const LegendEntry& entry : spec_.legend) {
-      palette.resize(std::max<std::size_t>(palette.size(), 3 * (entry.index + 1)));
-      const auto rgb = css_color(entry.color).in(spaces::kSrgb);
+    const auto put = [&](std::size_t index, const Color& color) {
+      palette.resize(std::max<std::size_t>(palette.size(), 3 * (index + 1)));
+      const auto rgb = color.in(spaces::kSrgb);
       for (std::size_t c = 0; c < 3; ++c)
-        palette[3 * entry.index + c] = static_cast<std::byte>(static_cast<int>(rgb[c] + 0.5));
-    }
+        palette[3 * index + c] =
+            static_cast<std::byte>(std::lround(std::clamp(rgb[c], 0.0, 255.0)));
+    };
+    for (const LegendEntry& entry : spec_.legend) put(entry.index, css_color(entry.color));
+    for (std::size_t i = 0; i < spec_.palette.size(); ++i) put(i + 1, spec_.palette[i]);
     file_.write(chunk("PLTE", palette));
-    file_.write(chunk("tRNS", {std::byte{0}}));
+    if (spec_.labels || spec_.alpha) file_.write(chunk("tRNS", {std::byte{0}}));
   }
 
   AtomicFile file_;

@@ -40,7 +40,7 @@ class ClusterJob {
     in_arena(options_.shared, [&] { find_groups(); });
     choose();
     name_groups();
-    if (!given_)
+    if (!given_ && results_.wants("model"))
       in_arena(options_.shared,
                [&] { measure_reach(groupings_[chosen_].model, colors_.points()); });
     Plot plot(format);

@@ -9,7 +9,6 @@
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
-#include "core/palette/stored_palette.h"
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
 #include "io/model_file.h"
@@ -56,8 +55,7 @@ class MapJob {
         plan_(info(), model().features, model().divisors, options.hue_floor),
         preview_(info(), previews),
         recolored_preview_(empty_preview(info().shape, previews)),
-        colors_(map_colors(model())),
-        stored_colors_(parsed(colors_)) {
+        colors_(map_colors(model())) {
     for (const Grouping& grouping : groupings) {
       classifiers_.push_back(make_classifier(grouping.model));
       lone_.emplace_back(info().shape.width);
@@ -91,6 +89,9 @@ class MapJob {
   const Model& model() const { return groupings_[chosen_].model; }
   bool wants_probabilities() const { return certainty_ || first_probability_; }
 
+  /// The recolored picture holds the same numbers as the class map, and so the same bytes.
+  bool shares_rows(std::size_t file) const { return map_ && recolored_ == file; }
+
   bool looks_up() const { return lookup_.knows_colors() && !wants_probabilities(); }
 
   void open_files(const ClusterMapFiles& files) {
@@ -104,13 +105,9 @@ class MapJob {
     };
     if (!files.classes.empty())
       map_ = open(files.classes, class_map_spec(info().shape, legend_of(model())));
-    if (!files.recolored.empty()) {
-      PictureSpec spec = plane_spec(info().shape, SampleType::kU8);
-      spec.alpha = !all_pixels_count(picture_);
-      spec.shape.channels = spec.alpha ? 4 : 3;
-      recolored_channels_ = spec.shape.channels;
-      recolored_ = open(files.recolored, spec);
-    }
+    if (!files.recolored.empty())
+      recolored_ = open(files.recolored,
+                        indexed_spec(info().shape, parsed(colors_), !all_pixels_count(picture_)));
     if (!files.certainty.empty())
       certainty_ = open(files.certainty, plane_spec(info().shape, SampleType::kU8));
     probability_sample_ = files.probabilities_as_float ? SampleType::kF32 : SampleType::kU16;
@@ -159,7 +156,9 @@ class MapJob {
       write_labels(out.labels[job_->chosen_]);
       for (std::size_t f = 0; f < samples_.size(); ++f)
         out.rows.push_back(
-            job_->files_[f]->encode(band.first_row(), band.rows(), std::move(samples_[f])));
+            job_->shares_rows(f)
+                ? EncodedRows{}
+                : job_->files_[f]->encode(band.first_row(), band.rows(), std::move(samples_[f])));
       return out;
     }
 
@@ -199,14 +198,8 @@ class MapJob {
     }
 
     void write_labels(const std::vector<std::uint8_t>& labels) {
-      if (job_->map_) {
-        auto& bytes = room_for(*job_->map_, pixels_);
-        std::memcpy(bytes.data(), labels.data(), pixels_);
-      }
-      if (!job_->recolored_) return;
-      const std::uint32_t channels = job_->recolored_channels_;
-      auto& bytes = room_for(*job_->recolored_, pixels_ * channels);
-      job_->stored_colors_.paint(labels.data(), pixels_, channels, bytes.data());
+      const std::optional<std::size_t> file = job_->map_ ? job_->map_ : job_->recolored_;
+      if (file) std::memcpy(room_for(*file, pixels_).data(), labels.data(), pixels_);
     }
 
     void write_probabilities(const Block& block, std::size_t at) {
@@ -258,10 +251,10 @@ class MapJob {
     for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
     for (std::size_t g = 0; g < lone_.size(); ++g)
       lone_[g].add_rows(band.labels[g].data(), band.labels[g].size() / info().shape.width);
-    for (std::size_t f = 0; f < files_.size(); ++f) {
-      files_[f]->append(band.rows[f]);
-      buffers_[f].give_back(band.rows[f].take_buffer());
-    }
+    for (std::size_t f = 0; f < files_.size(); ++f)
+      files_[f]->append(band.rows[shares_rows(f) ? *map_ : f]);
+    for (std::size_t f = 0; f < files_.size(); ++f)
+      if (!shares_rows(f)) buffers_[f].give_back(band.rows[f].take_buffer());
     excluded_ += band.excluded;
     clipped_ += band.clipped;
   }
@@ -277,13 +270,11 @@ class MapJob {
   Tallies<ThumbnailSums> recolored_preview_;
   std::deque<Tallies<ThumbnailSums>> choice_previews_;
   std::vector<std::string> colors_;
-  StoredPalette stored_colors_;
   std::vector<std::unique_ptr<Classifier>> classifiers_;
   std::vector<LonePixels> lone_;
   std::vector<std::unique_ptr<PictureWriter>> files_;
   std::deque<RowBuffers> buffers_;                                              // of each file
   std::optional<std::size_t> map_, recolored_, certainty_, first_probability_;  // places in files_
-  std::uint32_t recolored_channels_ = 3;
   SampleType probability_sample_ = SampleType::kU16;
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;

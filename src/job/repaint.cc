@@ -3,11 +3,11 @@
 #include <algorithm>
 #include <array>
 #include <memory>
+#include <span>
 
 #include "core/color/channel_plan.h"
 #include "core/palette/block_painter.h"
 #include "core/palette/error_diffusion.h"
-#include "core/palette/stored_palette.h"
 #include "io/picture_writer.h"
 #include "job/preview.h"
 
@@ -46,14 +46,6 @@ struct RepaintBand {
   Excluded excluded;
 };
 
-PictureSpec repainted_spec(const CountedPicture& picture) {
-  PictureSpec spec;
-  spec.alpha = !all_pixels_count(picture);
-  spec.shape = {picture.shape().width, picture.shape().height, spec.alpha ? 4u : 3u,
-                SampleType::kU8};
-  return spec;
-}
-
 class RepaintJob {
  public:
   RepaintJob(CountedPicture& picture, const RepaintOptions& repaint, const SharedOptions& options,
@@ -63,18 +55,17 @@ class RepaintJob {
         options_(options),
         context_(context),
         plan_(picture.file.info, planned_channels(repaint)),
-        spec_(repainted_spec(picture)),
         preview_(picture.file.info, repaint.previews),
         repainted_preview_(picture.shape().width, repaint.previews ? picture.shape().height : 1,
                            kPreviewWidth, kPreviewHeight),
         painted_(3),
-        stored_colors_(repaint.palette),
         error_(repaint.palette),
         errors_(kBlockPixels + kPlanePadding),
         tally_(repaint.palette.size()) {
     for (const Color& color : repaint.palette) srgb_.push_back(color.in(spaces::kSrgb));
-    spec_.carried = picture.file.facts.carried;
-    if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec_);
+    PictureSpec spec = indexed_spec(picture.shape(), repaint.palette, !all_pixels_count(picture));
+    spec.carried = picture.file.facts.carried;
+    if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec);
     if (!repaint.dither && ColorMemo::pays(picture.file.info))
       known_ = std::make_unique<PaintByColor>();
     if (repaint.dither) diffusion_.emplace(picture.shape().width, repaint.palette, repaint.formula);
@@ -172,10 +163,11 @@ class RepaintJob {
 
   void encode(RepaintBand& band) const {
     if (!file_) return;
-    std::vector<std::byte> samples(std::size_t{band.rows} * spec_.shape.row_bytes());
-    stored_colors_.paint(band.numbers.data(), std::size_t{band.rows} * width(),
-                         spec_.shape.channels, samples.data());
-    band.encoded = file_->encode(band.first_row, band.rows, std::move(samples));
+    const auto numbers = std::as_bytes(std::span(band.numbers));
+    const std::size_t pixels = std::size_t{band.rows} * width();
+    band.encoded =
+        file_->encode(band.first_row, band.rows,
+                      {numbers.begin(), numbers.begin() + static_cast<std::ptrdiff_t>(pixels)});
   }
 
   void dither(RepaintBand& band) {
@@ -230,12 +222,10 @@ class RepaintJob {
   const SharedOptions& options_;
   const Context& context_;
   ChannelPlan plan_;
-  PictureSpec spec_;
   Preview preview_;
   ThumbnailSums repainted_preview_;
   PlaneBuffer painted_;
   std::vector<std::array<double, 3>> srgb_;
-  StoredPalette stored_colors_;
   PaintError error_;           // of bands that are dithered
   std::vector<float> errors_;  // likewise
   std::unique_ptr<PictureWriter> file_;

@@ -1,9 +1,11 @@
 // `cluster` at the built program: groups, their number, names, several pictures, deep pictures, and
 // what it refuses.
+#include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <map>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
@@ -219,6 +221,25 @@ TEST_CASE("pixels that do not count have no group and are transparent", "[cli][c
   CHECK(rgba[4 * 9 + 3] == 255);
   CHECK(std::vector<std::uint8_t>(rgba.begin() + 40, rgba.begin() + 44) ==
         std::vector<std::uint8_t>(4, 0));
+}
+
+TEST_CASE("the recolored picture is the same with and without its class map", "[cli][cluster]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-c.png", "panel.png");
+  for (const char* things : {"recolored", "classes,recolored"})
+    summary_of(run_tool(dir, {"cluster", "panel.png", "--k", "5", "-o", things, "--write", things,
+                              "--summary", "json"}));
+  const auto alone = text_of_file(dir / "recolored/panel.recolored.png");
+  CHECK(text_of_file(dir / "classes,recolored/panel.recolored.png") == alone);
+  // Every pixel has its center's color: both are palettes of the same numbers.
+  const auto labels = labels_in(dir / "classes,recolored/panel.clusters.png");
+  const auto colors = bytes_in(dir / "recolored/panel.recolored.png");
+  REQUIRE(colors.size() == 3 * labels.size());
+  std::map<std::uint8_t, std::set<std::array<std::uint8_t, 3>>> seen;
+  for (std::size_t i = 0; i < labels.size(); ++i)
+    seen[labels[i]].insert({colors[3 * i], colors[3 * i + 1], colors[3 * i + 2]});
+  CHECK(seen.size() == 5);
+  for (const auto& [label, colors_of_label] : seen) CHECK(colors_of_label.size() == 1);
 }
 
 TEST_CASE("probability planes add up to one", "[cli][cluster]") {

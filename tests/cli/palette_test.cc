@@ -243,6 +243,8 @@ TEST_CASE("palette refuses what means nothing, and leaves nothing", "[cli][palet
   check_error(run_tool(dir, {"palette", "a.png", "--apart", "near"}), 2, "--apart");
   check_error(run_tool(dir, {"palette", "a.png", "--apply", "words.txt", "-o", "out"}), 1,
               "words.txt: is not a palette: 'reddish' is not a color");
+  check_error(run_tool(dir, {"palette", "a.png", "--apply", "a.png", "-o", "out"}), 1,
+              "a.png: is not a palette, nor any text; give a palette.json");
   check_error(run_tool(dir, {"palette", "a.png", "--apply", "none.json", "-o", "out"}), 1,
               "none.json: no such file");
   write_picture(dir / "black.png", spec_of(20, 10, 1), std::vector<std::byte>(200));

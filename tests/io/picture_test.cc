@@ -101,6 +101,32 @@ TEST_CASE("class maps are palette pictures with their names inside", "[io][pictu
         std::vector<std::uint8_t>{0, 0, 0, 0, 0x3c, 0x3d, 0x40, 255, 0x9b, 0x1b, 0x30, 255});
 }
 
+TEST_CASE("pictures of few colors hold their numbers, as a class map does", "[io][picture]") {
+  const TempDir dir;
+  const std::vector<Color> colors{css_color("#9b1b30"), {&spaces::kSrgb, {-4, 127.5, 300}}};
+  const auto numbers = bytes_of(std::vector<std::uint8_t>{1, 2, 2, 0, 1, 2});
+  const std::vector<std::uint8_t> ruby{0x9b, 0x1b, 0x30}, clipped{0, 128, 255};
+  for (const bool alpha : {false, true}) {
+    INFO(alpha);
+    write_picture(dir / "few.png", indexed_spec({3, 2}, colors, alpha), numbers);
+    PictureFile file = open_picture(dir / "few.png");
+    CHECK(file.info.space == &spaces::kSrgb);
+    CHECK(file.facts.legend.empty());
+    std::vector<std::uint8_t> wanted;
+    for (const std::byte number : numbers) {
+      const std::vector<std::uint8_t> black(3);
+      const auto& color = number == std::byte{0} ? black : number == std::byte{1} ? ruby : clipped;
+      wanted.insert(wanted.end(), color.begin(), color.end());
+      if (alpha) wanted.push_back(number == std::byte{0} ? 0 : 255);
+    }
+    CHECK(samples_of<std::uint8_t>(file) == wanted);
+  }
+  // Encoded once, rows serve both kinds of files.
+  const auto map = create_picture(dir / "map.png", class_map_spec({3, 2}, {{2, "b", "#000000"}}));
+  const auto few = create_picture(dir / "few.png", indexed_spec({3, 2}, colors, false));
+  CHECK(map->encode(0, 2, numbers).bytes == few->encode(0, 2, numbers).bytes);
+}
+
 TEST_CASE("PNG of few bits, palettes and interlacing are read", "[io][picture]") {
   const TempDir dir;
   // Gray of 2 bits: codes 0 1 2 3 are 0 85 170 255.
