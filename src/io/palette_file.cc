@@ -17,8 +17,6 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-constexpr std::size_t kMostColors = 255;
-
 std::uint64_t whole(double pixels) { return static_cast<std::uint64_t>(std::llround(pixels)); }
 
 Json color_json(const Palette& palette, std::size_t i) {
@@ -114,7 +112,7 @@ std::vector<Color> parse_palette_colors(std::string_view text) {
     throw InputError("is not a palette: " + error.problem(), error.remedy());
   }
   if (colors.empty()) reject_palette("holds no color");
-  if (colors.size() > kMostColors) reject_palette("holds more than 255 colors");
+  if (colors.size() > kMostPaletteColors) reject_palette("holds more than 255 colors");
   return colors;
 }
 

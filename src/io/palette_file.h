@@ -14,6 +14,9 @@ namespace chalcedony {
 
 inline constexpr int kPaletteVersion = 1;
 
+/// That a palette to repaint with may have: a byte holds the number of each, and 0 for none.
+inline constexpr std::size_t kMostPaletteColors = 255;
+
 /// The colors of a palette with all that is known of them; docs/summaries.md has the fields.
 nlohmann::ordered_json palette_json(const Palette& palette);
 

@@ -42,14 +42,13 @@ Palette main_colors(const ColorPoints& colors, std::size_t most, double apart,
   return palette;
 }
 
-Palette unique_colors(const ColorPoints& colors, std::size_t most) {
+Palette unique_colors(const ColorPoints& colors, std::size_t most, const std::string& remedy) {
   const Points oklab = colors.oklab();
   std::map<std::array<float, 3>, double> pixels;
   for (std::size_t i = 0; i < oklab.size; ++i) {
     pixels[{oklab.features[0][i], oklab.features[1][i], oklab.features[2][i]}] += oklab.weights[i];
     if (pixels.size() > most)
-      throw InputError("has more than " + std::to_string(most) + " colors",
-                       "leave --unique out to get its main ones");
+      throw InputError("has more than " + std::to_string(most) + " colors", remedy);
   }
   std::vector<GroupLook> looks;
   for (const auto& [color, count] : pixels) {

@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_MAIN_COLORS_H_
 
 #include <cstddef>
+#include <string>
 
 #include "core/palette/palette.h"
 #include "job/color_points.h"
@@ -17,8 +18,8 @@ Palette main_colors(const ColorPoints& colors, std::size_t most, double apart,
 
 /// Every color there is.
 ///
-/// Errors    InputError when there are more than `most`
-Palette unique_colors(const ColorPoints& colors, std::size_t most);
+/// Errors    InputError with this remedy when there are more than `most`
+Palette unique_colors(const ColorPoints& colors, std::size_t most, const std::string& remedy);
 
 }  // namespace chalcedony
 

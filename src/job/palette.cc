@@ -21,6 +21,27 @@
 namespace chalcedony {
 namespace {
 
+/// The colors of a palette file, or all those of a picture of few colors.
+std::vector<Color> colors_to_apply(const std::filesystem::path& path, const SharedOptions& options,
+                                   const Context& context) {
+  if (!is_picture_name(path)) return read_palette_colors(path);
+  // Region, mask and bands are those of the pictures that are repainted.
+  SharedOptions all;
+  all.threads = options.threads;
+  all.max_pixels = options.max_pixels;
+  CountedPicture picture = open_counted(path, all, context);
+  return errors_at(path.string(), [&] {
+    ColorPoints colors(channels_of(spaces::kOklab), all.hue_floor, all.seed);
+    colors.add(picture, all, context);
+    colors.finish();
+    std::vector<Color> out;
+    for (const PaletteColor& one : unique_colors(
+             colors, kMostPaletteColors, "make its palette first, with 'chalcedony palette'"))
+      out.push_back(one.color());
+    return out;
+  });
+}
+
 class PaletteJob {
  public:
   PaletteJob(const PaletteOptions& options, const Context& context, Results& results)
@@ -29,7 +50,7 @@ class PaletteJob {
         results_(results),
         format_(results.wants("figure") ? settle_figures(options.shared, context)
                                         : FigureFormat::kNone) {
-    if (options.apply) applied_ = read_palette_colors(*options.apply);
+    if (options.apply) applied_ = colors_to_apply(*options.apply, options.shared, context);
   }
 
   void run(Json& summary) {
@@ -60,7 +81,8 @@ class PaletteJob {
     colors.finish();
     const Palette palette = errors_at(input.string(), [&] {
       return options_.unique
-                 ? unique_colors(colors, kMostUniqueColors)
+                 ? unique_colors(colors, kMostUniqueColors,
+                                 "leave --unique out to get its main ones")
                  : main_colors(colors, options_.colors, options_.apart, options_.shared);
     });
     write(input, palette);

@@ -138,6 +138,22 @@ TEST_CASE("pictures are repainted with the nearest colors", "[cli][palette]") {
   }
 }
 
+TEST_CASE("a picture of few colors lends them as a palette", "[cli][palette]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  copy_demo(dir, "panel-c.png", "panel.png");
+  std::ofstream(dir / "same.txt") << "#c81e28\n#1e3cb4\n#f0f0eb\n#141414\n";
+  const auto repainted = [&](const char* palette, const char* out) {
+    summary_of(run_tool(dir, {"palette", "panel.png", "--apply", palette, "--region", "0,0,90,70",
+                              "-o", out, "--summary", "json"}));
+    return bytes_in(dir / out / "panel.repainted.png");
+  };
+  const auto by_picture = repainted("stripes.png", "by-picture");
+  CHECK(by_picture == repainted("same.txt", "by-text"));
+  // What --region leaves out of the panel does not leave colors out of the palette.
+  CHECK(std::count(by_picture.begin(), by_picture.end(), 0xeb) > 100);
+}
+
 TEST_CASE("a large picture is repainted as a small one is", "[cli][palette]") {
   const TempDir dir;
   const auto small = random_bytes(3 * 1000 * 20);
@@ -243,8 +259,13 @@ TEST_CASE("palette refuses what means nothing, and leaves nothing", "[cli][palet
   check_error(run_tool(dir, {"palette", "a.png", "--apart", "near"}), 2, "--apart");
   check_error(run_tool(dir, {"palette", "a.png", "--apply", "words.txt", "-o", "out"}), 1,
               "words.txt: is not a palette: 'reddish' is not a color");
-  check_error(run_tool(dir, {"palette", "a.png", "--apply", "a.png", "-o", "out"}), 1,
-              "a.png: is not a palette, nor any text; give a palette.json");
+  std::ofstream(dir / "bytes.txt") << std::string("\x89\0\1", 3);
+  check_error(run_tool(dir, {"palette", "a.png", "--apply", "bytes.txt", "-o", "out"}), 1,
+              "bytes.txt: is not a palette, nor any text; give a palette.json");
+  copy_demo(dir, "panel-c.png", "panel.png");
+  check_error(run_tool(dir, {"palette", "a.png", "--apply", "panel.png", "-o", "out"}), 1,
+              "panel.png: has more than 255 colors; make its palette first, with 'chalcedony "
+              "palette'");
   check_error(run_tool(dir, {"palette", "a.png", "--apply", "none.json", "-o", "out"}), 1,
               "none.json: no such file");
   write_picture(dir / "black.png", spec_of(20, 10, 1), std::vector<std::byte>(200));

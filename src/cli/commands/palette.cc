@@ -24,8 +24,8 @@ void declare_palette(po::options_description& options) {
            "hold the palettes of two pictures against each other: the earth mover's "
            "distance and what moves where");
   add_option<std::string>(options, "apply", "FILE",
-                          "repaint the pictures with this palette.json, or a text with one CSS "
-                          "color a line");
+                          "repaint the pictures with this palette.json, a text with one CSS color "
+                          "a line, or a picture of at most 255 colors");
   add_option<std::string>(options, "distance", "ciede2000|oklab",
                           "in which the nearest color is meant, for --apply (default ciede2000)");
   add_flag(options, "dither", "for --apply: mix colors by spreading what pixels are off");
