@@ -10,6 +10,7 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/color/curve_pieces-inl.h"
 #include "core/color/planes-inl.h"
 #include "core/color/vector_math-inl.h"
 
