@@ -20,26 +20,26 @@ KeptRows::KeptRows(std::unique_ptr<RowSource> source, std::size_t most_bytes)
 }
 
 void KeptRows::read_rows(std::uint32_t count, std::byte* rows) {
-  const std::size_t bytes = count * shape().row_bytes();
-  if (!keeps_) {
+  if (const std::byte* const lent = lend_rows(count)) {
+    std::memcpy(rows, lent, count * shape().row_bytes());
+  } else {
     source_->read_rows(count, rows);
-    return;
   }
-  if (held_ == 0) {
-    makes_pages_ = {};  // of a pass that was left early
-    wanted_ = kAhead;
-    makes_pages_ = std::jthread([this](const std::stop_token& stop) { make_pages(stop); });
-  }
+}
+
+const std::byte* KeptRows::lend_rows(std::uint32_t count) {
+  if (!keeps_) return nullptr;
+  if (held_ == 0) begin_to_keep();
+  std::byte* const rows = kept_->data() + next_;
+  const std::size_t bytes = count * shape().row_bytes();
   if (next_ == held_) {
     source_->read_rows(count, rows);
-    std::memcpy(kept_->data() + next_, rows, bytes);
     held_ += bytes;
     wanted_ = held_ + kAhead;
     wanted_.notify_one();
-  } else {
-    std::memcpy(rows, kept_->data() + next_, bytes);
   }
   next_ += bytes;
+  return rows;
 }
 
 void KeptRows::rewind() {
@@ -47,6 +47,12 @@ void KeptRows::rewind() {
   if (keeps_ && held_ == all_bytes()) return;
   held_ = 0;
   source_->rewind();
+}
+
+void KeptRows::begin_to_keep() {
+  makes_pages_ = {};  // of a pass that was left early
+  wanted_ = kAhead;
+  makes_pages_ = std::jthread([this](const std::stop_token& stop) { make_pages(stop); });
 }
 
 void KeptRows::make_pages(const std::stop_token& stop) {

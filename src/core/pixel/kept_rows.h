@@ -23,10 +23,12 @@ class KeptRows : public RowSource {
 
   const RasterShape& shape() const override { return source_->shape(); }
   void read_rows(std::uint32_t count, std::byte* rows) override;
+  const std::byte* lend_rows(std::uint32_t count) override;
   void rewind() override;
 
  private:
   std::size_t all_bytes() const { return shape().row_bytes() * std::size_t{shape().height}; }
+  void begin_to_keep();
   void make_pages(const std::stop_token& stop);
 
   std::unique_ptr<RowSource> source_;

@@ -17,8 +17,12 @@ class MemorySource : public RowSource {
 
   const RasterShape& shape() const override { return shape_; }
   void read_rows(std::uint32_t count, std::byte* rows) override {
-    std::memcpy(rows, samples_.data() + next_row_ * shape_.row_bytes(), count * shape_.row_bytes());
+    std::memcpy(rows, lend_rows(count), count * shape_.row_bytes());
+  }
+  const std::byte* lend_rows(std::uint32_t count) override {
+    const std::byte* const rows = samples_.data() + next_row_ * shape_.row_bytes();
     next_row_ += count;
+    return rows;
   }
   void rewind() override { next_row_ = 0; }
 

@@ -162,7 +162,7 @@ void run_trips(BandReader& reader, const std::vector<Trip*>& trips,
 
 const std::byte* Band::row(std::int64_t y) const {
   const std::int64_t inside = std::clamp<std::int64_t>(y, first_held_, first_held_ + held_ - 1);
-  return bytes_.data() + static_cast<std::size_t>(inside - first_held_) * shape_.row_bytes();
+  return held_rows_ + static_cast<std::size_t>(inside - first_held_) * shape_.row_bytes();
 }
 
 unsigned threads_of(const RoadOptions& options) {
@@ -200,16 +200,23 @@ void BandReader::read_next(Band& band) {
   band.rows_ = rows;
   band.first_held_ = next_row_ > halo_ ? next_row_ - halo_ : 0;
   band.held_ = held_end - band.first_held_;
+  band.held_rows_ = halo_ == 0 ? source_.lend_rows(rows) : nullptr;
+  if (!band.held_rows_) read_held_rows(band);
+  next_read_ = held_end;
+  next_row_ += rows;
+  if (halo_ > 0) keep_halo(band);
+}
+
+void BandReader::read_held_rows(Band& band) {
   const std::size_t row_bytes = shape_.row_bytes();
+  const std::uint32_t held_end = band.first_held_ + band.held_;
   const std::uint32_t carried = next_read_ - band.first_held_;
   if (carried > 0)
     std::memcpy(band.bytes_.data(), kept_.data() + (band.first_held_ - kept_first_) * row_bytes,
                 carried * row_bytes);
   if (held_end > next_read_)
     source_.read_rows(held_end - next_read_, band.bytes_.data() + carried * row_bytes);
-  next_read_ = held_end;
-  next_row_ += rows;
-  if (halo_ > 0) keep_halo(band);
+  band.held_rows_ = band.bytes_.data();
 }
 
 void BandReader::keep_halo(const Band& band) {

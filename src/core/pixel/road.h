@@ -26,6 +26,10 @@ namespace chalcedony {
 /// Some rows of a picture as stored, with rows of their neighborhood above and below.
 class Band {
  public:
+  Band() = default;
+  Band(Band&&) = default;
+  Band& operator=(Band&&) = default;
+
   std::uint32_t first_row() const { return first_row_; }
   std::uint32_t rows() const { return rows_; }
   const RasterShape& shape() const { return shape_; }
@@ -45,6 +49,7 @@ class Band {
   std::uint32_t first_held_ = 0;  // the halo above, clipped to the picture, begins here
   std::uint32_t held_ = 0;
   std::vector<std::byte> bytes_;
+  const std::byte* held_rows_ = nullptr;  // in bytes_, or in memory of the source
 };
 
 /// Rows of a band: some hundred thousand pixels, by the picture alone, so that borders (and with
@@ -84,6 +89,7 @@ class BandReader {
   void read_next(Band& band);
 
  private:
+  void read_held_rows(Band& band);
   void keep_halo(const Band& band);
 
   RowSource& source_;
