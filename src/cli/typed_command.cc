@@ -41,8 +41,13 @@ const Command& command_named(const std::string& name) {
 Json run_recorded(const Command& command, const po::variables_map& given, const Context& context) {
   const SharedOptions shared =
       command.takes_pictures ? shared_from(command, given) : SharedOptions{};
+  const bool is_recorded = command.takes_pictures && !is_replay(command, shared);
+  // One picture leaves room for this beside its work; several wait until the work has brought their
+  // files into memory.
+  if (is_recorded && shared.inputs.size() == 1 && !recorded_folder(shared).empty())
+    context.ledger->look_at(shared.inputs[0]);
   Json summary = command.run(given, shared, context);
-  if (command.takes_pictures && !is_replay(command, shared)) record_run(shared, context, summary);
+  if (is_recorded) record_run(shared, context, summary);
   return summary;
 }
 

@@ -5,7 +5,6 @@
 
 #include <algorithm>
 #include <atomic>
-#include <future>
 #include <mutex>
 #include <optional>
 #include <utility>
@@ -102,12 +101,6 @@ class EachInput {
     JournalEntry entry;
     entry.place = place_of(i);
     entry.file = options_.inputs[i];
-    // One picture leaves room for this beside its work; among several it waits until the work has
-    // brought the file into memory.
-    std::future<FileState> state;
-    if (is_recorded_)
-      state = std::async(options_.inputs.size() == 1 ? std::launch::async : std::launch::deferred,
-                         state_of, entry.file);
     const auto fail = [&](const Error& error) {
       entry.error =
           error.place().empty() ? entry.file.string() + ": " + error.what() : error.what();
@@ -117,10 +110,7 @@ class EachInput {
     try {
       entry.summary = work_(entry.file);
       entry.outputs = context_.ledger->take_written(entry.file);
-      if (state.valid()) {
-        entry.state = state.get();
-        context_.ledger->reads(entry.file, entry.state);
-      }
+      if (is_recorded_) entry.state = context_.ledger->state(entry.file);
     } catch (const InputError& error) {
       fail(error);
     } catch (const OutputError& error) {

@@ -41,6 +41,23 @@ std::vector<path> RunLedger::take_all_written() {
   return outputs;
 }
 
+void RunLedger::look_at(const path& input) {
+  const std::lock_guard lock(mutex_);
+  looked_at_[input] = std::async(std::launch::async, state_of, input);
+}
+
+FileState RunLedger::state(const path& input) {
+  std::future<FileState> looked_at;
+  {
+    const std::lock_guard lock(mutex_);
+    if (const auto known = read_.find(input); known != read_.end()) return known->second;
+    if (auto future = looked_at_.extract(input)) looked_at = std::move(future.mapped());
+  }
+  FileState found = looked_at.valid() ? looked_at.get() : state_of(input);
+  reads(input, found);
+  return found;
+}
+
 void RunLedger::reads(const path& input, FileState state) {
   const std::lock_guard lock(mutex_);
   read_[input] = std::move(state);

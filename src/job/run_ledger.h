@@ -4,6 +4,7 @@
 #define CHALCEDONY_JOB_RUN_LEDGER_H_
 
 #include <filesystem>
+#include <future>
 #include <map>
 #include <mutex>
 #include <utility>
@@ -23,6 +24,12 @@ class RunLedger {
   /// The same for all that is left.
   std::vector<std::filesystem::path> take_all_written();
 
+  /// Begins to find out the state of an input, beside the work on it.
+  void look_at(const std::filesystem::path& input);
+  /// The state of an input that is read, found out now unless it was before.
+  ///
+  /// Errors    as state_of()
+  FileState state(const std::filesystem::path& input);
   void reads(const std::filesystem::path& input, FileState state);
   /// The state of every input that was read by then.
   std::map<std::filesystem::path, FileState> read() const;
@@ -32,6 +39,7 @@ class RunLedger {
 
   mutable std::mutex mutex_;
   std::vector<Written> written_;
+  std::map<std::filesystem::path, std::future<FileState>> looked_at_;
   std::map<std::filesystem::path, FileState> read_;
 };
 

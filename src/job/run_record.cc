@@ -63,7 +63,7 @@ Json inputs_json(const SharedOptions& options, const Context& context, const Jso
     const bool other_shard = options.shard && at == read.end();
     if (failed.count(input.string()) || other_shard) continue;
     Json one{{"file", input.string()}};
-    one.update(state_json(at == read.end() ? state_of(input) : at->second));
+    one.update(state_json(context.ledger->state(input)));
     inputs.push_back(std::move(one));
   }
   return inputs;
