@@ -108,7 +108,7 @@ TEST_CASE("tidy refuses what it cannot do, and leaves nothing", "[cli][tidy]") {
   write_rgb(dir / "photo.png", 300, 1, random_bytes(900));
   check_error(run_tool(dir, {"tidy", "map.png", "-o", "out"}), 2, "tidy needs --steps");
   check_error(run_tool(dir, {"tidy", "map.png", "--steps", "opn 2", "-o", "out"}), 2,
-              "--steps: in the step 'opn 2' 'opn' is no step; did you mean 'open'?");
+              "--steps: in the step 'opn 2', 'opn' is no step; did you mean 'open'?");
   check_error(run_tool(dir, {"tidy", "map.png", "--steps", "fill", "--region", "0,0,1,1"}), 2,
               "--region means nothing here");
   check_error(run_tool(dir, {"tidy", "map.png", "--steps", "invert", "-o", "out"}), 1,

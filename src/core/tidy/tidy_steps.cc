@@ -81,9 +81,15 @@ class StepReader {
   }
 
  private:
+  static constexpr const char* kRemedy = "write steps as in \"fill; open 2 disk; drop 40\"";
+
+  /// Where a problem is, unless the step is that one word.
+  std::string place() const {
+    return words_.size() > 1 ? "in the step '" + step_.text + "', " : std::string();
+  }
+
   [[noreturn]] void fail(const std::string& problem) const {
-    throw UsageError("in the step '" + step_.text + "' " + problem,
-                     "write steps as in \"fill; open 2 disk; drop 40\"");
+    throw UsageError(place() + problem, kRemedy);
   }
 
   template <class Value>
@@ -95,12 +101,13 @@ class StepReader {
       }
     std::vector<std::string> names;
     for (const auto& entry : known) names.push_back(entry.first);
-    throw UsageError("in the step '" + step_.text + "' '" + words_[at_] + "' " + problem,
+    throw UsageError(place() + "'" + words_[at_] + "' " + problem,
                      suggest_name(words_[at_], names));
   }
 
   double number(const std::string& meaning, double most, bool is_whole) {
-    if (at_ >= words_.size()) fail("is missing " + meaning);
+    if (at_ >= words_.size())
+      throw UsageError("the step '" + step_.text + "' lacks " + meaning, kRemedy);
     const std::string& word = words_[at_];
     double value = -1;
     const auto end = std::from_chars(word.data(), word.data() + word.size(), value).ptr;

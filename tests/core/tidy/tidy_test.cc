@@ -197,13 +197,14 @@ TEST_CASE("steps are read as they are written, and mistakes are named", "[core][
   const std::vector<std::pair<const char*, const char*>> wrong{
       {"", "there is no step"},
       {" ; ", "there is no step"},
-      {"opn 2", "'opn' is no step"},
-      {"open", "missing a radius"},
+      {"opn 2", "in the step 'opn 2', 'opn' is no step"},
+      {"drop:5", "'drop:5' is no step"},
+      {"open", "the step 'open' lacks a radius"},
       {"open two", "'two' is not a radius in pixels, at most 10000"},
       {"open 2 dsk", "'dsk' is no element"},
       {"open 2.5 box", "the radius must be whole"},
       {"open 2 line 30", "'30' is no angle of a line"},
-      {"drop", "missing how many pixels"},
+      {"drop", "the step 'drop' lacks how many pixels"},
       {"drop -1", "'-1' is not how many"},
       {"keep 1.5", "'1.5' is not how many"},
       {"fill 3 4", "'4' is one word too many"}};
