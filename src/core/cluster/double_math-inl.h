@@ -11,6 +11,8 @@
 
 #include <cstddef>
 
+#include "core/multiply_add-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
@@ -25,7 +27,7 @@ HWY_INLINE hn::Vec<D> squared_distances(D d, const float* const* features, std::
   for (std::size_t f = 0; f < dimensions; ++f) {
     const auto step =
         hn::Sub(hn::PromoteTo(d, hn::LoadU(df, features[f] + i)), hn::Set(d, center[f]));
-    sum = hn::Add(sum, hn::Mul(step, step));
+    sum = multiply_add(step, step, sum);
   }
   return sum;
 }
@@ -37,7 +39,7 @@ HWY_INLINE V series(D d, V, double last) {
 // c0 + x (c1 + x (c2 + ...)), by Horner's rule.
 template <class D, class V, class... Rest>
 HWY_INLINE V series(D d, V x, double first, Rest... rest) {
-  return hn::Add(hn::Set(d, first), hn::Mul(x, series(d, x, rest...)));
+  return multiply_add(x, series(d, x, rest...), hn::Set(d, first));
 }
 
 // A whole number added to this stands in the low bits of the sum.
@@ -49,11 +51,10 @@ template <class D, class V>
 HWY_INLINE V exp_not_above_0(D d, V x) {
   const hn::RebindToSigned<D> di;
   const V bounded = hn::Max(x, hn::Set(d, -700.0));
-  const V shifted =
-      hn::Add(hn::Mul(bounded, hn::Set(d, 1.4426950408889634)), hn::Set(d, kWholePart));
+  const V shifted = multiply_add(bounded, hn::Set(d, 1.4426950408889634), hn::Set(d, kWholePart));
   const V whole = hn::Sub(shifted, hn::Set(d, kWholePart));
-  V rest = hn::Sub(bounded, hn::Mul(whole, hn::Set(d, 0x1.62e42fefap-1)));
-  rest = hn::Sub(rest, hn::Mul(whole, hn::Set(d, 0x1.cf79abc9e3b3ap-40)));
+  V rest = multiply_add(whole, hn::Set(d, -0x1.62e42fefap-1), bounded);
+  rest = multiply_add(whole, hn::Set(d, -0x1.cf79abc9e3b3ap-40), rest);
   const V power =
       series(d, rest, 1.0, 1.0, 1.0 / 2, 1.0 / 6, 1.0 / 24, 1.0 / 120, 1.0 / 720, 1.0 / 5040,
              1.0 / 40320, 1.0 / 362880, 1.0 / 3628800, 1.0 / 39916800, 1.0 / 479001600);
@@ -78,7 +79,7 @@ HWY_INLINE V log_not_below_1(D d, V x) {
   // The exponent is a small whole number: put it into the low bits of 2^52 and take that off.
   const V whole = hn::Sub(hn::BitCast(d, hn::Or(exponent, hn::Set(du, 0x4330000000000000ull))),
                           hn::Set(d, 0x1p52));
-  return hn::Add(mantissa_log, hn::Mul(whole, hn::Set(d, 0.6931471805599453)));
+  return multiply_add(whole, hn::Set(d, 0.6931471805599453), mantissa_log);
 }
 
 }  // namespace HWY_NAMESPACE

@@ -35,15 +35,15 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 
-// The sum of term(i) over the block, in eight lanes.
-template <class Term>
-HWY_INLINE double sum_in_lanes(std::size_t n, const Term& term) {
+// The sum over the block of what `add(d, i, sum)` adds to a sum, in eight lanes.
+template <class Add>
+HWY_INLINE double sum_in_lanes(std::size_t n, const Add& add) {
   const hn::CappedTag<double, 8> d;
   constexpr std::size_t kLanes = hn::MaxLanes(hn::CappedTag<double, 8>()), kParts = 8 / kLanes;
   hn::Vec<decltype(d)> parts[kParts];
   for (auto& part : parts) part = hn::Zero(d);
   for (std::size_t i = 0; i < n; i += 8)
-    for (std::size_t p = 0; p < kParts; ++p) parts[p] = hn::Add(parts[p], term(d, i + p * kLanes));
+    for (std::size_t p = 0; p < kParts; ++p) parts[p] = add(d, i + p * kLanes, parts[p]);
   HWY_ALIGN double lanes[8];
   for (std::size_t p = 0; p < kParts; ++p) hn::Store(parts[p], d, lanes + p * kLanes);
   return ((lanes[0] + lanes[1]) + (lanes[2] + lanes[3])) +
@@ -63,11 +63,11 @@ void log_densities(const MixtureBlock& block, const double* numbers, double* den
       for (std::size_t f = 0; f <= row; ++f) {
         const auto step =
             hn::Sub(hn::LoadU(d, block.features + f * kMixtureBlock + i), hn::Set(d, mean[f]));
-        sum = hn::Add(sum, hn::Mul(step, hn::Set(d, *factor++)));
+        sum = multiply_add(step, hn::Set(d, *factor++), sum);
       }
-      length = hn::Add(length, hn::Mul(sum, sum));
+      length = multiply_add(sum, sum, length);
     }
-    hn::StoreU(hn::Sub(hn::Set(d, numbers[0]), hn::Mul(length, hn::Set(d, 0.5))), d, densities + i);
+    hn::StoreU(multiply_add(length, hn::Set(d, -0.5), hn::Set(d, numbers[0])), d, densities + i);
   }
 }
 
@@ -85,7 +85,7 @@ void memberships(const MixtureBlock& block, std::size_t k, double* densities, do
       const auto below = hn::Sub(hn::LoadU(d, at), most);
       const auto part = exp_not_above_0(d, below);
       sum = hn::Add(sum, part);
-      inner = hn::Add(inner, hn::Mul(part, below));
+      inner = multiply_add(part, below, inner);
       hn::StoreU(part, d, at);
     }
     const auto log_sum = log_not_below_1(d, sum);
@@ -101,8 +101,8 @@ void memberships(const MixtureBlock& block, std::size_t k, double* densities, do
                likelihoods + kMixtureBlock + i);
   }
   for (std::size_t t = 0; t < 2; ++t)
-    totals[t] += sum_in_lanes(block.size, [&](auto tag, std::size_t i) {
-      return hn::LoadU(tag, likelihoods + t * kMixtureBlock + i);
+    totals[t] += sum_in_lanes(block.size, [&](auto tag, std::size_t i, auto sum) {
+      return hn::Add(sum, hn::LoadU(tag, likelihoods + t * kMixtureBlock + i));
     });
 }
 
@@ -111,16 +111,18 @@ void add_moments(const MixtureBlock& block, const double* members, double* momen
   const auto feature = [&](auto d, std::size_t f, std::size_t i) {
     return hn::LoadU(d, block.features + f * kMixtureBlock + i);
   };
-  *moments++ +=
-      sum_in_lanes(block.size, [&](auto d, std::size_t i) { return hn::LoadU(d, members + i); });
+  *moments++ += sum_in_lanes(block.size, [&](auto d, std::size_t i, auto sum) {
+    return hn::Add(sum, hn::LoadU(d, members + i));
+  });
   for (std::size_t f = 0; f < block.dimensions; ++f)
-    *moments++ += sum_in_lanes(block.size, [&](auto d, std::size_t i) {
-      return hn::Mul(hn::LoadU(d, members + i), feature(d, f, i));
+    *moments++ += sum_in_lanes(block.size, [&](auto d, std::size_t i, auto sum) {
+      return multiply_add(hn::LoadU(d, members + i), feature(d, f, i), sum);
     });
   for (std::size_t f = 0; f < block.dimensions; ++f)
     for (std::size_t g = f; g < block.dimensions; ++g)
-      *moments++ += sum_in_lanes(block.size, [&](auto d, std::size_t i) {
-        return hn::Mul(hn::Mul(hn::LoadU(d, members + i), feature(d, f, i)), feature(d, g, i));
+      *moments++ += sum_in_lanes(block.size, [&](auto d, std::size_t i, auto sum) {
+        const auto member = hn::Mul(hn::LoadU(d, members + i), feature(d, f, i));
+        return multiply_add(member, feature(d, g, i), sum);
       });
 }
 

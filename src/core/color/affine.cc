@@ -7,8 +7,8 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
-#include "core/color/multiply_add-inl.h"
 #include "core/color/planes-inl.h"
+#include "core/multiply_add-inl.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {

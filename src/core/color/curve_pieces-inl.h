@@ -29,10 +29,11 @@ HWY_INLINE auto place_in_pieces(D d, V x, const Pieces& pieces) {
 // The polynomial of the piece in which x has `place`.
 template <class D, class V, class VI, std::size_t kDegree, int kPieceAt>
 HWY_INLINE V value_in_piece(D d, V x, VI place, const CurvePieces<kDegree, kPieceAt>& pieces) {
+  constexpr std::size_t kPieces = CurvePieces<kDegree, kPieceAt>::kPieces;
   const auto piece = hn::ShiftRight<kPieceAt>(place);
-  V sum = entry_of<pieces.kPieces>(d, pieces.coefficients[kDegree].data(), piece);
+  V sum = entry_of<kPieces>(d, pieces.coefficients[kDegree].data(), piece);
   for (std::size_t k = kDegree; k-- > 0;)
-    sum = multiply_add(x, sum, entry_of<pieces.kPieces>(d, pieces.coefficients[k].data(), piece));
+    sum = multiply_add(x, sum, entry_of<kPieces>(d, pieces.coefficients[k].data(), piece));
   return sum;
 }
 

@@ -10,7 +10,7 @@
 #include <hwy/highway.h>
 
 #include "core/color/fixed_power.h"
-#include "core/color/multiply_add-inl.h"
+#include "core/multiply_add-inl.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {

@@ -17,7 +17,7 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// a b + c, of vectors of float.
+// a b + c, of vectors of float or double.
 template <class V>
 HWY_INLINE V multiply_add(V a, V b, V c) {
 #if HWY_TARGET == HWY_SCALAR
