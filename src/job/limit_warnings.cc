@@ -2,8 +2,6 @@
 
 #include <fmt/format.h>
 
-#include "core/degrees.h"
-
 namespace chalcedony {
 namespace {
 
@@ -38,12 +36,13 @@ bool warn_of_limits(const std::string& name, const Channel& channel, const Limit
   const auto doubt = doubt_about(channel, limits, beside);
   if (!doubt) return false;
   std::string text = doubt_text(name, channel, *doubt);
+  const Limits meant = limits_instead(channel, limits, *doubt);
+  const ChannelInfo& info = channel.info();
+  const std::string interval =
+      fmt::format("{:.3g}..{:.3g}", meant.low.value_or(info.low), meant.high.value_or(info.high));
   if (doubt->counted_to > 0)
-    text += fmt::format("; if you count it to {0:g}, take {1:g}/{0:g} of your limits",
-                        doubt->counted_to, channel.info().high);
-  if (doubt->runs_on)
-    text += fmt::format("; to go on through 0, write {:g}..{:g}", on_circle(*limits.low),
-                        on_circle(*limits.high));
+    text += fmt::format("; if you count it to {:g}, write {}", doubt->counted_to, interval);
+  if (doubt->runs_on) text += "; to go on through 0, write " + interval;
   context.warn(text);
   return true;
 }

@@ -216,10 +216,9 @@ TEST_CASE("limits that look like a mistake are said, and what to write", "[cli][
          "write hsv.s in 47.1..78.4");
   warned({"mask", "a.png", "--where", "lab.a > {a}", "--vary", "a=130..150/3"},
          "'lab.a > 130' is out of the usual range: lab.a goes from -125 to 125");
-  warned(
-      {"slice", "a.png", "--channel", "hsv.s", "--cuts", "0,85,170,255"},
-      "'hsv.s 85..170': hsv.s goes from 0 to 100 %; if you count it to 255, take 100/255 of your "
-      "limits");
+  warned({"slice", "a.png", "--channel", "hsv.s", "--cuts", "0,85,170,255"},
+         "'hsv.s 85..170': hsv.s goes from 0 to 100 %; if you count it to 255, write "
+         "33.3..66.7");
   warned({"slice", "a.png", "--channel", "hsv.h", "--range", "red=340..380"},
          "'red': hsv.h goes from 0 to 360 degrees; to go on through 0, write 340..20");
   warned({"mask", "a.png", "--where", "hsv.h in -20..20"},

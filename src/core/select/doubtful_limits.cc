@@ -124,24 +124,29 @@ std::string short_number(double value) {
 /// The text of a test with its numbers brought to the channel's unit, or to its circle.
 std::string test_instead(const SimpleTest& test, const Channel& channel,
                          const DoubtfulLimits& doubt) {
-  const double end = channel.info().high;
-  const double scale = doubt.counted_to > 0 ? end / doubt.counted_to : 1;
-  const auto text = [&](double limit) {
-    return short_number(doubt.runs_on ? on_circle(limit) : limit * scale);
-  };
-  const Limits& limits = test.limits;
-  if (doubt.runs_on && *limits.high - *limits.low >= end)
-    return channel.name() + " in 0.." + short_number(end);
+  const Limits limits = limits_instead(channel, test.limits, doubt);
   if (test.node->kind == TestNode::Kind::kInside)
-    return channel.name() + " in " + text(*limits.low) + ".." + text(*limits.high);
-  if (test.node->kind == TestNode::Kind::kEqual) return channel.name() + " = " + text(*limits.low);
+    return channel.name() + " in " + short_number(*limits.low) + ".." + short_number(*limits.high);
+  if (test.node->kind == TestNode::Kind::kEqual)
+    return channel.name() + " = " + short_number(*limits.low);
   const bool open =
       test.node->kind == TestNode::Kind::kGreater || test.node->kind == TestNode::Kind::kLess;
   const std::string sign = std::string(limits.low ? ">" : "<") + (open ? " " : "= ");
-  return channel.name() + " " + sign + text(limits.low.value_or(limits.high.value_or(0)));
+  return channel.name() + " " + sign + short_number(limits.low.value_or(limits.high.value_or(0)));
 }
 
 }  // namespace
+
+Limits limits_instead(const Channel& channel, const Limits& limits, const DoubtfulLimits& doubt) {
+  const double end = channel.info().high;
+  if (doubt.runs_on && *limits.high - *limits.low >= end) return {0.0, end};
+  const double scale = doubt.counted_to > 0 ? end / doubt.counted_to : 1;
+  const auto meant = [&](std::optional<double> limit) {
+    if (limit) *limit = doubt.runs_on ? on_circle(*limit) : *limit * scale;
+    return limit;
+  };
+  return {meant(limits.low), meant(limits.high)};
+}
 
 std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits,
                                           const std::vector<Limits>& beside) {

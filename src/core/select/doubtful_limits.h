@@ -32,6 +32,9 @@ struct DoubtfulLimits {
 std::optional<DoubtfulLimits> doubt_about(const Channel& channel, const Limits& limits,
                                           const std::vector<Limits>& beside);
 
+/// Doubtful limits as they seem to be meant: brought to the channel's unit, or to its circle.
+Limits limits_instead(const Channel& channel, const Limits& limits, const DoubtfulLimits& doubt);
+
 /// A test on one channel with doubtful limits.
 struct DoubtfulTest {
   std::string text;  // as it stands in the selection
