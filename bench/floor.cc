@@ -97,13 +97,18 @@ void speckle(const std::string& path, std::uint32_t width, std::uint32_t height)
   write_picture(path, label_spec({width, height}), on);
 }
 
-/// One of eight, by the middles of the photo-like pictures.
-std::byte group_of(const std::byte* rgb) {
+/// One of eight for each pixel, by the middles of the photo-like pictures.
+std::vector<std::byte> groups_of(const Band& band) {
   constexpr std::array<unsigned, 3> kMiddle{78, 76, 120};
-  unsigned label = 1;
-  for (std::size_t c = 0; c < 3; ++c)
-    label += (std::to_integer<unsigned>(rgb[c]) > kMiddle[c] ? 1u : 0u) << c;
-  return static_cast<std::byte>(label);
+  const std::byte* rgb = band.own_rows();
+  std::vector<std::byte> labels(std::size_t{band.rows()} * band.shape().width);
+  for (std::byte& label : labels) {
+    unsigned group = 1;
+    for (std::size_t c = 0; c < 3; ++c)
+      group += (std::to_integer<unsigned>(*rgb++) > kMiddle[c] ? 1u : 0u) << c;
+    label = static_cast<std::byte>(group);
+  }
+  return labels;
 }
 
 /// A class map of eight groups, of the size of a picture.
@@ -119,10 +124,7 @@ void map(PictureFile& file, const std::string& path) {
   const auto writer = map_of_groups(path, file.info.shape);
   const auto make_worker = [&] {
     return [&](const Band& band) {
-      const std::byte* from = band.own_rows();
-      std::vector<std::byte> labels(std::size_t{band.rows()} * band.shape().width);
-      for (std::size_t i = 0; i < labels.size(); ++i) labels[i] = group_of(from + 3 * i);
-      return writer->encode(band.first_row(), band.rows(), std::move(labels));
+      return writer->encode(band.first_row(), band.rows(), groups_of(band));
     };
   };
   travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) { writer->append(rows); });
@@ -137,11 +139,7 @@ void groups(PictureFile& file, const std::string& map_path, const std::string& p
       create_picture(picture_path, indexed_spec(file.info.shape, {8, css_color("#608040")}, false));
   const auto make_worker = [&] {
     return [&](const Band& band) {
-      const std::byte* from = band.own_rows();
-      const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
-      std::vector<std::byte> labels(pixels);
-      for (std::size_t i = 0; i < pixels; ++i) labels[i] = group_of(from + 3 * i);
-      return map->encode(band.first_row(), band.rows(), std::move(labels));
+      return map->encode(band.first_row(), band.rows(), groups_of(band));
     };
   };
   travel(*file.rows, {}, make_worker, [&](EncodedRows&& rows) {

@@ -95,19 +95,23 @@ class MapJob {
   bool looks_up() const { return lookup_.knows_colors() && !wants_probabilities(); }
 
   void open_files(const ClusterMapFiles& files) {
+    const std::size_t bands = bands_under_way(road_for(picture_, options_, context_));
     const auto open = [&](const std::filesystem::path& path, PictureSpec spec) {
+      const std::size_t file = files_.size();
       spec.carried = picture_.file.facts.carried;
       files_.push_back(create_picture(path, spec));
       const RowSource& rows = *picture_.file.rows;
-      buffers_.emplace_back(bands_under_way(road_for(picture_, options_, context_)),
+      buffers_.emplace_back(shares_rows(file) ? 0 : bands,
                             rows_per_band(rows.shape(), 0) * spec.shape.row_bytes());
-      return files_.size() - 1;
+      return file;
     };
     if (!files.classes.empty())
       map_ = open(files.classes, class_map_spec(info().shape, legend_of(model())));
-    if (!files.recolored.empty())
-      recolored_ = open(files.recolored,
-                        indexed_spec(info().shape, parsed(colors_), !all_pixels_count(picture_)));
+    if (!files.recolored.empty()) {
+      recolored_ = files_.size();
+      open(files.recolored,
+           indexed_spec(info().shape, parsed(colors_), !all_pixels_count(picture_)));
+    }
     if (!files.certainty.empty())
       certainty_ = open(files.certainty, plane_spec(info().shape, SampleType::kU8));
     probability_sample_ = files.probabilities_as_float ? SampleType::kF32 : SampleType::kU16;

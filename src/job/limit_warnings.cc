@@ -5,8 +5,9 @@
 namespace chalcedony {
 namespace {
 
-std::string doubt_text(const std::string& test, const Channel& channel,
-                       const DoubtfulLimits& doubt) {
+/// `instead`: what to write, where that is known.
+std::string doubt_text(const std::string& test, const Channel& channel, const DoubtfulLimits& doubt,
+                       const std::string& instead) {
   const ChannelInfo& info = channel.info();
   const char* const finding = doubt.never     ? " takes nothing"
                               : doubt.outside ? " is out of the usual range"
@@ -14,36 +15,30 @@ std::string doubt_text(const std::string& test, const Channel& channel,
   const char* const unit = info.unit == Unit::kPercent   ? " %"
                            : info.unit == Unit::kDegrees ? " degrees"
                                                          : "";
-  return fmt::format("'{}'{}: {} goes from {:g} to {:g}{}", test, finding, channel.name(), info.low,
-                     info.high, unit);
+  std::string text = fmt::format("'{}'{}: {} goes from {:g} to {:g}{}", test, finding,
+                                 channel.name(), info.low, info.high, unit);
+  if (doubt.counted_to > 0)
+    text += fmt::format("; if you count it to {:g}, write {}", doubt.counted_to, instead);
+  if (doubt.runs_on) text += "; to go on through 0, write " + instead;
+  return text;
 }
 
 }  // namespace
 
 void warn_of_limits(const Expression& selection, const Context& context) {
-  for (const DoubtfulTest& test : doubtful_tests(selection)) {
-    std::string text = doubt_text(test.text, test.channel, test.doubt);
-    if (test.doubt.counted_to > 0)
-      text +=
-          fmt::format("; if you count it to {:g}, write {}", test.doubt.counted_to, test.instead);
-    if (test.doubt.runs_on) text += "; to go on through 0, write " + test.instead;
-    context.warn(text);
-  }
+  for (const DoubtfulTest& test : doubtful_tests(selection))
+    context.warn(doubt_text(test.text, test.channel, test.doubt, test.instead));
 }
 
 bool warn_of_limits(const std::string& name, const Channel& channel, const Limits& limits,
                     const std::vector<Limits>& beside, const Context& context) {
   const auto doubt = doubt_about(channel, limits, beside);
   if (!doubt) return false;
-  std::string text = doubt_text(name, channel, *doubt);
   const Limits meant = limits_instead(channel, limits, *doubt);
   const ChannelInfo& info = channel.info();
   const std::string interval =
       fmt::format("{:.3g}..{:.3g}", meant.low.value_or(info.low), meant.high.value_or(info.high));
-  if (doubt->counted_to > 0)
-    text += fmt::format("; if you count it to {:g}, write {}", doubt->counted_to, interval);
-  if (doubt->runs_on) text += "; to go on through 0, write " + interval;
-  context.warn(text);
+  context.warn(doubt_text(name, channel, *doubt, interval));
   return true;
 }
 

@@ -7,7 +7,6 @@
 #include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
-#include "io/file_state.h"
 #include "io/folder_lock.h"
 #include "job/results.h"
 #include "job/run_facts.h"
@@ -62,7 +61,7 @@ Json do_run(const po::variables_map& given, const SharedOptions& shared, const C
   check_recipe(recipe);
   if (own.shard) {
     check_divisible(recipe);
-    context.ledger->reads(path, state_of(path));
+    context.ledger->state(path);
   }
   for (const RecipeStep& step : recipe.steps)
     if (own.inputs.empty() && step.input.empty() && step.files.empty())

@@ -8,8 +8,6 @@
 #include <cstddef>
 #include <cstdint>
 
-#include "core/color/fixed_power.h"
-
 namespace chalcedony {
 
 /// The piece of x is read from the bits of x + offset: pieces are as long as a share of their
@@ -70,17 +68,16 @@ constexpr std::array<double, kTerms> fitted(const Curve& curve, double low, doub
 
 }  // namespace curve_pieces_detail
 
-/// The pieces of `line(x) = intercept + slope x` up to `cut`, and of `curve` above it.
+/// The pieces of a line through zero up to `cut`, and of `curve` above it.
 ///
 /// Range     from the cut, 16 pieces less one
 /// Accuracy  the curve's business: curve_pieces_test.cc has that of each curve in use
 template <std::size_t kDegree, int kPieceAt, class Curve>
-constexpr CurvePieces<kDegree, kPieceAt> curve_pieces(float cut, float offset, double intercept,
-                                                      double slope, const Curve& curve) {
+constexpr CurvePieces<kDegree, kPieceAt> curve_pieces(float cut, float offset, double slope,
+                                                      const Curve& curve) {
   CurvePieces<kDegree, kPieceAt> out;
   out.offset = offset;
   out.lowest_bits = std::bit_cast<std::int32_t>(cut + offset) - (1 << kPieceAt);
-  out.coefficients[0][0] = static_cast<float>(intercept);
   out.coefficients[1][0] = static_cast<float>(slope);
   for (std::size_t piece = 1; piece < out.kPieces; ++piece) {
     const double low = static_cast<double>(out.beginning(piece)) - static_cast<double>(offset);

@@ -11,6 +11,7 @@
 #include <hwy/highway.h>
 
 #include "core/color/curve_pieces-inl.h"
+#include "core/color/fixed_power.h"
 #include "core/color/planes-inl.h"
 #include "core/color/vector_math-inl.h"
 
@@ -30,9 +31,8 @@ constexpr auto encoded_above_cut = [](double v) {
 };
 // Up to 264 and 280. The offsets are those with the smallest errors: 2e-5 and 1.2e-4.
 constexpr auto kDecodingPieces =
-    curve_pieces<3, 20>(kEncodedCut, 85.0f, 0, 1 / kSlope, decoded_above_cut);
-constexpr auto kEncodingPieces =
-    curve_pieces<4, 22>(kLinearCut, 0.8f, 0, kSlope, encoded_above_cut);
+    curve_pieces<3, 20>(kEncodedCut, 85.0f, 1 / kSlope, decoded_above_cut);
+constexpr auto kEncodingPieces = curve_pieces<4, 22>(kLinearCut, 0.8f, kSlope, encoded_above_cut);
 
 struct DecodeSrgb {
   template <class D, class V>

@@ -44,6 +44,8 @@ std::vector<std::string> words_of(std::string_view text) {
   return words;
 }
 
+constexpr const char* kRemedy = "write steps as in \"fill; open 2 disk; drop 40\"";
+
 /// One step, word by word.
 class StepReader {
  public:
@@ -81,8 +83,6 @@ class StepReader {
   }
 
  private:
-  static constexpr const char* kRemedy = "write steps as in \"fill; open 2 disk; drop 40\"";
-
   /// Where a problem is, unless the step is that one word.
   std::string place() const {
     return words_.size() > 1 ? "in the step '" + step_.text + "', " : std::string();
@@ -152,8 +152,7 @@ std::vector<TidyStep> parse_tidy_steps(std::string_view text) {
     if (end == std::string_view::npos) break;
     text.remove_prefix(end + 1);
   }
-  if (steps.empty())
-    throw UsageError("there is no step", "write steps as in \"fill; open 2 disk; drop 40\"");
+  if (steps.empty()) throw UsageError("there is no step", kRemedy);
   return steps;
 }
 
