@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "cli/json_format.h"
 #include "cli/text_table.h"
 
 namespace chalcedony::cli {
@@ -20,7 +21,7 @@ struct Totals {
   std::uint64_t all = 0, agreed = 0;
 
   explicit Totals(const Json& assessment) {
-    for (const Json& c : assessment["classes"]) names.push_back(c["name"].get<std::string>());
+    for (const Json& c : assessment["classes"]) names.push_back(c["name"]);
     column.resize(names.size());
     for (const Json& line : assessment["matrix"]) {
       matrix.push_back(line.get<std::vector<std::uint64_t>>());
@@ -45,8 +46,8 @@ void tell_fill(const Json& assessment, std::ostream& out) {
     const auto reference = pixel["reference"].get<std::string>();
     out << fmt::format(
         "  {:>3}. pixel {},{}: map {}, reference {}; row {}, column {} is now {}{}\n", ++number,
-        pixel["x"].get<std::uint64_t>(), pixel["y"].get<std::uint64_t>(), mapped, reference, mapped,
-        reference, ++cells[{mapped, reference}], mapped == reference ? "" : " (an error)");
+        pixel["x"], pixel["y"], mapped, reference, mapped, reference, ++cells[{mapped, reference}],
+        mapped == reference ? "" : " (an error)");
   }
 }
 

@@ -1,4 +1,5 @@
 #include "cli/channel_text.h"
+#include "cli/json_format.h"
 
 #include <fmt/format.h>
 
@@ -20,7 +21,7 @@ std::string mean_text(const std::string& channel, double value) {
 
 std::vector<std::string> names_in(const Json& list, const char* field) {
   std::vector<std::string> names;
-  for (const Json& entry : list) names.push_back(entry[field].get<std::string>());
+  for (const Json& entry : list) names.push_back(entry[field]);
   return names;
 }
 

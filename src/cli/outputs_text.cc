@@ -6,14 +6,14 @@
 #include <set>
 #include <string>
 
+#include "cli/json_format.h"
 #include "cli/text_table.h"
 
 namespace chalcedony::cli {
 
 void print_outputs(const Json& summary, std::ostream& out) {
   if (summary.contains("unchanged"))
-    out << plural(summary["unchanged"].get<std::uint64_t>(), "picture")
-        << " done before, unchanged and left out\n";
+    out << plural(summary["unchanged"], "picture") << " done before, unchanged and left out\n";
   std::set<std::string> kept;
   for (const Json& path : summary.value("kept", Json::array())) kept.insert(path);
   for (const Json& path : summary["outputs"])
@@ -24,8 +24,7 @@ void print_left_out(const Json& picture, std::ostream& out) {
   const auto line = [&](const char* kind, const char* words) {
     const Json& excluded = picture["excluded"];
     if (excluded.contains(kind))
-      out << fmt::format("  not counted: {} {}\n",
-                         plural(excluded[kind].get<std::uint64_t>(), "pixel"), words);
+      out << fmt::format("  not counted: {} {}\n", plural(excluded[kind], "pixel"), words);
   };
   line("outside_region", "outside the region");
   line("outside_mask", "outside the mask");
@@ -39,7 +38,7 @@ void print_left_out(const Json& picture, std::ostream& out) {
   if (picture.contains("near_gray_percent"))
     out << fmt::format(
         "  {:.1f} % near gray (r g b within {:g} % of full scale), hue mostly noise\n",
-        picture["near_gray_percent"].get<double>(), kNearGrayPercent);
+        picture["near_gray_percent"], kNearGrayPercent);
 }
 
 }  // namespace chalcedony::cli

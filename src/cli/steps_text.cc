@@ -6,8 +6,7 @@ namespace chalcedony::cli {
 
 void print_steps(const Json& steps, std::ostream& out) {
   TextTable table({"step", "changed"});
-  for (const Json& s : steps)
-    table.add({s["step"].get<std::string>(), counted(s["changed"].get<std::uint64_t>())});
+  for (const Json& s : steps) table.add({s["step"], counted(s["changed"])});
   table.print(out);
 }
 

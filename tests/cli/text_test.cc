@@ -3,6 +3,7 @@
 #include <sstream>
 
 #include "cli/channel_text.h"
+#include "cli/json_format.h"
 #include "cli/text_table.h"
 #include "demo/test_card.h"
 #include "tests/support/outcome.h"
@@ -40,6 +41,18 @@ TEST_CASE("tables are as wide as they need, first column left, others right", "[
   CHECK(cli::counted(1234567) == "1,234,567");
   CHECK(cli::plural(1, "pixel") == "1 pixel");
   CHECK(cli::plural(2500, "pixel") == "2,500 pixels");
+}
+
+TEST_CASE("values of a summary go into texts as they are", "[cli][text]") {
+  const Json entry{
+      {"name", "ruby"}, {"pixels", 12}, {"off", -3}, {"percent", 2.345}, {"whole", 4.0}};
+  CHECK(fmt::format("{} {} {} {} {}", entry["name"], entry["pixels"], entry["off"],
+                    entry["percent"], entry["whole"]) == "ruby 12 -3 2.345 4");
+  CHECK(fmt::format("{:.1f} {:.2f} {:.4g}", entry["percent"], entry["pixels"], entry["off"]) ==
+        "2.3 12.00 -3");
+  CHECK(fmt::format("[{:<6}][{:>4}]", entry["name"], entry["pixels"]) == "[ruby  ][  12]");
+  CHECK_THROWS_AS(fmt::format("{}", Json()), fmt::format_error);
+  CHECK_THROWS_AS(fmt::format("{}", entry), fmt::format_error);
 }
 
 TEST_CASE("where values of Lab or Luv are shown, their white is too", "[cli][text]") {

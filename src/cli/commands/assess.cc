@@ -7,6 +7,7 @@
 
 #include "cli/assess_lesson.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -125,7 +126,7 @@ std::string with_interval(const Json& json, const std::string& field, double sca
 void print_matrix(const Json& p, std::ostream& out) {
   const Json& classes = p["classes"];
   std::vector<std::string> header{"mapped as"};
-  for (const Json& c : classes) header.push_back(c["name"].get<std::string>());
+  for (const Json& c : classes) header.push_back(c["name"]);
   header.insert(header.end(), {"total", "user's"});
   TextTable table(header);
   for (std::size_t r = 0; r < p["matrix"].size(); ++r) {
@@ -134,17 +135,17 @@ void print_matrix(const Json& p, std::ostream& out) {
     std::vector<std::string> row{listed ? classes[r]["name"].get<std::string>() : "unclassified"};
     for (const Json& cell : p["matrix"][r]) {
       total += cell.get<std::uint64_t>();
-      row.push_back(counted(cell.get<std::uint64_t>()));
+      row.push_back(counted(cell));
     }
     row.insert(row.end(), {counted(total), listed ? share(classes[r], "users") : ""});
     if (listed || total > 0) table.add(row);
   }
   std::vector<std::string> totals{"total"}, producers{"producer's"};
   for (const Json& c : classes) {
-    totals.push_back(counted(c["reference"].get<std::uint64_t>()));
+    totals.push_back(counted(c["reference"]));
     producers.push_back(share(c, "producers"));
   }
-  totals.insert(totals.end(), {counted(p["assessed"].get<std::uint64_t>()), ""});
+  totals.insert(totals.end(), {counted(p["assessed"]), ""});
   producers.insert(producers.end(), {"", ""});
   table.add(totals);
   table.add(producers);
@@ -159,12 +160,12 @@ void print_class_accuracies(const Json& p, std::ostream& out) {
   TextTable table(header);
   for (const Json& c : p["classes"]) {
     std::vector<std::string> row{
-        c["name"].get<std::string>(),
+        c["name"],
         share(c, "omission"),
         share(c, "commission"),
         share(c, "f1"),
         share(c, "intersection_over_union"),
-        c.contains("kappa_users") ? fmt::format("{:.3f}", c["kappa_users"].get<double>()) : ""};
+        c.contains("kappa_users") ? fmt::format("{:.3f}", c["kappa_users"]) : ""};
     if (adjusted)
       row.insert(row.end(), {share(c, "mapped_share"), share(c, "area_share"),
                              share(c, "area_share_standard_error")});
@@ -192,16 +193,14 @@ void print_matching(const Json& p, std::ostream& out) {
 void print_versus(const Json& p, std::ostream& out) {
   const Json& v = p["versus"];
   const std::string kappa =
-      v.contains("kappa") ? fmt::format("{:.3f}", v["kappa"].get<double>()) : "cannot be said";
-  out << fmt::format("  {}: overall accuracy {}, kappa {}\n", v["file"].get<std::string>(),
+      v.contains("kappa") ? fmt::format("{:.3f}", v["kappa"]) : "cannot be said";
+  out << fmt::format("  {}: overall accuracy {}, kappa {}\n", v["file"],
                      with_interval(v, "overall", 100, " %"), kappa);
   out << fmt::format("  only the first is right on {}, only the second on {}\n",
-                     plural(v["only_first"].get<std::uint64_t>(), "pixel"),
-                     counted(v["only_second"].get<std::uint64_t>()));
+                     plural(v["only_first"], "pixel"), counted(v["only_second"]));
   const auto test = [&](const char* field, const char* words) {
     if (v.contains(field))
-      out << fmt::format("  {} {:.3g}, p {:.2g}\n", words, v[field]["statistic"].get<double>(),
-                         v[field]["p"].get<double>());
+      out << fmt::format("  {} {:.3g}, p {:.2g}\n", words, v[field]["statistic"], v[field]["p"]);
   };
   test("kappa_difference", "difference of the kappas in standard errors (as of two samples): Z");
   test("mcnemar", "McNemar's test (the same pixels): chi-square");
@@ -223,20 +222,16 @@ void print_overall(const Json& p, std::ostream& out) {
   if (!p.contains("plan")) return;
   const Json& plan = p["plan"];
   out << fmt::format("  to know it within +-{:g} %, draw {} at random",
-                     100 * plan["half_width"].get<double>(),
-                     plural(plan["random"].get<std::uint64_t>(), "pixel"));
+                     100 * plan["half_width"].get<double>(), plural(plan["random"], "pixel"));
   if (plan.contains("stratified"))
-    out << fmt::format(", or {} stratified by area",
-                       counted(plan["stratified"].get<std::uint64_t>()));
+    out << fmt::format(", or {} stratified by area", counted(plan["stratified"]));
   out << '\n';
 }
 
 void print_assess(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{} against {}: {} assessed, drawn: {}\n", p["file"].get<std::string>(),
-                       p["against"].get<std::string>(),
-                       plural(p["assessed"].get<std::uint64_t>(), "pixel"),
-                       p["design"].get<std::string>());
+    out << fmt::format("{} against {}: {} assessed, drawn: {}\n", p["file"], p["against"],
+                       plural(p["assessed"], "pixel"), p["design"]);
     print_left_out(p, out);
     print_matching(p, out);
     print_matrix(p, out);

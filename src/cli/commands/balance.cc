@@ -7,6 +7,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -130,7 +131,7 @@ Json do_balance(const po::variables_map& given, const SharedOptions& shared,
 
 void print_balance(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}{}\n", p["file"].get<std::string>(),
+    out << fmt::format("{}{}\n", p["file"],
                        p["light_evened"].get<bool>() ? ": light evened out" : "");
     print_left_out(p, out);
     // Of light that was evened out, the medians are those of what the curves are given.
@@ -138,18 +139,17 @@ void print_balance(const Json& summary, std::ostream& out) {
                      p["light_evened"].get<bool>() ? "median evened" : "median before", "after"});
     for (const Json& c : p["curves"]) {
       const auto number = [&](const char* field) {
-        return c.contains(field) ? fmt::format("{:.5g}", c[field].get<double>()) : "";
+        return c.contains(field) ? fmt::format("{:.5g}", c[field]) : "";
       };
       const auto curve = c["curve"].get<std::string>();
       const bool has_strength = curve != "none" && curve != "table";
-      table.add({c["channel"].get<std::string>(), curve == "table" ? "equalized" : curve,
+      table.add({c["channel"], curve == "table" ? "equalized" : curve,
                  has_strength ? number("strength") : "", number("black"), number("white"),
                  number("median_before"), number("median_after")});
     }
     table.print(out);
-    if (p["clipped_percent"].get<double>() > 0)
-      out << fmt::format("  {:.3g} % leave the range and are cut off\n",
-                         p["clipped_percent"].get<double>());
+    if (p["clipped_percent"] > 0)
+      out << fmt::format("  {:.3g} % leave the range and are cut off\n", p["clipped_percent"]);
   }
   print_outputs(summary, out);
 }

@@ -8,6 +8,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -65,16 +66,14 @@ void print_areas(const Json& picture, std::ostream& out) {
   if (unit != "px") header.push_back("area " + unit + "\u00b2");
   TextTable table(header);
   for (const Json& c : picture["classes"]) {
-    std::vector<std::string> row{c["name"].get<std::string>(),
-                                 counted(c["pixels"].get<std::uint64_t>()),
-                                 fmt::format("{:.2f} %", c["percent"].get<double>())};
-    if (unit != "px") row.push_back(fmt::format("{:.6g}", c["area"].get<double>()));
+    std::vector<std::string> row{c["name"], counted(c["pixels"]),
+                                 fmt::format("{:.2f} %", c["percent"])};
+    if (unit != "px") row.push_back(fmt::format("{:.6g}", c["area"]));
     table.add(row);
   }
-  if (picture["unclassified"].get<std::uint64_t>() > 0) {
-    std::vector<std::string> row{
-        "unclassified", counted(picture["unclassified"].get<std::uint64_t>()),
-        fmt::format("{:.2f} %", picture["unclassified_percent"].get<double>())};
+  if (picture["unclassified"] > 0) {
+    std::vector<std::string> row{"unclassified", counted(picture["unclassified"]),
+                                 fmt::format("{:.2f} %", picture["unclassified_percent"])};
     if (unit != "px") row.push_back("");
     table.add(row);
   }
@@ -83,26 +82,24 @@ void print_areas(const Json& picture, std::ostream& out) {
 
 void print_classify(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} counted, {}\n", p["file"].get<std::string>(),
-                       plural(p["counted"].get<std::uint64_t>(), "pixel"),
-                       summary["method"].get<std::string>());
+    out << fmt::format("{}: {} counted, {}\n", p["file"], plural(p["counted"], "pixel"),
+                       summary["method"]);
     print_left_out(p, out);
-    if (p.contains("note")) out << fmt::format("  note: {}\n", p["note"].get<std::string>());
+    if (p.contains("note")) out << fmt::format("  note: {}\n", p["note"]);
     print_areas(p, out);
-    if (p["contested"].get<std::uint64_t>() > 0)
+    if (p["contested"] > 0)
       out << fmt::format("  {} in the boxes of several classes; each went to the nearest middle\n",
-                         plural(p["contested"].get<std::uint64_t>(), "pixel"));
-    if (p["far"].get<std::uint64_t>() > 0)
+                         plural(p["contested"], "pixel"));
+    if (p["far"] > 0)
       out << fmt::format(
           "  {:.2g} % of pixels are farther from every class than 99 % of its "
           "samples\n",
-          p["far_percent"].get<double>());
+          p["far_percent"]);
     if (p.contains("confidence"))
       out << fmt::format(
           "  confidence: mean {:.1f} %, median {:.1f} %, lowest 5 % at most {:.1f} %\n",
-          p["confidence"]["mean_percent"].get<double>(),
-          p["confidence"]["median_percent"].get<double>(),
-          p["confidence"]["percentile_5"].get<double>());
+          p["confidence"]["mean_percent"], p["confidence"]["median_percent"],
+          p["confidence"]["percentile_5"]);
   }
   print_outputs(summary, out);
 }

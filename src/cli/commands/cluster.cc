@@ -7,6 +7,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -153,33 +154,31 @@ void print_choices(const Json& summary, std::ostream& out) {
   TextTable table(header);
   for (const Json& c : summary["choices"]) {
     std::vector<std::string> row{
-        std::to_string(c["k"].get<std::size_t>()),
-        fmt::format("{:.1f} %", c["explained_percent"].get<double>()),
-        fmt::format("{:.3f}", c["silhouette"].get<double>()),
-        c.contains("lone_percent") ? fmt::format("{:.2f} %", c["lone_percent"].get<double>()) : ""};
+        std::to_string(c["k"].get<std::size_t>()), fmt::format("{:.1f} %", c["explained_percent"]),
+        fmt::format("{:.3f}", c["silhouette"]),
+        c.contains("lone_percent") ? fmt::format("{:.2f} %", c["lone_percent"]) : ""};
     if (mixture)
-      for (const char* name : {"bic", "aic", "icl"})
-        row.push_back(fmt::format("{:.6g}", c[name].get<double>()));
+      for (const char* name : {"bic", "aic", "icl"}) row.push_back(fmt::format("{:.6g}", c[name]));
     table.add(row);
   }
   out << fmt::format("how many groups? (silhouette of {} drawn pixels)\n",
-                     counted(summary["suggestion"]["silhouette_pixels"].get<std::uint64_t>()));
+                     counted(summary["suggestion"]["silhouette_pixels"]));
   table.print(out);
-  out << fmt::format("suggested: {}. {}\n", summary["suggestion"]["k"].get<std::size_t>(),
-                     summary["suggestion"]["reason"].get<std::string>());
+  out << fmt::format("suggested: {}. {}\n", summary["suggestion"]["k"],
+                     summary["suggestion"]["reason"]);
   if (summary["suggestion"].contains("most_k"))
     out << fmt::format("there are too few different colors for more than {} groups\n",
-                       summary["suggestion"]["most_k"].get<std::size_t>());
+                       summary["suggestion"]["most_k"]);
 }
 
 void print_search(const Json& clusters, std::ostream& out) {
   if (clusters.contains("sampled"))
     out << fmt::format("  {} of {} drawn, by --seed\n",
-                       plural(clusters["sampled"]["drawn"].get<std::uint64_t>(), "pixel"),
-                       counted(clusters["sampled"]["of"].get<std::uint64_t>()));
+                       plural(clusters["sampled"]["drawn"], "pixel"),
+                       counted(clusters["sampled"]["of"]));
   std::vector<std::string> divisors;
   for (const Json& divisor : clusters["divisors"])
-    divisors.push_back(fmt::format("{:.4g}", divisor.get<double>()));
+    divisors.push_back(fmt::format("{:.4g}", divisor));
   if (clusters["scaling"] != "none")
     out << fmt::format("  features are divided by their {} ({})\n",
                        clusters["scaling"] == "spread" ? "standard deviation" : "range",
@@ -188,15 +187,13 @@ void print_search(const Json& clusters, std::ostream& out) {
   std::vector<std::string> runs;
   const bool mixture = clusters.contains("bic");
   for (const Json& run : clusters["runs"])
-    runs.push_back(
-        fmt::format("{:.6g}", run[mixture ? "log_likelihood" : "sum_of_squares"].get<double>()));
+    runs.push_back(fmt::format("{:.6g}", run[mixture ? "log_likelihood" : "sum_of_squares"]));
   out << fmt::format("  {} of each start: {}; kept: {}\n",
                      mixture ? "log-likelihood" : "sum of squares", fmt::join(runs, ", "),
-                     clusters["best_run"].get<std::size_t>());
+                     clusters["best_run"]);
   const Json& kept =
       mixture ? clusters : clusters["runs"][clusters["best_run"].get<std::size_t>() - 1];
-  out << fmt::format("  it ended after {} because {}\n",
-                     plural(kept["iterations"].get<std::uint64_t>(), "iteration"),
+  out << fmt::format("  it ended after {} because {}\n", plural(kept["iterations"], "iteration"),
                      !kept["settled"].get<bool>() ? "no more were allowed"
                      : mixture                    ? "nothing was gained any more"
                                                   : "the centers stood still");
@@ -204,19 +201,18 @@ void print_search(const Json& clusters, std::ostream& out) {
 
 void print_groups(const Json& clusters, std::ostream& out) {
   std::vector<std::string> header{"group", "name", "color", "share", "spread", "95 %", "nearest"};
-  for (const Json& feature : clusters["features"]) header.push_back(feature.get<std::string>());
+  for (const Json& feature : clusters["features"]) header.push_back(feature);
   TextTable table(header);
   for (const Json& g : clusters["groups"]) {
-    std::vector<std::string> row{std::to_string(g["index"].get<std::size_t>()),
-                                 g["name"].get<std::string>(),
-                                 g["color"].get<std::string>(),
-                                 fmt::format("{:.2f} %", g["percent"].get<double>()),
-                                 fmt::format("{:.1f}", g["spread"].get<double>()),
-                                 fmt::format("{:.1f}", g["percentile_95"].get<double>()),
-                                 g.contains("nearest")
-                                     ? fmt::format("{} at {:.1f}", g["nearest"].get<std::size_t>(),
-                                                   g["nearest_delta_e"].get<double>())
-                                     : ""};
+    std::vector<std::string> row{
+        std::to_string(g["index"].get<std::size_t>()),
+        g["name"],
+        g["color"],
+        fmt::format("{:.2f} %", g["percent"]),
+        fmt::format("{:.1f}", g["spread"]),
+        fmt::format("{:.1f}", g["percentile_95"]),
+        g.contains("nearest") ? fmt::format("{} at {:.1f}", g["nearest"], g["nearest_delta_e"])
+                              : ""};
     for (std::size_t f = 0; f < clusters["features"].size(); ++f)
       row.push_back(mean_text(clusters["features"][f], g["center"][f]));
     table.add(row);
@@ -229,27 +225,23 @@ void print_cluster(const Json& summary, std::ostream& out) {
   const Json& clusters = summary["clusters"];
   print_choices(summary, out);
   out << fmt::format("{} by {} in {}, from {} of {}; spreads and distances are delta E\n",
-                     plural(clusters["groups"].size(), "group"),
-                     clusters["method"].get<std::string>(), list_of(clusters["features"]),
-                     plural(clusters["points"].get<std::uint64_t>(), "point"),
-                     plural(clusters["pixels"].get<std::uint64_t>(), "pixel"));
+                     plural(clusters["groups"].size(), "group"), clusters["method"],
+                     list_of(clusters["features"]), plural(clusters["points"], "point"),
+                     plural(clusters["pixels"], "pixel"));
   print_search(clusters, out);
   print_groups(clusters, out);
   const bool several = summary["inputs"].size() > 1;
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} counted", p["file"].get<std::string>(),
-                       plural(p["counted"].get<std::uint64_t>(), "pixel"));
+    out << fmt::format("{}: {} counted", p["file"], plural(p["counted"], "pixel"));
     if (p.contains("lone_percent"))
-      out << fmt::format(", {:.2f} % lone (unlike all their neighbors)",
-                         p["lone_percent"].get<double>());
+      out << fmt::format(", {:.2f} % lone (unlike all their neighbors)", p["lone_percent"]);
     out << "\n";
     print_left_out(p, out);
     if (!several && p["classes"].size() == clusters["groups"].size()) continue;
     if (p["classes"].empty()) continue;  // a table among others
     TextTable table({"class", "pixels", "share of counted"});
     for (const Json& c : p["classes"])
-      table.add({c["name"].get<std::string>(), counted(c["pixels"].get<std::uint64_t>()),
-                 fmt::format("{:.2f} %", c["percent"].get<double>())});
+      table.add({c["name"], counted(c["pixels"]), fmt::format("{:.2f} %", c["percent"])});
     table.print(out);
   }
   print_outputs(summary, out);

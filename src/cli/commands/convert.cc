@@ -8,6 +8,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -74,17 +75,16 @@ Json do_convert(const po::variables_map& given, const SharedOptions& shared,
 
 void print_convert(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} to {} ({}), {} x {} pixels, {}\n", p["file"].get<std::string>(),
-                       p["from"].get<std::string>(), p["to"].get<std::string>(),
-                       p["title"].get<std::string>(), p["width"].get<int>(), p["height"].get<int>(),
+    out << fmt::format("{}: {} to {} ({}), {} x {} pixels, {}\n", p["file"], p["from"], p["to"],
+                       p["title"], p["width"], p["height"],
                        p["depth"] == "float" ? "float" : p["depth"].get<std::string>() + "-bit");
     print_left_out(p, out);
-    if (p["clipped_before_percent"].get<double>() > 0)
+    if (p["clipped_before_percent"] > 0)
       out << fmt::format("  {:.3g} % outside sRGB, clipped to 0-255 before the conversion\n",
-                         p["clipped_before_percent"].get<double>());
-    if (p["out_of_gamut_percent"].get<double>() > 0)
+                         p["clipped_before_percent"]);
+    if (p["out_of_gamut_percent"] > 0)
       out << fmt::format("  {:.3g} % out of gamut by up to {:.3g} of 255{}\n",
-                         p["out_of_gamut_percent"].get<double>(), p["largest_excess"].get<double>(),
+                         p["out_of_gamut_percent"], p["largest_excess"],
                          p["gamut"] == "map" ? ", brought in with less chroma" : "");
   }
   print_outputs(summary, out);

@@ -26,8 +26,7 @@ Json do_demo(const po::variables_map& given, const SharedOptions&, const Context
 
 void print_demo(const Json& summary, std::ostream& out) {
   if (summary.contains("folder"))
-    out << "The demo data is in " << summary["folder"].get<std::string>()
-        << "; the commands are typed there.\n\n";
+    out << "The demo data is in " << summary["folder"] << "; the commands are typed there.\n\n";
   for (const Json& step : summary["steps"]) {
     out << step["title"].get<std::string>() << '\n';
     print_typed(step, out);

@@ -5,6 +5,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -42,20 +43,14 @@ Json do_diff(const po::variables_map& given, const SharedOptions& shared, const 
 
 void print_diff(const Json& summary, std::ostream& out) {
   const Json& p = summary["inputs"][0];
-  out << fmt::format("{} against {}: {} compared by {}\n", p["first"].get<std::string>(),
-                     p["second"].get<std::string>(),
-                     plural(p["counted"].get<std::uint64_t>(), "pixel"),
-                     p["formula"].get<std::string>());
+  out << fmt::format("{} against {}: {} compared by {}\n", p["first"], p["second"],
+                     plural(p["counted"], "pixel"), p["formula"]);
   TextTable table({"mean", "rms", "median", "95 %", "largest", "at",
-                   fmt::format("above {:g}", p["tolerance"].get<double>())});
-  const auto number = [&](const char* name) {
-    return fmt::format("{:.4g}", p[name].get<double>());
-  };
+                   fmt::format("above {:g}", p["tolerance"])});
+  const auto number = [&](const char* name) { return fmt::format("{:.4g}", p[name]); };
   table.add({number("mean"), number("root_mean_square"), number("median"), number("percentile_95"),
-             number("largest"),
-             fmt::format("{},{}", p["largest_at"][0].get<std::uint64_t>(),
-                         p["largest_at"][1].get<std::uint64_t>()),
-             fmt::format("{:.2f} %", p["above_tolerance_percent"].get<double>())});
+             number("largest"), fmt::format("{},{}", p["largest_at"][0], p["largest_at"][1]),
+             fmt::format("{:.2f} %", p["above_tolerance_percent"])});
   table.print(out);
   print_outputs(summary, out);
 }

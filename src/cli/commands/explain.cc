@@ -7,6 +7,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -38,9 +39,9 @@ Json do_explain(const po::variables_map& given, const SharedOptions& shared,
   return run_explain(options, context);
 }
 
-std::string number(const Json& value) { return fmt::format("{:.6g}", value.get<double>()); }
+std::string number(const Json& value) { return fmt::format("{:.6g}", value); }
 
-std::string short_number(const Json& value) { return fmt::format("{:.4g}", value.get<double>()); }
+std::string short_number(const Json& value) { return fmt::format("{:.4g}", value); }
 
 /// What one feature adds: "-9.013\u00b2 = 81.24", "-9.013 x 18.82 = -169.7", "in 22..35 (0.6)".
 std::string term_text(const Json& term) {
@@ -59,13 +60,13 @@ std::string term_text(const Json& term) {
 std::string reach_text(const Json& one) {
   if (!one.contains("within_percent")) return "";
   if (one["within_percent"].is_null()) return "beyond";
-  return fmt::format("{:g} %", one["within_percent"].get<double>());
+  return fmt::format("{:g} %", one["within_percent"]);
 }
 
 /// The columns that every class of a method has.
 std::vector<std::string> header_of(const Json& one) {
   std::vector<std::string> header{"class"};
-  for (const Json& term : one["terms"]) header.push_back(term["feature"].get<std::string>());
+  for (const Json& term : one["terms"]) header.push_back(term["feature"]);
   if (one.contains("votes")) header.push_back("votes");
   if (one.contains("inside")) {
     header.push_back("box");
@@ -85,7 +86,7 @@ std::string probability_text(double percent) {
 }
 
 std::vector<std::string> row_of(const Json& one) {
-  std::vector<std::string> row{one["class"].get<std::string>()};
+  std::vector<std::string> row{one["class"]};
   for (const Json& term : one["terms"]) row.push_back(term_text(term));
   if (one.contains("votes")) row.push_back(std::to_string(one["votes"].get<std::uint64_t>()));
   if (one.contains("inside")) {
@@ -117,8 +118,7 @@ void print_neighbors(const Json& pixel, std::ostream& out) {
   if (!pixel.contains("neighbors")) return;
   TextTable table({"neighbor", "distance", "sample pixels"});
   for (const Json& neighbor : pixel["neighbors"])
-    table.add({neighbor["class"].get<std::string>(), number(neighbor["distance"]),
-               counted(neighbor["pixels"].get<std::uint64_t>())});
+    table.add({neighbor["class"], number(neighbor["distance"]), counted(neighbor["pixels"])});
   table.print(out, 4);
 }
 
@@ -141,22 +141,21 @@ std::string margin_text(const Json& pixel, const std::string& method) {
 void print_explain(const Json& summary, std::ostream& out) {
   const std::string method = summary["method"].get<std::string>();
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}, {}:\n", p["file"].get<std::string>(), method);
+    out << fmt::format("{}, {}:\n", p["file"], method);
     std::size_t number_of_pixel = 0;
     for (const Json& pixel : p["pixels"]) {
       std::string features;
       for (const Json& feature : pixel["features"]) {
-        features += fmt::format("{}{} {}", features.empty() ? "" : ", ",
-                                feature["name"].get<std::string>(), number(feature["value"]));
+        features += fmt::format("{}{} {}", features.empty() ? "" : ", ", feature["name"],
+                                number(feature["value"]));
         if (feature["divided"] != feature["value"])
           features += fmt::format(" (divided: {})", number(feature["divided"]));
       }
-      out << fmt::format("  {}. pixel {},{}: {}\n", ++number_of_pixel, pixel["x"].get<int>(),
-                         pixel["y"].get<int>(), features);
+      out << fmt::format("  {}. pixel {},{}: {}\n", ++number_of_pixel, pixel["x"], pixel["y"],
+                         features);
       print_decision(pixel, out);
       print_neighbors(pixel, out);
-      out << fmt::format("    so: {} ({})\n", pixel["class"].get<std::string>(),
-                         margin_text(pixel, method));
+      out << fmt::format("    so: {} ({})\n", pixel["class"], margin_text(pixel, method));
     }
     // The features of every pixel are the same.
     print_whites(names_in(p["pixels"][0]["features"], "name"), out);

@@ -6,6 +6,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -29,10 +30,9 @@ Json do_gather(const po::variables_map& given, const SharedOptions&, const Conte
 
 void print_gather(const Json& summary, std::ostream& out) {
   for (const Json& run : summary["runs"])
-    out << fmt::format("{}: {} of {}, {} failed\n", run["command"].get<std::string>(),
-                       plural(run["pictures"].get<std::uint64_t>(), "picture"),
-                       plural(run["shards"].get<std::uint64_t>(), "shard"),
-                       run["failed"].get<std::uint64_t>());
+    out << fmt::format("{}: {} of {}, {} failed\n", run["command"],
+                       plural(run["pictures"], "picture"), plural(run["shards"], "shard"),
+                       run["failed"]);
   print_outputs(summary, out);
 }
 

@@ -9,6 +9,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -117,60 +118,52 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
 
 void print_peaks(const Json& all, std::ostream& out) {
   for (const Json& of_one : all) {
-    out << fmt::format("  peaks of {}, smoothed by {}\n", of_one["histogram"].get<std::string>(),
-                       of_one["smoothed_by"].get<std::string>());
+    out << fmt::format("  peaks of {}, smoothed by {}\n", of_one["histogram"],
+                       of_one["smoothed_by"]);
     TextTable table({"peak, as a --where text", "share", "mean color"});
     std::size_t number = 0;
     for (const Json& peak : of_one["peaks"])
-      table.add({fmt::format("{}  {}", ++number, peak["where"].get<std::string>()),
-                 fmt::format("{:.2f} %", peak["percent"].get<double>()),
-                 peak["css"].get<std::string>()});
+      table.add({fmt::format("{}  {}", ++number, peak["where"]),
+                 fmt::format("{:.2f} %", peak["percent"]), peak["css"]});
     table.print(out);
   }
 }
 
 std::string interval(const Json& from, const Json& below) {
-  return fmt::format("{:.4g} to {:.4g}", from.get<double>(), below.get<double>());
+  return fmt::format("{:.4g} to {:.4g}", from, below);
 }
 
 void print_histogram(const Json& summary, std::ostream& out) {
   if (summary.contains("merged"))
-    out << fmt::format("{} added up: {}\n",
-                       plural(summary["merged"]["tables"].get<std::uint64_t>(), "table"),
-                       plural(summary["merged"]["pixels"].get<std::uint64_t>(), "pixel"));
+    out << fmt::format("{} added up: {}\n", plural(summary["merged"]["tables"], "table"),
+                       plural(summary["merged"]["pixels"], "pixel"));
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} counted\n", p["file"].get<std::string>(),
-                       plural(p["counted"].get<std::uint64_t>(), "pixel"));
+    out << fmt::format("{}: {} counted\n", p["file"], plural(p["counted"], "pixel"));
     print_left_out(p, out);
     if (!p["channels"].empty()) {
       TextTable table(
           {"channel", "bins", "median from", "fullest bin", "holds", "below", "above", "no hue"});
       for (const Json& c : p["channels"])
-        table.add({c["channel"].get<std::string>(), std::to_string(c["bins"].get<int>()),
-                   c.contains("median_bin_from")
-                       ? fmt::format("{:.4g}", c["median_bin_from"].get<double>())
-                       : "",
+        table.add({c["channel"], std::to_string(c["bins"].get<int>()),
+                   c.contains("median_bin_from") ? fmt::format("{:.4g}", c["median_bin_from"]) : "",
                    interval(c["fullest_bin_from"], c["fullest_bin_below"]),
-                   fmt::format("{:.2f} %", c["fullest_bin_percent"].get<double>()),
-                   counted(c["below"].get<std::uint64_t>()),
-                   counted(c["above"].get<std::uint64_t>()),
-                   counted(c["no_hue"].get<std::uint64_t>())});
+                   fmt::format("{:.2f} %", c["fullest_bin_percent"]), counted(c["below"]),
+                   counted(c["above"]), counted(c["no_hue"])});
       table.print(out);
       print_whites(names_in(p["channels"], "channel"), out);
     }
     for (const Json& j : p["joint"]) {
-      out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %",
-                         j["first"].get<std::string>(), j["second"].get<std::string>(),
+      out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %", j["first"], j["second"],
                          interval(j["fullest_first"][0], j["fullest_first"][1]),
                          interval(j["fullest_second"][0], j["fullest_second"][1]),
-                         j["fullest_percent"].get<double>());
+                         j["fullest_percent"]);
       const auto no_hue = j["no_hue"].get<std::uint64_t>();
       out << (no_hue > 0 ? "; " + plural(no_hue, "pixel") + " without hue\n" : "\n");
     }
     if (p.contains("cube"))
       out << fmt::format(
-          "  cube of {}: {} of {} bins hold pixels\n", p["cube"]["space"].get<std::string>(),
-          counted(p["cube"]["filled_bins"].get<std::uint64_t>()),
+          "  cube of {}: {} of {} bins hold pixels\n", p["cube"]["space"],
+          counted(p["cube"]["filled_bins"]),
           counted(static_cast<std::uint64_t>(std::pow(p["cube"]["bins"].get<double>(), 3))));
     if (p.contains("peaks")) print_peaks(p["peaks"], out);
   }

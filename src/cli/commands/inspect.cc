@@ -10,6 +10,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -49,12 +50,12 @@ Json do_inspect(const po::variables_map& given, const SharedOptions& shared,
 
 std::string number(const Json& channel, const char* field) {
   if (!channel.contains(field)) return "";
-  const Space* const space = space_in(channel["channel"].get<std::string>());
-  return fmt::format("{:.5g}", without_noise(space, channel[field].get<double>()));
+  const Space* const space = space_in(channel["channel"]);
+  return fmt::format("{:.5g}", without_noise(space, channel[field]));
 }
 
 std::string file_name(const Json& picture) {
-  return std::filesystem::path(picture["file"].get<std::string>()).filename().string();
+  return std::filesystem::path(picture["file"]).filename().string();
 }
 
 std::vector<std::string> channel_row(const Json& c) {
@@ -77,7 +78,7 @@ std::vector<std::string> channel_row(const Json& c) {
             "",
             ""};
   const auto share = [&](const char* field) {
-    return c.contains(field) ? fmt::format("{:.2f} %", c[field].get<double>()) : "";
+    return c.contains(field) ? fmt::format("{:.2f} %", c[field]) : "";
   };
   return {name,
           number(c, "minimum"),
@@ -106,15 +107,14 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
   std::vector<std::string> names;
   for (const Json* const picture : pictures)
     for (const Json& c : (*picture)["channels"]) {
-      names.push_back(c["channel"].get<std::string>());
+      names.push_back(c["channel"]);
       std::vector<std::string> row = channel_row(c);
       if (named) row.insert(row.begin(), file_name(*picture));
       table.add(std::move(row));
       if (c.contains("no_hue"))
-        hues +=
-            fmt::format("  {}{}: circular mean and spread; {} without hue\n",
-                        named ? file_name(*picture) + ", " : "", c["channel"].get<std::string>(),
-                        plural(c["no_hue"].get<std::uint64_t>(), "pixel"));
+        hues += fmt::format("  {}{}: circular mean and spread; {} without hue\n",
+                            named ? file_name(*picture) + ", " : "", c["channel"],
+                            plural(c["no_hue"], "pixel"));
     }
   table.print(out);
   out << hues;
@@ -124,7 +124,7 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
 /// Whole numbers, as codes are, whole; others with four digits.
 std::string reading(const Space* space, const Json& json) {
   if (json.is_null()) return "none";
-  const double value = without_noise(space, json.get<double>());
+  const double value = without_noise(space, json);
   constexpr double kMostWhole = 1e7;
   const bool whole = value == std::round(value) && std::abs(value) < kMostWhole;
   return whole ? fmt::format("{:.0f}", value) : fmt::format("{:.4g}", value);
@@ -132,7 +132,7 @@ std::string reading(const Space* space, const Json& json) {
 
 /// A color in several spaces.
 void print_color(const std::string& of, const Json& color, std::ostream& out) {
-  out << fmt::format("  {}  {}\n", of, color["css"].get<std::string>());
+  out << fmt::format("  {}  {}\n", of, color["css"]);
   for (const char* space : {"srgb", "hsv", "lab", "oklch"}) {
     std::string values;
     for (const auto& [name, value] : color[space].items())
@@ -148,14 +148,12 @@ void print_mean_color(const Json& picture, std::ostream& out) {
   const Space& space = *find_space(picture["space"].get<std::string>());
   for (std::size_t c = 0; c < space.channel_count; ++c)
     of += " " + std::string(space.channels[c].name);
-  print_color(of + " of " + plural(picture["counted"].get<std::uint64_t>(), "pixel"),
-              picture["mean_color"], out);
+  print_color(of + " of " + plural(picture["counted"], "pixel"), picture["mean_color"], out);
 }
 
 void print_points(const Json& picture, std::ostream& out) {
   for (const Json& point : picture["at"])
-    print_color(fmt::format("pixel {},{}", point["x"].get<int>(), point["y"].get<int>()), point,
-                out);
+    print_color(fmt::format("pixel {},{}", point["x"], point["y"]), point, out);
 }
 
 /// Rows and columns are headed by their pixel coordinates.
@@ -182,23 +180,17 @@ void print_inspect(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) pictures.push_back(&p);
   for (const Json& p : summary["inputs"]) {
     out << p["file"].get<std::string>() << '\n';
-    out << fmt::format("  {}, {} x {} pixels, {}, {}-bit{}\n", p["format"].get<std::string>(),
-                       p["width"].get<int>(), p["height"].get<int>(),
-                       p["layout"].get<std::string>(), p["bits"].get<int>(),
-                       p["float"].get<bool>() ? " float" : "");
-    out << fmt::format("  space {} ({}), {}\n", p["space"].get<std::string>(),
-                       p["space_title"].get<std::string>(), p["space_from"].get<std::string>());
-    out << fmt::format("  alpha {}, orientation {}\n", p["alpha"].get<std::string>(),
-                       p["orientation"].get<int>());
+    out << fmt::format("  {}, {} x {} pixels, {}, {}-bit{}\n", p["format"], p["width"], p["height"],
+                       p["layout"], p["bits"], p["float"].get<bool>() ? " float" : "");
+    out << fmt::format("  space {} ({}), {}\n", p["space"], p["space_title"], p["space_from"]);
+    out << fmt::format("  alpha {}, orientation {}\n", p["alpha"], p["orientation"]);
     if (p.contains("distinct_colors"))
-      out << fmt::format("  {}\n",
-                         plural(p["distinct_colors"].get<std::uint64_t>(), "distinct color"));
+      out << fmt::format("  {}\n", plural(p["distinct_colors"], "distinct color"));
     if (p.contains("distinct_colors_above"))
-      out << fmt::format("  more than {}\n",
-                         plural(p["distinct_colors_above"].get<std::uint64_t>(), "distinct color"));
+      out << fmt::format("  more than {}\n", plural(p["distinct_colors_above"], "distinct color"));
     for (const Json& finding : p["findings"])
       out << "  note: " << finding.get<std::string>() << '\n';
-    out << fmt::format("  {} counted\n", plural(p["counted"].get<std::uint64_t>(), "pixel"));
+    out << fmt::format("  {} counted\n", plural(p["counted"], "pixel"));
     print_left_out(p, out);
     if (pictures.size() == 1) print_channels(pictures, out);
     if (p.contains("mean_color")) print_mean_color(p, out);

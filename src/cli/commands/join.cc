@@ -6,6 +6,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
@@ -95,8 +96,8 @@ Json do_join(const po::variables_map& given, const SharedOptions& shared, const 
 
 void print_join(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"])
-    out << fmt::format("{} x {} pixels of {}{}\n", p["width"].get<int>(), p["height"].get<int>(),
-                       p["space"].get<std::string>(), p["alpha"].get<bool>() ? " with alpha" : "");
+    out << fmt::format("{} x {} pixels of {}{}\n", p["width"], p["height"], p["space"],
+                       p["alpha"].get<bool>() ? " with alpha" : "");
   print_outputs(summary, out);
 }
 

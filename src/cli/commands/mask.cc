@@ -7,6 +7,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/steps_text.h"
@@ -155,36 +156,32 @@ Json do_mask(const po::variables_map& given, const SharedOptions& shared, const 
 /// How a selection that was found came about.
 void print_found(const Json& p, std::ostream& out) {
   if (p.contains("like_pixels")) {
-    out << fmt::format("  keeps {:.2f} % of {}", p["like_kept_percent"].get<double>(),
-                       plural(p["like_pixels"].get<std::uint64_t>(), "sample pixel"));
+    out << fmt::format("  keeps {:.2f} % of {}", p["like_kept_percent"],
+                       plural(p["like_pixels"], "sample pixel"));
     if (p.contains("unlike_pixels"))
-      out << fmt::format(", lets {:.2f} % of {} through", p["unlike_passed_percent"].get<double>(),
-                         counted(p["unlike_pixels"].get<std::uint64_t>()));
+      out << fmt::format(", lets {:.2f} % of {} through", p["unlike_passed_percent"],
+                         counted(p["unlike_pixels"]));
     out << "\n";
   }
   if (p.contains("threshold"))
-    out << fmt::format("  the threshold explains {:.1f} % of the variance\n",
-                       p["parted_percent"].get<double>());
+    out << fmt::format("  the threshold explains {:.1f} % of the variance\n", p["parted_percent"]);
   if (p.contains("like_pixels") || p.contains("threshold"))
-    out << fmt::format("  --where \"{}\"\n", p["where"].get<std::string>());
+    out << fmt::format("  --where \"{}\"\n", p["where"]);
 }
 
 void print_variants(const Json& summary, std::ostream& out) {
   std::vector<std::string> header;
-  for (const Json& variable : summary["variables"])
-    header.push_back(variable["name"].get<std::string>());
+  for (const Json& variable : summary["variables"]) header.push_back(variable["name"]);
   header.insert(header.end(), {"selected", "share of counted"});
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} selections of {}\n", p["file"].get<std::string>(),
-                       p["variants"].size(),
-                       plural(p["counted"].get<std::uint64_t>(), "counted pixel"));
+    out << fmt::format("{}: {} selections of {}\n", p["file"], p["variants"].size(),
+                       plural(p["counted"], "counted pixel"));
     TextTable table(header);
     for (const Json& v : p["variants"]) {
       std::vector<std::string> row;
-      for (const Json& value : v["values"])
-        row.push_back(fmt::format("{:.6g}", value.get<double>()));
-      row.push_back(counted(v["selected"].get<std::uint64_t>()));
-      row.push_back(fmt::format("{:.2f} %", v["selected_percent"].get<double>()));
+      for (const Json& value : v["values"]) row.push_back(fmt::format("{:.6g}", value));
+      row.push_back(counted(v["selected"]));
+      row.push_back(fmt::format("{:.2f} %", v["selected_percent"]));
       table.add(row);
     }
     table.print(out);
@@ -198,14 +195,11 @@ void print_mask(const Json& summary, std::ostream& out) {
     return;
   }
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} of {} counted pixels selected, {:.2f} %\n",
-                       p["file"].get<std::string>(), counted(p["selected"].get<std::uint64_t>()),
-                       counted(p["counted"].get<std::uint64_t>()),
-                       p["selected_percent"].get<double>());
+    out << fmt::format("{}: {} of {} counted pixels selected, {:.2f} %\n", p["file"],
+                       counted(p["selected"]), counted(p["counted"]), p["selected_percent"]);
     print_found(p, out);
     if (p.contains("tidy")) {
-      out << fmt::format("  {} before tidying\n",
-                         counted(p["tidy"]["selected_before"].get<std::uint64_t>()));
+      out << fmt::format("  {} before tidying\n", counted(p["tidy"]["selected_before"]));
       print_steps(p["tidy"]["steps"], out);
     }
     print_left_out(p, out);

@@ -7,6 +7,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -66,15 +67,14 @@ void print_regions(const Json& picture, std::ostream& out) {
     const Json& m = regions[r];
     std::vector<std::string> row{
         std::to_string(m["region"].get<std::size_t>()),
-        m["class"].get<std::string>(),
-        fmt::format("{:.6g}", m["area"].get<double>()),
-        fmt::format("{:.1f},{:.1f}", m["center"][0].get<double>(), m["center"][1].get<double>()),
-        fmt::format("{},{},{},{}", m["box"][0].get<int>(), m["box"][1].get<int>(),
-                    m["box"][2].get<int>(), m["box"][3].get<int>()),
-        fmt::format("{:.4g}", m["perimeter"].get<double>()),
-        fmt::format("{:.2f}", m["roundness"].get<double>()),
+        m["class"],
+        fmt::format("{:.6g}", m["area"]),
+        fmt::format("{:.1f},{:.1f}", m["center"][0], m["center"][1]),
+        fmt::format("{},{},{},{}", m["box"][0], m["box"][1], m["box"][2], m["box"][3]),
+        fmt::format("{:.4g}", m["perimeter"]),
+        fmt::format("{:.2f}", m["roundness"]),
         std::to_string(m["holes"].get<std::uint64_t>())};
-    if (colors) row.push_back(m["mean_color"].get<std::string>());
+    if (colors) row.push_back(m["mean_color"]);
     table.add(row);
   }
   table.print(out);
@@ -87,18 +87,14 @@ void print_regions(const Json& picture, std::ostream& out) {
 void print_measure(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     const std::string unit = p["unit"].get<std::string>();
-    out << fmt::format("{}: {}, {}\n", p["file"].get<std::string>(), p["kind"].get<std::string>(),
-                       plural(p["count"].get<std::uint64_t>(), "region"));
+    out << fmt::format("{}: {}, {}\n", p["file"], p["kind"], plural(p["count"], "region"));
     if (p.contains("pixel_size"))
       out << fmt::format("  a pixel is {:.4g} {} wide by the resolution of {}\n",
-                         p["pixel_size"]["side"].get<double>(), unit,
-                         p["pixel_size"]["from"].get<std::string>());
+                         p["pixel_size"]["side"], unit, p["pixel_size"]["from"]);
     TextTable classes({"class", "regions", "area " + unit + "\u00b2", "share of all", "largest"});
     for (const Json& c : p["classes"])
-      classes.add({c["name"].get<std::string>(), counted(c["count"].get<std::uint64_t>()),
-                   fmt::format("{:.6g}", c["area"].get<double>()),
-                   fmt::format("{:.2f} %", c["percent"].get<double>()),
-                   fmt::format("{:.6g}", c["largest"].get<double>())});
+      classes.add({c["name"], counted(c["count"]), fmt::format("{:.6g}", c["area"]),
+                   fmt::format("{:.2f} %", c["percent"]), fmt::format("{:.6g}", c["largest"])});
     classes.print(out);
     print_regions(p, out);
   }

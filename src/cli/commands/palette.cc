@@ -5,6 +5,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -60,57 +61,49 @@ Json do_palette(const po::variables_map& given, const SharedOptions& shared,
 }
 
 void print_colors(const Json& picture, std::ostream& out) {
-  out << fmt::format("{}: {} of {}", picture["file"].get<std::string>(),
-                     plural(picture["colors"].size(), "color"),
-                     plural(picture["counted"].get<std::uint64_t>(), "pixel"));
+  out << fmt::format("{}: {} of {}", picture["file"], plural(picture["colors"].size(), "color"),
+                     plural(picture["counted"], "pixel"));
   if (picture.contains("sampled"))
-    out << fmt::format(" ({} drawn, by --seed)",
-                       counted(picture["sampled"]["drawn"].get<std::uint64_t>()));
+    out << fmt::format(" ({} drawn, by --seed)", counted(picture["sampled"]["drawn"]));
   out << "\n";
   print_left_out(picture, out);
   TextTable table({"color", "value", "name", "share", "L", "C", "h", "spread", "nearest", "typical",
                    "on black", "on white"});
   for (const Json& c : picture["colors"])
-    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"].get<std::string>(),
-               c["name"].get<std::string>(), fmt::format("{:.2f} %", c["percent"].get<double>()),
-               fmt::format("{:.1f}", c["lightness"].get<double>()),
-               fmt::format("{:.1f}", c["chroma"].get<double>()),
-               c["hue"].is_null() ? "" : fmt::format("{:.0f}", c["hue"].get<double>()),
-               fmt::format("{:.1f}", c["spread"].get<double>()),
-               c.contains("nearest") ? fmt::format("{} at {:.1f}", c["nearest"].get<std::size_t>(),
-                                                   c["nearest_delta_e"].get<double>())
-                                     : "",
-               c["typical"].get<std::string>(),
-               fmt::format("{:.2f}", c["contrast_black"].get<double>()),
-               fmt::format("{:.2f}", c["contrast_white"].get<double>())});
+    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"], c["name"],
+               fmt::format("{:.2f} %", c["percent"]), fmt::format("{:.1f}", c["lightness"]),
+               fmt::format("{:.1f}", c["chroma"]),
+               c["hue"].is_null() ? "" : fmt::format("{:.0f}", c["hue"]),
+               fmt::format("{:.1f}", c["spread"]),
+               c.contains("nearest")
+                   ? fmt::format("{} at {:.1f}", c["nearest"], c["nearest_delta_e"])
+                   : "",
+               c["typical"], fmt::format("{:.2f}", c["contrast_black"]),
+               fmt::format("{:.2f}", c["contrast_white"])});
   table.print(out);
   out << "  L C h: lch, white D50\n";
 }
 
 void print_repainted(const Json& picture, std::ostream& out) {
-  out << fmt::format(
-      "{}: {} repainted; off by {:.2f} delta E on average, 95 % by at most {:.2f}\n",
-      picture["file"].get<std::string>(), plural(picture["counted"].get<std::uint64_t>(), "pixel"),
-      picture["mean_delta_e"].get<double>(), picture["percentile_95_delta_e"].get<double>());
+  out << fmt::format("{}: {} repainted; off by {:.2f} delta E on average, 95 % by at most {:.2f}\n",
+                     picture["file"], plural(picture["counted"], "pixel"), picture["mean_delta_e"],
+                     picture["percentile_95_delta_e"]);
   print_left_out(picture, out);
   TextTable table({"color", "value", "pixels", "share"});
   for (const Json& c : picture["used"])
-    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"].get<std::string>(),
-               counted(c["pixels"].get<std::uint64_t>()),
-               fmt::format("{:.2f} %", c["percent"].get<double>())});
+    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"], counted(c["pixels"]),
+               fmt::format("{:.2f} %", c["percent"])});
   table.print(out);
 }
 
 void print_comparison(const Json& summary, std::ostream& out) {
   const Json& comparison = summary["comparison"];
-  out << fmt::format("earth mover's distance: {:.2f} delta E\n",
-                     comparison["distance"].get<double>());
+  out << fmt::format("earth mover's distance: {:.2f} delta E\n", comparison["distance"]);
   TextTable table({"from", "", "to", "", "share", "delta E"});
   for (const Json& m : comparison["moves"])
-    table.add({std::to_string(m["from"].get<std::size_t>()), m["from_color"].get<std::string>(),
-               std::to_string(m["to"].get<std::size_t>()), m["to_color"].get<std::string>(),
-               fmt::format("{:.2f} %", m["percent"].get<double>()),
-               fmt::format("{:.1f}", m["delta_e"].get<double>())});
+    table.add({std::to_string(m["from"].get<std::size_t>()), m["from_color"],
+               std::to_string(m["to"].get<std::size_t>()), m["to_color"],
+               fmt::format("{:.2f} %", m["percent"]), fmt::format("{:.1f}", m["delta_e"])});
   table.print(out);
 }
 

@@ -7,6 +7,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
@@ -81,9 +82,8 @@ Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
 void print_reframe(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"])
     out << fmt::format(
-        "{}: {} x {} to {} x {} pixels{}\n", p["file"].get<std::string>(),
-        p["from"]["width"].get<int>(), p["from"]["height"].get<int>(), p["width"].get<int>(),
-        p["height"].get<int>(),
+        "{}: {} x {} to {} x {} pixels{}\n", p["file"], p["from"]["width"], p["from"]["height"],
+        p["width"], p["height"],
         p["labels"].get<bool>() ? "; a mask or class map, so its numbers are kept" : "");
   print_outputs(summary, out);
 }

@@ -6,6 +6,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -41,10 +42,9 @@ Json do_report(const po::variables_map& given, const SharedOptions&, const Conte
 }
 
 void print_report(const Json& summary, std::ostream& out) {
-  out << fmt::format("{}, {}, {}, {}\n", plural(summary["runs"].get<std::uint64_t>(), "run"),
-                     plural(summary["pictures"].get<std::uint64_t>(), "picture"),
-                     plural(summary["images"].get<std::uint64_t>(), "image"),
-                     plural(summary["tables"].get<std::uint64_t>(), "table"));
+  out << fmt::format("{}, {}, {}, {}\n", plural(summary["runs"], "run"),
+                     plural(summary["pictures"], "picture"), plural(summary["images"], "image"),
+                     plural(summary["tables"], "table"));
   print_outputs(summary, out);
 }
 

@@ -7,6 +7,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -48,9 +49,8 @@ void print_sheet(const Json& summary, std::ostream& out) {
     print_left_out(p, out);
     TextTable table({"plane", "black", "white"});
     for (const Json& plane : p["planes"])
-      table.add({plane["channel"].get<std::string>(),
-                 fmt::format("{:.5g}", plane["black"].get<double>()),
-                 fmt::format("{:.5g}", plane["white"].get<double>())});
+      table.add({plane["channel"], fmt::format("{:.5g}", plane["black"]),
+                 fmt::format("{:.5g}", plane["white"])});
     table.print(out);
     print_whites(names_in(p["planes"], "channel"), out);
   }

@@ -5,6 +5,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -94,12 +95,10 @@ Json do_similar(const po::variables_map& given, const SharedOptions& shared,
 
 void print_similar(const Json& summary, std::ostream& out) {
   if (summary["ranking"].empty()) return;
-  out << fmt::format("like {}, by {}\n", summary["query"].get<std::string>(),
-                     summary["distance"].get<std::string>());
+  out << fmt::format("like {}, by {}\n", summary["query"], summary["distance"]);
   TextTable table({"picture", "distance"});
   for (const Json& one : summary["ranking"])
-    table.add(
-        {one["file"].get<std::string>(), fmt::format("{:.4f}", one["distance"].get<double>())});
+    table.add({one["file"], fmt::format("{:.4f}", one["distance"])});
   table.print(out);
   print_outputs(summary, out);
 }

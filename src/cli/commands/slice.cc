@@ -7,6 +7,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -107,24 +108,22 @@ Json do_slice(const po::variables_map& given, const SharedOptions& shared, const
 
 void print_slice(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} sliced by {}, {:.2f} % in no slice\n", p["file"].get<std::string>(),
-                       plural(p["counted"].get<std::uint64_t>(), "pixel"),
-                       summary["channel"].get<std::string>(),
-                       p["unclassified_percent"].get<double>());
+    out << fmt::format("{}: {} sliced by {}, {:.2f} % in no slice\n", p["file"],
+                       plural(p["counted"], "pixel"), summary["channel"],
+                       p["unclassified_percent"]);
     print_left_out(p, out);
     TextTable table({"class", "from", "to", "pixels", "share of counted"});
     for (const Json& c : p["classes"]) {
       std::string from, to;
       for (const Json& slice : p["slices"]) {
         if (slice["name"] != c["name"]) continue;
-        from += fmt::format("{}{:.6g}", from.empty() ? "" : ", ", slice["from"].get<double>());
-        to += fmt::format("{}{:.6g}", to.empty() ? "" : ", ", slice["to"].get<double>());
+        from += fmt::format("{}{:.6g}", from.empty() ? "" : ", ", slice["from"]);
+        to += fmt::format("{}{:.6g}", to.empty() ? "" : ", ", slice["to"]);
       }
-      table.add({c["name"].get<std::string>(), from, to, counted(c["pixels"].get<std::uint64_t>()),
-                 fmt::format("{:.2f} %", c["percent"].get<double>())});
+      table.add({c["name"], from, to, counted(c["pixels"]), fmt::format("{:.2f} %", c["percent"])});
     }
     table.print(out);
-    print_whites({summary["channel"].get<std::string>()}, out);
+    print_whites({summary["channel"]}, out);
   }
   print_outputs(summary, out);
 }

@@ -6,6 +6,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
@@ -53,8 +54,7 @@ Json do_smooth(const po::variables_map& given, const SharedOptions& shared,
 
 void print_smooth(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {} x {} pixels\n", p["file"].get<std::string>(), p["width"].get<int>(),
-                       p["height"].get<int>());
+    out << fmt::format("{}: {} x {} pixels\n", p["file"], p["width"], p["height"]);
     print_left_out(p, out);
   }
   print_outputs(summary, out);

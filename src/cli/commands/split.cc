@@ -6,6 +6,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
@@ -37,7 +38,7 @@ void print_split(const Json& summary, std::ostream& out) {
     std::string planes;
     for (const Json& plane : p["planes"])
       planes += (planes.empty() ? "" : ", ") + plane["plane"].get<std::string>();
-    out << fmt::format("{}: {}\n", p["file"].get<std::string>(), planes);
+    out << fmt::format("{}: {}\n", p["file"], planes);
     print_left_out(p, out);
   }
   print_outputs(summary, out);

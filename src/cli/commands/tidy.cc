@@ -5,6 +5,7 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/steps_text.h"
@@ -34,17 +35,15 @@ Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const 
 
 void print_tidy(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}: {}, {} of {} changed\n", p["file"].get<std::string>(),
-                       p["kind"].get<std::string>(), counted(p["changed"].get<std::uint64_t>()),
-                       plural(p["pixels"].get<std::uint64_t>(), "pixel"));
+    out << fmt::format("{}: {}, {} of {} changed\n", p["file"], p["kind"], counted(p["changed"]),
+                       plural(p["pixels"], "pixel"));
     print_steps(p["steps"], out);
     TextTable classes({"class", "before", "after", "share of all"});
     const auto add = [&](const std::string& name, const Json& shares) {
-      classes.add({name, counted(shares["before"].get<std::uint64_t>()),
-                   counted(shares["pixels"].get<std::uint64_t>()),
-                   fmt::format("{:.2f} %", shares["percent"].get<double>())});
+      classes.add({name, counted(shares["before"]), counted(shares["pixels"]),
+                   fmt::format("{:.2f} %", shares["percent"])});
     };
-    for (const Json& c : p["classes"]) add(c["name"].get<std::string>(), c);
+    for (const Json& c : p["classes"]) add(c["name"], c);
     if (p.contains("unclassified") &&
         (p["unclassified"]["before"] > 0 || p["unclassified"]["pixels"] > 0))
       add("unclassified", p["unclassified"]);

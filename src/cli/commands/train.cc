@@ -9,6 +9,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/command.h"
+#include "cli/json_format.h"
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
@@ -201,21 +202,19 @@ void print_worst_pair(const Json& pairs, std::ostream& out) {
   out << fmt::format(
       "  hardest to tell apart: {} and {}, Jeffries-Matusita {:.3f} of 2, at most "
       "{:.2g} % confused\n",
-      (*worst)["first"].get<std::string>(), (*worst)["second"].get<std::string>(),
-      (*worst)["jeffries_matusita"].get<double>(),
-      (*worst)["confusion_bound_percent"].get<double>());
+      (*worst)["first"], (*worst)["second"], (*worst)["jeffries_matusita"],
+      (*worst)["confusion_bound_percent"]);
 }
 
 /// "99.2 % of 1,234 right (kappa 0.98); most confused: amber taken for lead, 2.1 % of it".
 std::string score_text(const Json& score) {
   if (!score.contains("overall_percent")) return "none";
-  std::string text = fmt::format("{:.2f} % of {} right", score["overall_percent"].get<double>(),
-                                 counted(score["pixels"].get<std::uint64_t>()));
-  if (score.contains("kappa")) text += fmt::format(" (kappa {:.3f})", score["kappa"].get<double>());
+  std::string text =
+      fmt::format("{:.2f} % of {} right", score["overall_percent"], counted(score["pixels"]));
+  if (score.contains("kappa")) text += fmt::format(" (kappa {:.3f})", score["kappa"]);
   if (!score.contains("most_confused")) return text;
   const Json& worst = score["most_confused"];
-  return text + fmt::format("; most confused: {:.2g} % of {} {}", worst["percent"].get<double>(),
-                            worst["class"].get<std::string>(),
+  return text + fmt::format("; most confused: {:.2g} % of {} {}", worst["percent"], worst["class"],
                             worst["taken_for"] == "unclassified"
                                 ? "left unclassified"
                                 : "taken for " + worst["taken_for"].get<std::string>());
@@ -225,7 +224,7 @@ void print_methods(const Json& model, std::ostream& out) {
   if (!model.contains("methods")) return;
   out << "all methods on the held-out samples; the best one is model.json:\n";
   for (const Json& method : model["methods"])
-    out << fmt::format("  {}: {}\n", method["method"].get<std::string>(),
+    out << fmt::format("  {}: {}\n", method["method"],
                        method.contains("problem") ? method["problem"].get<std::string>()
                                                   : score_text(method["held_out"]));
 }
@@ -235,25 +234,22 @@ void print_advice(const Json& model, std::ostream& out) {
   for (const Json& lone : model["advice"]["lone_features"])
     out << fmt::format(
         "  only {} tells {} and {} apart: Jeffries-Matusita {:.2f} with it, {:.2f} without\n",
-        lone["feature"].get<std::string>(), lone["first"].get<std::string>(),
-        lone["second"].get<std::string>(), lone["with"].get<double>(),
-        lone["without"].get<double>());
+        lone["feature"], lone["first"], lone["second"], lone["with"], lone["without"]);
   if (!model["advice"].contains("needless_lightness")) return;
   const Json& needless = model["advice"]["needless_lightness"];
   std::vector<std::string> features;
   for (const Json& name : needless["features"])
-    if (features.empty() || features.back() != name) features.push_back(name.get<std::string>());
+    if (features.empty() || features.back() != name) features.push_back(name);
   out << fmt::format(
       "  lightness is not needed: the pair hardest to tell apart has {:.3f} with it and {:.3f} "
       "without; --features {} would not see shading\n",
-      needless["with"].get<double>(), needless["without"].get<double>(), fmt::join(features, ","));
+      needless["with"], needless["without"], fmt::join(features, ","));
 }
 
 void print_scaling(const Json& model, std::ostream& out) {
   if (model["scaling"] == "none") return;
   std::vector<std::string> divisors;
-  for (const Json& divisor : model["divisors"])
-    divisors.push_back(fmt::format("{:.4g}", divisor.get<double>()));
+  for (const Json& divisor : model["divisors"]) divisors.push_back(fmt::format("{:.4g}", divisor));
   out << fmt::format("  features are divided by their {} over the samples: {}\n",
                      model["scaling"] == "spread" ? "standard deviation" : "range",
                      fmt::join(divisors, ", "));
@@ -264,35 +260,31 @@ void print_train(const Json& summary, std::ostream& out) {
     if (!p.contains("regions")) {
       std::uint64_t pixels = 0;
       for (const Json& c : p["classes"]) pixels += c["pixels"].get<std::uint64_t>();
-      out << fmt::format("{}: {} that were kept\n", p["file"].get<std::string>(),
-                         plural(pixels, "sample pixel"));
+      out << fmt::format("{}: {} that were kept\n", p["file"], plural(pixels, "sample pixel"));
       continue;
     }
-    out << fmt::format("{}: {} from {}\n", p["file"].get<std::string>(),
-                       plural(p["regions"].get<std::uint64_t>(), "sample region"),
-                       p["samples"].get<std::string>());
-    if (p["left_out"].get<std::uint64_t>() > 0)
+    out << fmt::format("{}: {} from {}\n", p["file"], plural(p["regions"], "sample region"),
+                       p["samples"]);
+    if (p["left_out"] > 0)
       out << fmt::format("  left out: {} that do not count or lack a feature\n",
-                         plural(p["left_out"].get<std::uint64_t>(), "sample pixel"));
+                         plural(p["left_out"], "sample pixel"));
   }
   const Json& model = summary["model"];
   std::vector<std::string> header{"class", "color", "pixels"};
-  for (const Json& feature : model["features"]) header.push_back(feature.get<std::string>());
+  for (const Json& feature : model["features"]) header.push_back(feature);
   TextTable table(header);
   for (const Json& c : model["classes"]) {
-    std::vector<std::string> row{c["name"].get<std::string>(), c["color"].get<std::string>(),
-                                 counted(c["pixels"].get<std::uint64_t>())};
+    std::vector<std::string> row{c["name"], c["color"], counted(c["pixels"])};
     for (std::size_t f = 0; f < model["features"].size(); ++f)
       row.push_back(mean_text(model["features"][f], c["mean"][f]));
     table.add(row);
   }
-  out << fmt::format("{}, class means:\n", model["method"].get<std::string>());
+  out << fmt::format("{}, class means:\n", model["method"]);
   table.print(out);
   print_whites(model["features"], out);
   print_scaling(model, out);
   if (model.contains("trimmed_pixels"))
-    out << fmt::format("  trimmed: {}\n",
-                       plural(model["trimmed_pixels"].get<std::uint64_t>(), "sample pixel"));
+    out << fmt::format("  trimmed: {}\n", plural(model["trimmed_pixels"], "sample pixel"));
   print_worst_pair(model["separability"], out);
   print_advice(model, out);
   out << fmt::format("  the samples themselves: {}\n", score_text(model["samples"]));
