@@ -1,11 +1,8 @@
 #include "cli/channel_text.h"
-#include "cli/json_format.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
-
-#include "core/color/quoted_channel.h"
 
 namespace chalcedony::cli {
 
@@ -13,16 +10,6 @@ const Space* space_in(const std::string& channel) {
   const std::size_t open = channel.find('(');
   const std::size_t begin = open == std::string::npos ? 0 : open + 1;
   return find_space(channel.substr(begin, channel.find('.', begin) - begin));
-}
-
-std::string mean_text(const std::string& channel, double value) {
-  return fmt::format("{:.4g}", without_noise(space_in(channel), value));
-}
-
-std::vector<std::string> names_in(const Json& list, const char* field) {
-  std::vector<std::string> names;
-  for (const Json& entry : list) names.push_back(entry[field]);
-  return names;
 }
 
 void print_whites(const std::vector<std::string>& channels, std::ostream& out) {

@@ -1,4 +1,4 @@
-// Values of channels in texts, and the white that those of Lab, LCh and Luv are relative to.
+// The spaces of channels in texts, and the white that those of Lab, LCh and Luv are relative to.
 #ifndef CHALCEDONY_CLI_CHANNEL_TEXT_H_
 #define CHALCEDONY_CLI_CHANNEL_TEXT_H_
 
@@ -7,19 +7,12 @@
 #include <vector>
 
 #include "core/color/space.h"
-#include "job/summary.h"
 
 namespace chalcedony::cli {
 
 /// The space in the name of a channel or feature, as in `lab.l` or `mean5(lab.l)`; null for a name
 /// without one.
 const Space* space_in(const std::string& channel);
-
-/// A mean of a channel or feature as tables show it.
-std::string mean_text(const std::string& channel, double value);
-
-/// The names of channels or features in this field of each entry of a summary's list.
-std::vector<std::string> names_in(const Json& list, const char* field);
 
 /// A line such as `  white of lab: D50` for the spaces of these channels; none when no space of
 /// theirs has a white of its own.

@@ -5,9 +5,7 @@
 namespace chalcedony::cli {
 
 void print_steps(const Json& steps, std::ostream& out) {
-  TextTable table({"step", "changed"});
-  for (const Json& s : steps) table.add({s["step"], counted(s["changed"])});
-  table.print(out);
+  TextTable(steps).words("step", "step").counts("changed", "changed").print(out);
 }
 
 }  // namespace chalcedony::cli

@@ -1,5 +1,6 @@
 // The text for people: what each command prints, and that it says the same as the JSON.
 #include <catch2/catch.hpp>
+#include <cmath>
 #include <sstream>
 
 #include "cli/channel_text.h"
@@ -29,18 +30,62 @@ void write_text_card(const TempDir& dir) {
 
 }  // namespace
 
-TEST_CASE("tables are as wide as they need, first column left, others right", "[cli][text]") {
-  cli::TextTable table({"class", "pixels"});
-  table.add({"ruby", "1,234"});
-  table.add({"emerald", "7"});
+TEST_CASE("columns are as wide as they need, words left, numbers right", "[cli][text]") {
+  const Json rows = Json::parse(R"([
+    {"name": "ruby", "pixels": 1234, "percent": 9.876, "mean": [12.5, 0.14351], "far": 2, "way": 4},
+    {"name": "r\u00f6tlich", "pixels": 7, "percent": null, "mean": [3, -0.000004]},
+    {"name": "lead", "pixels": 80, "percent": 100, "mean": [-101.25, null], "far": 1, "way": 0.25}])");
   std::ostringstream out;
-  table.print(out);
-  CHECK(out.str() == "  class    pixels\n  ruby      1,234\n  emerald       7\n");
+  cli::TextTable(rows)
+      .words("class", "name")
+      .counts("pixels", "pixels")
+      .percents("share", "percent")
+      .numbers("all", "mean/0")
+      .values_of("oklab.a", "mean/1")
+      .filled("nearest", "{} at {:.1f}", {"far", "way"})
+      .decimals("way", "way", 1)
+      .cells("first", [](const Json& row) { return row["name"].get<std::string>().substr(0, 1); })
+      .print(out);
+  CHECK(out.str() ==
+        "  class    pixels     share     all  oklab.a   nearest  way  first\n"
+        "  ruby      1,234    9.88 %    12.5   0.1435  2 at 4.0  4.0      r\n"
+        "  r\u00f6tlich       7               3.0   0.0000                     r\n"
+        "  lead         80  100.00 %  -101.2           1 at 0.2  0.2      l\n");
   CHECK(cli::counted(0) == "0");
   CHECK(cli::counted(999) == "999");
   CHECK(cli::counted(1234567) == "1,234,567");
   CHECK(cli::plural(1, "pixel") == "1 pixel");
   CHECK(cli::plural(2500, "pixel") == "2,500 pixels");
+}
+
+TEST_CASE("numbers that stand together have the same decimals", "[cli][text]") {
+  using Texts = std::vector<std::string>;
+  CHECK(cli::aligned_numbers({0.4415, 0.00104, -0.1077}, 4) ==
+        Texts{"0.4415", "0.0010", "-0.1077"});
+  CHECK(cli::aligned_numbers({0.00467, 0.00001}, 4) == Texts{"0.004670", "0.000010"});
+  CHECK(cli::aligned_numbers({65535, -3, 0}, 4) == Texts{"65535", "-3", "0"});
+  CHECK(cli::aligned_numbers({12345.6, 0.5}, 4) == Texts{"12346", "0"});
+  CHECK(cli::aligned_numbers({-0.001, 50.25}, 3) == Texts{"0.0", "50.2"});
+  CHECK(cli::aligned_numbers({std::nan(""), 2.5}, 2) == Texts{"", "2.5"});
+  CHECK(cli::aligned_numbers({}, 4).empty());
+}
+
+TEST_CASE("rows of channels have decimals of their own, and tell their whites", "[cli][text]") {
+  const Json rows = Json::parse(R"([
+    {"channel": "srgb.r", "unit": "0-255", "low": 0, "high": 255},
+    {"channel": "lab.a", "unit": "", "low": -0.00001, "high": 50.5},
+    {"channel": "oklch.c", "unit": "", "low": 0.0012, "high": 0.33}])");
+  std::ostringstream out;
+  cli::TextTable(rows)
+      .channels("plane", "channel")
+      .numbers_by_row({{"black", "low"}, {"white", "high"}}, 4)
+      .print(out);
+  CHECK(out.str() ==
+        "  plane            black   white\n"
+        "  srgb.r (0-255)       0     255\n"
+        "  lab.a             0.00   50.50\n"
+        "  oklch.c         0.0012  0.3300\n"
+        "  white of lab: D50\n");
 }
 
 TEST_CASE("values of a summary go into texts as they are", "[cli][text]") {
@@ -154,7 +199,7 @@ TEST_CASE("histogram prints a line a channel, pairs and peaks", "[cli][text]") {
   const std::string text = text_of(dir, {"histogram", "card.png", "--channels", "srgb.r", "--joint",
                                          "hsv.h,hsv.s", "--peaks", "3", "--cube", "3"});
   for (const char* part :
-       {"card.png: 38,400 pixels counted", "srgb.r    256", "hsv.h with hsv.s: fullest at",
+       {"card.png: 38,400 pixels counted", "srgb.r (0-255)   256", "hsv.h with hsv.s: fullest at",
         "9,600 pixels without hue", "cube of oklab:", "of 27 bins hold pixels",
         "peaks of srgb.r, smoothed by 2.56 of srgb.r", "peak, as a --where text", "1  srgb.r in "})
     CHECK_THAT(text, Contains(part));

@@ -123,53 +123,62 @@ std::string with_interval(const Json& json, const std::string& field, double sca
                      scale * json[field + "_high"].get<double>(), digits);
 }
 
-void print_matrix(const Json& p, std::ostream& out) {
+/// The rows of the error matrix with their totals, the totals of its columns, and the producer's
+/// accuracies.
+Json matrix_rows(const Json& p) {
   const Json& classes = p["classes"];
-  std::vector<std::string> header{"mapped as"};
-  for (const Json& c : classes) header.push_back(c["name"]);
-  header.insert(header.end(), {"total", "user's"});
-  TextTable table(header);
+  Json rows = Json::array();
   for (std::size_t r = 0; r < p["matrix"].size(); ++r) {
     const bool listed = r < classes.size();
     std::uint64_t total = 0;
-    std::vector<std::string> row{listed ? classes[r]["name"].get<std::string>() : "unclassified"};
-    for (const Json& cell : p["matrix"][r]) {
-      total += cell.get<std::uint64_t>();
-      row.push_back(counted(cell));
-    }
-    row.insert(row.end(), {counted(total), listed ? share(classes[r], "users") : ""});
-    if (listed || total > 0) table.add(row);
+    for (const Json& cell : p["matrix"][r]) total += cell.get<std::uint64_t>();
+    if (!listed && total == 0) continue;
+    rows.push_back({{"name", listed ? classes[r]["name"] : Json("unclassified")},
+                    {"cells", p["matrix"][r]},
+                    {"total", total}});
+    if (listed) rows.back()["users"] = share(classes[r], "users");
   }
-  std::vector<std::string> totals{"total"}, producers{"producer's"};
+  Json totals = Json::array(), producers = Json::array();
   for (const Json& c : classes) {
-    totals.push_back(counted(c["reference"]));
+    totals.push_back(c["reference"]);
     producers.push_back(share(c, "producers"));
   }
-  totals.insert(totals.end(), {counted(p["assessed"]), ""});
-  producers.insert(producers.end(), {"", ""});
-  table.add(totals);
-  table.add(producers);
+  rows.push_back({{"name", "total"}, {"cells", totals}, {"total", p["assessed"]}});
+  rows.push_back({{"name", "producer's"}, {"cells", producers}});
+  return rows;
+}
+
+void print_matrix(const Json& p, std::ostream& out) {
+  const Json rows = matrix_rows(p);
+  TextTable table(rows);
+  table.words("mapped as", "name");
+  for (std::size_t c = 0; c < p["classes"].size(); ++c)
+    table.cells(p["classes"][c]["name"], [&](const Json& row) {
+      const Json& cell = row["cells"][c];
+      return cell.is_string() ? cell.get<std::string>() : counted(cell);
+    });
+  table.counts("total", "total").cells("user's", [](const Json& row) {
+    return row.value("users", "");
+  });
   out << "  error matrix; rows: what the map says, columns: the reference\n";
   table.print(out);
 }
 
 void print_class_accuracies(const Json& p, std::ostream& out) {
-  const bool adjusted = p.contains("adjusted_overall");
-  std::vector<std::string> header{"class", "omission", "commission", "F1", "IoU", "kappa"};
-  if (adjusted) header.insert(header.end(), {"mapped area", "estimated area", "+- error"});
-  TextTable table(header);
-  for (const Json& c : p["classes"]) {
-    std::vector<std::string> row{
-        c["name"],
-        share(c, "omission"),
-        share(c, "commission"),
-        share(c, "f1"),
-        share(c, "intersection_over_union"),
-        c.contains("kappa_users") ? fmt::format("{:.3f}", c["kappa_users"]) : ""};
-    if (adjusted)
-      row.insert(row.end(), {share(c, "mapped_share"), share(c, "area_share"),
-                             share(c, "area_share_standard_error")});
-    table.add(row);
+  TextTable table(p["classes"]);
+  table.words("class", "name");
+  const auto add = [&](const char* heading, const char* field) {
+    table.cells(heading, [&](const Json& c) { return share(c, field); });
+  };
+  add("omission", "omission");
+  add("commission", "commission");
+  add("F1", "f1");
+  add("IoU", "intersection_over_union");
+  table.decimals("kappa", "kappa_users", 3);
+  if (p.contains("adjusted_overall")) {
+    add("mapped area", "mapped_share");
+    add("estimated area", "area_share");
+    add("+- error", "area_share_standard_error");
   }
   out << "  by class\n";
   table.print(out);

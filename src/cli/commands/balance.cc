@@ -131,23 +131,26 @@ Json do_balance(const po::variables_map& given, const SharedOptions& shared,
 
 void print_balance(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{}{}\n", p["file"],
-                       p["light_evened"].get<bool>() ? ": light evened out" : "");
+    const bool evened = p["light_evened"];
+    out << fmt::format("{}{}\n", p["file"], evened ? ": light evened out" : "");
     print_left_out(p, out);
     // Of light that was evened out, the medians are those of what the curves are given.
-    TextTable table({"channel", "curve", "strength", "black", "white",
-                     p["light_evened"].get<bool>() ? "median evened" : "median before", "after"});
-    for (const Json& c : p["curves"]) {
-      const auto number = [&](const char* field) {
-        return c.contains(field) ? fmt::format("{:.5g}", c[field]) : "";
-      };
-      const auto curve = c["curve"].get<std::string>();
-      const bool has_strength = curve != "none" && curve != "table";
-      table.add({c["channel"], curve == "table" ? "equalized" : curve,
-                 has_strength ? number("strength") : "", number("black"), number("white"),
-                 number("median_before"), number("median_after")});
-    }
-    table.print(out);
+    TextTable(p["curves"])
+        .channels("channel", "channel")
+        .words("curve",
+               [](const Json& c) {
+                 const std::string curve = c["curve"];
+                 return curve == "table" ? "equalized" : curve;
+               })
+        .cells("strength",
+               [](const Json& c) {
+                 const bool has_strength = c["curve"] != "none" && c["curve"] != "table";
+                 return has_strength ? fmt::format("{:.5g}", c["strength"]) : "";
+               })
+        .numbers_by_row({{"black", "black"}, {"white", "white"}})
+        .numbers_by_row({{evened ? "median evened" : "median before", "median_before"},
+                         {"after", "median_after"}})
+        .print(out);
     if (p["clipped_percent"] > 0)
       out << fmt::format("  {:.3g} % leave the range and are cut off\n", p["clipped_percent"]);
   }

@@ -62,21 +62,14 @@ Json do_classify(const po::variables_map& given, const SharedOptions& shared,
 /// Pixels and shares, and areas when the size of a pixel is known.
 void print_areas(const Json& picture, std::ostream& out) {
   const std::string unit = picture["unit"].get<std::string>();
-  std::vector<std::string> header{"class", "pixels", "share of counted"};
-  if (unit != "px") header.push_back("area " + unit + "\u00b2");
-  TextTable table(header);
-  for (const Json& c : picture["classes"]) {
-    std::vector<std::string> row{c["name"], counted(c["pixels"]),
-                                 fmt::format("{:.2f} %", c["percent"])};
-    if (unit != "px") row.push_back(fmt::format("{:.6g}", c["area"]));
-    table.add(row);
-  }
-  if (picture["unclassified"] > 0) {
-    std::vector<std::string> row{"unclassified", counted(picture["unclassified"]),
-                                 fmt::format("{:.2f} %", picture["unclassified_percent"])};
-    if (unit != "px") row.push_back("");
-    table.add(row);
-  }
+  Json rows = picture["classes"];
+  if (picture["unclassified"] > 0)
+    rows.push_back({{"name", "unclassified"},
+                    {"pixels", picture["unclassified"]},
+                    {"percent", picture["unclassified_percent"]}});
+  TextTable table(rows);
+  table.words("class", "name").counts("pixels", "pixels").percents("share of counted", "percent");
+  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
   table.print(out);
 }
 

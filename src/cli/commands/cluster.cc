@@ -148,19 +148,13 @@ std::string list_of(const Json& names) {
 
 void print_choices(const Json& summary, std::ostream& out) {
   if (!summary.contains("choices")) return;
-  const bool mixture = summary["choices"][0].contains("bic");
-  std::vector<std::string> header{"groups", "explained", "silhouette", "lone"};
-  if (mixture) header.insert(header.end(), {"BIC", "AIC", "ICL"});
-  TextTable table(header);
-  for (const Json& c : summary["choices"]) {
-    std::vector<std::string> row{
-        std::to_string(c["k"].get<std::size_t>()), fmt::format("{:.1f} %", c["explained_percent"]),
-        fmt::format("{:.3f}", c["silhouette"]),
-        c.contains("lone_percent") ? fmt::format("{:.2f} %", c["lone_percent"]) : ""};
-    if (mixture)
-      for (const char* name : {"bic", "aic", "icl"}) row.push_back(fmt::format("{:.6g}", c[name]));
-    table.add(row);
-  }
+  TextTable table(summary["choices"]);
+  table.words("groups", "k")
+      .percents("explained", "explained_percent", 1)
+      .decimals("silhouette", "silhouette", 3)
+      .percents("lone", "lone_percent");
+  if (summary["choices"][0].contains("bic"))
+    table.numbers("BIC", "bic", 6).numbers("AIC", "aic", 6).numbers("ICL", "icl", 6);
   out << fmt::format("how many groups? (silhouette of {} drawn pixels)\n",
                      counted(summary["suggestion"]["silhouette_pixels"]));
   table.print(out);
@@ -184,13 +178,13 @@ void print_search(const Json& clusters, std::ostream& out) {
                        clusters["scaling"] == "spread" ? "standard deviation" : "range",
                        fmt::join(divisors, ", "));
   if (!clusters.contains("runs")) return;
-  std::vector<std::string> runs;
   const bool mixture = clusters.contains("bic");
+  std::vector<double> runs;
   for (const Json& run : clusters["runs"])
-    runs.push_back(fmt::format("{:.6g}", run[mixture ? "log_likelihood" : "sum_of_squares"]));
+    runs.push_back(run[mixture ? "log_likelihood" : "sum_of_squares"]);
   out << fmt::format("  {} of each start: {}; kept: {}\n",
-                     mixture ? "log-likelihood" : "sum of squares", fmt::join(runs, ", "),
-                     clusters["best_run"]);
+                     mixture ? "log-likelihood" : "sum of squares",
+                     fmt::join(aligned_numbers(runs, 6), ", "), clusters["best_run"]);
   const Json& kept =
       mixture ? clusters : clusters["runs"][clusters["best_run"].get<std::size_t>() - 1];
   out << fmt::format("  it ended after {} because {}\n", plural(kept["iterations"], "iteration"),
@@ -200,25 +194,17 @@ void print_search(const Json& clusters, std::ostream& out) {
 }
 
 void print_groups(const Json& clusters, std::ostream& out) {
-  std::vector<std::string> header{"group", "name", "color", "share", "spread", "95 %", "nearest"};
-  for (const Json& feature : clusters["features"]) header.push_back(feature);
-  TextTable table(header);
-  for (const Json& g : clusters["groups"]) {
-    std::vector<std::string> row{
-        std::to_string(g["index"].get<std::size_t>()),
-        g["name"],
-        g["color"],
-        fmt::format("{:.2f} %", g["percent"]),
-        fmt::format("{:.1f}", g["spread"]),
-        fmt::format("{:.1f}", g["percentile_95"]),
-        g.contains("nearest") ? fmt::format("{} at {:.1f}", g["nearest"], g["nearest_delta_e"])
-                              : ""};
-    for (std::size_t f = 0; f < clusters["features"].size(); ++f)
-      row.push_back(mean_text(clusters["features"][f], g["center"][f]));
-    table.add(row);
-  }
+  TextTable table(clusters["groups"]);
+  table.words("group", "index")
+      .words("name", "name")
+      .words("color", "color")
+      .percents("share", "percent")
+      .decimals("spread", "spread", 1)
+      .decimals("95 %", "percentile_95", 1)
+      .filled("nearest", "{} at {:.1f}", {"nearest", "nearest_delta_e"});
+  for (std::size_t f = 0; f < clusters["features"].size(); ++f)
+    table.values_of(clusters["features"][f], fmt::format("center/{}", f));
   table.print(out);
-  print_whites(clusters["features"], out);
 }
 
 void print_cluster(const Json& summary, std::ostream& out) {
@@ -239,10 +225,11 @@ void print_cluster(const Json& summary, std::ostream& out) {
     print_left_out(p, out);
     if (!several && p["classes"].size() == clusters["groups"].size()) continue;
     if (p["classes"].empty()) continue;  // a table among others
-    TextTable table({"class", "pixels", "share of counted"});
-    for (const Json& c : p["classes"])
-      table.add({c["name"], counted(c["pixels"]), fmt::format("{:.2f} %", c["percent"])});
-    table.print(out);
+    TextTable(p["classes"])
+        .words("class", "name")
+        .counts("pixels", "pixels")
+        .percents("share of counted", "percent")
+        .print(out);
   }
   print_outputs(summary, out);
 }

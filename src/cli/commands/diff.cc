@@ -45,13 +45,15 @@ void print_diff(const Json& summary, std::ostream& out) {
   const Json& p = summary["inputs"][0];
   out << fmt::format("{} against {}: {} compared by {}\n", p["first"], p["second"],
                      plural(p["counted"], "pixel"), p["formula"]);
-  TextTable table({"mean", "rms", "median", "95 %", "largest", "at",
-                   fmt::format("above {:g}", p["tolerance"])});
-  const auto number = [&](const char* name) { return fmt::format("{:.4g}", p[name]); };
-  table.add({number("mean"), number("root_mean_square"), number("median"), number("percentile_95"),
-             number("largest"), fmt::format("{},{}", p["largest_at"][0], p["largest_at"][1]),
-             fmt::format("{:.2f} %", p["above_tolerance_percent"])});
-  table.print(out);
+  TextTable(summary["inputs"])
+      .numbers("mean", "mean")
+      .numbers("rms", "root_mean_square")
+      .numbers("median", "median")
+      .numbers("95 %", "percentile_95")
+      .numbers("largest", "largest")
+      .filled("at", "{},{}", {"largest_at/0", "largest_at/1"})
+      .percents(fmt::format("above {:g}", p["tolerance"]), "above_tolerance_percent")
+      .print(out);
   print_outputs(summary, out);
 }
 

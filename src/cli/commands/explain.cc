@@ -63,51 +63,38 @@ std::string reach_text(const Json& one) {
   return fmt::format("{:g} %", one["within_percent"]);
 }
 
-/// The columns that every class of a method has.
-std::vector<std::string> header_of(const Json& one) {
-  std::vector<std::string> header{"class"};
-  for (const Json& term : one["terms"]) header.push_back(term["feature"]);
-  if (one.contains("votes")) header.push_back("votes");
-  if (one.contains("inside")) {
-    header.push_back("box");
-  } else if (!one["terms"].empty()) {
-    header.push_back("sum");
-  }
-  header.push_back(one.contains("inside") ? "half-widths" : "distance");
-  if (one.contains("log_prior"))
-    for (const char* name : {"ln det", "ln prior", "score", "probability"}) header.push_back(name);
-  header.push_back("reach");
-  return header;
-}
-
-std::string probability_text(double percent) {
-  constexpr double kLeast = 1e-6;
+std::string probability_text(const Json& one) {
+  constexpr double kLeast = 1e-6;  // percent
+  const double percent = 100 * one["probability"].get<double>();
   return percent < kLeast ? "0 %" : fmt::format("{:.4g} %", percent);
 }
 
-std::vector<std::string> row_of(const Json& one) {
-  std::vector<std::string> row{one["class"]};
-  for (const Json& term : one["terms"]) row.push_back(term_text(term));
-  if (one.contains("votes")) row.push_back(std::to_string(one["votes"].get<std::uint64_t>()));
-  if (one.contains("inside")) {
-    row.push_back(one["inside"].get<bool>() ? "inside" : "outside");
-  } else if (!one["terms"].empty()) {
-    row.push_back(number(one["sum"]));
+/// A row for each class, with the columns that the method has.
+void print_classes(const Json& classes, std::ostream& out) {
+  const Json& any = classes.front();
+  const bool boxes = any.contains("inside");
+  TextTable table(classes);
+  table.words("class", "class");
+  for (std::size_t t = 0; t < any["terms"].size(); ++t)
+    table.cells(any["terms"][t]["feature"],
+                [&](const Json& one) { return term_text(one["terms"][t]); });
+  if (any.contains("votes")) table.counts("votes", "votes");
+  if (boxes) {
+    table.words("box", [](const Json& one) { return one["inside"] ? "inside" : "outside"; });
+  } else if (!any["terms"].empty()) {
+    table.numbers("sum", "sum", 6);
   }
-  row.push_back(number(one["distance"]));
-  if (one.contains("log_prior")) {
-    for (const char* name : {"log_determinant", "log_prior", "score"})
-      row.push_back(number(one[name]));
-    row.push_back(probability_text(100 * one["probability"].get<double>()));
-  }
-  row.push_back(reach_text(one));
-  return row;
+  table.numbers(boxes ? "half-widths" : "distance", "distance", 6);
+  if (any.contains("log_prior"))
+    table.numbers("ln det", "log_determinant", 6)
+        .numbers("ln prior", "log_prior", 6)
+        .numbers("score", "score", 6)
+        .cells("probability", probability_text);
+  table.cells("reach", reach_text).print(out, 4);
 }
 
 void print_decision(const Json& pixel, std::ostream& out) {
-  TextTable table(header_of(pixel["classes"].front()));
-  for (const Json& one : pixel["classes"]) table.add(row_of(one));
-  table.print(out, 4);
+  print_classes(pixel["classes"], out);
   if (pixel["classes"].front().contains("log_prior"))
     out << "    score = ln prior - (ln det + sum) / 2; the highest wins\n";
   if (pixel["classes"].front().contains("within_percent"))
@@ -116,10 +103,11 @@ void print_decision(const Json& pixel, std::ostream& out) {
 
 void print_neighbors(const Json& pixel, std::ostream& out) {
   if (!pixel.contains("neighbors")) return;
-  TextTable table({"neighbor", "distance", "sample pixels"});
-  for (const Json& neighbor : pixel["neighbors"])
-    table.add({neighbor["class"], number(neighbor["distance"]), counted(neighbor["pixels"])});
-  table.print(out, 4);
+  TextTable(pixel["neighbors"])
+      .words("neighbor", "class")
+      .numbers("distance", "distance", 6)
+      .counts("sample pixels", "pixels")
+      .print(out, 4);
 }
 
 /// How the two best were compared.
@@ -158,7 +146,9 @@ void print_explain(const Json& summary, std::ostream& out) {
       out << fmt::format("    so: {} ({})\n", pixel["class"], margin_text(pixel, method));
     }
     // The features of every pixel are the same.
-    print_whites(names_in(p["pixels"][0]["features"], "name"), out);
+    std::vector<std::string> features;
+    for (const Json& feature : p["pixels"][0]["features"]) features.push_back(feature["name"]);
+    print_whites(features, out);
   }
   print_outputs(summary, out);
 }

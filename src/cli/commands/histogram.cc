@@ -120,12 +120,13 @@ void print_peaks(const Json& all, std::ostream& out) {
   for (const Json& of_one : all) {
     out << fmt::format("  peaks of {}, smoothed by {}\n", of_one["histogram"],
                        of_one["smoothed_by"]);
-    TextTable table({"peak, as a --where text", "share", "mean color"});
     std::size_t number = 0;
-    for (const Json& peak : of_one["peaks"])
-      table.add({fmt::format("{}  {}", ++number, peak["where"]),
-                 fmt::format("{:.2f} %", peak["percent"]), peak["css"]});
-    table.print(out);
+    TextTable(of_one["peaks"])
+        .words("peak, as a --where text",
+               [&](const Json& peak) { return fmt::format("{}  {}", ++number, peak["where"]); })
+        .percents("share", "percent")
+        .words("mean color", "css")
+        .print(out);
   }
 }
 
@@ -141,16 +142,18 @@ void print_histogram(const Json& summary, std::ostream& out) {
     out << fmt::format("{}: {} counted\n", p["file"], plural(p["counted"], "pixel"));
     print_left_out(p, out);
     if (!p["channels"].empty()) {
-      TextTable table(
-          {"channel", "bins", "median from", "fullest bin", "holds", "below", "above", "no hue"});
-      for (const Json& c : p["channels"])
-        table.add({c["channel"], std::to_string(c["bins"].get<int>()),
-                   c.contains("median_bin_from") ? fmt::format("{:.4g}", c["median_bin_from"]) : "",
-                   interval(c["fullest_bin_from"], c["fullest_bin_below"]),
-                   fmt::format("{:.2f} %", c["fullest_bin_percent"]), counted(c["below"]),
-                   counted(c["above"]), counted(c["no_hue"])});
-      table.print(out);
-      print_whites(names_in(p["channels"], "channel"), out);
+      TextTable(p["channels"])
+          .channels("channel", "channel")
+          .counts("bins", "bins")
+          .numbers_by_row({{"median from", "median_bin_from"}}, 4)
+          .cells(
+              "fullest bin",
+              [](const Json& c) { return interval(c["fullest_bin_from"], c["fullest_bin_below"]); })
+          .percents("holds", "fullest_bin_percent")
+          .counts("below", "below")
+          .counts("above", "above")
+          .counts("no hue", "no_hue")
+          .print(out);
     }
     for (const Json& j : p["joint"]) {
       out << fmt::format("  {} with {}: fullest at {} and {}, {:.2f} %", j["first"], j["second"],

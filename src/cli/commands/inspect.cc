@@ -48,77 +48,50 @@ Json do_inspect(const po::variables_map& given, const SharedOptions& shared,
   return run_inspect(options, context);
 }
 
-std::string number(const Json& channel, const char* field) {
-  if (!channel.contains(field)) return "";
-  const Space* const space = space_in(channel["channel"]);
-  return fmt::format("{:.5g}", without_noise(space, channel[field]));
-}
-
 std::string file_name(const Json& picture) {
   return std::filesystem::path(picture["file"]).filename().string();
 }
 
-std::vector<std::string> channel_row(const Json& c) {
-  const std::string unit = c["unit"].get<std::string>();
-  const std::string name =
-      c["channel"].get<std::string>() + (unit.empty() ? "" : " (" + unit + ")");
-  if (c.contains("no_hue"))
-    return {name,
-            "",
-            "",
-            "",
-            "",
-            "",
-            "",
-            "",
-            "",
-            "",
-            number(c, "circular_mean"),
-            number(c, "circular_spread"),
-            "",
-            ""};
-  const auto share = [&](const char* field) {
-    return c.contains(field) ? fmt::format("{:.2f} %", c[field]) : "";
-  };
-  return {name,
-          number(c, "minimum"),
-          number(c, "percentile_1"),
-          number(c, "percentile_5"),
-          number(c, "percentile_25"),
-          number(c, "median"),
-          number(c, "percentile_75"),
-          number(c, "percentile_95"),
-          number(c, "percentile_99"),
-          number(c, "maximum"),
-          number(c, "mean"),
-          number(c, "standard_deviation"),
-          share("at_low_percent"),
-          share("at_high_percent")};
+/// The channels of some pictures one after the other. A hue shows its circular mean and spread.
+Json channel_rows(const std::vector<const Json*>& pictures) {
+  Json rows = Json::array();
+  for (const Json* const picture : pictures)
+    for (Json row : (*picture)["channels"]) {
+      row["picture"] = file_name(*picture);
+      if (row.contains("no_hue")) {
+        row["mean"] = row["circular_mean"];
+        row["standard_deviation"] = row["circular_spread"];
+      }
+      rows.push_back(std::move(row));
+    }
+  return rows;
 }
 
 /// A row for each channel of some pictures; of several with the picture's name.
 void print_channels(const std::vector<const Json*>& pictures, std::ostream& out) {
   const bool named = pictures.size() > 1;
-  std::vector<std::string> header{"channel", "min", "1%",  "5%",   "25%", "median", "75%",
-                                  "95%",     "99%", "max", "mean", "sd",  "at low", "at high"};
-  if (named) header.insert(header.begin(), "picture");
-  TextTable table(header);
-  std::string hues;
-  std::vector<std::string> names;
-  for (const Json* const picture : pictures)
-    for (const Json& c : (*picture)["channels"]) {
-      names.push_back(c["channel"]);
-      std::vector<std::string> row = channel_row(c);
-      if (named) row.insert(row.begin(), file_name(*picture));
-      table.add(std::move(row));
-      if (c.contains("no_hue"))
-        hues += fmt::format("  {}{}: circular mean and spread; {} without hue\n",
-                            named ? file_name(*picture) + ", " : "", c["channel"],
-                            plural(c["no_hue"], "pixel"));
-    }
-  table.print(out);
-  out << hues;
-  print_whites(names, out);
+  const Json rows = channel_rows(pictures);
+  TextTable table(rows);
+  if (named) table.words("picture", "picture");
+  table.channels("channel", "channel")
+      .numbers_by_row({{"min", "minimum"},
+                       {"1%", "percentile_1"},
+                       {"5%", "percentile_5"},
+                       {"25%", "percentile_25"},
+                       {"median", "median"},
+                       {"75%", "percentile_75"},
+                       {"95%", "percentile_95"},
+                       {"99%", "percentile_99"},
+                       {"max", "maximum"}})
+      .numbers_by_row({{"mean", "mean"}, {"sd", "standard_deviation"}})
+      .percents("at low", "at_low_percent")
+      .percents("at high", "at_high_percent")
+      .print(out);
+  for (const Json& row : rows)
+    if (row.contains("no_hue"))
+      out << fmt::format("  {}{}: circular mean and spread; {} without hue\n",
+                         named ? row["picture"].get<std::string>() + ", " : "", row["channel"],
+                         plural(row["no_hue"], "pixel"));
 }
 
 /// Whole numbers, as codes are, whole; others with four digits.
@@ -160,17 +133,13 @@ void print_points(const Json& picture, std::ostream& out) {
 void print_values(const Json& values, std::ostream& out) {
   const auto left = values["x"].get<std::uint64_t>(), top = values["y"].get<std::uint64_t>();
   for (const Json& grid : values["grids"]) {
-    const auto channel = grid["channel"].get<std::string>();
-    const Space* const space = space_in(channel);
-    std::vector<std::string> header{channel};
+    const Space* const space = space_in(grid["channel"]);
+    std::uint64_t y = top;
+    TextTable table(grid["rows"]);
+    table.words(grid["channel"], [&](const Json&) { return std::to_string(y++); });
     for (std::size_t x = 0; x < grid["rows"][0].size(); ++x)
-      header.push_back(std::to_string(left + x));
-    TextTable table(header);
-    for (std::size_t y = 0; y < grid["rows"].size(); ++y) {
-      std::vector<std::string> row{std::to_string(top + y)};
-      for (const Json& value : grid["rows"][y]) row.push_back(reading(space, value));
-      table.add(std::move(row));
-    }
+      table.cells(std::to_string(left + x),
+                  [&](const Json& row) { return reading(space, row[x]); });
     table.print(out);
   }
 }

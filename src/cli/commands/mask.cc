@@ -170,20 +170,13 @@ void print_found(const Json& p, std::ostream& out) {
 }
 
 void print_variants(const Json& summary, std::ostream& out) {
-  std::vector<std::string> header;
-  for (const Json& variable : summary["variables"]) header.push_back(variable["name"]);
-  header.insert(header.end(), {"selected", "share of counted"});
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} selections of {}\n", p["file"], p["variants"].size(),
                        plural(p["counted"], "counted pixel"));
-    TextTable table(header);
-    for (const Json& v : p["variants"]) {
-      std::vector<std::string> row;
-      for (const Json& value : v["values"]) row.push_back(fmt::format("{:.6g}", value));
-      row.push_back(counted(v["selected"]));
-      row.push_back(fmt::format("{:.2f} %", v["selected_percent"]));
-      table.add(row);
-    }
+    TextTable table(p["variants"]);
+    for (std::size_t v = 0; v < summary["variables"].size(); ++v)
+      table.numbers(summary["variables"][v]["name"], fmt::format("values/{}", v), 6);
+    table.counts("selected", "selected").percents("share of counted", "selected_percent");
     table.print(out);
   }
   print_outputs(summary, out);

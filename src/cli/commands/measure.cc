@@ -54,29 +54,26 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
   return run_measure(options, context);
 }
 
+/// Areas in pixels are whole, others are not.
+void add_area(TextTable& table, const std::string& heading, const char* field,
+              const std::string& unit) {
+  unit == "px" ? table.counts(heading, field) : table.numbers(heading, field, 6);
+}
+
 void print_regions(const Json& picture, std::ostream& out) {
   const std::string unit = picture["unit"].get<std::string>();
-  std::vector<std::string> header{"region", "class", "area " + unit + "\u00b2",
-                                  "center", "box",   "perimeter " + unit,
-                                  "round",  "holes"};
-  const Json& regions = picture["largest_regions"];
-  const bool colors = !regions.empty() && regions[0].contains("mean_color");
-  if (colors) header.push_back("mean color");
-  TextTable table(header);
-  for (std::size_t r = 0; r < std::min(kRowsShown, regions.size()); ++r) {
-    const Json& m = regions[r];
-    std::vector<std::string> row{
-        std::to_string(m["region"].get<std::size_t>()),
-        m["class"],
-        fmt::format("{:.6g}", m["area"]),
-        fmt::format("{:.1f},{:.1f}", m["center"][0], m["center"][1]),
-        fmt::format("{},{},{},{}", m["box"][0], m["box"][1], m["box"][2], m["box"][3]),
-        fmt::format("{:.4g}", m["perimeter"]),
-        fmt::format("{:.2f}", m["roundness"]),
-        std::to_string(m["holes"].get<std::uint64_t>())};
-    if (colors) row.push_back(m["mean_color"]);
-    table.add(row);
-  }
+  const Json& all = picture["largest_regions"];
+  const Json regions(all.begin(), all.begin() + std::min(kRowsShown, all.size()));
+  TextTable table(regions);
+  table.words("region", "region").words("class", "class");
+  add_area(table, "area " + unit + "\u00b2", "area", unit);
+  table.filled("center", "{:.1f},{:.1f}", {"center/0", "center/1"})
+      .filled("box", "{},{},{},{}", {"box/0", "box/1", "box/2", "box/3"})
+      .numbers("perimeter " + unit, "perimeter", 6)
+      .decimals("round", "roundness", 2)
+      .counts("holes", "holes");
+  if (!regions.empty() && regions[0].contains("mean_color"))
+    table.words("mean color", "mean_color");
   table.print(out);
   const std::size_t count = picture["count"].get<std::size_t>();
   if (count > kRowsShown)
@@ -91,10 +88,11 @@ void print_measure(const Json& summary, std::ostream& out) {
     if (p.contains("pixel_size"))
       out << fmt::format("  a pixel is {:.4g} {} wide by the resolution of {}\n",
                          p["pixel_size"]["side"], unit, p["pixel_size"]["from"]);
-    TextTable classes({"class", "regions", "area " + unit + "\u00b2", "share of all", "largest"});
-    for (const Json& c : p["classes"])
-      classes.add({c["name"], counted(c["count"]), fmt::format("{:.6g}", c["area"]),
-                   fmt::format("{:.2f} %", c["percent"]), fmt::format("{:.6g}", c["largest"])});
+    TextTable classes(p["classes"]);
+    classes.words("class", "name").counts("regions", "count");
+    add_area(classes, "area " + unit + "\u00b2", "area", unit);
+    classes.percents("share of all", "percent");
+    add_area(classes, "largest", "largest", unit);
     classes.print(out);
     print_regions(p, out);
   }

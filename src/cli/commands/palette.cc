@@ -67,20 +67,20 @@ void print_colors(const Json& picture, std::ostream& out) {
     out << fmt::format(" ({} drawn, by --seed)", counted(picture["sampled"]["drawn"]));
   out << "\n";
   print_left_out(picture, out);
-  TextTable table({"color", "value", "name", "share", "L", "C", "h", "spread", "nearest", "typical",
-                   "on black", "on white"});
-  for (const Json& c : picture["colors"])
-    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"], c["name"],
-               fmt::format("{:.2f} %", c["percent"]), fmt::format("{:.1f}", c["lightness"]),
-               fmt::format("{:.1f}", c["chroma"]),
-               c["hue"].is_null() ? "" : fmt::format("{:.0f}", c["hue"]),
-               fmt::format("{:.1f}", c["spread"]),
-               c.contains("nearest")
-                   ? fmt::format("{} at {:.1f}", c["nearest"], c["nearest_delta_e"])
-                   : "",
-               c["typical"], fmt::format("{:.2f}", c["contrast_black"]),
-               fmt::format("{:.2f}", c["contrast_white"])});
-  table.print(out);
+  TextTable(picture["colors"])
+      .words("color", "index")
+      .words("value", "color")
+      .words("name", "name")
+      .percents("share", "percent")
+      .decimals("L", "lightness", 1)
+      .decimals("C", "chroma", 1)
+      .decimals("h", "hue", 0)
+      .decimals("spread", "spread", 1)
+      .filled("nearest", "{} at {:.1f}", {"nearest", "nearest_delta_e"})
+      .words("typical", "typical")
+      .decimals("on black", "contrast_black", 2)
+      .decimals("on white", "contrast_white", 2)
+      .print(out);
   out << "  L C h: lch, white D50\n";
 }
 
@@ -89,22 +89,25 @@ void print_repainted(const Json& picture, std::ostream& out) {
                      picture["file"], plural(picture["counted"], "pixel"), picture["mean_delta_e"],
                      picture["percentile_95_delta_e"]);
   print_left_out(picture, out);
-  TextTable table({"color", "value", "pixels", "share"});
-  for (const Json& c : picture["used"])
-    table.add({std::to_string(c["index"].get<std::size_t>()), c["color"], counted(c["pixels"]),
-               fmt::format("{:.2f} %", c["percent"])});
-  table.print(out);
+  TextTable(picture["used"])
+      .words("color", "index")
+      .words("value", "color")
+      .counts("pixels", "pixels")
+      .percents("share", "percent")
+      .print(out);
 }
 
 void print_comparison(const Json& summary, std::ostream& out) {
   const Json& comparison = summary["comparison"];
   out << fmt::format("earth mover's distance: {:.2f} delta E\n", comparison["distance"]);
-  TextTable table({"from", "", "to", "", "share", "delta E"});
-  for (const Json& m : comparison["moves"])
-    table.add({std::to_string(m["from"].get<std::size_t>()), m["from_color"],
-               std::to_string(m["to"].get<std::size_t>()), m["to_color"],
-               fmt::format("{:.2f} %", m["percent"]), fmt::format("{:.1f}", m["delta_e"])});
-  table.print(out);
+  TextTable(comparison["moves"])
+      .words("from", "from")
+      .words("", "from_color")
+      .words("to", "to")
+      .words("", "to_color")
+      .percents("share", "percent")
+      .decimals("delta E", "delta_e", 1)
+      .print(out);
 }
 
 void print_palette(const Json& summary, std::ostream& out) {

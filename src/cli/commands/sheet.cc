@@ -47,12 +47,10 @@ void print_sheet(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << p["file"].get<std::string>() << '\n';
     print_left_out(p, out);
-    TextTable table({"plane", "black", "white"});
-    for (const Json& plane : p["planes"])
-      table.add({plane["channel"], fmt::format("{:.5g}", plane["black"]),
-                 fmt::format("{:.5g}", plane["white"])});
-    table.print(out);
-    print_whites(names_in(p["planes"], "channel"), out);
+    TextTable(p["planes"])
+        .channels("plane", "channel")
+        .numbers_by_row({{"black", "black"}, {"white", "white"}})
+        .print(out);
   }
   print_outputs(summary, out);
 }

@@ -96,10 +96,10 @@ Json do_similar(const po::variables_map& given, const SharedOptions& shared,
 void print_similar(const Json& summary, std::ostream& out) {
   if (summary["ranking"].empty()) return;
   out << fmt::format("like {}, by {}\n", summary["query"], summary["distance"]);
-  TextTable table({"picture", "distance"});
-  for (const Json& one : summary["ranking"])
-    table.add({one["file"], fmt::format("{:.4f}", one["distance"])});
-  table.print(out);
+  TextTable(summary["ranking"])
+      .words("picture", "file")
+      .decimals("distance", "distance", 4)
+      .print(out);
   print_outputs(summary, out);
 }
 

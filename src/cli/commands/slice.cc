@@ -106,23 +106,27 @@ Json do_slice(const po::variables_map& given, const SharedOptions& shared, const
   return run_slice(options, context);
 }
 
+/// One end of every interval of a class.
+std::string limits_of(const std::string& name, const Json& slices, const char* end) {
+  std::vector<std::string> limits;
+  for (const Json& slice : slices)
+    if (slice["name"] == name) limits.push_back(fmt::format("{:.6g}", slice[end]));
+  return fmt::format("{}", fmt::join(limits, ", "));
+}
+
 void print_slice(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} sliced by {}, {:.2f} % in no slice\n", p["file"],
                        plural(p["counted"], "pixel"), summary["channel"],
                        p["unclassified_percent"]);
     print_left_out(p, out);
-    TextTable table({"class", "from", "to", "pixels", "share of counted"});
-    for (const Json& c : p["classes"]) {
-      std::string from, to;
-      for (const Json& slice : p["slices"]) {
-        if (slice["name"] != c["name"]) continue;
-        from += fmt::format("{}{:.6g}", from.empty() ? "" : ", ", slice["from"]);
-        to += fmt::format("{}{:.6g}", to.empty() ? "" : ", ", slice["to"]);
-      }
-      table.add({c["name"], from, to, counted(c["pixels"]), fmt::format("{:.2f} %", c["percent"])});
-    }
-    table.print(out);
+    TextTable(p["classes"])
+        .words("class", "name")
+        .cells("from", [&](const Json& c) { return limits_of(c["name"], p["slices"], "from"); })
+        .cells("to", [&](const Json& c) { return limits_of(c["name"], p["slices"], "to"); })
+        .counts("pixels", "pixels")
+        .percents("share of counted", "percent")
+        .print(out);
     print_whites({summary["channel"]}, out);
   }
   print_outputs(summary, out);

@@ -38,16 +38,18 @@ void print_tidy(const Json& summary, std::ostream& out) {
     out << fmt::format("{}: {}, {} of {} changed\n", p["file"], p["kind"], counted(p["changed"]),
                        plural(p["pixels"], "pixel"));
     print_steps(p["steps"], out);
-    TextTable classes({"class", "before", "after", "share of all"});
-    const auto add = [&](const std::string& name, const Json& shares) {
-      classes.add({name, counted(shares["before"]), counted(shares["pixels"]),
-                   fmt::format("{:.2f} %", shares["percent"])});
-    };
-    for (const Json& c : p["classes"]) add(c["name"], c);
+    Json classes = p["classes"];
     if (p.contains("unclassified") &&
-        (p["unclassified"]["before"] > 0 || p["unclassified"]["pixels"] > 0))
-      add("unclassified", p["unclassified"]);
-    classes.print(out);
+        (p["unclassified"]["before"] > 0 || p["unclassified"]["pixels"] > 0)) {
+      classes.push_back(p["unclassified"]);
+      classes.back()["name"] = "unclassified";
+    }
+    TextTable(classes)
+        .words("class", "name")
+        .counts("before", "before")
+        .counts("after", "pixels")
+        .percents("share of all", "percent")
+        .print(out);
   }
   print_outputs(summary, out);
 }

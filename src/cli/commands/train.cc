@@ -270,18 +270,12 @@ void print_train(const Json& summary, std::ostream& out) {
                          plural(p["left_out"], "sample pixel"));
   }
   const Json& model = summary["model"];
-  std::vector<std::string> header{"class", "color", "pixels"};
-  for (const Json& feature : model["features"]) header.push_back(feature);
-  TextTable table(header);
-  for (const Json& c : model["classes"]) {
-    std::vector<std::string> row{c["name"], c["color"], counted(c["pixels"])};
-    for (std::size_t f = 0; f < model["features"].size(); ++f)
-      row.push_back(mean_text(model["features"][f], c["mean"][f]));
-    table.add(row);
-  }
+  TextTable table(model["classes"]);
+  table.words("class", "name").words("color", "color").counts("pixels", "pixels");
+  for (std::size_t f = 0; f < model["features"].size(); ++f)
+    table.values_of(model["features"][f], fmt::format("mean/{}", f));
   out << fmt::format("{}, class means:\n", model["method"]);
   table.print(out);
-  print_whites(model["features"], out);
   print_scaling(model, out);
   if (model.contains("trimmed_pixels"))
     out << fmt::format("  trimmed: {}\n", plural(model["trimmed_pixels"], "sample pixel"));
