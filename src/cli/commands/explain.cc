@@ -41,19 +41,39 @@ Json do_explain(const po::variables_map& given, const SharedOptions& shared,
 
 std::string number(const Json& value) { return fmt::format("{:.6g}", value); }
 
-std::string short_number(const Json& value) { return fmt::format("{:.4g}", value); }
+/// One number of a term of every class, in line.
+std::vector<std::string> column_of(const Json& classes, std::size_t term, const char* field,
+                                   int digits) {
+  std::vector<double> values;
+  for (const Json& one : classes) values.push_back(one["terms"][term][field]);
+  std::vector<std::string> texts = aligned_numbers(values, digits);
+  std::size_t width = 0;
+  for (const std::string& text : texts) width = std::max(width, text.size());
+  for (std::string& text : texts) text.insert(0, width - text.size(), ' ');
+  return texts;
+}
 
-/// What one feature adds: "-9.013\u00b2 = 81.24", "-9.013 x 18.82 = -169.7", "in 22..35 (0.6)".
-std::string term_text(const Json& term) {
-  if (term.contains("low"))
-    return fmt::format("{} {}..{} ({})", term["part"].get<double>() <= 1 ? "in" : "not in",
-                       short_number(term["low"]), short_number(term["high"]),
-                       short_number(term["part"]));
-  const std::string difference = short_number(term["difference"]);
-  if (term["difference"] == term["weighted"])
-    return fmt::format("{}\u00b2 = {}", difference, short_number(term["part"]));
-  return fmt::format("{} x {} = {}", difference, short_number(term["weighted"]),
-                     short_number(term["part"]));
+/// What one feature adds to each class: "-9.013\u00b2 = 81.24", "-9.013 x 18.82 = -169.7",
+/// "in 22..35 (0.6)".
+std::vector<std::string> term_texts(const Json& classes, std::size_t term) {
+  std::vector<std::string> texts;
+  if (classes[0]["terms"][term].contains("low")) {
+    const std::vector<std::string> parts = column_of(classes, term, "part", 4);
+    for (std::size_t c = 0; c < classes.size(); ++c) {
+      const Json& box = classes[c]["terms"][term];
+      texts.push_back(fmt::format("{} {:.4g}..{:.4g} ({})", box["part"] <= 1 ? "in" : "not in",
+                                  box["low"], box["high"], parts[c]));
+    }
+    return texts;
+  }
+  const std::vector<std::string> differences = column_of(classes, term, "difference", 5),
+                                 weighted = column_of(classes, term, "weighted", 5),
+                                 parts = column_of(classes, term, "part", 6);
+  for (std::size_t c = 0; c < classes.size(); ++c)
+    texts.push_back(differences == weighted
+                        ? fmt::format("{}\u00b2 = {}", differences[c], parts[c])
+                        : fmt::format("{} x {} = {}", differences[c], weighted[c], parts[c]));
+  return texts;
 }
 
 /// How near the pixel is beside the samples of the class.
@@ -75,19 +95,21 @@ void print_classes(const Json& classes, std::ostream& out) {
   const bool boxes = any.contains("inside");
   TextTable table(classes);
   table.words("class", "class");
-  for (std::size_t t = 0; t < any["terms"].size(); ++t)
-    table.cells(any["terms"][t]["feature"],
-                [&](const Json& one) { return term_text(one["terms"][t]); });
+  for (std::size_t t = 0; t < any["terms"].size(); ++t) {
+    const std::vector<std::string> texts = term_texts(classes, t);
+    auto next = texts.begin();
+    table.cells(any["terms"][t]["feature"], [&](const Json&) { return *next++; });
+  }
   if (any.contains("votes")) table.counts("votes", "votes");
   if (boxes) {
     table.words("box", [](const Json& one) { return one["inside"] ? "inside" : "outside"; });
   } else if (!any["terms"].empty()) {
     table.numbers("sum", "sum", 6);
   }
-  table.numbers(boxes ? "half-widths" : "distance", "distance", 6);
+  table.numbers(boxes ? "half-widths" : "distance", "distance", 5);
   if (any.contains("log_prior"))
-    table.numbers("ln det", "log_determinant", 6)
-        .numbers("ln prior", "log_prior", 6)
+    table.numbers("ln det", "log_determinant", 5)
+        .numbers("ln prior", "log_prior", 5)
         .numbers("score", "score", 6)
         .cells("probability", probability_text);
   table.cells("reach", reach_text).print(out, 4);
