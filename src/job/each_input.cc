@@ -1,18 +1,16 @@
 #include "job/each_input.h"
 
 #include <malloc.h>
-#include <tbb/parallel_for.h>
 
 #include <algorithm>
-#include <atomic>
 #include <mutex>
 #include <optional>
 #include <utility>
 
 #include "core/error.h"
 #include "io/csv.h"
-#include "job/arena.h"
 #include "job/long_table.h"
+#include "job/pictures_at_once.h"
 #include "job/results.h"
 #include "job/run_record.h"
 
@@ -22,9 +20,6 @@ namespace {
 using std::filesystem::path;
 
 constexpr const char* kFailures = "failures.csv";
-
-// More pictures at once would take more memory, not less time: what is idle helps with those.
-constexpr std::size_t kMostAtOnce = 16;
 
 constexpr std::size_t kPicturesBetweenTrims = 64;
 
@@ -51,26 +46,12 @@ class EachInput {
     entries_.resize(options_.inputs.size());
     unchanged_.resize(options_.inputs.size());
     if (context_.pictures && progress_.all > 1) context_.pictures(progress_);
-    if (options_.inputs.size() == 1) {
-      do_one(0);
-    } else {
-      in_arena(options_, [&] { side_by_side(); });
-    }
+    for_pictures_at_once(options_, options_.inputs.size(),
+                         {.work = [this](std::size_t i) { do_one(i); }});
     collect(summary);
   }
 
  private:
-  void side_by_side() {
-    RoadOptions road;
-    road.threads = options_.threads;
-    const std::size_t at_once =
-        std::min({std::size_t{threads_of(road)}, kMostAtOnce, options_.inputs.size()});
-    std::atomic<std::size_t> next{0};
-    tbb::parallel_for(std::size_t{0}, at_once, [&](std::size_t) {
-      for (std::size_t i = next++; i < options_.inputs.size(); i = next++) do_one(i);
-    });
-  }
-
   void do_one(std::size_t i) {
     if (!mine_[i]) return;
     stop_if_asked();
