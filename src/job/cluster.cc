@@ -10,6 +10,7 @@
 #include "io/color_table_file.h"
 #include "io/model_file.h"
 #include "job/arena.h"
+#include "job/bad_inputs.h"
 #include "job/class_shares.h"
 #include "job/cluster_maps.h"
 #include "job/cluster_report.h"
@@ -35,7 +36,7 @@ class ClusterJob {
   void run(Json& summary) {
     const FigureFormat format =
         results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
-    gather();
+    stopped_by_bad(options_.shared, [&] { gather(); });
     settle_scaling();
     in_arena(options_.shared, [&] { find_groups(); });
     choose();
@@ -355,7 +356,18 @@ const std::vector<ResultKind>& cluster_results() {
 Json run_cluster(const ClusterOptions& options, const Context& context) {
   Results results(options.shared, context, cluster_results(), ResultNames::kPictures);
   Json summary = summary_frame("cluster");
-  ClusterJob(options, context, results).run(summary);
+  ClusterOptions usable = options;
+  usable.shared.inputs.clear();
+  const auto check = [&](const std::filesystem::path& input) {
+    if (is_table_name(input)) {
+      read_color_table(input);
+    } else {
+      check_picture(input, options.shared, context);
+    }
+  };
+  for (const std::size_t i : usable_inputs(options.shared, context, summary, check))
+    usable.shared.inputs.push_back(options.shared.inputs[i]);
+  ClusterJob(usable, context, results).run(summary);
   results.report(summary);
   return summary;
 }

@@ -55,6 +55,7 @@ struct SharedOptions {
   std::uint64_t max_pixels = 0;           // 0: no limit
   std::uint64_t seed = 1;                 // of everything that is drawn at random
   bool clobber = true;                    // replace outputs that exist
+  bool skip_bad = false;                  // of several inputs, leave out those that are bad
   bool resume = false;                    // leave out pictures that are done and unchanged,
   bool verify = false;                    // seen by their content, not by size and time
   std::optional<Shard> shard;             // do only a part of the inputs

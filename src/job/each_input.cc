@@ -8,7 +8,8 @@
 #include <utility>
 
 #include "core/error.h"
-#include "io/csv.h"
+#include "job/bad_inputs.h"
+#include "job/failures.h"
 #include "job/long_table.h"
 #include "job/pictures_at_once.h"
 #include "job/results.h"
@@ -18,8 +19,6 @@ namespace chalcedony {
 namespace {
 
 using std::filesystem::path;
-
-constexpr const char* kFailures = "failures.csv";
 
 constexpr std::size_t kPicturesBetweenTrims = 64;
 
@@ -32,13 +31,17 @@ class EachInput {
  public:
   using Work = std::function<Json(const path&)>;
 
-  EachInput(const SharedOptions& options, const Context& context, const Work& work)
-      : options_(options), context_(context), work_(work), mine_(options.inputs.size(), true) {
+  EachInput(const SharedOptions& options, const Context& context, const Work& work, ResultOf result)
+      : options_(options),
+        context_(context),
+        work_(work),
+        joint_(result == ResultOf::kAllInputs),
+        mine_(options.inputs.size(), true) {
     if (options.shard && context.places.empty()) mine_ = in_shard(options.inputs, *options.shard);
     progress_.all = static_cast<std::size_t>(std::count(mine_.begin(), mine_.end(), true));
     const bool several = options.inputs.size() > 1 || options.shard;
     writes_tables_ = is_folder(options.output) && several;
-    if (writes_tables_ || options.resume) journal_.emplace(options, context);
+    if (!joint_ && (writes_tables_ || options.resume)) journal_.emplace(options, context);
     is_recorded_ = journal_ || !recorded_folder(options).empty();
   }
 
@@ -93,6 +96,8 @@ class EachInput {
       entry.outputs = context_.ledger->take_written(entry.file);
       if (is_recorded_) entry.state = context_.ledger->state(entry.file);
     } catch (const InputError& error) {
+      if (joint_ && !options_.skip_bad)
+        throw with_way_out(at_place(error, entry.file.string()), options_);
       fail(error);
     } catch (const OutputError& error) {
       fail(error);
@@ -122,7 +127,7 @@ class EachInput {
       if (entry.error.empty()) {
         summary["inputs"].push_back(entry.summary);
       } else {
-        summary["failed"].push_back({{"file", entry.file.string()}, {"error", entry.error}});
+        summary["failed"].push_back(failure_json({entry.file, entry.error}));
       }
       for (const path& output : entry.outputs) summary["outputs"].push_back(output.string());
     }
@@ -137,6 +142,7 @@ class EachInput {
   const SharedOptions& options_;
   const Context& context_;
   const Work& work_;
+  bool joint_;  // one result of all inputs
   std::vector<bool> mine_;
   bool writes_tables_ = false;
   bool is_recorded_ = false;
@@ -167,7 +173,7 @@ std::vector<path> joint_tables(const std::vector<JournalEntry>& entries,
   for (const std::string& name : long_table_names(results_of(entries, options)))
     tables.push_back(options.output / name);
   if (std::any_of(entries.begin(), entries.end(), is_failure))
-    tables.push_back(options.output / kFailures);
+    tables.push_back(failures_path(options.output));
   return tables;
 }
 
@@ -175,23 +181,16 @@ std::vector<path> write_joint_tables(const std::vector<JournalEntry>& entries,
                                      const SharedOptions& options, const Context& context) {
   std::vector<path> written =
       write_long_tables(results_of(entries, options), options.output, context.warn);
-  CsvTable failures({"file", "error"});
+  std::vector<Failure> failures;
   for (const JournalEntry& entry : entries)
-    if (is_failure(entry)) failures.add({entry.file.string(), entry.error});
-  const path list = options.output / kFailures;
-  if (std::any_of(entries.begin(), entries.end(), is_failure)) {
-    failures.write(list);
-    written.push_back(list);
-  } else {
-    std::error_code error;
-    std::filesystem::remove(list, error);
-  }
+    if (is_failure(entry)) failures.push_back({entry.file, entry.error});
+  if (write_failures(options.output, failures)) written.push_back(failures_path(options.output));
   return written;
 }
 
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const std::function<Json(const path&)>& work) {
-  EachInput(options, context, work).run(summary);
+                    const std::function<Json(const path&)>& work, ResultOf result) {
+  EachInput(options, context, work, result).run(summary);
 }
 
 }  // namespace chalcedony

@@ -14,6 +14,10 @@
 
 namespace chalcedony {
 
+/// Whether a job makes a result of each input, or one of all of them: such a job has no journal,
+/// and an input that fails stops it unless bad ones are to be left out.
+enum class ResultOf { kEachInput, kAllInputs };
+
 /// Does `work` for each input, or for those of the shard, and appends what it returns to the
 /// summary's `inputs`, and the files it wrote to `outputs`. Several pictures are worked on at once,
 /// so `work` must be free to run on several threads; the result does not depend on it.
@@ -23,9 +27,11 @@ namespace chalcedony {
 /// joined (write_long_tables); what is done is in the journal (PictureJournal), and with
 /// `options.resume` pictures that did not change since are left out and counted as `unchanged`.
 ///
-/// Errors    Interrupted; whatever `work` throws but InputError and OutputError
+/// Errors    Interrupted; whatever `work` throws but InputError and OutputError; InputError too
+///           when an input stops the job
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const std::function<Json(const std::filesystem::path&)>& work);
+                    const std::function<Json(const std::filesystem::path&)>& work,
+                    ResultOf result = ResultOf::kEachInput);
 
 /// The files that write_joint_tables() writes for these pictures.
 std::vector<std::filesystem::path> joint_tables(const std::vector<JournalEntry>& entries,

@@ -43,7 +43,7 @@ bool is_number(const std::string& text) {
 }
 
 /// Reals in a table for people have four digits after the point at most.
-std::string number_text(const std::string& text) {
+std::string tidy_number(const std::string& text) {
   if (text.find_first_of(".e") == std::string::npos || text.size() < 8) return text;
   double value = 0;
   std::from_chars(text.data(), text.data() + text.size(), value);
@@ -162,7 +162,7 @@ class TableWriter {
     for (std::size_t c = 0; c < row.size(); ++c) {
       const std::string& text = row[c];
       if (numeric[c]) {
-        out_ += "<td class=\"number\">" + number_text(text) + "</td>";
+        out_ += "<td class=\"number\">" + tidy_number(text) + "</td>";
       } else if (text.size() == 7 && text[0] == '#') {
         out_ += "<td><i style=\"background:" + escaped(text) + "\"></i>" + escaped(text) + "</td>";
       } else {

@@ -89,13 +89,14 @@ Json run_similar(const SimilarOptions& options, const Context& context) {
   summary["distance"] = options.distance_name;
   std::mutex shown_mutex;
   std::map<std::filesystem::path, Thumbnail> shown;
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+  const auto rank = [&](const std::filesystem::path& input) {
     Thumbnail thumbnail;
     const double distance = distance_between(query, read(input, thumbnail), options);
     const std::lock_guard lock(shown_mutex);
     shown[input] = std::move(thumbnail);
     return Json{{"file", input.string()}, {"distance", distance}};
-  });
+  };
+  for_each_input(options.shared, context, summary, rank, ResultOf::kAllInputs);
   const std::vector<Ranked> ranked = in_order(summary["inputs"], shown);
   summary["ranking"] = ranking_json(ranked);
   if (!ranked.empty() && results.wants("ranking"))

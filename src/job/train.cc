@@ -12,6 +12,7 @@
 #include "figure/scatter_figure.h"
 #include "io/model_file.h"
 #include "io/sample_table_file.h"
+#include "job/bad_inputs.h"
 #include "job/input_list.h"
 #include "job/inputs.h"
 #include "job/model_fit.h"
@@ -54,10 +55,8 @@ class Training {
   }
 
   Json run(Json& summary) {
-    std::size_t pictures = 0;
-    for (const std::filesystem::path& input : options_.shared.inputs)
-      summary["inputs"].push_back(is_table_name(input) ? read_table(input)
-                                                       : read_picture(input, pictures++));
+    for (const std::size_t i : usable(summary))
+      summary["inputs"].push_back(stopped_by_bad(options_.shared, [&] { return read_input(i); }));
     pixels_.finish();
     if (pixels_.training().drawn())
       context_.warn("there are more sample colors than are held; " +
@@ -76,6 +75,26 @@ class Training {
 
  private:
   const SampleTable& samples() const { return trimmed_ ? *trimmed_ : pixels_.training(); }
+
+  std::vector<std::size_t> usable(Json& summary) const {
+    return usable_inputs(options_.shared, context_, summary,
+                         [&](const std::filesystem::path& input) {
+                           if (is_table_name(input)) {
+                             read_sample_table(input, frame_.features);
+                           } else {
+                             check_picture(input, options_.shared, context_);
+                           }
+                         });
+  }
+
+  Json read_input(std::size_t i) {
+    const auto& inputs = options_.shared.inputs;
+    if (is_table_name(inputs[i])) return read_table(inputs[i]);
+    const auto pictures_before =
+        std::count_if(inputs.begin(), inputs.begin() + static_cast<std::ptrdiff_t>(i),
+                      [](const auto& input) { return !is_table_name(input); });
+    return read_picture(inputs[i], static_cast<std::size_t>(pictures_before));
+  }
 
   /// Our number of a class by its name; classes of several pictures are one by name.
   std::size_t class_index(const SampleClass& sample_class) {

@@ -256,6 +256,6 @@ const Command kCluster{
     print_cluster,
     {},
     {},
-    {Trait::kJoinsInputs, Trait::kNamesChannels}};
+    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

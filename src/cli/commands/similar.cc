@@ -127,6 +127,6 @@ const Command kSimilar{
     print_similar,
     {},
     {},
-    {Trait::kJoinsInputs, Trait::kNamesChannels}};
+    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli
