@@ -33,6 +33,7 @@ struct RefusedOptions {
 enum class Trait {
   kJoinsInputs,    // makes one result of all its inputs, so that they cannot be left out or divided
   kSkipsBad,       // of these, one that can do without some inputs
+  kReadsSamples,   // takes files of sample regions, which may be of another size
   kQuotesValues,   // reads out values of channels, so that --units may be asked
   kNamesChannels,  // takes names of channels: --space says whose may be named without it
   kOwnSpace,       // declares --space itself, as it means more there

@@ -178,6 +178,9 @@ void declare_shared(const Command& command, po::options_description& options) {
   add("seed", po::value<std::string>()->value_name("N"),
       "start of everything drawn at random (default 1)");
   add("no-clobber", "keep outputs that exist, and fail");
+  if (command.has(Trait::kReadsSamples))
+    add("rescale-samples",
+        "fit sample regions that were drawn on a copy of another size; else they are an error");
   if (command.has(Trait::kSkipsBad))
     add("skip-bad",
         "leave out inputs that cannot be used, and go on with the others; else the first one stops "
@@ -237,6 +240,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("seed"))
     shared.seed = whole_number("--seed", given["seed"].as<std::string>(), 0, UINT64_MAX);
   shared.clobber = given.count("no-clobber") == 0;
+  if (given.count("rescale-samples")) shared.samples_of_other_size = OtherSize::kRescale;
   shared.skip_bad = given.count("skip-bad") > 0;
   settle_parts(shared, given);
   return shared;

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <string>
+#include <utility>
 
 #include "core/color/css_color.h"
 #include "core/error.h"
@@ -82,20 +83,26 @@ void add_feature(const Json& feature, SampleSet& samples) {
   }
 }
 
-void check_made_for(const Json& json, std::uint32_t width, std::uint32_t height) {
-  if (!json.contains("width") || !json.contains("height")) return;
+/// Samples as they lie on a picture of this size.
+SampleSet fitted(SampleSet samples, const Json& json, std::uint32_t width, std::uint32_t height,
+                 OtherSize other) {
+  if (!json.contains("width") || !json.contains("height")) return samples;
   const Json w = json["width"], h = json["height"];
-  if (w == width && h == height) return;
-  throw InputError("its samples were drawn on a picture of " + w.dump() + "x" + h.dump() +
-                       ", this one is " + std::to_string(width) + "x" + std::to_string(height),
-                   "give the picture they belong to");
+  if (w == width && h == height) return samples;
+  if (other == OtherSize::kError)
+    throw InputError("its samples were drawn on a picture of " + w.dump() + "x" + h.dump() +
+                         ", this one is " + std::to_string(width) + "x" + std::to_string(height),
+                     "give the picture they belong to, or add --rescale-samples");
+  const DrawnSize from{number_of(w), number_of(h)};
+  if (!(from.width > 0 && from.height > 0)) reject_samples("its width or height is not above 0");
+  return rescaled(std::move(samples), from,
+                  {static_cast<double>(width), static_cast<double>(height)});
 }
 
-SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height) {
+SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height, OtherSize other) {
   if (!json.is_object() || json.value("type", "") != "FeatureCollection" ||
       !json.contains("features") || !json["features"].is_array())
     reject_samples("is no GeoJSON FeatureCollection");
-  check_made_for(json, width, height);
   SampleSet samples;
   std::size_t number = 0;
   for (const Json& feature : json["features"]) {
@@ -108,7 +115,7 @@ SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height
     }
   }
   if (samples.shapes.empty()) reject_samples("holds no samples");
-  return samples;
+  return fitted(std::move(samples), json, width, height, other);
 }
 
 Json coordinates_of(const SampleShape& shape) {
@@ -139,18 +146,19 @@ bool is_sample_file(const std::filesystem::path& path) {
   return extension == ".geojson" || extension == ".json";
 }
 
-SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height) {
+SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height,
+                        OtherSize other) {
   try {
-    return samples_of(Json::parse(text), width, height);
+    return samples_of(Json::parse(text), width, height, other);
   } catch (const Json::exception&) {
     throw InputError("is no GeoJSON", "the sample format is described in docs/formats.md");
   }
 }
 
-SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
-                       std::uint32_t height) {
+SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
+                       OtherSize other) {
   const std::string text = read_text_file(path);
-  return errors_at(path.string(), [&] { return parse_samples(text, width, height); });
+  return errors_at(path.string(), [&] { return parse_samples(text, width, height, other); });
 }
 
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height) {

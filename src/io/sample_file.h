@@ -14,16 +14,20 @@ namespace chalcedony {
 /// Whether a file is one of sample regions, by its name.
 bool is_sample_file(const std::filesystem::path& path);
 
+/// What happens to samples that were drawn on a picture of another size, as their file says.
+enum class OtherSize { kError, kRescale };
+
 /// Reads a GeoJSON FeatureCollection (RFC 7946 structure, pixel coordinates, y down) of Point,
 /// Polygon and MultiPolygon features with a `class` property; specified in docs/formats.md.
 ///
 /// Errors    InputError naming the feature: no class, another geometry, numbers that are none, or
-///           made for a picture of another size than width x height
-SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height);
+///           drawn on a picture of another size than width x height that is to be an error
+SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height,
+                        OtherSize other = OtherSize::kError);
 
 /// The same from a file; errors name it too.
-SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width,
-                       std::uint32_t height);
+SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
+                       OtherSize other = OtherSize::kError);
 
 /// Samples as GeoJSON that reads back exactly, made for a picture of this size.
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height);

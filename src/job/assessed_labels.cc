@@ -29,7 +29,7 @@ AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& cont
   width_ = sources_.front()->shape().width;
   const std::uint32_t height = sources_.front()->shape().height;
   if (is_sample_file(options.reference)) {
-    add_samples(options.reference, context);
+    add_samples(options, context);
   } else {
     add(options.reference, options.shared.max_pixels);
   }
@@ -60,9 +60,11 @@ void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pi
   legends_.push_back({std::move(file.classes), file.legend_from != LegendFrom::kNumbers});
 }
 
-void AssessedLabels::add_samples(const std::filesystem::path& path, const Context& context) {
+void AssessedLabels::add_samples(const AssessOptions& options, const Context& context) {
+  const std::filesystem::path& path = options.reference;
   const RasterShape shape = sources_.front()->shape();
-  const SampleSet samples = read_samples(path, shape.width, shape.height);
+  const SampleSet samples =
+      read_samples(path, shape.width, shape.height, options.shared.samples_of_other_size);
   const std::vector<SampleRun> runs =
       errors_at(path.string(), [&] { return sample_runs(samples, shape.width, shape.height); });
   if (const std::uint64_t shared = shared_pixels(runs); shared > 0)

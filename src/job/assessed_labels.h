@@ -65,7 +65,7 @@ class AssessedLabels {
   };
 
   void add(const std::filesystem::path& path, std::uint64_t max_pixels);
-  void add_samples(const std::filesystem::path& path, const Context& context);
+  void add_samples(const AssessOptions& options, const Context& context);
   void name_by_color(Legend& colored, const Legend& named);
   void leave_out_training(const AssessOptions& options);
 

@@ -19,6 +19,7 @@
 #include "core/color/space.h"
 #include "core/pixel/region.h"
 #include "figure/plot.h"
+#include "io/sample_file.h"
 #include "job/run_ledger.h"
 #include "job/shard.h"
 
@@ -55,10 +56,11 @@ struct SharedOptions {
   std::uint64_t max_pixels = 0;           // 0: no limit
   std::uint64_t seed = 1;                 // of everything that is drawn at random
   bool clobber = true;                    // replace outputs that exist
-  bool skip_bad = false;                  // of several inputs, leave out those that are bad
-  bool resume = false;                    // leave out pictures that are done and unchanged,
-  bool verify = false;                    // seen by their content, not by size and time
-  std::optional<Shard> shard;             // do only a part of the inputs
+  OtherSize samples_of_other_size = OtherSize::kError;
+  bool skip_bad = false;       // of several inputs, leave out those that are bad
+  bool resume = false;         // leave out pictures that are done and unchanged,
+  bool verify = false;         // seen by their content, not by size and time
+  std::optional<Shard> shard;  // do only a part of the inputs
 };
 
 /// How far a run over several pictures is.

@@ -98,9 +98,8 @@ DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like
   const std::string path = picture.file.path.string();
   SampleSet samples;
   samples.classes = {{"like", ""}, {"unlike", ""}};
-  for (const std::string& text : like.like) add_places(text, 0, shape.width, shape.height, samples);
-  for (const std::string& text : like.unlike)
-    add_places(text, 1, shape.width, shape.height, samples);
+  for (const std::string& text : like.like) add_places(text, 0, shape, options, samples);
+  for (const std::string& text : like.unlike) add_places(text, 1, shape, options, samples);
   const std::vector<SampleRun> runs =
       errors_at(path, [&] { return sample_runs(samples, shape.width, shape.height); });
   const std::vector<Channel> channels =

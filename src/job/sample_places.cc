@@ -26,8 +26,9 @@ std::vector<double> numbers_of(const std::string& text) {
 }
 
 void add_file(const std::string& path, const std::string& name, std::size_t sample_class,
-              std::uint32_t width, std::uint32_t height, SampleSet& samples) {
-  const SampleSet file = read_samples(path, width, height);
+              const RasterShape& picture, const SharedOptions& options, SampleSet& samples) {
+  const SampleSet file =
+      read_samples(path, picture.width, picture.height, options.samples_of_other_size);
   std::vector<std::string> names;
   std::size_t added = 0;
   for (const SampleClass& c : file.classes) names.push_back(c.name);
@@ -43,14 +44,14 @@ void add_file(const std::string& path, const std::string& name, std::size_t samp
 
 }  // namespace
 
-void add_places(const std::string& text, std::size_t sample_class, std::uint32_t width,
-                std::uint32_t height, SampleSet& samples) {
+void add_places(const std::string& text, std::size_t sample_class, const RasterShape& picture,
+                const SharedOptions& options, SampleSet& samples) {
   for (const std::string ending : {".geojson", ".json"})
     if (const auto at = text.find(ending); at != std::string::npos) {
       const std::size_t end = at + ending.size();
       if (end == text.size() || text[end] == ':') {
         const std::string name = end < text.size() ? text.substr(end + 1) : "";
-        return add_file(text.substr(0, end), name, sample_class, width, height, samples);
+        return add_file(text.substr(0, end), name, sample_class, picture, options, samples);
       }
     }
   const std::vector<double> n = numbers_of(text);

@@ -2,10 +2,11 @@
 #ifndef CHALCEDONY_JOB_SAMPLE_PLACES_H_
 #define CHALCEDONY_JOB_SAMPLE_PLACES_H_
 
-#include <cstdint>
 #include <string>
 
 #include "core/learn/sample_shape.h"
+#include "core/pixel/raster.h"
+#include "job/context.h"
 
 namespace chalcedony {
 
@@ -14,8 +15,8 @@ namespace chalcedony {
 ///
 /// Errors    UsageError for a text that is none of these; InputError from the file, or when it has
 ///           no such class
-void add_places(const std::string& text, std::size_t sample_class, std::uint32_t width,
-                std::uint32_t height, SampleSet& samples);
+void add_places(const std::string& text, std::size_t sample_class, const RasterShape& picture,
+                const SharedOptions& options, SampleSet& samples);
 
 }  // namespace chalcedony
 

@@ -14,7 +14,8 @@ namespace {
 /// are called as `colors` says.
 SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& shape,
                           const SampleSources& sources, const SharedOptions& options) {
-  if (is_sample_file(path)) return read_samples(path, shape.width, shape.height);
+  if (is_sample_file(path))
+    return read_samples(path, shape.width, shape.height, options.samples_of_other_size);
   LabelPicture labels = read_label_picture(path, options.max_pixels);
   if (labels.grid.width != shape.width || labels.grid.height != shape.height)
     throw InputError("is " + std::to_string(labels.grid.width) + "x" +
@@ -68,7 +69,7 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
     add_from(sources.painted[i].string());
   }
   for (const auto& [name, place] : sources.places)
-    add_places(place, out.samples.class_named(name), shape.width, shape.height, out.samples);
+    add_places(place, out.samples.class_named(name), shape, options, out.samples);
   if (out.from.empty()) out.from = "--sample";
   for (SampleClass& c : out.samples.classes)
     for (const auto& [name, color] : sources.colors)

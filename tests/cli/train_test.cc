@@ -182,6 +182,39 @@ TEST_CASE("labels and painted strokes train like the regions they stand for", "[
   CHECK(by_colors["classes"][1]["mean"] == places["classes"][1]["mean"]);
 }
 
+TEST_CASE("samples drawn on a copy of another size are fitted when asked", "[cli][train]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  copy_demo(dir, "panel-a.samples.geojson");
+  copy_demo(dir, "panel-a.reference.png");
+  REQUIRE(run_tool(dir, words_of("reframe panel-a.png --scale 2 -o large.png")).exit_code == 0);
+  REQUIRE(run_tool(dir, words_of("reframe panel-a.reference.png --scale 2 -o map.png")).exit_code ==
+          0);
+  const Words train = words_of("train large.png --samples panel-a.samples.geojson -o out");
+  const Words assess =
+      words_of("assess map.png --reference panel-a.samples.geojson --summary json");
+  const Words like = words_of("mask large.png --like panel-a.samples.geojson:ruby --summary json");
+  for (const Words& words : {train, assess, like})
+    check_error(run_tool(dir, words), 1,
+                "panel-a.samples.geojson: its samples were drawn on a picture of 480x360, this one "
+                "is 960x720; give the picture they belong to, or add --rescale-samples");
+  check_nothing_in(dir, "out");
+  const auto fitted = [&](const Words& words) {
+    return run_tool(dir, with(words, {"--rescale-samples"}));
+  };
+  CHECK(fitted(train).exit_code == 0);
+  const auto model = nlohmann::json::parse(text_of_file(dir / "out/model.json"));
+  // Some four pixels for each that the samples hold on the panel itself; disks are rounder here.
+  CHECK(model["classes"].size() == 6);
+  CHECK(model["trained_on"][0]["width"] == 960);
+  CHECK(model["trained_on"][0]["samples"]["width"] == 960);
+  const auto assessed = summary_of(fitted(assess));
+  CHECK(assessed["inputs"][0]["assessed"].get<double>() == Approx(4 * 4807).epsilon(0.01));
+  CHECK(assessed["inputs"][0]["overall"].get<double>() > 0.999);
+  CHECK(summary_of(fitted(like))["inputs"][0]["like_pixels"].get<double>() ==
+        Approx(4 * 925).epsilon(0.01));
+}
+
 TEST_CASE("what cannot be strokes or labels is said", "[cli][train]") {
   const TempDir dir;
   write_stripes(dir / "s.png");

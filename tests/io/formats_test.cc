@@ -200,7 +200,16 @@ TEST_CASE("sample files are read, mistakes name the feature", "[io][samples]") {
   CHECK(set.shapes.size() == 4);
   CHECK(set.shapes[1].radius == 2);
   CHECK_THROWS_WITH(read_samples(dir / "s.geojson", 20, 8),
-                    Catch::Contains("drawn on a picture of 10x8, this one is 20x8"));
+                    Catch::Contains("drawn on a picture of 10x8, this one is 20x8; give the "
+                                    "picture they belong to, or add --rescale-samples"));
+  const SampleSet wide = read_samples(dir / "s.geojson", 20, 8, OtherSize::kRescale);
+  CHECK(wide.shapes[0].rings[0] == std::vector<Position>{{0, 0}, {8, 0}, {8, 4}, {0, 0}});
+  CHECK(wide.shapes[1].point == Position{10, 5});
+  CHECK(wide.shapes[1].radius == Approx(2 * std::sqrt(2)));
+  CHECK(wide.classes[0].color == "#9b1b30");
+  put_text(dir / "sizeless.geojson", collection(polygon));
+  CHECK(read_samples(dir / "sizeless.geojson", 20, 8, OtherSize::kRescale).shapes[0].rings ==
+        set.shapes[0].rings);
 
   struct Row {
     std::string text;

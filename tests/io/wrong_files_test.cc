@@ -141,6 +141,11 @@ TEST_CASE("samples that were edited are refused, by their number", "[io][samples
        {"/features/0/geometry/coordinates/0/1/0", "5", "feature 1: a coordinate is no number"},
        {"/features/1/properties/radius", -1, "feature 2: its properties.radius is negative"},
        {"/features/2/geometry/coordinates", 5, "feature 3: a MultiPolygon has no polygons"}});
+  check_edits(
+      text, [](const std::string& samples) { parse_samples(samples, 20, 10, OtherSize::kRescale); },
+      {{"/width", 0, "its width or height is not above 0"},
+       {"/height", -10, "its width or height is not above 0"},
+       {"/height", "ten", "a coordinate is no number"}});
   CHECK_THROWS_WITH(parse_samples(R"({"type": "FeatureCollection", "features": []})", 20, 10),
                     Catch::Contains("holds no samples"));
 }

@@ -277,6 +277,6 @@ const Command kAssess{
     print_assess,
     {},
     {},
-    {Trait::kJoinsInputs}};
+    {Trait::kJoinsInputs, Trait::kReadsSamples}};
 
 }  // namespace chalcedony::cli

@@ -226,6 +226,6 @@ const Command kMask{
     print_mask,
     {},
     {},
-    {Trait::kNamesChannels}};
+    {Trait::kReadsSamples, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

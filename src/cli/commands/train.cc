@@ -312,6 +312,6 @@ const Command kTrain{
     print_train,
     {},
     {},
-    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels}};
+    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples, Trait::kNamesChannels}};
 
 }  // namespace chalcedony::cli

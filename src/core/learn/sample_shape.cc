@@ -108,6 +108,20 @@ std::size_t SampleSet::class_named(const std::string& name) {
   return index;
 }
 
+SampleSet rescaled(SampleSet samples, const DrawnSize& from, const DrawnSize& to) {
+  // Multiplied first: what lies on the far edge does so afterwards.
+  const auto move = [&](Position& p) {
+    p = {p.x * to.width / from.width, p.y * to.height / from.height};
+  };
+  const double growth = std::sqrt(to.width / from.width * (to.height / from.height));
+  for (SampleShape& shape : samples.shapes) {
+    for (auto& ring : shape.rings) std::for_each(ring.begin(), ring.end(), move);
+    move(shape.point);
+    shape.radius *= growth;
+  }
+  return samples;
+}
+
 std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
                                    std::uint32_t height) {
   std::vector<SampleRun> runs;

@@ -42,6 +42,15 @@ struct SampleSet {
   std::size_t class_named(const std::string& name);
 };
 
+/// Width and height of a picture in pixels.
+struct DrawnSize {
+  double width = 0, height = 0;
+};
+
+/// Samples that were drawn on a picture of one size, on the same picture of another. Where that is
+/// not as much wider as it is higher, radii grow by the geometric mean of both.
+SampleSet rescaled(SampleSet samples, const DrawnSize& from, const DrawnSize& to);
+
 /// Pixels [begin, end) of one row (never of two), numbered in raster order, that belong to a class.
 struct SampleRun {
   std::uint64_t begin = 0;
