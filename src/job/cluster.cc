@@ -19,6 +19,7 @@
 #include "job/input_list.h"
 #include "job/inputs.h"
 #include "job/long_table.h"
+#include "job/pictures_at_once.h"
 
 namespace chalcedony {
 namespace {
@@ -45,14 +46,16 @@ class ClusterJob {
       in_arena(options_.shared,
                [&] { measure_reach(groupings_[chosen_].model, colors_.points()); });
     Plot plot(format);
-    for (std::size_t i = 0; i < options_.shared.inputs.size(); ++i)
-      summary["inputs"].push_back(map_picture(i, plot));
+    map_pictures(plot, summary["inputs"]);
     if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
     if (results_.wants("centers"))
       write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
     if (results_.wants("shares")) write_all_shares(summary["inputs"]);
     if (groupings_.size() > 1) finish_choice(plot, summary);
     draw_figures(plot, context_);
+    for (const auto& input : options_.shared.inputs)
+      for (const auto& path : context_.ledger->take_written(input))
+        summary["outputs"].push_back(path.string());
     summary["clusters"] = grouping_json(chosen(), colors_);
   }
 
@@ -69,21 +72,46 @@ class ClusterJob {
     return options.features.empty() ? channels_of(spaces::kOklab) : options.features;
   }
 
+  bool alone() const { return options_.shared.inputs.size() == 1; }
+
   void gather() {
-    for (const auto& input : options_.shared.inputs) {
-      if (is_table_name(input)) {
-        colors_.add(read_color_table(input));
-        continue;
+    const auto& inputs = options_.shared.inputs;
+    pictures_.resize(inputs.size());
+    std::vector<ColorPoints::Place> places(inputs.size());
+    const auto begin = [&](std::size_t i) {
+      if (is_table_name(inputs[i])) {
+        colors_.add(read_color_table(inputs[i]));
+        return;
       }
-      CountedPicture picture = open_counted(input, options_.shared, context_);
-      const bool alone = options_.shared.inputs.size() == 1;
-      if (alone) keep_rows(picture);
-      errors_at(input.string(), [&] { colors_.add(picture, options_.shared, context_); });
-      if (alone) only_picture_.emplace(std::move(picture));
-    }
+      pictures_[i].emplace(open_counted(inputs[i], options_.shared, context_));
+      if (alone()) keep_rows(*pictures_[i]);
+      errors_at(inputs[i].string(),
+                [&] { places[i] = colors_.place_for(pictures_[i]->file.info); });
+      // Deep pictures are added one after the other.
+      if (!places[i].colors) add(i, places[i]);
+    };
+    const auto work = [&](std::size_t i) {
+      if (pictures_[i] && places[i].colors) add(i, places[i]);
+      if (!alone()) pictures_[i].reset();
+    };
+    const auto end = [&](std::size_t i) { tell_done(i + 1); };
+    tell_done(0);
+    for_pictures_at_once(options_.shared, inputs.size(),
+                         {.begin = begin, .work = work, .end = end});
     colors_.finish();
     if (colors_.points().size == 0)
       throw InputError("no pixel has a number for every feature", "choose other --features");
+  }
+
+  /// Both passes go through all pictures.
+  void tell_done(std::size_t pictures) const {
+    if (context_.pictures && !alone())
+      context_.pictures({.done = pictures, .all = options_.shared.inputs.size()});
+  }
+
+  void add(std::size_t i, const ColorPoints::Place& place) {
+    errors_at(options_.shared.inputs[i].string(),
+              [&] { colors_.add(place, *pictures_[i], options_.shared, context_); });
   }
 
   void settle_scaling() {
@@ -208,28 +236,60 @@ class ClusterJob {
     return files;
   }
 
-  Json map_picture(std::size_t i, Plot& plot) {
-    const std::filesystem::path& input = options_.shared.inputs[i];
-    // A table, or one whole picture, tells its shares by its colors.
-    if (is_table_name(input)) return table_json(input);
-    if (!wants_pictures(plot.format()) && options_.shared.inputs.size() == 1 &&
-        groupings_.size() == 1 && !colors_.sampled())
-      return picture_json(input, class_pixels(), colors_.excluded()[i], 0);
+  /// The maps of all pictures, and what the summary says of each.
+  void map_pictures(Plot& plot, Json& summaries) {
+    const auto& inputs = options_.shared.inputs;
     const Context quiet = without_warnings(context_);
-    if (!only_picture_) only_picture_.emplace(open_counted(input, options_.shared, quiet));
-    CountedPicture picture = std::move(*only_picture_);
-    only_picture_.reset();
     const bool figures = plot.format() != FigureFormat::kNone;
-    if (!lookup_) in_arena(options_.shared, [&] { lookup_.emplace(colors_, groupings_); });
-    const ClusterMaps maps = map_clusters(picture, *lookup_, groupings_, chosen_, files_for(input),
-                                          figures, options_.shared, quiet);
-    const std::uint64_t counted = picture.shape().pixels() - maps.excluded.total();
+    std::vector<ClusterMapFiles> files(inputs.size());
+    std::vector<ClusterMaps> maps(inputs.size());
     lone_.resize(groupings_.size());
+    const auto begin = [&](std::size_t i) {
+      if (told_by_colors(i, plot)) return;
+      if (!pictures_[i]) pictures_[i].emplace(open_counted(inputs[i], options_.shared, quiet));
+      files[i] = files_for(inputs[i]);
+      if (!lookup_) in_arena(options_.shared, [&] { lookup_.emplace(colors_, groupings_); });
+    };
+    const auto work = [&](std::size_t i) {
+      if (!told_by_colors(i, plot))
+        maps[i] = map_clusters(*pictures_[i], *lookup_, groupings_, chosen_, files[i], figures,
+                               options_.shared, quiet);
+    };
+    const auto end = [&](std::size_t i) {
+      summaries.push_back(told_by_colors(i, plot) ? json_by_colors(i) : mapped_json(i, maps[i]));
+      if (figures && pictures_[i]) draw(plot, *pictures_[i], maps[i]);
+      pictures_[i].reset();
+      maps[i] = {};
+      tell_done(i + 1);
+    };
+    tell_done(0);
+    for_pictures_at_once(options_.shared, inputs.size(),
+                         {.begin = begin, .work = work, .end = end});
+  }
+
+  /// A table, or one whole picture without results of its own, tells its shares by its colors.
+  bool told_by_colors(std::size_t i, const Plot& plot) const {
+    if (is_table_name(options_.shared.inputs[i])) return true;
+    return !wants_pictures(plot.format()) && alone() && groupings_.size() == 1 &&
+           !colors_.sampled();
+  }
+
+  /// Of several inputs the colors of a table are not told from the others, so its classes are not
+  /// counted.
+  Json json_by_colors(std::size_t i) const {
+    const std::filesystem::path& input = options_.shared.inputs[i];
+    if (alone()) return picture_json(input, class_pixels(), colors_.excluded(i), 0);
+    return {{"file", input.string()},     {"counted", read_color_table(input).all_pixels()},
+            {"excluded", Json::object()}, {"clipped", 0},
+            {"unclassified", 0},          {"classes", Json::array()}};
+  }
+
+  Json mapped_json(std::size_t i, const ClusterMaps& maps) {
+    const std::uint64_t counted = pictures_[i]->shape().pixels() - maps.excluded.total();
     for (std::size_t g = 0; g < lone_.size(); ++g) lone_[g] += maps.lone[g];
     lone_of_ += counted;
-    Json json = picture_json(input, maps.counts, maps.excluded, maps.clipped);
+    Json json = picture_json(options_.shared.inputs[i], maps.counts, maps.excluded, maps.clipped);
     json["lone_percent"] = percent(maps.lone[chosen_], counted);
-    if (figures) draw(plot, picture, maps);
     return json;
   }
 
@@ -241,16 +301,6 @@ class ClusterJob {
     for (std::size_t e = 0; e < numbers.size(); ++e)
       pixels[numbers[e]] += static_cast<std::uint64_t>(std::llround(chosen().looks[e].pixels));
     return pixels;
-  }
-
-  /// Of several inputs the colors of a table are not told from the others, so its classes are not
-  /// counted.
-  Json table_json(const std::filesystem::path& input) {
-    lone_.resize(groupings_.size());
-    if (options_.shared.inputs.size() == 1) return picture_json(input, class_pixels(), {}, 0);
-    return {{"file", input.string()},     {"counted", read_color_table(input).all_pixels()},
-            {"excluded", Json::object()}, {"clipped", 0},
-            {"unclassified", 0},          {"classes", Json::array()}};
   }
 
   Json picture_json(const std::filesystem::path& input, const std::vector<std::uint64_t>& counts,
@@ -321,7 +371,7 @@ class ClusterJob {
   Results& results_;
   std::optional<Model> given_;
   ColorPoints colors_;
-  std::optional<CountedPicture> only_picture_;  // kept from the first pass
+  std::vector<std::optional<CountedPicture>> pictures_;  // those under way
   std::optional<DrawnPoints> points_;
   GroupingFrame frame_;
   std::vector<Grouping> groupings_;

@@ -44,35 +44,40 @@ ColorPoints::CountedColors& ColorPoints::counter_for(const PictureInfo& info) {
     if (colors.info.space == info.space &&
         colors.pixels + info.shape.pixels() <= std::numeric_limits<std::uint32_t>::max())
       return colors;
-  return counted_colors_.emplace_back(CountedColors{info, 0, {}});
+  return counted_colors_.emplace_back(info);
 }
 
-void ColorPoints::add(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview* preview) {
-  const PictureInfo& info = picture.file.info;
-  if (!colors_tell(info, channels_)) {
-    add_deep(picture, options, context, preview);
-    return;
+ColorPoints::Place ColorPoints::place_for(const PictureInfo& info) {
+  Place place{&pictures_.emplace_back(), nullptr};
+  if (!colors_tell(info, channels_)) return place;
+  place.colors = &counter_for(info);
+  place.colors->pixels += info.shape.pixels();
+  return place;
+}
+
+void ColorPoints::add(const Place& place, CountedPicture& picture, const SharedOptions& options,
+                      const Context& context, Preview* preview) {
+  AddedPicture& added = *place.picture;
+  if (!place.colors) {
+    add_deep(added, picture, options, context, preview);
+  } else {
+    added.excluded = count_colors(picture, options, context, preview, place.colors->counter,
+                                  &place.colors->turn);
+    added.counted = picture.shape().pixels() - added.excluded.total();
   }
-  CountedColors& colors = counter_for(info);
-  colors.pixels += info.shape.pixels();
-  excluded_.push_back(count_colors(picture, options, context, preview, colors.counter));
-  const std::uint64_t counted = info.shape.pixels() - excluded_.back().total();
-  require_counted(counted, picture);
-  pixels_ += counted;
+  require_counted(added.counted, picture);
 }
 
 void ColorPoints::add(const StoredColors& colors) {
   if (std::any_of(channels_.begin(), channels_.end(),
                   [](const Channel& c) { return needs_stored(c); }))
     throw InputError("a table of colors has no channels of a file", "choose channels of a space");
-  excluded_.emplace_back();
-  pixels_ += colors.all_pixels();
+  pictures_.push_back({{}, colors.all_pixels()});
   stored_colors_.push_back(colors);
 }
 
-void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options,
-                           const Context& context, Preview* preview) {
+void ColorPoints::add_deep(AddedPicture& added, CountedPicture& picture,
+                           const SharedOptions& options, const Context& context, Preview* preview) {
   const PictureInfo& info = picture.file.info;
   const FeaturePlan plan(info, channels_, {}, hue_floor_);
   const std::uint64_t picture_seed = mixed_bits(seed_) + ++deep_pictures_;
@@ -103,7 +108,6 @@ void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options
       return out;
     };
   };
-  Excluded& excluded = excluded_.emplace_back();
   const std::uint64_t before = deep_counted_;
   travel(*picture.file.rows, road_for(picture, options, context), make_worker,
          [&](DeepBand&& band) {
@@ -116,10 +120,9 @@ void ColorPoints::add_deep(CountedPicture& picture, const SharedOptions& options
            }
            deep_counted_ += band.counted;
            left_out_ += band.left_out;
-           excluded += band.excluded;
+           added.excluded += band.excluded;
          });
-  require_counted(deep_counted_ - before, picture);
-  pixels_ += deep_counted_ - before;
+  added.counted = deep_counted_ - before;
 }
 
 /// Keeps the pixels with the smallest hashes, in the order they came.
@@ -238,6 +241,7 @@ void ColorPoints::take_deep() {
 }
 
 void ColorPoints::finish() {
+  for (const AddedPicture& picture : pictures_) pixels_ += picture.counted;
   for (CountedColors& colors : counted_colors_) {
     ColorTable table = colors.counter.table();
     std::vector<double> weights(table.counts.begin(),

@@ -4,6 +4,8 @@
 
 #include <array>
 #include <cstdint>
+#include <deque>
+#include <mutex>
 #include <optional>
 #include <utility>
 #include <vector>
@@ -20,19 +22,39 @@ namespace chalcedony {
 /// The most pixels of deep pictures (16-bit, float) that are held; of more, that many are drawn.
 inline constexpr std::size_t kMostHeldPixels = 1048576;
 
-/// Gathers the counted pixels of pictures, one picture after the other. Of 8-bit pictures every
-/// distinct color is a point with the number of its pixels. Of deep ones every pixel is, up to
+/// Gathers the counted pixels of pictures. Of 8-bit pictures every distinct color is a point with
+/// the number of its pixels; several can be added at once. Of deep ones every pixel is, up to
 /// kMostHeldPixels; past that, those with the smallest hashes of seed, picture and pixel number.
 class ColorPoints {
+  struct AddedPicture;
+  struct CountedColors;
+
  public:
   /// `channels`: what the points are made of; oklab is gathered besides.
   ColorPoints(const std::vector<Channel>& channels, double hue_floor, std::uint64_t seed);
 
-  /// Gathers the preview of the picture too, when there is one.
+  /// Where the colors of a picture go.
+  struct Place {
+    AddedPicture* picture = nullptr;
+    CountedColors* colors = nullptr;  // null for a deep picture
+  };
+
+  /// The place of the next picture: to be asked in the order of the pictures, and of a deep one
+  /// only when those before it were added, if deep.
+  Place place_for(const PictureInfo& info);
+
+  /// Gathers the preview of the picture too, when there is one. Pictures that are not deep may be
+  /// added from several threads at once.
   ///
   /// Errors    InputError
+  void add(const Place& place, CountedPicture& picture, const SharedOptions& options,
+           const Context& context, Preview* preview = nullptr);
+
+  /// The same for the next picture, whatever it is.
   void add(CountedPicture& picture, const SharedOptions& options, const Context& context,
-           Preview* preview = nullptr);
+           Preview* preview = nullptr) {
+    add(place_for(picture.file.info), picture, options, context, preview);
+  }
 
   /// Adds the colors of a table, as if its pictures had been added.
   ///
@@ -62,18 +84,25 @@ class ColorPoints {
   bool sampled() const { return deep_counted_ > kMostHeldPixels; }
   std::uint64_t drawn() const { return std::min<std::uint64_t>(deep_counted_, kMostHeldPixels); }
   std::uint64_t deep() const { return deep_counted_; }
-  /// What was left out of each picture, in the order they were added.
-  const std::vector<Excluded>& excluded() const { return excluded_; }
+  /// What was left out of each picture, in their order.
+  const Excluded& excluded(std::size_t picture) const { return pictures_[picture].excluded; }
 
  private:
   struct CountedColors {
+    explicit CountedColors(const PictureInfo& of) : info(of) {}
+
     PictureInfo info;
-    std::uint64_t pixels = 0;
+    std::uint64_t pixels = 0;  // of all pictures
     ColorCounter counter;
+    std::mutex turn;  // of pictures that are counted at once
+  };
+  struct AddedPicture {
+    Excluded excluded;
+    std::uint64_t counted = 0;
   };
   CountedColors& counter_for(const PictureInfo& info);
-  void add_deep(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                Preview* preview);
+  void add_deep(AddedPicture& added, CountedPicture& picture, const SharedOptions& options,
+                const Context& context, Preview* preview);
   void drop_surplus();
   void take_table(const Space& space, ColorTable table, std::vector<double> weights);
   void leave_out_incomplete(std::size_t first);
@@ -87,7 +116,8 @@ class ColorPoints {
   std::size_t own_features_ = 0;   // the first ones, which the points are made of
   double hue_floor_;
   std::uint64_t seed_;
-  std::vector<CountedColors> counted_colors_;
+  std::deque<CountedColors> counted_colors_;  // pictures under way know their places
+  std::deque<AddedPicture> pictures_;
   std::vector<StoredColors> stored_colors_;
   std::vector<std::uint64_t> deep_hashes_;  // of deep pixels that may be held, in their order
   std::vector<float> deep_values_;          // theirs, one pixel after the other
@@ -101,7 +131,6 @@ class ColorPoints {
   std::optional<ColorCounter> counted_colors_of_all_;
   std::uint64_t pixels_ = 0;
   std::uint64_t left_out_ = 0;
-  std::vector<Excluded> excluded_;
 };
 
 }  // namespace chalcedony

@@ -92,7 +92,7 @@ std::optional<StoredColors> CountedBlocks::colors() {
 }
 
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview* preview, ColorCounter& counter) {
+                      Preview* preview, ColorCounter& counter, std::mutex* turn) {
   const PictureInfo& info = picture.file.info;
   ColorCounting counting(picture, counter);
   Excluded excluded;
@@ -111,7 +111,10 @@ Excluded count_colors(CountedPicture& picture, const SharedOptions& options, con
   };
   const RoadOptions road = road_for(picture, options, context);
   travel(*picture.file.rows, road, make_worker, [&](PickedColors&& picked, const Band& band) {
-    counting.add(band, picked.packed);
+    {
+      const auto lock = turn ? std::unique_lock(*turn) : std::unique_lock<std::mutex>();
+      counting.add(band, picked.packed);
+    }
     excluded += picked.excluded;
   });
   return excluded;

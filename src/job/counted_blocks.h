@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_COUNTED_BLOCKS_H_
 
 #include <memory>
+#include <mutex>
 #include <optional>
 #include <vector>
 
@@ -38,9 +39,10 @@ class ColorCounting {
 };
 
 /// One pass over a picture that ColorCounter::fits: adds its counted pixels to the counter, and
-/// gathers the preview, if there is one. Returns what was left out.
+/// gathers the preview, if there is one. Returns what was left out. Where pictures are counted at
+/// once by one counter, `turn` keeps them from it at the same time.
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview* preview, ColorCounter& counter);
+                      Preview* preview, ColorCounter& counter, std::mutex* turn = nullptr);
 
 /// Blocks of the distinct colors, each with the number of its pixels, where these tell all that is
 /// asked; else Blocks of the pixels. Passes can be repeated.

@@ -94,7 +94,7 @@ class PaletteJob {
     }
     Json json{{"file", input.string()},
               {"counted", colors.pixels()},
-              {"excluded", excluded_json(colors.excluded()[0])}};
+              {"excluded", excluded_json(colors.excluded(0))}};
     if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
     json["colors"] = palette_json(palette);
     if (options_.compare) palettes_.push_back(std::move(palette));

@@ -8,6 +8,7 @@
 #include <set>
 
 #include "tests/support/outcome.h"
+#include "tests/support/panes.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
 
@@ -152,6 +153,32 @@ TEST_CASE("the same bytes for any number of threads, and from seed to seed only 
       CHECK(text_of_file(dir / (std::string("one/") + file)) ==
             text_of_file(dir / (std::string("four/") + file)));
   }
+}
+
+TEST_CASE("pictures of every kind are grouped at once as one after the other", "[cli][cluster]") {
+  const TempDir dir;
+  for (const char* panel : {"panel-a.png", "panel-b.png", "panel-c.png"}) copy_demo(dir, panel);
+  for (const char* line : {"convert panel-c.png --to srgb --depth 16 -o deep.png",
+                           "convert panel-b.png --to display-p3 -o wide.png",
+                           "histogram panel-a.png --colors -o counted"})
+    REQUIRE(run_tool(dir, words_of(line)).exit_code == 0);
+  const auto run = [&](const std::string& threads) {
+    json summary = summary_of(run_tool(
+        dir,
+        words_of("cluster panel-a.png deep.png wide.png counted/panel-a.colors.csv panel-b.png "
+                 "panel-c.png --k 3..4 --restarts 2 --figures none --summary json -o out "
+                 "--threads " +
+                 threads)));
+    auto contents = contents_of(dir / "out");
+    contents.erase("how.json");
+    return std::pair(summary, contents);
+  };
+  const auto [summary, contents] = run("1");
+  CHECK(summary["inputs"].size() == 6);
+  CHECK(summary["inputs"][4]["file"] == "panel-b.png");
+  CHECK(summary["outputs"][0] == "out/panel-a.clusters.png");
+  CHECK(summary["outputs"][3] == "out/deep.clusters.png");
+  for (const char* threads : {"2", "5"}) CHECK(run(threads) == std::pair(summary, contents));
 }
 
 TEST_CASE("pictures of one content in 8 and 16 bits have the same groups", "[cli][cluster]") {
