@@ -128,6 +128,9 @@ TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
         "'a' is varied twice; give each variable once"},
        {"mask stripes.png --where \"lab.l > 3\" --vary a=1..9/3 -o out/",
         "'a' is varied, but the selection has no {a}; put it where the number is to vary"},
+       {"mask stripes.png --where \"lab.l > {low}\" -o out/",
+        "--where: the selection has {low}, which does not vary; say what it takes, as in --vary "
+        "low=10..50/5"},
        {"mask stripes.png --where \"lab.l > {a}\" --vary a=1..x/3 -o out/",
         "'a=1..x/3' has no number at 'x'"},
        {"mask stripes.png --where \"lab.l > {a}\" --vary a=1..9/1 -o out/",

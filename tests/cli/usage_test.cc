@@ -123,7 +123,7 @@ TEST_CASE("bad inputs are said in one line, exit 1, and leave no half file", "[c
       {{"train", "good.png", "--samples", "text.geojson", "-o", "out"},
        "text.geojson: is no GeoJSON"},
       {{"train", "good.png", "--samples", "dot.geojson", "--method", "mahalanobis", "-o", "out"},
-       "class 'dot' has 1 sample pixels, too few for the covariance of 3 features"},
+       "class 'dot' has 1 sample pixel, too few for the covariance of 3 features"},
       {{"classify", "good.png", "--model", "text.png", "-o", "out"}, "text.png: is not a model"},
       {{"classify", "good.png", "--model", "none.json", "-o", "out"}, "none.json: no such file"},
       {{"demo", "-o", "text.png/out"}, "text.png/out: the folder cannot be made"}};

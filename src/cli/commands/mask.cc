@@ -90,7 +90,9 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
   }
   if (given.count("where")) {
     options.where = read_option("--where", [&] {
-      return parse_expression(given["where"].as<std::string>(), options.shared.names);
+      const auto text = given["where"].as<std::string>();
+      variants_of(text, {});  // nothing varies without --vary
+      return parse_expression(text, options.shared.names);
     });
     return;
   }

@@ -125,8 +125,8 @@ Shape shape_of(const ModelClass& c, const Eigen::VectorXd& floor) {
   const Eigen::Index d = c.statistics.mean.size();
   if (c.statistics.count < static_cast<std::uint64_t>(d) + 2)
     throw InputError("class '" + c.name + "' has " + std::to_string(c.statistics.count) +
-                         " sample pixels, too few for the covariance of " + std::to_string(d) +
-                         " features",
+                         (c.statistics.count == 1 ? " sample pixel" : " sample pixels") +
+                         ", too few for the covariance of " + std::to_string(d) + " features",
                      "draw at least " + std::to_string(d + 2) + ", or use minimum-distance");
   const Eigen::MatrixXd covariance =
       c.statistics.covariance + Eigen::MatrixXd(floor.array().square().matrix().asDiagonal());

@@ -29,8 +29,7 @@ inline constexpr std::size_t kMostVariants = 400;
 /// Every combination, the last variable fastest, with `{name}` replaced by its value.
 ///
 /// Errors    UsageError for a variable that is not in the text, a name in the text that does not
-/// vary,
-///           a name given twice, or too many combinations
+///           vary, a name given twice, or too many combinations
 std::vector<Variant> variants_of(std::string_view text, const std::vector<Variable>& variables);
 
 }  // namespace chalcedony
