@@ -75,18 +75,26 @@ SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
   return {hn::GetLane(hn::MaxOfLanes(d, farthest)), hn::GetLane(hn::MinOfLanes(d, nearest_second))};
 }
 
-// The sum of n weights times values, in eight parts that are the same for
-// every width of vectors.
-double weighted_sum(const float* values, const double* weights, std::size_t n) {
+// The sum of n numbers, in eight parts that are the same for every width of vectors.
+template <class Number>
+double sum_in_parts(std::size_t n, const Number& number) {
   constexpr std::size_t kParts = 8;
   std::array<double, kParts> parts{};
   std::size_t i = 0;
   for (; i + kParts <= n; i += kParts)
-    for (std::size_t p = 0; p < kParts; ++p)
-      parts[p] += weights[i + p] * static_cast<double>(values[i + p]);
-  for (; i < n; ++i) parts[i % kParts] += weights[i] * static_cast<double>(values[i]);
+    for (std::size_t p = 0; p < kParts; ++p) parts[p] += number(i + p);
+  for (; i < n; ++i) parts[i % kParts] += number(i);
   return ((parts[0] + parts[4]) + (parts[2] + parts[6])) +
          ((parts[1] + parts[5]) + (parts[3] + parts[7]));
+}
+
+double weighted_sum(const float* values, const double* weights, std::size_t n) {
+  return sum_in_parts(n,
+                      [&](std::size_t i) { return weights[i] * static_cast<double>(values[i]); });
+}
+
+double sum_of(const double* weights, std::size_t n) {
+  return sum_in_parts(n, [&](std::size_t i) { return weights[i]; });
 }
 
 }  // namespace HWY_NAMESPACE
@@ -100,6 +108,7 @@ namespace {
 HWY_EXPORT(farthest_from);
 HWY_EXPORT(nearest_of);
 HWY_EXPORT(weighted_sum);
+HWY_EXPORT(sum_of);
 
 constexpr std::size_t kRun = 64;       // points; a part of a chunk
 constexpr double kFar = 1e30;          // a distance beyond all others
@@ -222,9 +231,7 @@ class Mover {
     for (std::size_t f = 0; f < dimensions_; ++f)
       to[f] += HWY_DYNAMIC_DISPATCH(weighted_sum)(points_.features[f] + begin,
                                                   points_.weights + begin, end - begin);
-    double weight = 0;
-    for (std::size_t i = begin; i < end; ++i) weight += points_.weights[i];
-    to[dimensions_] += weight;
+    to[dimensions_] += HWY_DYNAMIC_DISPATCH(sum_of)(points_.weights + begin, end - begin);
   }
 
   /// Distances between all centers, and half the way from each to its nearest.
@@ -265,7 +272,9 @@ class Mover {
         const RunBounds& bounds = runs_[at / kRun];
         if (bounds.one_center && bounds.above <= std::max(bounds.below, half_way_[label_[at]]))
           continue;
-        assign_run(at, std::min(kRun, end - at), scratch, parts[chunk]);
+        // Neighbors are alike: before there are labels, a run is guessed to lie where the last did.
+        const std::size_t guess = assigned_ || at == begin ? label_[at] : label_[at - 1];
+        assign_run(at, std::min(kRun, end - at), guess, scratch, parts[chunk]);
       }
     });
     assigned_ = true;
@@ -273,9 +282,9 @@ class Mover {
       for (std::size_t s = 0; s < part.size(); ++s) sums_[s] += part[s];
   }
 
-  void assign_run(std::size_t begin, std::size_t size, Scratch& scratch, Sums& sums) {
+  void assign_run(std::size_t begin, std::size_t size, std::size_t guess, Scratch& scratch,
+                  Sums& sums) {
     load_run(begin, size, scratch);
-    const std::size_t guess = assigned_ ? label_[begin] : nearest_center(begin);
     const double radius = std::sqrt(HWY_DYNAMIC_DISPATCH(farthest_from)(
         scratch.features.data(), dimensions_, center(guess), kRun));
     double below = kFar;
@@ -332,17 +341,6 @@ class Mover {
       std::copy_n(points_.features[f] + begin, size, to);
       scratch.features[f] = to;
     }
-  }
-
-  std::size_t nearest_center(std::size_t i) const {
-    std::vector<double> point(dimensions_);
-    copy_point(points_, i, point.data());
-    std::size_t best = 0;
-    for (std::size_t c = 1; c < k_; ++c)
-      if (squared_distance(point.data(), center(c), dimensions_) <
-          squared_distance(point.data(), center(best), dimensions_))
-        best = c;
-    return best;
   }
 
   /// Moves every center to the mean of its group; how far each one went.
