@@ -61,8 +61,7 @@ void ColorPoints::add(const Place& place, CountedPicture& picture, const SharedO
   if (!place.colors) {
     add_deep(added, picture, options, context, preview);
   } else {
-    added.excluded = count_colors(picture, options, context, preview, place.colors->counter,
-                                  &place.colors->turn);
+    added.excluded = count_colors(picture, options, context, preview, place.colors->tally);
     added.counted = picture.shape().pixels() - added.excluded.total();
   }
   require_counted(added.counted, picture);
@@ -242,17 +241,18 @@ void ColorPoints::take_deep() {
 
 void ColorPoints::finish() {
   for (const AddedPicture& picture : pictures_) pixels_ += picture.counted;
+  const bool one_kind =
+      counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty();
   for (CountedColors& colors : counted_colors_) {
-    ColorTable table = colors.counter.table();
+    ColorCounter counter = colors.tally.take();
+    ColorTable table = counter.table();
+    if (one_kind) counted_colors_of_all_.emplace(std::move(counter));
     std::vector<double> weights(table.counts.begin(),
                                 table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors));
     take_table(*colors.info.space, std::move(table), std::move(weights));
   }
+  if (left_out_ > 0) counted_colors_of_all_.reset();
   for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
-  const bool one_kind =
-      counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty();
-  if (one_kind && left_out_ == 0)
-    counted_colors_of_all_.emplace(std::move(counted_colors_[0].counter));
   counted_colors_.clear();
   stored_colors_.clear();
   take_deep();

@@ -5,7 +5,6 @@
 #include <array>
 #include <cstdint>
 #include <deque>
-#include <mutex>
 #include <optional>
 #include <utility>
 #include <vector>
@@ -13,6 +12,7 @@
 #include "core/cluster/points.h"
 #include "core/learn/features.h"
 #include "core/pixel/color_table.h"
+#include "core/pixel/color_tally.h"
 #include "io/color_table_file.h"
 #include "job/inputs.h"
 #include "job/preview.h"
@@ -93,8 +93,7 @@ class ColorPoints {
 
     PictureInfo info;
     std::uint64_t pixels = 0;  // of all pictures
-    ColorCounter counter;
-    std::mutex turn;  // of pictures that are counted at once
+    ColorTally tally;
   };
   struct AddedPicture {
     Excluded excluded;

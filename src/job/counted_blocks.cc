@@ -7,15 +7,7 @@
 #include "job/arena.h"
 
 namespace chalcedony {
-namespace {
-
-/// The counted colors of a band where not all pixels count.
-struct PickedColors {
-  std::vector<std::uint32_t> packed;
-  Excluded excluded;
-};
-
-}  // namespace
+namespace {}  // namespace
 
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
   return ColorCounter::fits(info) &&
@@ -23,10 +15,8 @@ bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) 
                      [&](const Channel& c) { return !needs_stored(c, info.color_channels()); });
 }
 
-ColorCounting::ColorCounting(const CountedPicture& picture, ColorCounter& counter)
-    : all_count_(all_pixels_count(picture)),
-      channels_(picture.shape().channels),
-      counter_(counter) {}
+ColorCounting::ColorCounting(const CountedPicture& picture, ColorTally& tally)
+    : all_count_(all_pixels_count(picture)), channels_(picture.shape().channels), tally_(tally) {}
 
 void ColorCounting::pick(const Block& block, std::vector<std::uint32_t>& picked) const {
   if (all_count_) return;
@@ -35,10 +25,12 @@ void ColorCounting::pick(const Block& block, std::vector<std::uint32_t>& picked)
       picked.push_back(ColorCounter::pack(block.stored + i * channels_, channels_));
 }
 
-void ColorCounting::add(const Band& band, const std::vector<std::uint32_t>& picked) {
-  if (all_count_)
-    counter_.add_stored(band.own_rows(), channels_, std::size_t{band.rows()} * band.shape().width);
-  counter_.add(picked);
+void ColorCounting::add(const Band& band, const std::vector<std::uint32_t>& picked) const {
+  tally_.count([&](ColorCounter& counter) {
+    if (all_count_)
+      counter.add_stored(band.own_rows(), channels_, std::size_t{band.rows()} * band.shape().width);
+    counter.add(picked);
+  });
 }
 
 CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
@@ -48,15 +40,15 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
   preview_ = preview;
   if (!colors_tell(info_, channels)) return;
   if (!wants_colors && info_.shape.pixels() < ColorCounter::kFewPixels) return;
-  ColorCounter counter;
-  excluded_ = count_colors(picture, options, context, preview, counter);
-  take_table(options, std::move(counter));
+  ColorTally tally;
+  excluded_ = count_colors(picture, options, context, preview, tally);
+  take_table(options, tally);
 }
 
 CountedBlocks::CountedBlocks(const CountedPicture& picture, const SharedOptions& options,
-                             const Context& context, ColorCounter&& counter)
+                             const Context& context, ColorTally& tally)
     : road_(road_for(picture, options, context)), info_(picture.file.info) {
-  take_table(options, std::move(counter));
+  take_table(options, tally);
 }
 
 CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& options,
@@ -66,8 +58,8 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
       counting_(counting),
       rows_(picture.file.rows.get()) {}
 
-void CountedBlocks::take_table(const SharedOptions& options, ColorCounter counter) {
-  in_arena(options, [&] { table_ = counter.table(); });
+void CountedBlocks::take_table(const SharedOptions& options, ColorTally& tally) {
+  in_arena(options, [&] { table_ = tally.take().table(); });
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;
   counting_ = {};
@@ -92,31 +84,26 @@ std::optional<StoredColors> CountedBlocks::colors() {
 }
 
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview* preview, ColorCounter& counter, std::mutex* turn) {
+                      Preview* preview, ColorTally& tally) {
   const PictureInfo& info = picture.file.info;
-  ColorCounting counting(picture, counter);
+  const ColorCounting counting(picture, tally);
   Excluded excluded;
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, picture.counting),
-            collector = collector_for(preview)](const Band& band) mutable {
-      PickedColors out;
-      if (counting.all_count() && !collector) return out;
-      reader.for_each_block(band, [&](const Block& block) {
-        if (collector) collector->add(block);
-        counting.pick(block, out.packed);
-      });
-      out.excluded = reader.take_excluded();
-      return out;
+    return [&, reader = BlockReader(info, picture.counting), collector = collector_for(preview),
+            picked = std::vector<std::uint32_t>()](const Band& band) mutable {
+      picked.clear();
+      if (!counting.all_count() || collector)
+        reader.for_each_block(band, [&](const Block& block) {
+          if (collector) collector->add(block);
+          counting.pick(block, picked);
+        });
+      counting.add(band, picked);
+      return reader.take_excluded();
     };
   };
   const RoadOptions road = road_for(picture, options, context);
-  travel(*picture.file.rows, road, make_worker, [&](PickedColors&& picked, const Band& band) {
-    {
-      const auto lock = turn ? std::unique_lock(*turn) : std::unique_lock<std::mutex>();
-      counting.add(band, picked.packed);
-    }
-    excluded += picked.excluded;
-  });
+  travel(*picture.file.rows, road, make_worker,
+         [&](const Excluded& in_band) { excluded += in_band; });
   return excluded;
 }
 

@@ -3,12 +3,12 @@
 #define CHALCEDONY_JOB_COUNTED_BLOCKS_H_
 
 #include <memory>
-#include <mutex>
 #include <optional>
 #include <vector>
 
 #include "core/color/channel.h"
 #include "core/pixel/color_table.h"
+#include "core/pixel/color_tally.h"
 #include "core/pixel/road.h"
 #include "io/color_table_file.h"
 #include "job/inputs.h"
@@ -19,30 +19,30 @@ namespace chalcedony {
 /// Whether these channels of a picture can be computed from its distinct colors alone.
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels);
 
-/// Counts the colors of a picture that ColorCounter::fits in the course of a pass. Counting takes
-/// little time beside decoding, so that one counter serves all threads, in the sink.
+/// Counts the colors of a picture that ColorCounter::fits in the course of a pass. Its functions
+/// may be called from any thread.
 class ColorCounting {
  public:
-  ColorCounting(const CountedPicture& picture, ColorCounter& counter);
+  ColorCounting(const CountedPicture& picture, ColorTally& tally);
 
   /// Whether the rows tell all, so that nothing need be picked.
   bool all_count() const { return all_count_; }
   /// Appends the colors of the Block's counted pixels, unless all count.
   void pick(const Block& block, std::vector<std::uint32_t>& picked) const;
-  /// Takes the colors of a band, one band at a time: those picked, or all.
-  void add(const Band& band, const std::vector<std::uint32_t>& picked);
+  /// Takes the colors of a band: those picked, or all.
+  void add(const Band& band, const std::vector<std::uint32_t>& picked) const;
 
  private:
   bool all_count_;
   std::uint32_t channels_;  // of a stored pixel
-  ColorCounter& counter_;
+  ColorTally& tally_;
 };
 
-/// One pass over a picture that ColorCounter::fits: adds its counted pixels to the counter, and
-/// gathers the preview, if there is one. Returns what was left out. Where pictures are counted at
-/// once by one counter, `turn` keeps them from it at the same time.
+/// One pass over a picture that ColorCounter::fits: adds its counted pixels to the tally, and
+/// gathers the preview, if there is one. Returns what was left out. Several pictures may be counted
+/// at once.
 Excluded count_colors(CountedPicture& picture, const SharedOptions& options, const Context& context,
-                      Preview* preview, ColorCounter& counter, std::mutex* turn = nullptr);
+                      Preview* preview, ColorTally& tally);
 
 /// Blocks of the distinct colors, each with the number of its pixels, where these tell all that is
 /// asked; else Blocks of the pixels. Passes can be repeated.
@@ -58,7 +58,7 @@ class CountedBlocks {
 
   /// Of the colors that were counted in a pass over the picture.
   CountedBlocks(const CountedPicture& picture, const SharedOptions& options, const Context& context,
-                ColorCounter&& counter);
+                ColorTally& tally);
 
   /// Of the pixels, for work that asks where they are, or of few of them.
   CountedBlocks(CountedPicture& picture, const SharedOptions& options, const Context& context,
@@ -114,7 +114,7 @@ class CountedBlocks {
 
  private:
   /// From here on there is no picture, only its colors.
-  void take_table(const SharedOptions& options, ColorCounter counter);
+  void take_table(const SharedOptions& options, ColorTally& tally);
 
   Preview* preview_ = nullptr;  // gathered in the next pass; null for none
   RoadOptions road_;

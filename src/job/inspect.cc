@@ -60,8 +60,8 @@ enum class Telling {
 struct InspectedBand {
   ChannelStatistics::Sums sums;
   LineSums lines;
-  std::vector<std::uint32_t> colors;  // where they tell, and not all pixels count
   std::array<double, 3> color_sums{};
+  std::vector<std::uint32_t> colors;  // where they tell, and not all pixels count
 };
 
 /// The format that a figure's name asks for.
@@ -130,9 +130,9 @@ class Inspection {
 
   void look_through() {
     Tallies<Findings> tallies(empty_findings());
-    std::optional<ColorCounter> counter;
+    std::optional<ColorTally> colors;
     std::optional<ColorCounting> counting;
-    if (telling_ == Telling::kColors) counting.emplace(picture_, counter.emplace());
+    if (telling_ == Telling::kColors) counting.emplace(picture_, colors.emplace());
     const auto make_worker = [&] {
       return [&, reader = BlockReader(info_, picture_.counting), channels = ChannelEvaluator(plan_),
               collector = Preview::Collector(preview_)](const Band& band) mutable {
@@ -158,13 +158,14 @@ class Inspection {
              sums += found.sums;
              lines_ += found.lines;
              for (std::size_t c = 0; c < 3; ++c) color_sums_[c] += found.color_sums[c];
+             // Here, one after the other: there is work enough for all threads beside it.
              if (counting) counting->add(band, found.colors);
            });
     findings_ =
         std::move(tallies.merged([](Findings& total, const Findings& one) { total.merge(one); }));
     require_counted(findings_.counted, picture_);
     if (telling_ == Telling::kCodes) return take_codes();
-    if (counter) return take_colors(*counter);
+    if (colors) return take_colors(*colors);
     if (statistics_.finish(std::move(sums), std::move(findings_.counts))) look_again();
   }
 
@@ -202,8 +203,8 @@ class Inspection {
     statistics_.finish_again(std::move(counts));
   }
 
-  void take_colors(ColorCounter& counter) {
-    CountedBlocks colors(picture_, options_.shared, context_, std::move(counter));
+  void take_colors(ColorTally& tally) {
+    CountedBlocks colors(picture_, options_.shared, context_, tally);
     findings_.distinct = colors.distinct();
     findings_.clipped = add_counted_colors(statistics_, colors, options_.shared.hue_floor);
   }

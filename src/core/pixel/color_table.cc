@@ -141,20 +141,52 @@ void ColorCounter::for_each_color(std::size_t begin, std::size_t end, Use use) c
 
 void ColorCounter::settle() {
   std::sort(full_.begin(), full_.end());
-  std::vector<Often> all;
-  all.reserve(often_.size() + full_.size());
-  auto old = often_.begin();
+  std::vector<Often> more;
   for (auto first = full_.begin(); first != full_.end();) {
     const auto end = std::upper_bound(first, full_.end(), *first);
-    Often one{*first, static_cast<std::uint32_t>(end - first)};
+    more.push_back({*first, static_cast<std::uint32_t>(end - first)});
+    first = end;
+  }
+  full_.clear();
+  add_often(more);
+}
+
+void ColorCounter::add_often(const std::vector<Often>& more) {
+  std::vector<Often> all;
+  all.reserve(often_.size() + more.size());
+  auto old = often_.begin();
+  for (Often one : more) {
     for (; old != often_.end() && old->color < one.color; ++old) all.push_back(*old);
     if (old != often_.end() && old->color == one.color) one.times += old++->times;
     all.push_back(one);
-    first = end;
   }
   all.insert(all.end(), old, often_.end());
   often_ = std::move(all);
-  full_.clear();
+}
+
+void ColorCounter::add(ColorCounter&& other) {
+  other.settle();
+  std::vector<std::vector<std::uint32_t>> full(kParts);
+  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    add_counters(other, part * kPart, (part + 1) * kPart, full[part]);
+  });
+  for (const auto& of_part : full) full_.insert(full_.end(), of_part.begin(), of_part.end());
+  settle();
+  add_often(other.often_);
+}
+
+void ColorCounter::add_counters(const ColorCounter& other, std::size_t begin, std::size_t end,
+                                std::vector<std::uint32_t>& full) {
+  for (std::size_t line = begin; line < end; line += kLine) {
+    if (!other.in_use_[line / kGroup]) continue;
+    in_use_[line / kGroup] = true;
+    if (all_zero(other.counters_.data() + line)) continue;
+    for (std::size_t color = line; color < line + kLine; ++color) {
+      const int pixels = counters_[color] + other.counters_[color];
+      if (pixels > 0xff) full.push_back(static_cast<std::uint32_t>(color));
+      counters_[color] = static_cast<std::uint8_t>(pixels);
+    }
+  }
 }
 
 std::vector<std::size_t> ColorCounter::colors_before_parts() const {

@@ -51,6 +51,8 @@ class ColorCounter {
   void add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n);
   /// Adds colors packed by pack().
   void add(std::span<const std::uint32_t> packed);
+  /// Adds what another one counted.
+  void add(ColorCounter&& other);
 
   /// The bits of r, g and b in turn (Morton 1966), so that similar colors, as neighbors in a
   /// picture have, lie close together in memory.
@@ -95,6 +97,10 @@ class ColorCounter {
 
   /// Adds `full_` to `often_`, so that memory grows with the colors, not with the picture.
   void settle();
+  /// Adds the counters of other's colors from `begin` to `end`; those that were full then are noted
+  /// in `full`.
+  void add_counters(const ColorCounter& other, std::size_t begin, std::size_t end,
+                    std::vector<std::uint32_t>& full);
 
   void count(std::uint32_t color) {
     if (const std::uint8_t pixels = ++counters_[color]; pixels <= 1) note(color, pixels);
@@ -109,6 +115,9 @@ class ColorCounter {
     std::uint32_t times;
   };
   static constexpr std::size_t kMostFull = 1u << 15;
+
+  /// Each color of `more`, once and in order, joins `often_`.
+  void add_often(const std::vector<Often>& more);
 
   /// So many similar colors are passed over together when no pixel has one of them.
   static constexpr std::size_t kGroup = 4096;

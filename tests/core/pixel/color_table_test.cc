@@ -4,9 +4,11 @@
 #include <catch2/catch.hpp>
 #include <map>
 #include <numeric>
+#include <thread>
 
 #include "core/color/channel_plan.h"
 #include "core/pixel/block_reader.h"
+#include "core/pixel/color_tally.h"
 #include "core/pixel/memory_source.h"
 #include "core/stats/histogram.h"
 #include "tests/support/pictures.h"
@@ -107,6 +109,49 @@ TEST_CASE("colors of more pixels than a counter holds are counted whole", "[core
   std::uint32_t place = 0;
   places.find(table.rgb.data() + 3 * 4, 3, 1, &place);
   CHECK(place == 4);
+}
+
+TEST_CASE("two counters add up to what one would have counted", "[core][pixel]") {
+  const auto rgb = few_colors(40000);
+  const auto stored = bytes_of(rgb);
+  ColorCounter one, first, second;
+  one.add_stored(stored.data(), 3, 40000);
+  first.add_stored(stored.data(), 3, 15000);
+  second.add_stored(stored.data() + 3 * 15000, 3, 25000);
+  // Counts that are full in the one, in the other, in both, and only together.
+  const std::map<std::uint8_t, std::array<std::uint32_t, 2>> grays{
+      {3, {200, 56}},     {4, {200, 55}},  {5, {0, 256}}, {6, {256, 0}},
+      {7, {70'000, 300}}, {9, {255, 255}}, {200, {1, 0}}, {255, {0, 1}}};
+  for (const auto& [code, pixels] : grays) {
+    const std::vector<std::byte> gray(pixels[0] + pixels[1], std::byte{code});
+    first.add_stored(gray.data(), 1, pixels[0]);
+    second.add_stored(gray.data(), 1, pixels[1]);
+    one.add_stored(gray.data(), 1, pixels[0] + pixels[1]);
+  }
+  first.add(std::move(second));
+  const ColorTable plain = one.table(), sum = first.table();
+  CHECK(sum.colors == plain.colors);
+  CHECK(sum.rgb == plain.rgb);
+  CHECK(sum.counts == plain.counts);
+}
+
+TEST_CASE("colors counted by several threads are those of one", "[core][pixel]") {
+  constexpr std::size_t kPixels = 600'000, kBand = 3000;
+  const auto stored = bytes_of(few_colors(kPixels));
+  ColorCounter one;
+  one.add_stored(stored.data(), 3, kPixels);
+  ColorTally tally;
+  std::vector<std::thread> threads;
+  for (std::size_t t = 0; t < 6; ++t)
+    threads.emplace_back([&, t] {
+      for (std::size_t at = t * kBand; at < kPixels; at += 6 * kBand)
+        tally.count(
+            [&](ColorCounter& counter) { counter.add_stored(stored.data() + 3 * at, 3, kBand); });
+    });
+  for (std::thread& thread : threads) thread.join();
+  const ColorTable plain = one.table(), sum = tally.take().table();
+  CHECK(sum.rgb == plain.rgb);
+  CHECK(sum.counts == plain.counts);
 }
 
 TEST_CASE("a gray counts as a color of three equal channels", "[core][pixel]") {
