@@ -27,14 +27,14 @@ struct SamplePixels::Band {
 class SamplePixels::Worker {
  public:
   Worker(const SamplePixels& job, const CountedPicture& picture, const FeaturePlan& plan,
-         const std::vector<SampleRun>& runs, Preview& preview)
+         const Samples& samples, Preview& preview)
       : job_(&job),
-        runs_(&runs),
+        runs_(&samples.runs),
         reader_(picture.file.info, picture.counting),
         evaluator_(plan),
         collector_(preview),
         row_(plan.size()),
-        seed_(pixel_hash(job.options_.seed, job.pictures_)),
+        seed_(pixel_hash(job.options_.seed, samples.picture)),
         held_below_(hash_share(job.held_share_)),
         density_below_(hash_share(static_cast<double>(job.density_pixels_) /
                                   static_cast<double>(picture.shape().pixels()))) {}
@@ -114,25 +114,30 @@ SamplePixels::SamplePixels(std::vector<Channel> features, double held_share,
       training_(features_of(features_).size()),
       held_(training_.features()) {}
 
-SamplePixels::Added SamplePixels::add(CountedPicture& picture, const std::vector<SampleRun>& runs,
-                                      const std::vector<std::size_t>& class_of, Preview& preview,
-                                      const Context& context) {
+SamplePixels::Added SamplePixels::add(CountedPicture& picture, const Samples& samples,
+                                      Preview& preview, const Context& context) {
   const FeaturePlan plan(picture.file.info, features_, {}, options_.hue_floor, picture.counting);
   RoadOptions road = road_for(picture, options_, context);
   road.halo = plan.halo();
-  Added added{std::vector<std::uint64_t>(class_of.size()), 0};
+  const std::vector<std::size_t>& class_of = samples.class_of;
+  Added added{std::vector<std::uint64_t>(class_of.size()), 0, {}};
   travel(
-      *picture.file.rows, road, [&] { return Worker(*this, picture, plan, runs, preview); },
+      *picture.file.rows, road, [&] { return Worker(*this, picture, plan, samples, preview); },
       [&](const Band& band) {
         added.left_out += band.left_out;
         for (std::size_t c = 0; c < class_of.size(); ++c)
           added.counts[c] += band.training.added(c) + band.held.added(c);
+        added.density.insert(added.density.end(), band.density.begin(), band.density.end());
+        const std::lock_guard lock(mutex_);
         training_.add(band.training, class_of);
         held_.add(band.held, class_of);
-        density_.insert(density_.end(), band.density.begin(), band.density.end());
       });
-  ++pictures_;
   return added;
+}
+
+void SamplePixels::add(const SampleTable& kept, const std::vector<std::size_t>& class_of) {
+  const std::lock_guard lock(mutex_);
+  training_.add(kept, class_of);
 }
 
 void SamplePixels::finish() {

@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_SAMPLE_PIXELS_H_
 
 #include <cstdint>
+#include <mutex>
 #include <vector>
 
 #include "core/color/channel.h"
@@ -24,27 +25,30 @@ class SamplePixels {
   SamplePixels(std::vector<Channel> features, double held_share, std::uint64_t density_pixels,
                const SharedOptions& options);
 
+  /// The samples of a picture.
+  struct Samples {
+    std::size_t picture = 0;  // its number
+    std::vector<SampleRun> runs;
+    std::vector<std::size_t> class_of;  // class c of the runs is class `class_of[c]` of the tables
+  };
   struct Added {
     std::vector<std::uint64_t> counts;  // pixels of each class of the samples, held-out ones too
     std::uint64_t left_out = 0;         // sample pixels that do not count or lack a feature
+    std::vector<float> density;         // drawn pixels of the whole picture, a row of features each
   };
 
-  /// Reads a picture. Class c of the runs is class `class_of[c]` of the tables.
-  Added add(CountedPicture& picture, const std::vector<SampleRun>& runs,
-            const std::vector<std::size_t>& class_of, Preview& preview, const Context& context);
+  /// Reads a picture. May be called for several at once: the tables do not depend on the order.
+  Added add(CountedPicture& picture, const Samples& samples, Preview& preview,
+            const Context& context);
 
   /// Adds samples that were kept before; its class c is our class `class_of[c]`.
-  void add(const SampleTable& kept, const std::vector<std::size_t>& class_of) {
-    training_.add(kept, class_of);
-  }
+  void add(const SampleTable& kept, const std::vector<std::size_t>& class_of);
 
   /// Call after the last picture.
   void finish();
 
   const SampleTable& training() const { return training_; }
   const SampleTable& held() const { return held_; }
-  /// Drawn pixels of whole pictures, a row of features each.
-  const std::vector<float>& density() const { return density_; }
 
  private:
   struct Band;
@@ -54,9 +58,8 @@ class SamplePixels {
   std::vector<Channel> features_;
   double held_share_;
   std::uint64_t density_pixels_;
-  std::uint64_t pictures_ = 0;
+  std::mutex mutex_;  // of the tables
   SampleTable training_, held_;
-  std::vector<float> density_;
 };
 
 }  // namespace chalcedony

@@ -16,6 +16,7 @@
 #include "job/input_list.h"
 #include "job/inputs.h"
 #include "job/model_fit.h"
+#include "job/pictures_at_once.h"
 #include "job/preview.h"
 #include "job/sample_pixels.h"
 #include "job/train_report.h"
@@ -55,8 +56,7 @@ class Training {
   }
 
   Json run(Json& summary) {
-    for (const std::size_t i : usable(summary))
-      summary["inputs"].push_back(stopped_by_bad(options_.shared, [&] { return read_input(i); }));
+    stopped_by_bad(options_.shared, [&] { read_inputs(usable(summary), summary["inputs"]); });
     pixels_.finish();
     if (pixels_.training().drawn())
       context_.warn("there are more sample colors than are held; " +
@@ -87,13 +87,55 @@ class Training {
                          });
   }
 
-  Json read_input(std::size_t i) {
+  /// A picture whose samples are read.
+  struct InHand {
+    std::optional<CountedPicture> picture;
+    std::optional<Preview> preview;
+    NamedSamples named;
+    SamplePixels::Samples samples;
+    SamplePixels::Added added;
+    Json json;  // what the summary says of it
+  };
+
+  void read_inputs(const std::vector<std::size_t>& places, Json& summaries) {
     const auto& inputs = options_.shared.inputs;
-    if (is_table_name(inputs[i])) return read_table(inputs[i]);
-    const auto pictures_before =
-        std::count_if(inputs.begin(), inputs.begin() + static_cast<std::ptrdiff_t>(i),
-                      [](const auto& input) { return !is_table_name(input); });
-    return read_picture(inputs[i], static_cast<std::size_t>(pictures_before));
+    std::vector<InHand> all(places.size());
+    const auto begin = [&](std::size_t i) {
+      if (is_table_name(inputs[places[i]])) {
+        all[i].json = read_table(inputs[places[i]]);
+      } else {
+        open(places[i], all[i]);
+      }
+    };
+    const auto work = [&](std::size_t i) {
+      InHand& one = all[i];
+      if (one.picture)
+        one.added = errors_at(inputs[places[i]].string(), [&] {
+          return pixels_.add(*one.picture, one.samples, *one.preview, context_);
+        });
+    };
+    const auto end = [&](std::size_t i) {
+      if (all[i].picture) take_picture(inputs[places[i]], all[i]);
+      summaries.push_back(std::move(all[i].json));
+      all[i] = {};
+    };
+    for_pictures_at_once(options_.shared, places.size(),
+                         {.begin = begin, .work = work, .end = end});
+  }
+
+  /// Pictures are numbered without the tables among the inputs, as their sample files are.
+  void open(std::size_t place, InHand& one) {
+    const auto& inputs = options_.shared.inputs;
+    one.samples.picture = static_cast<std::size_t>(
+        std::count_if(inputs.begin(), inputs.begin() + static_cast<std::ptrdiff_t>(place),
+                      [](const auto& input) { return !is_table_name(input); }));
+    one.picture.emplace(open_counted(inputs[place], options_.shared, context_));
+    one.named = samples_of_input(options_.sources, one.samples.picture, *one.picture,
+                                 options_.shared, context_);
+    one.samples.runs = runs_of(one.named, one.picture->shape(), context_);
+    for (const SampleClass& c : one.named.samples.classes)
+      one.samples.class_of.push_back(class_index(c));
+    one.preview.emplace(one.picture->file.info, format_ != FigureFormat::kNone);
   }
 
   /// Our number of a class by its name; classes of several pictures are one by name.
@@ -123,39 +165,29 @@ class Training {
     return json;
   }
 
-  /// Picture `i` of those that are no tables.
-  Json read_picture(const std::filesystem::path& input, std::size_t i) {
-    CountedPicture picture = open_counted(input, options_.shared, context_);
-    const NamedSamples named =
-        samples_of_input(options_.sources, i, picture, options_.shared, context_);
-    const std::vector<SampleRun> runs = runs_of(named, picture.shape(), context_);
-    std::vector<std::size_t> class_of;
-    for (const SampleClass& c : named.samples.classes) class_of.push_back(class_index(c));
-    Preview preview(picture.file.info, format_ != FigureFormat::kNone);
-    const SamplePixels::Added added = errors_at(
-        input.string(), [&] { return pixels_.add(picture, runs, class_of, preview, context_); });
-    const RasterShape& shape = picture.shape();
-    frame_.trained_on.push_back({picture.name(), shape.width, shape.height, named.samples,
-                                 shape.channels, depth_of(picture.file.info)});
-    if (preview.wanted()) draw_samples(input, picture.name(), named, class_of, added, preview);
-    Json json{{"file", input.string()},
-              {"samples", named.from},
-              {"regions", named.samples.shapes.size()},
-              {"left_out", added.left_out},
-              {"classes", Json::array()}};
-    for (std::size_t c = 0; c < class_of.size(); ++c)
-      json["classes"].push_back(
-          {{"name", named.samples.classes[c].name}, {"pixels", added.counts[c]}});
-    return json;
+  void take_picture(const std::filesystem::path& input, InHand& one) {
+    const RasterShape& shape = one.picture->shape();
+    const SampleSet& samples = one.named.samples;
+    density_.insert(density_.end(), one.added.density.begin(), one.added.density.end());
+    frame_.trained_on.push_back({one.picture->name(), shape.width, shape.height, samples,
+                                 shape.channels, depth_of(one.picture->file.info)});
+    if (one.preview->wanted()) draw_samples(input, one);
+    one.json = {{"file", input.string()},
+                {"samples", one.named.from},
+                {"regions", samples.shapes.size()},
+                {"left_out", one.added.left_out},
+                {"classes", Json::array()}};
+    for (std::size_t c = 0; c < samples.classes.size(); ++c)
+      one.json["classes"].push_back(
+          {{"name", samples.classes[c].name}, {"pixels", one.added.counts[c]}});
   }
 
-  void draw_samples(const std::filesystem::path& input, const std::string& name,
-                    const NamedSamples& named, const std::vector<std::size_t>& class_of,
-                    const SamplePixels::Added& added, Preview& preview) {
+  void draw_samples(const std::filesystem::path& input, InHand& one) {
     std::vector<std::string> colors;
-    for (const std::size_t c : class_of) colors.push_back(frame_.classes[c].color);
-    add_samples_figure(plot_, results_.path(input, "samples.figure", extension_of(format_)), name,
-                       named.samples, colors, added.counts, preview.thumbnail());
+    for (const std::size_t c : one.samples.class_of) colors.push_back(frame_.classes[c].color);
+    add_samples_figure(plot_, results_.path(input, "samples.figure", extension_of(format_)),
+                       one.picture->name(), one.named.samples, colors, one.added.counts,
+                       one.preview->thumbnail());
   }
 
   void check_classes() const {
@@ -247,9 +279,8 @@ class Training {
       ScatterContent content;
       for (std::size_t c = 0; c < model.classes.size(); ++c)
         content.samples.push_back(points_of(samples().of(c), pair));
-      for (std::size_t at = 0; at < pixels_.density().size(); at += features)
-        content.everything.push_back(
-            {pixels_.density()[at + pair.x], pixels_.density()[at + pair.y]});
+      for (std::size_t at = 0; at < density_.size(); at += features)
+        content.everything.push_back({density_[at + pair.x], density_[at + pair.y]});
       add_scatter_figure(plot_, results_.path("scatter.figure." + extension_of(format_)), model,
                          pair, content);
     }
@@ -269,6 +300,7 @@ class Training {
   FigureFormat format_;
   Plot plot_;
   SamplePixels pixels_;
+  std::vector<float> density_;  // drawn pixels of all pictures, a row of features each
   std::optional<SampleTable> trimmed_;
   Model frame_;  // what all methods share
   std::vector<TrainedScore> scores_;

@@ -3,6 +3,7 @@
 #include <nlohmann/json.hpp>
 
 #include "tests/support/outcome.h"
+#include "tests/support/panes.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
 
@@ -180,6 +181,32 @@ TEST_CASE("labels and painted strokes train like the regions they stand for", "[
   CHECK(by_colors["classes"][0]["name"] == "red");
   CHECK(by_colors["classes"][1]["name"] == "#0000ff");
   CHECK(by_colors["classes"][1]["mean"] == places["classes"][1]["mean"]);
+}
+
+TEST_CASE("several pictures train at once as one after the other", "[cli][train]") {
+  const TempDir dir;
+  for (const char* panel : {"panel-a", "panel-b", "panel-d"})
+    for (const char* ending : {".png", ".samples.geojson"})
+      copy_demo(dir, std::string(panel) + ending);
+  REQUIRE(run_tool(dir, words_of("train panel-d.png --samples panel-d.samples.geojson "
+                                 "--keep-samples -o kept"))
+              .exit_code == 0);
+  const auto run = [&](const std::string& threads) {
+    const auto summary = summary_of(run_tool(
+        dir, words_of("train panel-b.png kept/sample-table.csv panel-a.png --samples "
+                      "panel-b.samples.geojson --samples panel-a.samples.geojson --method "
+                      "nearest-neighbor --trim 4 --figures none --summary json -o out --threads " +
+                      threads)));
+    auto contents = contents_of(dir / "out");
+    contents.erase("how.json");
+    return std::pair(summary, contents);
+  };
+  const auto [summary, contents] = run("1");
+  REQUIRE(summary["inputs"].size() == 3);
+  CHECK(summary["inputs"][1]["samples"] == "kept/sample-table.csv");
+  CHECK(summary["inputs"][2]["samples"] == "panel-a.samples.geojson");
+  CHECK(contents.count("model.json") == 1);
+  for (const char* threads : {"2", "5"}) CHECK(run(threads) == std::pair(summary, contents));
 }
 
 TEST_CASE("samples drawn on a copy of another size are fitted when asked", "[cli][train]") {
