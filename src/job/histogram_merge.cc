@@ -9,6 +9,7 @@
 
 #include "core/error.h"
 #include "io/csv.h"
+#include "job/bad_inputs.h"
 #include "job/histogram.h"
 #include "job/results.h"
 
@@ -62,6 +63,14 @@ void check_same_bins(const Rows& first, const Rows& next, const Layout& layout,
                          "merge tables of the same channels and bins", path.string());
 }
 
+/// A table whose layout is one of ours, and whose counts are counts.
+Rows read_table(const std::filesystem::path& path) {
+  Rows rows = read_csv(path);
+  const Layout& layout = layout_of(rows, path);
+  for (std::size_t r = 1; r < rows.size(); ++r) count_in(rows[r][layout.count], path);
+  return rows;
+}
+
 /// The names of a row's histogram.
 std::string names_of(const std::vector<std::string>& row, const Layout& layout) {
   std::string names;
@@ -74,12 +83,18 @@ std::string names_of(const std::vector<std::string>& row, const Layout& layout) 
 Json merge_histograms(const SharedOptions& options, const Context& context) {
   Results results(options, context, histogram_results(), ResultNames::kRun);
   Json summary = summary_frame("histogram");
-  const Rows first = read_csv(options.inputs.front());
-  const Layout& layout = layout_of(first, options.inputs.front());
+  const std::vector<std::size_t> usable =
+      usable_inputs(options, context, summary, [](const auto& path) { read_table(path); });
+  const std::filesystem::path& front = options.inputs[usable.front()];
+  const auto read = [&](const std::filesystem::path& path) {
+    return stopped_by_bad(options, [&] { return read_table(path); });
+  };
+  const Rows first = read(front);
+  const Layout& layout = layout_of(first, front);
   std::vector<std::uint64_t> counts(first.size());
-  for (const auto& path : options.inputs) {
-    const Rows rows = read_csv(path);
-    layout_of(rows, path);
+  for (const std::size_t i : usable) {
+    const auto& path = options.inputs[i];
+    const Rows rows = read(path);
     check_same_bins(first, rows, layout, path);
     for (std::size_t r = 1; r < rows.size(); ++r)
       counts[r] += count_in(rows[r][layout.count], path);
@@ -96,9 +111,8 @@ Json merge_histograms(const SharedOptions& options, const Context& context) {
   }
   if (!options.output.empty())
     table.write(results.path("merged." + std::string(layout.thing) + ".csv"));
-  summary["merged"] = {{"tables", options.inputs.size()},
-                       {"kind", layout.thing},
-                       {"pixels", totals.begin()->second}};
+  summary["merged"] = {
+      {"tables", usable.size()}, {"kind", layout.thing}, {"pixels", totals.begin()->second}};
   results.report(summary);
   return summary;
 }

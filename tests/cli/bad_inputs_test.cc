@@ -119,6 +119,39 @@ TEST_CASE("a ranking without its bad pictures, and tables that are none", "[cli]
   CHECK(std::filesystem::exists(dir / "groups/clusters.model.json"));
 }
 
+TEST_CASE("histogram tables add up without those that are none", "[cli][many]") {
+  const TempDir dir;
+  write_panels(dir);
+  REQUIRE(run_tool(dir, words_of("histogram panel-a.png panel-b.png -o out --figures none"))
+              .exit_code == 0);
+  put_text(dir / "bad.csv", "channel,bin\n");
+  const std::string line =
+      "histogram --merge bad.csv out/panel-a.histogram.csv "
+      "out/panel-b.histogram.csv -o merged --summary json";
+  check_error(run_tool(dir, words_of(line)), 1,
+              "bad.csv: is no table of channel or joint histograms; give tables that 'chalcedony "
+              "histogram' wrote, or leave it out with --skip-bad");
+  check_nothing_in(dir, "merged");
+  const Outcome merged = run_tool(dir, words_of(line + " --skip-bad"));
+  CHECK(merged.exit_code == 1);
+  const json summary = json::parse(merged.out);
+  CHECK(summary["merged"]["tables"] == 2);
+  CHECK(summary["merged"]["pixels"] == 2 * 480 * 360);
+  CHECK(summary["failed"].size() == 1);
+  CHECK(rows_of(dir / "merged/failures.csv").size() == 1);
+  // Tables of other bins are no bad files but a mistake.
+  REQUIRE(
+      run_tool(dir, words_of("histogram panel-c.png --bins 64 -o few --figures none")).exit_code ==
+      0);
+  CHECK_THAT(run_tool(dir, words_of("histogram --merge out/panel-a.histogram.csv "
+                                    "few/panel-c.histogram.csv --skip-bad"))
+                 .err,
+             Catch::Contains("has other bins than the first table"));
+  check_error(
+      run_tool(dir, words_of("histogram panel-a.png --skip-bad")), 2,
+      "--skip-bad means nothing here: of several pictures, those that are bad are left out");
+}
+
 TEST_CASE("where every input is bad, nothing is made", "[cli][many]") {
   const TempDir dir;
   write_panels(dir);

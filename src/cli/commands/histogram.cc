@@ -32,6 +32,8 @@ void declare_histogram(po::options_description& options) {
                       "--space");
   add_flag(options, "matrix", "write joint counts as matrices too");
   add_flag(options, "merge", "the inputs are histogram tables of one layout: add up their counts");
+  add_flag(options, "skip-bad",
+           "for --merge: leave out tables that cannot be used; else the first one stops the run");
   add_option<std::string>(options, "joint-bins", "N,M",
                           "bins of the two (default 120,50 for hue and saturation, else 64,64)");
   add_option<std::string>(options, "cube", "N",
@@ -70,6 +72,7 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
                    "--merge adds up tables");
     return merge_histograms(shared, context);
   }
+  refuse_options(given, {"skip-bad"}, "of several pictures, those that are bad are left out");
   const auto joint = texts_of(given, "joint");
   const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();
   if (given.count("cube") || joint_all)
