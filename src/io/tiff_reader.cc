@@ -397,7 +397,9 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   PictureFile file;
   file.facts.format = TIFFIsBigTIFF(tiff) ? "BigTIFF" : "TIFF";
   file.facts.bits = tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
-  file.facts.lossy = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, 1) == COMPRESSION_JPEG;
+  const auto compression = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+  file.facts.lossy = compression == COMPRESSION_JPEG;
+  file.facts.plain = compression == COMPRESSION_NONE;
   file.facts.orientation = tag<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
   if (file.facts.orientation < 1 || file.facts.orientation > 8) file.facts.orientation = 1;
   file.info.shape = source->shape();

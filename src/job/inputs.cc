@@ -49,6 +49,8 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
 }
 
 void keep_rows(CountedPicture& picture) {
+  const FileFacts& facts = picture.file.facts;
+  if (facts.plain && !facts.converted) return;
   picture.file.rows = std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);
 }
 

@@ -9,6 +9,7 @@
 #include "io/file_kind.h"
 #include "io/folder_lock.h"
 #include "io/json_text.h"
+#include "job/results.h"
 #include "job/run_facts.h"
 
 namespace chalcedony {
@@ -136,7 +137,7 @@ path record_path(const path& folder) { return folder / kRecordName; }
 path recorded_folder(const SharedOptions& options) {
   std::error_code error;
   if (options.output.empty()) return {};
-  if (std::filesystem::is_directory(options.output, error)) return options.output;
+  if (!names_file(options.output)) return options.output;
   const path folder = options.output.parent_path();
   return std::filesystem::exists(record_path(folder), error) ? folder : path();
 }

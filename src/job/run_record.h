@@ -14,8 +14,8 @@ namespace chalcedony {
 /// The record of a folder.
 std::filesystem::path record_path(const std::filesystem::path& folder);
 
-/// The folder whose record a run belongs into: where its results go, or, when that is one file, the
-/// folder around it if a record is kept there. Empty for none.
+/// The folder whose record a run belongs into: where its results go, which need not be there yet,
+/// or, when that is one file, the folder around it if a record is kept there. Empty for none.
 std::filesystem::path recorded_folder(const SharedOptions& options);
 
 /// Writes a run that has ended into how.json of its results folder, after the runs before it; what

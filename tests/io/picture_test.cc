@@ -254,6 +254,7 @@ TEST_CASE("TIFF strips and tiles, interleaved and planar, are read", "[io][pictu
         }
         TIFFClose(tiff);
         PictureFile file = open_picture(dir / "t.tif");
+        CHECK(file.facts.plain == (compression == COMPRESSION_NONE));
         CHECK(samples_of<std::uint8_t>(file) == rgb);
         file.rows->rewind();
         CHECK(samples_of<std::uint8_t>(file) == rgb);
