@@ -1,6 +1,7 @@
 #include "job/bad_inputs.h"
 
 #include <algorithm>
+#include <numeric>
 #include <optional>
 #include <string>
 
@@ -33,8 +34,11 @@ std::vector<std::size_t> usable_inputs(
     const SharedOptions& options, const Context& context, Json& summary,
     const std::function<void(const std::filesystem::path&)>& check) {
   const std::size_t count = options.inputs.size();
+  std::vector<std::size_t> usable(count);
+  std::iota(usable.begin(), usable.end(), std::size_t{0});
+  if (!options.skip_bad) return usable;
+  usable.clear();
   std::vector<std::optional<InputError>> errors(count);
-  std::vector<std::size_t> usable;
   std::vector<Failure> failures;
   const auto tell = [&](std::size_t i) {
     if (!errors[i]) {
@@ -47,7 +51,6 @@ std::vector<std::size_t> usable_inputs(
     summary["failed"].push_back(failure_json(failures.back()));
   };
   const auto look = [&](std::size_t i) {
-    if (!options.skip_bad) return;
     try {
       check(options.inputs[i]);
     } catch (const InputError& error) {
@@ -56,7 +59,7 @@ std::vector<std::size_t> usable_inputs(
   };
   for_pictures_at_once(options, count, {.work = look, .end = tell});
   if (usable.empty()) throw InputError("no input can be used", "give others");
-  if (!options.output.empty() && options.skip_bad && write_failures(options.output, failures))
+  if (!options.output.empty() && write_failures(options.output, failures))
     context.ledger->writes({}, failures_path(options.output));
   return usable;
 }

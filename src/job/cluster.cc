@@ -87,14 +87,17 @@ class ClusterJob {
       if (alone()) keep_rows(*pictures_[i]);
       errors_at(inputs[i].string(),
                 [&] { places[i] = colors_.place_for(pictures_[i]->file.info); });
-      // Deep pictures are added one after the other.
-      if (!places[i].colors) add(i, places[i]);
     };
     const auto work = [&](std::size_t i) {
-      if (pictures_[i] && places[i].colors) add(i, places[i]);
+      if (!pictures_[i]) return;
+      errors_at(inputs[i].string(),
+                [&] { colors_.add(places[i], *pictures_[i], options_.shared, context_); });
       if (!alone()) pictures_[i].reset();
     };
-    const auto end = [&](std::size_t i) { tell_done(i + 1); };
+    const auto end = [&](std::size_t i) {
+      if (places[i].picture) colors_.take(places[i]);
+      tell_done(i + 1);
+    };
     tell_done(0);
     for_pictures_at_once(options_.shared, inputs.size(),
                          {.begin = begin, .work = work, .end = end});
@@ -107,11 +110,6 @@ class ClusterJob {
   void tell_done(std::size_t pictures) const {
     if (context_.pictures && !alone())
       context_.pictures({.done = pictures, .all = options_.shared.inputs.size()});
-  }
-
-  void add(std::size_t i, const ColorPoints::Place& place) {
-    errors_at(options_.shared.inputs[i].string(),
-              [&] { colors_.add(place, *pictures_[i], options_.shared, context_); });
   }
 
   void settle_scaling() {

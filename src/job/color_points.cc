@@ -49,7 +49,10 @@ ColorPoints::CountedColors& ColorPoints::counter_for(const PictureInfo& info) {
 
 ColorPoints::Place ColorPoints::place_for(const PictureInfo& info) {
   Place place{&pictures_.emplace_back(), nullptr};
-  if (!colors_tell(info, channels_)) return place;
+  if (!colors_tell(info, channels_)) {
+    place.picture->deep_number = ++deep_pictures_;
+    return place;
+  }
   place.colors = &counter_for(info);
   place.colors->pixels += info.shape.pixels();
   return place;
@@ -67,11 +70,24 @@ void ColorPoints::add(const Place& place, CountedPicture& picture, const SharedO
   require_counted(added.counted, picture);
 }
 
+void ColorPoints::take(const Place& place) {
+  AddedPicture& added = *place.picture;
+  pixels_ += added.counted;
+  left_out_ += added.left_out;
+  if (added.deep_number == 0) return;
+  deep_counted_ += added.counted;
+  const HeldPixels more = std::exchange(added.held, {});
+  held_.hashes.insert(held_.hashes.end(), more.hashes.begin(), more.hashes.end());
+  held_.values.insert(held_.values.end(), more.values.begin(), more.values.end());
+  drop_surplus(held_);
+}
+
 void ColorPoints::add(const StoredColors& colors) {
   if (std::any_of(channels_.begin(), channels_.end(),
                   [](const Channel& c) { return needs_stored(c); }))
     throw InputError("a table of colors has no channels of a file", "choose channels of a space");
-  pictures_.push_back({{}, colors.all_pixels()});
+  pictures_.emplace_back().counted = colors.all_pixels();
+  pixels_ += colors.all_pixels();
   stored_colors_.push_back(colors);
 }
 
@@ -79,7 +95,7 @@ void ColorPoints::add_deep(AddedPicture& added, CountedPicture& picture,
                            const SharedOptions& options, const Context& context, Preview* preview) {
   const PictureInfo& info = picture.file.info;
   const FeaturePlan plan(info, channels_, {}, hue_floor_);
-  const std::uint64_t picture_seed = mixed_bits(seed_) + ++deep_pictures_;
+  const std::uint64_t picture_seed = mixed_bits(seed_) + added.deep_number;
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, picture.counting), evaluator = FeatureEvaluator(plan),
             collector = collector_for(preview)](const Band& band) mutable {
@@ -107,40 +123,40 @@ void ColorPoints::add_deep(AddedPicture& added, CountedPicture& picture,
       return out;
     };
   };
-  const std::uint64_t before = deep_counted_;
+  HeldPixels& held = added.held;
   travel(*picture.file.rows, road_for(picture, options, context), make_worker,
-         [&](DeepBand&& band) {
-           for (std::size_t i = 0; i < band.hashes.size(); ++i) {
-             if (band.hashes[i] > deep_limit_) continue;
-             deep_hashes_.push_back(band.hashes[i]);
-             const float* const values = band.values.data() + i * features_.size();
-             deep_values_.insert(deep_values_.end(), values, values + features_.size());
-             if (deep_hashes_.size() >= 2 * kMostHeldPixels) drop_surplus();
-           }
-           deep_counted_ += band.counted;
-           left_out_ += band.left_out;
+         [&](const DeepBand& band) {
+           held.hashes.insert(held.hashes.end(), band.hashes.begin(), band.hashes.end());
+           held.values.insert(held.values.end(), band.values.begin(), band.values.end());
+           if (held.hashes.size() >= 2 * kMostHeldPixels) drop_surplus(held);
+           added.counted += band.counted;
+           added.left_out += band.left_out;
            added.excluded += band.excluded;
          });
-  added.counted = deep_counted_ - before;
+  drop_surplus(held);
 }
 
-/// Keeps the pixels with the smallest hashes, in the order they came.
-void ColorPoints::drop_surplus() {
-  if (deep_hashes_.size() <= kMostHeldPixels) return;
-  std::vector<std::uint64_t> hashes = deep_hashes_;
+/// Keeps the pixels with the smallest hashes, in the order they came. What is dropped from those of
+/// one picture is none of the smallest of all either, so the limit holds for all.
+void ColorPoints::drop_surplus(HeldPixels& held) {
+  if (held.hashes.size() <= kMostHeldPixels) return;
+  std::vector<std::uint64_t> hashes = held.hashes;
   const auto last = hashes.begin() + static_cast<std::ptrdiff_t>(kMostHeldPixels) - 1;
   std::nth_element(hashes.begin(), last, hashes.end());
-  std::atomic_ref(deep_limit_).store(*last, std::memory_order_relaxed);
+  const std::atomic_ref limit(deep_limit_);
+  for (std::uint64_t now = limit.load(std::memory_order_relaxed);
+       now > *last && !limit.compare_exchange_weak(now, *last, std::memory_order_relaxed);) {
+  }
   std::size_t kept = 0;
-  for (std::size_t i = 0; i < deep_hashes_.size(); ++i) {
-    if (deep_hashes_[i] > *last) continue;
-    deep_hashes_[kept] = deep_hashes_[i];
+  for (std::size_t i = 0; i < held.hashes.size(); ++i) {
+    if (held.hashes[i] > *last) continue;
+    held.hashes[kept] = held.hashes[i];
     for (std::size_t f = 0; f < features_.size(); ++f)
-      deep_values_[kept * features_.size() + f] = deep_values_[i * features_.size() + f];
+      held.values[kept * features_.size() + f] = held.values[i * features_.size() + f];
     ++kept;
   }
-  deep_hashes_.resize(kept);
-  deep_values_.resize(kept * features_.size());
+  held.hashes.resize(kept);
+  held.values.resize(kept * features_.size());
 }
 
 void ColorPoints::append(const float* values, double weight) {
@@ -228,19 +244,16 @@ void ColorPoints::take_stored(StoredColors colors) {
 }
 
 void ColorPoints::take_deep() {
-  drop_surplus();
-  if (deep_hashes_.empty()) return;
+  if (held_.hashes.empty()) return;
   // Drawn pixels stand for all.
   const double weight =
-      static_cast<double>(deep_counted_) / static_cast<double>(deep_hashes_.size());
-  for (std::size_t i = 0; i < deep_hashes_.size(); ++i)
-    append(deep_values_.data() + i * features_.size(), weight);
-  deep_values_ = {};
-  deep_hashes_ = {};
+      static_cast<double>(deep_counted_) / static_cast<double>(held_.hashes.size());
+  for (std::size_t i = 0; i < held_.hashes.size(); ++i)
+    append(held_.values.data() + i * features_.size(), weight);
+  held_ = {};
 }
 
 void ColorPoints::finish() {
-  for (const AddedPicture& picture : pictures_) pixels_ += picture.counted;
   const bool one_kind =
       counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty();
   for (CountedColors& colors : counted_colors_) {

@@ -22,9 +22,9 @@ namespace chalcedony {
 /// The most pixels of deep pictures (16-bit, float) that are held; of more, that many are drawn.
 inline constexpr std::size_t kMostHeldPixels = 1048576;
 
-/// Gathers the counted pixels of pictures. Of 8-bit pictures every distinct color is a point with
-/// the number of its pixels; several can be added at once. Of deep ones every pixel is, up to
-/// kMostHeldPixels; past that, those with the smallest hashes of seed, picture and pixel number.
+/// Gathers the counted pixels of pictures, several at once. Of 8-bit pictures every distinct color
+/// is a point with the number of its pixels. Of deep ones every pixel is, up to kMostHeldPixels;
+/// past that, those with the smallest hashes of seed, picture and pixel number.
 class ColorPoints {
   struct AddedPicture;
   struct CountedColors;
@@ -39,21 +39,25 @@ class ColorPoints {
     CountedColors* colors = nullptr;  // null for a deep picture
   };
 
-  /// The place of the next picture: to be asked in the order of the pictures, and of a deep one
-  /// only when those before it were added, if deep.
+  /// The place of the next picture: to be asked in the order of the pictures.
   Place place_for(const PictureInfo& info);
 
-  /// Gathers the preview of the picture too, when there is one. Pictures that are not deep may be
-  /// added from several threads at once.
+  /// Gathers the preview of the picture too, when there is one. May be called for several pictures
+  /// at once.
   ///
   /// Errors    InputError
   void add(const Place& place, CountedPicture& picture, const SharedOptions& options,
            const Context& context, Preview* preview = nullptr);
 
-  /// The same for the next picture, whatever it is.
+  /// Takes over what was added of a picture: in the order of the pictures.
+  void take(const Place& place);
+
+  /// All of this for the next picture.
   void add(CountedPicture& picture, const SharedOptions& options, const Context& context,
            Preview* preview = nullptr) {
-    add(place_for(picture.file.info), picture, options, context, preview);
+    const Place place = place_for(picture.file.info);
+    add(place, picture, options, context, preview);
+    take(place);
   }
 
   /// Adds the colors of a table, as if its pictures had been added.
@@ -95,14 +99,22 @@ class ColorPoints {
     std::uint64_t pixels = 0;  // of all pictures
     ColorTally tally;
   };
+  /// Deep pixels that may be held, in their order.
+  struct HeldPixels {
+    std::vector<std::uint64_t> hashes;
+    std::vector<float> values;  // one pixel after the other
+  };
   struct AddedPicture {
-    Excluded excluded;
+    Excluded excluded = {};
     std::uint64_t counted = 0;
+    std::uint64_t left_out = 0;
+    std::uint64_t deep_number = 0;  // among the deep ones, from 1; 0 for another
+    HeldPixels held = {};
   };
   CountedColors& counter_for(const PictureInfo& info);
   void add_deep(AddedPicture& added, CountedPicture& picture, const SharedOptions& options,
                 const Context& context, Preview* preview);
-  void drop_surplus();
+  void drop_surplus(HeldPixels& held);
   void take_table(const Space& space, ColorTable table, std::vector<double> weights);
   void leave_out_incomplete(std::size_t first);
   void take_stored(StoredColors colors);
@@ -118,8 +130,7 @@ class ColorPoints {
   std::deque<CountedColors> counted_colors_;  // pictures under way know their places
   std::deque<AddedPicture> pictures_;
   std::vector<StoredColors> stored_colors_;
-  std::vector<std::uint64_t> deep_hashes_;  // of deep pixels that may be held, in their order
-  std::vector<float> deep_values_;          // theirs, one pixel after the other
+  HeldPixels held_;
   std::uint64_t deep_counted_ = 0;
   std::uint64_t deep_pictures_ = 0;
   std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped; seen by all threads
