@@ -128,7 +128,7 @@ void ColorPoints::add_deep(AddedPicture& added, CountedPicture& picture,
          [&](const DeepBand& band) {
            held.hashes.insert(held.hashes.end(), band.hashes.begin(), band.hashes.end());
            held.values.insert(held.values.end(), band.values.begin(), band.values.end());
-           if (held.hashes.size() >= 2 * kMostHeldPixels) drop_surplus(held);
+           if (held.hashes.size() >= kMostHeldPixels + kMostHeldPixels / 4) drop_surplus(held);
            added.counted += band.counted;
            added.left_out += band.left_out;
            added.excluded += band.excluded;
