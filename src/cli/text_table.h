@@ -46,7 +46,8 @@ class TextTable {
   TextTable& values_of(const std::string& channel, const std::string& field, int digits = 4);
 
   /// Several columns of real numbers whose units differ from row to row: in each row they have as
-  /// many decimals as the largest there needs.
+  /// many decimals as the largest there needs. Behind channels() they are values of those channels,
+  /// and what is noise of one is shown as 0.
   TextTable& numbers_by_row(const std::vector<std::pair<std::string, std::string>>& columns,
                             int digits = 5);
 
