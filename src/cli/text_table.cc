@@ -68,15 +68,30 @@ TextTable& TextTable::add(const std::string& heading, bool set_left, const CellT
   return *this;
 }
 
+TextTable& TextTable::add_field(const std::string& heading, bool set_left, const std::string& field,
+                                const CellText& text) {
+  return add(heading, set_left, [&](const Json& row) {
+    const Json value = field_of(row, field);
+    return value.is_null() ? "" : text(value);
+  });
+}
+
+TextTable& TextTable::add_numbers(const std::string& heading, const std::string& field, int digits,
+                                  const Space* space) {
+  std::vector<double> values;
+  for (const Json& row : rows_)
+    values.push_back(without_noise(space, number_of(field_of(row, field))));
+  columns_.push_back({heading, aligned_numbers(values, digits)});
+  return *this;
+}
+
 TextTable& TextTable::words(const std::string& heading, const CellText& text) {
   return add(heading, true, text);
 }
 
 TextTable& TextTable::words(const std::string& heading, const std::string& field) {
-  return words(heading, [&](const Json& row) {
-    const Json value = field_of(row, field);
-    return value.is_null() ? "" : fmt::format("{}", value);
-  });
+  return add_field(heading, true, field,
+                   [](const Json& value) { return fmt::format("{}", value); });
 }
 
 TextTable& TextTable::channels(const std::string& heading, const std::string& field) {
@@ -107,40 +122,26 @@ TextTable& TextTable::filled(const std::string& heading, const std::string& form
 }
 
 TextTable& TextTable::counts(const std::string& heading, const std::string& field) {
-  return cells(heading, [&](const Json& row) {
-    const Json value = field_of(row, field);
-    return value.is_null() ? "" : counted(value);
-  });
+  return add_field(heading, false, field, [](const Json& value) { return counted(value); });
 }
 
 TextTable& TextTable::percents(const std::string& heading, const std::string& field, int decimals) {
-  return cells(heading, [&](const Json& row) {
-    const Json value = field_of(row, field);
-    return value.is_null() ? "" : rounded(value, decimals) + " %";
-  });
+  return add_field(heading, false, field,
+                   [&](const Json& value) { return rounded(value, decimals) + " %"; });
 }
 
 TextTable& TextTable::decimals(const std::string& heading, const std::string& field, int decimals) {
-  return cells(heading, [&](const Json& row) {
-    const Json value = field_of(row, field);
-    return value.is_null() ? "" : rounded(value, decimals);
-  });
+  return add_field(heading, false, field,
+                   [&](const Json& value) { return rounded(value, decimals); });
 }
 
 TextTable& TextTable::numbers(const std::string& heading, const std::string& field, int digits) {
-  std::vector<double> values;
-  for (const Json& row : rows_) values.push_back(number_of(field_of(row, field)));
-  columns_.push_back({heading, aligned_numbers(values, digits)});
-  return *this;
+  return add_numbers(heading, field, digits, nullptr);
 }
 
 TextTable& TextTable::values_of(const std::string& channel, const std::string& field, int digits) {
   channels_.push_back(channel);
-  std::vector<double> values;
-  for (const Json& row : rows_)
-    values.push_back(without_noise(space_in(channel), number_of(field_of(row, field))));
-  columns_.push_back({channel, aligned_numbers(values, digits)});
-  return *this;
+  return add_numbers(channel, field, digits, space_in(channel));
 }
 
 TextTable& TextTable::numbers_by_row(

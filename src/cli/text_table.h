@@ -6,6 +6,7 @@
 #include <functional>
 #include <iosfwd>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "job/summary.h"
@@ -17,6 +18,7 @@ namespace chalcedony::cli {
 /// by its path, as in `mean/0`; where an entry lacks it, or has null there, the cell stays empty.
 class TextTable {
  public:
+  /// Called once for each row, in order.
   using CellText = std::function<std::string(const Json& row)>;
 
   /// The rows must outlive the table.
@@ -68,6 +70,12 @@ class TextTable {
   };
 
   TextTable& add(const std::string& heading, bool set_left, const CellText& text);
+  /// The text of a field; empty where an entry lacks it.
+  TextTable& add_field(const std::string& heading, bool set_left, const std::string& field,
+                       const CellText& text);
+  /// Values in a space, null for none.
+  TextTable& add_numbers(const std::string& heading, const std::string& field, int digits,
+                         const Space* space);
 
   const Json& rows_;
   std::vector<Column> columns_;

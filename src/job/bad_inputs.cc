@@ -7,13 +7,15 @@
 
 #include "core/pixel/block_reader.h"
 #include "job/failures.h"
+#include "job/input_list.h"
 #include "job/inputs.h"
 #include "job/pictures_at_once.h"
 
 namespace chalcedony {
 
-void check_picture(const std::filesystem::path& path, const SharedOptions& options,
-                   const Context& context) {
+void check_input(const std::filesystem::path& path, const SharedOptions& options,
+                 const Context& context, const std::function<void()>& read_table) {
+  if (is_table_name(path)) return read_table();
   CountedPicture picture = open_counted(path, options, without_warnings(context));
   std::uint64_t counted = 0;
   const auto make_worker = [&] {

@@ -13,11 +13,11 @@
 
 namespace chalcedony {
 
-/// Reads a picture to its end.
+/// Reads an input to its end: a picture here, a table by `read_table`.
 ///
-/// Errors    InputError when that fails, or no pixel counts
-void check_picture(const std::filesystem::path& path, const SharedOptions& options,
-                   const Context& context);
+/// Errors    InputError when that fails, or no pixel of a picture counts
+void check_input(const std::filesystem::path& path, const SharedOptions& options,
+                 const Context& context, const std::function<void()>& read_table);
 
 /// The inputs that can be used, by their places; all when bad ones are not to be left out. Else
 /// `check` is called for each, and an input of which it throws an InputError is told, and listed

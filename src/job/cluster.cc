@@ -242,6 +242,7 @@ class ClusterJob {
     std::vector<ClusterMapFiles> files(inputs.size());
     std::vector<ClusterMaps> maps(inputs.size());
     lone_.resize(groupings_.size());
+    // What cannot be written is found out before later pictures are begun.
     const auto begin = [&](std::size_t i) {
       if (told_by_colors(i, plot)) return;
       if (!pictures_[i]) pictures_[i].emplace(open_counted(inputs[i], options_.shared, quiet));
@@ -277,7 +278,7 @@ class ClusterJob {
   Json json_by_colors(std::size_t i) const {
     const std::filesystem::path& input = options_.shared.inputs[i];
     if (alone()) return picture_json(input, class_pixels(), colors_.excluded(i), 0);
-    return {{"file", input.string()},     {"counted", read_color_table(input).all_pixels()},
+    return {{"file", input.string()},     {"counted", colors_.counted(i)},
             {"excluded", Json::object()}, {"clipped", 0},
             {"unclassified", 0},          {"classes", Json::array()}};
   }
@@ -407,11 +408,7 @@ Json run_cluster(const ClusterOptions& options, const Context& context) {
   ClusterOptions usable = options;
   usable.shared.inputs.clear();
   const auto check = [&](const std::filesystem::path& input) {
-    if (is_table_name(input)) {
-      read_color_table(input);
-    } else {
-      check_picture(input, options.shared, context);
-    }
+    check_input(input, options.shared, context, [&] { read_color_table(input); });
   };
   for (const std::size_t i : usable_inputs(options.shared, context, summary, check))
     usable.shared.inputs.push_back(options.shared.inputs[i]);

@@ -74,7 +74,7 @@ void ColorPoints::take(const Place& place) {
   AddedPicture& added = *place.picture;
   pixels_ += added.counted;
   left_out_ += added.left_out;
-  if (added.deep_number == 0) return;
+  if (place.colors) return;
   deep_counted_ += added.counted;
   const HeldPixels more = std::exchange(added.held, {});
   held_.hashes.insert(held_.hashes.end(), more.hashes.begin(), more.hashes.end());

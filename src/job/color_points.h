@@ -90,6 +90,8 @@ class ColorPoints {
   std::uint64_t deep() const { return deep_counted_; }
   /// What was left out of each picture, in their order.
   const Excluded& excluded(std::size_t picture) const { return pictures_[picture].excluded; }
+  /// The counted pixels of each, or of a table.
+  std::uint64_t counted(std::size_t picture) const { return pictures_[picture].counted; }
 
  private:
   struct CountedColors {
@@ -108,7 +110,7 @@ class ColorPoints {
     Excluded excluded = {};
     std::uint64_t counted = 0;
     std::uint64_t left_out = 0;
-    std::uint64_t deep_number = 0;  // among the deep ones, from 1; 0 for another
+    std::uint64_t deep_number = 0;  // of a deep one among those, from 1
     HeldPixels held = {};
   };
   CountedColors& counter_for(const PictureInfo& info);

@@ -7,8 +7,6 @@
 #include "job/arena.h"
 
 namespace chalcedony {
-namespace {}  // namespace
-
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
   return ColorCounter::fits(info) &&
          std::all_of(channels.begin(), channels.end(),

@@ -3,7 +3,6 @@
 #define CHALCEDONY_JOB_FAILURES_H_
 
 #include <filesystem>
-#include <optional>
 #include <string>
 #include <vector>
 

@@ -25,7 +25,7 @@ class AtOnce {
   /// What one thread does.
   void run() {
     while (const auto i = begin_next())
-      if (kept_error(*i, [&] { work_.work(*i); })) end_ready(*i);
+      if (went_well(*i, [&] { work_.work(*i); })) end_ready(*i);
   }
 
   void rethrow() const {
@@ -37,7 +37,7 @@ class AtOnce {
     const std::lock_guard lock(begin_mutex_);
     if (next_ == count_ || failed()) return std::nullopt;
     const std::size_t i = next_++;
-    if (work_.begin && !kept_error(i, [&] { work_.begin(i); })) return std::nullopt;
+    if (work_.begin && !went_well(i, [&] { work_.begin(i); })) return std::nullopt;
     return i;
   }
 
@@ -47,14 +47,14 @@ class AtOnce {
     worked_[i] = 1;
     while (next_end_ < count_ && worked_[next_end_]) {
       const std::size_t ending = next_end_++;
-      if (work_.end && !kept_error(ending, [&] { work_.end(ending); })) next_end_ = count_;
+      if (work_.end && !went_well(ending, [&] { work_.end(ending); })) next_end_ = count_;
     }
   }
 
-  /// False when the part throws, which is kept if no picture before it has. Isolated, so that a
+  /// False when the part throws, which is kept unless a picture before it has. Isolated, so that a
   /// thread that waits for others does not begin another picture while it holds a lock.
   template <class Part>
-  bool kept_error(std::size_t i, const Part& part) {
+  bool went_well(std::size_t i, const Part& part) {
     try {
       tbb::this_task_arena::isolate(part);
       return true;

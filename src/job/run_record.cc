@@ -137,7 +137,9 @@ path record_path(const path& folder) { return folder / kRecordName; }
 path recorded_folder(const SharedOptions& options) {
   std::error_code error;
   if (options.output.empty()) return {};
-  if (!names_file(options.output)) return options.output;
+  const bool is_file = std::filesystem::exists(options.output, error) &&
+                       !std::filesystem::is_directory(options.output, error);
+  if (!is_file && !names_file(options.output)) return options.output;
   const path folder = options.output.parent_path();
   return std::filesystem::exists(record_path(folder), error) ? folder : path();
 }

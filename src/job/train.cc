@@ -79,11 +79,8 @@ class Training {
   std::vector<std::size_t> usable(Json& summary) const {
     return usable_inputs(options_.shared, context_, summary,
                          [&](const std::filesystem::path& input) {
-                           if (is_table_name(input)) {
-                             read_sample_table(input, frame_.features);
-                           } else {
-                             check_picture(input, options_.shared, context_);
-                           }
+                           check_input(input, options_.shared, context_,
+                                       [&] { read_sample_table(input, frame_.features); });
                          });
   }
 
@@ -99,12 +96,17 @@ class Training {
 
   void read_inputs(const std::vector<std::size_t>& places, Json& summaries) {
     const auto& inputs = options_.shared.inputs;
+    // Pictures are numbered without the tables among the inputs, as their sample files are.
+    std::vector<std::size_t> numbers;
+    std::size_t pictures = 0;
+    for (const auto& input : inputs) numbers.push_back(is_table_name(input) ? 0 : pictures++);
     std::vector<InHand> all(places.size());
     const auto begin = [&](std::size_t i) {
-      if (is_table_name(inputs[places[i]])) {
-        all[i].json = read_table(inputs[places[i]]);
+      const std::filesystem::path& input = inputs[places[i]];
+      if (is_table_name(input)) {
+        all[i].json = read_table(input);
       } else {
-        open(places[i], all[i]);
+        all[i] = opened(input, numbers[places[i]]);
       }
     };
     const auto work = [&](std::size_t i) {
@@ -123,19 +125,16 @@ class Training {
                          {.begin = begin, .work = work, .end = end});
   }
 
-  /// Pictures are numbered without the tables among the inputs, as their sample files are.
-  void open(std::size_t place, InHand& one) {
-    const auto& inputs = options_.shared.inputs;
-    one.samples.picture = static_cast<std::size_t>(
-        std::count_if(inputs.begin(), inputs.begin() + static_cast<std::ptrdiff_t>(place),
-                      [](const auto& input) { return !is_table_name(input); }));
-    one.picture.emplace(open_counted(inputs[place], options_.shared, context_));
-    one.named = samples_of_input(options_.sources, one.samples.picture, *one.picture,
-                                 options_.shared, context_);
+  InHand opened(const std::filesystem::path& input, std::size_t number) {
+    InHand one;
+    one.picture.emplace(open_counted(input, options_.shared, context_));
+    one.named = samples_of_input(options_.sources, number, *one.picture, options_.shared, context_);
+    one.samples.picture = number;
     one.samples.runs = runs_of(one.named, one.picture->shape(), context_);
     for (const SampleClass& c : one.named.samples.classes)
       one.samples.class_of.push_back(class_index(c));
     one.preview.emplace(one.picture->file.info, format_ != FigureFormat::kNone);
+    return one;
   }
 
   /// Our number of a class by its name; classes of several pictures are one by name.
