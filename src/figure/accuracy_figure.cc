@@ -14,6 +14,9 @@ constexpr std::size_t kMostWithCounts = 9;   // more classes leave room for shar
 constexpr std::size_t kMostWithShares = 16;  // and then for colors only, without totals
 constexpr std::size_t kMostNames = 30;       // beside one another; of more every second, third, ...
 constexpr double kLightCell = 0.5;           // shares from here on have a light color of heat
+// Of the page, in pixels: beside the names of classes, above them where they are turned.
+constexpr double kClassNamesWide = 140, kClassNamesHigh = 24, kTurnedNamesHigh = 96;
+constexpr double kSharesScaleShort = 136, kKeyHigh = 40;
 constexpr const char* kUsersColor = "#5b7f9d";
 constexpr const char* kProducersColor = "#d9a04a";
 
@@ -94,9 +97,13 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
     }
   if (with_totals) add_totals(totals, matrix, accuracy);
 
-  plot.begin(path, "Error matrix of " + name,
-             "rows: what the map says; columns: the reference; shares and colors are of each row");
-  plot.panel({0.13, 0.90, 0.06, with_totals ? 0.84 : 0.78});
+  Box body =
+      plot.begin(path, "Error matrix of " + name,
+                 "rows: what the map says; columns: the reference; shares and colors are of each "
+                 "row");
+  const Box scale = cut_color_scale(body);
+  plot.panel(body, "",
+             {.left = kClassNamesWide, .top = with_totals ? kClassNamesHigh : kTurnedNamesHigh});
   set_heat_scale(plot);
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
   plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + more, height + more));
@@ -110,7 +117,7 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
   plot.line("set x2tics " + name_tics(columns, beside("user's")) +
             (with_totals ? "" : " rotate by 60 left") + " scale 0 font ',11'");
   plot.line("set ytics " + name_tics(rows, beside("producer's")) + " scale 0 font ',11'");
-  plot.line("set colorbox user origin screen 0.92,0.2 size screen 0.018,0.5");
+  plot.color_scale(scale.inside({.top = kSharesScaleShort, .bottom = kSharesScaleShort}));
   plot.line(
       "set format cb ''; set cbtics ('0 %%' 0, '25 %%' 0.25, '50 %%' 0.5, '75 %%' 0.75, "
       "'100 %%' 1) font ',11'");
@@ -139,15 +146,17 @@ void add_accuracy_figure(Plot& plot, const std::filesystem::path& path, const st
   }
   const std::string kappa =
       accuracy.kappa ? fmt::format(", kappa {:.3f}", accuracy.kappa->value) : "";
-  plot.begin(path, "Accuracy of " + name,
-             fmt::format("{} pixels assessed: overall {}{}; lines are confidence intervals",
-                         count_text(accuracy.total), percent_text(accuracy.overall), kappa));
-  plot.panel({0.13, 0.95, 0.10, 0.80});
+  Box body =
+      plot.begin(path, "Accuracy of " + name,
+                 fmt::format("{} pixels assessed: overall {}{}; lines are confidence intervals",
+                             count_text(accuracy.total), percent_text(accuracy.overall), kappa));
+  const Box key = body.cut_top(kKeyHigh);
+  plot.panel(body, "", {.left = kClassNamesWide, .bottom = kAxisBelow});
   plot.line(fmt::format("set xrange [0:100]; set yrange [{}:0]", classes.size()));
   plot.line("set xtics 0,20,100; set ytics " + name_tics(classes, {}) + " scale 0");
   plot.line("set xlabel 'percent of the pixels' offset 0,0.3; set border 1");
-  plot.line(fmt::format(
-      "set key at screen 0.97,0.87 right horizontal textcolor rgb '{}' font ',11'", Ink::kText));
+  plot.line(fmt::format("set key at {} right top horizontal textcolor rgb '{}' font ',11'",
+                        plot.place(key.right, key.top), Ink::kText));
   std::string bars, lines;
   const auto draw = [&](const std::string& data, const char* color, const char* title) {
     if (data.empty()) return;

@@ -54,8 +54,7 @@ std::optional<Color> example_color(const Channel& channel, double value) {
   return color;
 }
 
-bool draw_axis_strip(Plot& plot, const Frame& frame, const Channel& channel, double low,
-                     double high) {
+bool draw_axis_strip(Plot& plot, const Box& box, const Channel& channel, double low, double high) {
   if (!example_color(channel, low)) return false;
   std::vector<std::uint8_t> rgb;
   for (std::size_t i = 0; i < kStripSteps; ++i) {
@@ -67,7 +66,7 @@ bool draw_axis_strip(Plot& plot, const Frame& frame, const Channel& channel, dou
   // An image of a single row is not drawn.
   const std::vector<std::uint8_t> row = rgb;
   rgb.insert(rgb.end(), row.begin(), row.end());
-  plot.panel(frame);
+  plot.panel(box);
   plot.line("unset border; unset tics; unset grid; unset key");
   plot.line(fmt::format("set xrange [0:{}]; set yrange [0:1]", kStripSteps));
   plot.line(

@@ -14,10 +14,9 @@ namespace chalcedony {
 /// that do not look like anything by themselves (stored ones, X, Z, x, y).
 std::optional<Color> example_color(const Channel& channel, double value);
 
-/// Draws the colors of values from low to high into a frame. False, and nothing is drawn, for a
+/// Draws the colors of values from low to high into a box. False, and nothing is drawn, for a
 /// channel without example colors.
-bool draw_axis_strip(Plot& plot, const Frame& frame, const Channel& channel, double low,
-                     double high);
+bool draw_axis_strip(Plot& plot, const Box& box, const Channel& channel, double low, double high);
 
 }  // namespace chalcedony
 

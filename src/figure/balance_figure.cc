@@ -1,15 +1,23 @@
 #include "figure/balance_figure.h"
 
 namespace chalcedony {
+namespace {
+
+constexpr double kBalancedWide = 520;  // a picture, in pixels of the page
+
+}  // namespace
 
 void add_balance_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                         const std::string& subtitle, const BalanceSide& before,
                         const BalanceSide& after) {
-  plot.begin(path, name + " before and after", subtitle);
-  plot.show({0.03, 0.42, 0.49, 0.85}, "before", before.picture);
-  plot.show({0.03, 0.42, 0.03, 0.39}, "after", after.picture);
-  draw_histogram_panel(plot, {0.52, 0.97, 0.57, 0.86}, before.series, {});
-  draw_histogram_panel(plot, {0.52, 0.97, 0.11, 0.40}, after.series, {});
+  const Box body = plot.begin(path, name + " before and after", subtitle);
+  const auto draw = [&](Box row, const char* title, const BalanceSide& side) {
+    plot.show(row.cut_left(kBalancedWide, Plot::kGap), title, side.picture);
+    draw_histogram_panel(plot, row, side.series, {});
+  };
+  const auto rows = rows_of(body, 2, Plot::kGap);
+  draw(rows[0], "before", before);
+  draw(rows[1], "after", after);
 }
 
 }  // namespace chalcedony

@@ -12,7 +12,8 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kLargest = 1e5;  // beyond it values are shown in thousands
+constexpr double kLargest = 1e5;   // beyond it values are shown in thousands
+constexpr double kCurveAxis = 60;  // tics without a title, in pixels of the page
 constexpr const char* kCurveColor = "#5b7f9d";
 constexpr const char* kMarkColor = "#b5563a";
 
@@ -36,16 +37,18 @@ void add_cluster_figure(Plot& plot, const std::filesystem::path& path, const std
 void add_criteria_figure(Plot& plot, const std::filesystem::path& path,
                          const std::vector<double>& numbers,
                          const std::vector<CriterionCurve>& curves, const std::string& sentence) {
-  plot.begin(path, "How many groups?", "circle: best value; square: where the curve bends");
-  const double step = 0.98 / static_cast<double>(curves.size());
+  Box body =
+      plot.begin(path, "How many groups?", "circle: best value; square: where the curve bends");
+  const auto lines = text_lines(sentence, 146);
+  Box text = body.cut_bottom(kTextRow * static_cast<double>(lines.size()), Plot::kGap);
+  const auto columns = columns_of(body, curves.size(), Plot::kGap);
   for (std::size_t i = 0; i < curves.size(); ++i) {
     const CriterionCurve& curve = curves[i];
-    const double left = 0.02 + step * static_cast<double>(i);
     const auto [least, most] = std::minmax_element(curve.values.begin(), curve.values.end());
     const bool large = std::max(-*least, *most) >= kLargest;
     const double unit = large ? 1000 : 1;
-    plot.panel({left + 0.06, left + step - 0.02, 0.24, 0.82},
-               curve.title + (large ? ", thousands" : ""));
+    plot.panel(columns[i], curve.title + (large ? ", thousands" : ""),
+               {.left = kCurveAxis, .bottom = kAxisBelow});
     plot.line("set xlabel 'number of groups'");
     plot.line("set xtics " + tic_list(whole_tics(numbers.front(), numbers.back())));
     const double low = *least / unit, high = *most / unit;
@@ -67,11 +70,8 @@ void add_criteria_figure(Plot& plot, const std::filesystem::path& path,
                                mark, kMarkColor);
     plot.line(drawing);
   }
-  double y = 0.13;
-  for (const std::string& text : text_lines(sentence, 146)) {
-    plot.label(0.03, y, text, 12);
-    y -= 0.04;
-  }
+  for (const std::string& line : lines)
+    plot.label(text.left, text.cut_top(kTextRow).middle(), line, 12);
 }
 
 }  // namespace chalcedony

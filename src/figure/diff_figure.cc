@@ -5,11 +5,13 @@
 #include <cmath>
 
 #include "core/palette/figure_colors.h"
+#include "figure/heat_scale.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr std::size_t kRamp = 64;
+constexpr double kTicGap = 10;  // between the scale and its numbers, in pixels of the page
 
 /// Grays in the colors of the heat ramp.
 Thumbnail heated(Thumbnail map) {
@@ -28,30 +30,33 @@ Thumbnail heated(Thumbnail map) {
   return map;
 }
 
+/// The colors of differences, from none at the bottom.
+void draw_scale(Plot& plot, Box scale, double most) {
+  constexpr std::size_t kSteps = 24;
+  constexpr int kTics = 4;
+  for (int tic = 0; tic <= kTics; ++tic)
+    plot.label(scale.right + kTicGap, scale.bottom - scale.height() * tic / kTics,
+               fmt::format("{}{:g}", tic == kTics ? "\u2265 " : "", most * tic / kTics), 10);
+  const double step = scale.height() / static_cast<double>(kSteps);
+  for (const Color& color : heat_ramp(kSteps)) plot.swatch(scale.cut_bottom(step), css_hex(color));
+}
+
 }  // namespace
 
 void add_diff_figure(Plot& plot, const std::filesystem::path& path,
                      const std::array<std::string, 2>& names, const Thumbnail& first,
                      const Thumbnail& second, const Thumbnail& map, double most,
                      const std::string& formula, const DiffNumbers& numbers) {
-  plot.begin(
+  Box body = plot.begin(
       path, names[0] + " against " + names[1],
       fmt::format("{}: mean {:.4g}, 95 % at most {:.4g}, {:.2f} % above {:g}", formula,
                   numbers.mean, numbers.percentile_95, numbers.above_percent, numbers.tolerance));
-  plot.show({0.02, 0.34, 0.5, 0.87}, names[0], first);
-  plot.show({0.02, 0.34, 0.06, 0.43}, names[1], second);
-  const Frame shown = plot.show({0.37, 0.90, 0.06, 0.87}, "differences", heated(map));
-  // The scale, from no difference at the bottom.
-  constexpr std::size_t kSteps = 24;
-  const std::vector<Color> ramp = heat_ramp(kSteps);
-  const double step = (shown.top - shown.bottom) / static_cast<double>(kSteps);
-  for (std::size_t i = 0; i < kSteps; ++i) {
-    const double bottom = shown.bottom + step * static_cast<double>(i);
-    plot.swatch({0.915, 0.935, bottom, bottom + step}, css_hex(ramp[i]));
-  }
-  for (int tic = 0; tic <= 4; ++tic)
-    plot.label(0.942, shown.bottom + (shown.top - shown.bottom) * tic / 4,
-               fmt::format("{}{:g}", tic == 4 ? "\u2265 " : "", most * tic / 4), 10);
+  const auto rows = rows_of(body.cut_left(Plot::kPictureBeside, Plot::kGap), 2, Plot::kGap);
+  plot.show(rows[0], names[0], first);
+  plot.show(rows[1], names[1], second);
+  const Box scale = cut_color_scale(body);
+  const Box shown = plot.show(body, "differences", heated(map));
+  draw_scale(plot, {scale.left, shown.top, scale.right, shown.bottom}, most);
 }
 
 }  // namespace chalcedony

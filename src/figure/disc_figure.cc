@@ -14,6 +14,7 @@
 #include "figure/axis.h"
 #include "figure/axis_strip.h"
 #include "figure/heat_scale.h"
+#include "figure/joint_page.h"
 
 namespace chalcedony {
 namespace {
@@ -128,21 +129,16 @@ void label_disc(Plot& plot, const Channel& second, const Binning& axis) {
 void add_disc_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                      const Channel& first, const Channel& second, const JointHistogram& joint,
                      const Thumbnail& picture, bool linear_heat) {
-  std::string apart;
-  if (joint.no_hue() > 0)
-    apart = fmt::format("; {} of them have no hue and are not shown",
-                        grouped(static_cast<double>(joint.no_hue())));
-  plot.begin(path, "Hues of " + name,
-             fmt::format("{} counted pixels{}; around the disc: {}",
-                         grouped(static_cast<double>(joint.total())), apart, axis_title(first)));
-  plot.show({0.03, 0.33, 0.08, 0.86}, "", picture);
+  const JointPage page = begin_joint_page(plot, path, "Hues of " + name, joint,
+                                          "; around the disc: " + axis_title(first));
+  plot.show(page.picture, "", picture);
   const DiscPainter painter(first, joint, linear_heat);
-  plot.panel({0.40, 0.86, 0.06, 0.88});
+  plot.panel(page.histogram);
   plot.line("unset border; unset tics; unset grid; set size ratio -1");
   plot.line("set xrange [-1.35:1.35]; set yrange [-1.35:1.35]");
   label_disc(plot, second, joint.second());
   set_count_colors(plot, painter.highest(), linear_heat);
-  plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
+  plot.color_scale(page.scale);
   const double step = 2 * kEdge / static_cast<double>(kSide);
   // Points outside the axes make gnuplot draw the color bar of a picture that has colors itself.
   plot.line(fmt::format(

@@ -28,7 +28,7 @@ void add_grid_figure(Plot& plot, const std::filesystem::path& path, const std::s
   const double width = picture.width * picture.pixels_per_cell;
   const double height = picture.height * picture.pixels_per_cell;
   const double step = coordinate_step(width, height);
-  plot.begin(
+  const Box body = plot.begin(
       path, name,
       fmt::format("pixels from the top left; strong lines every {:.6g}, thin ones every {:.6g}",
                   step, step / kFifths));
@@ -44,7 +44,7 @@ void add_grid_figure(Plot& plot, const std::filesystem::path& path, const std::s
   };
   draw(lines_at(width, height, step / kFifths, kFifths), 1.6, 0.7, "a0");
   draw(lines_at(width, height, step, 0), 3.2, 1.4, "30");
-  plot.show({0.05, 0.98, 0.05, 0.90}, "", picture, {over, {}, true});
+  plot.show(body, "", picture, {over, {}, true});
 }
 
 }  // namespace chalcedony

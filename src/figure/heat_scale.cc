@@ -9,6 +9,11 @@
 #include "figure/axis.h"
 
 namespace chalcedony {
+namespace {
+
+constexpr double kColorScaleRoom = 116, kColorScaleWide = 23;  // of the page, in pixels
+
+}  // namespace
 
 void set_heat_scale(Plot& plot) {
   std::string colors;
@@ -31,9 +36,13 @@ void set_count_colors(Plot& plot, std::uint64_t highest, bool linear) {
     plot.line(fmt::format("set cbrange [1:{:.9g}]; set logscale cb; set format cb ''", top));
     for (double t = 1; t <= static_cast<double>(highest); t *= 10) tics.push_back(t);
   }
-  plot.line("set cbtics " + tic_list(tics) + " font ',11'");
+  plot.line("set cbtics " + tic_list(tics) + " font ',11' textcolor rgb '" + Ink::kText + "'");
   plot.line(std::string("set cblabel 'pixels per bin") + (linear ? "" : ", logarithmic") +
             "' offset 1.2,0");
+}
+
+Box cut_color_scale(Box& box) {
+  return box.cut_right(kColorScaleRoom, Plot::kGap).cut_left(kColorScaleWide);
 }
 
 }  // namespace chalcedony

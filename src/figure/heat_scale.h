@@ -14,6 +14,10 @@ void set_heat_scale(Plot& plot);
 /// The same for counts of pixels from 1 to `highest`, with the labels of the color bar.
 void set_count_colors(Plot& plot, std::uint64_t highest, bool linear);
 
+/// Cuts off on the right of a box what a scale of colors takes, with its tics and its title;
+/// returns where its colors stand.
+Box cut_color_scale(Box& box);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_FIGURE_HEAT_SCALE_H_

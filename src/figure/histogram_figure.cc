@@ -18,12 +18,13 @@ namespace {
 constexpr double kTicRoom = 18;     // a tic of an upright axis
 constexpr double kNumberRoom = 22;  // the number of a peak, above the curves
 constexpr double kKeyRow = 19;      // a row of the names above a panel
-constexpr double kStrip = 9;        // a strip of example colors and its gap
-constexpr double kKeyGap = 4;       // between the names and what is below them
-constexpr double kAxisRoom = 58;    // tics and title of the axis below a panel
+constexpr double kStrip = 9;        // a strip of example colors and the gap below it
+constexpr double kStripGap = 2;
+constexpr double kKeyGap = 4;     // between the names and what is below them
+constexpr double kPanelGap = 12;  // between an axis and what stands below it
 constexpr double kLeastCurves = 70;
-constexpr double kPageHead = 84, kPageFoot = 12;
-constexpr double kPictureTop = 112;  // in line with the first panel
+constexpr double kCountAxis = 112;    // an upright axis with numbers of up to seven digits
+constexpr double kOneKeyBottom = 48;  // of the names of all panels: beside the titles of the page
 
 /// In one row, or where that has no room in two columns.
 std::size_t key_columns(std::size_t names) { return names <= 3 ? 3 : 2; }
@@ -84,14 +85,10 @@ std::string curve_data(const Histogram& histogram, const CountAxis& counts) {
   return data;
 }
 
-double pixels_high(const Plot& plot, const Frame& frame) {
-  return (frame.top - frame.bottom) * plot.height();
-}
-
 /// The peaks of the members as bands over the whole height, numbered for each channel.
-void mark_bands(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
+void mark_bands(Plot& plot, const Box& curves, const std::vector<HistogramSeries>& series,
                 const std::vector<std::size_t>& members) {
-  const double middle = 1 - kNumberRoom / 2 / pixels_high(plot, frame);
+  const double middle = 1 - kNumberRoom / 2 / curves.height();
   int object = 20;
   for (const std::size_t s : members)
     for (std::size_t p = 0; p < series[s].peaks.size(); ++p) {
@@ -110,13 +107,12 @@ void mark_bands(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
     }
 }
 
-/// The vertical axis of a frame up to the highest bin and what stands above it, in pixels; `floor`
-/// is where a logarithmic one begins.
-void set_count_axis(Plot& plot, const Frame& frame, double highest, double floor, double above,
+/// The upright axis of so many pixels up to the highest bin and what stands above it; `floor` is
+/// where a logarithmic one begins.
+void set_count_axis(Plot& plot, double high, double highest, double floor, double above,
                     const CountAxis& counts) {
   plot.line(std::string("set ylabel '") + (counts.shares ? "percent per bin" : "pixels per bin") +
             "' offset -1.5,0");
-  const double high = pixels_high(plot, frame);
   const double share = high / (high - above);  // of the whole axis, for that of the curves
   const double places = std::clamp(high / kTicRoom, 2.0, 6.0);
   if (!counts.logarithmic) {
@@ -148,8 +144,7 @@ double highest_of(const std::vector<HistogramSeries>& series,
   return highest;
 }
 
-/// The names of the curves above a panel: their lower right corner on the page, and whether they
-/// say the medians.
+/// The names of curves: where their lower right corner is, and whether they say the medians.
 struct PanelKey {
   double right, bottom;
   bool medians = true;
@@ -188,8 +183,9 @@ struct PanelStyle {
   std::string title = {};
 };
 
-void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
-                const std::vector<std::size_t>& members, const PanelStyle& style) {
+/// Returns the box of the curves.
+Box draw_panel(Plot& plot, const Box& box, const std::vector<HistogramSeries>& series,
+               const std::vector<std::size_t>& members, const PanelStyle& style) {
   const auto& [counts, highest, key, title] = style;
   const HistogramSeries& first = series[members.front()];
   const Binning& binning = first.histogram->binning();
@@ -197,20 +193,22 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   std::string axis;
   for (const std::size_t m : members) axis += (axis.empty() ? "" : ", ") + series[m].channel.name();
   const std::string unit = first.channel.shown_unit();
-  plot.panel(frame, title);
-  mark_bands(plot, frame, series, members);
+  const Box inner = plot.panel(box, title, {.left = kCountAxis, .bottom = kAxisBelow});
+  mark_bands(plot, inner, series, members);
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]", binning.low(), binning.high()));
   const bool numbered = std::any_of(members.begin(), members.end(),
                                     [&](std::size_t m) { return !series[m].peaks.empty(); });
-  set_count_axis(plot, frame, highest, floor, numbered ? kNumberRoom : 0, counts);
+  set_count_axis(plot, inner.height(), highest, floor, numbered ? kNumberRoom : 0, counts);
   plot.line("set xtics " + channel_tics(first.channel, binning, 8));
   plot.line("set xlabel " + literal(unit.empty() ? axis : axis + " (" + unit + ")") +
             " offset 0,0.3");
   if (key)
     plot.line(fmt::format(
-        "set key at screen {:.5f},{:.5f} right bottom horizontal maxcols {} samplen 2 width -2.5 "
-        "textcolor rgb '{}' font ',11'",
-        key->right, key->bottom, key_columns(members.size()), Ink::kText));
+        "set key at {} right bottom horizontal maxcols {} samplen 2 width {} textcolor rgb '{}' "
+        "font ',11'",
+        plot.place(key->right, key->bottom), key_columns(members.size()),
+        // gnuplot takes the letters of long names for wider than they are.
+        key->medians ? -2.5 : 0.5, Ink::kText));
   std::string curves, lines;
   for (const std::size_t m : members) {
     const Curve curve = draw_curve(plot, series[m], m, counts, floor, key && key->medians);
@@ -219,18 +217,17 @@ void draw_panel(Plot& plot, const Frame& frame, const std::vector<HistogramSerie
   }
   lines.resize(lines.size() - 2);
   plot.line("plot " + curves + lines);
+  return inner;
 }
 
-/// The strips of example colors on top of a frame.
-void draw_strips(Plot& plot, const Frame& frame, const std::vector<HistogramSeries>& series,
+/// The strips of example colors, from the bottom of a box up.
+void draw_strips(Plot& plot, Box box, const std::vector<HistogramSeries>& series,
                  const std::vector<std::size_t>& members) {
-  const double strip = kStrip / plot.height();
-  double bottom = frame.top + 0.3 * strip;
   for (const std::size_t m : members) {
     const Binning& binning = series[m].histogram->binning();
-    if (draw_axis_strip(plot, {frame.left, frame.right, bottom, bottom + 0.8 * strip},
-                        series[m].channel, binning.low(), binning.high()))
-      bottom += strip;
+    if (!example_color(series[m].channel, binning.low())) continue;
+    const Box strip = box.cut_bottom(kStrip).inside({.bottom = kStripGap});
+    draw_axis_strip(plot, strip, series[m].channel, binning.low(), binning.high());
   }
 }
 
@@ -245,13 +242,13 @@ double names_height(const std::vector<std::size_t>& members) {
 
 }  // namespace
 
-void draw_histogram_panel(Plot& plot, const Frame& frame,
-                          const std::vector<HistogramSeries>& series, const CountAxis& counts) {
+void draw_histogram_panel(Plot& plot, Box box, const std::vector<HistogramSeries>& series,
+                          const CountAxis& counts) {
   std::vector<std::size_t> all(series.size());
   std::iota(all.begin(), all.end(), std::size_t{0});
-  draw_panel(plot, frame, series, all,
-             {counts, highest_of(series, all, counts),
-              PanelKey{frame.right, frame.top + kKeyGap / plot.height()}});
+  const Box names = box.cut_top(names_height(all), kKeyGap);
+  draw_panel(plot, box, series, all,
+             {counts, highest_of(series, all, counts), PanelKey{names.right, names.bottom}});
 }
 
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -260,30 +257,29 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
   const auto panels = panels_of(series);
   double around = 0;  // the curves of all panels
   for (const auto& members : panels)
-    around += names_height(members) + strips_height(members) + kAxisRoom;
+    around += names_height(members) + strips_height(members) + kAxisBelow + kPanelGap;
   const auto count = static_cast<double>(panels.size());
-  const double fixed = kPageHead + around + kPageFoot;
-  const double page = std::max(Plot::kHeight, fixed + count * kLeastCurves);
-  plot.begin(path, "Channel histograms of " + name,
-             fmt::format("{} counted pixels{}",
-                         grouped(static_cast<double>(series.front().histogram->total())),
-                         counts.logarithmic ? "; the axes of counts are logarithmic" : ""),
-             page);
-  const Frame shown = plot.show({0.03, 0.33, 0, 1 - kPictureTop / page}, "", picture);
+  Box body =
+      plot.begin(path, "Channel histograms of " + name,
+                 fmt::format("{} counted pixels{}",
+                             grouped(static_cast<double>(series.front().histogram->total())),
+                             counts.logarithmic ? "; the axes of counts are logarithmic" : ""),
+                 std::max(Plot::kHeight, Plot::page_height(around + count * kLeastCurves)));
+  Box left = body.cut_left(Plot::kPictureBeside, Plot::kGap);
+  // In line with the curves of the first panel.
+  left.top += names_height(panels.front()) + strips_height(panels.front());
+  left.top = plot.show(left, "", picture).bottom + kGapAboveList;
   std::vector<PeakMark> peaks;
   for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
-  list_peaks(plot, shown, peaks);
-  double from_top = kPageHead;
+  list_peaks(plot, left, peaks);
+  const double curves = (body.height() - around) / count;
   for (const auto& members : panels) {
-    const double names_end = from_top + names_height(members);
-    const double top = names_end + strips_height(members);
-    const double bottom = top + (page - fixed) / count;
-    const Frame frame{0.44, 0.97, 1 - bottom / page, 1 - top / page};
-    draw_panel(
-        plot, frame, series, members,
-        {counts, highest_of(series, members, counts), PanelKey{frame.right, 1 - names_end / page}});
-    draw_strips(plot, frame, series, members);
-    from_top = bottom + kAxisRoom;
+    const Box names = body.cut_top(names_height(members));
+    const Box strips = body.cut_top(strips_height(members));
+    const Box inner = draw_panel(
+        plot, body.cut_top(curves + kAxisBelow, kPanelGap), series, members,
+        {counts, highest_of(series, members, counts), PanelKey{names.right, names.bottom}});
+    draw_strips(plot, {inner.left, strips.top, inner.right, strips.bottom}, series, members);
   }
 }
 
@@ -293,22 +289,20 @@ void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
   std::string channels;
   for (const std::size_t m : members)
     channels += (channels.empty() ? "" : ", ") + pictures.front().series[m].channel.name();
-  plot.begin(path, "Channel histograms of " + std::to_string(pictures.size()) + " pictures",
-             channels + ", all on one axis; medians are dashed" +
-                 (counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
+  const Box body =
+      plot.begin(path, "Channel histograms of " + std::to_string(pictures.size()) + " pictures",
+                 channels + ", all on one axis; medians are dashed" +
+                     (counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
   double highest = 0;
   for (const NamedHistograms& one : pictures)
     highest = std::max(highest, highest_of(one.series, members, counts));
-  const auto n = static_cast<double>(pictures.size());
-  const double columns = std::ceil(std::sqrt(n)), rows = std::ceil(n / columns);
-  const double width = 0.95 / columns, height = 0.88 / rows;
+  const auto columns = static_cast<std::size_t>(std::ceil(std::sqrt(pictures.size())));
+  const auto rows = rows_of(body, (pictures.size() + columns - 1) / columns, kPanelGap);
   for (std::size_t i = 0; i < pictures.size(); ++i) {
-    const double column = std::fmod(static_cast<double>(i), columns);
-    const double left = 0.03 + width * column;
-    const double top = 0.88 - height * std::floor(static_cast<double>(i) / columns);
     // One key is enough.
-    const auto key = i == 0 ? std::optional(PanelKey{0.97, 0.94, false}) : std::nullopt;
-    draw_panel(plot, {left + 0.06, left + width - 0.025, top - height + 0.11, top - 0.03},
+    const auto key =
+        i == 0 ? std::optional(PanelKey{body.right, kOneKeyBottom, false}) : std::nullopt;
+    draw_panel(plot, columns_of(rows[i / columns], columns, Plot::kGap)[i % columns],
                pictures[i].series, members, {counts, highest, key, pictures[i].name});
   }
 }

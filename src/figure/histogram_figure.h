@@ -28,11 +28,11 @@ struct HistogramSeries {
   std::vector<PeakMark> peaks = {};
 };
 
-/// One panel of filled curves over their bins, with medians marked.
+/// One panel of filled curves over their bins, with medians marked and the names above.
 ///
 /// Shape     at least one series; all of one unit and the same bins
-void draw_histogram_panel(Plot& plot, const Frame& frame,
-                          const std::vector<HistogramSeries>& series, const CountAxis& counts);
+void draw_histogram_panel(Plot& plot, Box box, const std::vector<HistogramSeries>& series,
+                          const CountAxis& counts);
 
 /// Filled curves over their bins, one panel for each unit, the picture beside them.
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,

@@ -7,6 +7,7 @@
 #include "core/palette/figure_colors.h"
 #include "figure/axis.h"
 #include "figure/heat_scale.h"
+#include "figure/joint_page.h"
 
 namespace chalcedony {
 
@@ -24,15 +25,10 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
         highest = std::max(highest, count);
         cells += fmt::format("{:.9g} {:.9g} {}\n", x.center(a), y.center(b), count);
       }
-  std::string apart;
-  if (joint.no_hue() > 0)
-    apart = fmt::format("; {} of them have no hue and are not shown",
-                        grouped(static_cast<double>(joint.no_hue())));
-  plot.begin(
-      path, "Joint histogram of " + name,
-      fmt::format("{} counted pixels{}", grouped(static_cast<double>(joint.total())), apart));
-  list_peaks(plot, plot.show({0.03, 0.33, 0.08, 0.86}, "", picture), peaks);
-  plot.panel({0.42, 0.87, 0.11, 0.86});
+  const JointPage page = begin_joint_page(plot, path, "Joint histogram of " + name, joint);
+  const Box shown = plot.show(page.picture, "", picture);
+  list_peaks(plot, page.picture.inside({.top = shown.height() + kGapAboveList}), peaks);
+  plot.panel(page.histogram, "", {.left = kAxisBeside, .bottom = kAxisBelow});
   int object = 20;
   for (std::size_t p = 0; p < peaks.size(); ++p)
     for_each_piece(peaks[p].interval[0], x, [&](double low, double high) {
@@ -63,7 +59,7 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
   plot.line("set xlabel " + literal(axis_title(first)) + " offset 0,0.3");
   plot.line("set ylabel " + literal(axis_title(second)) + " offset -0.5,0");
   set_count_colors(plot, highest, linear_heat);
-  plot.line("set colorbox user origin screen 0.89,0.16 size screen 0.018,0.62");
+  plot.color_scale(page.scale);
   if (cells.empty()) {
     // gnuplot draws no labels without a plot: a line below the axes.
     plot.line(

@@ -29,15 +29,15 @@ inline std::string and_more(std::size_t left_out) {
   return "and " + std::to_string(left_out) + " more";
 }
 
-/// Pixels of a page that a legend over its whole width takes, when all lines are shown.
+/// The height of a legend as wide as the body of a page, when all lines are shown.
 double legend_height(const std::vector<LegendLine>& legend);
 
-/// The lines in columns from the top of a frame down; where they are too many for it, those with
-/// the largest shares, and how many are left out.
-void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Frame& frame);
+/// The lines in columns from the top of a box down; where they are too many for it, those with the
+/// largest shares, and how many are left out.
+void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Box& box);
 
 /// Colors side by side, each as wide as its share.
-void draw_share_bar(Plot& plot, const Frame& frame, const std::vector<LegendLine>& colors);
+void draw_share_bar(Plot& plot, Box box, const std::vector<LegendLine>& colors);
 
 }  // namespace chalcedony
 

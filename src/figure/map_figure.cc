@@ -12,9 +12,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kTextRow = 34;  // of the page, in pixels
 constexpr std::size_t kMostTextRows = 6;
-constexpr double kThirdWide = 0.31;        // a picture of three side by side
 constexpr std::size_t kMostPlaces = 3000;  // of a kind, on a map
 
 }  // namespace
@@ -24,21 +22,19 @@ void add_mask_figure(Plot& plot, const std::filesystem::path& path, const std::s
                      const Thumbnail& mask, const Thumbnail& cutout) {
   const auto lines = text_lines(selection, 120);
   const std::size_t shown = std::min(lines.size(), kMostTextRows);
-  const double below = kTextRow * static_cast<double>(shown + 1) + 24;
-  const double high = kThirdWide * Plot::kWidth / picture.width * picture.height;
-  const double page = std::min(Plot::kHeight, Plot::kHeader + high + below);
-  plot.begin(path, "Selection in " + name,
-             fmt::format("{:.2f} % of the counted pixels are selected", covered_percent), page);
-  const double top = 1 - Plot::kHeader / page, bottom = below / page;
-  const auto show = [&](double left, const char* title, const Thumbnail& one) {
-    return plot.show({left, left + kThirdWide, bottom, top}, title, one);
-  };
-  show(0.02, "picture", picture);
-  show(0.345, "mask", mask);
-  double y = show(0.67, "cut-out", cutout).bottom - 24 / page;
-  plot.label(0.02, y, "selection", 11, Ink::kFaint);
+  const double below = kTextRow * static_cast<double>(shown + 1) + Plot::kGap;
+  const double wide = (Plot::kBodyWidth - 2 * Plot::kGap) / 3;
+  const double high = Plot::kPanelTitle + wide / picture.width * picture.height;
+  Box body = plot.begin(path, "Selection in " + name,
+                        fmt::format("{:.2f} % of the counted pixels are selected", covered_percent),
+                        std::min(Plot::kHeight, Plot::page_height(high + below)));
+  const auto thirds = columns_of(body.cut_top(body.height() - below), 3, Plot::kGap);
+  plot.show(thirds[0], "picture", picture);
+  plot.show(thirds[1], "mask", mask);
+  body.top = plot.show(thirds[2], "cut-out", cutout).bottom + Plot::kGap;
+  plot.label(body.left, body.cut_top(kTextRow).middle(), "selection", 11, Ink::kFaint);
   for (std::size_t i = 0; i < shown; ++i)
-    plot.label(0.02, y -= kTextRow / page,
+    plot.label(body.left, body.cut_top(kTextRow).middle(),
                lines[i] + (i + 1 < lines.size() && i + 1 == shown ? " ..." : ""), 12);
 }
 
@@ -82,11 +78,12 @@ void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std
   };
   add(right, "pt 6 ps 0.9 lw 3 lc rgb '#2b3440'", "pt 6 ps 0.9 lw 1.4 lc rgb '#fcfbf8'");
   add(wrong, "pt 2 ps 1.4 lw 6 lc rgb '#fcfbf8'", "pt 2 ps 1.4 lw 2.4 lc rgb '#14202c'");
-  plot.begin(path, "Assessed pixels of " + name,
-             fmt::format("{} right (rings), {} wrong (crosses); coordinates are pixels",
-                         grouped(static_cast<double>(right.size())),
-                         grouped(static_cast<double>(wrong.size()))));
-  plot.show({0.06, 0.97, 0.06, 0.88}, "", map, {over, {}, true});
+  const Box body =
+      plot.begin(path, "Assessed pixels of " + name,
+                 fmt::format("{} right (rings), {} wrong (crosses); coordinates are pixels",
+                             grouped(static_cast<double>(right.size())),
+                             grouped(static_cast<double>(wrong.size()))));
+  plot.show(body, "", map, {over, {}, true});
 }
 
 }  // namespace chalcedony

@@ -5,26 +5,25 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kGap = 20, kBarHeight = 48;  // of the page, in pixels
+constexpr double kBarHeight = 48, kMostBelow = 320;  // of the page, in pixels
 
 }  // namespace
 
 void draw_pair(Plot& plot, const std::filesystem::path& path, const std::string& title,
                const std::string& subtitle, const PicturePair& pair,
                const std::vector<LegendLine>& legend, PairBar bar) {
-  const double above_legend = kGap + (bar == PairBar::kShares ? kBarHeight + kGap : 0);
-  const double below = std::min(0.4 * Plot::kHeight, above_legend + legend_height(legend));
-  const double wide = 0.47 * Plot::kWidth / pair.left.width * pair.left.height;
-  const double page = std::min(Plot::kHeight, Plot::kHeader + wide + below);
-  plot.begin(path, title, subtitle, page);
-  const double top = 1 - Plot::kHeader / page, bottom = below / page;
-  plot.show({0.02, 0.49, bottom, top}, pair.left_title, pair.left);
-  const Frame shown = plot.show({0.51, 0.98, bottom, top}, pair.right_title, pair.right);
-  if (bar == PairBar::kShares) {
-    const double bar_top = shown.bottom - kGap / page;
-    draw_share_bar(plot, {0.02, 0.98, bar_top - kBarHeight / page, bar_top}, legend);
-  }
-  draw_legend(plot, legend, {0.02, 0.98, 0, shown.bottom - above_legend / page});
+  const double above_legend = Plot::kGap + (bar == PairBar::kShares ? kBarHeight + Plot::kGap : 0);
+  const double below = std::min(kMostBelow, above_legend + legend_height(legend));
+  const double wide = (Plot::kBodyWidth - Plot::kGap) / 2;
+  const double high = Plot::kPanelTitle + wide / pair.left.width * pair.left.height;
+  Box body =
+      plot.begin(path, title, subtitle, std::min(Plot::kHeight, Plot::page_height(high + below)));
+  const auto sides = columns_of(body.cut_top(body.height() - below), 2, Plot::kGap);
+  plot.show(sides[0], pair.left_title, pair.left);
+  // A narrow picture is not as high as its box: what is below follows it.
+  body.top = plot.show(sides[1], pair.right_title, pair.right).bottom + Plot::kGap;
+  if (bar == PairBar::kShares) draw_share_bar(plot, body.cut_top(kBarHeight, Plot::kGap), legend);
+  draw_legend(plot, legend, body);
 }
 
 }  // namespace chalcedony

@@ -13,6 +13,9 @@
 namespace chalcedony {
 namespace {
 
+constexpr double kTitleLine = 28, kSubtitleLine = 56;  // from the top of a page
+constexpr Edges kCoordinates{.left = 50, .top = 0, .right = 0, .bottom = 28};
+
 /// Of a page so high, in pixels.
 std::string terminal(FigureFormat format, double height) {
   // Points are 4/3 pixels, but in SVG, where they are taken for pixels; nothing is drawn below 9.
@@ -63,8 +66,8 @@ Plot::Plot(FigureFormat format) : format_(format) {
   if (format != FigureFormat::kNone) folder_.emplace();
 }
 
-void Plot::begin(const std::filesystem::path& path, std::string_view title,
-                 std::string_view subtitle, double height) {
+Box Plot::begin(const std::filesystem::path& path, std::string_view title,
+                std::string_view subtitle, double height) {
   height_ = height;
   if (!paths_.empty()) line("unset multiplot\nreset");
   const std::string drawn = fmt::format("figure{}.{}", paths_.size(), extension_of(format_));
@@ -73,9 +76,9 @@ void Plot::begin(const std::filesystem::path& path, std::string_view title,
   line("set output " + literal((*folder_ / drawn).string()));
   line("set encoding utf8");
   line("set multiplot");
-  const auto below_top = [&](double pixels) { return 1 - pixels / height; };
-  label(0.02, below_top(28), title, 15);
-  if (!subtitle.empty()) label(0.02, below_top(56), subtitle, 11, Ink::kFaint);
+  label(kMargins.left, kTitleLine, title, 15);
+  if (!subtitle.empty()) label(kMargins.left, kSubtitleLine, subtitle, 11, Ink::kFaint);
+  return Box{0, 0, kWidth, height}.inside(kMargins);
 }
 
 void Plot::line(std::string_view text) {
@@ -83,48 +86,63 @@ void Plot::line(std::string_view text) {
   script_ += '\n';
 }
 
-void Plot::panel(const Frame& frame, std::string_view title) {
+std::string Plot::place(double x, double y) const {
+  return fmt::format("screen {:.5f},{:.5f}", x / kWidth, 1 - y / height_);
+}
+
+void Plot::draw_into(const Box& box) {
+  line(fmt::format("set lmargin at screen {:.5f}; set rmargin at screen {:.5f}", box.left / kWidth,
+                   box.right / kWidth));
+  line(fmt::format("set bmargin at screen {:.5f}; set tmargin at screen {:.5f}",
+                   1 - box.bottom / height_, 1 - box.top / height_));
+}
+
+Box Plot::panel(const Box& box, std::string_view title, const Edges& axes) {
+  const Box drawn = box.inside(axes).inside({.top = title.empty() ? 0 : kPanelTitle});
   line("unset label; unset object; unset arrow; unset key; unset colorbox; unset logscale");
   line("set autoscale; set size noratio; set xtics auto; set ytics auto");
   for (const char* axis : {"x", "y", "cb"})
     line(fmt::format("set {0}label '' textcolor rgb '{1}' font ',12'", axis, Ink::kText));
-  line("set lmargin at screen " + fmt::format("{:.5f}", frame.left));
-  line("set rmargin at screen " + fmt::format("{:.5f}", frame.right));
-  line("set bmargin at screen " + fmt::format("{:.5f}", frame.bottom));
-  line("set tmargin at screen " + fmt::format("{:.5f}", frame.top));
+  draw_into(drawn);
   line(fmt::format("set border 3 lc rgb '{}'", Ink::kFaint));
   line(fmt::format("set tics nomirror out textcolor rgb '{}' font ',11'", Ink::kText));
   line(fmt::format("set grid back lc rgb '{}' lt 1", Ink::kGrid));
   line(fmt::format("set title {} textcolor rgb '{}' font ',12' offset 0,-0.4", literal(title),
                    Ink::kText));
+  return drawn;
+}
+
+void Plot::color_scale(const Box& box) {
+  line(fmt::format("set colorbox user origin {} size screen {:.5f},{:.5f}",
+                   place(box.left, box.bottom), box.width() / kWidth, box.height() / height_));
+}
+
+/// A plot of nothing over the whole page keeps a label or an object of its own there: else they
+/// would belong to the plot that follows.
+void Plot::draw_on_page() {
+  line("unset border; unset tics; unset grid; unset key; unset colorbox");
+  draw_into({0, 0, kWidth, height_});
+  line("set xrange [0:1]; set yrange [0:1]; set size noratio");
+  line("plot 2 notitle");
 }
 
 void Plot::label(double x, double y, std::string_view text, int size, const char* color,
                  const char* align) {
-  // A label belongs to the next plot; an empty one of its own keeps it on the page.
   line("unset label; unset object; unset arrow; unset title; unset xlabel; unset ylabel");
-  line(fmt::format("set label 1 {} at screen {:.5f},{:.5f} {} front font ',{}' textcolor rgb '{}'",
-                   literal(text), x, y, align, size, color));
-  line("unset border; unset tics; unset grid; unset key; unset colorbox");
-  line(
-      "set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
-      "set tmargin at screen 1");
-  line("set xrange [0:1]; set yrange [0:1]; set size noratio");
-  line("plot 2 notitle\nunset label 1");
+  line(fmt::format("set label 1 {} at {} {} front font ',{}' textcolor rgb '{}'", literal(text),
+                   place(x, y), align, size, color));
+  draw_on_page();
+  line("unset label 1");
 }
 
-void Plot::swatch(const Frame& frame, const std::string& color) {
+void Plot::swatch(const Box& box, const std::string& color) {
   line("unset label; unset arrow; unset title; unset xlabel; unset ylabel");
   line(
-      fmt::format("set object 1 rectangle from screen {:.5f},{:.5f} to screen {:.5f},{:.5f} "
-                  "fillcolor rgb '{}' fillstyle solid 1 border lc rgb '{}' front",
-                  frame.left, frame.bottom, frame.right, frame.top, color, Ink::kFaint));
-  line("unset border; unset tics; unset grid; unset key; unset colorbox");
-  line(
-      "set lmargin at screen 0; set rmargin at screen 1; set bmargin at screen 0; "
-      "set tmargin at screen 1");
-  line("set xrange [0:1]; set yrange [0:1]; set size noratio");
-  line("plot 2 notitle\nunset object 1");
+      fmt::format("set object 1 rectangle from {} to {} fillcolor rgb '{}' fillstyle solid 1 "
+                  "border lc rgb '{}' front",
+                  place(box.left, box.bottom), place(box.right, box.top), color, Ink::kFaint));
+  draw_on_page();
+  line("unset object 1");
 }
 
 std::filesystem::path Plot::stored_path(std::string_view suffix) {
@@ -170,15 +188,15 @@ void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
   }
 }
 
-Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& picture,
-                 const Overlay& over) {
-  const double wide = (frame.right - frame.left) * kWidth,
-               high = (frame.top - frame.bottom) * height_;
-  const double scale = std::min(wide / picture.width, high / picture.height);
-  const double w = picture.width * scale / kWidth, h = picture.height * scale / height_;
-  const double left = frame.left + (frame.right - frame.left - w) / 2;
-  const Frame place{left, left + w, frame.top - h, frame.top};
-  panel(place, title);
+Box Plot::show(const Box& box, std::string_view title, const Thumbnail& picture,
+               const Overlay& over) {
+  const double title_high = title.empty() ? 0 : kPanelTitle;
+  const Edges axes = over.coordinates ? kCoordinates : Edges{};
+  const Box room = box.inside(axes).inside({.top = title_high});
+  const double scale = std::min(room.width() / picture.width, room.height() / picture.height);
+  const double left = room.left + (room.width() - picture.width * scale) / 2;
+  const Box shown{left, room.top, left + picture.width * scale, room.top + picture.height * scale};
+  panel({shown.left, shown.top - title_high, shown.right, shown.bottom}, title);
   const double cell = picture.pixels_per_cell;
   line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
   if (over.coordinates) {
@@ -199,7 +217,7 @@ Frame Plot::show(const Frame& frame, std::string_view title, const Thumbnail& pi
                   "format='%uchar' with rgbimage notitle{}",
                   store(picture.rgb), picture.width, picture.height, cell, cell, cell / 2, cell / 2,
                   over.plots.empty() ? "" : ", " + over.plots));
-  return place;
+  return shown;
 }
 
 std::optional<std::string> Plot::draw() {

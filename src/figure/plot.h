@@ -11,6 +11,7 @@
 
 #include "core/color/css_color.h"
 #include "core/pixel/thumbnail.h"
+#include "figure/box.h"
 #include "io/temporary_folder.h"
 
 namespace chalcedony {
@@ -19,11 +20,6 @@ enum class FigureFormat { kNone, kPng, kSvg, kPdf };
 
 /// "png", "svg" or "pdf".
 std::string extension_of(FigureFormat format);
-
-/// A rectangle of the page, 0 to 1 from the lower left.
-struct Frame {
-  double left, right, bottom, top;
-};
 
 /// The colors every figure shares.
 struct Ink {
@@ -59,40 +55,53 @@ class Plot {
 
   FigureFormat format() const { return format_; }
 
-  /// The size of a page.
+  /// The size of a page in pixels, and what is left free around its titles and its body.
   static constexpr double kWidth = 1280, kHeight = 800;
-  /// What the titles of the page and of a panel below them take.
-  static constexpr double kHeader = 104;
+  static constexpr Edges kMargins{.left = 26, .top = 80, .right = 26, .bottom = 20};
+  /// What the title of a panel takes above it.
+  static constexpr double kPanelTitle = 24;
+  /// Between what stands side by side or below each other.
+  static constexpr double kGap = 24;
+  /// The width of a picture that stands beside what the page is about.
+  static constexpr double kPictureBeside = 396;
+
+  /// The body of a page, and the height of a page whose body is so high.
+  static constexpr double kBodyWidth = kWidth - kMargins.left - kMargins.right;
+  static constexpr double page_height(double body) { return kMargins.top + body + kMargins.bottom; }
 
   /// Begins a figure with a title line; later lines draw into it. One that needs less or more of a
-  /// page says how high it is.
-  void begin(const std::filesystem::path& path, std::string_view title,
-             std::string_view subtitle = {}, double height = kHeight);
-
-  /// Of the page begun last, in pixels.
-  double height() const { return height_; }
+  /// page says how high it is. Returns the body of the page.
+  Box begin(const std::filesystem::path& path, std::string_view title,
+            std::string_view subtitle = {}, double height = kHeight);
 
   /// Adds a line of script.
   void line(std::string_view text);
 
-  /// Where the next `plot` draws, with its own title. Ranges, tics and labels are reset.
-  void panel(const Frame& frame, std::string_view title = {});
+  /// A place of the page as gnuplot knows it: "screen 0.25,0.5".
+  std::string place(double x, double y) const;
 
-  /// Text at a place of the page; `size` in points.
+  /// Where the next `plot` draws: a box without its title and what its axes need at its sides.
+  /// Ranges, tics and labels are reset. Returns what the axes enclose.
+  Box panel(const Box& box, std::string_view title = {}, const Edges& axes = {});
+
+  /// Where the next `plot` draws the scale of its colors.
+  void color_scale(const Box& box);
+
+  /// Text at a place of the page, which is half the height of its letters; `size` in points.
   void label(double x, double y, std::string_view text, int size = 11,
              const char* color = Ink::kText, const char* align = "left");
 
   /// A filled rectangle of the page.
-  void swatch(const Frame& frame, const std::string& color);
+  void swatch(const Box& box, const std::string& color);
 
   /// Stores data beside the script; returns its name, quoted.
   std::string store(std::string_view text);
   std::string store(std::span<const std::uint8_t> bytes);
 
-  /// Makes a panel that shows a thumbnail as large as it fits into the frame, with the picture's
-  /// pixels as coordinates. Returns where the picture stands.
-  Frame show(const Frame& frame, std::string_view title, const Thumbnail& picture,
-             const Overlay& over = {});
+  /// Makes a panel that shows a thumbnail as large as it fits into a box with its title and
+  /// coordinates, with the picture's pixels as units. Returns where the picture stands.
+  Box show(const Box& box, std::string_view title, const Thumbnail& picture,
+           const Overlay& over = {});
 
   /// Draws everything begun. Returns what went wrong, if anything, as a sentence for a warning;
   /// figures that could be drawn are in place.
@@ -101,6 +110,8 @@ class Plot {
   const std::vector<std::filesystem::path>& paths() const { return paths_; }
 
  private:
+  void draw_into(const Box& box);
+  void draw_on_page();
   std::filesystem::path stored_path(std::string_view suffix);
   /// `scale`: pixels of the page for one of the picture.
   void put_labels(const std::vector<PictureLabel>& labels, double scale);

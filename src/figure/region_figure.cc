@@ -47,7 +47,7 @@ std::array<double, 2> number_place(const ShownRegion& region) {
 void add_region_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                        const std::vector<ShownRegion>& regions, const std::string& sentence,
                        const Thumbnail& picture) {
-  plot.begin(path, "Regions of " + name, sentence);
+  const Box body = plot.begin(path, "Regions of " + name, sentence);
   std::string rings, boxes;
   Overlay over{.coordinates = true};
   for (const ShownRegion& region : regions) {
@@ -62,7 +62,7 @@ void add_region_figure(Plot& plot, const std::filesystem::path& path, const std:
         "{2} using 1:2 with lines lw 3.4 lc rgb '{1}' notitle, "
         "{2} using 1:2 with lines lw 1.4 lc rgb '{3}' notitle",
         plot.store(boxes), Ink::kPaper, plot.store(rings), Ink::kText);
-  plot.show({0.06, 0.97, 0.06, 0.88}, "", picture, over);
+  plot.show(body, "", picture, over);
 }
 
 }  // namespace chalcedony

@@ -12,6 +12,8 @@
 namespace chalcedony {
 namespace {
 
+constexpr double kLegendWide = 308;  // of the page, in pixels
+
 /// The rings of a shape, closed; a circle for a point.
 std::vector<std::vector<Position>> closed_rings(const SampleShape& shape) {
   std::vector<std::vector<Position>> rings = shape.rings;
@@ -64,16 +66,17 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
         over.plots.empty() ? "" : ", ", data, Ink::kPaper, data, colors[c]);
   }
   const std::uint64_t all = std::accumulate(counts.begin(), counts.end(), std::uint64_t{0});
-  plot.begin(path, "Samples on " + name,
-             fmt::format("{} sample pixels in {} regions; coordinates are pixels",
-                         grouped(static_cast<double>(all)), samples.shapes.size()));
-  plot.show({0.07, 0.70, 0.06, 0.88}, "", picture, over);
+  Box body = plot.begin(path, "Samples on " + name,
+                        fmt::format("{} sample pixels in {} regions; coordinates are pixels",
+                                    grouped(static_cast<double>(all)), samples.shapes.size()));
+  const Box legend = body.cut_right(kLegendWide, Plot::kGap);
+  plot.show(body, "", picture, over);
   std::vector<LegendLine> classes;
   for (std::size_t c = 0; c < colors.size(); ++c)
     classes.push_back({fmt::format("{}   {} pixels", samples.classes[c].name,
                                    grouped(static_cast<double>(counts[c]))),
                        colors[c]});
-  draw_legend(plot, classes, {0.74, 0.98, 0, 0.88});
+  draw_legend(plot, classes, legend);
 }
 
 }  // namespace chalcedony

@@ -13,6 +13,7 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostInKey = 34;  // classes beside one another
+constexpr double kKeyWide = 180;        // of the page, in pixels
 
 /// The curve two standard deviations from the mean in every direction.
 std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y) {
@@ -157,14 +158,13 @@ void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Mod
   if (!content.samples.empty()) legend = "dots: sample pixels; " + legend;
   if (!content.everything.empty())
     legend += "; gray: the whole pictures, the darker the more pixels";
-  plot.begin(path, "Classes in " + x.name() + " and " + y.name(), legend);
-  plot.panel({0.08, 0.84, 0.11, 0.88});
+  Box body = plot.begin(path, "Classes in " + x.name() + " and " + y.name(), legend);
+  const Box key = body.cut_right(kKeyWide);
+  plot.panel(body, "", {.left = kAxisBeside, .bottom = kAxisBelow});
   plot.line("set xlabel " + literal(x.title()) + " offset 0,0.3");
   plot.line("set ylabel " + literal(y.title()) + " offset -1,0");
-  plot.line(
-      fmt::format("set key outside right top Left reverse textcolor rgb '{}' font ',11' "
-                  "at screen 0.97,0.87",
-                  Ink::kText));
+  plot.line(fmt::format("set key at {} right top Left reverse textcolor rgb '{}' font ',11'",
+                        plot.place(key.right, key.top), Ink::kText));
   const Extent extent = extent_of(model, features, content);
   plot.line(fmt::format("set xrange [{:.8g}:{:.8g}]; set yrange [{:.8g}:{:.8g}]", extent.low_x,
                         extent.high_x, extent.low_y, extent.high_y));

@@ -7,23 +7,22 @@
 namespace chalcedony {
 namespace {
 
-// In pixels of the page: what stands below the cells, and above each of them its title.
-constexpr double kFooter = 8;
-constexpr double kTitleRoom = 48, kNarrowTitleRoom = 28;
-constexpr double kPageMargin = 0.02 * Plot::kWidth, kGap = 0.01 * Plot::kWidth;
-constexpr double kMostHeight = Plot::kHeight - Plot::kHeader - kFooter;
+// Of the page, in pixels: between cells, and above a picture its title with the gap before it.
+constexpr double kSheetGap = 13;
+constexpr double kTitleRoom = 44, kNarrowTitleRoom = 28;
+constexpr double kNearlyLargest = 0.95;  // of the largest pictures
+constexpr double kMostHeight = Plot::kHeight - Plot::page_height(0);
 
 /// Where the cells of a page stand.
 struct SheetGrid {
   std::size_t columns = 1, rows = 1;
   double room = kTitleRoom;  // for a title
-  double cell_width = 0;     // with the gap to the next
   double picture_height = 0;
 
   double row_height() const { return room + picture_height; }
-  /// What the page needs: the room below the last row is its margin.
-  double page_height() const {
-    return Plot::kHeader + static_cast<double>(rows) * row_height() + kFooter;
+  /// There is no gap above the first row.
+  double height() const {
+    return static_cast<double>(rows) * row_height() - (room - Plot::kPanelTitle);
   }
 };
 
@@ -32,23 +31,29 @@ SheetGrid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
   SheetGrid grid;
   grid.columns = columns;
   grid.rows = (cells.size() + columns - 1) / columns;
-  grid.cell_width = (Plot::kWidth - 2 * kPageMargin) / static_cast<double>(columns);
-  const double most = kMostHeight / static_cast<double>(grid.rows);
-  if (grid.rows > 5) grid.room = std::min(kNarrowTitleRoom, 0.4 * most);
-  const double scale =
-      std::min((grid.cell_width - kGap) / picture.width, (most - grid.room) / picture.height);
+  const double wide = (Plot::kBodyWidth + kSheetGap) / static_cast<double>(columns) - kSheetGap;
+  const auto rows = static_cast<double>(grid.rows);
+  if (rows > 5) grid.room = std::min(kNarrowTitleRoom, 0.4 * kMostHeight / rows);
+  const double high = (kMostHeight - Plot::kPanelTitle + grid.room) / rows - grid.room;
+  const double scale = std::min(wide / picture.width, high / picture.height);
   grid.picture_height = scale * picture.height;
   return grid;
 }
 
-/// With as many columns as make the pictures largest on a page.
+/// The lowest page of those with pictures that are as large as can be, or nearly so.
 SheetGrid best_grid(const std::vector<SheetCell>& cells) {
-  SheetGrid best = grid_of(cells, 1);
-  for (std::size_t columns = 2; columns <= cells.size(); ++columns) {
-    const SheetGrid grid = grid_of(cells, columns);
-    if (grid.picture_height > best.picture_height) best = grid;
-  }
-  return best;
+  std::vector<SheetGrid> grids;
+  for (std::size_t columns = 1; columns <= cells.size(); ++columns)
+    grids.push_back(grid_of(cells, columns));
+  double largest = 0;
+  for (const SheetGrid& grid : grids) largest = std::max(largest, grid.picture_height);
+  const auto lowest =
+      std::min_element(grids.begin(), grids.end(), [&](const SheetGrid& a, const SheetGrid& b) {
+        const bool small_a = a.picture_height < kNearlyLargest * largest;
+        const bool small_b = b.picture_height < kNearlyLargest * largest;
+        return small_a != small_b ? small_b : a.height() < b.height();
+      });
+  return *lowest;
 }
 
 /// Which cell stands at each place, row by row.
@@ -57,11 +62,16 @@ struct Arrangement {
   std::vector<std::size_t> cells;
 };
 
+Arrangement row_by_row(const SheetGrid& grid, std::size_t cells) {
+  Arrangement all{grid, std::vector<std::size_t>(cells)};
+  std::iota(all.cells.begin(), all.cells.end(), std::size_t{0});
+  return all;
+}
+
 /// A table of so many columns, or the same with rows and columns exchanged where that makes its
 /// pictures larger.
 Arrangement table_of(const std::vector<SheetCell>& cells, std::size_t columns) {
-  Arrangement table{grid_of(cells, columns), std::vector<std::size_t>(cells.size())};
-  std::iota(table.cells.begin(), table.cells.end(), std::size_t{0});
+  Arrangement table = row_by_row(grid_of(cells, columns), cells.size());
   const std::size_t rows = table.grid.rows;
   if (rows * columns != cells.size()) return table;
   const SheetGrid turned = grid_of(cells, rows);
@@ -77,16 +87,14 @@ void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string&
                const std::string& subtitle, const std::vector<SheetCell>& cells,
                std::size_t columns) {
   const auto [grid, order] =
-      columns == 0 ? table_of(cells, best_grid(cells).columns) : table_of(cells, columns);
-  const double page = grid.page_height();
-  plot.begin(path, title, subtitle, std::round(page));
+      columns == 0 ? row_by_row(best_grid(cells), cells.size()) : table_of(cells, columns);
+  const Box body = plot.begin(path, title, subtitle, std::round(Plot::page_height(grid.height())));
+  const auto columns_of_page = columns_of(body, grid.columns, kSheetGap);
   for (std::size_t i = 0; i < cells.size(); ++i) {
-    const double left = kPageMargin + grid.cell_width * static_cast<double>(i % grid.columns);
-    const double top = Plot::kHeader + grid.row_height() * static_cast<double>(i / grid.columns);
-    const SheetCell& cell = cells[order[i]];
-    plot.show({(left + kGap / 2) / Plot::kWidth, (left + grid.cell_width - kGap / 2) / Plot::kWidth,
-               1 - (top + grid.picture_height) / page, 1 - top / page},
-              cell.title, cell.picture);
+    Box cell = columns_of_page[i % grid.columns];
+    cell.top += grid.row_height() * static_cast<double>(i / grid.columns);
+    cell.bottom = cell.top + Plot::kPanelTitle + grid.picture_height;
+    plot.show(cell, cells[order[i]].title, cells[order[i]].picture);
   }
 }
 

@@ -17,8 +17,9 @@ struct SheetCell {
   Thumbnail picture;
 };
 
-/// All cells on a page, row by row, in as many columns as make them largest; or, when `columns` is
-/// not 0, as a table with so many, whose rows and columns may be exchanged to make them larger.
+/// All cells on a page, row by row, in as many columns as make them largest, or nearly so on a
+/// lower page; or, when `columns` is not 0, as a table with so many, whose rows and columns may be
+/// exchanged to make them larger.
 void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string& title,
                const std::string& subtitle, const std::vector<SheetCell>& cells,
                std::size_t columns = 0);

@@ -9,6 +9,9 @@
 
 namespace chalcedony {
 
+/// The height of a line on a page, in pixels.
+inline constexpr double kTextRow = 32;
+
 /// Lines of at most `columns` letters; a longer word has a line of its own.
 std::vector<std::string> text_lines(std::string_view text, std::size_t columns);
 

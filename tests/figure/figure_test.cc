@@ -2,6 +2,7 @@
 
 #include "figure/axis.h"
 #include "figure/axis_strip.h"
+#include "figure/box.h"
 #include "figure/plot.h"
 #include "tests/support/temp_dir.h"
 
@@ -17,6 +18,52 @@ TEST_CASE("tics are round, labels have marks between thousands", "[figure]") {
   CHECK(grouped(1234567) == "1,234,567");
   CHECK(grouped(-12345.5) == "-12,345.5");
   CHECK(tic_list({0, 2000}) == "('0' 0, '2,000' 2000)");
+}
+
+namespace {
+
+std::vector<double> sides(const Box& box) { return {box.left, box.top, box.right, box.bottom}; }
+
+}  // namespace
+
+TEST_CASE("a box is cut at its sides, and what is left has its place", "[figure][box]") {
+  using Sides = std::vector<double>;
+  Box page{0, 0, 1280, 800};
+  Box body = page.inside({.left = 26, .top = 80, .right = 26, .bottom = 20});
+  CHECK(sides(body) == Sides{26, 80, 1254, 780});
+  CHECK(sides(body.cut_left(400, 24)) == Sides{26, 80, 426, 780});
+  CHECK(sides(body.cut_right(100, 10)) == Sides{1154, 80, 1254, 780});
+  CHECK(sides(body.cut_top(30, 5)) == Sides{450, 80, 1144, 110});
+  CHECK(sides(body.cut_bottom(60)) == Sides{450, 720, 1144, 780});
+  CHECK(sides(body) == Sides{450, 115, 1144, 720});
+  CHECK(body.width() == 694);
+  CHECK(body.height() == 605);
+  CHECK(body.middle() == 417.5);
+
+  const auto columns = columns_of({10, 0, 110, 50}, 3, 5);
+  REQUIRE(columns.size() == 3);
+  CHECK(sides(columns[1]) == Sides{45, 0, 75, 50});
+  CHECK(sides(columns[2]) == Sides{80, 0, 110, 50});
+  const auto rows = rows_of({10, 0, 110, 50}, 2, 10);
+  CHECK(sides(rows[0]) == Sides{10, 0, 110, 20});
+  CHECK(sides(rows[1]) == Sides{10, 30, 110, 50});
+}
+
+TEST_CASE("a picture fits into its box with title and coordinates", "[figure][box]") {
+  const TempDir dir;
+  Plot plot(FigureFormat::kSvg);
+  const Box body = plot.begin(dir / "f.svg", "t");
+  Thumbnail wide{200, 100, 1, std::vector<std::uint8_t>(200 * 100 * 3)};
+  CHECK(sides(plot.show({100, 100, 500, 700}, "", wide)) ==
+        std::vector<double>{100, 100, 500, 300});
+  const Box titled = plot.show({100, 100, 500, 700}, "titled", wide);
+  CHECK(sides(titled) ==
+        std::vector<double>{100, 100 + Plot::kPanelTitle, 500, 300 + Plot::kPanelTitle});
+  const Box measured = plot.show(body, "", wide, {.coordinates = true});
+  CHECK(measured.left > body.left);
+  CHECK(measured.bottom < body.bottom);
+  CHECK(measured.width() == Approx(2 * measured.height()));
+  CHECK(plot.place(320, 200) == "screen 0.25000,0.75000");
 }
 
 TEST_CASE("coordinates of a picture have one step both ways", "[figure]") {
@@ -38,7 +85,7 @@ TEST_CASE("titles with quotes and backquotes are drawn, not run", "[figure]") {
   std::filesystem::current_path(dir.path());
   Plot plot(FigureFormat::kPng);
   plot.begin(dir / "a'`touch x`.png", "a'`touch x`.png", "\"; system(\"touch y\")");
-  plot.panel({0.1, 0.9, 0.1, 0.8}, "50% @x_y^{z}");
+  plot.panel({100, 100, 1200, 700}, "50% @x_y^{z}");
   plot.line("plot sin(x) notitle");
   const auto problem = plot.draw();
   std::filesystem::current_path(before);

@@ -328,8 +328,9 @@ TEST_CASE("picture, mask and cut-out stand side by side, the selection below", "
   REQUIRE(middles.size() == 3);
   CHECK(middles[1] - middles[0] == Approx(middles[2] - middles[1]).margin(2));
   CHECK(heights[0] == heights[2]);
-  // 104 above, a picture 397 pixels wide, and the selection with its title.
-  CHECK(height_of(page) == 104 + 265 + 92);
+  // 104 above with the titles, a picture 393 pixels wide, a gap, the selection with its title, and
+  // the margin of the page.
+  CHECK(height_of(page) == 104 + 262 + 24 + 2 * 32 + 20);
   std::string lengthy = "gray > 1";
   for (int i = 0; i < 80; ++i) lengthy += " and lab.l > " + std::to_string(i);
   const std::string most = page_of(plain(40, 60), lengthy);
@@ -367,10 +368,11 @@ TEST_CASE("the page of a map is as high as its pictures and legend need", "[figu
       add_class_map_figure(plot, path, "pane.png", legend, picture, picture);
     });
   };
-  // A picture is 602 pixels wide; above it there are 104, and each line of the legend takes 34.
+  // A picture is 602 pixels wide; above it there are 104, below it a gap of 24, and each line of
+  // the legend takes 34.
   const std::string wide = map_of(plain(60, 40), 2), strip = map_of(plain(60, 6), 2);
-  CHECK(height_of(wide) == 104 + 401 + 64);
-  CHECK(height_of(strip) == 104 + 60 + 64);
+  CHECK(height_of(wide) == 104 + 401 + 24 + 34 + 20);
+  CHECK(height_of(strip) == 104 + 60 + 24 + 34 + 20);
   CHECK(height_of(map_of(plain(60, 40), 7)) == height_of(wide) + 34);
   // No page is higher than others are: pictures become smaller, and then lines are left out.
   CHECK(height_of(map_of(plain(40, 60), 2)) == 800);
