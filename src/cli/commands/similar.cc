@@ -14,7 +14,8 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::uint64_t kMostCubeBins = 16, kMostJointBins = 256, kMostHistogramBins = 1024;
+constexpr std::uint64_t kMostDescribedCube = 16, kMostDescribedJoint = 256,
+                        kMostHistogramBins = 1024;
 
 void declare_similar(po::options_description& options) {
   add_option<std::string>(options, "to", "PICTURE", "the picture the others are held against");
@@ -66,9 +67,10 @@ void read_bins(const po::variables_map& given, SimilarOptions& options) {
   if (cube && given.count("bins"))
     throw UsageError("--bins is of --joint and --channels", "write --cube N for bins of a cube");
   const char* const option = cube ? "cube" : "bins";
-  const std::uint64_t most = cube                                ? (exact ? 8 : kMostCubeBins)
-                             : options.by == DescribedBy::kJoint ? (exact ? 24 : kMostJointBins)
-                                                                 : kMostHistogramBins;
+  const std::uint64_t most = cube ? (exact ? 8 : kMostDescribedCube)
+                             : options.by == DescribedBy::kJoint
+                                 ? (exact ? 24 : kMostDescribedJoint)
+                                 : kMostHistogramBins;
   if (given.count(option))
     options.bins =
         whole_number("--" + std::string(option), given[option].as<std::string>(), 1, most);

@@ -15,38 +15,39 @@ namespace {
 constexpr const char* kExample = "warmth=lab.a + lab.b in -150..150";
 
 /// Values from low to high.
-struct Interval {
+struct ValueRange {
   double low, high;
 };
 
 /// None where a channel of the file is in it, whose range hangs on the picture.
-std::optional<Interval> range_of(const Formula& formula, const std::vector<Channel>& channels) {
+std::optional<ValueRange> range_of(const Formula& formula, const std::vector<Channel>& channels) {
   using Kind = Formula::Kind;
-  if (formula.kind == Kind::kNumber) return Interval{formula.number, formula.number};
+  if (formula.kind == Kind::kNumber) return ValueRange{formula.number, formula.number};
   if (formula.kind == Kind::kChannel) {
     const Channel& channel = channels[formula.channel];
     if (channel.is_stored()) return std::nullopt;
-    return Interval{channel.info().low, channel.info().high};
+    return ValueRange{channel.info().low, channel.info().high};
   }
   const auto left = range_of(*formula.left, channels);
   if (formula.kind == Kind::kNegate) {
     if (!left) return std::nullopt;
-    return Interval{-left->high, -left->low};
+    return ValueRange{-left->high, -left->low};
   }
   const auto right = range_of(*formula.right, channels);
   if (formula.kind == Kind::kDivide && (!right || (right->low <= 0 && right->high >= 0)))
-    return Interval{-1, 1};
+    return ValueRange{-1, 1};
   if (!left || !right) return std::nullopt;
-  if (formula.kind == Kind::kAdd) return Interval{left->low + right->low, left->high + right->high};
+  if (formula.kind == Kind::kAdd)
+    return ValueRange{left->low + right->low, left->high + right->high};
   if (formula.kind == Kind::kSubtract)
-    return Interval{left->low - right->high, left->high - right->low};
+    return ValueRange{left->low - right->high, left->high - right->low};
   const auto combined = [&](double a, double b) {
     return formula.kind == Kind::kMultiply ? a * b : a / b;
   };
   const std::array corners{combined(left->low, right->low), combined(left->low, right->high),
                            combined(left->high, right->low), combined(left->high, right->high)};
   const auto [least, most] = std::minmax_element(corners.begin(), corners.end());
-  return Interval{*least, *most};
+  return ValueRange{*least, *most};
 }
 
 bool is_name(std::string_view name) {
@@ -76,9 +77,9 @@ std::string checked_name(std::string_view written, const DerivedChannels& earlie
 }
 
 /// The range that is given, or that follows.
-Interval settled_range(FormulaReader& reader, const DerivedChannel& channel) {
+ValueRange settled_range(FormulaReader& reader, const DerivedChannel& channel) {
   if (reader.take_word("in")) {
-    Interval given{reader.number(), 0};
+    ValueRange given{reader.number(), 0};
     reader.expect("..");
     given.high = reader.number();
     if (!(given.low < given.high)) reader.fail("a range from low to high before this");
@@ -121,7 +122,7 @@ std::shared_ptr<const DerivedChannel> derived_channel(std::string_view definitio
   FormulaReader reader(channel->formula, "formula of '" + channel->name + "'", kExample, earlier,
                        channel->channels);
   channel->value = reader.sum();
-  const Interval range = settled_range(reader, *channel);
+  const ValueRange range = settled_range(reader, *channel);
   if (!reader.at_end()) reader.fail("the end");
   channel->info = {channel->name, Unit::kNumber, range.low, range.high};
   return channel;

@@ -91,11 +91,11 @@ class ColorMemo {
   }
 
   static void list_unknown(FoundColors& found) {
-    constexpr std::size_t kEight = 8;
+    constexpr std::size_t kAtOnce = 8;
     const std::vector<std::uint8_t>& notes = found.notes;
     found.unknown.clear();
-    for (std::size_t first = 0; first < notes.size(); first += kEight) {
-      const std::size_t size = std::min(kEight, notes.size() - first);
+    for (std::size_t first = 0; first < notes.size(); first += kAtOnce) {
+      const std::size_t size = std::min(kAtOnce, notes.size() - first);
       std::uint64_t eight = ~std::uint64_t{0};
       std::memcpy(&eight, notes.data() + first, size);
       // Few colors are new: mostly no byte of the eight is 0.
