@@ -16,6 +16,7 @@ class UprightSource : public RowSource {
 
   const RasterShape& shape() const override { return shape_; }
   void rewind() override { next_row_ = 0; }
+  bool rereads_quickly() const override { return true; }
 
   void read_rows(std::uint32_t count, std::byte* rows) override {
     if (samples_.empty()) load();

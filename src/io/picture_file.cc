@@ -49,6 +49,7 @@ class NamedRows : public RowSource {
 
   const RasterShape& shape() const override { return rows_->shape(); }
   void rewind() override { rows_->rewind(); }
+  bool rereads_quickly() const override { return rows_->rereads_quickly(); }
   void read_rows(std::uint32_t count, std::byte* rows) override {
     errors_at(name_, [&] { rows_->read_rows(count, rows); });
   }

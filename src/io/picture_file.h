@@ -41,7 +41,6 @@ struct FileFacts {
   bool lossy = false;
   bool converted = false;      // the rows are floats of colors, not samples as stored
   bool holds_picture = false;  // its decoder keeps the whole picture in memory
-  bool plain = false;          // not compressed: to read it again takes next to no time
   std::vector<LegendEntry> legend;
   CarriedFacts carried;          // upright, as the rows are
   std::optional<Channel> plane;  // its numbers are this plane of a space, by a note in the file

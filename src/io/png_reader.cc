@@ -112,6 +112,8 @@ class PngSource : public RowSource {
     }
   }
 
+  bool rereads_quickly() const override { return interlaced(); }
+
   void read_rows(std::uint32_t count, std::byte* rows) override {
     if (!started_) start();
     const std::size_t row_bytes = delivery_.shape.row_bytes();

@@ -63,7 +63,9 @@ class TiffSource : public RowSource {
     stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
     bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
     const std::uint64_t pixel_bits = std::uint64_t{stored_channels_} * bits_;
-    if (density_is_known(tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE)))
+    const auto compression = tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+    compressed_ = compression != COMPRESSION_NONE;
+    if (density_is_known(compression))
       check_file_holds(shape_.width, shape_.height, std::max<std::uint64_t>(pixel_bits, 1), path_);
     read_layout(options);
   }
@@ -80,6 +82,7 @@ class TiffSource : public RowSource {
     next_row_ = 0;
     tiles_from_ = tiles_end_ = 0;
   }
+  bool rereads_quickly() const override { return !compressed_; }
 
   void read_rows(std::uint32_t count, std::byte* rows) override {
     for (std::uint32_t r = 0; r < count; ++r, ++next_row_, rows += shape_.row_bytes()) {
@@ -283,7 +286,7 @@ class TiffSource : public RowSource {
   std::vector<TiffHandle> planes_;  // one handle a plane, so that each keeps its own place
   RasterShape shape_;
   std::uint16_t stored_channels_ = 1, bits_ = 8, photometric_ = 0;
-  bool is_float_ = false, separate_ = false, tiled_ = false;
+  bool is_float_ = false, separate_ = false, tiled_ = false, compressed_ = false;
   std::uint32_t tile_width_ = 0, tile_height_ = 0;
   std::uint32_t next_row_ = 0, tiles_from_ = 0, tiles_end_ = 0;
   TiffDelivery deliver_;
@@ -399,7 +402,6 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   file.facts.bits = tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
   const auto compression = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
   file.facts.lossy = compression == COMPRESSION_JPEG;
-  file.facts.plain = compression == COMPRESSION_NONE;
   file.facts.orientation = tag<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
   if (file.facts.orientation < 1 || file.facts.orientation > 8) file.facts.orientation = 1;
   file.info.shape = source->shape();

@@ -38,6 +38,7 @@ class WebpSource : public RowSource {
   const std::string& file() const { return file_; }
 
   void rewind() override { next_row_ = 0; }
+  bool rereads_quickly() const override { return true; }
 
   void read_rows(std::uint32_t count, std::byte* rows) override {
     if (decoded_.empty()) decode();

@@ -49,8 +49,7 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
 }
 
 void keep_rows(CountedPicture& picture) {
-  const FileFacts& facts = picture.file.facts;
-  if (facts.plain && !facts.converted) return;
+  if (picture.file.rows->rereads_quickly()) return;
   picture.file.rows = std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);
 }
 

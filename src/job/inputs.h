@@ -28,8 +28,8 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
                             const Context& context);
 
 /// Keeps the rows of the first pass over a picture for the passes that follow, where they take no
-/// more than 100 MB; larger pictures are decoded each time, and so are those that are not
-/// compressed, which takes less time than to make room for their rows.
+/// more than 100 MB; larger pictures are decoded each time. Those that are read again quickly (held
+/// by their decoder, or not compressed) are not kept, which would take longer.
 void keep_rows(CountedPicture& picture);
 
 /// Errors    InputError when a picture has more channels than a color, and nothing says which are

@@ -151,6 +151,8 @@ TEST_CASE("PNG of few bits, palettes and interlacing are read", "[io][picture]")
   write_other_png(dir / "i.png", {37, 29, PNG_COLOR_TYPE_RGB, 8, true}, rgb);
   PictureFile interlaced = open_picture(dir / "i.png");
   CHECK(interlaced.facts.holds_picture);
+  CHECK(interlaced.rows->rereads_quickly());
+  CHECK_FALSE(g2.rows->rereads_quickly());
   CHECK(samples_of<std::uint8_t>(interlaced) == rgb);
   interlaced.rows->rewind();
   CHECK(samples_of<std::uint8_t>(interlaced) == rgb);
@@ -182,6 +184,8 @@ TEST_CASE("JPEG comes back close, gray and color, with its orientation applied",
   put_text(dir / "turned.jpg", jpeg);
   PictureFile turned = open_picture(dir / "turned.jpg");
   CHECK(turned.facts.orientation == 6);
+  CHECK(turned.rows->rereads_quickly());  // it holds what it turns
+  CHECK_FALSE(color.rows->rereads_quickly());
   CHECK(turned.info.shape.width == 40);
   CHECK(turned.info.shape.height == 64);
   const auto upright = samples_of<std::uint8_t>(turned);
@@ -254,7 +258,7 @@ TEST_CASE("TIFF strips and tiles, interleaved and planar, are read", "[io][pictu
         }
         TIFFClose(tiff);
         PictureFile file = open_picture(dir / "t.tif");
-        CHECK(file.facts.plain == (compression == COMPRESSION_NONE));
+        CHECK(file.rows->rereads_quickly() == (compression == COMPRESSION_NONE));
         CHECK(samples_of<std::uint8_t>(file) == rgb);
         file.rows->rewind();
         CHECK(samples_of<std::uint8_t>(file) == rgb);

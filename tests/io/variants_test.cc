@@ -463,6 +463,9 @@ TEST_CASE("a WebP with losses, and one with alpha, are read", "[io][webp]") {
   for (std::size_t i = 24 * 4; i < read.size(); ++i)
     REQUIRE(std::abs(int{read[i]} - int{rgba[i]}) <= 6);
   CHECK(read[3] == 0);
+  CHECK(file.rows->rereads_quickly());  // it is decoded as a whole
+  file.rows->rewind();
+  CHECK(samples_of<std::uint8_t>(file) == read);
 }
 
 TEST_CASE("JPEGs of inks and damaged ones are refused", "[io][jpeg]") {

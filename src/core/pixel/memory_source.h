@@ -25,6 +25,7 @@ class MemorySource : public RowSource {
     return rows;
   }
   void rewind() override { next_row_ = 0; }
+  bool rereads_quickly() const override { return true; }
 
  private:
   RasterShape shape_;

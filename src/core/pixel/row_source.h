@@ -33,6 +33,9 @@ class RowSource {
 
   /// Starts again at the top row, for a second pass.
   virtual void rewind() = 0;
+
+  /// Whether a second pass takes next to no time, since nothing is decoded for it.
+  virtual bool rereads_quickly() const { return false; }
 };
 
 }  // namespace chalcedony
