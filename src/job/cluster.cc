@@ -170,11 +170,12 @@ class ClusterJob {
     KMeansOptions groups = options_.groups;
     groups.k = k;
     groups.most_iterations = kIterationsOfMixtureStarts;
-    std::vector<Centers> starts;
-    for (unsigned r = 0; r < options_.groups.restarts; ++r) {
-      groups.seed = options_.shared.seed + r;
-      starts.push_back(rough_groups(*points_, groups));
-    }
+    std::vector<Centers> starts(options_.groups.restarts);
+    for_each_start(starts.size(), [&](std::size_t r) {
+      KMeansOptions start = groups;
+      start.seed = options_.shared.seed + r;
+      starts[r] = rough_groups(*points_, start);
+    });
     for (Centers& start : start_after(before, k)) starts.push_back(std::move(start));
     MixtureOptions mixture = options_.mixture;
     Model frame;

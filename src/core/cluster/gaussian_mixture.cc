@@ -168,20 +168,19 @@ class Fit {
         move_centers(points, Centers(dimensions_, 0.0), one_step()).centers;
     shift_ = Eigen::Map<const Eigen::VectorXd>(mean.data(), static_cast<Eigen::Index>(dimensions_));
     for (std::size_t i = 0; i < points.size; ++i) pixels_ += points.weights[i];
+    narrow_ = 1e-6 * std::max(1e-30, total_sum_of_squares(points) / pixels_);
   }
 
   double pixels() const { return pixels_; }
 
   /// Components from groups, each point wholly in the nearest one.
   std::vector<Component> from_groups(const Centers& centers) const {
-    // Bells so narrow that a point belongs to the nearest center alone, all of one size.
     const std::size_t k = centers.size() / dimensions_;
-    const double narrow = 1e-6 * std::max(1e-30, total_sum_of_squares(points_) / pixels_);
     std::vector<Component> components(k);
     for (std::size_t c = 0; c < k; ++c) {
       components[c].weight = 1.0 / static_cast<double>(k);
       components[c].mean = Eigen::Map<const Eigen::VectorXd>(centers.data() + c * dimensions_, d());
-      components[c].covariance = narrow * Eigen::MatrixXd::Identity(d(), d());
+      components[c].covariance = narrow_ * Eigen::MatrixXd::Identity(d(), d());
     }
     return maximise(expect_all(components, Eigen::VectorXd::Zero(d())));
   }
@@ -334,6 +333,8 @@ class Fit {
   std::size_t dimensions_;
   Eigen::VectorXd shift_;  // the mean of all points; moments are taken from it
   double pixels_ = 0;
+  // The variance of bells so narrow that a point belongs to the nearest center alone.
+  double narrow_ = 0;
 };
 
 }  // namespace
@@ -346,17 +347,21 @@ GaussianMixture fit_mixture(const DrawnPoints& points, const std::vector<Centers
                             const MixtureOptions& options) {
   const Fit some(points.drawn(), options), all(points.all(), options);
   const double pixels_each = all.pixels() / some.pixels();
-  GaussianMixture best;
-  std::vector<MixtureRun> runs;
-  for (const Centers& start : starts) {
-    GaussianMixture one;
-    one.components = some.from_groups(start);
-    one.faded = start.size() / points.all().dimensions() - one.components.size();
-    one.best = runs.size();
+  std::vector<GaussianMixture> begun(starts.size());
+  for_each_start(starts.size(), [&](std::size_t r) {
+    GaussianMixture& one = begun[r];
+    one.components = some.from_groups(starts[r]);
+    one.faded = starts[r].size() / points.all().dimensions() - one.components.size();
+    one.best = r;
     some.iterate(one, options.first_iterations);
+  });
+  std::vector<MixtureRun> runs;
+  for (const GaussianMixture& one : begun)
     runs.push_back({pixels_each * one.log_likelihood, one.iterations});
-    if (runs.size() == 1 || one.log_likelihood > best.log_likelihood) best = std::move(one);
-  }
+  const auto less = [](const GaussianMixture& a, const GaussianMixture& b) {
+    return a.log_likelihood < b.log_likelihood;
+  };
+  GaussianMixture best = std::move(*std::max_element(begun.begin(), begun.end(), less));
   if (points.drawn().size < points.all().size) some.iterate(best, options.most_iterations);
   best.settled = all.iterate(best, options.most_iterations);
   best.parameters = all.parameters(best.components.size());

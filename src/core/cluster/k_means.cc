@@ -9,7 +9,9 @@
 #include <array>
 #include <cmath>
 #include <cstring>
+#include <mutex>
 #include <optional>
+#include <utility>
 
 #include "core/stats/pixel_hash.h"
 
@@ -424,8 +426,10 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
   const Scatter scatter = scatter_of(points.all());
   const double limit = options.movement * scatter.deviation();
   KMeans out;
+  out.runs.resize(options.restarts + also.size());
   std::optional<Mover> best;
-  for (std::size_t r = 0; r < options.restarts + also.size(); ++r) {
+  std::mutex one_at_a_time;
+  for_each_start(out.runs.size(), [&](std::size_t r) {
     Mover first(points.drawn(), r < options.restarts
                                     ? starting_centers(points, options.k, options.start,
                                                        mixed_bits(options.seed) + r)
@@ -434,11 +438,14 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
     Mover all(points.all(), first.centers());
     all.run(1, limit);
     run.sum_of_squares = all.sum_of_squares(scatter);
-    out.runs.push_back(run);
-    if (best && run.sum_of_squares >= out.sum_of_squares()) continue;
+    const std::lock_guard lock(one_at_a_time);
+    out.runs[r] = run;
+    // The first of those that are equally good, whichever came first.
+    if (best && std::pair(run.sum_of_squares, r) > std::pair(out.sum_of_squares(), out.best))
+      return;
     best.emplace(std::move(all));
     out.best = r;
-  }
+  });
   KMeansRun& kept = out.runs[out.best];
   const KMeansRun rest = best->run(options.most_iterations - kept.iterations, limit);
   kept = {best->sum_of_squares(), kept.iterations + rest.iterations, rest.settled};

@@ -2,6 +2,9 @@
 #ifndef CHALCEDONY_CORE_CLUSTER_STARTING_CENTERS_H_
 #define CHALCEDONY_CORE_CLUSTER_STARTING_CENTERS_H_
 
+#include <tbb/parallel_for.h>
+#include <tbb/task_arena.h>
+
 #include <cstddef>
 #include <cstdint>
 #include <vector>
@@ -29,6 +32,16 @@ Centers starting_centers(const DrawnPoints& points, std::size_t k, CenterStart s
 ///
 /// Errors    as starting_centers
 Centers with_one_more(const Points& points, Centers centers, std::uint64_t seed);
+
+/// Calls work(start) for start = 0 to count - 1, several at once. Each is isolated: a thread that
+/// waits for a part of one does not begin another meanwhile, which would hold the memory of both.
+template <class Work>
+void for_each_start(std::size_t count, const Work& work) {
+  tbb::parallel_for(
+      std::size_t{0}, count,
+      [&](std::size_t start) { tbb::this_task_arena::isolate([&] { work(start); }); },
+      tbb::simple_partitioner());
+}
 
 }  // namespace chalcedony
 
