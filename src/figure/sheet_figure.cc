@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <tuple>
 
 namespace chalcedony {
 namespace {
@@ -10,6 +11,7 @@ namespace {
 // Of the page, in pixels: between cells, and above a picture its title with the gap before it.
 constexpr double kSheetGap = 13;
 constexpr double kTitleRoom = 44, kNarrowTitleRoom = 28;
+constexpr double kTitleLetter = 8.5;     // of a title, with room around it
 constexpr double kNearlyLargest = 0.95;  // of the largest pictures
 constexpr double kMostHeight = Plot::kHeight - Plot::page_height(0);
 
@@ -40,20 +42,32 @@ SheetGrid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
   return grid;
 }
 
-/// The lowest page of those with pictures that are as large as can be, or nearly so.
+/// As wide as the columns need be: where the pictures or their titles are narrower than these could
+/// be, they stand side by side all the same.
+Box drawn_together(Box body, const std::vector<SheetCell>& cells, const SheetGrid& grid) {
+  const Thumbnail& picture = cells.front().picture;
+  double widest = grid.picture_height / picture.height * picture.width;
+  for (const SheetCell& cell : cells)
+    widest = std::max(widest, kTitleLetter * static_cast<double>(cell.title.size()));
+  const double needed = (widest + kSheetGap) * static_cast<double>(grid.columns) - kSheetGap;
+  body.right = std::min(body.right, body.left + needed);
+  return body;
+}
+
+/// The fewest rows, and in them the fewest places, that make the pictures as large as can be, or
+/// nearly so.
 SheetGrid best_grid(const std::vector<SheetCell>& cells) {
   std::vector<SheetGrid> grids;
   for (std::size_t columns = 1; columns <= cells.size(); ++columns)
     grids.push_back(grid_of(cells, columns));
   double largest = 0;
   for (const SheetGrid& grid : grids) largest = std::max(largest, grid.picture_height);
-  const auto lowest =
-      std::min_element(grids.begin(), grids.end(), [&](const SheetGrid& a, const SheetGrid& b) {
-        const bool small_a = a.picture_height < kNearlyLargest * largest;
-        const bool small_b = b.picture_height < kNearlyLargest * largest;
-        return small_a != small_b ? small_b : a.height() < b.height();
-      });
-  return *lowest;
+  const auto rank = [&](const SheetGrid& grid) {
+    return std::tuple(grid.picture_height < kNearlyLargest * largest, grid.rows, grid.columns);
+  };
+  return *std::min_element(
+      grids.begin(), grids.end(),
+      [&](const SheetGrid& one, const SheetGrid& other) { return rank(one) < rank(other); });
 }
 
 /// Which cell stands at each place, row by row.
@@ -89,7 +103,8 @@ void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string&
   const auto [grid, order] =
       columns == 0 ? row_by_row(best_grid(cells), cells.size()) : table_of(cells, columns);
   const Box body = plot.begin(path, title, subtitle, std::round(Plot::page_height(grid.height())));
-  const auto columns_of_page = columns_of(body, grid.columns, kSheetGap);
+  const auto columns_of_page =
+      columns_of(drawn_together(body, cells, grid), grid.columns, kSheetGap);
   for (std::size_t i = 0; i < cells.size(); ++i) {
     Box cell = columns_of_page[i % grid.columns];
     cell.top += grid.row_height() * static_cast<double>(i / grid.columns);

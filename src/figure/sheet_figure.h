@@ -17,8 +17,8 @@ struct SheetCell {
   Thumbnail picture;
 };
 
-/// All cells on a page, row by row, in as many columns as make them largest, or nearly so on a
-/// lower page; or, when `columns` is not 0, as a table with so many, whose rows and columns may be
+/// All cells on a page, row by row, in as many columns as make them largest, or nearly so in fewer
+/// rows; or, when `columns` is not 0, as a table with so many, whose rows and columns may be
 /// exchanged to make them larger.
 void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string& title,
                const std::string& subtitle, const std::vector<SheetCell>& cells,
