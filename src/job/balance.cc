@@ -1,5 +1,4 @@
 #include "job/balance.h"
-#include "job/each_input.h"
 
 #include <fmt/format.h>
 
@@ -10,28 +9,15 @@
 #include "core/color/gamut_count.h"
 #include "core/error.h"
 #include "core/pixel/block_writer.h"
-#include "figure/balance_figure.h"
 #include "io/atomic_file.h"
 #include "io/curve_file.h"
-#include "job/histogram_report.h"
+#include "job/before_and_after.h"
+#include "job/each_input.h"
 #include "job/picture_output.h"
-#include "job/preview.h"
 #include "job/results.h"
 
 namespace chalcedony {
 namespace {
-
-/// What the last pass finds.
-struct BalancedSums {
-  std::vector<Histogram> before, after;  // r g b, or gray
-
-  void merge(const BalancedSums& other) {
-    for (std::size_t c = 0; c < before.size(); ++c) {
-      before[c].merge(other.before[c]);
-      after[c].merge(other.after[c]);
-    }
-  }
-};
 
 struct BalancedBand {
   Excluded excluded;
@@ -101,32 +87,20 @@ class BalanceJob {
     spec.carried = picture_.file.facts.carried;
     const auto writer = create_picture(output, spec);
     const BlockWriter stored(info_of(spec));
-    const bool draws = format != FigureFormat::kNone;
-    Preview before(info_, draws);
-    Tallies<ThumbnailSums> after(empty_preview(info_.shape, draws));
-    Tallies<BalancedSums> tallies(empty_sums());
-    const Conversion to_screen(*info_.space, spaces::kSrgb);
+    BeforeAndAfter shown(info_, format != FigureFormat::kNone);
     BalancedBand sums;
     const auto make_worker = [&] {
       return [&, reader = BlockReader(info_, picture_.counting),
               balancer = std::make_unique<Balancer>(info_, balance_),
-              collector = Preview::Collector(before),
-              screen = PlaneBuffer()](const Band& band, std::byte* samples) mutable {
+              collector = BeforeAndAfter::Collector(shown)](const Band& band,
+                                                            std::byte* samples) mutable {
         BalancedBand out;
-        BalancedSums& mine = tallies.local();
         reader.for_each_block(band, [&](const Block& block) {
           const ConstPlanes rgb = balancer->balanced(block);
           stored.write(rgb, block.alpha, block.size, samples);
           samples += block.size * spec.shape.pixel_bytes();
           out.gamut.add(block, rgb, stored.info());
-          if (!draws) return;
-          for (std::size_t c = 0; c < mine.before.size(); ++c) {
-            mine.before[c].add(block, block.color[c]);
-            mine.after[c].add(block, rgb[c]);
-          }
-          collector.add(block);
-          to_screen.run(rgb, screen.planes(), block.size);
-          after.local().add(block, read_only(screen.planes()));
+          collector.add(block, rgb);
         });
         out.excluded = reader.take_excluded();
         return out;
@@ -138,40 +112,18 @@ class BalanceJob {
                         sums.gamut += band.gamut;
                       });
     writer->finish();
-    if (draws) {
-      std::filesystem::path figure = output;
-      figure.replace_extension("figure." + extension_of(format));
-      place.beside(picture_.file.path, figure);
-      const BalancedSums& both =
-          tallies.merged([](BalancedSums& total, const BalancedSums& one) { total.merge(one); });
-      Plot plot(format);
-      add_balance_figure(plot, figure, picture_.name(), subtitle(),
-                         {before.thumbnail(), series(both.before)},
-                         {merged_thumbnail(after), series(both.after)});
-      draw_figures(plot, context_);
-    }
+    if (shown.wanted()) draw(place, output, format, shown);
     return report(output, medians, sums);
   }
 
-  BalancedSums empty_sums() const {
-    BalancedSums sums;
-    for (const Channel& channel : own_channels(info_)) {
-      sums.before.emplace_back(channel_binning(channel, 256, info_), false);
-      sums.after.emplace_back(channel_binning(channel, 256, info_), false);
-    }
-    return sums;
-  }
-
-  std::vector<HistogramSeries> series(const std::vector<Histogram>& histograms) const {
-    const std::vector<Channel> channels = own_channels(info_);
-    std::vector<HistogramSeries> series;
-    for (std::size_t c = 0; c < histograms.size(); ++c) {
-      const Histogram& h = histograms[c];
-      const std::optional<std::size_t> median = median_bin(h);
-      series.push_back(
-          {channels[c], &h, median ? h.binning().edge(*median) : 0, median.has_value()});
-    }
-    return series;
+  void draw(const PictureOutput& place, const std::filesystem::path& output, FigureFormat format,
+            BeforeAndAfter& shown) {
+    std::filesystem::path figure = output;
+    figure.replace_extension("figure." + extension_of(format));
+    place.beside(picture_.file.path, figure);
+    Plot plot(format);
+    shown.draw(plot, figure, picture_.name(), subtitle());
+    draw_figures(plot, context_);
   }
 
   std::string subtitle() const {
