@@ -117,6 +117,89 @@ std::vector<std::string> named_inputs(const po::variables_map& given) {
   return named;
 }
 
+void declare_files(po::options_description& options) {
+  auto add = options.add_options();
+  add("recursive", "of an input that is a folder, take the folders below it too");
+  add("list", po::value<std::string>()->value_name("FILE"),
+      "more inputs, one a line (- for standard input)");
+  add("output,o", po::value<std::string>()->value_name("PATH"),
+      "where results go; without it only the summary is printed");
+  add("write", po::value<std::string>()->value_name("LIST"),
+      "which results, separated by commas (default all)");
+  add("figures", po::value<std::string>()->value_name("png|svg|pdf|none"),
+      "how figures are drawn (default png up to 20 inputs, then none)");
+  add("no-clobber", "keep outputs that exist, and fail");
+}
+
+void declare_counting(const Command& command, po::options_description& options) {
+  auto add = options.add_options();
+  add("region", po::value<std::string>()->value_name("X,Y,W,H"),
+      "count only pixels in this rectangle, in pixels or as percent:X,Y,W,H");
+  add("within", po::value<std::string>()->value_name("MASK"),
+      "count only pixels where this mask is on (128 or more), or of classes of a class map, as "
+      "MAP:ruby,lead");
+  if (command.own_alpha.empty())
+    add("alpha", po::value<std::string>()->value_name("skip|count"),
+        "what fully transparent pixels do (default skip)");
+  add("hue-floor", po::value<std::string>()->value_name("PERCENT"),
+      "pixels whose r g b differ by no more than this have no hue (default 0)");
+}
+
+void declare_channels(const Command& command, po::options_description& options) {
+  auto add = options.add_options();
+  if (command.has(Trait::kNamesChannels) && !command.has(Trait::kOwnSpace))
+    add("space", po::value<std::string>()->value_name("SPACE"),
+        "whose channels are meant where none are named, and may be named without it: with --space "
+        "hsv, h is hsv.h");
+  if (command.has(Trait::kQuotesValues))
+    add("units", po::value<std::string>()->value_name("unit|code"),
+        "read out what goes from 0 to 255, and percent, on 0-1 (unit), or what goes from 0 to 255 "
+        "as the numbers of the file (code)");
+  add_repeated_option(options, "let", "NAME=FORMULA",
+                      "a channel of your own, usable wherever channels are, as "
+                      "\"warmth=lab.a + lab.b\"; add its usual range as in A..B where it cannot be "
+                      "worked out");
+}
+
+void declare_reading(const Command& command, po::options_description& options) {
+  auto add = options.add_options();
+  add("assume", po::value<std::string>()->value_name("SPACE"),
+      "the color space of files that do not say theirs (default srgb)");
+  add("full-scale", po::value<std::string>()->value_name("CODE"),
+      "the code that is full, for integers that do not use all their bits: 4095 for 12 bits in 16");
+  add("bands", po::value<std::string>()->value_name("R,G,B"),
+      "the stored channels that are red, green and blue, as file.N counts them, of pictures with "
+      "more than those");
+  add("max-pixels", po::value<std::string>()->value_name("N"),
+      "refuse larger pictures (default no limit)");
+  if (command.has(Trait::kReadsSamples))
+    add("rescale-samples",
+        "fit sample regions that were drawn on a copy of another size; else they are an error");
+}
+
+void declare_running(po::options_description& options) {
+  auto add = options.add_options();
+  add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
+  add("seed", po::value<std::string>()->value_name("N"),
+      "start of everything drawn at random (default 1)");
+}
+
+/// What concerns several inputs, some of them bad or done before.
+void declare_many(const Command& command, po::options_description& options) {
+  auto add = options.add_options();
+  if (command.has(Trait::kSkipsBad))
+    add("skip-bad",
+        "leave out inputs that cannot be used, and go on with the others; else the first one stops "
+        "the run");
+  if (command.has(Trait::kJoinsInputs)) return;
+  add("resume",
+      "leave out pictures that an earlier run into the folder has done, unless they "
+      "changed since");
+  add("verify", "see by their content, not by size and time, whether pictures changed");
+  add("shard", po::value<std::string>()->value_name("I/N"),
+      "do only part I of N of the pictures; gather puts the parts together");
+}
+
 }  // namespace
 
 void declare_common(po::options_description& options) {
@@ -133,65 +216,12 @@ void declare_common(po::options_description& options) {
 }
 
 void declare_shared(const Command& command, po::options_description& options) {
-  auto add = options.add_options();
-  add("recursive", "of an input that is a folder, take the folders below it too");
-  add("list", po::value<std::string>()->value_name("FILE"),
-      "more inputs, one a line (- for standard input)");
-  add("output,o", po::value<std::string>()->value_name("PATH"),
-      "where results go; without it only the summary is printed");
-  add("write", po::value<std::string>()->value_name("LIST"),
-      "which results, separated by commas (default all)");
-  add("region", po::value<std::string>()->value_name("X,Y,W,H"),
-      "count only pixels in this rectangle, in pixels or as percent:X,Y,W,H");
-  add("within", po::value<std::string>()->value_name("MASK"),
-      "count only pixels where this mask is on (128 or more), or of classes of a class map, as "
-      "MAP:ruby,lead");
-  if (command.own_alpha.empty())
-    add("alpha", po::value<std::string>()->value_name("skip|count"),
-        "what fully transparent pixels do (default skip)");
-  add("hue-floor", po::value<std::string>()->value_name("PERCENT"),
-      "pixels whose r g b differ by no more than this have no hue (default 0)");
-  if (command.has(Trait::kNamesChannels) && !command.has(Trait::kOwnSpace))
-    add("space", po::value<std::string>()->value_name("SPACE"),
-        "whose channels are meant where none are named, and may be named without it: with --space "
-        "hsv, h is hsv.h");
-  if (command.has(Trait::kQuotesValues))
-    add("units", po::value<std::string>()->value_name("unit|code"),
-        "read out what goes from 0 to 255, and percent, on 0-1 (unit), or what goes from 0 to 255 "
-        "as the numbers of the file (code)");
-  add("figures", po::value<std::string>()->value_name("png|svg|pdf|none"),
-      "how figures are drawn (default png up to 20 inputs, then none)");
-  add("assume", po::value<std::string>()->value_name("SPACE"),
-      "the color space of files that do not say theirs (default srgb)");
-  add("full-scale", po::value<std::string>()->value_name("CODE"),
-      "the code that is full, for integers that do not use all their bits: 4095 for 12 bits in 16");
-  add("bands", po::value<std::string>()->value_name("R,G,B"),
-      "the stored channels that are red, green and blue, as file.N counts them, of pictures with "
-      "more than those");
-  add_repeated_option(options, "let", "NAME=FORMULA",
-                      "a channel of your own, usable wherever channels are, as "
-                      "\"warmth=lab.a + lab.b\"; add its usual range as in A..B where it cannot be "
-                      "worked out");
-  add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
-  add("max-pixels", po::value<std::string>()->value_name("N"),
-      "refuse larger pictures (default no limit)");
-  add("seed", po::value<std::string>()->value_name("N"),
-      "start of everything drawn at random (default 1)");
-  add("no-clobber", "keep outputs that exist, and fail");
-  if (command.has(Trait::kReadsSamples))
-    add("rescale-samples",
-        "fit sample regions that were drawn on a copy of another size; else they are an error");
-  if (command.has(Trait::kSkipsBad))
-    add("skip-bad",
-        "leave out inputs that cannot be used, and go on with the others; else the first one stops "
-        "the run");
-  if (command.has(Trait::kJoinsInputs)) return;
-  add("resume",
-      "leave out pictures that an earlier run into the folder has done, unless they "
-      "changed since");
-  add("verify", "see by their content, not by size and time, whether pictures changed");
-  add("shard", po::value<std::string>()->value_name("I/N"),
-      "do only part I of N of the pictures; gather puts the parts together");
+  declare_files(options);
+  declare_counting(command, options);
+  declare_channels(command, options);
+  declare_reading(command, options);
+  declare_running(options);
+  declare_many(command, options);
 }
 
 SharedOptions shared_from(const Command& command, const po::variables_map& given) {
