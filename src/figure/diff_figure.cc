@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/palette/figure_colors.h"
@@ -11,7 +12,9 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kRamp = 64;
-constexpr double kTicGap = 10;  // between the scale and its numbers, in pixels of the page
+// Of the page, in pixels: between the scale and its numbers, and how high it is beside a flat
+// picture.
+constexpr double kTicGap = 10, kLeastScale = 160;
 
 /// Grays in the colors of the heat ramp.
 Thumbnail heated(Thumbnail map) {
@@ -56,7 +59,8 @@ void add_diff_figure(Plot& plot, const std::filesystem::path& path,
   plot.show(rows[1], names[1], second);
   const Box scale = cut_color_scale(body);
   const Box shown = plot.show(body, "differences", heated(map));
-  draw_scale(plot, {scale.left, shown.top, scale.right, shown.bottom}, most);
+  const double bottom = std::max(shown.bottom, shown.top + kLeastScale);
+  draw_scale(plot, {scale.left, shown.top, scale.right, bottom}, most);
 }
 
 }  // namespace chalcedony

@@ -268,10 +268,9 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
   Box left = body.cut_left(Plot::kPictureBeside, Plot::kGap);
   // In line with the curves of the first panel.
   left.top += names_height(panels.front()) + strips_height(panels.front());
-  left.top = plot.show(left, "", picture).bottom + kGapAboveList;
   std::vector<PeakMark> peaks;
   for (const HistogramSeries& s : series) peaks.insert(peaks.end(), s.peaks.begin(), s.peaks.end());
-  list_peaks(plot, left, peaks);
+  show_with_peaks(plot, left, picture, peaks);
   const double curves = (body.height() - around) / count;
   for (const auto& members : panels) {
     const Box names = body.cut_top(names_height(members));

@@ -26,8 +26,7 @@ void add_joint_figure(Plot& plot, const std::filesystem::path& path, const std::
         cells += fmt::format("{:.9g} {:.9g} {}\n", x.center(a), y.center(b), count);
       }
   const JointPage page = begin_joint_page(plot, path, "Joint histogram of " + name, joint);
-  const Box shown = plot.show(page.picture, "", picture);
-  list_peaks(plot, page.picture.inside({.top = shown.height() + kGapAboveList}), peaks);
+  show_with_peaks(plot, page.picture, picture, peaks);
   plot.panel(page.histogram, "", {.left = kAxisBeside, .bottom = kAxisBelow});
   int object = 20;
   for (std::size_t p = 0; p < peaks.size(); ++p)

@@ -42,8 +42,8 @@ std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::siz
 
 }  // namespace
 
-double legend_height(const std::vector<LegendLine>& legend) {
-  const std::size_t columns = legend_columns(legend, Plot::kBodyWidth);
+double legend_height(const std::vector<LegendLine>& legend, double width) {
+  const std::size_t columns = legend_columns(legend, width);
   const std::size_t rows = (legend.size() + columns - 1) / columns;
   return static_cast<double>(rows) * kLegendRow;
 }

@@ -29,8 +29,8 @@ inline std::string and_more(std::size_t left_out) {
   return "and " + std::to_string(left_out) + " more";
 }
 
-/// The height of a legend as wide as the body of a page, when all lines are shown.
-double legend_height(const std::vector<LegendLine>& legend);
+/// The height of a legend so wide, when all lines are shown.
+double legend_height(const std::vector<LegendLine>& legend, double width);
 
 /// The lines in columns from the top of a box down; where they are too many for it, those with the
 /// largest shares, and how many are left out.

@@ -20,11 +20,9 @@ struct PeakMark {
   double percent = 0;
 };
 
-/// What is left free above the list, in pixels of the page.
-inline constexpr double kGapAboveList = 16;
-
-/// The peaks with their colors and shares.
-void list_peaks(Plot& plot, const Box& box, const std::vector<PeakMark>& peaks);
+/// A picture, and below it the peaks with their colors and shares.
+void show_with_peaks(Plot& plot, const Box& box, const Thumbnail& picture,
+                     const std::vector<PeakMark>& peaks);
 
 /// Calls `use(low, high)` for the one or two pieces of an interval on an axis.
 template <class Use>

@@ -13,7 +13,7 @@ void draw_pair(Plot& plot, const std::filesystem::path& path, const std::string&
                const std::string& subtitle, const PicturePair& pair,
                const std::vector<LegendLine>& legend, PairBar bar) {
   const double above_legend = Plot::kGap + (bar == PairBar::kShares ? kBarHeight + Plot::kGap : 0);
-  const double below = std::min(kMostBelow, above_legend + legend_height(legend));
+  const double below = std::min(kMostBelow, above_legend + legend_height(legend, Plot::kBodyWidth));
   const double wide = (Plot::kBodyWidth - Plot::kGap) / 2;
   const double high = Plot::kPanelTitle + wide / pair.left.width * pair.left.height;
   Box body =

@@ -87,7 +87,8 @@ class Plot {
   /// Where the next `plot` draws the scale of its colors.
   void color_scale(const Box& box);
 
-  /// Text at a place of the page, which is half the height of its letters; `size` in points.
+  /// Text that begins, ends or has its middle (`align`) at x, and its letters' middle at y; `size`
+  /// in points.
   void label(double x, double y, std::string_view text, int size = 11,
              const char* color = Ink::kText, const char* align = "left");
 

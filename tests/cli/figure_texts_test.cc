@@ -17,19 +17,23 @@ void check_texts(const std::vector<std::string>& commands, std::size_t figures) 
         "panel-b.reference.png", "panel-a.samples.geojson", "glass.palette.txt"})
     copy_demo(dir, name);
   for (const std::string& command : commands) {
-    const Outcome outcome = run_tool(dir, with(words_of(command), {"--figures", "svg"}));
+    const bool draws = !command.starts_with("reframe");
+    const Outcome outcome =
+        run_tool(dir, draws ? with(words_of(command), {"--figures", "svg"}) : words_of(command));
     INFO(command << "\n" << outcome.err);
     REQUIRE(outcome.exit_code == 0);
   }
   std::size_t drawn = 0;
   for (const std::string& file : dir.files()) {
     if (!file.ends_with(".svg")) continue;
-    const std::vector<SvgText> texts = svg_texts(text_of_file(dir / file));
+    const std::string svg = text_of_file(dir / file);
+    const std::vector<SvgText> texts = svg_texts(svg);
     if (texts.empty()) continue;  // swatches of a palette, which say nothing
     ++drawn;
     INFO(file);
     for (const SvgText& text : texts) CHECK(text.size >= 11);
     CHECK_THAT(overlapping_texts(texts), Catch::Equals(std::vector<std::string>{}));
+    CHECK_THAT(texts_off_page(svg), Catch::Equals(std::vector<std::string>{}));
   }
   CHECK(drawn >= figures);
 }
@@ -48,6 +52,17 @@ TEST_CASE("texts of figures lie apart: histograms, selections, light", "[program
        "balance panel-d.png -o balanced.png", "sheet panel-a.png --channels lab,hsv -o sheet",
        "diff panel-a.png panel-b.png -o difference"},
       15);
+}
+
+TEST_CASE("texts of figures lie apart: high and flat pictures", "[program][figure]") {
+  check_texts({"reframe panel-a.png --crop 200,0,60,360 -o tall.png",
+               "reframe panel-a.png --crop 0,150,480,20 -o flat.png",
+               "histogram tall.png --channels lab --peaks 4 -o t1",
+               "histogram tall.png --joint hsv.h,hsv.s --peaks 4 --disc -o t2",
+               "cluster tall.png --k 2..4 -o t3", "diff tall.png tall.png -o t4",
+               "histogram flat.png --joint hsv.h,hsv.s --peaks 4 -o f1",
+               "mask flat.png --where \"hsv.h in 200..260\" -o f2", "diff flat.png flat.png -o f3"},
+              10);
 }
 
 TEST_CASE("texts of figures lie apart: groups and palettes", "[program][figure]") {

@@ -54,4 +54,17 @@ std::vector<std::string> overlapping_texts(const std::vector<SvgText>& texts) {
   return pairs;
 }
 
+std::vector<std::string> texts_off_page(const std::string& svg) {
+  std::smatch page;
+  if (!std::regex_search(svg, page, std::regex(R"re(viewBox="0 0 ([0-9]+) ([0-9]+)")re")))
+    return {"the page says no size"};
+  const double width = std::stod(page[1]), height = std::stod(page[2]);
+  std::vector<std::string> off;
+  for (const SvgText& text : svg_texts(svg))
+    if (text.left < -kTouch || text.right > width + kTouch || text.top < -kTouch ||
+        text.bottom > height + kTouch)
+      off.push_back(text.text);
+  return off;
+}
+
 }  // namespace chalcedony::test

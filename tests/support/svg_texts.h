@@ -20,6 +20,9 @@ std::vector<SvgText> svg_texts(const std::string& svg);
 /// Pairs of texts that lie on each other, as "first | second".
 std::vector<std::string> overlapping_texts(const std::vector<SvgText>& texts);
 
+/// Texts of which a part does not lie on the page.
+std::vector<std::string> texts_off_page(const std::string& svg);
+
 }  // namespace chalcedony::test
 
 #endif  // CHALCEDONY_TESTS_SUPPORT_SVG_TEXTS_H_
