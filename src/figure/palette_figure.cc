@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "figure/fitted_text.h"
 #include "figure/picture_pair.h"
 
 namespace chalcedony {
@@ -159,8 +160,10 @@ void add_matching_figure(Plot& plot, const std::filesystem::path& path,
   const Box first = bands.cut_left(kStripWide), second = bands.cut_right(kStripWide);
   std::vector<double> from = draw_strip(plot, palettes[0], first);
   std::vector<double> to = draw_strip(plot, palettes[1], second);
-  plot.label(first.left, titles.middle(), names[0], 12);
-  plot.label(second.right, titles.middle(), names[1], 12, Ink::kText, "right");
+  const double half = titles.width() / 2 - Plot::kGap;
+  plot.label(first.left, titles.middle(), fitted_text(names[0], half - kColorNamesWide, 12), 12);
+  plot.label(second.right, titles.middle(), fitted_text(names[1], half - kColorNamesWide, 12), 12,
+             Ink::kText, "right");
   draw_names(plot, palettes[0], from, first.height(), first.left - kTextGap, "right");
   draw_names(plot, palettes[1], to, second.height(), second.right + kTextGap, "left");
   plot.panel(bands);

@@ -8,11 +8,13 @@
 #include <fstream>
 
 #include "figure/axis.h"
+#include "figure/fitted_text.h"
 #include "io/atomic_file.h"
 
 namespace chalcedony {
 namespace {
 
+constexpr int kPageTitlePoints = 15, kPanelTitlePoints = 12;
 constexpr double kTitleLine = 28, kSubtitleLine = 56;  // from the top of a page
 constexpr Edges kCoordinates{.left = 50, .top = 0, .right = 0, .bottom = 28};
 
@@ -76,7 +78,8 @@ Box Plot::begin(const std::filesystem::path& path, std::string_view title,
   line("set output " + literal((*folder_ / drawn).string()));
   line("set encoding utf8");
   line("set multiplot");
-  label(kMargins.left, kTitleLine, title, 15);
+  label(kMargins.left, kTitleLine, fitted_text(title, kBodyWidth, kPageTitlePoints),
+        kPageTitlePoints);
   if (!subtitle.empty()) label(kMargins.left, kSubtitleLine, subtitle, 11, Ink::kFaint);
   return Box{0, 0, kWidth, height}.inside(kMargins);
 }
@@ -99,6 +102,11 @@ void Plot::draw_into(const Box& box) {
 
 Box Plot::panel(const Box& box, std::string_view title, const Edges& axes) {
   const Box drawn = box.inside(axes).inside({.top = title.empty() ? 0 : kPanelTitle});
+  begin_panel(drawn, fitted_text(title, drawn.width(), kPanelTitlePoints));
+  return drawn;
+}
+
+void Plot::begin_panel(const Box& drawn, std::string_view title) {
   line("unset label; unset object; unset arrow; unset key; unset colorbox; unset logscale");
   line("set autoscale; set size noratio; set xtics auto; set ytics auto");
   for (const char* axis : {"x", "y", "cb"})
@@ -107,9 +115,8 @@ Box Plot::panel(const Box& box, std::string_view title, const Edges& axes) {
   line(fmt::format("set border 3 lc rgb '{}'", Ink::kFaint));
   line(fmt::format("set tics nomirror out textcolor rgb '{}' font ',11'", Ink::kText));
   line(fmt::format("set grid back lc rgb '{}' lt 1", Ink::kGrid));
-  line(fmt::format("set title {} textcolor rgb '{}' font ',12' offset 0,-0.4", literal(title),
-                   Ink::kText));
-  return drawn;
+  line(fmt::format("set title {} textcolor rgb '{}' font ',{}' offset 0,-0.4", literal(title),
+                   Ink::kText, kPanelTitlePoints));
 }
 
 void Plot::color_scale(const Box& box) {
@@ -196,7 +203,8 @@ Box Plot::show(const Box& box, std::string_view title, const Thumbnail& picture,
   const double scale = std::min(room.width() / picture.width, room.height() / picture.height);
   const double left = room.left + (room.width() - picture.width * scale) / 2;
   const Box shown{left, room.top, left + picture.width * scale, room.top + picture.height * scale};
-  panel({shown.left, shown.top - title_high, shown.right, shown.bottom}, title);
+  // A title may be wider than its picture.
+  begin_panel(shown, fitted_text(title, box.width(), kPanelTitlePoints));
   const double cell = picture.pixels_per_cell;
   line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
   if (over.coordinates) {

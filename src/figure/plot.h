@@ -112,6 +112,7 @@ class Plot {
 
  private:
   void draw_into(const Box& box);
+  void begin_panel(const Box& drawn, std::string_view title);
   void draw_on_page();
   std::filesystem::path stored_path(std::string_view suffix);
   /// `scale`: pixels of the page for one of the picture.

@@ -54,6 +54,17 @@ TEST_CASE("texts of figures lie apart: histograms, selections, light", "[program
       15);
 }
 
+TEST_CASE("texts of figures lie apart: long names", "[program][figure]") {
+  const std::string name = "2026-05-14_chapel_north-window_transmitted-light_exposure-";
+  const std::string a = name + "1.png", b = name + "2.png", c = name + "3.png";
+  const std::string all = a + " " + b + " " + c;
+  check_texts({"reframe panel-a.png --scale 0.5 -o " + a, "reframe panel-b.png --scale 0.5 -o " + b,
+               "reframe panel-c.png --scale 0.5 -o " + c, "similar " + all + " --to " + a + " -o s",
+               "histogram " + all + " -o h", "diff " + a + " " + b + " -o d",
+               "palette " + a + " " + b + " --compare -o p"},
+              8);
+}
+
 TEST_CASE("texts of figures lie apart: high and flat pictures", "[program][figure]") {
   check_texts({"reframe panel-a.png --crop 200,0,60,360 -o tall.png",
                "reframe panel-a.png --crop 0,150,480,20 -o flat.png",

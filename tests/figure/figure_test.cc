@@ -3,6 +3,7 @@
 #include "figure/axis.h"
 #include "figure/axis_strip.h"
 #include "figure/box.h"
+#include "figure/fitted_text.h"
 #include "figure/plot.h"
 #include "tests/support/temp_dir.h"
 
@@ -47,6 +48,18 @@ TEST_CASE("a box is cut at its sides, and what is left has its place", "[figure]
   const auto rows = rows_of({10, 0, 110, 50}, 2, 10);
   CHECK(sides(rows[0]) == Sides{10, 0, 110, 20});
   CHECK(sides(rows[1]) == Sides{10, 30, 110, 50});
+}
+
+TEST_CASE("a text that is too long keeps its beginning and its end", "[figure][box]") {
+  CHECK(fitted_text("pane.png", 400, 12) == "pane.png");
+  CHECK(fitted_text("", 0, 12) == "");
+  const std::string name = "2026-05-14_north-window_panel-a_exposure-3.png";
+  const std::string fitted = fitted_text(name, 200, 12);
+  CHECK(fitted == "2026-05-14\u2026sure-3.png");
+  CHECK(fitted_text(name, 0, 12) == "202\u2026.png");
+  // Letters of several bytes are not parted.
+  CHECK(fitted_text("\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc", 0, 12) ==
+        "\u00e4\u00f6\u00fc\u2026\u00fc\u00e4\u00f6\u00fc");
 }
 
 TEST_CASE("a picture fits into its box with title and coordinates", "[figure][box]") {
