@@ -1,8 +1,11 @@
 #include "io/orientation.h"
 
+#include <cstddef>
 #include <cstring>
+#include <optional>
 #include <utility>
-#include <vector>
+
+#include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
 namespace {
@@ -19,19 +22,43 @@ class UprightSource : public RowSource {
   bool rereads_quickly() const override { return true; }
 
   void read_rows(std::uint32_t count, std::byte* rows) override {
-    if (samples_.empty()) load();
-    const std::size_t pixel = shape_.pixel_bytes();
-    for (std::uint32_t r = 0; r < count; ++r, ++next_row_)
-      for (std::uint32_t x = 0; x < shape_.width; ++x, rows += pixel)
-        std::memcpy(rows, stored_pixel(x, next_row_), pixel);
+    if (!samples_) load();
+    for (std::uint32_t r = 0; r < count; ++r, ++next_row_, rows += shape_.row_bytes())
+      copy_row(next_row_, rows);
   }
 
  private:
   void load() {
     const RasterShape& shape = stored_->shape();
-    samples_.resize(shape.row_bytes() * shape.height);
+    ZeroedArray<std::byte> samples(shape.row_bytes() * shape.height);
     stored_->rewind();
-    stored_->read_rows(shape.height, samples_.data());
+    stored_->read_rows(shape.height, samples.data());
+    samples_.emplace(std::move(samples));
+  }
+
+  /// The pixels of an upright row lie at even steps among the stored ones.
+  void copy_row(std::uint32_t y, std::byte* to) const {
+    const std::byte* const from = stored_pixel(0, y);
+    const std::ptrdiff_t step = shape_.width > 1 ? stored_pixel(1, y) - from : 0;
+    switch (shape_.pixel_bytes()) {
+      case 1:
+        return copy_pixels<1>(from, step, to);
+      case 3:
+        return copy_pixels<3>(from, step, to);
+      case 4:
+        return copy_pixels<4>(from, step, to);
+      case 6:
+        return copy_pixels<6>(from, step, to);
+      default:
+        for (std::uint32_t x = 0; x < shape_.width; ++x, to += shape_.pixel_bytes())
+          std::memcpy(to, from + x * step, shape_.pixel_bytes());
+    }
+  }
+
+  template <std::size_t kBytes>
+  void copy_pixels(const std::byte* from, std::ptrdiff_t step, std::byte* to) const {
+    for (std::uint32_t x = 0; x < shape_.width; ++x, to += kBytes)
+      std::memcpy(to, from + x * step, kBytes);
   }
 
   /// The stored pixel seen at (x, y).
@@ -47,14 +74,14 @@ class UprightSource : public RowSource {
                                                                        {below, x}}};
     const auto [sx, sy] = from[static_cast<std::size_t>(orientation_ - 1)];
     const RasterShape& shape = stored_->shape();
-    return samples_.data() + (std::size_t{sy} * shape.width + sx) * shape.pixel_bytes();
+    return samples_->data() + (std::size_t{sy} * shape.width + sx) * shape.pixel_bytes();
   }
 
   std::unique_ptr<RowSource> stored_;
   RasterShape shape_;
   int orientation_;
   std::uint32_t next_row_ = 0;
-  std::vector<std::byte> samples_;
+  std::optional<ZeroedArray<std::byte>> samples_;  // in large pages, as columns cross many rows
 };
 
 }  // namespace
