@@ -90,7 +90,7 @@ KMeansOptions to_the_end(std::size_t k) {
 }  // namespace
 
 TEST_CASE("skipping distances by their bounds changes nothing", "[core][cluster]") {
-  for (unsigned seed = 1; seed <= 8; ++seed) {
+  for (unsigned seed = 1; seed <= 12; ++seed) {
     const std::size_t d = 1 + seed % 4, k = 2 + seed;
     const PointCloud cloud = points_of(seed, 9001, d, 7);
     const Points points = cloud.view();
