@@ -21,7 +21,12 @@ std::vector<std::size_t> letters_of(std::string_view text) {
 
 }  // namespace
 
+double text_width(std::string_view text, int points) {
+  return kLetterOfPoint * points * static_cast<double>(letters_of(text).size() - 1);
+}
+
 std::string fitted_text(std::string_view text, double width, int points) {
+  if (text_width(text, points) <= width) return std::string(text);
   const std::vector<std::size_t> begins = letters_of(text);
   const std::size_t letters = begins.size() - 1;
   const auto room = static_cast<std::size_t>(std::max(0.0, width / (kLetterOfPoint * points)));

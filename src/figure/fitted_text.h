@@ -7,9 +7,12 @@
 
 namespace chalcedony {
 
-/// A text (UTF-8) of so many points in so many pixels of the page: the whole of it, or its
+/// How many pixels of the page a text (UTF-8) of so many points takes, with some room: letters are
+/// taken for a little wider than they are on average.
+double text_width(std::string_view text, int points);
+
+/// A text in so many pixels of the page: the whole of it where it fits by text_width(), or its
 /// beginning and its end with an ellipsis between them, since names of files differ at their ends.
-/// Letters are taken for as wide as they are on average.
 std::string fitted_text(std::string_view text, double width, int points);
 
 }  // namespace chalcedony

@@ -225,9 +225,9 @@ void draw_strips(Plot& plot, Box box, const std::vector<HistogramSeries>& series
                  const std::vector<std::size_t>& members) {
   for (const std::size_t m : members) {
     const Binning& binning = series[m].histogram->binning();
-    if (!example_color(series[m].channel, binning.low())) continue;
-    const Box strip = box.cut_bottom(kStrip).inside({.bottom = kStripGap});
-    draw_axis_strip(plot, strip, series[m].channel, binning.low(), binning.high());
+    Box above = box;
+    const Box strip = above.cut_bottom(kStrip).inside({.bottom = kStripGap});
+    if (draw_axis_strip(plot, strip, series[m].channel, binning.low(), binning.high())) box = above;
   }
 }
 

@@ -160,10 +160,10 @@ void add_matching_figure(Plot& plot, const std::filesystem::path& path,
   const Box first = bands.cut_left(kStripWide), second = bands.cut_right(kStripWide);
   std::vector<double> from = draw_strip(plot, palettes[0], first);
   std::vector<double> to = draw_strip(plot, palettes[1], second);
-  const double half = titles.width() / 2 - Plot::kGap;
-  plot.label(first.left, titles.middle(), fitted_text(names[0], half - kColorNamesWide, 12), 12);
-  plot.label(second.right, titles.middle(), fitted_text(names[1], half - kColorNamesWide, 12), 12,
-             Ink::kText, "right");
+  const double name_room = middle.width() / 2 - Plot::kGap;
+  plot.label(first.left, titles.middle(), fitted_text(names[0], name_room, 12), 12);
+  plot.label(second.right, titles.middle(), fitted_text(names[1], name_room, 12), 12, Ink::kText,
+             "right");
   draw_names(plot, palettes[0], from, first.height(), first.left - kTextGap, "right");
   draw_names(plot, palettes[1], to, second.height(), second.right + kTextGap, "left");
   plot.panel(bands);

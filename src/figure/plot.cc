@@ -14,7 +14,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr int kPageTitlePoints = 15, kPanelTitlePoints = 12;
+constexpr int kPageTitlePoints = 15;
 constexpr double kTitleLine = 28, kSubtitleLine = 56;  // from the top of a page
 constexpr Edges kCoordinates{.left = 50, .top = 0, .right = 0, .bottom = 28};
 

@@ -58,8 +58,9 @@ class Plot {
   /// The size of a page in pixels, and what is left free around its titles and its body.
   static constexpr double kWidth = 1280, kHeight = 800;
   static constexpr Edges kMargins{.left = 26, .top = 80, .right = 26, .bottom = 20};
-  /// What the title of a panel takes above it.
+  /// What the title of a panel takes above it, and the size of its letters.
   static constexpr double kPanelTitle = 24;
+  static constexpr int kPanelTitlePoints = 12;
   /// Between what stands side by side or below each other.
   static constexpr double kGap = 24;
   /// The width of a picture that stands beside what the page is about.

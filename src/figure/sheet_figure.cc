@@ -5,13 +5,14 @@
 #include <numeric>
 #include <tuple>
 
+#include "figure/fitted_text.h"
+
 namespace chalcedony {
 namespace {
 
 // Of the page, in pixels: between cells, and above a picture its title with the gap before it.
 constexpr double kSheetGap = 13;
 constexpr double kTitleRoom = 44, kNarrowTitleRoom = 28;
-constexpr double kTitleLetter = 8.5;     // of a title, with room around it
 constexpr double kNearlyLargest = 0.95;  // of the largest pictures
 constexpr double kMostHeight = Plot::kHeight - Plot::page_height(0);
 
@@ -48,7 +49,7 @@ Box drawn_together(Box body, const std::vector<SheetCell>& cells, const SheetGri
   const Thumbnail& picture = cells.front().picture;
   double widest = grid.picture_height / picture.height * picture.width;
   for (const SheetCell& cell : cells)
-    widest = std::max(widest, kTitleLetter * static_cast<double>(cell.title.size()));
+    widest = std::max(widest, text_width(cell.title, Plot::kPanelTitlePoints));
   const double needed = (widest + kSheetGap) * static_cast<double>(grid.columns) - kSheetGap;
   body.right = std::min(body.right, body.left + needed);
   return body;

@@ -57,6 +57,8 @@ TEST_CASE("a text that is too long keeps its beginning and its end", "[figure][b
   const std::string fitted = fitted_text(name, 200, 12);
   CHECK(fitted == "2026-05-14\u2026sure-3.png");
   CHECK(fitted_text(name, 0, 12) == "202\u2026.png");
+  CHECK(fitted_text(name, text_width(name, 12), 12) == name);
+  CHECK(text_width("\u00e4\u00f6\u00fc", 12) == text_width("aou", 12));
   // Letters of several bytes are not parted.
   CHECK(fitted_text("\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc", 0, 12) ==
         "\u00e4\u00f6\u00fc\u2026\u00fc\u00e4\u00f6\u00fc");

@@ -361,6 +361,20 @@ TEST_CASE("a table of pictures is turned where that makes them larger", "[figure
   CHECK(titles(0) == "a1 a2 a3 b1 b2 b3 c1 c2 c3 d1 d2 d3 ");
 }
 
+TEST_CASE("narrow pictures of a sheet stand together, under their whole titles", "[figure]") {
+  const std::vector<SheetCell> cells{{"5 groups, lone 0.14 %", plain(20, 200)},
+                                     {"6 groups, lone 0.15 %", plain(20, 200)}};
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_sheet(plot, path, "sheet", "", cells);
+  });
+  std::vector<double> lefts;
+  for (const SvgText& text : svg_texts(svg))
+    for (const SheetCell& cell : cells)
+      if (text.text == cell.title) lefts.push_back(text.left);
+  REQUIRE(lefts.size() == 2);
+  CHECK(lefts[1] - lefts[0] < 300);
+}
+
 TEST_CASE("the page of a map is as high as its pictures and legend need", "[figure]") {
   const auto map_of = [](const Thumbnail& picture, std::size_t classes) {
     return drawn([&](Plot& plot, const std::filesystem::path& path) {
