@@ -9,6 +9,7 @@ namespace {
 
 constexpr double kLetterOfPoint = 0.78;  // the width of a letter in pixels, for each point
 constexpr std::size_t kLeastLetters = 8;
+constexpr double kRounding = 0.01;
 
 /// Where each letter begins, and the end of the last one.
 std::vector<std::size_t> letters_of(std::string_view text) {
@@ -26,7 +27,8 @@ double text_width(std::string_view text, int points) {
 }
 
 std::string fitted_text(std::string_view text, double width, int points) {
-  if (text_width(text, points) <= width) return std::string(text);
+  // A width that was worked out for this very text may have lost its last digit.
+  if (text_width(text, points) <= width + kRounding) return std::string(text);
   const std::vector<std::size_t> begins = letters_of(text);
   const std::size_t letters = begins.size() - 1;
   const auto room = static_cast<std::size_t>(std::max(0.0, width / (kLetterOfPoint * points)));

@@ -362,8 +362,10 @@ TEST_CASE("a table of pictures is turned where that makes them larger", "[figure
 }
 
 TEST_CASE("narrow pictures of a sheet stand together, under their whole titles", "[figure]") {
-  const std::vector<SheetCell> cells{{"5 groups, lone 0.14 %", plain(20, 200)},
-                                     {"6 groups, lone 0.15 %", plain(20, 200)}};
+  std::vector<SheetCell> cells;
+  for (const char* title : {"2 groups, lone 0.11 %", "3 groups, lone 0.12 %",
+                            "4 groups, lone 0.13 %", "5 groups, lone 0.14 %"})
+    cells.push_back({title, plain(20, 200)});
   const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
     add_sheet(plot, path, "sheet", "", cells);
   });
@@ -371,8 +373,8 @@ TEST_CASE("narrow pictures of a sheet stand together, under their whole titles",
   for (const SvgText& text : svg_texts(svg))
     for (const SheetCell& cell : cells)
       if (text.text == cell.title) lefts.push_back(text.left);
-  REQUIRE(lefts.size() == 2);
-  CHECK(lefts[1] - lefts[0] < 300);
+  REQUIRE(lefts.size() == cells.size());
+  CHECK(lefts.back() - lefts.front() < 800);
 }
 
 TEST_CASE("the page of a map is as high as its pictures and legend need", "[figure]") {
