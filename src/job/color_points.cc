@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "core/error.h"
+#include "core/pixel/color_number.h"
 #include "core/pixel/memory_source.h"
 #include "core/stats/pixel_hash.h"
 #include "job/counted_blocks.h"
@@ -225,8 +226,8 @@ void ColorPoints::leave_out_incomplete(std::size_t first) {
 void ColorPoints::take_stored(StoredColors colors) {
   std::vector<std::pair<std::uint32_t, std::size_t>> order;
   for (std::size_t i = 0; i < colors.pixels.size(); ++i)
-    order.emplace_back(
-        ColorCounter::pack(reinterpret_cast<const std::byte*>(colors.rgb.data() + 3 * i)), i);
+    order.emplace_back(color_number(reinterpret_cast<const std::byte*>(colors.rgb.data() + 3 * i)),
+                       i);
   std::sort(order.begin(), order.end());
   ColorTable table;
   std::vector<double> weights;

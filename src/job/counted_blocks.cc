@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <utility>
 
+#include "core/pixel/color_number.h"
 #include "core/pixel/memory_source.h"
 #include "job/arena.h"
 
@@ -19,8 +20,7 @@ ColorCounting::ColorCounting(const CountedPicture& picture, ColorTally& tally)
 void ColorCounting::pick(const Block& block, std::vector<std::uint32_t>& picked) const {
   if (all_count_) return;
   for (std::size_t i = 0; i < block.size; ++i)
-    if (block.counts(i))
-      picked.push_back(ColorCounter::pack(block.stored + i * channels_, channels_));
+    if (block.counts(i)) picked.push_back(color_number(block.stored + i * channels_, channels_));
 }
 
 void ColorCounting::add(const Band& band, const std::vector<std::uint32_t>& picked) const {

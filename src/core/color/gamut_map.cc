@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/pixel/color_number.h"
 #include "core/pixel/interleave.h"
 
 namespace chalcedony {
@@ -60,7 +61,7 @@ void GamutMap::take_known(const Block& block, std::uint32_t stored_channels, con
   colors_.clear();
   std::size_t unknown = 0;
   for (const std::size_t i : pixels_) {
-    const std::uint32_t color = ColorCounter::pack(block.stored + i * stored_channels);
+    const std::uint32_t color = color_number(block.stored + i * stored_channels);
     if (const auto mapped = known_->find(color)) {
       for (std::size_t c = 0; c < 3; ++c) rgb[c][i] = (*mapped)[c];
     } else {

@@ -23,7 +23,7 @@ class MappedColors {
   /// 8-bit channels, and so are those they become.
   static bool fits(const PictureInfo& from, const PictureInfo& to);
 
-  /// r g b in 0-255; nothing when that color was not noted. `color` as ColorCounter::pack().
+  /// r g b in 0-255; nothing when that color was not noted. `color`: its color_number().
   std::optional<std::array<std::uint8_t, 3>> find(std::uint32_t color);
   void note(std::uint32_t color, const std::array<std::uint8_t, 3>& mapped);
 

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/pixel/block.h"
+#include "core/pixel/color_number.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/planes.h"
 #include "core/pixel/zeroed_array.h"
@@ -23,12 +24,12 @@ struct FoundColors {
   std::vector<std::uint32_t> unknown;  // places of the pixels of which nothing is noted
 };
 
-/// A number for each of 16.7 million 8-bit colors, found by ColorCounter::pack(); 0 at first.
+/// A number for each of 16.7 million 8-bit colors, found by their color_number(); 0 at first.
 /// Threads share them; only parts that are used take memory.
 template <class Number>
 class NumberByColor {
  public:
-  NumberByColor() : numbers_(ColorCounter::kColors) {}
+  NumberByColor() : numbers_(kColorNumbers) {}
 
   Number get(std::uint32_t color, std::memory_order order = std::memory_order_relaxed) {
     return std::atomic_ref(numbers_[color]).load(order);
@@ -37,7 +38,6 @@ class NumberByColor {
            std::memory_order order = std::memory_order_relaxed) {
     std::atomic_ref(numbers_[color]).store(number, order);
   }
-  const Number* place_of(std::uint32_t color) const { return numbers_.data() + color; }
 
  private:
   ZeroedArray<Number> numbers_;
@@ -63,14 +63,10 @@ class ColorMemo {
   void find(const Block& block, std::uint32_t channels, FoundColors& found) {
     found.numbers.resize(block.size);
     found.notes.resize(block.size);
-    if (channels == 3) {
-      number<3>(block, found.numbers.data());
-    } else {
-      number<4>(block, found.numbers.data());
-    }
+    const std::size_t n = block.size;
+    color_numbers(block.stored, channels, n, found.numbers.data());
     const std::uint32_t* const numbers = found.numbers.data();
     std::uint8_t* const __restrict notes = found.notes.data();
-    const std::size_t n = block.size;
     for (std::size_t i = 0; i < n; ++i)
       notes[i] = notes_.get(numbers[i], std::memory_order_acquire);
     list_unknown(found);
@@ -81,15 +77,6 @@ class ColorMemo {
   }
 
  private:
-  template <std::size_t kChannels>
-  void number(const Block& block, std::uint32_t* __restrict numbers) {
-    const std::size_t n = block.size;
-    for (std::size_t i = 0; i < n; ++i) {
-      numbers[i] = ColorCounter::pack(block.stored + i * kChannels);
-      __builtin_prefetch(notes_.place_of(numbers[i]));
-    }
-  }
-
   static void list_unknown(FoundColors& found) {
     constexpr std::size_t kAtOnce = 8;
     const std::vector<std::uint8_t>& notes = found.notes;

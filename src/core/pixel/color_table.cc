@@ -7,6 +7,7 @@
 #include <cstring>
 #include <limits>
 #include <numeric>
+#include <span>
 #include <utility>
 
 #include "core/pixel/planes.h"
@@ -14,24 +15,12 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kPackedAtOnce = 64;
+constexpr std::size_t kNumberedAtOnce = 256;
 constexpr std::size_t kEight = 8;   // counters looked at together
 constexpr std::size_t kLine = 64;   // and passed over together, where most are 0
 constexpr std::size_t kParts = 64;  // of the colors, for several threads
-constexpr std::size_t kPart = ColorCounter::kColors / kParts;
+constexpr std::size_t kPart = kColorNumbers / kParts;
 static_assert(kPart % kLine == 0);
-
-/// The four bits of r, g and b that twelve packed bits hold.
-constexpr auto kUnpacked = [] {
-  std::array<std::array<std::uint8_t, 3>, 4096> unpacked{};
-  for (std::size_t packed = 0; packed < unpacked.size(); ++packed)
-    for (std::size_t channel = 0; channel < 3; ++channel) {
-      const std::size_t bits = packed >> (2 - channel);
-      unpacked[packed][channel] = static_cast<std::uint8_t>((bits & 1) | (bits >> 2 & 2) |
-                                                            (bits >> 4 & 4) | (bits >> 6 & 8));
-    }
-  return unpacked;
-}();
 
 /// The top bit of every byte that is not 0.
 std::uint64_t used_bytes(std::uint64_t bytes) {
@@ -44,19 +33,14 @@ std::size_t count_of(std::uint64_t top_bits) {
   return static_cast<std::size_t>((top_bits >> 7) * 0x0101010101010101 >> 56);
 }
 
-/// Calls use(i, color) for n stored pixels. The table's entries of their colors, which lie all over
-/// the memory, are fetched some pixels ahead; kFor is what the processor is told they are for.
-template <int kFor, class Entry, class Use>
-void for_each_packed(const std::byte* stored, std::uint32_t channels, std::size_t n,
-                     const Entry* table, Use use) {
-  std::array<std::uint32_t, kPackedAtOnce> packed;
-  for (std::size_t done = 0; done < n; done += kPackedAtOnce) {
-    const std::size_t size = std::min(kPackedAtOnce, n - done);
-    for (std::size_t i = 0; i < size; ++i, stored += channels) {
-      packed[i] = ColorCounter::pack(stored, channels);
-      __builtin_prefetch(table + packed[i], kFor);
-    }
-    for (std::size_t i = 0; i < size; ++i) use(done + i, packed[i]);
+/// Calls use(first, numbers) for the colors of n stored pixels, some pixels at a time.
+template <class Use>
+void for_color_numbers(const std::byte* stored, std::uint32_t channels, std::size_t n, Use use) {
+  std::array<std::uint32_t, kNumberedAtOnce> numbers;
+  for (std::size_t first = 0; first < n; first += kNumberedAtOnce) {
+    const std::size_t size = std::min(kNumberedAtOnce, n - first);
+    color_numbers(stored + first * channels, channels, size, numbers.data());
+    use(first, std::span<const std::uint32_t>(numbers.data(), size));
   }
 }
 
@@ -85,12 +69,19 @@ bool ColorCounter::fits(const PictureInfo& info) {
          info.shape.pixels() <= std::numeric_limits<std::uint32_t>::max();
 }
 
-ColorCounter::ColorCounter() : counters_(kColors) {}
+ColorCounter::ColorCounter() : counters_(kColorNumbers) {}
 
 void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n) {
-  constexpr int kToWrite = 1;
-  for_each_packed<kToWrite>(stored, channels, n, counters_.data(),
-                            [&](std::size_t, std::uint32_t color) { count(color); });
+  for_color_numbers(stored, channels, n,
+                    [&](std::size_t, std::span<const std::uint32_t> numbers) { add(numbers); });
+}
+
+void ColorCounter::add(std::span<const std::uint32_t> numbers) {
+  // A pointer of its own: for all the compiler knows, a byte that is written might be part of it.
+  std::uint8_t* const counters = counters_.data();
+  for (const std::uint32_t color : numbers)
+    if (const std::uint8_t pixels = ++counters[color]; pixels <= 1) [[unlikely]]
+      note(color, pixels);
 }
 
 void ColorCounter::note(std::uint32_t color, std::uint8_t pixels) {
@@ -98,10 +89,6 @@ void ColorCounter::note(std::uint32_t color, std::uint8_t pixels) {
   if (pixels != 0) return;
   full_.push_back(color);
   if (full_.size() == kMostFull) settle();
-}
-
-void ColorCounter::add(std::span<const std::uint32_t> packed) {
-  for (const std::uint32_t color : packed) count(color);
 }
 
 /// Calls use(first, used) for every eight colors of which some pixel may have one: the top bit of
@@ -214,8 +201,7 @@ ColorTable ColorCounter::table() {
     std::byte* rgb = table.rgb.data() + 3 * places[part];
     for_each_color(part * kPart, (part + 1) * kPart, [&](std::size_t color, std::uint32_t pixels) {
       *counts++ = pixels;
-      const auto &high = kUnpacked[color >> 12], &low = kUnpacked[color & 4095];
-      for (std::size_t c = 0; c < 3; ++c) *rgb++ = static_cast<std::byte>(high[c] << 4 | low[c]);
+      for (const std::byte code : color_of_number(static_cast<std::uint32_t>(color))) *rgb++ = code;
     });
   });
   return table;
@@ -238,7 +224,7 @@ ZeroedArray<Number> ColorLookup<Number>::numbered(ColorCounter counted,
     fill(counted.counters_);
     return std::move(counted.counters_);
   } else {
-    ZeroedArray<Number> found(ColorCounter::kColors);
+    ZeroedArray<Number> found(kColorNumbers);
     fill(found);
     return found;
   }
@@ -251,10 +237,12 @@ ColorLookup<Number>::ColorLookup(ColorCounter&& counter, std::span<const Number>
 template <class Number>
 void ColorLookup<Number>::find(const std::byte* stored, std::uint32_t channels, std::size_t n,
                                Number* found) const {
-  constexpr int kToRead = 0;
-  const Number* const numbers = numbers_.data();
-  for_each_packed<kToRead>(stored, channels, n, numbers,
-                           [&](std::size_t i, std::uint32_t color) { found[i] = numbers[color]; });
+  const Number* const table = numbers_.data();
+  for_color_numbers(stored, channels, n,
+                    [&](std::size_t first, std::span<const std::uint32_t> colors) {
+                      Number* const to = found + first;
+                      for (std::size_t i = 0; i < colors.size(); ++i) to[i] = table[colors[i]];
+                    });
 }
 
 template class ColorLookup<std::uint8_t>;

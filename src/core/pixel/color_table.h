@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/pixel/block.h"
+#include "core/pixel/color_number.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/zeroed_array.h"
 
@@ -38,7 +39,6 @@ class ColorCounter {
  public:
   /// A picture of fewer pixels is done sooner pixel by pixel than color by color.
   static constexpr std::uint64_t kFewPixels = 500'000;
-  static constexpr std::size_t kColors = std::size_t{1} << 24;
 
   /// Whether the colors of such a picture can be counted: three 8-bit channels or a gray, alpha
   /// that leaves them as they are, and no more pixels than a counter holds.
@@ -49,41 +49,17 @@ class ColorCounter {
   /// Adds n stored pixels of `channels` samples each: the color first, gray when they are one or
   /// two, then alpha.
   void add_stored(const std::byte* stored, std::uint32_t channels, std::size_t n);
-  /// Adds colors packed by pack().
-  void add(std::span<const std::uint32_t> packed);
+  /// Adds colors by their numbers.
+  void add(std::span<const std::uint32_t> numbers);
   /// Adds what another one counted.
   void add(ColorCounter&& other);
 
-  /// The bits of r, g and b in turn (Morton 1966), so that similar colors, as neighbors in a
-  /// picture have, lie close together in memory.
-  static std::uint32_t pack(const std::byte* rgb) {
-    return kSpread[std::to_integer<std::size_t>(rgb[0])] << 2 |
-           kSpread[std::to_integer<std::size_t>(rgb[1])] << 1 |
-           kSpread[std::to_integer<std::size_t>(rgb[2])];
-  }
-
-  /// The same for a gray.
-  static std::uint32_t pack_gray(const std::byte* gray) {
-    return kSpread[std::to_integer<std::size_t>(*gray)] * 7;
-  }
-  static std::uint32_t pack(const std::byte* stored, std::uint32_t channels) {
-    return channels < 3 ? pack_gray(stored) : pack(stored);
-  }
-
-  /// What was counted, in the order of packed colors.
+  /// What was counted, in the order of the colors' numbers.
   ColorTable table();
 
  private:
   template <class Number>
   friend class ColorLookup;
-
-  /// The bits of a byte, three apart.
-  static constexpr std::array<std::uint32_t, 256> kSpread = [] {
-    std::array<std::uint32_t, 256> spread{};
-    for (std::uint32_t v = 0; v < 256; ++v)
-      for (std::uint32_t bit = 0; bit < 8; ++bit) spread[v] |= (v >> bit & 1) << (3 * bit);
-    return spread;
-  }();
 
   /// Calls use(color, pixels) for the colors from `begin` to `end` that some pixel has, in order.
   /// Nothing is left in `full_`.
@@ -102,11 +78,8 @@ class ColorCounter {
   void add_counters(const ColorCounter& other, std::size_t begin, std::size_t end,
                     std::vector<std::uint32_t>& full);
 
-  void count(std::uint32_t color) {
-    if (const std::uint8_t pixels = ++counters_[color]; pixels <= 1) note(color, pixels);
-  }
-
-  /// What is done less often than pixels are counted: a color is new, or its counter was full.
+  /// What is done less often than pixels are counted: a color is new, or its counter was full, as
+  /// its pixels, counted in a byte, tell.
   void note(std::uint32_t color, std::uint8_t pixels);
 
   /// A color whose counter was full: 256 pixels each time.
@@ -123,7 +96,7 @@ class ColorCounter {
   static constexpr std::size_t kGroup = 4096;
 
   ZeroedArray<std::uint8_t> counters_;
-  std::array<bool, kColors / kGroup> in_use_{};  // groups of which some pixel has a color
+  std::array<bool, kColorNumbers / kGroup> in_use_{};  // groups of which some pixel has a color
   std::vector<std::uint32_t> full_;  // colors whose counter was full since they were settled
   std::vector<Often> often_;         // each color once, in order
 };
