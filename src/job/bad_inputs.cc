@@ -19,7 +19,8 @@ void check_input(const std::filesystem::path& path, const SharedOptions& options
   CountedPicture picture = open_counted(path, options, without_warnings(context));
   std::uint64_t counted = 0;
   const auto make_worker = [&] {
-    return [reader = BlockReader(picture.file.info, picture.counting)](const Band& band) mutable {
+    return [reader =
+                BlockReader(picture.file.info, picture.counting, false)](const Band& band) mutable {
       std::uint64_t in_band = 0;
       reader.for_each_block(band, [&](const Block& block) { in_band += block.counted_size; });
       return in_band;

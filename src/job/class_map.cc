@@ -8,8 +8,10 @@
 
 #include "core/color/channel_plan.h"
 #include "core/learn/block_classifier.h"
+#include "core/learn/class_tally.h"
 #include "core/learn/confidence_tally.h"
 #include "core/palette/class_painter.h"
+#include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
 #include "figure/map_figure.h"
 #include "io/csv.h"
@@ -132,11 +134,11 @@ class ClassMapJob {
           collector_(job.preview_),
           painter_(job.colors_),
           labels_(kBlockPixels + kPlanePadding),
-          stored_(kBlockPixels * sizeof(Label)) {}
+          stored_(kBlockPixels * sizeof(Label)),
+          tally_(job.classes_.size()) {}
 
     ClassBand operator()(const Band& band) {
       ClassBand out;
-      out.counts.resize(job_->counts_.size());
       if (job_->wanted_.confidence) out.confidence = ConfidenceTally(job_->classes_.size());
       const std::size_t pixels = std::size_t{band.rows()} * band.shape().width;
       samples_.clear();
@@ -147,6 +149,7 @@ class ClassMapJob {
         add(block, at, out);
         at += block.size;
       });
+      out.counts = tally_.take();
       out.excluded = reader_.take_excluded();
       out.clipped = classifier_.take_clipped();
       for (std::size_t f = 0; f < samples_.size(); ++f)
@@ -159,15 +162,13 @@ class ClassMapJob {
     void add(const Block& block, std::size_t at, ClassBand& out) {
       const Verdicts& found = classifier_.classify(block);
       std::copy_n(found.labels.begin(), block.size, labels_.begin());
-      if (block.counted)
-        for (std::size_t i = 0; i < block.size; ++i)
-          if (!block.counted[i]) labels_[i] = 0;
+      clear_uncounted(block, labels_.data());
       const SampleType sample = job_->label_sample_;
       std::byte* const stored = job_->map_
                                     ? samples_[*job_->map_].data() + at * bytes_per_sample(sample)
                                     : stored_.data();
       store_labels(labels_.data(), block.size, sample, stored);
-      count_labels(stored, sample, block, out.counts);
+      tally_.add(stored, sample, block);
       out.far += counted_flags(found.far, block);
       out.contested += counted_flags(found.contested, block);
       if (job_->wanted_.confidence) add_confidence(found, block.size, at, out);
@@ -223,7 +224,8 @@ class ClassMapJob {
     Preview::Collector collector_;
     ClassPainter painter_;
     std::vector<Label> labels_;
-    std::vector<std::byte> stored_;                // labels as stored, where no map is written
+    std::vector<std::byte> stored_;  // labels as stored, where no map is written
+    ClassTally tally_;
     std::vector<std::vector<std::byte>> samples_;  // of each file
   };
 

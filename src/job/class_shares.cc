@@ -1,23 +1,6 @@
 #include "job/class_shares.h"
 
-#include "core/pixel/label.h"
-#include "core/stats/code_counts.h"
-
 namespace chalcedony {
-
-void count_labels(const std::byte* stored, SampleType sample, const Block& block,
-                  std::vector<std::uint64_t>& counts) {
-  if (sample == SampleType::kU8) {
-    CodeCounts codes(1);
-    codes.add(stored, block.size);
-    const CodeCounts::Counts pixels = codes.of(0);
-    for (std::size_t c = 0; c < counts.size(); ++c) counts[c] += pixels[c];
-  } else {
-    const auto* const labels = reinterpret_cast<const Label*>(stored);
-    for (std::size_t i = 0; i < block.size; ++i) ++counts[labels[i]];
-  }
-  counts[0] -= block.size - block.counted_size;
-}
 
 Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,
                   std::uint64_t counted) {

@@ -2,22 +2,14 @@
 #ifndef CHALCEDONY_JOB_CLASS_SHARES_H_
 #define CHALCEDONY_JOB_CLASS_SHARES_H_
 
-#include <cstddef>
 #include <cstdint>
 #include <vector>
 
 #include "core/learn/model.h"
-#include "core/pixel/block.h"
-#include "core/pixel/raster.h"
 #include "figure/map_figure.h"
 #include "job/summary.h"
 
 namespace chalcedony {
-
-/// Adds the labels of a Block, stored as samples of 8 or 16 bits, to the counts of each; pixels
-/// that do not count have label 0, and are not counted.
-void count_labels(const std::byte* stored, SampleType sample, const Block& block,
-                  std::vector<std::uint64_t>& counts);
 
 /// For each class `index`, `name`, `color`, `pixels` and `percent` of the counted pixels.
 ///

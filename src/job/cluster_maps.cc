@@ -7,6 +7,7 @@
 #include <deque>
 
 #include "core/cluster/lone_pixels.h"
+#include "core/learn/class_tally.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
 #include "core/pixel/label.h"
@@ -126,12 +127,13 @@ class MapJob {
    public:
     explicit Worker(MapJob& job)
         : job_(&job),
-          reader_(job.info(), job.picture_.counting),
+          reader_(job.info(), job.picture_.counting, !job.looks_up() || job.preview_.wanted()),
           features_(job.plan_),
           collector_(job.preview_),
           labels_(kBlockPixels + kPlanePadding),
           places_(kBlockPixels),
-          probabilities_(job.wants_probabilities() ? job.colors_.size() : 1) {
+          probabilities_(job.wants_probabilities() ? job.colors_.size() : 1),
+          tally_(job.colors_.size()) {
       for (const Grouping& grouping : job.groupings_)
         painters_.emplace_back(map_colors(grouping.model));
     }
@@ -139,7 +141,6 @@ class MapJob {
     MapBand operator()(const Band& band) {
       pixels_ = std::size_t{band.rows()} * band.shape().width;
       MapBand out;
-      out.counts.resize(job_->colors_.size() + 1);
       out.labels.assign(job_->groupings_.size(), std::vector<std::uint8_t>(pixels_));
       samples_.assign(job_->files_.size(), {});
       std::size_t at = 0;
@@ -155,6 +156,7 @@ class MapJob {
         if (job_->preview_.wanted()) collector_.add(block);
         at += block.size;
       });
+      out.counts = tally_.take();
       out.excluded = reader_.take_excluded();
       out.clipped = features_.take_clipped();
       write_labels(out.labels[job_->chosen_]);
@@ -177,12 +179,9 @@ class MapJob {
         store_labels(labels_.data(), block.size, SampleType::kU8,
                      reinterpret_cast<std::byte*>(labels));
       }
-      if (block.counted)
-        for (std::size_t i = 0; i < block.size; ++i)
-          if (!block.counted[i]) labels[i] = 0;
+      clear_uncounted(block, labels);
       if (g == job_->chosen_)
-        count_labels(reinterpret_cast<const std::byte*>(labels), SampleType::kU8, block,
-                     out.counts);
+        tally_.add(reinterpret_cast<const std::byte*>(labels), SampleType::kU8, block);
       if (job_->preview_.wanted()) collect(block, g, labels);
     }
 
@@ -246,6 +245,7 @@ class MapJob {
     std::vector<Label> labels_;
     std::vector<std::uint32_t> places_;
     PlaneBuffer probabilities_;
+    ClassTally tally_;
     std::size_t pixels_ = 0;
     std::vector<std::vector<std::byte>> samples_;  // of each file
   };

@@ -87,7 +87,8 @@ Excluded count_colors(CountedPicture& picture, const SharedOptions& options, con
   const ColorCounting counting(picture, tally);
   Excluded excluded;
   const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, picture.counting), collector = collector_for(preview),
+    return [&, reader = BlockReader(info, picture.counting, preview && preview->wanted()),
+            collector = collector_for(preview),
             picked = std::vector<std::uint32_t>()](const Band& band) mutable {
       picked.clear();
       if (!counting.all_count() || collector)

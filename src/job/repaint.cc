@@ -6,8 +6,10 @@
 #include <span>
 
 #include "core/color/channel_plan.h"
+#include "core/learn/class_tally.h"
 #include "core/palette/block_painter.h"
 #include "core/palette/error_diffusion.h"
+#include "core/pixel/label.h"
 #include "io/picture_writer.h"
 #include "job/preview.h"
 
@@ -16,19 +18,19 @@ namespace {
 
 /// How many pixels got each color, and how far they are from it.
 struct PaintTally {
-  std::vector<std::uint64_t> counts;  // the first is of pixels without a color
+  ClassTally colors;  // 0 is no color
   DistanceSums errors;
 
-  explicit PaintTally(std::size_t colors = 0) : counts(colors + 1) {}
+  explicit PaintTally(std::size_t palette = 0) : colors(palette) {}
 
   void add(const std::uint8_t* numbers, const float* pixel_errors, std::size_t n) {
-    for (std::size_t i = 0; i < n; ++i) ++counts[numbers[i]];
+    colors.add(numbers, n);
     for (std::size_t i = 0; i < n; ++i)
       if (numbers[i] != 0) errors.add(static_cast<double>(pixel_errors[i]));
   }
 
   PaintTally& operator+=(const PaintTally& other) {
-    for (std::size_t k = 0; k < counts.size(); ++k) counts[k] += other.counts[k];
+    colors += other.colors;
     errors += other.errors;
     return *this;
   }
@@ -77,8 +79,9 @@ class RepaintJob {
         [this] { return Worker(*this); }, [this](RepaintBand&& band) { take(std::move(band)); });
     require_counted(picture_.shape().pixels() - excluded_.total(), picture_);
     if (file_) file_->finish();
-    tally_.counts.erase(tally_.counts.begin());
-    Repainted out{excluded_, std::move(tally_.counts), tally_.errors.summary(), {}, {}};
+    std::vector<std::uint64_t> pixels = tally_.colors.take();
+    pixels.erase(pixels.begin());
+    Repainted out{excluded_, std::move(pixels), tally_.errors.summary(), {}, {}};
     if (!repaint_.previews) return out;
     out.picture = preview_.thumbnail();
     out.repainted = repainted_preview_.thumbnail();
@@ -138,9 +141,7 @@ class RepaintJob {
     void paint(const Block& block, std::size_t at, RepaintBand& out) {
       std::uint8_t* const numbers = out.numbers.data() + at;
       painter_->paint(block, numbers, errors_.data());
-      if (block.counted)
-        for (std::size_t i = 0; i < block.size; ++i)
-          if (!block.counted[i]) numbers[i] = 0;
+      clear_uncounted(block, numbers);
       out.tally.add(numbers, errors_.data(), block.size);
     }
 

@@ -22,7 +22,6 @@ class LonePixels {
 
  private:
   void push(const std::uint8_t* row);
-  void count_middle();
 
   std::size_t width_;
   std::array<std::vector<std::uint8_t>, 3> rows_;  // with a 0 on either side

@@ -19,7 +19,7 @@ struct Block {
   std::uint64_t first_pixel = 0;  // number of the first pixel in raster order
   std::size_t size = 0;           // pixels, at most kBlockPixels
 
-  ConstPlanes color{};                     // in the space of the picture, in its units
+  ConstPlanes color{};                     // in the space of the picture, in its units; or not read
   const float* alpha = nullptr;            // 0-1, or null when the picture has none
   const std::byte* stored = nullptr;       // the samples as stored, interleaved
   const Band* band = nullptr;              // where its neighborhood is; null when that is not known

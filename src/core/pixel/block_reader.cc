@@ -15,9 +15,10 @@ Excluded& Excluded::operator+=(const Excluded& other) {
   return *this;
 }
 
-BlockReader::BlockReader(const PictureInfo& info, Counting counting)
+BlockReader::BlockReader(const PictureInfo& info, Counting counting, bool wants_color)
     : info_(info),
       counting_(std::move(counting)),
+      reads_color_(wants_color || info.is_float()),  // what is not finite does not count
       scale_(sample_scales(info)),
       planes_(4),
       counted_(kBlockPixels) {
@@ -29,9 +30,9 @@ const Block& BlockReader::read(const std::byte* stored, std::uint64_t first_pixe
   block_.first_pixel = first_pixel;
   block_.size = size;
   block_.stored = stored;
-  read_color();
+  if (reads_color_) read_color();
   if (info_.alpha != AlphaKind::kNone) read_alpha();
-  if (info_.alpha == AlphaKind::kPremultiplied) undo_premultiplication();
+  if (reads_color_ && info_.alpha == AlphaKind::kPremultiplied) undo_premultiplication();
   if (all_count()) {
     block_.counted = nullptr;
     block_.counted_size = size;
@@ -80,6 +81,11 @@ bool BlockReader::all_count() const {
   return !counting_.region && !counting_.within && !alpha_matters && !info_.is_float();
 }
 
+bool BlockReader::is_finite(std::size_t i) const {
+  return std::all_of(block_.color.begin(), block_.color.end(),
+                     [i](const float* plane) { return std::isfinite(plane[i]); });
+}
+
 void BlockReader::mark_counted() {
   const bool alpha_matters = block_.alpha != nullptr && !counting_.count_transparent;
   std::size_t counted = 0;
@@ -92,8 +98,7 @@ void BlockReader::mark_counted() {
       reason = &excluded_.outside_mask;
     } else if (alpha_matters && !(block_.alpha[i] > 0)) {
       reason = &excluded_.transparent;
-    } else if (!std::isfinite(block_.color[0][i]) || !std::isfinite(block_.color[1][i]) ||
-               !std::isfinite(block_.color[2][i])) {
+    } else if (info_.is_float() && !is_finite(i)) {
       reason = &excluded_.not_finite;
     }
     counted_[i] = reason == nullptr;

@@ -42,7 +42,9 @@ struct Excluded {
 /// One for each thread; its memory holds one Block at a time.
 class BlockReader {
  public:
-  BlockReader(const PictureInfo& info, Counting counting);
+  /// `wants_color`: Blocks without have no `color`, for who looks at stored samples alone, or at
+  /// what counts.
+  BlockReader(const PictureInfo& info, Counting counting, bool wants_color = true);
 
   /// Calls `use(const Block&)` for the Blocks of the band's own rows, in raster order.
   template <class Use>
@@ -92,11 +94,13 @@ class BlockReader {
   void read_color();
   void read_alpha();
   void undo_premultiplication();
+  bool is_finite(std::size_t i) const;
   void mark_counted();
   bool all_count() const;
 
   PictureInfo info_;
   Counting counting_;
+  bool reads_color_;
   std::array<SampleScale, 3> scale_;
   PlaneBuffer planes_;
   std::vector<std::uint8_t> counted_;

@@ -8,6 +8,7 @@
 #include <cstring>
 #include <limits>
 
+#include "core/pixel/block.h"
 #include "core/pixel/raster.h"
 
 namespace chalcedony {
@@ -43,6 +44,14 @@ inline void read_labels(const std::byte* stored, std::size_t n, SampleType sampl
   } else {
     std::memcpy(labels, stored, n * sizeof(Label));
   }
+}
+
+/// Pixels of a Block that do not count have no class. `Number` holds labels.
+template <class Number>
+void clear_uncounted(const Block& block, Number* labels) {
+  if (!block.counted) return;
+  for (std::size_t i = 0; i < block.size; ++i)
+    if (!block.counted[i]) labels[i] = 0;
 }
 
 }  // namespace chalcedony

@@ -8,8 +8,10 @@
 #include "core/cluster/lone_pixels.h"
 #include "core/cluster/points.h"
 #include "core/cluster/silhouette.h"
+#include "tests/support/instruction_sets.h"
 
 using namespace chalcedony;
+using chalcedony::test::for_each_instruction_set;
 
 TEST_CASE("silhouette of five points on a line", "[core][cluster]") {
   // Groups {0, 1}, {10, 12}, {30}: a and b of each point by hand.
@@ -56,12 +58,15 @@ TEST_CASE("lone pixels are unlike all eight neighbors", "[core][cluster]") {
     return count;
   };
   std::mt19937 random(8);
-  for (const int width : {1, 2, 37}) {
+  for (const int width : {1, 2, 31, 32, 33, 100}) {
     std::vector<std::uint8_t> map(static_cast<std::size_t>(width) * 23);
     for (auto& label : map) label = static_cast<std::uint8_t>(random() % 9);
-    LonePixels ours(static_cast<std::uint32_t>(width));
-    ours.add_rows(map.data(), 23);
-    CHECK(ours.finish() == count_plain(map, width, 23));
+    for_each_instruction_set([&](const char* name) {
+      INFO(width << " wide, " << name);
+      LonePixels ours(static_cast<std::uint32_t>(width));
+      ours.add_rows(map.data(), 23);
+      CHECK(ours.finish() == count_plain(map, width, 23));
+    });
   }
 }
 

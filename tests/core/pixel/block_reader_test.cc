@@ -115,6 +115,23 @@ TEST_CASE("floats that are not finite do not count", "[core][pixel][block]") {
   CHECK(block.color[0][0] == 127.5f);
 }
 
+TEST_CASE("without color the same pixels count", "[core][pixel][block]") {
+  auto info = info_of(2, 2, SampleType::kU8);
+  const std::vector<std::uint8_t> stored{60, 128, 0, 0};
+  for (const AlphaKind alpha : {AlphaKind::kStraight, AlphaKind::kPremultiplied}) {
+    info.alpha = alpha;
+    BlockReader reader(info, {}, false);
+    const Block& block = reader.read(raw(stored), 0, 2);
+    CHECK(block.color[0] == nullptr);
+    CHECK(block.counted_size == 1);
+    CHECK(reader.excluded().transparent == 1);
+  }
+  const std::vector<float> floats{std::numeric_limits<float>::infinity(), 0.5f};
+  CHECK(BlockReader(info_of(2, 1, SampleType::kF32), {}, false)
+            .read(raw(floats), 0, 2)
+            .counted_size == 1);
+}
+
 TEST_CASE("gray is a color with equal r g b, and premultiplied alpha is undone",
           "[core][pixel][block]") {
   auto info = info_of(2, 2, SampleType::kU8);
