@@ -165,7 +165,8 @@ void ColorPoints::append(const float* values, double weight) {
   weights_.push_back(weight);
 }
 
-void ColorPoints::take_table(const Space& space, ColorTable table, std::vector<double> weights) {
+template <class Numbers>
+void ColorPoints::take_table(const Space& space, ColorTable table, const Numbers& pixels) {
   PictureInfo info;
   info.shape = table.shape;
   info.space = &space;
@@ -173,11 +174,7 @@ void ColorPoints::take_table(const Space& space, ColorTable table, std::vector<d
   MemorySource rows(table.shape, std::move(table.rgb));
   // The colors come first, then what fills up the last row.
   const std::size_t base = weights_.size();
-  if (base == 0) {
-    weights_ = std::move(weights);
-  } else {
-    weights_.insert(weights_.end(), weights.begin(), weights.end());
-  }
+  weights_.resize(base + table.colors);
   for (auto& plane : planes_) {
     plane.reserve(base + table.colors + kPlanePadding);  // as finish() needs
     plane.resize(base + table.colors);
@@ -190,8 +187,9 @@ void ColorPoints::take_table(const Space& space, ColorTable table, std::vector<d
         const std::size_t first = static_cast<std::size_t>(block.first_pixel);
         const std::size_t n = std::min<std::size_t>(block.size, table.colors - first);
         for (std::size_t f = 0; f < planes_.size(); ++f)
-          std::copy_n(evaluator.values()[f], n,
-                      planes_[f].begin() + static_cast<std::ptrdiff_t>(base + first));
+          std::copy_n(evaluator.values()[f], n, planes_[f].data() + base + first);
+        for (std::size_t i = 0; i < n; ++i)
+          weights_[base + first + i] = static_cast<double>(pixels[first + i]);
       });
       return true;
     };
@@ -230,18 +228,18 @@ void ColorPoints::take_stored(StoredColors colors) {
                        i);
   std::sort(order.begin(), order.end());
   ColorTable table;
-  std::vector<double> weights;
+  std::vector<std::uint64_t> pixels;
   for (const auto& [packed, i] : order) {
     for (std::size_t c = 0; c < 3; ++c)
       table.rgb.push_back(static_cast<std::byte>(colors.rgb[3 * i + c]));
-    weights.push_back(static_cast<double>(colors.pixels[i]));
+    pixels.push_back(colors.pixels[i]);
   }
   table.colors = order.size();
   const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
   table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
                  SampleType::kU8};
   table.rgb.resize(rows * table.shape.row_bytes());
-  take_table(*colors.space, std::move(table), std::move(weights));
+  take_table(*colors.space, std::move(table), pixels);
 }
 
 void ColorPoints::take_deep() {
@@ -261,9 +259,8 @@ void ColorPoints::finish() {
     ColorCounter counter = colors.tally.take();
     ColorTable table = counter.table();
     if (one_kind) counted_colors_of_all_.emplace(std::move(counter));
-    std::vector<double> weights(table.counts.begin(),
-                                table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors));
-    take_table(*colors.info.space, std::move(table), std::move(weights));
+    const UnsetVector<std::uint32_t> pixels = std::move(table.counts);
+    take_table(*colors.info.space, std::move(table), pixels);
   }
   if (left_out_ > 0) counted_colors_of_all_.reset();
   for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
@@ -271,7 +268,7 @@ void ColorPoints::finish() {
   stored_colors_.clear();
   take_deep();
   size_ = weights_.size();
-  for (auto& plane : planes_) plane.resize(size_ + kPlanePadding);
+  for (auto& plane : planes_) plane.resize(size_ + kPlanePadding, 0.0f);
 }
 
 void ColorPoints::divide(const std::vector<double>& divisors) {

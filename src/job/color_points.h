@@ -117,7 +117,9 @@ class ColorPoints {
   void add_deep(AddedPicture& added, CountedPicture& picture, const SharedOptions& options,
                 const Context& context, Preview* preview);
   void drop_surplus(HeldPixels& held);
-  void take_table(const Space& space, ColorTable table, std::vector<double> weights);
+  /// `pixels`: of each color of the table, at least.
+  template <class Numbers>
+  void take_table(const Space& space, ColorTable table, const Numbers& pixels);
   void leave_out_incomplete(std::size_t first);
   void take_stored(StoredColors colors);
   void take_deep();
@@ -136,9 +138,9 @@ class ColorPoints {
   std::uint64_t deep_counted_ = 0;
   std::uint64_t deep_pictures_ = 0;
   std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped; seen by all threads
-  std::vector<std::vector<float>> planes_;        // of features_
-  std::array<std::vector<float>, 3> oklab_kept_;  // when the features are divided
-  std::vector<double> weights_;
+  std::vector<UnsetVector<float>> planes_;        // of features_
+  std::array<UnsetVector<float>, 3> oklab_kept_;  // when the features are divided
+  UnsetVector<double> weights_;
   std::size_t size_ = 0;
   std::optional<ColorCounter> counted_colors_of_all_;
   std::uint64_t pixels_ = 0;

@@ -117,23 +117,5 @@ void color_numbers(const std::byte* stored, std::uint32_t channels, std::size_t 
   for (; i < n; ++i) numbers[i] = color_number(stored + i * channels, channels);
 }
 
-std::array<std::byte, 3> color_of_number(std::uint32_t number) {
-  // Four bits of each channel from twelve of the number.
-  static constexpr auto kHalves = [] {
-    std::array<std::array<std::uint8_t, 3>, 4096> halves{};
-    for (std::size_t bits = 0; bits < halves.size(); ++bits)
-      for (std::size_t channel = 0; channel < 3; ++channel) {
-        const std::size_t own = bits >> (2 - channel);
-        halves[bits][channel] =
-            static_cast<std::uint8_t>((own & 1) | (own >> 2 & 2) | (own >> 4 & 4) | (own >> 6 & 8));
-      }
-    return halves;
-  }();
-  const auto &high = kHalves[number >> 12], &low = kHalves[number & 4095];
-  std::array<std::byte, 3> rgb;
-  for (std::size_t c = 0; c < 3; ++c) rgb[c] = static_cast<std::byte>(high[c] << 4 | low[c]);
-  return rgb;
-}
-
 }  // namespace chalcedony
 #endif

@@ -77,6 +77,7 @@ void ColorCounter::add_stored(const std::byte* stored, std::uint32_t channels, s
 }
 
 void ColorCounter::add(std::span<const std::uint32_t> numbers) {
+  before_parts_.clear();
   // A pointer of its own: for all the compiler knows, a byte that is written might be part of it.
   std::uint8_t* const counters = counters_.data();
   for (const std::uint32_t color : numbers)
@@ -153,6 +154,7 @@ void ColorCounter::add_often(const std::vector<Often>& more) {
 
 void ColorCounter::add(ColorCounter&& other) {
   other.settle();
+  before_parts_.clear();
   std::vector<std::vector<std::uint32_t>> full(kParts);
   tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
     add_counters(other, part * kPart, (part + 1) * kPart, full[part]);
@@ -176,23 +178,28 @@ void ColorCounter::add_counters(const ColorCounter& other, std::size_t begin, st
   }
 }
 
-std::vector<std::size_t> ColorCounter::colors_before_parts() const {
-  std::vector<std::size_t> before(kParts + 1);
+void ColorCounter::count_colors() {
+  settle();
+  if (!before_parts_.empty()) return;
+  before_parts_.resize(kParts + 1);
   tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    std::size_t colors = 0;
     for_each_eight(part * kPart, (part + 1) * kPart,
-                   [&](std::size_t, std::uint64_t used) { before[part + 1] += count_of(used); });
+                   [&](std::size_t, std::uint64_t used) { colors += count_of(used); });
+    before_parts_[part + 1] = colors;
   });
-  std::partial_sum(before.begin(), before.end(), before.begin());
-  return before;
+  std::partial_sum(before_parts_.begin(), before_parts_.end(), before_parts_.begin());
 }
 
 ColorTable ColorCounter::table() {
-  settle();
-  const std::vector<std::size_t> places = colors_before_parts();
+  count_colors();
+  const std::vector<std::size_t>& places = before_parts_;
   ColorTable table;
   table.colors = places.back();
   const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
   table.counts.resize(rows * kBlockPixels);
+  std::fill(table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors), table.counts.end(),
+            0u);
   table.rgb.resize(3 * rows * kBlockPixels);
   table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
                  SampleType::kU8};
@@ -210,8 +217,8 @@ ColorTable ColorCounter::table() {
 template <class Number>
 ZeroedArray<Number> ColorLookup<Number>::numbered(ColorCounter counted,
                                                   std::span<const Number> numbers) {
-  counted.settle();
-  const std::vector<std::size_t> before = counted.colors_before_parts();
+  counted.count_colors();
+  const std::vector<std::size_t>& before = counted.before_parts_;
   const auto fill = [&](ZeroedArray<Number>& found) {
     tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
       const Number* next = numbers.data() + before[part];

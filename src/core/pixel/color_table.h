@@ -12,6 +12,7 @@
 #include "core/pixel/block.h"
 #include "core/pixel/color_number.h"
 #include "core/pixel/raster.h"
+#include "core/pixel/unset_vector.h"
 #include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
@@ -22,7 +23,7 @@ struct ColorTable {
   std::uint64_t colors = 0;
   RasterShape shape;
   std::vector<std::byte> rgb;
-  std::vector<std::uint32_t> counts;  // pixels of each color; 0 for those that fill up
+  UnsetVector<std::uint32_t> counts;  // pixels of each color; 0 for those that fill up
 
   /// A Block of this table, read by a BlockReader, with the pixels each color stands for.
   Block weighted(const Block& block) const {
@@ -68,11 +69,11 @@ class ColorCounter {
   template <class Use>
   void for_each_eight(std::size_t begin, std::size_t end, Use use) const;
 
-  /// How many of the colors before each part of them some pixel has; the number of all comes last.
-  std::vector<std::size_t> colors_before_parts() const;
-
   /// Adds `full_` to `often_`, so that memory grows with the colors, not with the picture.
   void settle();
+
+  /// Settles, and counts the colors in `before_parts_` unless that was done since the last pixel.
+  void count_colors();
   /// Adds the counters of other's colors from `begin` to `end`; those that were full then are noted
   /// in `full`.
   void add_counters(const ColorCounter& other, std::size_t begin, std::size_t end,
@@ -99,6 +100,9 @@ class ColorCounter {
   std::array<bool, kColorNumbers / kGroup> in_use_{};  // groups of which some pixel has a color
   std::vector<std::uint32_t> full_;  // colors whose counter was full since they were settled
   std::vector<Often> often_;         // each color once, in order
+  // How many of the colors before each part of them some pixel has; the number of all comes last.
+  // Empty as long as pixels are added.
+  std::vector<std::size_t> before_parts_;
 };
 
 /// A number for each counted color, to be found again by the color. Takes as much memory as 16.7
