@@ -7,6 +7,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/cluster/drawn_points.h"
 #include "core/cluster/k_means.h"
 #include "core/cluster/points.h"
 

@@ -1,9 +1,9 @@
-// Bounds are kept for runs of neighboring points, which are alike when the points are in the order
-// of their colors. A run whose points all belong to one center keeps an upper bound on their
-// distances to it and a lower bound on those to all others (Hamerly 2010). As long as the first is
-// below the second, or below half the way to the nearest other center, nothing can change and
-// nothing is computed. Else only centers are looked at that can be nearest at all: one that is more
-// than twice as far from a center as any point of the run cannot (Elkan 2003).
+// Points are looked at in runs, which lie in a ball each. A run whose points all belong to one
+// center keeps an upper bound on their distances to it and a lower bound on those to all others
+// (Hamerly 2010). As long as the first is below the second, or below half the way to the nearest
+// other center, nothing can change and nothing is computed. Else only centers are looked at that
+// can be nearest to some place in the ball; when that is one, it gets the run as a whole (Kanungo
+// et al. 2002).
 #include "core/cluster/k_means.h"
 
 #include <array>
@@ -13,6 +13,7 @@
 #include <optional>
 #include <utility>
 
+#include "core/cluster/point_runs.h"
 #include "core/stats/pixel_hash.h"
 
 #undef HWY_TARGET_INCLUDE
@@ -42,29 +43,58 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// The largest squared distance of n points to one center.
-double farthest_from(const float* const* features, std::size_t dimensions, const double* center,
-                     std::size_t n) {
-  const hn::CappedTag<double, 8> d;
-  auto farthest = hn::Zero(d);
-  for (std::size_t i = 0; i < n; i += hn::Lanes(d))
-    farthest = hn::Max(farthest, squared_distances(d, features, dimensions, center, i));
-  return hn::GetLane(hn::MaxOfLanes(d, farthest));
-}
+// Points i, i + 1, ... of three features, which are read once for all centers.
+template <class D>
+class ThreeFeatures {
+ public:
+  ThreeFeatures(D d, const float* const* features, std::size_t, std::size_t i)
+      : d_(d),
+        first_(feature_of(d, features, 0, i)),
+        second_(feature_of(d, features, 1, i)),
+        third_(feature_of(d, features, 2, i)) {}
 
-// The nearest of some centers for n points: its number, ties to the first. Returns the largest
-// squared distance to the nearest center and the smallest to a second nearest one.
-SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
-                         const std::vector<Candidate>& candidates, std::size_t n,
-                         std::uint8_t* numbers) {
+  HWY_INLINE hn::Vec<D> squared_distances_to(const double* center) const {
+    const auto x = hn::Sub(first_, hn::Set(d_, center[0]));
+    const auto y = hn::Sub(second_, hn::Set(d_, center[1]));
+    const auto z = hn::Sub(third_, hn::Set(d_, center[2]));
+    return multiply_add(z, z, multiply_add(y, y, hn::Mul(x, x)));
+  }
+
+ private:
+  D d_;
+  hn::Vec<D> first_, second_, third_;
+};
+
+// The same of any number of features.
+template <class D>
+class AllFeatures {
+ public:
+  AllFeatures(D d, const float* const* features, std::size_t dimensions, std::size_t i)
+      : d_(d), features_(features), dimensions_(dimensions), i_(i) {}
+
+  HWY_INLINE hn::Vec<D> squared_distances_to(const double* center) const {
+    return squared_distances(d_, features_, dimensions_, center, i_);
+  }
+
+ private:
+  D d_;
+  const float* const* features_;
+  std::size_t dimensions_, i_;
+};
+
+template <template <class> class Features>
+HWY_INLINE SquaredBounds nearest_by(const float* const* features, std::size_t dimensions,
+                                    const std::vector<Candidate>& candidates, std::size_t n,
+                                    std::uint8_t* numbers) {
   const hn::CappedTag<double, 8> d;
   const hn::Rebind<std::int32_t, decltype(d)> di;
   const hn::Rebind<std::uint8_t, decltype(d)> d8;
   auto farthest = hn::Zero(d), nearest_second = hn::Set(d, 1e60);
   for (std::size_t i = 0; i < n; i += hn::Lanes(d)) {
+    const Features<hn::CappedTag<double, 8>> points(d, features, dimensions, i);
     auto best = hn::Set(d, 1e60), second = best, at = hn::Zero(d);
     for (const Candidate& candidate : candidates) {
-      const auto sum = squared_distances(d, features, dimensions, candidate.center, i);
+      const auto sum = points.squared_distances_to(candidate.center);
       const auto better = hn::Lt(sum, best);
       second = hn::IfThenElse(better, best, hn::Min(second, sum));
       best = hn::IfThenElse(better, sum, best);
@@ -77,26 +107,31 @@ SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
   return {hn::GetLane(hn::MaxOfLanes(d, farthest)), hn::GetLane(hn::MinOfLanes(d, nearest_second))};
 }
 
-// The sum of n numbers, in eight parts that are the same for every width of vectors.
-template <class Number>
-double sum_in_parts(std::size_t n, const Number& number) {
-  constexpr std::size_t kParts = 8;
-  std::array<double, kParts> parts{};
-  std::size_t i = 0;
-  for (; i + kParts <= n; i += kParts)
-    for (std::size_t p = 0; p < kParts; ++p) parts[p] += number(i + p);
-  for (; i < n; ++i) parts[i % kParts] += number(i);
-  return ((parts[0] + parts[4]) + (parts[2] + parts[6])) +
-         ((parts[1] + parts[5]) + (parts[3] + parts[7]));
+// The nearest of some centers for n points: its number, ties to the first. Returns the largest
+// squared distance to the nearest center and the smallest to a second nearest one.
+SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
+                         const std::vector<Candidate>& candidates, std::size_t n,
+                         std::uint8_t* numbers) {
+  return dimensions == 3 ? nearest_by<ThreeFeatures>(features, dimensions, candidates, n, numbers)
+                         : nearest_by<AllFeatures>(features, dimensions, candidates, n, numbers);
 }
 
-double weighted_sum(const float* values, const double* weights, std::size_t n) {
-  return sum_in_parts(n,
-                      [&](std::size_t i) { return weights[i] * static_cast<double>(values[i]); });
-}
-
-double sum_of(const double* weights, std::size_t n) {
-  return sum_in_parts(n, [&](std::size_t i) { return weights[i]; });
+// The squared distances of one place to all centers, which come feature by feature and fill whole
+// vectors. Returns the smallest.
+double distances_to_centers(const double* place, const double* by_feature, std::size_t dimensions,
+                            std::size_t centers, double* squares) {
+  const hn::CappedTag<double, 8> d;
+  auto least = hn::Set(d, 1e300);
+  for (std::size_t c = 0; c < centers; c += hn::Lanes(d)) {
+    auto sum = hn::Zero(d);
+    for (std::size_t f = 0; f < dimensions; ++f) {
+      const auto step = hn::Sub(hn::LoadU(d, by_feature + f * centers + c), hn::Set(d, place[f]));
+      sum = multiply_add(step, step, sum);
+    }
+    hn::StoreU(sum, d, squares + c);
+    least = hn::Min(least, sum);
+  }
+  return hn::GetLane(hn::MinOfLanes(d, least));
 }
 
 }  // namespace HWY_NAMESPACE
@@ -107,15 +142,14 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 namespace {
 
-HWY_EXPORT(farthest_from);
 HWY_EXPORT(nearest_of);
-HWY_EXPORT(weighted_sum);
-HWY_EXPORT(sum_of);
+HWY_EXPORT(distances_to_centers);
 
-constexpr std::size_t kRun = 64;       // points; a part of a chunk
-constexpr double kFar = 1e30;          // a distance beyond all others
-constexpr double kSafety = 1e-9;       // of a distance: more than what rounding does to bounds
-constexpr double kFirstMovement = 20;  // all starts go on until this much more than the limit
+constexpr std::size_t kFew = 12;           // points that are added sooner one by one
+constexpr std::size_t kCentersAtOnce = 8;  // in a vector
+constexpr double kFar = 1e30;              // a distance beyond all others
+constexpr double kSafety = 1e-9;           // of a distance: more than what rounding does to bounds
+constexpr double kFirstMovement = 20;      // all starts go on until this much more than the limit
 
 double squared_distance(const double* a, const double* b, std::size_t dimensions) {
   double sum = 0;
@@ -136,13 +170,15 @@ struct Scatter {
 /// Centers that move through one set of points.
 class Mover {
  public:
-  Mover(const Points& points, Centers start)
+  /// `runs`: of the points.
+  Mover(const Points& points, const PointRuns& runs, Centers start)
       : points_(points),
+        runs_(runs),
         dimensions_(points.dimensions()),
         k_(start.size() / dimensions_),
         centers_(std::move(start)),
         label_(points.size),
-        runs_((points.size + kRun - 1) / kRun),
+        bounds_(runs.size()),
         sums_(k_ * (dimensions_ + 1)) {}
 
   /// Gives every point to its nearest center and moves those to the means, at least once and until
@@ -169,10 +205,10 @@ class Mover {
   double sum_of_squares() const {
     return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
       // Feature by feature, so that the points are read one after the other.
-      std::array<double, kRun> squares;
+      std::array<double, kRunPoints> squares;
       double sum = 0;
-      for (std::size_t at = begin; at < end; at += kRun) {
-        const std::size_t size = std::min(kRun, end - at);
+      for (std::size_t at = begin; at < end; at += kRunPoints) {
+        const std::size_t size = std::min(kRunPoints, end - at);
         squares.fill(0);
         for (std::size_t f = 0; f < dimensions_; ++f) {
           const float* const values = points_.features[f] + at;
@@ -203,7 +239,7 @@ class Mover {
   /// Sums of features and weights for each center.
   using Sums = std::vector<double>;
 
-  /// kRun points: bounds on distances, when all belong to one center.
+  /// Bounds on distances of a run, when all its points belong to one center.
   struct RunBounds {
     bool one_center = false;
     double above = 0;  // to that center, of all its points
@@ -214,8 +250,9 @@ class Mover {
   struct Scratch {
     std::vector<float> values;  // of a run that must be filled up
     std::vector<const float*> features;
+    std::vector<double> squares;  // distances of the middle to all centers
     std::vector<Candidate> candidates;
-    std::array<std::uint8_t, kRun> numbers{};
+    std::array<std::uint8_t, kRunPoints> numbers{};
   };
 
   const double* center(std::size_t c) const { return centers_.data() + c * dimensions_; }
@@ -229,23 +266,27 @@ class Mover {
 
   /// Adds the points from `begin` to `end`, which all go to one center.
   void add_all(Sums& sums, std::size_t to_center, std::size_t begin, std::size_t end) const {
-    double* const to = sums.data() + to_center * (dimensions_ + 1);
-    for (std::size_t f = 0; f < dimensions_; ++f)
-      to[f] += HWY_DYNAMIC_DISPATCH(weighted_sum)(points_.features[f] + begin,
-                                                  points_.weights + begin, end - begin);
-    to[dimensions_] += HWY_DYNAMIC_DISPATCH(sum_of)(points_.weights + begin, end - begin);
+    if (end - begin < kFew) {
+      for (std::size_t i = begin; i < end; ++i) add(sums, to_center, i, points_.weights[i]);
+      return;
+    }
+    add_weighted(points_, begin, end, sums.data() + to_center * (dimensions_ + 1));
   }
 
-  /// Distances between all centers, and half the way from each to its nearest.
+  /// Half the way from each center to its nearest; and the centers feature by feature, filled up
+  /// with such as no point is near to.
   void measure_centers() {
-    between_.assign(k_ * k_, 0.0);
+    const std::size_t filled = (k_ + kCentersAtOnce - 1) / kCentersAtOnce * kCentersAtOnce;
+    by_feature_.assign(filled * dimensions_, kFar);
+    for (std::size_t c = 0; c < k_; ++c)
+      for (std::size_t f = 0; f < dimensions_; ++f) by_feature_[f * filled + c] = center(c)[f];
     half_way_.assign(k_, kFar);
     for (std::size_t c = 0; c < k_; ++c)
-      for (std::size_t other = 0; other < k_; ++other) {
-        if (other == c) continue;
-        const double way = std::sqrt(squared_distance(center(c), center(other), dimensions_));
-        between_[c * k_ + other] = way;
-        half_way_[c] = std::min(half_way_[c], 0.5 * way);
+      for (std::size_t other = 0; other < c; ++other) {
+        const double half =
+            0.5 * std::sqrt(squared_distance(center(c), center(other), dimensions_));
+        half_way_[c] = std::min(half_way_[c], half);
+        half_way_[other] = std::min(half_way_[other], half);
       }
   }
 
@@ -255,11 +296,11 @@ class Mover {
     for (std::size_t c = 0; c < k_; ++c)
       for (std::size_t other = 0; other < k_; ++other)
         if (other != c) others[c] = std::max(others[c], moves_[other]);
-    for (std::size_t r = 0; r < runs_.size(); ++r) {
-      if (!runs_[r].one_center) continue;
-      const std::size_t own = label_[r * kRun];
-      runs_[r].above = (runs_[r].above + moves_[own]) * (1 + kSafety);
-      runs_[r].below = runs_[r].below - others[own] - runs_[r].above * kSafety;
+    for (std::size_t r = 0; r < bounds_.size(); ++r) {
+      if (!bounds_[r].one_center) continue;
+      const std::size_t own = label_[r * kRunPoints];
+      bounds_[r].above = (bounds_[r].above + moves_[own]) * (1 + kSafety);
+      bounds_[r].below = bounds_[r].below - others[own] - bounds_[r].above * kSafety;
     }
   }
 
@@ -270,13 +311,11 @@ class Mover {
     std::vector<Sums> parts(chunks_of(points_.size));
     for_each_chunk(points_.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
       Scratch scratch;
-      for (std::size_t at = begin; at < end; at += kRun) {
-        const RunBounds& bounds = runs_[at / kRun];
+      for (std::size_t at = begin; at < end; at += kRunPoints) {
+        const RunBounds& bounds = bounds_[at / kRunPoints];
         if (bounds.one_center && bounds.above <= std::max(bounds.below, half_way_[label_[at]]))
           continue;
-        // Neighbors are alike: before there are labels, a run is guessed to lie where the last did.
-        const std::size_t guess = assigned_ || at == begin ? label_[at] : label_[at - 1];
-        assign_run(at, std::min(kRun, end - at), guess, scratch, parts[chunk]);
+        assign_run(at, std::min(kRunPoints, end - at), scratch, parts[chunk]);
       }
     });
     assigned_ = true;
@@ -284,33 +323,71 @@ class Mover {
       for (std::size_t s = 0; s < part.size(); ++s) sums_[s] += part[s];
   }
 
-  void assign_run(std::size_t begin, std::size_t size, std::size_t guess, Scratch& scratch,
-                  Sums& sums) {
+  void assign_run(std::size_t begin, std::size_t size, Scratch& scratch, Sums& sums) {
+    if (sums.empty()) sums.resize(sums_.size());
+    const std::size_t run = begin / kRunPoints;
+    const double radius = runs_.radius(run);
+    const auto [nearest, next] = find_candidates(runs_.middle(run), radius, scratch);
+    const double below = (next - radius) * (1 - kSafety);
+    if (scratch.candidates.size() == 1) {
+      const auto number = static_cast<std::uint8_t>(scratch.candidates[0].number);
+      take_whole(begin, size, number, scratch, sums);
+      bounds_[run] = {true, (nearest + radius) * (1 + kSafety), below};
+      return;
+    }
     load_run(begin, size, scratch);
-    const double radius = std::sqrt(HWY_DYNAMIC_DISPATCH(farthest_from)(
-        scratch.features.data(), dimensions_, center(guess), kRun));
-    double below = kFar;
+    const SquaredBounds found =
+        HWY_DYNAMIC_DISPATCH(nearest_of)(scratch.features.data(), dimensions_, scratch.candidates,
+                                         kRunPoints, scratch.numbers.data());
+    take_labels(begin, size, scratch.numbers.data(), sums);
+    // All are the same when each is like the one before it.
+    const std::uint8_t* const numbers = scratch.numbers.data();
+    bounds_[run] = {std::memcmp(numbers, numbers + 1, kRunPoints - 1) == 0,
+                    std::sqrt(found.farthest) * (1 + kSafety),
+                    std::min(below, std::sqrt(found.nearest_second) * (1 - kSafety))};
+  }
+
+  /// The centers that can be the nearest of some place in a ball. Returns how far its middle is
+  /// from the nearest of all, and from the nearest of the others.
+  std::pair<double, double> find_candidates(const double* middle, double radius,
+                                            Scratch& scratch) const {
+    scratch.squares.resize(by_feature_.size() / dimensions_);
+    const double nearest = std::sqrt(HWY_DYNAMIC_DISPATCH(distances_to_centers)(
+        middle, by_feature_.data(), dimensions_, scratch.squares.size(), scratch.squares.data()));
+    const double reach = (nearest + 2 * radius) * (1 + kSafety);
+    double next = kFar * kFar;
     scratch.candidates.clear();
     for (std::size_t c = 0; c < k_; ++c) {
-      const double way = between_[guess * k_ + c];
-      if (way * (1 - kSafety) > 2 * radius) {
-        below = std::min(below, way - radius);
-      } else {
+      if (scratch.squares[c] <= reach * reach) {
         scratch.candidates.push_back({center(c), static_cast<double>(c)});
+      } else {
+        next = std::min(next, scratch.squares[c]);
       }
     }
-    const SquaredBounds found = HWY_DYNAMIC_DISPATCH(nearest_of)(
-        scratch.features.data(), dimensions_, scratch.candidates, kRun, scratch.numbers.data());
-    take_labels(begin, size, scratch.numbers.data(), sums);
-    const auto alike = [&](std::uint8_t number) { return number == scratch.numbers[0]; };
-    runs_[begin / kRun] = {std::all_of(scratch.numbers.begin(), scratch.numbers.end(), alike),
-                           std::sqrt(found.farthest) * (1 + kSafety),
-                           std::min(below, std::sqrt(found.nearest_second)) * (1 - kSafety)};
+    return {nearest, std::sqrt(next)};
+  }
+
+  /// Gives all points of a run to one center.
+  void take_whole(std::size_t begin, std::size_t size, std::uint8_t number, Scratch& scratch,
+                  Sums& sums) {
+    const std::size_t run = begin / kRunPoints;
+    const std::uint8_t before = label_[begin];
+    if (assigned_ && !bounds_[run].one_center) {
+      scratch.numbers.fill(number);
+      take_labels(begin, size, scratch.numbers.data(), sums);
+      return;
+    }
+    if (assigned_ && before == number) return;
+    const double* const own = runs_.sums(run);
+    for (std::size_t s = 0; s <= dimensions_; ++s) {
+      if (assigned_) sums[before * (dimensions_ + 1) + s] -= own[s];
+      sums[number * (dimensions_ + 1) + s] += own[s];
+    }
+    std::fill_n(label_.begin() + static_cast<std::ptrdiff_t>(begin), size, number);
   }
 
   void take_labels(std::size_t begin, std::size_t size, const std::uint8_t* now, Sums& sums) {
     if (assigned_ && std::memcmp(label_.data() + begin, now, size) == 0) return;
-    if (sums.empty()) sums.resize(sums_.size());
     if (!assigned_) {
       std::copy_n(now, size, label_.begin() + static_cast<std::ptrdiff_t>(begin));
       for (std::size_t first = 0, end = 0; first < size; first = end) {
@@ -331,15 +408,15 @@ class Mover {
   /// Points the scratch to the features of a run; the last one is filled up with its first point.
   void load_run(std::size_t begin, std::size_t size, Scratch& scratch) const {
     scratch.features.resize(dimensions_);
-    if (size == kRun) {
+    if (size == kRunPoints) {
       for (std::size_t f = 0; f < dimensions_; ++f)
         scratch.features[f] = points_.features[f] + begin;
       return;
     }
-    scratch.values.resize(dimensions_ * kRun);
+    scratch.values.resize(dimensions_ * kRunPoints);
     for (std::size_t f = 0; f < dimensions_; ++f) {
-      float* const to = scratch.values.data() + f * kRun;
-      std::fill_n(to, kRun, points_.features[f][begin]);
+      float* const to = scratch.values.data() + f * kRunPoints;
+      std::fill_n(to, kRunPoints, points_.features[f][begin]);
       std::copy_n(points_.features[f] + begin, size, to);
       scratch.features[f] = to;
     }
@@ -384,58 +461,63 @@ class Mover {
   }
 
   const Points& points_;
+  const PointRuns& runs_;
   std::size_t dimensions_, k_;
   Centers centers_;
   std::vector<std::uint8_t> label_;
-  std::vector<RunBounds> runs_;
-  std::vector<double> moves_;     // how far each center went since the points were assigned
-  std::vector<double> between_;   // distances of centers, k x k
-  std::vector<double> half_way_;  // half the way to the nearest other center
+  std::vector<RunBounds> bounds_;   // of each run
+  std::vector<double> moves_;       // how far each center went since the points were assigned
+  std::vector<double> half_way_;    // half the way to the nearest other center
+  std::vector<double> by_feature_;  // the centers, filled up
   Sums sums_;
   bool assigned_ = false;
 };
 
-Scatter scatter_of(const Points& points) {
-  Mover mover(points, Centers(points.dimensions(), 0.0));
+Scatter scatter_of(const Points& points, const PointRuns& runs) {
+  Mover mover(points, runs, Centers(points.dimensions(), 0.0));
   mover.run(1, 0);
   return {mover.centers(), mover.sum_of_squares(), mover.weights()[0]};
 }
 
 }  // namespace
 
-double total_sum_of_squares(const Points& points) { return scatter_of(points).sum_of_squares; }
+double total_sum_of_squares(const Points& points) {
+  return scatter_of(points, PointRuns(points)).sum_of_squares;
+}
 
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options) {
-  Mover mover(points, std::move(start));
+  const PointRuns runs(points);
+  Mover mover(points, runs, std::move(start));
   KMeansRun run =
-      mover.run(options.most_iterations, options.movement * scatter_of(points).deviation());
+      mover.run(options.most_iterations, options.movement * scatter_of(points, runs).deviation());
   run.sum_of_squares = mover.sum_of_squares();
   return {mover.centers(), mover.weights(), 0, {run}};
 }
 
 Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options) {
-  Mover mover(points.drawn(),
+  const Points& drawn = points.drawn();
+  Mover mover(drawn, points.drawn_runs(),
               starting_centers(points, options.k, options.start, mixed_bits(options.seed)));
   mover.run(options.most_iterations,
-            kFirstMovement * options.movement * scatter_of(points.drawn()).deviation());
+            kFirstMovement * options.movement * scatter_of(drawn, points.drawn_runs()).deviation());
   return mover.centers();
 }
 
 KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
-  const Scatter scatter = scatter_of(points.all());
+  const Scatter scatter = scatter_of(points.all(), points.all_runs());
   const double limit = options.movement * scatter.deviation();
   KMeans out;
   out.runs.resize(options.restarts + also.size());
   std::optional<Mover> best;
   std::mutex one_at_a_time;
   for_each_start(out.runs.size(), [&](std::size_t r) {
-    Mover first(points.drawn(), r < options.restarts
-                                    ? starting_centers(points, options.k, options.start,
-                                                       mixed_bits(options.seed) + r)
-                                    : also[r - options.restarts]);
+    Mover first(points.drawn(), points.drawn_runs(),
+                r < options.restarts ? starting_centers(points, options.k, options.start,
+                                                        mixed_bits(options.seed) + r)
+                                     : also[r - options.restarts]);
     KMeansRun run = first.run(options.most_iterations, kFirstMovement * limit);
-    Mover all(points.all(), first.centers());
+    Mover all(points.all(), points.all_runs(), first.centers());
     all.run(1, limit);
     run.sum_of_squares = all.sum_of_squares(scatter);
     const std::lock_guard lock(one_at_a_time);

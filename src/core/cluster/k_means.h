@@ -6,6 +6,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/cluster/drawn_points.h"
 #include "core/cluster/points.h"
 #include "core/cluster/starting_centers.h"
 

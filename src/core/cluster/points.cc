@@ -1,5 +1,7 @@
 #include "core/cluster/points.h"
 
+#include <algorithm>
+#include <numeric>
 #include <set>
 #include <utility>
 
@@ -8,14 +10,31 @@
 namespace chalcedony {
 
 std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std::uint64_t seed) {
-  double all = 0;
-  for (std::size_t i = 0; i < points.size; ++i) all += points.weights[i];
-  const double step = all / static_cast<double>(count);
-  double next = SeededRandom(seed).next() * step, passed = 0;
-  std::vector<std::size_t> drawn;
-  for (std::size_t i = 0; i < points.size; ++i)
-    for (passed += points.weights[i]; next < passed && drawn.size() < count; next += step)
-      drawn.push_back(i);
+  // The weights before each chunk, so that all chunks can be drawn from at once.
+  std::vector<double> before(chunks_of(points.size) + 1);
+  for_each_chunk(points.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
+    before[chunk + 1] = std::accumulate(points.weights + begin, points.weights + end, 0.0);
+  });
+  std::partial_sum(before.begin(), before.end(), before.begin());
+  const double step = before.back() / static_cast<double>(count);
+  const double start = SeededRandom(seed).next() * step;
+  const auto place = [&](std::size_t d) { return start + static_cast<double>(d) * step; };
+  const auto first_from = [&](double weight) {
+    auto d = static_cast<std::size_t>(std::max(0.0, (weight - start) / step));
+    while (d > 0 && place(d - 1) >= weight) --d;
+    while (d < count && place(d) < weight) ++d;
+    return d;
+  };
+  std::vector<std::size_t> drawn(count, points.size - 1);
+  for_each_chunk(points.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
+    const std::size_t last = first_from(before[chunk + 1]);
+    double passed = before[chunk];
+    std::size_t i = begin;
+    for (std::size_t d = first_from(before[chunk]); d < last; ++d) {
+      while (i + 1 < end && passed + points.weights[i] <= place(d)) passed += points.weights[i++];
+      drawn[d] = i;
+    }
+  });
   return drawn;
 }
 
@@ -27,18 +46,6 @@ std::size_t differing_points(const Points& points, std::size_t most) {
     seen.insert(std::move(values));
   }
   return seen.size();
-}
-
-DrawnPoints::DrawnPoints(const Points& points, std::uint64_t seed, std::size_t most)
-    : all_(points), drawn_(points) {
-  if (points.size <= most) return;
-  features_.resize(points.dimensions());
-  for (const std::size_t i : even_draw(points, most, seed))
-    for (std::size_t f = 0; f < features_.size(); ++f)
-      features_[f].push_back(points.features[f][i]);
-  weights_.assign(features_[0].size(), 1.0);
-  drawn_ = {weights_.size(), {}, weights_.data()};
-  for (const auto& feature : features_) drawn_.features.push_back(feature.data());
 }
 
 }  // namespace chalcedony

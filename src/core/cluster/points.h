@@ -61,28 +61,6 @@ std::vector<std::size_t> even_draw(const Points& points, std::size_t count, std:
 /// How many points differ, counted up to `most`.
 std::size_t differing_points(const Points& points, std::size_t most);
 
-/// How many points are enough to find starts with.
-inline constexpr std::size_t kDrawnPoints = 32768;
-
-/// Points to find starts with: all of them, or when there are more than `most`, as many drawn by
-/// weight, each for as many pixels as the others.
-class DrawnPoints {
- public:
-  DrawnPoints(const DrawnPoints&) = delete;
-  DrawnPoints& operator=(const DrawnPoints&) = delete;
-
-  /// The numbers of `points` must outlive this.
-  DrawnPoints(const Points& points, std::uint64_t seed, std::size_t most = kDrawnPoints);
-
-  const Points& all() const { return all_; }
-  const Points& drawn() const { return drawn_; }
-
- private:
-  std::vector<double> weights_;
-  std::vector<std::vector<float>> features_;
-  Points all_, drawn_;
-};
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_CLUSTER_POINTS_H_

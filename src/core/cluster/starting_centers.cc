@@ -32,10 +32,14 @@ void nearer_center(const float* const* features, std::size_t dimensions, const d
     double sum = 0;
     for (std::size_t f = 0; f < dimensions; ++f) {
       const double step = static_cast<double>(features[f][i]) - center[f];
-      sum = sum + step * step;
+      sum = std::fma(step, step, sum);
     }
     after[i] = sum < before[i] ? sum : before[i];
   }
+}
+
+double sum_of_products(const double* a, const double* b, std::size_t n) {
+  return sum_in_parts(n, [&](std::size_t i) { return a[i] * b[i]; });
 }
 
 }  // namespace HWY_NAMESPACE
@@ -47,6 +51,7 @@ namespace chalcedony {
 namespace {
 
 HWY_EXPORT(nearer_center);
+HWY_EXPORT(sum_of_products);
 
 /// Draws points with a chance in proportion to weight times `parts`, which sum up chunk by chunk.
 class PointDraw {
@@ -54,9 +59,8 @@ class PointDraw {
   PointDraw(const Points& points, const std::vector<double>& parts)
       : points_(points), parts_(parts), sums_(chunks_of(points.size)) {
     for_each_chunk(points.size, [&](std::size_t chunk, std::size_t begin, std::size_t end) {
-      double sum = 0;
-      for (std::size_t i = begin; i < end; ++i) sum += points.weights[i] * parts[i];
-      sums_[chunk] = sum;
+      sums_[chunk] = HWY_DYNAMIC_DISPATCH(sum_of_products)(points.weights + begin,
+                                                           parts.data() + begin, end - begin);
     });
     for (const double sum : sums_) total_ += sum;
   }

@@ -9,6 +9,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "core/cluster/drawn_points.h"
 #include "core/cluster/points.h"
 
 namespace chalcedony {
