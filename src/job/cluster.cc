@@ -43,8 +43,7 @@ class ClusterJob {
     choose();
     name_groups();
     if (!given_ && results_.wants("model"))
-      in_arena(options_.shared,
-               [&] { measure_reach(groupings_[chosen_].model, colors_.points()); });
+      in_arena(options_.shared, [&] { complete_model(groupings_[chosen_], colors_); });
     Plot plot(format);
     map_pictures(plot, summary["inputs"]);
     if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);

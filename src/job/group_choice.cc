@@ -54,9 +54,8 @@ std::vector<GroupCriteria> criteria_of(const std::vector<Grouping>& groupings,
     one.k = grouping.k;
     one.sum_of_squares = grouping.sum_of_squares;
     one.explained_percent = all > 0 ? 100 * std::max(0.0, 1 - grouping.sum_of_squares / all) : 100;
-    const std::vector<std::uint8_t> labels = point_labels(points, grouping.model);
     std::vector<std::uint8_t> of_drawn;
-    for (const std::size_t i : drawn) of_drawn.push_back(labels[i]);
+    for (const std::size_t i : drawn) of_drawn.push_back(grouping.labels[i]);
     one.silhouette = judge.mean(of_drawn);
     if (!grouping.mixture) continue;
     one.log_likelihood = grouping.mixture->log_likelihood;

@@ -7,11 +7,11 @@
 namespace chalcedony {
 namespace {
 
-std::vector<std::uint8_t> classes_of_points(const Points& points, const Model& model) {
-  const std::vector<Label> numbers = class_numbers(model);
-  std::vector<std::uint8_t> classes = point_labels(points, model);
-  for (std::size_t i = 0; i < points.size; ++i)
-    classes[i] = static_cast<std::uint8_t>(numbers[classes[i] - 1u]);
+std::vector<std::uint8_t> classes_of_points(const Grouping& grouping, std::size_t points) {
+  const std::vector<Label> numbers = class_numbers(grouping.model);
+  std::vector<std::uint8_t> classes(points);
+  for (std::size_t i = 0; i < points; ++i)
+    classes[i] = static_cast<std::uint8_t>(numbers[grouping.labels[i] - 1u]);
   return classes;
 }
 
@@ -22,13 +22,13 @@ GroupLookup::GroupLookup(ColorPoints& colors, const std::vector<Grouping>& group
   if (!counted) return;
   const Points points = colors.points();
   if (groupings.size() == 1) {
-    class_of_color_.emplace(std::move(*counted), classes_of_points(points, groupings[0].model));
+    class_of_color_.emplace(std::move(*counted), classes_of_points(groupings[0], points.size));
     return;
   }
   groupings_ = groupings.size();
   classes_.resize(points.size * groupings_);
   for (std::size_t g = 0; g < groupings_; ++g) {
-    const std::vector<std::uint8_t> own = classes_of_points(points, groupings[g].model);
+    const std::vector<std::uint8_t> own = classes_of_points(groupings[g], points.size);
     for (std::size_t i = 0; i < points.size; ++i) classes_[i * groupings_ + g] = own[i];
   }
   std::vector<std::uint32_t> places(points.size);

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/learn/class_statistics.h"
 #include "core/learn/classifier.h"
 #include "core/learn/reach.h"
 #include "core/palette/figure_colors.h"
@@ -14,98 +15,46 @@
 namespace chalcedony {
 namespace {
 
-/// Sums of one entry over its points.
+/// Sums over the points of each entry.
 struct EntrySums {
-  double pixels = 0;
-  std::vector<double> sums, products, smallest, largest;
+  std::vector<ClassSums> entries;
+
+  EntrySums& operator+=(const EntrySums& later) {
+    for (std::size_t e = 0; e < entries.size(); ++e) entries[e] += later.entries[e];
+    return *this;
+  }
 };
 
-using AllSums = std::vector<EntrySums>;
-
-AllSums& operator+=(AllSums& all, const AllSums& later) {
-  for (std::size_t e = 0; e < later.size(); ++e) {
-    EntrySums& to = all[e];
-    const EntrySums& from = later[e];
-    to.pixels += from.pixels;
-    for (std::size_t i = 0; i < to.sums.size(); ++i) {
-      to.sums[i] += from.sums[i];
-      to.smallest[i] = std::min(to.smallest[i], from.smallest[i]);
-      to.largest[i] = std::max(to.largest[i], from.largest[i]);
-    }
-    for (std::size_t i = 0; i < to.products.size(); ++i) to.products[i] += from.products[i];
-  }
-  return all;
-}
-
-AllSums sums_of(const Points& points, const std::vector<std::uint8_t>& labels,
-                std::size_t entries) {
-  const std::size_t d = points.dimensions();
-  const AllSums empty(entries, {0, std::vector<double>(d), std::vector<double>(d * (d + 1) / 2),
-                                std::vector<double>(d, 1e300), std::vector<double>(d, -1e300)});
+EntrySums sums_of(const Points& points, const Grouping& grouping) {
+  const EntrySums empty{
+      std::vector<ClassSums>(grouping.model.classes.size(), ClassSums(points.dimensions()))};
   return sum_over_chunks(points.size, empty, [&](std::size_t begin, std::size_t end) {
-    AllSums all = empty;
+    EntrySums sums = empty;
+    std::vector<double> point(points.dimensions());
     for (std::size_t i = begin; i < end; ++i) {
-      EntrySums& to = all[labels[i] - 1u];
-      const double weight = points.weights[i];
-      to.pixels += weight;
-      std::size_t product = 0;
-      for (std::size_t f = 0; f < d; ++f) {
-        const double value = static_cast<double>(points.features[f][i]);
-        to.sums[f] += weight * value;
-        to.smallest[f] = std::min(to.smallest[f], value);
-        to.largest[f] = std::max(to.largest[f], value);
-        for (std::size_t g = f; g < d; ++g)
-          to.products[product++] += weight * value * static_cast<double>(points.features[g][i]);
-      }
+      copy_point(points, i, point.data());
+      sums.entries[grouping.labels[i] - 1u].add(point.data(), points.weights[i]);
     }
-    return all;
+    return sums;
   });
 }
 
-/// The statistics of an entry in the units of the features: sums are of divided ones.
-ClassStatistics statistics_of(const EntrySums& sums, const std::vector<double>& divisors) {
-  const std::size_t d = sums.sums.size();
-  const auto rows = static_cast<Eigen::Index>(d);
-  ClassStatistics out;
-  out.count = static_cast<std::uint64_t>(std::llround(sums.pixels));
-  out.mean = out.smallest = out.largest = Eigen::VectorXd::Zero(rows);
-  out.covariance = Eigen::MatrixXd::Zero(rows, rows);
-  std::size_t product = 0;
-  for (std::size_t f = 0; f < d; ++f) {
-    const auto i = static_cast<Eigen::Index>(f);
-    const double unit = divisors.empty() ? 1 : divisors[f];
-    out.mean[i] = unit * sums.sums[f] / std::max(1.0, sums.pixels);
-    out.smallest[i] = unit * std::min(sums.smallest[f], 1e200);
-    out.largest[i] = unit * std::max(sums.largest[f], -1e200);
-    for (std::size_t g = f; g < d; ++g, ++product) {
-      if (sums.pixels < 2) continue;
-      const auto j = static_cast<Eigen::Index>(g);
-      const double other = divisors.empty() ? 1 : divisors[g];
-      double value = unit * other *
-                     (sums.products[product] - sums.sums[f] * sums.sums[g] / sums.pixels) /
-                     (sums.pixels - 1);
-      if (f == g) value = std::max(value, 0.0);
-      out.covariance(i, j) = out.covariance(j, i) = value;
-    }
-  }
-  return out;
+/// Statistics of divided features in the units of the features. Centers and pixels are known, and a
+/// mixture's covariance is the one that was found.
+void take_statistics(const ClassStatistics& found, const Eigen::VectorXd& units, bool fitted,
+                     ClassStatistics& own) {
+  own.smallest = units.cwiseProduct(found.smallest);
+  own.largest = units.cwiseProduct(found.largest);
+  if (fitted) return;
+  own.covariance = units.asDiagonal() * found.covariance * units.asDiagonal();
 }
 
-/// Fills in looks; with `statistics` also those of the model's entries.
-void look_at(Grouping& grouping, const ColorPoints& colors, bool statistics) {
-  const Points points = colors.points();
-  const auto labels = point_labels(points, grouping.model);
-  grouping.looks = group_looks(colors.oklab(), labels, grouping.model.classes.size());
-  if (!statistics) return;
-  const AllSums sums = sums_of(points, labels, grouping.model.classes.size());
-  for (std::size_t e = 0; e < sums.size(); ++e) {
-    ClassStatistics& own = grouping.model.classes[e].statistics;
-    ClassStatistics found = statistics_of(sums[e], grouping.model.divisors);
-    // The center and, for a mixture, the covariance are those that were fitted.
-    if (grouping.mixture) found.covariance = own.covariance;
-    found.mean = own.mean;
-    own = found;
-  }
+/// The divisors of the features, all 1 where there are none.
+Eigen::VectorXd units_of(const std::vector<double>& divisors, std::size_t dimensions) {
+  Eigen::VectorXd units = Eigen::VectorXd::Ones(static_cast<Eigen::Index>(dimensions));
+  for (std::size_t f = 0; f < divisors.size(); ++f)
+    units[static_cast<Eigen::Index>(f)] = divisors[f];
+  return units;
 }
 
 void put_in_order(Grouping& grouping, const GroupingFrame& frame) {
@@ -147,13 +96,12 @@ Model with_entries_apart(Model model) {
   return model;
 }
 
-double squares_within(const Points& points, const Model& model) {
-  const Model divided = scaled(model);
-  const auto labels = point_labels(points, model);
+double squares_within(const Points& points, const Grouping& grouping) {
+  const Model divided = scaled(grouping.model);
   return sum_over_chunks(points.size, 0.0, [&](std::size_t begin, std::size_t end) {
     double sum = 0;
     for (std::size_t i = begin; i < end; ++i) {
-      const Eigen::VectorXd& mean = divided.classes[labels[i] - 1u].statistics.mean;
+      const Eigen::VectorXd& mean = divided.classes[grouping.labels[i] - 1u].statistics.mean;
       for (std::size_t f = 0; f < points.dimensions(); ++f) {
         const double step =
             static_cast<double>(points.features[f][i]) - mean[static_cast<Eigen::Index>(f)];
@@ -165,8 +113,8 @@ double squares_within(const Points& points, const Model& model) {
 }
 
 /// The distance of every point to the entry it falls to.
-std::vector<float> distances_to_own(const Points& points, const std::vector<std::uint8_t>& labels,
-                                    const Model& model) {
+std::vector<float> distances_to_own(const Points& points, const Grouping& grouping) {
+  const Model& model = grouping.model;
   const auto classifier = make_classifier(with_entries_apart(model));
   std::vector<float> distances(points.size);
   for_each_chunk(points.size, [&](std::size_t, std::size_t begin, std::size_t end) {
@@ -178,14 +126,15 @@ std::vector<float> distances_to_own(const Points& points, const std::vector<std:
       std::vector<const float*> features;
       for (const float* feature : points.features) features.push_back(feature + first);
       classifier->distances(features, n, planes);
-      for (std::size_t i = 0; i < n; ++i) distances[first + i] = planes[labels[first + i] - 1u][i];
+      for (std::size_t i = 0; i < n; ++i)
+        distances[first + i] = planes[grouping.labels[first + i] - 1u][i];
     }
   });
   return distances;
 }
 
-}  // namespace
-
+/// The number of the entry each point falls to, 1 for the first, as the classifier of the model
+/// says. Room for the padding is at the end.
 std::vector<std::uint8_t> point_labels(const Points& points, const Model& model) {
   const auto classifier = make_classifier(with_entries_apart(model));
   std::vector<std::uint8_t> labels(points.size + kPlanePadding);
@@ -199,17 +148,45 @@ std::vector<std::uint8_t> point_labels(const Points& points, const Model& model)
   return labels;
 }
 
-void measure_reach(Model& model, const Points& points) {
-  const auto labels = point_labels(points, model);
-  const std::vector<float> distances = distances_to_own(points, labels, model);
-  tbb::parallel_for(std::size_t{0}, model.classes.size(), [&](std::size_t e) {
+/// How far the points of every entry reach, for classify --reject; see ModelClass.
+void measure_reach(Grouping& grouping, const Points& points) {
+  const std::vector<float> distances = distances_to_own(points, grouping);
+  tbb::parallel_for(std::size_t{0}, grouping.model.classes.size(), [&](std::size_t e) {
     std::vector<std::pair<float, std::uint64_t>> own;
     for (std::size_t i = 0; i < points.size; ++i)
-      if (labels[i] == e + 1)
+      if (grouping.labels[i] == e + 1)
         own.emplace_back(distances[i], static_cast<std::uint64_t>(points.weights[i]));
-    model.classes[e].reach =
+    grouping.model.classes[e].reach =
         own.empty() ? std::vector<double>(kReachPercents.size()) : reach_of(own);
   });
+}
+
+/// What all groupings that are found go through once they have a model.
+void finish(Grouping& grouping, const ColorPoints& colors, const GroupingFrame& frame) {
+  const Points points = colors.points();
+  grouping.looks = group_looks(colors.oklab(), point_labels(points, grouping.model),
+                               grouping.model.classes.size());
+  if (!grouping.mixture)
+    for (std::size_t e = 0; e < grouping.looks.size(); ++e)
+      grouping.model.classes[e].statistics.count =
+          static_cast<std::uint64_t>(std::llround(grouping.looks[e].pixels));
+  put_in_order(grouping, frame);
+  // Of equal distances the first entry is taken, so the order has a say.
+  grouping.labels = point_labels(points, grouping.model);
+  find_neighbors(grouping.looks);
+}
+
+}  // namespace
+
+void complete_model(Grouping& grouping, const ColorPoints& colors) {
+  const Points points = colors.points();
+  const Eigen::VectorXd units = units_of(grouping.model.divisors, points.dimensions());
+  const EntrySums sums = sums_of(points, grouping);
+  for (std::size_t e = 0; e < sums.entries.size(); ++e)
+    if (!sums.entries[e].empty())
+      take_statistics(sums.entries[e].statistics(), units, grouping.mixture.has_value(),
+                      grouping.model.classes[e].statistics);
+  measure_reach(grouping, points);
 }
 
 Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame) {
@@ -231,9 +208,7 @@ Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFra
   }
   grouping.sum_of_squares = result.sum_of_squares();
   grouping.k_means = std::move(result);
-  look_at(grouping, colors, true);
-  put_in_order(grouping, frame);
-  find_neighbors(grouping.looks);
+  finish(grouping, colors, frame);
   return grouping;
 }
 
@@ -242,10 +217,7 @@ Grouping grouping_of(GaussianMixture result, const ColorPoints& colors,
   Grouping grouping;
   grouping.model = empty_model("maximum-likelihood", frame);
   grouping.k = result.components.size();
-  const auto d = static_cast<Eigen::Index>(features_of(frame.features).size());
-  Eigen::VectorXd units = Eigen::VectorXd::Ones(d);
-  for (std::size_t f = 0; f < frame.divisors.size(); ++f)
-    units[static_cast<Eigen::Index>(f)] = frame.divisors[f];
+  const Eigen::VectorXd units = units_of(frame.divisors, features_of(frame.features).size());
   for (const Component& component : result.components) {
     ModelClass& one = grouping.model.classes.emplace_back();
     one.name = std::to_string(grouping.model.classes.size());
@@ -257,13 +229,8 @@ Grouping grouping_of(GaussianMixture result, const ColorPoints& colors,
     one.statistics.smallest = one.statistics.largest = one.statistics.mean;
   }
   grouping.mixture = std::move(result);
-  const std::vector<ModelClass> fitted = grouping.model.classes;
-  look_at(grouping, colors, true);
-  for (std::size_t c = 0; c < fitted.size(); ++c)
-    grouping.model.classes[c].statistics.count = fitted[c].statistics.count;
-  put_in_order(grouping, frame);
-  find_neighbors(grouping.looks);
-  grouping.sum_of_squares = squares_within(colors.points(), grouping.model);
+  finish(grouping, colors, frame);
+  grouping.sum_of_squares = squares_within(colors.points(), grouping);
   return grouping;
 }
 
@@ -271,9 +238,10 @@ Grouping grouping_of(Model model, const ColorPoints& colors) {
   Grouping grouping;
   grouping.k = model.classes.size();
   grouping.model = std::move(model);
-  look_at(grouping, colors, false);
+  grouping.labels = point_labels(colors.points(), grouping.model);
+  grouping.looks = group_looks(colors.oklab(), grouping.labels, grouping.k);
   find_neighbors(grouping.looks);
-  grouping.sum_of_squares = squares_within(colors.points(), grouping.model);
+  grouping.sum_of_squares = squares_within(colors.points(), grouping);
   return grouping;
 }
 

@@ -22,6 +22,9 @@ struct Grouping {
   std::size_t k = 0;  // groups asked for
   Model model;
   std::vector<GroupLook> looks;  // of each entry of the model
+  // The entry each point falls to, 1 for the first, as the classifier of the model says; room for
+  // the padding is at the end.
+  std::vector<std::uint8_t> labels;
   std::optional<KMeans> k_means;
   std::optional<GaussianMixture> mixture;
   double sum_of_squares = 0;  // within groups, in the divided features
@@ -39,21 +42,19 @@ struct GroupingFrame {
   GroupColors colors = GroupColors::kCenters;
 };
 
-/// The number of the entry each point falls to, 1 for the first, as the classifier of the model
-/// says. Room for the padding is at the end.
-std::vector<std::uint8_t> point_labels(const Points& points, const Model& model);
-
-/// Finds how far the points of every entry reach, for classify --reject; see ModelClass.
-void measure_reach(Model& model, const Points& points);
-
-/// A grouping from the centers k-means found.
+/// A grouping from the centers k-means found. Its model is good for classifying; complete_model()
+/// adds the rest.
 Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame);
 
-/// A grouping from a mixture.
+/// A grouping from a mixture, likewise.
 Grouping grouping_of(GaussianMixture result, const ColorPoints& colors, const GroupingFrame& frame);
 
 /// A grouping by a model that is there already; its order, names and colors stay.
 Grouping grouping_of(Model model, const ColorPoints& colors);
+
+/// What only a model that is written needs: the statistics of the entries' points, and how far
+/// they reach, for classify --reject (see ModelClass).
+void complete_model(Grouping& grouping, const ColorPoints& colors);
 
 }  // namespace chalcedony
 

@@ -32,8 +32,8 @@ Palette main_colors(const ColorPoints& colors, std::size_t most, double apart,
     const DrawnPoints drawn(points, options.seed);
     const Grouping fine = grouping_of(k_means(drawn, groups), colors, frame);
     const auto numbers = merged_groups(fine.looks, most, apart);
-    std::vector<std::uint8_t> labels = point_labels(points, fine.model);
-    for (std::size_t i = 0; i < points.size; ++i) labels[i] = numbers[labels[i] - 1u];
+    std::vector<std::uint8_t> labels(points.size);
+    for (std::size_t i = 0; i < points.size; ++i) labels[i] = numbers[fine.labels[i] - 1u];
     std::vector<GroupLook> looks =
         group_looks(colors.oklab(), labels, *std::max_element(numbers.begin(), numbers.end()));
     find_typical(colors.oklab(), labels, looks);

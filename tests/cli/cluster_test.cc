@@ -88,6 +88,11 @@ TEST_CASE("groups get names, later too, and the map follows", "[cli][cluster]") 
   CHECK(labels[8] == 2);
   CHECK(labels[199] == 2);
   CHECK(labels[14] == 3);
+  // Groups merged at once get the same color: the mean of their pixels.
+  const json at_once = summary_of(run_tool(
+      dir, {"cluster", "stripes.png", "--k", "4", "--merge", "rest=2,4", "--summary", "json"}));
+  CHECK(at_once["inputs"][0]["classes"][1]["color"] == classes[1]["color"]);
+  CHECK(classes[1]["color"] == "#1b3488");  // 60 pixels of #1e3cb4 and 20 of #141414
   // The same map by classify, with the model as it was written.
   const json again =
       summary_of(run_tool(dir, {"classify", "stripes.png", "--model", "named/clusters.model.json",

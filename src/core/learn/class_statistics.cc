@@ -1,6 +1,7 @@
 #include "core/learn/class_statistics.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 
 namespace chalcedony {
@@ -12,21 +13,20 @@ ClassSums::ClassSums(std::size_t features)
       largest_(features, -std::numeric_limits<double>::infinity()),
       products_(features * (features + 1) / 2) {}
 
-void ClassSums::add(const double* features, std::uint64_t count) {
-  const double weight = static_cast<double>(count);
-  count_ += count;
+void ClassSums::add(const double* features, double pixels) {
+  pixels_ += pixels;
   std::size_t product = 0;
   for (std::size_t i = 0; i < features_; ++i) {
-    sum_[i] += weight * features[i];
+    sum_[i] += pixels * features[i];
     smallest_[i] = std::min(smallest_[i], features[i]);
     largest_[i] = std::max(largest_[i], features[i]);
     for (std::size_t j = i; j < features_; ++j)
-      products_[product++] += weight * features[i] * features[j];
+      products_[product++] += pixels * features[i] * features[j];
   }
 }
 
 ClassSums& ClassSums::operator+=(const ClassSums& later) {
-  count_ += later.count_;
+  pixels_ += later.pixels_;
   for (std::size_t i = 0; i < features_; ++i) {
     sum_[i] += later.sum_[i];
     smallest_[i] = std::min(smallest_[i], later.smallest_[i]);
@@ -38,14 +38,14 @@ ClassSums& ClassSums::operator+=(const ClassSums& later) {
 
 ClassStatistics ClassSums::statistics() const {
   const auto d = static_cast<Eigen::Index>(features_);
-  const double n = static_cast<double>(count_);
+  const double n = pixels_;
   ClassStatistics out;
-  out.count = count_;
+  out.count = static_cast<std::uint64_t>(std::llround(n));
   out.mean = Eigen::Map<const Eigen::VectorXd>(sum_.data(), d) / n;
   out.smallest = Eigen::Map<const Eigen::VectorXd>(smallest_.data(), d);
   out.largest = Eigen::Map<const Eigen::VectorXd>(largest_.data(), d);
   out.covariance = Eigen::MatrixXd::Zero(d, d);
-  if (count_ < 2) return out;
+  if (n < 2) return out;
   std::size_t product = 0;
   for (Eigen::Index i = 0; i < d; ++i)
     for (Eigen::Index j = i; j < d; ++j) {

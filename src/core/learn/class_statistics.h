@@ -22,16 +22,17 @@ class ClassSums {
  public:
   explicit ClassSums(std::size_t features);
 
-  /// Adds a pixel whose features are all numbers, or `count` like it.
-  void add(const double* features, std::uint64_t count = 1);
+  /// Adds a pixel whose features are all numbers, or as many like it.
+  void add(const double* features, double pixels = 1);
   ClassSums& operator+=(const ClassSums& later);
 
-  std::uint64_t count() const { return count_; }
+  bool empty() const { return pixels_ <= 0; }
+  /// Not when nothing was added.
   ClassStatistics statistics() const;
 
  private:
   std::size_t features_;
-  std::uint64_t count_ = 0;
+  double pixels_ = 0;
   std::vector<double> sum_, smallest_, largest_;
   std::vector<double> products_;  // row by row, the upper triangle
 };

@@ -99,7 +99,8 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
   const Conversion to_lab(spaces::kOklab, spaces::kLab);
   std::vector<float> distances(oklab.size);
   for_each_chunk(oklab.size, [&](std::size_t, std::size_t begin, std::size_t end) {
-    PlaneBuffer lab(4);
+    PlaneBuffer lab(3), own(4);  // of all points, and of one group's
+    std::array<std::uint32_t, kBlockPixels> members;
     for (std::size_t at = begin; at < end; at += kBlockPixels) {
       const std::size_t n = std::min(kBlockPixels, end - at);
       to_lab.run({oklab.features[0] + at, oklab.features[1] + at, oklab.features[2] + at},
@@ -109,13 +110,36 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
       for (std::size_t i = 0; i < n; ++i) seen[labels[at + i]] = true;
       for (std::size_t g = 0; g < colors.size(); ++g) {
         if (!seen[g + 1]) continue;
-        ciede2000_to(labs[g], read_only(lab.planes()), n, lab.plane(3));
-        for (std::size_t i = 0; i < n; ++i)
-          if (labels[at + i] == g + 1) distances[at + i] = lab.plane(3)[i];
+        std::size_t size = 0;
+        for (std::size_t i = 0; i < n; ++i) {
+          members[size] = static_cast<std::uint32_t>(i);
+          size += labels[at + i] == g + 1 ? 1 : 0;
+        }
+        for (std::size_t c = 0; c < 3; ++c)
+          for (std::size_t k = 0; k < size; ++k) own.plane(c)[k] = lab.plane(c)[members[k]];
+        ciede2000_to(labs[g], read_only(own.planes()), size, own.plane(3));
+        for (std::size_t k = 0; k < size; ++k) distances[at + members[k]] = own.plane(3)[k];
       }
     }
   });
   return distances;
+}
+
+/// Calls use(i) for every point with a label, in order. Points are listed before they are used,
+/// because it cannot be guessed which will be.
+template <class Use>
+void for_members(const std::vector<std::uint8_t>& labels, std::size_t points, std::size_t label,
+                 Use use) {
+  constexpr std::size_t kAtOnce = 1024;
+  std::array<std::size_t, kAtOnce> members;
+  for (std::size_t begin = 0; begin < points; begin += kAtOnce) {
+    std::size_t size = 0;
+    for (std::size_t i = begin; i < std::min(points, begin + kAtOnce); ++i) {
+      members[size] = i;
+      size += labels[i] == label ? 1 : 0;
+    }
+    for (std::size_t k = 0; k < size; ++k) use(members[k]);
+  }
 }
 
 std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::uint8_t>& labels,
@@ -132,8 +156,9 @@ std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::u
   const std::vector<float> distances = distances_to_colors(oklab, labels, colors);
   tbb::parallel_for(std::size_t{0}, groups, [&](std::size_t g) {
     DistanceSums sums_of_own;
-    for (std::size_t i = 0; i < oklab.size; ++i)
-      if (labels[i] == g + 1) sums_of_own.add(static_cast<double>(distances[i]), oklab.weights[i]);
+    for_members(labels, oklab.size, g + 1, [&](std::size_t i) {
+      sums_of_own.add(static_cast<double>(distances[i]), oklab.weights[i]);
+    });
     const DistanceSummary spread = sums_of_own.summary();
     looks[g].spread = spread.root_mean_square;
     looks[g].far_spread = spread.percentile_95;
