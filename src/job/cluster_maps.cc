@@ -12,6 +12,7 @@
 #include "core/palette/class_painter.h"
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
+#include "core/pixel/unset_vector.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
 #include "job/class_shares.h"
@@ -35,7 +36,7 @@ std::vector<Color> parsed(const std::vector<std::string>& colors) {
 }
 
 struct MapBand {
-  std::vector<std::vector<std::uint8_t>> labels;  // by each grouping
+  std::vector<UnsetVector<std::uint8_t>> labels;  // by each grouping
   std::vector<EncodedRows> rows;                  // for each file
   std::vector<std::uint64_t> counts;
   Excluded excluded;
@@ -141,7 +142,7 @@ class MapJob {
     MapBand operator()(const Band& band) {
       pixels_ = std::size_t{band.rows()} * band.shape().width;
       MapBand out;
-      out.labels.assign(job_->groupings_.size(), std::vector<std::uint8_t>(pixels_));
+      for (std::size_t g = 0; g < job_->groupings_.size(); ++g) out.labels.emplace_back(pixels_);
       samples_.assign(job_->files_.size(), {});
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
@@ -200,7 +201,7 @@ class MapJob {
       return samples;
     }
 
-    void write_labels(const std::vector<std::uint8_t>& labels) {
+    void write_labels(const UnsetVector<std::uint8_t>& labels) {
       const std::optional<std::size_t> file = job_->map_ ? job_->map_ : job_->recolored_;
       if (file) std::memcpy(room_for(*file, pixels_).data(), labels.data(), pixels_);
     }

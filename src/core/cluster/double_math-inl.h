@@ -9,6 +9,7 @@
 
 #include <hwy/highway.h>
 
+#include <cmath>
 #include <cstddef>
 
 #include "core/multiply_add-inl.h"
@@ -32,6 +33,17 @@ HWY_INLINE hn::Vec<D> squared_distances(D d, const float* const* features, std::
   for (std::size_t f = 0; f < dimensions; ++f) {
     const auto step = hn::Sub(feature_of(d, features, f, i), hn::Set(d, center[f]));
     sum = multiply_add(step, step, sum);
+  }
+  return sum;
+}
+
+// The same of point i alone.
+HWY_INLINE double squared_distance(const float* const* features, std::size_t dimensions,
+                                   const double* center, std::size_t i) {
+  double sum = 0;
+  for (std::size_t f = 0; f < dimensions; ++f) {
+    const double step = static_cast<double>(features[f][i]) - center[f];
+    sum = std::fma(step, step, sum);
   }
   return sum;
 }

@@ -13,6 +13,7 @@
 #include <optional>
 #include <utility>
 
+#include "core/cluster/label_stretches.h"
 #include "core/cluster/point_runs.h"
 #include "core/stats/pixel_hash.h"
 
@@ -116,6 +117,25 @@ SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
                          : nearest_by<AllFeatures>(features, dimensions, candidates, n, numbers);
 }
 
+// The sum of the squared distances from the points from `begin` to `end` to a center, times their
+// weights.
+double weighted_squares(const float* const* features, std::size_t dimensions, const double* weights,
+                        std::size_t begin, std::size_t end, const double* center) {
+  // The squares of some points first, as many as are summed up together.
+  constexpr std::size_t kAtOnce = 64;
+  const hn::CappedTag<double, 8> d;
+  double squares[kAtOnce], sum = 0;
+  for (std::size_t at = begin; at < end; at += kAtOnce) {
+    const std::size_t n = std::min(kAtOnce, end - at);
+    std::size_t i = 0;
+    for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d))
+      hn::StoreU(squared_distances(d, features, dimensions, center, at + i), d, squares + i);
+    for (; i < n; ++i) squares[i] = squared_distance(features, dimensions, center, at + i);
+    sum += sum_in_parts(n, [&](std::size_t k) { return weights[at + k] * squares[k]; });
+  }
+  return sum;
+}
+
 // The squared distances of one place to all centers, which come feature by feature and fill whole
 // vectors. Returns the smallest.
 double distances_to_centers(const double* place, const double* by_feature, std::size_t dimensions,
@@ -144,6 +164,7 @@ namespace {
 
 HWY_EXPORT(nearest_of);
 HWY_EXPORT(distances_to_centers);
+HWY_EXPORT(weighted_squares);
 
 constexpr std::size_t kFew = 12;           // points that are added sooner one by one
 constexpr std::size_t kCentersAtOnce = 8;  // in a vector
@@ -204,23 +225,12 @@ class Mover {
   /// Within groups, point by point.
   double sum_of_squares() const {
     return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
-      // Feature by feature, so that the points are read one after the other.
-      std::array<double, kRunPoints> squares;
       double sum = 0;
-      for (std::size_t at = begin; at < end; at += kRunPoints) {
-        const std::size_t size = std::min(kRunPoints, end - at);
-        squares.fill(0);
-        for (std::size_t f = 0; f < dimensions_; ++f) {
-          const float* const values = points_.features[f] + at;
-          const double* const centers = centers_.data() + f;
-          for (std::size_t i = 0; i < size; ++i) {
-            const double step =
-                static_cast<double>(values[i]) - centers[label_[at + i] * dimensions_];
-            squares[i] += step * step;
-          }
-        }
-        for (std::size_t i = 0; i < size; ++i) sum += points_.weights[at + i] * squares[i];
-      }
+      for_each_stretch(
+          label_.data(), begin, end, [&](std::size_t first, std::size_t last, std::uint8_t label) {
+            sum += HWY_DYNAMIC_DISPATCH(weighted_squares)(
+                points_.features.data(), dimensions_, points_.weights, first, last, center(label));
+          });
       return sum;
     });
   }
@@ -390,10 +400,9 @@ class Mover {
     if (assigned_ && std::memcmp(label_.data() + begin, now, size) == 0) return;
     if (!assigned_) {
       std::copy_n(now, size, label_.begin() + static_cast<std::ptrdiff_t>(begin));
-      for (std::size_t first = 0, end = 0; first < size; first = end) {
-        while (end < size && now[end] == now[first]) ++end;
-        add_all(sums, now[first], begin + first, begin + end);
-      }
+      for_each_stretch(now, 0, size, [&](std::size_t first, std::size_t last, std::uint8_t number) {
+        add_all(sums, number, begin + first, begin + last);
+      });
       return;
     }
     for (std::size_t i = 0; i < size; ++i) {

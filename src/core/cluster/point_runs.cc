@@ -55,14 +55,7 @@ double farthest_from(const float* const* features, std::size_t dimensions, const
   for (; i + hn::Lanes(d) <= end; i += hn::Lanes(d))
     farthest = hn::Max(farthest, squared_distances(d, features, dimensions, place, i));
   double most = hn::GetLane(hn::MaxOfLanes(d, farthest));
-  for (; i < end; ++i) {
-    double sum = 0;
-    for (std::size_t f = 0; f < dimensions; ++f) {
-      const double step = static_cast<double>(features[f][i]) - place[f];
-      sum = std::fma(step, step, sum);
-    }
-    most = std::max(most, sum);
-  }
+  for (; i < end; ++i) most = std::max(most, squared_distance(features, dimensions, place, i));
   return most;
 }
 

@@ -1,5 +1,6 @@
 #include "core/cluster/starting_centers.h"
 
+#include <algorithm>
 #include <cmath>
 #include <string>
 #include <utility>
@@ -28,14 +29,8 @@ void nearer_center(const float* const* features, std::size_t dimensions, const d
     const auto sum = squared_distances(d, features, dimensions, center, i);
     hn::StoreU(hn::Min(sum, hn::LoadU(d, before + i)), d, after + i);
   }
-  for (; i < n; ++i) {
-    double sum = 0;
-    for (std::size_t f = 0; f < dimensions; ++f) {
-      const double step = static_cast<double>(features[f][i]) - center[f];
-      sum = std::fma(step, step, sum);
-    }
-    after[i] = sum < before[i] ? sum : before[i];
-  }
+  for (; i < n; ++i)
+    after[i] = std::min(before[i], squared_distance(features, dimensions, center, i));
 }
 
 double sum_of_products(const double* a, const double* b, std::size_t n) {

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/cluster/label_stretches.h"
+#include "core/cluster/point_runs.h"
 #include "core/color/ciede2000.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
@@ -28,13 +30,10 @@ ColorSums color_sums(const Points& oklab, const std::vector<std::uint8_t>& label
   const ColorSums empty{std::vector<std::array<double, 4>>(groups)};
   return sum_over_chunks(oklab.size, empty, [&](std::size_t begin, std::size_t end) {
     ColorSums all = empty;
-    for (std::size_t i = begin; i < end; ++i) {
-      auto& sums = all.groups[labels[i] - 1u];
-      const double weight = oklab.weights[i];
-      for (std::size_t c = 0; c < 3; ++c)
-        sums[c] += weight * static_cast<double>(oklab.features[c][i]);
-      sums[3] += weight;
-    }
+    for_each_stretch(labels.data(), begin, end,
+                     [&](std::size_t first, std::size_t last, std::uint8_t label) {
+                       add_weighted(oklab, first, last, all.groups[label - 1u].data());
+                     });
     return all;
   });
 }
@@ -110,11 +109,8 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
       for (std::size_t i = 0; i < n; ++i) seen[labels[at + i]] = true;
       for (std::size_t g = 0; g < colors.size(); ++g) {
         if (!seen[g + 1]) continue;
-        std::size_t size = 0;
-        for (std::size_t i = 0; i < n; ++i) {
-          members[size] = static_cast<std::uint32_t>(i);
-          size += labels[at + i] == g + 1 ? 1 : 0;
-        }
+        const std::size_t size =
+            list_members(labels.data() + at, n, static_cast<std::uint8_t>(g + 1), members.data());
         for (std::size_t c = 0; c < 3; ++c)
           for (std::size_t k = 0; k < size; ++k) own.plane(c)[k] = lab.plane(c)[members[k]];
         ciede2000_to(labs[g], read_only(own.planes()), size, own.plane(3));
@@ -125,21 +121,19 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
   return distances;
 }
 
-/// Calls use(i) for every point with a label, in order. Points are listed before they are used,
-/// because it cannot be guessed which will be.
-template <class Use>
-void for_members(const std::vector<std::uint8_t>& labels, std::size_t points, std::size_t label,
-                 Use use) {
-  constexpr std::size_t kAtOnce = 1024;
-  std::array<std::size_t, kAtOnce> members;
-  for (std::size_t begin = 0; begin < points; begin += kAtOnce) {
-    std::size_t size = 0;
-    for (std::size_t i = begin; i < std::min(points, begin + kAtOnce); ++i) {
-      members[size] = i;
-      size += labels[i] == label ? 1 : 0;
-    }
-    for (std::size_t k = 0; k < size; ++k) use(members[k]);
+/// The differences of a group's points from its color.
+DistanceSummary spread_of(const Points& points, const std::vector<std::uint8_t>& labels,
+                          std::size_t group, const std::vector<float>& distances) {
+  DistanceSums sums;
+  std::array<std::uint32_t, kBlockPixels> members;
+  for (std::size_t at = 0; at < points.size; at += kBlockPixels) {
+    const std::size_t n = std::min(kBlockPixels, points.size - at);
+    const std::size_t size =
+        list_members(labels.data() + at, n, static_cast<std::uint8_t>(group + 1), members.data());
+    for (std::size_t k = 0; k < size; ++k)
+      sums.add(static_cast<double>(distances[at + members[k]]), points.weights[at + members[k]]);
   }
+  return sums.summary();
 }
 
 std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::uint8_t>& labels,
@@ -155,11 +149,7 @@ std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::u
   }
   const std::vector<float> distances = distances_to_colors(oklab, labels, colors);
   tbb::parallel_for(std::size_t{0}, groups, [&](std::size_t g) {
-    DistanceSums sums_of_own;
-    for_members(labels, oklab.size, g + 1, [&](std::size_t i) {
-      sums_of_own.add(static_cast<double>(distances[i]), oklab.weights[i]);
-    });
-    const DistanceSummary spread = sums_of_own.summary();
+    const DistanceSummary spread = spread_of(oklab, labels, g, distances);
     looks[g].spread = spread.root_mean_square;
     looks[g].far_spread = spread.percentile_95;
   });
