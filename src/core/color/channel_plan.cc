@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "core/color/derived_channel.h"
+#include "core/color/near_gray.h"
 #include "core/error.h"
 #include "core/pixel/interleave.h"
 
@@ -15,13 +16,6 @@ namespace chalcedony {
 namespace {
 
 constexpr double kLeastHueFloor = 0.001;  // of 255: contract on missing hue
-
-/// Largest less smallest of r g b.
-inline float spread_of(float r, float g, float b) {
-  // Not std::max, whose references keep the loops over it from being done several pixels at once.
-  const float most = g > b ? g : b, least = g < b ? g : b;
-  return (r > most ? r : most) - (r < least ? r : least);
-}
 
 }  // namespace
 
@@ -193,28 +187,15 @@ void ChannelEvaluator::count_clipped(const Block& block) {
 
 void ChannelEvaluator::count_near_gray(const Space& hue_space, const Block& block) {
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(hue_space)));
-  constexpr auto limit = static_cast<float>(kNearGrayPercent * 2.55);
-  std::uint32_t near_gray = 0;
-  if (block.counted == nullptr && block.weights == nullptr) {
-    for (std::size_t p = 0; p < block.size; ++p)
-      near_gray += spread_of(rgb[0][p], rgb[1][p], rgb[2][p]) < limit;
-    near_gray_ += near_gray;
-    return;
-  }
-  for (std::size_t p = 0; p < block.size; ++p)
-    if (spread_of(rgb[0][p], rgb[1][p], rgb[2][p]) < limit) near_gray_ += block.weight(p);
+  near_gray_ +=
+      chalcedony::count_near_gray(rgb, static_cast<float>(kNearGrayPercent * 2.55), block);
 }
 
 void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {
   const Space& space = *plan_->all_[i].space;
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(space)));
-  const float* hue = values_[i];
-  const float floor = plan_->hue_floor_;
-  float* const __restrict out = extra_.plane(i);
-  const float *const r = rgb[0], *const g = rgb[1], *const b = rgb[2];
-  for (std::size_t p = 0; p < block.size; ++p)
-    out[p] =
-        spread_of(r[p], g[p], b[p]) <= floor ? std::numeric_limits<float>::quiet_NaN() : hue[p];
+  float* const out = extra_.plane(i);
+  blank_hues(rgb, values_[i], plan_->hue_floor_, block.size, out);
   values_[i] = out;
 }
 

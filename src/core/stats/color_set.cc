@@ -2,12 +2,13 @@
 
 #include <bit>
 
+#include "core/pixel/color_number.h"
 #include "core/pixel/interleave.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kWords = std::size_t{1} << 18;  // of 64 colors
+constexpr std::size_t kWords = kColorNumbers / 64;
 
 }  // namespace
 
@@ -15,14 +16,12 @@ void ColorSet::add(const Block& block, const std::array<SampleScale, 3>& scales)
   if (seen_.empty()) seen_.resize(kWords);
   codes_.resize(3 * kBlockPixels);
   write_planes(block.color, block.size, 3, SampleType::kU8, scales, codes_.data());
-  for (std::size_t i = 0; i < block.size; ++i) {
-    if (!block.counts(i)) continue;
-    const auto code = [&](std::size_t c) {
-      return std::to_integer<std::uint32_t>(codes_[3 * i + c]);
-    };
-    const std::uint32_t rgb = code(0) << 16 | code(1) << 8 | code(2);
-    seen_[rgb / 64] |= std::uint64_t{1} << (rgb % 64);
-  }
+  numbers_.resize(kBlockPixels);
+  color_numbers(codes_.data(), 3, block.size, numbers_.data());
+  const std::uint32_t* const numbers = numbers_.data();
+  std::uint64_t* const seen = seen_.data();
+  for (std::size_t i = 0; i < block.size; ++i)
+    if (block.counts(i)) seen[numbers[i] / 64] |= std::uint64_t{1} << (numbers[i] % 64);
 }
 
 void ColorSet::merge(const ColorSet& other) {

@@ -23,8 +23,9 @@ class ColorSet {
   std::uint64_t count() const;
 
  private:
-  std::vector<std::uint64_t> seen_;
-  std::vector<std::byte> codes_;  // of a Block
+  std::vector<std::uint64_t> seen_;     // a bit for each color_number()
+  std::vector<std::byte> codes_;        // of a Block
+  std::vector<std::uint32_t> numbers_;  // of its colors
 };
 
 }  // namespace chalcedony
