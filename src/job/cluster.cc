@@ -132,7 +132,7 @@ class ClusterJob {
           errors_at(options_.model->string(), [&] { return grouping_of(*given_, colors_); }));
       return;
     }
-    points_.emplace(colors_.points(), options_.shared.seed);
+    points_.emplace(colors_.points(), options_.shared.seed, points_for_groups(options_.last_k));
     std::optional<Centers> before;  // of one group less
     for (std::size_t k = options_.first_k; k <= options_.last_k; ++k) {
       try {

@@ -29,7 +29,7 @@ Palette main_colors(const ColorPoints& colors, std::size_t most, double apart,
   frame.features = channels_of(spaces::kOklab);
   Palette palette;
   in_arena(options, [&] {
-    const DrawnPoints drawn(points, options.seed);
+    const DrawnPoints drawn(points, options.seed, points_for_groups(groups.k));
     const Grouping fine = grouping_of(k_means(drawn, groups), colors, frame);
     const auto numbers = merged_groups(fine.looks, most, apart);
     std::vector<std::uint8_t> labels(points.size);

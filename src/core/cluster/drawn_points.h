@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CORE_CLUSTER_DRAWN_POINTS_H_
 #define CHALCEDONY_CORE_CLUSTER_DRAWN_POINTS_H_
 
+#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 #include <optional>
@@ -12,8 +13,14 @@
 
 namespace chalcedony {
 
-/// How many points are enough to find starts with.
+/// How many points are enough to find starts with, whatever the number of groups.
 inline constexpr std::size_t kDrawnPoints = 32768;
+
+/// How many are enough for so many groups: 2,048 for each.
+inline std::size_t points_for_groups(std::size_t groups) {
+  constexpr std::size_t kForEach = 2048;
+  return std::min(kDrawnPoints, kForEach * groups);
+}
 
 /// All points, and those to find starts with: all of them, or when there are more than `most`, as
 /// many drawn by weight, each for as many pixels as the others.

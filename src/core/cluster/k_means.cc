@@ -512,6 +512,78 @@ Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options) {
   return mover.centers();
 }
 
+namespace {
+
+/// Centers, and what they leave of the drawn points.
+struct Trial {
+  Centers centers;
+  double sum_of_squares = 0;
+};
+
+/// The two groups become one that are cheapest to join (Ward 1963).
+Centers with_two_joined(const Mover& mover, std::size_t dimensions) {
+  const std::vector<double> weights = mover.weights();
+  const Centers& centers = mover.centers();
+  const auto cost = [&](std::size_t a, std::size_t b) {
+    return weights[a] * weights[b] / std::max(1e-300, weights[a] + weights[b]) *
+           squared_distance(&centers[a * dimensions], &centers[b * dimensions], dimensions);
+  };
+  std::pair<std::size_t, std::size_t> least{0, 1};
+  for (std::size_t a = 0; a < weights.size(); ++a)
+    for (std::size_t b = a + 1; b < weights.size(); ++b)
+      if (cost(a, b) < cost(least.first, least.second)) least = {a, b};
+  const auto [to, gone] = least;
+  Centers joined = centers;
+  const double both = std::max(1e-300, weights[to] + weights[gone]);
+  for (std::size_t f = 0; f < dimensions; ++f)
+    joined[to * dimensions + f] = (weights[to] * centers[to * dimensions + f] +
+                                   weights[gone] * centers[gone * dimensions + f]) /
+                                  both;
+  const auto first = joined.begin() + static_cast<std::ptrdiff_t>(gone * dimensions);
+  joined.erase(first, first + static_cast<std::ptrdiff_t>(dimensions));
+  return joined;
+}
+
+/// Moves centers through the drawn points.
+Trial moved(const DrawnPoints& points, Centers start, unsigned most_iterations, double limit) {
+  Mover mover(points.drawn(), points.drawn_runs(), std::move(start));
+  mover.run(most_iterations, limit);
+  return {mover.centers(), mover.sum_of_squares()};
+}
+
+/// A center more where the points are far from all, and then one less where two groups are most
+/// alike: what leads out of groupings that no movement makes better.
+Trial regrouped(const DrawnPoints& points, const Trial& from, unsigned most_iterations,
+                double limit, std::uint64_t seed) {
+  constexpr unsigned kStepsWithOneMore = 3;
+  const Points& drawn = points.drawn();
+  Mover more(drawn, points.drawn_runs(), with_one_more(drawn, from.centers, seed));
+  more.run(kStepsWithOneMore, limit);
+  return moved(points, with_two_joined(more, drawn.dimensions()), most_iterations, limit);
+}
+
+/// Regroups as long as that leaves less.
+Trial best_regrouped(const DrawnPoints& points, const Trial& from, unsigned most_iterations,
+                     double limit, std::uint64_t seed) {
+  constexpr std::size_t kAtOnce = 4;
+  constexpr double kWorth = 1 - 1e-4;
+  Trial best = from;
+  for (std::size_t round = 0; best.sum_of_squares > 0; ++round) {
+    std::vector<Trial> trials(kAtOnce);
+    for_each_start(kAtOnce, [&](std::size_t t) {
+      trials[t] = regrouped(points, best, most_iterations, limit, seed + kAtOnce * round + t);
+    });
+    const Trial& least = *std::min_element(
+        trials.begin(), trials.end(),
+        [](const Trial& a, const Trial& b) { return a.sum_of_squares < b.sum_of_squares; });
+    if (least.sum_of_squares >= kWorth * best.sum_of_squares) break;
+    best = least;
+  }
+  return best;
+}
+
+}  // namespace
+
 KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
   const Scatter scatter = scatter_of(points.all(), points.all_runs());
@@ -538,6 +610,17 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
     out.best = r;
   });
   KMeansRun& kept = out.runs[out.best];
+  if (options.k > 1 && kept.settled) {
+    const Trial start =
+        moved(points, best->centers(), options.most_iterations, kFirstMovement * limit);
+    const Trial found = best_regrouped(points, start, options.most_iterations,
+                                       kFirstMovement * limit, mixed_bits(options.seed + 1));
+    if (found.sum_of_squares < start.sum_of_squares) {
+      Mover all(points.all(), points.all_runs(), found.centers);
+      all.run(1, limit);
+      if (all.sum_of_squares(scatter) < out.sum_of_squares()) best.emplace(std::move(all));
+    }
+  }
   const KMeansRun rest = best->run(options.most_iterations - kept.iterations, limit);
   kept = {best->sum_of_squares(), kept.iterations + rest.iterations, rest.settled};
   out.centers = best->centers();

@@ -41,8 +41,8 @@ struct KMeans {
 /// Moves centers to the means of the points nearest to them until they stand still (Lloyd 1982).
 /// A center that loses all its points moves to the point that is farthest from its own center.
 ///
-/// Source    distances are skipped by the bounds of Hamerly (2010) and Elkan (2003), which changes
-///           no result
+/// Source    distances are skipped by the bounds of Hamerly (2010), Elkan (2003) and Kanungo et al.
+///           (2002), which changes no result
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options);
 
 /// The groups of one run that goes on with drawn points alone, until centers move less than 20
@@ -53,7 +53,9 @@ Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options);
 
 /// The best of several runs; those from `also` come after those with starts of their own. Each run
 /// goes on with the drawn points until its centers move less than 20 times the limit; then all
-/// points say which is best, and it goes on with all of them until the limit.
+/// points say which is best. With the drawn points it gets centers where points are far from all,
+/// and loses some where groups are alike (by the cost of joining them, Ward 1963), as long as that
+/// leaves less; then it goes on with all points until the limit.
 ///
 /// Errors    as starting_centers
 KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,

@@ -162,6 +162,34 @@ TEST_CASE(
       Catch::Contains("too few different colors for 4 groups: 3") && Catch::Contains("at most 3"));
 }
 
+TEST_CASE("a grouping that no movement makes better is left by regrouping", "[core][cluster]") {
+  // Nine spots far apart, one of which holds most points: centers drawn by pixels alone mostly
+  // begin there.
+  std::mt19937 random(4);
+  std::normal_distribution<float> spread(0, 1);
+  PointCloud cloud{{{}, {}}, {}};
+  Centers middles;
+  for (int spot = 0; spot < 9; ++spot) {
+    const float x = static_cast<float>(40 * (spot % 3)), y = static_cast<float>(40 * (spot / 3));
+    middles.insert(middles.end(), {static_cast<double>(x), static_cast<double>(y)});
+    for (int i = 0; i < (spot == 0 ? 2000 : 100); ++i) {
+      cloud.features[0].push_back(x + spread(random));
+      cloud.features[1].push_back(y + spread(random));
+      cloud.weights.push_back(1);
+    }
+  }
+  const Points points = cloud.view();
+  const double least = move_centers(points, middles, to_the_end(9)).sum_of_squares();
+  for (std::uint64_t seed = 1; seed <= 10; ++seed) {
+    INFO("seed " << seed);
+    KMeansOptions options = to_the_end(9);
+    options.restarts = 1;
+    options.start = CenterStart::kRandom;
+    options.seed = seed;
+    CHECK(k_means(DrawnPoints(points, seed), options).sum_of_squares() <= 1.005 * least);
+  }
+}
+
 TEST_CASE("a center without points moves to the farthest one", "[core][cluster]") {
   const PointCloud cloud{{{0, 1, 2, 100}}, {1, 1, 1, 1}};
   const KMeans moved = move_centers(cloud.view(), {1, 500}, to_the_end(2));
