@@ -14,7 +14,8 @@ void add_runs(Json& json, const KMeans& found) {
   for (const KMeansRun& run : found.runs)
     json["runs"].push_back({{"sum_of_squares", run.sum_of_squares},
                             {"iterations", run.iterations},
-                            {"settled", run.settled}});
+                            {"settled", run.settled},
+                            {"regrouped", run.regrouped}});
 }
 
 void add_runs(Json& json, const GaussianMixture& found) {

@@ -106,6 +106,34 @@ TEST_CASE("groups get names, later too, and the map follows", "[cli][cluster]") 
       2, "--k is for finding groups");
 }
 
+TEST_CASE("a start that leads nowhere good is regrouped, and the summary says so",
+          "[cli][cluster]") {
+  const TempDir dir;
+  // Mostly shades of red, and eight other colors with as many shades on few pixels.
+  const auto shades = random_bytes(100 * 100 * 3);
+  std::vector<std::uint8_t> rgb;
+  for (int p = 0; p < 100 * 100; ++p) {
+    const int color = p < 8000 ? 0 : 1 + (p - 8000) / 250;
+    const std::array<int, 3> middle{color == 0 ? 200 : 20 + 100 * (color % 2),
+                                    20 + 100 * (color / 2 % 2), 20 + 100 * (color / 4 % 2)};
+    for (std::size_t c = 0; c < 3; ++c)
+      rgb.push_back(
+          static_cast<std::uint8_t>(middle[c] + shades[3 * static_cast<std::size_t>(p) + c] % 9));
+  }
+  write_rgb(dir / "red.png", 100, 100, rgb);
+  const std::vector<std::string> words{"cluster", "red.png", "--k",        "9",
+                                       "--start", "random",  "--restarts", "1"};
+  const Outcome told = run_tool(dir, words);
+  CHECK_THAT(told.out, Catch::Contains("kept: 1, regrouped to what it says"));
+  std::vector<std::string> asked = words;
+  asked.insert(asked.end(), {"--summary", "json"});
+  const json clusters = summary_of(run_tool(dir, asked))["clusters"];
+  CHECK(clusters["runs"][0]["regrouped"] == true);
+  CHECK(clusters["runs"][0]["sum_of_squares"] == clusters["sum_of_squares"]);
+  // Every color has its group.
+  for (const json& group : clusters["groups"]) CHECK(group["spread"] < 5);
+}
+
 TEST_CASE("the curves of the number of groups stand over whole numbers", "[cli][cluster]") {
   const TempDir dir;
   write_stripes(dir / "stripes.png");

@@ -182,11 +182,12 @@ void print_search(const Json& clusters, std::ostream& out) {
   std::vector<double> runs;
   for (const Json& run : clusters["runs"])
     runs.push_back(run[mixture ? "log_likelihood" : "sum_of_squares"]);
-  out << fmt::format("  {} of each start: {}; kept: {}\n",
-                     mixture ? "log-likelihood" : "sum of squares",
-                     fmt::join(aligned_numbers(runs, 6), ", "), clusters["best_run"]);
   const Json& kept =
       mixture ? clusters : clusters["runs"][clusters["best_run"].get<std::size_t>() - 1];
+  out << fmt::format("  {} of each start: {}; kept: {}{}\n",
+                     mixture ? "log-likelihood" : "sum of squares",
+                     fmt::join(aligned_numbers(runs, 6), ", "), clusters["best_run"],
+                     kept.value("regrouped", false) ? ", regrouped to what it says" : "");
   out << fmt::format("  it ended after {} because {}\n", plural(kept["iterations"], "iteration"),
                      !kept["settled"].get<bool>() ? "no more were allowed"
                      : mixture                    ? "nothing was gained any more"

@@ -610,6 +610,7 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
     out.best = r;
   });
   KMeansRun& kept = out.runs[out.best];
+  bool regrouped = false;
   if (options.k > 1 && kept.settled) {
     const Trial start =
         moved(points, best->centers(), options.most_iterations, kFirstMovement * limit);
@@ -618,11 +619,12 @@ KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
     if (found.sum_of_squares < start.sum_of_squares) {
       Mover all(points.all(), points.all_runs(), found.centers);
       all.run(1, limit);
-      if (all.sum_of_squares(scatter) < out.sum_of_squares()) best.emplace(std::move(all));
+      regrouped = all.sum_of_squares(scatter) < out.sum_of_squares();
+      if (regrouped) best.emplace(std::move(all));
     }
   }
   const KMeansRun rest = best->run(options.most_iterations - kept.iterations, limit);
-  kept = {best->sum_of_squares(), kept.iterations + rest.iterations, rest.settled};
+  kept = {best->sum_of_squares(), kept.iterations + rest.iterations, rest.settled, regrouped};
   out.centers = best->centers();
   out.weights = best->weights();
   return out;

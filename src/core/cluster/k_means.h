@@ -26,7 +26,8 @@ struct KMeansOptions {
 struct KMeansRun {
   double sum_of_squares = 0;  // within groups, weighted
   unsigned iterations = 0;
-  bool settled = false;  // ended because the centers stood still
+  bool settled = false;    // ended because the centers stood still
+  bool regrouped = false;  // the kept one: regrouping left less than its start had led to
 };
 
 struct KMeans {
