@@ -7,6 +7,7 @@
 #include <cstring>
 #include <filesystem>
 #include <random>
+#include <span>
 #include <vector>
 
 #include "io/picture_file.h"
@@ -16,9 +17,8 @@ namespace chalcedony::test {
 
 template <class Sample>
 std::vector<std::byte> bytes_of(const std::vector<Sample>& samples) {
-  std::vector<std::byte> bytes(samples.size() * sizeof(Sample));
-  std::memcpy(bytes.data(), samples.data(), bytes.size());
-  return bytes;
+  const auto bytes = std::as_bytes(std::span(samples));
+  return {bytes.begin(), bytes.end()};
 }
 
 template <class Sample>
