@@ -6,6 +6,7 @@
 
 #include "core/cluster/knee.h"
 #include "core/cluster/points.h"
+#include "core/cluster/scatter.h"
 #include "core/cluster/silhouette.h"
 
 namespace chalcedony {
@@ -47,7 +48,7 @@ std::vector<GroupCriteria> criteria_of(const std::vector<Grouping>& groupings,
   for (const std::size_t i : drawn)
     for (const float* feature : points.features) values.push_back(feature[i]);
   const Silhouette judge(values, points.dimensions());
-  const double all = total_sum_of_squares(points);
+  const double all = scatter_of(points).sum_of_squares;
   std::vector<GroupCriteria> criteria;
   for (const Grouping& grouping : groupings) {
     GroupCriteria& one = criteria.emplace_back();

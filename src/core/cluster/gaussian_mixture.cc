@@ -8,6 +8,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/cluster/scatter.h"
 #include "core/error.h"
 
 #undef HWY_TARGET_INCLUDE
@@ -164,11 +165,11 @@ class Fit {
  public:
   Fit(const Points& points, const MixtureOptions& options)
       : points_(points), options_(options), dimensions_(points.dimensions()) {
-    const std::vector<double> mean =
-        move_centers(points, Centers(dimensions_, 0.0), one_step()).centers;
-    shift_ = Eigen::Map<const Eigen::VectorXd>(mean.data(), static_cast<Eigen::Index>(dimensions_));
-    for (std::size_t i = 0; i < points.size; ++i) pixels_ += points.weights[i];
-    narrow_ = 1e-6 * std::max(1e-30, total_sum_of_squares(points) / pixels_);
+    const Scatter scatter = scatter_of(points);
+    shift_ = Eigen::Map<const Eigen::VectorXd>(scatter.mean.data(),
+                                               static_cast<Eigen::Index>(dimensions_));
+    pixels_ = scatter.weight;
+    narrow_ = 1e-6 * std::max(1e-30, scatter.sum_of_squares / pixels_);
   }
 
   double pixels() const { return pixels_; }
@@ -223,11 +224,6 @@ class Fit {
   }
 
  private:
-  static KMeansOptions one_step() {
-    KMeansOptions options;
-    options.most_iterations = 1;
-    return options;
-  }
   Eigen::Index d() const { return static_cast<Eigen::Index>(dimensions_); }
   std::size_t per_component() const {
     return 1 + dimensions_ + dimensions_ * (dimensions_ + 1) / 2;

@@ -15,6 +15,8 @@
 
 #include "core/cluster/label_stretches.h"
 #include "core/cluster/point_runs.h"
+#include "core/cluster/point_sums.h"
+#include "core/cluster/scatter.h"
 #include "core/stats/pixel_hash.h"
 
 #undef HWY_TARGET_INCLUDE
@@ -117,25 +119,6 @@ SquaredBounds nearest_of(const float* const* features, std::size_t dimensions,
                          : nearest_by<AllFeatures>(features, dimensions, candidates, n, numbers);
 }
 
-// The sum of the squared distances from the points from `begin` to `end` to a center, times their
-// weights.
-double weighted_squares(const float* const* features, std::size_t dimensions, const double* weights,
-                        std::size_t begin, std::size_t end, const double* center) {
-  // The squares of some points first, as many as are summed up together.
-  constexpr std::size_t kAtOnce = 64;
-  const hn::CappedTag<double, 8> d;
-  double squares[kAtOnce], sum = 0;
-  for (std::size_t at = begin; at < end; at += kAtOnce) {
-    const std::size_t n = std::min(kAtOnce, end - at);
-    std::size_t i = 0;
-    for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d))
-      hn::StoreU(squared_distances(d, features, dimensions, center, at + i), d, squares + i);
-    for (; i < n; ++i) squares[i] = squared_distance(features, dimensions, center, at + i);
-    sum += sum_in_parts(n, [&](std::size_t k) { return weights[at + k] * squares[k]; });
-  }
-  return sum;
-}
-
 // The squared distances of one place to all centers, which come feature by feature and fill whole
 // vectors. Returns the smallest.
 double distances_to_centers(const double* place, const double* by_feature, std::size_t dimensions,
@@ -164,7 +147,6 @@ namespace {
 
 HWY_EXPORT(nearest_of);
 HWY_EXPORT(distances_to_centers);
-HWY_EXPORT(weighted_squares);
 
 constexpr std::size_t kFew = 12;           // points that are added sooner one by one
 constexpr std::size_t kCentersAtOnce = 8;  // in a vector
@@ -177,16 +159,6 @@ double squared_distance(const double* a, const double* b, std::size_t dimensions
   for (std::size_t f = 0; f < dimensions; ++f) sum += (a[f] - b[f]) * (a[f] - b[f]);
   return sum;
 }
-
-/// All points around their common mean.
-struct Scatter {
-  Centers mean;
-  double sum_of_squares = 0;
-  double weight = 0;
-
-  /// The standard deviation over all features.
-  double deviation() const { return std::sqrt(sum_of_squares / weight); }
-};
 
 /// Centers that move through one set of points.
 class Mover {
@@ -226,11 +198,10 @@ class Mover {
   double sum_of_squares() const {
     return sum_over_chunks(points_.size, 0.0, [&](std::size_t begin, std::size_t end) {
       double sum = 0;
-      for_each_stretch(
-          label_.data(), begin, end, [&](std::size_t first, std::size_t last, std::uint8_t label) {
-            sum += HWY_DYNAMIC_DISPATCH(weighted_squares)(
-                points_.features.data(), dimensions_, points_.weights, first, last, center(label));
-          });
+      for_each_stretch(label_.data(), begin, end,
+                       [&](std::size_t first, std::size_t last, std::uint8_t label) {
+                         sum += weighted_squares(points_, first, last, center(label));
+                       });
       return sum;
     });
   }
@@ -482,23 +453,13 @@ class Mover {
   bool assigned_ = false;
 };
 
-Scatter scatter_of(const Points& points, const PointRuns& runs) {
-  Mover mover(points, runs, Centers(points.dimensions(), 0.0));
-  mover.run(1, 0);
-  return {mover.centers(), mover.sum_of_squares(), mover.weights()[0]};
-}
-
 }  // namespace
-
-double total_sum_of_squares(const Points& points) {
-  return scatter_of(points, PointRuns(points)).sum_of_squares;
-}
 
 KMeans move_centers(const Points& points, Centers start, const KMeansOptions& options) {
   const PointRuns runs(points);
   Mover mover(points, runs, std::move(start));
   KMeansRun run =
-      mover.run(options.most_iterations, options.movement * scatter_of(points, runs).deviation());
+      mover.run(options.most_iterations, options.movement * scatter_of(points).deviation());
   run.sum_of_squares = mover.sum_of_squares();
   return {mover.centers(), mover.weights(), 0, {run}};
 }
@@ -508,7 +469,7 @@ Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options) {
   Mover mover(drawn, points.drawn_runs(),
               starting_centers(points, options.k, options.start, mixed_bits(options.seed)));
   mover.run(options.most_iterations,
-            kFirstMovement * options.movement * scatter_of(drawn, points.drawn_runs()).deviation());
+            kFirstMovement * options.movement * scatter_of(drawn).deviation());
   return mover.centers();
 }
 
@@ -586,7 +547,7 @@ Trial best_regrouped(const DrawnPoints& points, const Trial& from, unsigned most
 
 KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also) {
-  const Scatter scatter = scatter_of(points.all(), points.all_runs());
+  const Scatter scatter = scatter_of(points.all());
   const double limit = options.movement * scatter.deviation();
   KMeans out;
   out.runs.resize(options.restarts + also.size());

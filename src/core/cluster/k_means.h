@@ -62,10 +62,6 @@ Centers rough_groups(const DrawnPoints& points, const KMeansOptions& options);
 KMeans k_means(const DrawnPoints& points, const KMeansOptions& options,
                const std::vector<Centers>& also = {});
 
-/// The weighted sum of squared distances of all points to their common mean: what k-means with one
-/// center leaves.
-double total_sum_of_squares(const Points& points);
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_CLUSTER_K_MEANS_H_

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/cluster/point_sums.h"
+
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/cluster/point_runs.cc"
 #include <hwy/foreach_target.h>
@@ -14,17 +16,6 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
-
-void add_points(const float* const* features, std::size_t dimensions, const double* weights,
-                std::size_t begin, std::size_t end, double* to) {
-  const double* const w = weights + begin;
-  for (std::size_t f = 0; f < dimensions; ++f) {
-    const float* const values = features[f] + begin;
-    to[f] += sum_in_parts(end - begin,
-                          [&](std::size_t i) { return w[i] * static_cast<double>(values[i]); });
-  }
-  to[dimensions] += sum_in_parts(end - begin, [&](std::size_t i) { return w[i]; });
-}
 
 // The middle between the smallest and the largest of n numbers.
 double middle_of(const float* values, std::size_t n) {
@@ -67,16 +58,10 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 namespace {
 
-HWY_EXPORT(add_points);
 HWY_EXPORT(middle_of);
 HWY_EXPORT(farthest_from);
 
 }  // namespace
-
-void add_weighted(const Points& points, std::size_t begin, std::size_t end, double* to) {
-  HWY_DYNAMIC_DISPATCH(add_points)
-  (points.features.data(), points.dimensions(), points.weights, begin, end, to);
-}
 
 PointRuns::PointRuns(const Points& points) : dimensions_(points.dimensions()) {
   const std::size_t runs = (points.size + kRunPoints - 1) / kRunPoints;

@@ -14,11 +14,6 @@ namespace chalcedony {
 inline constexpr std::size_t kRunPoints = 64;
 static_assert(kPointChunk % kRunPoints == 0);
 
-/// Adds the features of the points from `begin` to `end`, times their weights, and the weights.
-///
-/// Shape     `to`: one number a dimension, and one more
-void add_weighted(const Points& points, std::size_t begin, std::size_t end, double* to);
-
 /// Where the points of each run lie, and their sums.
 class PointRuns {
  public:
@@ -29,7 +24,7 @@ class PointRuns {
   const double* middle(std::size_t run) const { return middles_.data() + run * dimensions_; }
   /// No point of the run is farther from the middle.
   double radius(std::size_t run) const { return radii_[run]; }
-  /// What add_weighted() says of the run.
+  /// What add_weighted() (point_sums.h) says of the run.
   const double* sums(std::size_t run) const { return sums_.data() + run * (dimensions_ + 1); }
 
  private:

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/cluster/label_stretches.h"
-#include "core/cluster/point_runs.h"
+#include "core/cluster/point_sums.h"
 #include "core/color/ciede2000.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"

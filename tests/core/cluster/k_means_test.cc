@@ -7,6 +7,7 @@
 #include <random>
 #include <set>
 
+#include "core/cluster/scatter.h"
 #include "core/error.h"
 #include "tests/support/point_cloud.h"
 
@@ -200,7 +201,7 @@ TEST_CASE("a center without points moves to the farthest one", "[core][cluster]"
   CHECK(moved.centers == Centers{1, 100});
   CHECK(moved.sum_of_squares() == Approx(2));
   // About the mean, 25.75.
-  CHECK(total_sum_of_squares(cloud.view()) ==
+  CHECK(scatter_of(cloud.view()).sum_of_squares ==
         Approx(25.75 * 25.75 + 24.75 * 24.75 + 23.75 * 23.75 + 74.25 * 74.25));
 }
 
