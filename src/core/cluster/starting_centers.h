@@ -7,17 +7,14 @@
 
 #include <cstddef>
 #include <cstdint>
-#include <vector>
 
+#include "core/cluster/centers.h"
 #include "core/cluster/drawn_points.h"
 #include "core/cluster/points.h"
 
 namespace chalcedony {
 
 enum class CenterStart { kSpread, kRandom };
-
-/// k centers, one after the other, in the features' units.
-using Centers = std::vector<double>;
 
 /// Starting centers: the first a point drawn by weight. kSpread draws each further one with a
 /// chance in proportion to weight and squared distance to the nearest center so far, the best of
