@@ -58,7 +58,7 @@ void BlockPainter::paint(const Block& block, std::uint8_t* numbers, float* error
     return;
   }
   known_->find(block, stored_channels_, found_, numbers, errors);
-  const std::vector<std::uint32_t>& unknown = found_.unknown;
+  const UnsetVector<std::uint32_t>& unknown = found_.unknown;
   if (unknown.empty()) return;
   measure(picked_.pick(block, unknown), asked_numbers_.data(), asked_errors_.data());
   known_->note(found_, asked_numbers_.data(), asked_errors_.data());

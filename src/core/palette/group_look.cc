@@ -8,6 +8,7 @@
 #include "core/color/ciede2000.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
+#include "core/pixel/byte_places.h"
 #include "core/pixel/planes.h"
 #include "core/stats/distance_sums.h"
 
@@ -110,7 +111,7 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
       for (std::size_t g = 0; g < colors.size(); ++g) {
         if (!seen[g + 1]) continue;
         const std::size_t size =
-            list_members(labels.data() + at, n, static_cast<std::uint8_t>(g + 1), members.data());
+            list_places(labels.data() + at, n, static_cast<std::uint8_t>(g + 1), members.data());
         for (std::size_t c = 0; c < 3; ++c)
           for (std::size_t k = 0; k < size; ++k) own.plane(c)[k] = lab.plane(c)[members[k]];
         ciede2000_to(labs[g], read_only(own.planes()), size, own.plane(3));
@@ -129,7 +130,7 @@ DistanceSummary spread_of(const Points& points, const std::vector<std::uint8_t>&
   for (std::size_t at = 0; at < points.size; at += kBlockPixels) {
     const std::size_t n = std::min(kBlockPixels, points.size - at);
     const std::size_t size =
-        list_members(labels.data() + at, n, static_cast<std::uint8_t>(group + 1), members.data());
+        list_places(labels.data() + at, n, static_cast<std::uint8_t>(group + 1), members.data());
     for (std::size_t k = 0; k < size; ++k)
       sums.add(static_cast<double>(distances[at + members[k]]), points.weights[at + members[k]]);
   }

@@ -6,13 +6,14 @@
 #include <atomic>
 #include <cstddef>
 #include <cstdint>
-#include <cstring>
 #include <vector>
 
 #include "core/pixel/block.h"
+#include "core/pixel/byte_places.h"
 #include "core/pixel/color_number.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/planes.h"
+#include "core/pixel/unset_vector.h"
 #include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
@@ -21,7 +22,7 @@ namespace chalcedony {
 struct FoundColors {
   std::vector<std::uint32_t> numbers;
   std::vector<std::uint8_t> notes;     // 0 for none
-  std::vector<std::uint32_t> unknown;  // places of the pixels of which nothing is noted
+  UnsetVector<std::uint32_t> unknown;  // places of the pixels of which nothing is noted
 };
 
 /// A number for each of 16.7 million 8-bit colors, found by their color_number(); 0 at first.
@@ -78,18 +79,9 @@ class ColorMemo {
 
  private:
   static void list_unknown(FoundColors& found) {
-    constexpr std::size_t kAtOnce = 8;
     const std::vector<std::uint8_t>& notes = found.notes;
-    found.unknown.clear();
-    for (std::size_t first = 0; first < notes.size(); first += kAtOnce) {
-      const std::size_t size = std::min(kAtOnce, notes.size() - first);
-      std::uint64_t eight = ~std::uint64_t{0};
-      std::memcpy(&eight, notes.data() + first, size);
-      // Few colors are new: mostly no byte of the eight is 0.
-      if (((eight - 0x0101010101010101) & ~eight & 0x8080808080808080) == 0) continue;
-      for (std::size_t i = first; i < first + size; ++i)
-        if (notes[i] == 0) found.unknown.push_back(static_cast<std::uint32_t>(i));
-    }
+    found.unknown.resize(notes.size());
+    found.unknown.resize(list_places(notes.data(), notes.size(), 0, found.unknown.data()));
   }
 
   NumberByColor<std::uint8_t> notes_;
@@ -101,7 +93,7 @@ class PickedPixels {
   PickedPixels() : color_(3) {}
 
   /// Good until the next call.
-  const Block& pick(const Block& block, const std::vector<std::uint32_t>& places) {
+  const Block& pick(const Block& block, const UnsetVector<std::uint32_t>& places) {
     picked_ = {};
     picked_.picture_width = block.picture_width;
     picked_.size = picked_.counted_size = places.size();

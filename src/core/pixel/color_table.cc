@@ -4,34 +4,22 @@
 
 #include <algorithm>
 #include <bit>
-#include <cstring>
 #include <limits>
 #include <numeric>
 #include <span>
 #include <utility>
 
+#include "core/pixel/byte_word.h"
 #include "core/pixel/planes.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr std::size_t kNumberedAtOnce = 256;
-constexpr std::size_t kEight = 8;   // counters looked at together
-constexpr std::size_t kLine = 64;   // and passed over together, where most are 0
+constexpr std::size_t kLine = 64;   // counters passed over together, where most are 0
 constexpr std::size_t kParts = 64;  // of the colors, for several threads
 constexpr std::size_t kPart = kColorNumbers / kParts;
 static_assert(kPart % kLine == 0);
-
-/// The top bit of every byte that is not 0.
-std::uint64_t used_bytes(std::uint64_t bytes) {
-  constexpr std::uint64_t kLow = 0x7f7f7f7f7f7f7f7f;
-  return (((bytes & kLow) + kLow) | bytes) & ~kLow;
-}
-
-/// How many bytes they are of.
-std::size_t count_of(std::uint64_t top_bits) {
-  return static_cast<std::size_t>((top_bits >> 7) * 0x0101010101010101 >> 56);
-}
 
 /// Calls use(first, numbers) for the colors of n stored pixels, some pixels at a time.
 template <class Use>
@@ -47,11 +35,7 @@ void for_color_numbers(const std::byte* stored, std::uint32_t channels, std::siz
 /// Whether kLine bytes are all 0.
 bool all_zero(const std::uint8_t* bytes) {
   std::uint64_t any = 0;
-  for (std::size_t i = 0; i < kLine; i += kEight) {
-    std::uint64_t eight;
-    std::memcpy(&eight, bytes + i, kEight);
-    any |= eight;
-  }
+  for (std::size_t i = 0; i < kLine; i += kWordBytes) any |= word_at(bytes + i);
   return any == 0;
 }
 
@@ -103,11 +87,9 @@ void ColorCounter::for_each_eight(std::size_t begin, std::size_t end, Use use) c
     // A counter that was full may hold 0 once more.
     const bool some_often = often != often_.end() && often->color < line + kLine;
     if (!some_often && all_zero(counters_.data() + line)) continue;
-    for (std::size_t first = line; first < line + kLine; first += kEight) {
-      std::uint64_t eight;
-      std::memcpy(&eight, counters_.data() + first, kEight);
-      std::uint64_t used = used_bytes(eight);
-      for (; often != often_.end() && often->color < first + kEight; ++often)
+    for (std::size_t first = line; first < line + kLine; first += kWordBytes) {
+      std::uint64_t used = used_bytes(word_at(counters_.data() + first));
+      for (; often != often_.end() && often->color < first + kWordBytes; ++often)
         used |= std::uint64_t{0x80} << 8 * (often->color - first);
       use(first, used);
     }
@@ -185,7 +167,7 @@ void ColorCounter::count_colors() {
   tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
     std::size_t colors = 0;
     for_each_eight(part * kPart, (part + 1) * kPart,
-                   [&](std::size_t, std::uint64_t used) { colors += count_of(used); });
+                   [&](std::size_t, std::uint64_t used) { colors += count_top_bits(used); });
     before_parts_[part + 1] = colors;
   });
   std::partial_sum(before_parts_.begin(), before_parts_.end(), before_parts_.begin());

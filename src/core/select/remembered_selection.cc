@@ -30,7 +30,7 @@ RememberedSelection::RememberedSelection(const Expression& expression, const Cha
 
 const std::uint8_t* RememberedSelection::select(const Block& block) {
   known_.find(block, stored_channels_, found_);
-  const std::vector<std::uint32_t>& unknown = found_.unknown;
+  const UnsetVector<std::uint32_t>& unknown = found_.unknown;
   if (!unknown.empty()) {
     const Block& picked = picked_.pick(block, unknown);
     channels_.evaluate(picked);

@@ -1,4 +1,4 @@
-// Stretches of labels and the members of one, held against going through them one by one.
+// Stretches of labels, held against going through them one by one.
 #include "core/cluster/label_stretches.h"
 
 #include <catch2/catch.hpp>
@@ -37,19 +37,5 @@ TEST_CASE("stretches cover all labels, each as long as it can be", "[core][clust
     INFO(n << " labels");
     CHECK(right);
     CHECK(covered == n);
-  }
-}
-
-TEST_CASE("the members of a label are listed in order", "[core][cluster]") {
-  for (const std::size_t n : {0u, 1u, 7u, 8u, 9u, 500u}) {
-    const auto labels = staying_labels(n, static_cast<unsigned>(n) + 1);
-    for (const std::uint8_t label : {1, 2, 3, 4}) {
-      std::vector<std::uint32_t> plain, members(n);
-      for (std::size_t i = 0; i < n; ++i)
-        if (labels[i] == label) plain.push_back(static_cast<std::uint32_t>(i));
-      members.resize(list_members(labels.data(), n, label, members.data()));
-      INFO(n << " labels, " << int{label});
-      CHECK(members == plain);
-    }
   }
 }
