@@ -36,7 +36,8 @@ std::vector<Color> parsed(const std::vector<std::string>& colors) {
 }
 
 struct MapBand {
-  std::vector<UnsetVector<std::uint8_t>> labels;  // by each grouping
+  std::size_t height = 0;
+  std::vector<UnsetVector<std::uint8_t>> labels;  // by each grouping; see holds_labels()
   std::vector<EncodedRows> rows;                  // for each file
   std::vector<std::uint64_t> counts;
   Excluded excluded;
@@ -94,6 +95,17 @@ class MapJob {
   /// The recolored picture holds the same numbers as the class map, and so the same bytes.
   bool shares_rows(std::size_t file) const { return map_ && recolored_ == file; }
 
+  /// The file whose samples are the labels of the chosen grouping. What was encoded for a PNG stays
+  /// at hand until it is written, so that no band holds them a second time.
+  std::optional<std::size_t> label_file() const { return map_ ? map_ : recolored_; }
+
+  bool holds_labels(std::size_t grouping) const { return grouping != chosen_ || !label_file(); }
+
+  const std::uint8_t* labels_of(const MapBand& band, std::size_t grouping) const {
+    if (holds_labels(grouping)) return band.labels[grouping].data();
+    return reinterpret_cast<const std::uint8_t*>(band.rows[*label_file()].samples.data());
+  }
+
   bool looks_up() const { return lookup_.knows_colors() && !wants_probabilities(); }
 
   void open_files(const ClusterMapFiles& files) {
@@ -142,8 +154,10 @@ class MapJob {
     MapBand operator()(const Band& band) {
       pixels_ = std::size_t{band.rows()} * band.shape().width;
       MapBand out;
-      for (std::size_t g = 0; g < job_->groupings_.size(); ++g) out.labels.emplace_back(pixels_);
+      out.height = band.rows();
       samples_.assign(job_->files_.size(), {});
+      for (std::size_t g = 0; g < job_->groupings_.size(); ++g)
+        out.labels.emplace_back(job_->holds_labels(g) ? pixels_ : 0);
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
         if (job_->looks_up()) {
@@ -160,7 +174,6 @@ class MapJob {
       out.counts = tally_.take();
       out.excluded = reader_.take_excluded();
       out.clipped = features_.take_clipped();
-      write_labels(out.labels[job_->chosen_]);
       for (std::size_t f = 0; f < samples_.size(); ++f)
         out.rows.push_back(
             job_->shares_rows(f)
@@ -171,7 +184,7 @@ class MapJob {
 
    private:
     void label(const Block& block, std::size_t g, std::size_t at, MapBand& out) {
-      std::uint8_t* const labels = out.labels[g].data() + at;
+      std::uint8_t* const labels = labels_for(g, out) + at;
       if (job_->looks_up()) {
         job_->lookup_.labels(g, block.stored, job_->info().shape.channels, block.size,
                              places_.data(), labels);
@@ -194,16 +207,16 @@ class MapJob {
       if (!job_->choice_previews_.empty()) job_->choice_previews_[g].local().add(opaque, painted);
     }
 
+    std::uint8_t* labels_for(std::size_t g, MapBand& out) {
+      if (job_->holds_labels(g)) return out.labels[g].data();
+      return reinterpret_cast<std::uint8_t*>(room_for(*job_->label_file(), pixels_).data());
+    }
+
     /// The samples of this band for a file.
     std::vector<std::byte>& room_for(std::size_t file, std::size_t bytes) {
       std::vector<std::byte>& samples = samples_[file];
       if (samples.size() != bytes) samples = job_->buffers_[file].take(bytes);
       return samples;
-    }
-
-    void write_labels(const UnsetVector<std::uint8_t>& labels) {
-      const std::optional<std::size_t> file = job_->map_ ? job_->map_ : job_->recolored_;
-      if (file) std::memcpy(room_for(*file, pixels_).data(), labels.data(), pixels_);
     }
 
     void write_probabilities(const Block& block, std::size_t at) {
@@ -255,7 +268,7 @@ class MapJob {
     counts_.resize(band.counts.size());
     for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
     for (std::size_t g = 0; g < lone_.size(); ++g)
-      lone_[g].add_rows(band.labels[g].data(), band.labels[g].size() / info().shape.width);
+      lone_[g].add_rows(labels_of(band, g), band.height);
     for (std::size_t f = 0; f < files_.size(); ++f)
       files_[f]->append(band.rows[shares_rows(f) ? *map_ : f]);
     for (std::size_t f = 0; f < files_.size(); ++f)
