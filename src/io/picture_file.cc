@@ -17,6 +17,9 @@ std::string first_bytes(const std::filesystem::path& path) {
   std::error_code error;
   if (std::filesystem::is_directory(path, error))
     throw InputError("is a folder", "name the pictures in it");
+  if (std::filesystem::is_fifo(path, error) || std::filesystem::is_character_file(path, error))
+    throw InputError("is a pipe or a device, which can be read only once",
+                     "save the picture to a file and name that");
   std::ifstream in(path, std::ios::binary);
   // A bare word may be the value of an option that was forgotten.
   const bool bare_word = !path.has_extension() && !path.has_parent_path();

@@ -1,5 +1,7 @@
 #include "job/train.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <optional>
 
@@ -26,6 +28,8 @@ namespace {
 
 constexpr std::size_t kScatterPointsPerClass = 1500;
 constexpr std::uint64_t kDensityPixels = 60000;  // of each picture
+// Up to here agreement is called fair at most (Landis and Koch, Biometrics 33, 1977).
+constexpr double kFairKappa = 0.4;
 
 /// At most so many pixels of a class, evenly picked, in two features.
 ScatterPoints points_of(const ClassSamples& samples, const FeaturePair& features) {
@@ -65,6 +69,7 @@ class Training {
     if (options_.trim > 0) trimmed_ = trimmed(pixels_.training(), options_.trim);
     check_classes();
     train();
+    warn_of_mixed_up_samples();
     Json json = model_json(best());
     write(json["separability"]);
     if (format_ != FigureFormat::kNone) draw();
@@ -233,6 +238,15 @@ class Training {
     };
     for (std::size_t s = 1; s < scores_.size(); ++s)
       if (worth(scores_[s]) > worth(scores_[best_])) best_ = s;
+  }
+
+  void warn_of_mixed_up_samples() const {
+    const std::optional<double> kappa = best().samples.kappa();
+    if (!kappa || *kappa > kFairKappa) return;
+    context_.warn(fmt::format(
+        "the model hardly tells its own samples apart (kappa {:.3f}); see whether the regions lie "
+        "where they belong, or choose other --features",
+        *kappa));
   }
 
   std::vector<MapClass> classes_of_frame() const {

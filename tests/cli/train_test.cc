@@ -277,6 +277,22 @@ TEST_CASE("samples that overlap or are there twice are said by name", "[cli][tra
   CHECK(summary_of(found)["model"]["classes"][0]["pixels"] == 32);
 }
 
+TEST_CASE("samples that lie on the wrong picture are suspected", "[cli][train]") {
+  const TempDir dir;
+  for (const char* name : {"panel-a.png", "panel-a.samples.geojson", "panel-b.samples.geojson"})
+    copy_demo(dir, name);
+  const auto warned = [&](const char* samples) {
+    const auto run = run_tool(dir, {"train", "panel-a.png", "--samples", samples, "-o", "out",
+                                    "--write", "model", "--summary", "json"});
+    summary_of(run);
+    return run.err;
+  };
+  CHECK_THAT(warned("panel-b.samples.geojson"),
+             Catch::Contains("the model hardly tells its own samples apart (kappa 0.2") &&
+                 Catch::Contains("see whether the regions lie where they belong"));
+  CHECK_THAT(warned("panel-a.samples.geojson"), !Catch::Contains("hardly"));
+}
+
 TEST_CASE("trimmed and held-out samples are kept apart", "[cli][train]") {
   const TempDir dir;
   train_panel_a(dir, {"--trim", "3", "--holdout", "0.4"});

@@ -1,5 +1,6 @@
 // Pictures there and back, and pictures made by other hands.
 #include <png.h>
+#include <sys/stat.h>
 #include <tiffio.h>
 
 #include <catch2/catch.hpp>
@@ -318,6 +319,10 @@ TEST_CASE("files that are no pictures are refused with the reason", "[io][pictur
   CHECK_THROWS_WITH(open_picture(dir / "text.png"), Catch::Contains("is not a picture"));
   CHECK_THROWS_WITH(open_picture(dir / "zero.png"), Catch::Contains("zero.png"));
   CHECK_THROWS_WITH(open_picture(dir.path()), Catch::Contains("is a folder"));
+  REQUIRE(::mkfifo((dir / "pipe").c_str(), 0600) == 0);
+  CHECK_THROWS_WITH(open_picture(dir / "pipe"),
+                    Catch::Contains("is a pipe or a device, which can be read only once") &&
+                        Catch::Contains("save the picture to a file"));
   ReadOptions small;
   small.max_pixels = 100;
   CHECK_THROWS_WITH(open_picture(dir / "good.png", small),
