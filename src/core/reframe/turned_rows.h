@@ -6,9 +6,9 @@
 #include <cstdint>
 #include <memory>
 #include <optional>
-#include <vector>
 
 #include "core/pixel/row_source.h"
+#include "core/pixel/unset_vector.h"
 #include "core/reframe/bicubic_line.h"
 
 namespace chalcedony {
@@ -64,7 +64,7 @@ class TurnedRows : public RowSource {
   Turn turn_;
   double cosine_, sine_;
   std::array<float, 3> fill_{};  // as stored
-  std::vector<std::byte> samples_;
+  UnsetVector<std::byte> samples_;
   std::uint32_t next_row_ = 0;
 };
 
