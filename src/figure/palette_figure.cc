@@ -3,8 +3,10 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
+#include "core/palette/color_vision.h"
 #include "figure/fitted_text.h"
 #include "figure/picture_pair.h"
 
@@ -16,8 +18,12 @@ constexpr std::size_t kRowsWithDetails = 14;  // more colors than this are liste
 constexpr double kPaletteWide = 550, kBarHigh = 88;
 // Columns of what is known of a color: a swatch is before its text, a typical color below its
 // title.
-constexpr double kTextAt = 38, kShareAt = 205, kLchAt = 294, kTypicalAt = 422, kContrastAt = 512;
+constexpr double kTextAt = 38, kShareAt = 176, kLchAt = 242, kTypicalAt = 344, kContrastAt = 414,
+                 kVisionAt = 528, kVisionStep = 44;
 constexpr double kHeadHigh = 36, kMostRow = 80, kHalfLine = 9;
+constexpr double kLineApart = 17;
+// Whose lack is a deficiency of color vision, in the order of those.
+constexpr std::array<const char*, kVisionDeficiencies.size()> kConeNames{"red", "green", "blue"};
 constexpr double kMostListRow = 32, kListGap = 6;
 constexpr double kColorWide = 28;
 constexpr double kRowGap = 0.08;  // of the height of a row, above and below a swatch
@@ -41,6 +47,13 @@ void draw_details(Plot& plot, const Palette& palette, Box box) {
   const Box head = box.cut_top(kHeadHigh);
   for (const auto& [x, title] : columns)
     plot.label(head.left + x, head.middle(), title, 10, Ink::kFaint);
+  plot.label(head.left + kVisionAt, head.middle() - kLineApart, "seen without cones", 10,
+             Ink::kFaint);
+  const auto vision_at = [](std::size_t v) {
+    return kVisionAt + kVisionStep * static_cast<double>(v);
+  };
+  for (std::size_t v = 0; v < kVisionDeficiencies.size(); ++v)
+    plot.label(head.left + vision_at(v), head.middle(), kConeNames[v], 10, Ink::kFaint);
   const double high = std::min(kMostRow, box.height() / static_cast<double>(palette.size()));
   for (const PaletteColor& one : palette) {
     const Box row = box.cut_top(high);
@@ -60,6 +73,8 @@ void draw_details(Plot& plot, const Palette& palette, Box box) {
     text(kLchAt, fmt::format("{:.0f}  {:.0f}  {:.0f}°", l, c, h));
     swatch(kTypicalAt, one.typical());
     text(kContrastAt, fmt::format("{:.1f}   {:.1f}", one.contrast_black, one.contrast_white));
+    for (std::size_t v = 0; v < kVisionDeficiencies.size(); ++v)
+      swatch(vision_at(v), seen_with(kVisionDeficiencies[v], one.color()));
   }
 }
 

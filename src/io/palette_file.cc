@@ -154,6 +154,22 @@ void write_contrasts(const std::filesystem::path& path, const Palette& palette) 
   table.write(path);
 }
 
+void write_differences(const std::filesystem::path& path, const Palette& palette,
+                       const std::vector<SeenPair>& pairs) {
+  std::vector<std::string> header{"first", "first_color", "second", "second_color", "delta_e"};
+  for (const ColorVision vision : kVisionDeficiencies)
+    header.push_back(std::string(name_of(vision)) + "_delta_e");
+  CsvTable table(header);
+  for (const SeenPair& pair : pairs) {
+    std::vector<CsvField> row{std::uint64_t{pair.first + 1}, css_hex(palette[pair.first].color()),
+                              std::uint64_t{pair.second + 1},
+                              css_hex(palette[pair.second].color())};
+    for (const double distance : pair.distance) row.emplace_back(distance);
+    table.add(row);
+  }
+  table.write(path);
+}
+
 std::string palette_css(const Palette& palette, std::string_view stem) {
   std::string text = ":root {\n";
   for (std::size_t i = 0; i < palette.size(); ++i) {

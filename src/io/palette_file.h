@@ -8,6 +8,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/palette/look_alikes.h"
 #include "core/palette/palette.h"
 
 namespace chalcedony {
@@ -36,6 +37,10 @@ void write_palette_table(const std::filesystem::path& path, const Palette& palet
 
 /// The contrast ratios of all colors with black, white and each other.
 void write_contrasts(const std::filesystem::path& path, const Palette& palette);
+
+/// How far apart every two colors are, to full color vision and with each deficiency.
+void write_differences(const std::filesystem::path& path, const Palette& palette,
+                       const std::vector<SeenPair>& pairs);
 
 /// CSS custom properties `--STEM-1`, ..., and for each the color of text on it, `--STEM-1-text`.
 std::string palette_css(const Palette& palette, std::string_view stem);

@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <optional>
 
 #include "core/color/ciede2000.h"
@@ -20,6 +21,29 @@
 
 namespace chalcedony {
 namespace {
+
+constexpr std::size_t kMostToldPairs = 10;
+
+Json pair_json(const SeenPair& pair, ColorVision vision) {
+  return {{"vision", name_of(vision)},
+          {"first", pair.first + 1},
+          {"second", pair.second + 1},
+          {"delta_e", pair.seen_with(vision)},
+          {"full_delta_e", pair.seen_with(ColorVision::kFull)}};
+}
+
+/// Of color-vision deficiencies: the closest pair with each, and the pairs that look alike.
+Json vision_json(const std::vector<SeenPair>& pairs, double apart) {
+  Json json{{"closest", Json::array()}, {"alike", Json::array()}};
+  for (const ColorVision vision : kVisionDeficiencies)
+    if (const SeenPair* const closest = closest_pair(pairs, vision))
+      json["closest"].push_back(pair_json(*closest, vision));
+  const std::vector<LookAlike> alike = look_alikes(pairs, apart);
+  json["alike_pairs"] = alike.size();
+  for (std::size_t i = 0; i < std::min(alike.size(), kMostToldPairs); ++i)
+    json["alike"].push_back(pair_json(alike[i].pair, alike[i].vision));
+  return json;
+}
 
 /// The colors of a palette file, or all those of a picture of few colors.
 std::vector<Color> colors_to_apply(const std::filesystem::path& path, const SharedOptions& options,
@@ -85,7 +109,8 @@ class PaletteJob {
                                  "leave --unique out to get its main ones")
                  : main_colors(colors, options_.colors, options_.apart, options_.shared);
     });
-    write(input, palette);
+    const std::vector<SeenPair> pairs = seen_pairs(palette);
+    write(input, palette, pairs);
     if (thumbnail) {
       Plot plot(format_);
       add_palette_figure(plot, results_.path(input, "palette.figure", extension_of(format_)),
@@ -97,11 +122,14 @@ class PaletteJob {
               {"excluded", excluded_json(colors.excluded(0))}};
     if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
     json["colors"] = palette_json(palette);
+    json["vision"] =
+        vision_json(pairs, options_.apart > 0 ? options_.apart : PaletteOptions().apart);
     if (options_.compare) palettes_.push_back(std::move(palette));
     return json;
   }
 
-  void write(const std::filesystem::path& input, const Palette& palette) {
+  void write(const std::filesystem::path& input, const Palette& palette,
+             const std::vector<SeenPair>& pairs) {
     const std::string stem = input.stem().string();
     if (results_.wants("palette"))
       write_text_file(results_.path(input, "palette", "json"),
@@ -116,6 +144,8 @@ class PaletteJob {
     }
     if (results_.wants("contrasts"))
       write_contrasts(results_.path(input, "contrasts", "csv"), palette);
+    if (results_.wants("differences"))
+      write_differences(results_.path(input, "differences", "csv"), palette, pairs);
   }
 
   Json compare() {
@@ -206,6 +236,10 @@ const std::vector<ResultKind>& palette_results() {
       {"css", "<stem>.palette.css: the colors as CSS custom properties"},
       {"swatches", "<stem>.palette.svg and .png: the colors, as wide as their shares"},
       {"contrasts", "<stem>.contrasts.csv: contrast ratios with black, white and each other"},
+      {"differences",
+       "<stem>.differences.csv: how far apart every two colors are, also without red, green or "
+       "blue "
+       "cones"},
       {"repainted", "<stem>.repainted.png: the picture in the colors of --apply"},
       {"matching", "palettes.matching.csv: what moves where to make one palette of the other"},
       {"figure",

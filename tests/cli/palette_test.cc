@@ -231,6 +231,43 @@ TEST_CASE("deep pictures have palettes too, and one pixel is enough", "[cli][pal
   CHECK_FALSE(one["colors"][0].contains("nearest"));
 }
 
+TEST_CASE("palette says which colors look alike to whom", "[cli][palette]") {
+  const TempDir dir;
+  // A green, a brown and a blue, side by side.
+  std::vector<std::uint8_t> rgb;
+  for (int i = 0; i < 30; ++i)
+    for (const int v : i % 3 == 0   ? std::array{0x1b, 0x75, 0x41}
+                       : i % 3 == 1 ? std::array{0x7d, 0x58, 0x49}
+                                    : std::array{0x1e, 0x3c, 0xb4})
+      rgb.push_back(static_cast<std::uint8_t>(v));
+  write_picture(dir / "three.png", spec_of(30, 1, 3), bytes_of(rgb));
+  const auto run = run_tool(dir, {"palette", "three.png", "-o", "out", "--figures", "none"});
+  CHECK_THAT(run.out, Catch::Contains("look alike without green cones (deuteranopia): 1."));
+  const json found =
+      summary_of(run_tool(dir, {"palette", "three.png", "--unique", "--summary", "json"}));
+  const json& vision = found["inputs"][0]["vision"];
+  CHECK(vision["alike_pairs"] == 1);
+  REQUIRE(vision["alike"].size() == 1);
+  CHECK(vision["alike"][0]["vision"] == "deuteranopia");
+  CHECK(vision["closest"].size() == 3);
+  CHECK(vision["closest"][1] == vision["alike"][0]);
+  const auto lines = lines_of(dir / "out/three.differences.csv");
+  REQUIRE(lines.size() == 4);
+  CHECK(lines[0] ==
+        "first,first_color,second,second_color,delta_e,protanopia_delta_e,deuteranopia_delta_e,"
+        "tritanopia_delta_e");
+  std::size_t alike = 0;
+  for (std::size_t i = 1; i < lines.size(); ++i) {
+    const auto fields = split(lines[i], ',');
+    CHECK(std::stod(fields[4]) == Approx(delta_e(json(fields[1]), json(fields[3]))).margin(1e-3));
+    alike += std::stod(fields[6]) < 8 ? 1 : 0;
+  }
+  CHECK(alike == 1);
+  // One color has no other to be taken for.
+  write_picture(dir / "one.png", spec_of(1, 1, 3), bytes_of(std::vector<std::uint8_t>{9, 80, 200}));
+  CHECK_THAT(run_tool(dir, {"palette", "one.png"}).out, !Catch::Contains("closest"));
+}
+
 TEST_CASE("a gray of a palette has no hue", "[cli][palette]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 3, 1, {120, 120, 120, 120, 120, 120, 200, 40, 30});

@@ -60,6 +60,26 @@ Json do_palette(const po::variables_map& given, const SharedOptions& shared,
   return run_palette(options, context);
 }
 
+/// What a deficiency of color vision is the lack of.
+std::string missing_cones(const Json& vision) {
+  return vision == "protanopia" ? "red" : vision == "deuteranopia" ? "green" : "blue";
+}
+
+void print_vision(const Json& vision, std::ostream& out) {
+  std::vector<std::string> closest;
+  for (const Json& pair : vision["closest"])
+    closest.push_back(fmt::format("{} cones: {} and {} at {:.1f}", missing_cones(pair["vision"]),
+                                  pair["first"], pair["second"], pair["delta_e"]));
+  if (closest.empty()) return;
+  out << fmt::format("  closest without {}\n", fmt::join(closest, "; without "));
+  for (const Json& pair : vision["alike"])
+    out << fmt::format("  {} and {} look alike without {} cones ({}): {:.1f} apart, else {:.1f}\n",
+                       pair["first"], pair["second"], missing_cones(pair["vision"]), pair["vision"],
+                       pair["delta_e"], pair["full_delta_e"]);
+  const std::uint64_t pairs = vision["alike_pairs"], told = vision["alike"].size();
+  if (pairs > told) out << fmt::format("  and {} more\n", plural(pairs - told, "pair"));
+}
+
 void print_colors(const Json& picture, std::ostream& out) {
   out << fmt::format("{}: {} of {}", picture["file"], plural(picture["colors"].size(), "color"),
                      plural(picture["counted"], "pixel"));
@@ -82,6 +102,7 @@ void print_colors(const Json& picture, std::ostream& out) {
       .decimals("on white", "contrast_white", 2)
       .print(out);
   out << "  L C h: lch, white D50\n";
+  print_vision(picture["vision"], out);
 }
 
 void print_repainted(const Json& picture, std::ostream& out) {
@@ -125,8 +146,9 @@ const Command kPalette{
     "the main colors of a picture, and pictures in the colors of a palette",
     "INPUT...",
     "Finds the main colors of each picture, no two of them so close that eyes take them for one, "
-    "with shares, names and contrast ratios, as tables, CSS and swatches. Can repaint pictures "
-    "with a palette, and hold two palettes against each other.",
+    "with shares, names and contrast ratios, as tables, CSS and swatches. Says which of them look "
+    "alike to people with a color-vision deficiency. Can repaint pictures with a palette, and hold "
+    "two palettes against each other.",
     {{"palette panel-a.png -o out/", "its six main colors, in every form"},
      {"palette panel-a.png panel-b.png --compare --colors 8 -o out/",
       "how far apart the colors of two panels are, and what goes with what"},

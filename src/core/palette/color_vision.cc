@@ -22,6 +22,12 @@ constexpr Affine kTritanopia{{{{1.255528, -0.076749, -0.178779},
 
 }  // namespace
 
+std::string_view name_of(ColorVision vision) {
+  constexpr std::array<std::string_view, kColorVisions> kNames{"full", "protanopia", "deuteranopia",
+                                                               "tritanopia"};
+  return kNames[static_cast<std::size_t>(vision)];
+}
+
 std::array<double, 3> seen_with(ColorVision vision, const std::array<double, 3>& srgb) {
   if (vision == ColorVision::kFull) return srgb;
   const Affine& matrix = vision == ColorVision::kProtanopia     ? kProtanopia
@@ -30,6 +36,10 @@ std::array<double, 3> seen_with(ColorVision vision, const std::array<double, 3>&
   auto linear = image_of(matrix, convert_color(spaces::kSrgb, spaces::kSrgbLinear, srgb));
   for (double& v : linear) v = std::clamp(v, 0.0, 255.0);
   return convert_color(spaces::kSrgbLinear, spaces::kSrgb, linear);
+}
+
+Color seen_with(ColorVision vision, const Color& color) {
+  return {&spaces::kSrgb, seen_with(vision, css_color(css_hex(color)).in(spaces::kSrgb))};
 }
 
 }  // namespace chalcedony

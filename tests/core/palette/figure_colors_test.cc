@@ -25,8 +25,7 @@ TEST_CASE("the first eight class colors stay 10 delta E apart for every kind of 
 }
 
 TEST_CASE("a gray keeps its place under every color vision", "[core][palette]") {
-  for (const ColorVision vision :
-       {ColorVision::kProtanopia, ColorVision::kDeuteranopia, ColorVision::kTritanopia})
+  for (const ColorVision vision : kVisionDeficiencies)
     for (const double v : seen_with(vision, {120, 120, 120})) CHECK(v == Approx(120).margin(0.1));
 }
 
