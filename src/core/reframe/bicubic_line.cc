@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <type_traits>
 
 #include "core/reframe/resampling.h"
 
@@ -15,56 +16,100 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// Weighted sums of four samples that lie side by side. Where there are no vectors of four they are
-// an array: the arithmetic is the same.
-#if HWY_TARGET == HWY_SCALAR
-using FourSums = std::array<float, 4>;
-HWY_INLINE FourSums no_sums() { return {}; }
-template <class Sample>
-HWY_INLINE void add(const Sample* samples, float weight, FourSums& sums) {
-  for (std::size_t i = 0; i < 4; ++i) sums[i] += weight * static_cast<float>(samples[i]);
-}
-HWY_INLINE void store(const FourSums& sums, float* to) { std::copy(sums.begin(), sums.end(), to); }
-#else
-using D = hn::FixedTag<float, 4>;
-using FourSums = hn::Vec<D>;
-HWY_INLINE FourSums no_sums() { return hn::Zero(D()); }
-HWY_INLINE FourSums floats(const float* samples) { return hn::LoadU(D(), samples); }
-template <class Sample>
-HWY_INLINE FourSums floats(const Sample* samples) {
-  const auto loaded = hn::LoadU(hn::Rebind<Sample, D>(), samples);
-  return hn::ConvertTo(D(), hn::PromoteTo(hn::RebindToSigned<D>(), loaded));
-}
-template <class Sample>
-HWY_INLINE void add(const Sample* samples, float weight, FourSums& sums) {
-  sums = hn::Add(sums, hn::Mul(hn::Set(D(), weight), floats(samples)));
-}
-HWY_INLINE void store(const FourSums& sums, float* to) { hn::StoreU(sums, D(), to); }
-#endif
+// Where some new pixels lie, and what they take of the old ones around them.
+struct Places {
+  static constexpr std::size_t kMost = 64;
 
-// The rows are added first, all samples of the four columns at once.
+  std::array<std::int64_t, kMost> left, top;             // the old pixel before each
+  std::array<std::array<float, kMost>, 4> across, down;  // weights of its four columns and rows
+
+  // A loop over arrays, of which the compiler makes vectors.
+  HWY_INLINE void find(const PictureLine& line, std::size_t first, std::size_t n) {
+    for (std::size_t i = 0; i < n; ++i) {
+      const double x = line.x_of(first + i), y = line.y_of(first + i);
+      left[i] = static_cast<std::int64_t>(x);
+      top[i] = static_cast<std::int64_t>(y);
+      const auto columns = bicubic_weights(x - static_cast<double>(left[i])),
+                 rows = bicubic_weights(y - static_cast<double>(top[i]));
+      for (std::size_t k = 0; k < 4; ++k) {
+        across[k][i] = columns[k];
+        down[k][i] = rows[k];
+      }
+    }
+  }
+};
+
+template <class D, class Sample>
+HWY_INLINE hn::Vec<D> floats(D d, const Sample* samples) {
+  if constexpr (std::is_same_v<Sample, float>) {
+    return hn::LoadU(d, samples);
+  } else {
+    const auto loaded = hn::LoadU(hn::Rebind<Sample, D>(), samples);
+    return hn::ConvertTo(d, hn::PromoteTo(hn::RebindToSigned<D>(), loaded));
+  }
+}
+
+// Samples of the four columns side by side: of three colors they fill three quarters of a vector.
+template <std::size_t kColors>
+inline constexpr std::size_t kColumns = kColors == 1 ? 4 : 16;
+
+// The four rows of every place added up, sample by sample.
+template <std::size_t kColors, class Sample>
+HWY_INLINE void add_rows(const Sample* old, std::size_t width, const Places& places, std::size_t n,
+                         float* columns) {
+  const hn::CappedTag<float, kColumns<kColors>> d;
+  for (std::size_t i = 0; i < n; ++i, columns += kColumns<kColors>) {
+    const Sample* const corner = old + (static_cast<std::size_t>(places.top[i] - 1) * width +
+                                        static_cast<std::size_t>(places.left[i] - 1)) *
+                                           kColors;
+    for (std::size_t v = 0; v < kColumns<kColors>; v += hn::Lanes(d)) {
+      auto sum = hn::Zero(d);
+      for (std::size_t k = 0; k < 4; ++k)
+        sum = hn::Add(sum, hn::Mul(hn::Set(d, places.down[k][i]),
+                                   floats(d, corner + k * width * kColors + v)));
+      hn::StoreU(sum, d, columns + v);
+    }
+  }
+}
+
+template <class Sample, class D>
+HWY_INLINE hn::Vec<D> rounded(D d, hn::Vec<D> value, float most) {
+  if constexpr (std::is_floating_point_v<Sample>) return value;
+  return hn::Add(hn::Min(hn::Max(value, hn::Zero(d)), hn::Set(d, most)), hn::Set(d, 0.5f));
+}
+
+// The four columns of every place added up, the outer ones and the inner ones first; as
+// sample_of().
+template <std::size_t kColors, class Sample>
+HWY_INLINE void add_columns(const float* columns, const Places& places, std::size_t n, float most,
+                            std::size_t out_channels, Sample* out) {
+  const hn::CappedTag<float, 4> d;
+  std::array<float, 4> pixel;
+  for (std::size_t i = 0; i < n; ++i, columns += kColumns<kColors>, out += out_channels) {
+    for (std::size_t c = 0; c < kColors; c += hn::Lanes(d)) {
+      hn::Vec<decltype(d)> parts[4];
+      for (std::size_t k = 0; k < 4; ++k)
+        parts[k] =
+            hn::Mul(hn::Set(d, places.across[k][i]), hn::LoadU(d, columns + k * kColors + c));
+      const auto sum = hn::Add(hn::Add(parts[0], parts[3]), hn::Add(parts[1], parts[2]));
+      hn::StoreU(rounded<Sample>(d, sum, most), d, pixel.data() + c);
+    }
+    for (std::size_t c = 0; c < kColors; ++c) out[c] = static_cast<Sample>(pixel[c]);
+  }
+}
+
 template <class Sample, std::size_t kColors>
 void line_of(const Sample* old, std::size_t width, const PictureLine& line, std::size_t first,
              std::size_t n, float most, std::size_t out_channels, Sample* out) {
-  for (std::size_t i = 0; i < n; ++i, out += out_channels) {
-    const double x = line.x_of(first + i), y = line.y_of(first + i);
-    const auto left = static_cast<std::int64_t>(x), top = static_cast<std::int64_t>(y);
-    const auto across = bicubic_weights(x - static_cast<double>(left)),
-               down = bicubic_weights(y - static_cast<double>(top));
-    const Sample* row =
-        old +
-        (static_cast<std::size_t>(top - 1) * width + static_cast<std::size_t>(left - 1)) * kColors;
-    FourSums sums[kColors];
-    for (FourSums& four : sums) four = no_sums();
-    for (std::size_t j = 0; j < 4; ++j, row += width * kColors)
-      for (std::size_t v = 0; v < kColors; ++v) add(row + 4 * v, down[j], sums[v]);
-    std::array<float, 4 * kColors> columns;
-    for (std::size_t v = 0; v < kColors; ++v) store(sums[v], &columns[4 * v]);
-    for (std::size_t c = 0; c < kColors; ++c) {
-      const float outer = across[0] * columns[c] + across[3] * columns[3 * kColors + c];
-      const float inner = across[1] * columns[kColors + c] + across[2] * columns[2 * kColors + c];
-      out[c] = sample_of<Sample>(outer + inner, most);
-    }
+  Places places;
+  // Of the last place a few more are read.
+  std::array<float, (Places::kMost + 1) * kColumns<kColors>> columns{};
+  for (std::size_t done = 0; done < n; done += Places::kMost) {
+    const std::size_t size = std::min(Places::kMost, n - done);
+    places.find(line, first + done, size);
+    add_rows<kColors>(old, width, places, size, columns.data());
+    add_columns<kColors>(columns.data(), places, size, most, out_channels,
+                         out + done * out_channels);
   }
 }
 

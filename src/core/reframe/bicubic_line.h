@@ -31,11 +31,15 @@ struct PictureLine {
   double y_of(std::size_t i) const { return y + static_cast<double>(i) * step_y; }
 };
 
+/// Vectors reach so many samples past what they need.
+inline constexpr std::size_t kSamplesAfterPicture = 4;
+
 /// Writes the color channels (one or three) of n new pixels, which lie at a line's places from
 /// `first` on, each from the sixteen old ones around it; as sample_of().
 ///
-/// Shape     `old`: the whole picture, of one channel or three; the sixteen pixels of every place
-///           lie inside. `out`: pixels of `out_channels` samples of the same kind
+/// Shape     `old`: the whole picture, of one channel or three, and kSamplesAfterPicture more; the
+///           sixteen pixels of every place lie inside. `out`: pixels of `out_channels` samples of
+///           the same kind
 /// Source    Keys (1981), Cubic convolution interpolation for digital image processing, a = -1/2
 void bicubic_line(const std::byte* old, const RasterShape& shape, const PictureLine& line,
                   std::size_t first, std::size_t n, float most, std::size_t out_channels,

@@ -51,7 +51,8 @@ TurnedRows::TurnedRows(std::unique_ptr<RowSource> source, const PictureInfo& inf
 }
 
 void TurnedRows::load() {
-  samples_.resize(from_.shape.row_bytes() * from_.shape.height);
+  samples_.resize(from_.shape.row_bytes() * from_.shape.height +
+                  kSamplesAfterPicture * bytes_per_sample(from_.shape.sample));
   source_->read_rows(from_.shape.height, samples_.data());
 }
 

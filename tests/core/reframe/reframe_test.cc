@@ -82,7 +82,8 @@ double plain_turned(const std::vector<Sample>& old, const RasterShape& from, con
 template <class Sample>
 void check_turned(double degrees, SampleType sample, std::uint32_t channels, double most,
                   double margin) {
-  PictureInfo info = gray_info(37, 29, channels);
+  // Rows longer than what is worked on at once.
+  PictureInfo info = gray_info(97, 29, channels);
   info.shape.sample = sample;
   info.full_scale = most;
   std::mt19937 random(channels);
@@ -221,7 +222,7 @@ TEST_CASE("a turned picture is what Keys' cubic makes of it", "[core][reframe]")
 
 TEST_CASE("a picture is turned to the same bytes by every instruction set",
           "[core][reframe][simd]") {
-  const PictureInfo info = gray_info(50, 40, 3);
+  const PictureInfo info = gray_info(90, 40, 3);
   const auto samples = random_bytes(info.shape.pixels() * 3);
   const auto turned = [&] {
     TurnedRows rows(memory(info, samples), info, {-8, false, {{20, 30, 40}}});
