@@ -18,6 +18,33 @@ bool is_opening_or_closing(FilterKind kind) {
   return kind == FilterKind::kOpening || kind == FilterKind::kClosing;
 }
 
+/// What each pixel of a Block lends; whether that is 1 everywhere.
+bool find_weights(const Block& block, float* weights) {
+  if (!block.counted && !block.alpha) {
+    std::fill_n(weights, block.size, 1.0f);
+    return true;
+  }
+  bool all = true;
+  for (std::size_t i = 0; i < block.size; ++i) {
+    weights[i] = block.lends(i);
+    all = all && weights[i] == 1.0f;
+  }
+  return all;
+}
+
+/// Filtered values where a pixel counts and something was lent to it, else what was there. Without
+/// branches, so that compilers make vectors of it.
+void keep_unfiltered(const Block& block, const float* before, const float* filtered, float* out) {
+  constexpr float kLargest = std::numeric_limits<float>::max();
+  for (std::size_t i = 0; i < block.size; ++i) {
+    const float old = before[i], value = filtered[i];
+    out[i] = std::abs(value) <= kLargest ? value : old;
+  }
+  if (!block.counted) return;
+  for (std::size_t i = 0; i < block.size; ++i)
+    if (!block.counted[i]) out[i] = before[i];
+}
+
 std::vector<float> gaussian_of(const Filter& filter) {
   return filter.kind == FilterKind::kGaussian ? gaussian_weights(filter.element.radius)
                                               : std::vector<float>{};
@@ -67,12 +94,14 @@ void BandFilter::read_row(const Band& band, std::int64_t y, std::size_t line) {
   const std::uint32_t width = info_.shape.width, row = mirrored(y, info_.shape.height);
   reader_.for_each_block_of_row(band.row(row), row, [&](const Block& block, std::uint32_t x) {
     float* const weights = weights_.row(line) + halo_ + x;
-    for (std::size_t i = 0; i < block.size; ++i) {
-      weights[i] = block.lends(i);
-      all_lend_ = all_lend_ && weights[i] == 1.0f;
-    }
+    const bool all_lend = find_weights(block, weights);
+    all_lend_ = all_lend_ && all_lend;
     for (std::size_t c = 0; c < channels_; ++c) {
       float* const values = values_[c].row(line) + halo_ + x;
+      if (all_lend) {
+        std::copy_n(block.color[c], block.size, values);
+        continue;
+      }
       for (std::size_t i = 0; i < block.size; ++i)
         values[i] = weights[i] > 0 ? block.color[c][i] : kNaN;
     }
@@ -122,12 +151,8 @@ void BandFilter::write(const Band& band, std::byte* rows) {
   for (std::uint32_t y = 0; y < band.rows(); ++y) {
     const std::uint32_t row = band.first_row() + y;
     reader_.for_each_block_of_row(band.row(row), row, [&](const Block& block, std::uint32_t x) {
-      for (std::size_t c = 0; c < channels_; ++c) {
-        const float* const filtered = filtered_[c].row(y) + x;
-        float* const out = planes_.plane(c);
-        for (std::size_t i = 0; i < block.size; ++i)
-          out[i] = block.counts(i) && std::isfinite(filtered[i]) ? filtered[i] : block.color[c][i];
-      }
+      for (std::size_t c = 0; c < channels_; ++c)
+        keep_unfiltered(block, block.color[c], filtered_[c].row(y) + x, planes_.plane(c));
       stored_.write(read_only(planes_.planes()), block.alpha, block.size, rows);
       rows += block.size * stored_.info().shape.pixel_bytes();
     });

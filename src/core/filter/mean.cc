@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/filter/running_gaussian.h"
+#include "core/filter/symmetric_sums.h"
 
 namespace chalcedony {
 namespace {
@@ -31,12 +32,13 @@ void box_sums(const Tile& values, std::size_t reach, Tile& out) {
     if (y + 1 < side) continue;
     const std::size_t top = y + 1 - side;
     double sum = 0;
-    for (std::size_t x = 0; x + 1 < side; ++x) sum += columns[x];
+    for (std::size_t x = 0; x < side; ++x) sum += columns[x];
     float* const to = out.row(top);
-    for (std::size_t x = 0; x < out.width(); ++x) {
-      sum += columns[x + side - 1];
+    to[0] = static_cast<float>(sum);
+    // Each sum waits for the one before it alone: the difference is known ahead.
+    for (std::size_t x = 1; x < out.width(); ++x) {
+      sum += columns[x + side - 1] - columns[x - 1];
       to[x] = static_cast<float>(sum);
-      sum -= columns[x];
     }
     const float* const leaving = values.row(top);
     for (std::size_t x = 0; x < values.width(); ++x) columns[x] -= double{leaving[x]};
@@ -74,27 +76,15 @@ void window_sums(const Tile& values, const Window& window, Tile& out) {
   }
 }
 
-/// out = sum of gaussian[|d|] * row(d) for d = -reach to reach, `step` floats apart.
-void gaussian_row(const float* middle, std::ptrdiff_t step, const std::vector<float>& gaussian,
-                  std::size_t n, float* out) {
-  for (std::size_t x = 0; x < n; ++x) out[x] = gaussian[0] * middle[x];
-  for (std::size_t d = 1; d < gaussian.size(); ++d) {
-    const std::ptrdiff_t away = static_cast<std::ptrdiff_t>(d) * step;
-    const float *const before = middle - away, *const after = middle + away;
-    const float weight = gaussian[d];
-    for (std::size_t x = 0; x < n; ++x) out[x] += weight * (before[x] + after[x]);
-  }
-}
-
 void gaussian_sums(const Tile& values, const std::vector<float>& gaussian, Tile& out) {
   const std::size_t reach = gaussian.size() - 1;
   if (reach > kFarReach) return RunningGaussian(gaussian).sums(values, out);
   Tile across(out.width(), values.height());
   for (std::size_t y = 0; y < values.height(); ++y)
-    gaussian_row(values.row(y) + reach, 1, gaussian, out.width(), across.row(y));
+    symmetric_sums(values.row(y) + reach, 1, gaussian, out.width(), across.row(y));
   for (std::size_t y = 0; y < out.height(); ++y)
-    gaussian_row(across.row(y + reach), static_cast<std::ptrdiff_t>(across.width()), gaussian,
-                 out.width(), out.row(y));
+    symmetric_sums(across.row(y + reach), static_cast<std::ptrdiff_t>(across.width()), gaussian,
+                   out.width(), out.row(y));
 }
 
 /// out /= lent, NaN where nothing was lent. What rounding leaves of a sum of nothing is nothing.

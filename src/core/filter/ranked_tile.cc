@@ -6,13 +6,6 @@
 
 namespace chalcedony {
 
-bool holds_codes(const Tile& tile) {
-  const float* const first = tile.row(0);
-  return std::all_of(first, first + tile.width() * tile.height(), [](float v) {
-    return std::isnan(v) || (v >= 0 && v < kCodes && v == std::floor(v));
-  });
-}
-
 RankedTile ranked_codes(const Tile& tile) {
   RankedTile out;
   out.width = tile.width();

@@ -26,9 +26,6 @@ struct RankedTile {
   }
 };
 
-/// Whether all values are 8-bit codes or NaN.
-bool holds_codes(const Tile& tile);
-
 /// A tile of codes: each of the 256 is its own rank.
 RankedTile ranked_codes(const Tile& tile);
 

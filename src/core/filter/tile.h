@@ -4,7 +4,8 @@
 
 #include <cstddef>
 #include <cstdint>
-#include <vector>
+
+#include "core/pixel/unset_vector.h"
 
 namespace chalcedony {
 
@@ -27,7 +28,7 @@ class Tile {
 
  private:
   std::size_t width_ = 0, height_ = 0;
-  std::vector<float> values_;
+  UnsetVector<float> values_;
 };
 
 }  // namespace chalcedony

@@ -10,6 +10,8 @@
 #include "core/filter/median.h"
 #include "core/filter/median_of_few.h"
 #include "core/filter/running_gaussian.h"
+#include "core/filter/symmetric_sums.h"
+#include "core/filter/value_kinds.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/mirrored.h"
 #include "tests/support/instruction_sets.h"
@@ -197,6 +199,66 @@ TEST_CASE("windows of few pixels have the medians of their values", "[core][filt
         for (std::size_t y = 0; y < 4; ++y)
           for (std::size_t x = 0; x < width; ++x)
             REQUIRE(out.row(y)[x] == median_of(values_in(values, window, x, y)));
+      });
+    }
+}
+
+TEST_CASE("every filter gives the same values with every instruction set", "[core][filter][simd]") {
+  for (const FilterKind kind : {FilterKind::kMean, FilterKind::kGaussian, FilterKind::kMedian,
+                                FilterKind::kMinimum, FilterKind::kMaximum, FilterKind::kOpening})
+    for (const ElementShape shape : {ElementShape::kDisk, ElementShape::kBox})
+      for (const bool holes : {false, true}) {
+        const Gray gray = random_gray(77, 12, 256, holes);
+        const Filter filter{kind, {shape, 2, 0}};
+        const auto best = filtered(gray, filter);
+        for_each_instruction_set([&](const char* name) {
+          INFO(name << ", filter " << static_cast<int>(kind));
+          CHECK(filtered(gray, filter) == best);
+        });
+      }
+}
+
+TEST_CASE("the kinds of values are known wherever they are", "[core][filter][simd]") {
+  struct Odd {
+    float value;
+    bool nan, other;
+  };
+  for (const Odd& odd :
+       {Odd{0, false, false}, Odd{255, false, false}, Odd{NAN, true, false}, Odd{256, false, true},
+        Odd{-1, false, true}, Odd{100.5f, false, true}, Odd{INFINITY, false, true}})
+    for (const std::size_t width : {3u, 70u})
+      for (const std::size_t at : {std::size_t{0}, width - 1, width + 1, 2 * width - 1}) {
+        Tile values(width, 2);
+        for (std::size_t i = 0; i < 2 * width; ++i)
+          values.row(0)[i] = i == at ? odd.value : static_cast<float>(i);
+        for_each_instruction_set([&](const char* name) {
+          INFO(name << ", " << odd.value << " at " << at << " of " << 2 * width);
+          CHECK(kinds_of(values).nan == odd.nan);
+          CHECK(kinds_of(values).others == odd.other);
+        });
+      }
+}
+
+TEST_CASE("sums weighed alike on both sides are those added up one by one",
+          "[core][filter][simd]") {
+  const std::vector<float> weights{0.5f, 0.1875f, 0.0625f};
+  std::vector<float> values;
+  for (int i = 0; i < 200; ++i) values.push_back(static_cast<float>(i * i % 64));  // sums are exact
+  for (const std::ptrdiff_t step : {1, 5})
+    for (const std::size_t n : {std::size_t{1}, std::size_t{7}, std::size_t{150}}) {
+      std::vector<float> wanted;
+      for (std::size_t x = 0; x < n; ++x) {
+        const float* const here = values.data() + 20 + x;
+        wanted.push_back(0.5f * here[0] + 0.1875f * (here[-step] + here[step]) +
+                         0.0625f * (here[-2 * step] + here[2 * step]));
+      }
+      for_each_instruction_set([&](const char* name) {
+        INFO(name << ", " << n << " places");
+        std::vector<float> sums(n + 1, -1.0f);
+        symmetric_sums(values.data() + 20, step, weights, n, sums.data());
+        CHECK(sums.back() == -1.0f);
+        sums.pop_back();
+        CHECK(sums == wanted);
       });
     }
 }
