@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/error.h"
+#include "core/pixel/row_parts.h"
 
 namespace chalcedony {
 namespace {
@@ -29,6 +30,12 @@ Between between(std::uint32_t pixel, std::uint32_t pixels, std::size_t cells) {
 
 std::array<double, 6> terms_at(double x, double y) { return {1, x, y, x * x, x * y, y * y}; }
 
+/// The powers of x and y in each of these terms.
+struct Powers {
+  std::size_t x, y;
+};
+constexpr std::array<Powers, 6> kPowers{{{0, 0}, {1, 0}, {0, 1}, {2, 0}, {1, 1}, {0, 2}}};
+
 }  // namespace
 
 LightField::LightField(std::uint32_t width, std::uint32_t height)
@@ -37,10 +44,12 @@ LightField::LightField(std::uint32_t width, std::uint32_t height)
       columns_(std::min(width, kMostCells)),
       rows_(std::min(height, kMostCells)) {
   for (auto& channel : values_) channel.resize(columns_ * rows_);
-}
-
-std::size_t LightField::cell_of(std::uint32_t x, std::uint32_t y) const {
-  return std::uint64_t{y} * rows_ / height_ * columns_ + std::uint64_t{x} * columns_ / width_;
+  ends_between_.resize(columns_);
+  for (std::uint32_t x = 0; x < width; ++x) {
+    const Between across = between(x, width, columns_);
+    ends_between_[across.first] = x + 1;
+    shares_.push_back(across.share);
+  }
 }
 
 double LightField::mean(std::size_t channel) const {
@@ -50,20 +59,24 @@ double LightField::mean(std::size_t channel) const {
 }
 
 void LightField::read(const Block& block, std::size_t channel, float* out) const {
-  const float* const values = values_[channel].data();
-  std::uint32_t x = block.x(0), y = block.y(0);
-  Between down = between(y, height_, rows_);
-  for (std::size_t i = 0; i < block.size; ++i) {
-    const Between across = between(x, width_, columns_);
-    const float* const above = values + down.first * columns_;
-    const float* const below = values + down.second * columns_;
-    const float top =
-        above[across.first] + (above[across.second] - above[across.first]) * across.share;
-    const float bottom =
-        below[across.first] + (below[across.second] - below[across.first]) * across.share;
-    out[i] = top + (bottom - top) * down.share;
-    if (++x == block.picture_width) x = 0, down = between(++y, height_, rows_);
-  }
+  for_each_row_part(block, [&](std::size_t first, std::size_t n, std::uint32_t x, std::uint32_t y) {
+    const Between down = between(y, height_, rows_);
+    const float* const above = values_[channel].data() + down.first * columns_;
+    const float* const below = values_[channel].data() + down.second * columns_;
+    const auto end = static_cast<std::uint32_t>(x + n);
+    float* to = out + first;
+    std::size_t cell = between(x, width_, columns_).first;
+    for (; x < end; ++cell) {
+      const std::size_t next = std::min(cell + 1, columns_ - 1);
+      const float left_above = above[cell], more_above = above[next] - left_above;
+      const float left_below = below[cell], more_below = below[next] - left_below;
+      for (const std::uint32_t last = std::min(end, ends_between_[cell]); x < last; ++x) {
+        const float top = left_above + more_above * shares_[x];
+        const float bottom = left_below + more_below * shares_[x];
+        *to++ = top + (bottom - top) * down.share;
+      }
+    }
+  });
 }
 
 FieldMeans::FieldMeans(std::uint32_t width, std::uint32_t height)
@@ -72,9 +85,21 @@ FieldMeans::FieldMeans(std::uint32_t width, std::uint32_t height)
 }
 
 void FieldMeans::add(const Block& block, const ConstPlanes& light) {
-  for (std::size_t i = 0; i < block.size; ++i) {
+  for_each_row_part(block, [&](std::size_t first, std::size_t n, std::uint32_t x, std::uint32_t y) {
+    const std::size_t row = shape_.row_of(y) * shape_.columns();
+    for (std::size_t i = first, last = first; last < first + n; i = last) {
+      const std::size_t column = shape_.column_of(x + static_cast<std::uint32_t>(i - first));
+      last = std::min(first + n, first + shape_.end_of_column(column) - x);
+      add_to_cell(row + column, block, light, i, last);
+    }
+  });
+}
+
+/// Adds the pixels from i to `last` that count.
+void FieldMeans::add_to_cell(std::size_t cell, const Block& block, const ConstPlanes& light,
+                             std::size_t i, std::size_t last) {
+  for (; i < last; ++i) {
     if (!block.counts(i)) continue;
-    const std::size_t cell = shape_.cell_of(block.x(i), block.y(i));
     for (std::size_t c = 0; c < 3; ++c) sums_[c][cell] += double{light[c][i]};
     ++counts_[cell];
   }
@@ -108,14 +133,32 @@ LightField FieldMeans::field() const {
 }
 
 void SurfaceSums::add(const Block& block, const float* light) {
-  for (std::size_t i = 0; i < block.size; ++i) {
-    if (!block.counts(i)) continue;
-    const auto terms = terms_at((block.x(i) + 0.5) / width_, (block.y(i) + 0.5) / height_);
-    for (std::size_t a = 0; a < kTerms; ++a) {
-      with_light_[a] += terms[a] * double{light[i]};
-      for (std::size_t b = a; b < kTerms; ++b) products_[a][b] += terms[a] * terms[b];
+  for_each_row_part(block, [&](std::size_t first, std::size_t n, std::uint32_t x, std::uint32_t y) {
+    // Along a row only x changes: its powers alone are summed, and those of y come in at the end.
+    std::array<double, 5> powers{};
+    std::array<double, 3> powers_with_light{};
+    for (std::size_t i = 0; i < n; ++i) {
+      if (!block.counts(first + i)) continue;
+      const double at = (static_cast<double>(x + i) + 0.5) / width_, square = at * at;
+      const double bright = double{light[first + i]};
+      powers[0] += 1;
+      powers[1] += at;
+      powers[2] += square;
+      powers[3] += square * at;
+      powers[4] += square * square;
+      powers_with_light[0] += bright;
+      powers_with_light[1] += bright * at;
+      powers_with_light[2] += bright * square;
     }
-  }
+    const double down = (y + 0.5) / height_;
+    const std::array<double, 5> of_y{1, down, down * down, down * down * down,
+                                     down * down * down * down};
+    for (std::size_t a = 0; a < kTerms; ++a) {
+      with_light_[a] += powers_with_light[kPowers[a].x] * of_y[kPowers[a].y];
+      for (std::size_t b = a; b < kTerms; ++b)
+        products_[a][b] += powers[kPowers[a].x + kPowers[b].x] * of_y[kPowers[a].y + kPowers[b].y];
+    }
+  });
 }
 
 SurfaceSums& SurfaceSums::operator+=(const SurfaceSums& later) {

@@ -22,8 +22,12 @@ class LightField {
   /// The middle of a cell as shares of the picture's width and height.
   double across(std::size_t column) const { return (static_cast<double>(column) + 0.5) / columns_; }
   double down(std::size_t row) const { return (static_cast<double>(row) + 0.5) / rows_; }
-  /// The cell a pixel lies in.
-  std::size_t cell_of(std::uint32_t x, std::uint32_t y) const;
+  /// The column and the row of cells in which a pixel lies, and the first pixel beyond a column.
+  std::size_t column_of(std::uint32_t x) const { return std::uint64_t{x} * columns_ / width_; }
+  std::size_t row_of(std::uint32_t y) const { return std::uint64_t{y} * rows_ / height_; }
+  std::uint32_t end_of_column(std::size_t column) const {
+    return static_cast<std::uint32_t>(((column + 1) * width_ + columns_ - 1) / columns_);
+  }
 
   float& value(std::size_t channel, std::size_t cell) { return values_[channel][cell]; }
   float value(std::size_t channel, std::size_t cell) const { return values_[channel][cell]; }
@@ -38,6 +42,10 @@ class LightField {
   std::uint32_t width_, height_;
   std::size_t columns_, rows_;
   std::array<std::vector<float>, 3> values_;
+  // Between which columns of cells a column of pixels lies: the first of the two, beyond which
+  // pixel that is another one, and the share of the second.
+  std::vector<std::uint32_t> ends_between_;  // by the first column of cells
+  std::vector<float> shares_;                // by the column of pixels
 };
 
 /// Means of linear light over the cells of a field: a blank picture, smoothed.
@@ -54,6 +62,9 @@ class FieldMeans {
   std::uint64_t pixels() const;
 
  private:
+  void add_to_cell(std::size_t cell, const Block& block, const ConstPlanes& light, std::size_t i,
+                   std::size_t last);
+
   LightField shape_;
   std::array<std::vector<double>, 3> sums_;
   std::vector<std::uint64_t> counts_;

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/pixel/row_parts.h"
+
 namespace chalcedony {
 
 ThumbnailSums::ThumbnailSums(std::uint32_t width, std::uint32_t height, std::uint32_t most_width,
@@ -27,9 +29,7 @@ std::size_t ThumbnailSums::cell_row_of(std::uint32_t y) const {
 }
 
 void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
-  std::uint32_t x = block.x(0), y = block.y(0);
-  for (std::size_t i = 0; i < block.size;) {
-    const std::size_t n = std::min<std::size_t>(block.size - i, block.picture_width - x);
+  for_each_row_part(block, [&](std::size_t i, std::size_t n, std::uint32_t x, std::uint32_t y) {
     if (const std::size_t row = cell_row_of(y); row != cell_row_) {
       add_columns_to(sums_);
       empty_columns();
@@ -38,10 +38,7 @@ void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
     first_column_ = std::min(first_column_, x);
     end_column_ = std::max(end_column_, x + static_cast<std::uint32_t>(n));
     add_to_columns(block, srgb, i, n, x);
-    i += n;
-    x = 0;
-    ++y;
-  }
+  });
 }
 
 /// n pixels of one row, from column x on.

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/pixel/row_parts.h"
+
 namespace chalcedony {
 namespace {
 
@@ -20,10 +22,7 @@ double median(std::vector<double> values) {
 LineSums::LineSums(std::uint32_t width, std::uint32_t height) : rows_(height), columns_(width) {}
 
 void LineSums::add(const Block& block, const ConstPlanes& planes) {
-  for (std::size_t i = 0; i < block.size;) {
-    // The piece of the Block that lies in one row.
-    const std::uint32_t x = block.x(i), y = block.y(i);
-    const std::size_t n = std::min<std::size_t>(block.size - i, block.picture_width - x);
+  for_each_row_part(block, [&](std::size_t i, std::size_t n, std::uint32_t x, std::uint32_t y) {
     double* const columns = columns_.sums.data() + x;
     double row = 0;
     std::uint64_t counted = 0;
@@ -38,8 +37,7 @@ void LineSums::add(const Block& block, const ConstPlanes& planes) {
     }
     rows_.sums[y] += row;
     rows_.counts[y] += counted;
-    i += n;
-  }
+  });
 }
 
 LineSums& LineSums::operator+=(const LineSums& later) {

@@ -1,8 +1,10 @@
 // Tone curves and light fields, by their definitions and on light that is known.
+#include <algorithm>
 #include <array>
 #include <bit>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <utility>
 #include <vector>
 
 #include "core/balance/balancer.h"
@@ -178,6 +180,40 @@ TEST_CASE("a fitted surface takes the fall-off of light away", "[core][balance]"
   SurfaceSums line(Light::kWidth, Light::kHeight);
   line.add(light.block, light.planes.plane(0));
   CHECK_THROWS_AS(line.field(), InputError);
+}
+
+TEST_CASE("a field lies straight between the middles of its cells", "[core][balance]") {
+  for (const std::uint32_t width : {1u, 3u, 64u, 65u, 200u}) {
+    constexpr std::uint32_t kHeight = 70;
+    LightField field(width, kHeight);
+    const std::size_t columns = field.columns(), rows = field.rows();
+    for (std::size_t cell = 0; cell < columns * rows; ++cell)
+      field.value(1, cell) = static_cast<float>(cell * cell % 97);
+    Block block;  // begins within a row, and goes on over its end
+    block.picture_width = width;
+    block.first_pixel = std::uint64_t{3} * width + width / 2;
+    block.size = 150;
+    std::vector<float> read(block.size);
+    field.read(block, 1, read.data());
+    // Between two cells, or on beyond the outer ones.
+    const auto place = [](double at, std::size_t cells) {
+      const double in_cells = at * static_cast<double>(cells) - 0.5;
+      const double first =
+          std::clamp(std::floor(in_cells), 0.0, std::max(0.0, static_cast<double>(cells) - 2));
+      return std::pair(static_cast<std::size_t>(first), cells > 1 ? in_cells - first : 0.0);
+    };
+    for (std::size_t i = 0; i < block.size; ++i) {
+      const auto [column, right] = place((block.x(i) + 0.5) / width, columns);
+      const auto [row, low] = place((block.y(i) + 0.5) / kHeight, rows);
+      const auto value = [&, column = column, row = row](std::size_t dx, std::size_t dy) {
+        return double{field.value(1, (row + dy) * columns + std::min(column + dx, columns - 1))};
+      };
+      const double top = value(0, 0) + (value(1, 0) - value(0, 0)) * right;
+      const double bottom = value(0, 1) + (value(1, 1) - value(0, 1)) * right;
+      CAPTURE(width, i);
+      REQUIRE(double{read[i]} == Approx(top + (bottom - top) * low).margin(1e-3));
+    }
+  }
 }
 
 TEST_CASE("a blank and a dark picture give the true brightness back", "[core][balance]") {
