@@ -6,8 +6,11 @@
 #include <array>
 #include <bit>
 #include <cmath>
+#include <cstdint>
+#include <cstring>
 #include <memory>
 #include <string>
+#include <utility>
 
 #include "core/color/css_color.h"
 #include "core/error.h"
@@ -44,9 +47,17 @@ std::vector<std::byte> international_text(std::string_view keyword, std::string_
   return chunk("iTXt", data);
 }
 
+/// The two bytes of every sample change places, four samples at a time.
 void to_big_endian(std::vector<std::byte>& samples) {
   static_assert(std::endian::native == std::endian::little);
-  for (std::size_t i = 0; i + 1 < samples.size(); i += 2) std::swap(samples[i], samples[i + 1]);
+  constexpr std::uint64_t kLow = 0x00ff00ff00ff00ff;
+  std::size_t i = 0;
+  for (std::uint64_t four; i + sizeof four <= samples.size(); i += sizeof four) {
+    std::memcpy(&four, samples.data() + i, sizeof four);
+    four = (four & kLow) << 8 | (four >> 8 & kLow);
+    std::memcpy(samples.data() + i, &four, sizeof four);
+  }
+  for (; i + 1 < samples.size(); i += 2) std::swap(samples[i], samples[i + 1]);
 }
 
 class PngWriter : public PictureWriter {

@@ -173,9 +173,61 @@ HWY_INLINE std::size_t write_rgb(const ConstPlanes& planes, std::size_t n,
   return i;
 }
 
+// The same, with a byte rounded as it is everywhere.
+template <class Sample, class D>
+HWY_INLINE auto rounded_sample(D d, hn::Vec<D> number) {
+  if constexpr (sizeof(Sample) == 1) {
+    const hn::RebindToSigned<D> di;
+    const auto code = hn::Add(clipped(d, number, 255.0f), hn::Set(d, kByteHalf));
+    const auto byte = hn::And(hn::ShiftRight<15>(hn::BitCast(di, code)), hn::Set(di, 0xff));
+    return hn::DemoteTo(hn::Rebind<Sample, D>(), byte);
+  } else {
+    return to_sample<Sample>(d, number);
+  }
+}
+
+// The only channel of pixels.
+template <class Sample>
+HWY_INLINE std::size_t write_only(const float* plane, std::size_t n, const SampleScale& scale,
+                                  std::byte* stored) {
+  using D = hn::CappedTag<float, kPlanePadding>;
+  const D d;
+  const Scaled<false, D> scaled(d, scale);
+  auto* samples = reinterpret_cast<Sample*>(stored);
+  std::size_t i = 0;
+  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d))
+    hn::StoreU(rounded_sample<Sample>(d, scaled.number(hn::LoadU(d, plane + i))),
+               hn::Rebind<Sample, D>(), samples + i);
+  return i;
+}
+
+// Three channels beside a fourth, which stays as it is.
+template <class Sample>
+HWY_INLINE std::size_t write_three_of_four(const ConstPlanes& planes, std::size_t n,
+                                           const std::array<SampleScale, 3>& scale,
+                                           std::byte* stored) {
+  using D = hn::CappedTag<float, kPlanePadding>;
+  const D d;
+  const hn::Rebind<Sample, D> ds;
+  const std::size_t lanes = hn::Lanes(d);
+  const Scaled<false, D> scales[3] = {{d, scale[0]}, {d, scale[1]}, {d, scale[2]}};
+  const float *const r = planes[0], *const g = planes[1], *const b = planes[2];
+  auto* samples = reinterpret_cast<Sample*>(stored);
+  std::size_t i = 0;
+  for (; i + lanes <= n; i += lanes, samples += 4 * lanes) {
+    hn::Vec<decltype(ds)> red, green, blue, fourth;
+    hn::LoadInterleaved4(ds, samples, red, green, blue, fourth);
+    red = rounded_sample<Sample>(d, scales[0].number(hn::LoadU(d, r + i)));
+    green = rounded_sample<Sample>(d, scales[1].number(hn::LoadU(d, g + i)));
+    blue = rounded_sample<Sample>(d, scales[2].number(hn::LoadU(d, b + i)));
+    hn::StoreInterleaved4(red, green, blue, fourth, ds, samples);
+  }
+  return i;
+}
+
 #if HWY_TARGET != HWY_SCALAR
-// The same for 8-bit samples. With kByteHalf added, the code stands above 15 bits of fraction; the
-// three of a pixel are put into one word, whose lowest bytes are then moved together.
+// The three of three 8-bit samples. With kByteHalf added, the code stands above 15 bits of
+// fraction; the three of a pixel are put into one word, whose lowest bytes are then moved together.
 template <bool kSame>
 HWY_INLINE std::size_t write_rgb_bytes(const ConstPlanes& planes, std::size_t n,
                                        const std::array<SampleScale, 3>& scale, std::byte* stored) {
@@ -238,6 +290,30 @@ std::size_t read_color(const std::byte* stored, std::uint32_t channels, SampleTy
   }
 }
 
+std::size_t write_gray(const float* plane, std::size_t n, SampleType sample,
+                       const SampleScale& scale, std::byte* stored) {
+  switch (sample) {
+    case SampleType::kU8:
+      return write_only<std::uint8_t>(plane, n, scale, stored);
+    case SampleType::kU16:
+      return write_only<std::uint16_t>(plane, n, scale, stored);
+    default:
+      return write_only<float>(plane, n, scale, stored);
+  }
+}
+
+std::size_t write_color_of_four(const ConstPlanes& planes, std::size_t n, SampleType sample,
+                                const std::array<SampleScale, 3>& scale, std::byte* stored) {
+  switch (sample) {
+    case SampleType::kU8:
+      return write_three_of_four<std::uint8_t>(planes, n, scale, stored);
+    case SampleType::kU16:
+      return write_three_of_four<std::uint16_t>(planes, n, scale, stored);
+    default:
+      return write_three_of_four<float>(planes, n, scale, stored);
+  }
+}
+
 std::size_t write_color(const ConstPlanes& planes, std::size_t n, SampleType sample,
                         const std::array<SampleScale, 3>& scale, std::byte* stored) {
   switch (sample) {
@@ -265,14 +341,20 @@ namespace {
 
 HWY_EXPORT(read_color);
 HWY_EXPORT(write_color);
+HWY_EXPORT(write_color_of_four);
+HWY_EXPORT(write_gray);
 
 template <class Sample>
 void read_strided(const std::byte* stored, std::uint32_t channels, std::uint32_t channel,
                   SampleScale scale, float* plane, std::size_t first, std::size_t n) {
   const Sample* samples = reinterpret_cast<const Sample*>(stored) + channel;
   const float factor = static_cast<float>(scale.factor), offset = static_cast<float>(scale.offset);
-  for (std::size_t i = first; i < n; ++i)
-    plane[i] = static_cast<float>(samples[i * channels]) * factor + offset;
+  const auto read = [&](std::uint32_t step) {
+    for (std::size_t i = first; i < n; ++i)
+      plane[i] = static_cast<float>(samples[i * step]) * factor + offset;
+  };
+  // Compilers make vectors of samples that lie side by side.
+  channels == 1 ? read(1) : read(channels);
 }
 
 template <class Sample>
@@ -344,13 +426,17 @@ void read_planes(const std::byte* stored, std::uint32_t channels, SampleType sam
 
 void write_plane(const float* plane, std::size_t n, std::uint32_t channels, SampleType sample,
                  std::uint32_t channel, SampleScale scale, std::byte* stored) {
-  write_from(plane, 0, n, channels, sample, channel, scale, stored);
+  std::size_t done = 0;
+  if (channels == 1) done = HWY_DYNAMIC_DISPATCH(write_gray)(plane, n, sample, scale, stored);
+  write_from(plane, done, n, channels, sample, channel, scale, stored);
 }
 
 void write_planes(const ConstPlanes& planes, std::size_t n, std::uint32_t channels,
                   SampleType sample, const std::array<SampleScale, 3>& scale, std::byte* stored) {
   std::size_t done = 0;
   if (channels == 3) done = HWY_DYNAMIC_DISPATCH(write_color)(planes, n, sample, scale, stored);
+  if (channels == 4)
+    done = HWY_DYNAMIC_DISPATCH(write_color_of_four)(planes, n, sample, scale, stored);
   for (std::uint32_t c = 0; c < 3; ++c)
     write_from(planes[c], done, n, channels, sample, c, scale[c], stored);
 }

@@ -26,7 +26,7 @@ void read_planes(const std::byte* stored, std::uint32_t channels, SampleType sam
 void write_plane(const float* plane, std::size_t n, std::uint32_t channels, SampleType sample,
                  std::uint32_t channel, SampleScale scale, std::byte* stored);
 
-/// Writes three channels at once, as the first three of `channels`.
+/// Writes three channels at once, as the first three of `channels`; the others stay as they are.
 void write_planes(const ConstPlanes& planes, std::size_t n, std::uint32_t channels,
                   SampleType sample, const std::array<SampleScale, 3>& scale, std::byte* stored);
 

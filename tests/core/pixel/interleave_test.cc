@@ -6,6 +6,7 @@
 #include <cstring>
 #include <limits>
 
+#include "tests/support/instruction_sets.h"
 #include "tests/support/pictures.h"
 
 using namespace chalcedony;
@@ -53,6 +54,57 @@ TEST_CASE("three channels are read and written as one is", "[core][pixel]") {
       write_plane(alone.plane(c), n, channels, sample, c, kScales[c], plainly.data());
     CHECK(written == plainly);
   }
+}
+
+TEST_CASE("the only channel is read and written as one of two is", "[core][pixel][simd]") {
+  const auto sample = GENERATE(SampleType::kU8, SampleType::kU16, SampleType::kF32);
+  const std::size_t bytes = bytes_per_sample(sample);
+  for (const std::size_t n : {1u, 16u, 17u, 1000u})
+    for (const SampleScale& scale : kScales) {
+      INFO(bytes << " bytes a sample, " << n << " pixels");
+      const auto alone = samples_of(sample, n);
+      std::vector<std::byte> of_two(2 * alone.size());
+      for (std::size_t i = 0; i < n; ++i)
+        std::memcpy(of_two.data() + 2 * i * bytes, alone.data() + i * bytes, bytes);
+      PlaneBuffer planes(2);
+      read_plane(alone.data(), 1, sample, 0, scale, planes.plane(0), n);
+      read_plane(of_two.data(), 2, sample, 0, scale, planes.plane(1), n);
+      CHECK(same_bits(planes.plane(0), planes.plane(1), n));
+      for (std::size_t i = 0; i < n; i += 3)
+        planes.plane(0)[i] = static_cast<float>(i % 7) * 100 - 99.5f;
+      for_each_instruction_set([&](const char* name) {
+        INFO(name);
+        std::vector<std::byte> written(alone.size()), plainly(of_two.size());
+        write_plane(planes.plane(0), n, 1, sample, 0, scale, written.data());
+        write_plane(planes.plane(0), n, 2, sample, 0, scale, plainly.data());
+        std::size_t wrong = 0;
+        for (std::size_t i = 0; i < n; ++i)
+          wrong += std::memcmp(written.data() + i * bytes, plainly.data() + 2 * i * bytes, bytes)
+                       ? 1
+                       : 0;
+        CHECK(wrong == 0);
+      });
+    }
+}
+
+TEST_CASE("three channels leave the fourth as it is", "[core][pixel][simd]") {
+  const auto sample = GENERATE(SampleType::kU8, SampleType::kU16, SampleType::kF32);
+  constexpr std::size_t kPixels = 37;
+  const std::size_t bytes = bytes_per_sample(sample);
+  const auto before = samples_of(sample, 4 * kPixels);
+  PlaneBuffer planes;
+  for (std::size_t c = 0; c < 3; ++c)
+    for (std::size_t i = 0; i < kPixels; ++i)
+      planes.plane(c)[i] = static_cast<float>(i * 11 + c) - 30.25f;
+  for_each_instruction_set([&](const char* name) {
+    INFO(name);
+    auto written = before, plainly = before;
+    write_planes(read_only(planes.planes()), kPixels, 4, sample, kScales, written.data());
+    for (std::uint32_t c = 0; c < 3; ++c)
+      write_plane(planes.plane(c), kPixels, 4, sample, c, kScales[c], plainly.data());
+    CHECK(written == plainly);
+    CHECK(std::memcmp(written.data() + 3 * bytes, before.data() + 3 * bytes, bytes) == 0);
+  });
 }
 
 TEST_CASE("8-bit codes of 0-255 are rounded to the nearest, halves up", "[core][pixel]") {
