@@ -259,7 +259,7 @@ void ColorPoints::finish() {
     ColorCounter counter = colors.tally.take();
     ColorTable table = counter.table();
     if (one_kind) counted_colors_of_all_.emplace(std::move(counter));
-    const UnsetVector<std::uint32_t> pixels = std::move(table.counts);
+    const LargeVector<std::uint32_t> pixels = std::move(table.counts);
     take_table(*colors.info.space, std::move(table), pixels);
   }
   if (left_out_ > 0) counted_colors_of_all_.reset();

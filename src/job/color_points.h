@@ -13,6 +13,7 @@
 #include "core/learn/features.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/color_tally.h"
+#include "core/pixel/large_vector.h"
 #include "io/color_table_file.h"
 #include "job/inputs.h"
 #include "job/preview.h"
@@ -138,9 +139,9 @@ class ColorPoints {
   std::uint64_t deep_counted_ = 0;
   std::uint64_t deep_pictures_ = 0;
   std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped; seen by all threads
-  std::vector<UnsetVector<float>> planes_;        // of features_
-  std::array<UnsetVector<float>, 3> oklab_kept_;  // when the features are divided
-  UnsetVector<double> weights_;
+  std::vector<LargeVector<float>> planes_;        // of features_
+  std::array<LargeVector<float>, 3> oklab_kept_;  // when the features are divided
+  LargeVector<double> weights_;
   std::size_t size_ = 0;
   std::optional<ColorCounter> counted_colors_of_all_;
   std::uint64_t pixels_ = 0;

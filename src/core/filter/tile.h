@@ -4,8 +4,7 @@
 
 #include <cstddef>
 #include <cstdint>
-
-#include "core/pixel/unset_vector.h"
+#include <vector>
 
 namespace chalcedony {
 
@@ -28,7 +27,7 @@ class Tile {
 
  private:
   std::size_t width_ = 0, height_ = 0;
-  UnsetVector<float> values_;
+  std::vector<float> values_;
 };
 
 }  // namespace chalcedony

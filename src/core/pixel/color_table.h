@@ -11,8 +11,8 @@
 
 #include "core/pixel/block.h"
 #include "core/pixel/color_number.h"
+#include "core/pixel/large_vector.h"
 #include "core/pixel/raster.h"
-#include "core/pixel/unset_vector.h"
 #include "core/pixel/zeroed_array.h"
 
 namespace chalcedony {
@@ -23,7 +23,7 @@ struct ColorTable {
   std::uint64_t colors = 0;
   RasterShape shape;
   std::vector<std::byte> rgb;
-  UnsetVector<std::uint32_t> counts;  // pixels of each color; 0 for those that fill up
+  LargeVector<std::uint32_t> counts;  // pixels of each color; 0 for those that fill up
 
   /// A Block of this table, read by a BlockReader, with the pixels each color stands for.
   Block weighted(const Block& block) const {

@@ -7,8 +7,8 @@
 #include <memory>
 #include <optional>
 
+#include "core/pixel/large_vector.h"
 #include "core/pixel/row_source.h"
-#include "core/pixel/unset_vector.h"
 #include "core/reframe/bicubic_line.h"
 
 namespace chalcedony {
@@ -64,7 +64,7 @@ class TurnedRows : public RowSource {
   Turn turn_;
   double cosine_, sine_;
   std::array<float, 3> fill_{};  // as stored
-  UnsetVector<std::byte> samples_;
+  LargeVector<std::byte> samples_;
   std::uint32_t next_row_ = 0;
 };
 
