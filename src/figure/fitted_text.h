@@ -7,8 +7,7 @@
 
 namespace chalcedony {
 
-/// How many pixels of the page a text (UTF-8) of so many points takes, with some room: letters are
-/// taken for a little wider than they are on average.
+/// How many pixels of the page a text (UTF-8) of so many points takes, with some room.
 double text_width(std::string_view text, int points);
 
 /// A text in so many pixels of the page: the whole of it where it fits by text_width(), or its
