@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <numeric>
 
+#include "figure/fitted_text.h"
+
 namespace chalcedony {
 namespace {
 
@@ -12,17 +14,19 @@ constexpr std::size_t kMostLegendColumns = 6;
 // Of the page, in pixels.
 constexpr double kLegendRow = 34, kSwatchWide = 23, kSwatchHigh = 20;
 constexpr double kLegendSwatch = 33;  // with the gap before the text
-constexpr double kLegendLetter = 7.7, kLegendGap = 15;
+constexpr double kLegendGap = 15;
+constexpr int kLegendPoints = 11;
 
 std::string text_of(const LegendLine& line) {
   return line.name + (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "");
 }
 
-/// As many columns as the longest text has room in.
+/// As many columns as the widest text has room in.
 std::size_t legend_columns(const std::vector<LegendLine>& legend, double width) {
-  std::size_t longest = 0;
-  for (const LegendLine& line : legend) longest = std::max(longest, text_of(line).size());
-  const double column = kLegendSwatch + kLegendLetter * static_cast<double>(longest) + kLegendGap;
+  double widest = 0;
+  for (const LegendLine& line : legend)
+    widest = std::max(widest, text_width(text_of(line), kLegendPoints));
+  const double column = kLegendSwatch + widest + kLegendGap;
   return std::clamp(static_cast<std::size_t>(width / column), std::size_t{1}, kMostLegendColumns);
 }
 
@@ -62,13 +66,13 @@ void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Box& b
   constexpr double kAbove = (kLegendRow - kSwatchHigh) / 2;
   for (std::size_t i = 0; i < shown; ++i) {
     Box line = place(i);
-    plot.label(line.left + kLegendSwatch, line.middle(), text_of(lines[i]), 11);
+    plot.label(line.left + kLegendSwatch, line.middle(), text_of(lines[i]), kLegendPoints);
     plot.swatch(line.cut_left(kSwatchWide).inside({.top = kAbove, .bottom = kAbove}),
                 lines[i].color);
   }
   if (shown < legend.size())
-    plot.label(place(shown).left, place(shown).middle(), and_more(legend.size() - shown), 11,
-               Ink::kFaint);
+    plot.label(place(shown).left, place(shown).middle(), and_more(legend.size() - shown),
+               kLegendPoints, Ink::kFaint);
 }
 
 void draw_share_bar(Plot& plot, Box box, const std::vector<LegendLine>& colors) {

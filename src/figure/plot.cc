@@ -171,8 +171,8 @@ std::string Plot::store(std::span<const std::uint8_t> bytes) {
 }
 
 void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
-  constexpr double kLetter = 10, kHigh = 24,
-                   kRise = 18;  // of the page, in pixels, with room around
+  constexpr int kPoints = 11;
+  constexpr double kRoom = 11, kHigh = 24, kRise = 18;  // of the page, in pixels
   struct Place {
     double x, y, wide;
   };
@@ -181,7 +181,7 @@ void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
                    Ink::kPaper));
   for (const PictureLabel& one : labels) {
     const Place place{one.x * scale, one.y * scale - (one.above ? kRise : 0),
-                      kLetter * static_cast<double>(one.text.size() + 1)};
+                      text_width(one.text, kPoints) + kRoom};
     const bool meets = std::any_of(taken.begin(), taken.end(), [&](const Place& other) {
       return std::abs(other.x - place.x) < (other.wide + place.wide) / 2 &&
              std::abs(other.y - place.y) < kHigh;
@@ -189,9 +189,9 @@ void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
     if (meets) continue;
     taken.push_back(place);
     line(
-        fmt::format("set label {} {} at {:.6g},{:.6g} center front boxed font ',11' "
+        fmt::format("set label {} {} at {:.6g},{:.6g} center front boxed font ',{}' "
                     "textcolor rgb '{}'",
-                    taken.size(), literal(one.text), one.x, place.y / scale, Ink::kText));
+                    taken.size(), literal(one.text), one.x, place.y / scale, kPoints, Ink::kText));
   }
 }
 

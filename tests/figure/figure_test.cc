@@ -4,6 +4,7 @@
 #include "figure/axis_strip.h"
 #include "figure/box.h"
 #include "figure/fitted_text.h"
+#include "figure/legend.h"
 #include "figure/plot.h"
 #include "tests/support/temp_dir.h"
 
@@ -66,6 +67,18 @@ TEST_CASE("a text that is too long keeps its beginning and its end", "[figure][b
   // Letters of several bytes are not parted.
   CHECK(fitted_text("\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc", 0, 12) ==
         "\u00e4\u00f6\u00fc\u2026\u00fc\u00e4\u00f6\u00fc");
+}
+
+TEST_CASE("a legend has as many columns as its widest line leaves room for", "[figure][box]") {
+  const auto height = [](const std::string& name) {
+    return legend_height(std::vector<LegendLine>(6, {name, "#123456", 12.5}), 1228);
+  };
+  const double row = height("lead");  // all six side by side
+  CHECK(height(std::string(14, 'i')) == row);
+  CHECK(height(std::string(14, 'W')) == 2 * row);  // as many letters, but wide ones
+  std::string umlauts;
+  for (int i = 0; i < 8; ++i) umlauts += "\u00fc";  // two bytes each
+  CHECK(height(umlauts) == row);
 }
 
 TEST_CASE("a picture fits into its box with title and coordinates", "[figure][box]") {
