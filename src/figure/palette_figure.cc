@@ -3,7 +3,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 #include "core/palette/color_vision.h"
@@ -22,8 +21,6 @@ constexpr double kTextAt = 38, kShareAt = 176, kLchAt = 242, kTypicalAt = 344, k
                  kVisionAt = 528, kVisionStep = 44;
 constexpr double kHeadHigh = 36, kMostRow = 80, kHalfLine = 9;
 constexpr double kLineApart = 17;
-// Whose lack is a deficiency of color vision, in the order of those.
-constexpr std::array<const char*, kVisionDeficiencies.size()> kConeNames{"red", "green", "blue"};
 constexpr double kMostListRow = 32, kListGap = 6;
 constexpr double kColorWide = 28;
 constexpr double kRowGap = 0.08;  // of the height of a row, above and below a swatch
@@ -53,7 +50,8 @@ void draw_details(Plot& plot, const Palette& palette, Box box) {
     return kVisionAt + kVisionStep * static_cast<double>(v);
   };
   for (std::size_t v = 0; v < kVisionDeficiencies.size(); ++v)
-    plot.label(head.left + vision_at(v), head.middle(), kConeNames[v], 10, Ink::kFaint);
+    plot.label(head.left + vision_at(v), head.middle(),
+               std::string(missing_cones(kVisionDeficiencies[v])), 10, Ink::kFaint);
   const double high = std::min(kMostRow, box.height() / static_cast<double>(palette.size()));
   for (const PaletteColor& one : palette) {
     const Box row = box.cut_top(high);

@@ -122,8 +122,7 @@ class PaletteJob {
               {"excluded", excluded_json(colors.excluded(0))}};
     if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
     json["colors"] = palette_json(palette);
-    json["vision"] =
-        vision_json(pairs, options_.apart > 0 ? options_.apart : PaletteOptions().apart);
+    json["vision"] = vision_json(pairs, options_.apart > 0 ? options_.apart : kUsuallyApart);
     if (options_.compare) palettes_.push_back(std::move(palette));
     return json;
   }

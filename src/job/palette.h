@@ -13,10 +13,13 @@
 
 namespace chalcedony {
 
+/// Colors of less delta E than this are taken for one, unless it is asked for otherwise.
+inline constexpr double kUsuallyApart = 8;
+
 struct PaletteOptions {
   SharedOptions shared;
   std::size_t colors = 6;                      // at most so many
-  double apart = 8;                            // no two colors are closer, in delta E
+  double apart = kUsuallyApart;                // no two colors are closer, in delta E
   bool unique = false;                         // all colors as they are, up to kMostUniqueColors
   bool compare = false;                        // two inputs
   std::optional<std::filesystem::path> apply;  // repaint the inputs with this palette instead

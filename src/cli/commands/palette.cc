@@ -2,7 +2,9 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <ostream>
+#include <string_view>
 
 #include "cli/command.h"
 #include "cli/json_format.h"
@@ -10,6 +12,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "core/palette/color_vision.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -60,22 +63,25 @@ Json do_palette(const po::variables_map& given, const SharedOptions& shared,
   return run_palette(options, context);
 }
 
-/// What a deficiency of color vision is the lack of.
-std::string missing_cones(const Json& vision) {
-  return vision == "protanopia" ? "red" : vision == "deuteranopia" ? "green" : "blue";
+/// The cones that lack with a deficiency of this name.
+std::string_view cones_missing_with(const Json& name) {
+  return missing_cones(*std::find_if(
+      kVisionDeficiencies.begin(), kVisionDeficiencies.end(),
+      [&](ColorVision vision) { return name_of(vision) == name.get<std::string_view>(); }));
 }
 
 void print_vision(const Json& vision, std::ostream& out) {
   std::vector<std::string> closest;
   for (const Json& pair : vision["closest"])
-    closest.push_back(fmt::format("{} cones: {} and {} at {:.1f}", missing_cones(pair["vision"]),
-                                  pair["first"], pair["second"], pair["delta_e"]));
+    closest.push_back(fmt::format("{} cones: {} and {} at {:.1f}",
+                                  cones_missing_with(pair["vision"]), pair["first"], pair["second"],
+                                  pair["delta_e"]));
   if (closest.empty()) return;
   out << fmt::format("  closest without {}\n", fmt::join(closest, "; without "));
   for (const Json& pair : vision["alike"])
     out << fmt::format("  {} and {} look alike without {} cones ({}): {:.1f} apart, else {:.1f}\n",
-                       pair["first"], pair["second"], missing_cones(pair["vision"]), pair["vision"],
-                       pair["delta_e"], pair["full_delta_e"]);
+                       pair["first"], pair["second"], cones_missing_with(pair["vision"]),
+                       pair["vision"], pair["delta_e"], pair["full_delta_e"]);
   const std::uint64_t pairs = vision["alike_pairs"], told = vision["alike"].size();
   if (pairs > told) out << fmt::format("  and {} more\n", plural(pairs - told, "pair"));
 }

@@ -28,13 +28,18 @@ Between between(std::uint32_t pixel, std::uint32_t pixels, std::size_t cells) {
   return {first, first + 1, static_cast<float>(place - static_cast<double>(first))};
 }
 
-std::array<double, 6> terms_at(double x, double y) { return {1, x, y, x * x, x * y, y * y}; }
-
-/// The powers of x and y in each of these terms.
+/// The powers of x and y in each term of a surface: 1, x, y, x^2, xy and y^2.
 struct Powers {
   std::size_t x, y;
 };
 constexpr std::array<Powers, 6> kPowers{{{0, 0}, {1, 0}, {0, 1}, {2, 0}, {1, 1}, {0, 2}}};
+
+std::array<double, 6> terms_at(double x, double y) {
+  const std::array<double, 3> of_x{1, x, x * x}, of_y{1, y, y * y};
+  std::array<double, 6> terms;
+  for (std::size_t t = 0; t < terms.size(); ++t) terms[t] = of_x[kPowers[t].x] * of_y[kPowers[t].y];
+  return terms;
+}
 
 }  // namespace
 
@@ -87,10 +92,12 @@ FieldMeans::FieldMeans(std::uint32_t width, std::uint32_t height)
 void FieldMeans::add(const Block& block, const ConstPlanes& light) {
   for_each_row_part(block, [&](std::size_t first, std::size_t n, std::uint32_t x, std::uint32_t y) {
     const std::size_t row = shape_.row_of(y) * shape_.columns();
-    for (std::size_t i = first, last = first; last < first + n; i = last) {
-      const std::size_t column = shape_.column_of(x + static_cast<std::uint32_t>(i - first));
-      last = std::min(first + n, first + shape_.end_of_column(column) - x);
-      add_to_cell(row + column, block, light, i, last);
+    const auto end = static_cast<std::uint32_t>(x + n);
+    for (std::uint32_t at = x; at < end;) {
+      const std::size_t column = shape_.column_of(at);
+      const std::uint32_t last = std::min(end, shape_.end_of_column(column));
+      add_to_cell(row + column, block, light, first + at - x, first + last - x);
+      at = last;
     }
   });
 }

@@ -28,6 +28,12 @@ std::string_view name_of(ColorVision vision) {
   return kNames[static_cast<std::size_t>(vision)];
 }
 
+std::string_view missing_cones(ColorVision deficiency) {
+  return deficiency == ColorVision::kProtanopia     ? "red"
+         : deficiency == ColorVision::kDeuteranopia ? "green"
+                                                    : "blue";
+}
+
 std::array<double, 3> seen_with(ColorVision vision, const std::array<double, 3>& srgb) {
   if (vision == ColorVision::kFull) return srgb;
   const Affine& matrix = vision == ColorVision::kProtanopia     ? kProtanopia

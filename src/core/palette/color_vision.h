@@ -20,6 +20,9 @@ inline constexpr std::array<ColorVision, kColorVisions - 1> kVisionDeficiencies{
 /// "full", "protanopia", "deuteranopia" or "tritanopia".
 std::string_view name_of(ColorVision vision);
 
+/// The cones whose lack a deficiency is: "red", "green" or "blue".
+std::string_view missing_cones(ColorVision deficiency);
+
 /// Simulates a deficiency at full severity.
 ///
 /// Units     sRGB in 0-255, encoded; the matrices act on linear light

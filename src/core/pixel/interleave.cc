@@ -292,26 +292,15 @@ std::size_t read_color(const std::byte* stored, std::uint32_t channels, SampleTy
 
 std::size_t write_gray(const float* plane, std::size_t n, SampleType sample,
                        const SampleScale& scale, std::byte* stored) {
-  switch (sample) {
-    case SampleType::kU8:
-      return write_only<std::uint8_t>(plane, n, scale, stored);
-    case SampleType::kU16:
-      return write_only<std::uint16_t>(plane, n, scale, stored);
-    default:
-      return write_only<float>(plane, n, scale, stored);
-  }
+  return with_sample(sample, [&]<class Sample>(Sample)
+                                 HWY_ATTR { return write_only<Sample>(plane, n, scale, stored); });
 }
 
 std::size_t write_color_of_four(const ConstPlanes& planes, std::size_t n, SampleType sample,
                                 const std::array<SampleScale, 3>& scale, std::byte* stored) {
-  switch (sample) {
-    case SampleType::kU8:
-      return write_three_of_four<std::uint8_t>(planes, n, scale, stored);
-    case SampleType::kU16:
-      return write_three_of_four<std::uint16_t>(planes, n, scale, stored);
-    default:
-      return write_three_of_four<float>(planes, n, scale, stored);
-  }
+  return with_sample(sample, [&]<class Sample>(Sample) HWY_ATTR {
+    return write_three_of_four<Sample>(planes, n, scale, stored);
+  });
 }
 
 std::size_t write_color(const ConstPlanes& planes, std::size_t n, SampleType sample,
@@ -386,26 +375,20 @@ void write_floats(const float* plane, std::size_t first, std::size_t n, std::uin
 void read_from(const std::byte* stored, std::uint32_t channels, SampleType sample,
                std::uint32_t channel, SampleScale scale, float* plane, std::size_t first,
                std::size_t n) {
-  switch (sample) {
-    case SampleType::kU8:
-      return read_strided<std::uint8_t>(stored, channels, channel, scale, plane, first, n);
-    case SampleType::kU16:
-      return read_strided<std::uint16_t>(stored, channels, channel, scale, plane, first, n);
-    case SampleType::kF32:
-      return read_strided<float>(stored, channels, channel, scale, plane, first, n);
-  }
+  with_sample(sample, [&]<class Sample>(Sample) {
+    read_strided<Sample>(stored, channels, channel, scale, plane, first, n);
+  });
 }
 
 void write_from(const float* plane, std::size_t first, std::size_t n, std::uint32_t channels,
                 SampleType sample, std::uint32_t channel, SampleScale scale, std::byte* stored) {
-  switch (sample) {
-    case SampleType::kU8:
-      return write_codes<std::uint8_t>(plane, first, n, channels, channel, scale, stored);
-    case SampleType::kU16:
-      return write_codes<std::uint16_t>(plane, first, n, channels, channel, scale, stored);
-    case SampleType::kF32:
-      return write_floats(plane, first, n, channels, channel, scale, stored);
-  }
+  with_sample(sample, [&]<class Sample>(Sample) {
+    if constexpr (std::is_same_v<Sample, float>) {
+      write_floats(plane, first, n, channels, channel, scale, stored);
+    } else {
+      write_codes<Sample>(plane, first, n, channels, channel, scale, stored);
+    }
+  });
 }
 
 }  // namespace

@@ -23,6 +23,21 @@ constexpr double full_scale_of(SampleType type) {
   return type == SampleType::kU8 ? 255.0 : type == SampleType::kU16 ? 65535.0 : 1.0;
 }
 
+/// use(Sample()) with the number type of such samples, so that work is written once for all of
+/// them.
+template <class Use>
+decltype(auto) with_sample(SampleType type, const Use& use) {
+  switch (type) {
+    case SampleType::kU8:
+      return use(std::uint8_t{});
+    case SampleType::kU16:
+      return use(std::uint16_t{});
+    case SampleType::kF32:
+      break;
+  }
+  return use(float{});
+}
+
 /// Size and sample layout of stored rows; samples of a pixel lie side by side.
 struct RasterShape {
   std::uint32_t width = 0;

@@ -113,30 +113,18 @@ void line_of(const Sample* old, std::size_t width, const PictureLine& line, std:
   }
 }
 
-template <class Sample>
-void line_of_samples(const std::byte* old, const RasterShape& shape, const PictureLine& line,
-                     std::size_t first, std::size_t n, float most, std::size_t out_channels,
-                     std::byte* out) {
-  const auto* from = reinterpret_cast<const Sample*>(old);
-  auto* to = reinterpret_cast<Sample*>(out);
-  if (shape.channels == 1) {
-    line_of<Sample, 1>(from, shape.width, line, first, n, most, out_channels, to);
-  } else {
-    line_of<Sample, 3>(from, shape.width, line, first, n, most, out_channels, to);
-  }
-}
-
 void line_of_any(const std::byte* old, const RasterShape& shape, const PictureLine& line,
                  std::size_t first, std::size_t n, float most, std::size_t out_channels,
                  std::byte* out) {
-  switch (shape.sample) {
-    case SampleType::kU8:
-      return line_of_samples<std::uint8_t>(old, shape, line, first, n, most, out_channels, out);
-    case SampleType::kU16:
-      return line_of_samples<std::uint16_t>(old, shape, line, first, n, most, out_channels, out);
-    case SampleType::kF32:
-      return line_of_samples<float>(old, shape, line, first, n, most, out_channels, out);
-  }
+  with_sample(shape.sample, [&]<class Sample>(Sample) HWY_ATTR {
+    const auto* from = reinterpret_cast<const Sample*>(old);
+    auto* to = reinterpret_cast<Sample*>(out);
+    if (shape.channels == 1) {
+      line_of<Sample, 1>(from, shape.width, line, first, n, most, out_channels, to);
+    } else {
+      line_of<Sample, 3>(from, shape.width, line, first, n, most, out_channels, to);
+    }
+  });
 }
 
 }  // namespace HWY_NAMESPACE

@@ -60,14 +60,9 @@ void TurnedRows::read_rows(std::uint32_t count, std::byte* rows) {
   if (samples_.empty()) load();
   const auto make = [&](std::uint32_t r) {
     std::byte* const row = rows + r * to_.shape.row_bytes();
-    switch (to_.shape.sample) {
-      case SampleType::kU8:
-        return make_row(next_row_ + r, reinterpret_cast<std::uint8_t*>(row));
-      case SampleType::kU16:
-        return make_row(next_row_ + r, reinterpret_cast<std::uint16_t*>(row));
-      case SampleType::kF32:
-        return make_row(next_row_ + r, reinterpret_cast<float*>(row));
-    }
+    with_sample(to_.shape.sample, [&]<class Sample>(Sample) {
+      make_row(next_row_ + r, reinterpret_cast<Sample*>(row));
+    });
   };
   isolated_loop(count, make);
   next_row_ += count;
