@@ -63,7 +63,7 @@ void DistinctColors::insert(std::uint64_t mark) {
 }
 
 void DistinctColors::grow() {
-  std::vector<std::uint64_t> old(marks_.empty() ? kFirstRoom : 2 * marks_.size());
+  LargeVector<std::uint64_t> old(marks_.empty() ? kFirstRoom : 2 * marks_.size(), 0);
   std::swap(old, marks_);
   for (const std::uint64_t mark : old)
     if (mark != 0) place_of(mark) = mark;

@@ -5,9 +5,9 @@
 #include <cstddef>
 #include <cstdint>
 #include <optional>
-#include <vector>
 
 #include "core/pixel/block.h"
+#include "core/pixel/large_vector.h"
 
 namespace chalcedony {
 
@@ -33,7 +33,7 @@ class DistinctColors {
   void insert(std::uint64_t mark);
   void grow();
 
-  std::vector<std::uint64_t> marks_;  // open addressing; 0 is free
+  LargeVector<std::uint64_t> marks_;  // open addressing; 0 is free
   std::size_t count_ = 0;
 };
 

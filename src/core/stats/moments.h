@@ -21,6 +21,8 @@ struct Moments {
   float largest = -std::numeric_limits<float>::infinity();
 
   /// Values that are not a number are left out; each counts for as many pixels as its weight says.
+  ///
+  /// Shape     `values` of the Block's pixels, padded as in planes.h
   void add(const Block& block, const float* values, double low, double high);
   Moments& operator+=(const Moments& later);
 

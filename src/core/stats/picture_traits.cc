@@ -15,9 +15,14 @@ void PictureTraits::add(const Block& block, const PictureInfo& info) {
   if (info.shape.sample != SampleType::kU16) return;
   const auto* samples = reinterpret_cast<const std::uint16_t*>(block.stored);
   const std::size_t count = block.size * info.shape.channels;
-  for (std::size_t i = 0; i < count && !uses_low_bytes; ++i)
-    uses_low_bytes = (samples[i] >> 8) != (samples[i] & 255);
-  for (std::size_t i = 0; i < count; ++i) largest_sample = std::max(largest_sample, samples[i]);
+  // Not members, which what is read might alias.
+  std::uint16_t largest = largest_sample, unlike = 0;
+  for (std::size_t i = 0; i < count; ++i) {
+    largest = std::max(largest, samples[i]);
+    unlike |= static_cast<std::uint16_t>((samples[i] >> 8) ^ (samples[i] & 255));
+  }
+  largest_sample = largest;
+  uses_low_bytes |= unlike != 0;
 }
 
 void PictureTraits::merge(const PictureTraits& other) {

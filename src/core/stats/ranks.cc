@@ -25,14 +25,23 @@ float value_of(std::uint32_t key) {
 Ranks::Ranks() : coarse_(1u << 16) {}
 
 void Ranks::add_coarse(const Block& block, const float* values) {
-  for (std::size_t i = 0; i < block.size; ++i) {
-    const std::uint32_t pixels = block.weight(i);
-    if (pixels == 0 || values[i] != values[i]) continue;
-    const std::uint32_t key = key_of(values[i]);
-    coarse_[key >> 16] += pixels;
-    low_bits_ |= std::bit_cast<std::uint32_t>(values[i]) & 0xffffu;
-    total_ += pixels;
+  // Not members, which the counts might alias.
+  std::uint64_t* const coarse = coarse_.data();
+  std::uint64_t total = 0;
+  std::uint32_t low_bits = 0;
+  const auto count = [&](std::size_t i, std::uint32_t pixels) {
+    if (pixels == 0 || values[i] != values[i]) return;
+    coarse[key_of(values[i]) >> 16] += pixels;
+    low_bits |= std::bit_cast<std::uint32_t>(values[i]);
+    total += pixels;
+  };
+  if (block.counted || block.weights) {
+    for (std::size_t i = 0; i < block.size; ++i) count(i, block.weight(i));
+  } else {
+    for (std::size_t i = 0; i < block.size; ++i) count(i, 1);
   }
+  low_bits_ |= low_bits & 0xffffu;
+  total_ += total;
 }
 
 void Ranks::merge_coarse(const Ranks& other) {

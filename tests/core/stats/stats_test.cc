@@ -12,6 +12,7 @@
 #include "core/stats/histogram.h"
 #include "core/stats/moments.h"
 #include "core/stats/ranks.h"
+#include "tests/support/instruction_sets.h"
 
 using namespace chalcedony;
 
@@ -25,6 +26,12 @@ Block counted_block_of(std::size_t n) {
   block.size = n;
   block.counted_size = n;
   return block;
+}
+
+/// As planes are.
+std::vector<float> padded(std::vector<float> values) {
+  values.resize(values.size() + kPlanePadding, 99);
+  return values;
 }
 
 }  // namespace
@@ -194,9 +201,9 @@ TEST_CASE("percentiles are nearest-rank, exactly as from a sorted list", "[core]
 }
 
 TEST_CASE("moments divide by n and count both ends of the range", "[core][stats][moments]") {
-  const float values[] = {0, 2, 4, kNone, 255, 255};
+  const std::vector<float> values = padded({0, 2, 4, kNone, 255, 255});
   Moments m;
-  m.add(counted_block_of(6), values, 0, 255);
+  m.add(counted_block_of(6), values.data(), 0, 255);
   CHECK(m.count == 5);
   CHECK(m.at_low == 1);
   CHECK(m.at_high == 2);
@@ -205,6 +212,43 @@ TEST_CASE("moments divide by n and count both ends of the range", "[core][stats]
   CHECK(m.mean() == Approx(103.2));
   CHECK(m.standard_deviation() ==
         Approx(std::sqrt((0 + 4 + 16 + 2 * 65025) / 5.0 - 103.2 * 103.2)));
+}
+
+TEST_CASE("moments are the same with any instructions, and hear nothing of uncounted pixels",
+          "[core][stats][moments]") {
+  std::vector<float> values;
+  std::vector<std::uint8_t> counted;
+  for (int i = 0; i < 533; ++i) {
+    values.push_back(i % 50 == 0 ? std::numeric_limits<float>::infinity()
+                                 : 0.37f * static_cast<float>(i));
+    counted.push_back(i % 50 == 0 || i % 3 == 0 ? 0 : 1);
+  }
+  double sum = 0, squares = 0;
+  for (std::size_t i = 0; i < values.size(); ++i) {
+    if (!counted[i]) continue;
+    sum += static_cast<double>(values[i]);
+    squares += static_cast<double>(values[i]) * static_cast<double>(values[i]);
+  }
+  Block block = counted_block_of(values.size());
+  block.counted = counted.data();
+  values = padded(values);
+  std::vector<Moments> found;
+  test::for_each_instruction_set([&](const std::string&) {
+    Moments m;
+    m.add(block, values.data(), 10, 150);
+    found.push_back(m);
+  });
+  for (const Moments& m : found) {
+    CHECK(m.count == static_cast<std::uint64_t>(std::count(counted.begin(), counted.end(), 1)));
+    CHECK(m.sum == Approx(sum).epsilon(1e-13));
+    CHECK(m.sum_of_squares == Approx(squares).epsilon(1e-13));
+    CHECK(m.sum == found.front().sum);
+    CHECK(m.sum_of_squares == found.front().sum_of_squares);
+    CHECK(m.smallest == 0.37f);
+    CHECK(m.largest == 0.37f * 532);
+    CHECK(m.at_low == 18);  // up to 27, less every third
+    CHECK(m.at_high == found.front().at_high);
+  }
 }
 
 TEST_CASE("a hue has a circular mean through red", "[core][stats][moments]") {
@@ -219,13 +263,14 @@ TEST_CASE("a hue has a circular mean through red", "[core][stats][moments]") {
 }
 
 TEST_CASE("a pixel with a weight counts for so many", "[core][stats]") {
-  const std::vector<float> values{3.25f, -1.1f, 80.0f, kNone, 255.0f, 0.0f, 17.3f};
+  const std::vector<float> values = padded({3.25f, -1.1f, 80.0f, kNone, 255.0f, 0.0f, 17.3f});
   const std::vector<std::uint32_t> weights{4, 1, 0, 9, 30, 12, 3};
   std::vector<float> each;
-  for (std::size_t i = 0; i < values.size(); ++i) each.insert(each.end(), weights[i], values[i]);
-  Block weighted = counted_block_of(values.size());
+  for (std::size_t i = 0; i < weights.size(); ++i) each.insert(each.end(), weights[i], values[i]);
+  Block weighted = counted_block_of(weights.size());
   weighted.weights = weights.data();
   const Block plain = counted_block_of(each.size());
+  each = padded(each);
 
   Moments by_weight, one_by_one;
   by_weight.add(weighted, values.data(), 0, 255);
