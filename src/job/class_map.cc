@@ -1,8 +1,6 @@
 #include "job/class_map.h"
 
 #include <algorithm>
-#include <cmath>
-#include <cstring>
 #include <deque>
 #include <utility>
 
@@ -11,8 +9,11 @@
 #include "core/learn/class_tally.h"
 #include "core/learn/confidence_tally.h"
 #include "core/palette/class_painter.h"
+#include "core/pixel/flags.h"
+#include "core/pixel/interleave.h"
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
+#include "core/pixel/uncounted.h"
 #include "figure/map_figure.h"
 #include "io/csv.h"
 #include "io/model_file.h"
@@ -169,52 +170,36 @@ class ClassMapJob {
                                     : stored_.data();
       store_labels(labels_.data(), block.size, sample, stored);
       tally_.add(stored, sample, block);
-      out.far += counted_flags(found.far, block);
-      out.contested += counted_flags(found.contested, block);
-      if (job_->wanted_.confidence) add_confidence(found, block.size, at, out);
+      out.far += count_flags(block, found.far.data());
+      out.contested += count_flags(block, found.contested.data());
+      if (job_->wanted_.confidence) add_confidence(found, block, at, out);
       if (job_->blend_) add_blend(block, at);
       if (job_->preview_.wanted()) collect(block);
     }
 
-    static std::uint64_t counted_flags(const std::vector<std::uint8_t>& flags, const Block& block) {
-      std::uint32_t sum = 0;
-      for (std::size_t i = 0; i < block.size; ++i)
-        sum += flags[i] & (block.counted ? block.counted[i] : std::uint8_t{1});
-      return sum;
+    void add_confidence(const Verdicts& found, const Block& block, std::size_t at, ClassBand& out) {
+      float* const confidence = confidence_.plane(0);
+      std::copy_n(found.confidence.begin(), block.size, confidence);
+      fill_uncounted(block, 0, confidence);
+      out.confidence.add(labels_.data(), confidence, block.size);
+      if (!job_->confidence_picture_) return;
+      write_plane(confidence, block.size, 1, SampleType::kU16, 0, share_scale(SampleType::kU16),
+                  samples_[*job_->confidence_picture_].data() + 2 * at);
     }
 
-    void add_confidence(const Verdicts& found, std::size_t n, std::size_t at, ClassBand& out) {
-      std::byte* const to = job_->confidence_picture_
-                                ? samples_[*job_->confidence_picture_].data() + 2 * at
-                                : nullptr;
-      for (std::size_t i = 0; i < n; ++i) {
-        const float confidence = labels_[i] == 0 ? 0.0f : found.confidence[i];
-        if (labels_[i] != 0) out.confidence.add(labels_[i], confidence);
-        const auto code = static_cast<std::uint16_t>(std::lround(confidence * 65535));
-        if (to) std::memcpy(to + 2 * i, &code, sizeof(code));
-      }
-    }
-
-    /// Pixels without a class stay as they are.
     void add_blend(const Block& block, std::size_t at) {
       srgb_.evaluate(block);
-      const ConstPlanes picture = srgb_.channels(0);
-      const ConstPlanes painted = painter_.paint(labels_.data(), block.size);
-      std::byte* const to = samples_[*job_->blend_].data() + 3 * at;
-      const auto share = static_cast<float>(job_->wanted_.blend);
-      for (std::size_t c = 0; c < 3; ++c)
-        for (std::size_t i = 0; i < block.size; ++i) {
-          const float part = labels_[i] == 0 ? 0.0f : share;
-          const float mixed = picture[c][i] + part * (painted[c][i] - picture[c][i]);
-          to[3 * i + c] = static_cast<std::byte>(std::clamp(mixed, 0.0f, 255.0f) + 0.5f);
-        }
+      const ConstPlanes mixed = painter_.paint_over(
+          srgb_.channels(0), labels_.data(), static_cast<float>(job_->wanted_.blend), block.size);
+      const SampleScale code = sample_scale(spaces::kSrgb, 0, SampleType::kU8);
+      write_planes(mixed, block.size, 3, SampleType::kU8, {code, code, code},
+                   samples_[*job_->blend_].data() + 3 * at);
     }
 
     void collect(const Block& block) {
       collector_.add(block);
-      Block opaque = block;
-      opaque.alpha = nullptr;
-      job_->map_preview_.local().add(opaque, painter_.paint(labels_.data(), block.size));
+      job_->map_preview_.local().add(without_alpha(block),
+                                     painter_.paint(labels_.data(), block.size));
     }
 
     ClassMapJob* job_;
@@ -223,6 +208,7 @@ class ClassMapJob {
     ChannelEvaluator srgb_;
     Preview::Collector collector_;
     ClassPainter painter_;
+    PlaneBuffer confidence_{1};
     std::vector<Label> labels_;
     std::vector<std::byte> stored_;  // labels as stored, where no map is written
     ClassTally tally_;

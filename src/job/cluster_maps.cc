@@ -1,17 +1,16 @@
 #include "job/cluster_maps.h"
 
-#include <algorithm>
 #include <array>
-#include <cmath>
-#include <cstring>
 #include <deque>
 
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/class_tally.h"
 #include "core/learn/classifier.h"
 #include "core/palette/class_painter.h"
+#include "core/pixel/interleave.h"
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
+#include "core/pixel/uncounted.h"
 #include "core/pixel/unset_vector.h"
 #include "io/model_file.h"
 #include "io/picture_writer.h"
@@ -27,12 +26,6 @@ PictureSpec plane_spec(const RasterShape& shape, SampleType sample) {
   PictureSpec spec;
   spec.shape = {shape.width, shape.height, 1, sample};
   return spec;
-}
-
-std::vector<Color> parsed(const std::vector<std::string>& colors) {
-  std::vector<Color> out;
-  for (const std::string& color : colors) out.push_back(css_color(color));
-  return out;
 }
 
 struct MapBand {
@@ -124,7 +117,7 @@ class MapJob {
     if (!files.recolored.empty()) {
       recolored_ = files_.size();
       open(files.recolored,
-           indexed_spec(info().shape, parsed(colors_), !all_pixels_count(picture_)));
+           indexed_spec(info().shape, css_colors(colors_), !all_pixels_count(picture_)));
     }
     if (!files.certainty.empty())
       certainty_ = open(files.certainty, plane_spec(info().shape, SampleType::kU8));
@@ -200,8 +193,7 @@ class MapJob {
     }
 
     void collect(const Block& block, std::size_t g, const std::uint8_t* labels) {
-      Block opaque = block;
-      opaque.alpha = nullptr;
+      const Block opaque = without_alpha(block);
       const ConstPlanes painted = painters_[g].paint(labels, block.size);
       if (g == job_->chosen_) job_->recolored_preview_.local().add(opaque, painted);
       if (!job_->choice_previews_.empty()) job_->choice_previews_[g].local().add(opaque, painted);
@@ -224,31 +216,22 @@ class MapJob {
       for (std::size_t c = 0; c < job_->colors_.size(); ++c)
         planes.push_back(probabilities_.plane(c));
       job_->classifiers_[job_->chosen_]->probabilities(features_.values(), block.size, planes);
-      for (float* const plane : planes)
-        for (std::size_t i = 0; i < block.size; ++i)
-          if (!block.counts(i)) plane[i] = 0;
-      if (job_->certainty_) {
-        auto& bytes = room_for(*job_->certainty_, pixels_);
-        for (std::size_t i = 0; i < block.size; ++i) {
-          float most = 0;
-          for (const float* const plane : planes) most = std::max(most, plane[i]);
-          bytes[at + i] = static_cast<std::byte>(std::lround(most * 255));
-        }
-      }
-      if (!job_->first_probability_) return;
-      const bool as_float = job_->probability_sample_ == SampleType::kF32;
-      for (std::size_t c = 0; c < planes.size(); ++c) {
-        auto& bytes = room_for(*job_->first_probability_ + c,
-                               pixels_ * bytes_per_sample(job_->probability_sample_));
-        if (as_float) {
-          std::memcpy(bytes.data() + at * sizeof(float), planes[c], block.size * sizeof(float));
-          continue;
-        }
-        for (std::size_t i = 0; i < block.size; ++i) {
-          const auto code = static_cast<std::uint16_t>(std::lround(planes[c][i] * 65535));
-          std::memcpy(bytes.data() + (at + i) * sizeof(code), &code, sizeof(code));
-        }
-      }
+      for (float* const plane : planes) fill_uncounted(block, 0, plane);
+      if (job_->first_probability_)
+        for (std::size_t c = 0; c < planes.size(); ++c)
+          write_shares(*job_->first_probability_ + c, planes[c], block.size, at);
+      if (!job_->certainty_) return;
+      winner_probabilities(planes, block.size, planes[0]);
+      write_shares(*job_->certainty_, planes[0], block.size, at);
+    }
+
+    /// Shares of n pixels, from pixel `at` of the band on.
+    void write_shares(std::size_t file, const float* shares, std::size_t n, std::size_t at) {
+      const SampleType sample =
+          file == job_->certainty_ ? SampleType::kU8 : job_->probability_sample_;
+      const std::size_t bytes = bytes_per_sample(sample);
+      write_plane(shares, n, 1, sample, 0, share_scale(sample),
+                  room_for(file, pixels_ * bytes).data() + at * bytes);
     }
 
     MapJob* job_;

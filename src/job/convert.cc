@@ -1,15 +1,14 @@
 #include "job/convert.h"
 
 #include <algorithm>
-#include <cmath>
 
 #include "core/color/channel_plan.h"
 #include "core/color/gamut_count.h"
 #include "core/color/gamut_map.h"
 #include "core/error.h"
 #include "core/pixel/block_writer.h"
+#include "core/pixel/code_dither.h"
 #include "core/pixel/reordered_rows.h"
-#include "core/stats/pixel_hash.h"
 #include "io/picture_writer.h"
 #include "job/each_input.h"
 #include "job/inputs.h"
@@ -55,14 +54,12 @@ class Converter {
   /// `mapped`: as GamutMap takes it.
   Converter(const ChannelPlan& plan, const Counting& counting, const ConvertOptions& options,
             const BlockWriter& stored, MappedColors* mapped)
-      : options_(options),
-        stored_(stored),
+      : stored_(stored),
         read_channels_(plan.info().shape.channels),
         reader_(plan.info(), counting),
         channels_(plan) {
     if (options.map_gamut) gamut_.emplace(*stored.info().space, mapped);
-    const std::array<SampleScale, 3> scales = sample_scales(stored.info());
-    for (std::size_t c = 0; c < 3; ++c) steps_[c] = static_cast<float>(scales[c].factor);
+    if (options.dither) dither_.emplace(options.shared.seed, sample_scales(stored.info()));
   }
 
   ConvertedBand operator()(const Band& band, std::byte* samples) {
@@ -71,7 +68,7 @@ class Converter {
       channels_.evaluate(block);
       ConstPlanes color = color_planes();
       out.gamut.add(block, color, stored_.info());
-      if (gamut_ || options_.dither) color = changed(color, block);
+      if (gamut_ || dither_) color = changed(color, block);
       stored_.write(color, block.alpha, block.size, samples);
       samples += block.size * stored_.info().shape.pixel_bytes();
     });
@@ -92,29 +89,16 @@ class Converter {
     const Planes out = changed_.planes();
     for (std::size_t c = 0; c < 3; ++c) std::copy_n(color[c], block.size, out[c]);
     if (gamut_) gamut_->run(block, read_channels_, out);
-    if (options_.dither) dither(out, block);
+    if (dither_) dither_->add(block, out);
     return read_only(out);
   }
 
-  /// Up to half a code is added or taken at random, so that means of many pixels come out right.
-  void dither(const Planes& color, const Block& block) const {
-    constexpr std::uint64_t kMask = (1u << 21) - 1;
-    for (std::size_t i = 0; i < block.size; ++i) {
-      const std::uint64_t bits = pixel_hash(options_.shared.seed, block.pixel(i));
-      for (std::size_t c = 0; c < 3; ++c) {
-        const auto drawn = static_cast<float>(bits >> (21 * c) & kMask) / float{kMask + 1};
-        color[c][i] += (drawn - 0.5f) * steps_[c];
-      }
-    }
-  }
-
-  const ConvertOptions& options_;
   const BlockWriter& stored_;
   std::uint32_t read_channels_;  // of a pixel as it comes in
   BlockReader reader_;
   ChannelEvaluator channels_;
   std::optional<GamutMap> gamut_;
-  std::array<float, 3> steps_{};  // of a code, in units of the channel
+  std::optional<CodeDither> dither_;
   PlaneBuffer changed_;
 };
 

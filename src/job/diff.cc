@@ -1,15 +1,13 @@
 #include "job/diff.h"
 
 #include <algorithm>
-#include <cmath>
 #include <cstring>
-#include <limits>
 #include <memory>
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/side_by_side.h"
-#include "core/stats/distance_sums.h"
+#include "core/stats/difference_tally.h"
 #include "figure/diff_figure.h"
 #include "io/csv.h"
 #include "io/picture_writer.h"
@@ -54,38 +52,8 @@ class ColorReader {
   Preview::Collector collector_;
 };
 
-/// What is found of some rows, and of those before.
-struct Differences {
-  explicit Differences(double steps) : sums(steps) {}
-
-  DistanceSums sums;
-  std::uint64_t counted = 0, above = 0;
-  double largest = -1;
-  std::uint64_t largest_pixel = 0;  // the first of the largest
-
-  void add(double difference, double tolerance, std::uint64_t pixel) {
-    ++counted;
-    sums.add(difference);
-    above += difference > tolerance;
-    if (difference <= largest) return;
-    largest = difference;
-    largest_pixel = pixel;
-  }
-
-  Differences& operator+=(const Differences& other) {
-    sums += other.sums;
-    counted += other.counted;
-    above += other.above;
-    if (other.largest > largest) {
-      largest = other.largest;
-      largest_pixel = other.largest_pixel;
-    }
-    return *this;
-  }
-};
-
 struct DiffBand {
-  Differences found;
+  DifferenceTally found;
   EncodedRows encoded;
 };
 
@@ -103,7 +71,7 @@ class DiffJob {
         second_(open_counted(options.shared.inputs[1], options.shared, context), space_,
                 format_ != FigureFormat::kNone),
         map_(empty_preview(shape(), format_ != FigureFormat::kNone)),
-        found_(steps()) {
+        found_(steps(), options.tolerance) {
     check_sizes();
     if (results.wants("difference"))
       file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
@@ -118,27 +86,27 @@ class DiffJob {
     travel(
         rows, road_for(first_.picture, options_.shared, context_),
         [&] { return Worker(*this, rows); }, [&](DiffBand&& band) { take(std::move(band)); });
-    if (found_.counted == 0)
+    if (found_.counted() == 0)
       throw InputError("no pixel counts in both pictures", "choose another --region or --within",
                        first_.picture.file.path.string());
     if (file_) file_->finish();
-    const DistanceSummary s = found_.sums.summary();
-    const double above = percent(found_.above, found_.counted);
+    const DistanceSummary s = found_.summary();
+    const double above = percent(found_.above(), found_.counted());
     if (results_.wants("statistics")) write_statistics(s, above);
     if (draws()) draw(s, above);
     return {{"first", first_.picture.file.path.string()},
             {"second", options_.shared.inputs[1].string()},
             {"formula", options_.formula_name},
-            {"counted", found_.counted},
+            {"counted", found_.counted()},
             {"mean", s.mean},
             {"root_mean_square", s.root_mean_square},
             {"median", s.median},
             {"percentile_95", s.percentile_95},
             {"largest", s.largest},
             {"largest_at",
-             {found_.largest_pixel % shape().width, found_.largest_pixel / shape().width}},
+             {found_.largest_pixel() % shape().width, found_.largest_pixel() / shape().width}},
             {"tolerance", options_.tolerance},
-            {"above_tolerance", found_.above},
+            {"above_tolerance", found_.above()},
             {"above_tolerance_percent", above}};
   }
 
@@ -166,7 +134,7 @@ class DiffJob {
           differences_(1) {}
 
     DiffBand operator()(const Band& band) {
-      DiffBand out{Differences(job_->steps()), {}};
+      DiffBand out{DifferenceTally(job_->steps(), job_->options_.tolerance), {}};
       const std::uint32_t width = job_->shape().width;
       std::vector<std::byte> samples(job_->file_ ? width * band.rows() * sizeof(float) : 0);
       for (std::uint32_t r = 0; r < band.rows(); ++r) {
@@ -187,19 +155,14 @@ class DiffJob {
    private:
     /// The differences of n pixels of a row from column x on; NaN where one does not count.
     void compare(const std::byte* row, std::uint32_t x, std::uint64_t first_pixel, std::size_t n,
-                 Differences& found) {
+                 DifferenceTally& found) {
       const std::byte* const second_row = row + second_part_;
       const Block& a = first_.read(row + x * pixel_bytes(job_->first_), first_pixel, n);
       const Block& b = second_.read(second_row + x * pixel_bytes(job_->second_), first_pixel, n);
       float* const out = differences_.plane(0);
       differences(job_->options_.formula, first_.colors(), second_.colors(), n, out);
-      for (std::size_t i = 0; i < n; ++i) {
-        if (a.counts(i) && b.counts(i) && std::isfinite(out[i])) {
-          found.add(static_cast<double>(out[i]), job_->options_.tolerance, first_pixel + i);
-        } else {
-          out[i] = std::numeric_limits<float>::quiet_NaN();
-        }
-      }
+      leave_out_uncounted(a, b, out);
+      found.add(out, n, first_pixel);
       if (job_->draws()) job_->collect(a, out, map_);
     }
 
@@ -227,10 +190,7 @@ class DiffJob {
     block.first_pixel = of.first_pixel;
     block.size = of.size;
     float* const plane = gray.plane(0);
-    for (std::size_t i = 0; i < block.size; ++i) {
-      const float part = differences[i] / static_cast<float>(shown_most());
-      plane[i] = std::isfinite(part) ? 255 * std::min(part, 1.0f) : 0.0f;
-    }
+    differences_as_gray(differences, block.size, shown_most(), plane);
     map_.local().add(block, {plane, plane, plane});
   }
 
@@ -241,7 +201,7 @@ class DiffJob {
 
   void write_statistics(const DistanceSummary& s, double above) {
     CsvTable table({"measure", "value"});
-    table.add({"pixels", found_.counted});
+    table.add({"pixels", found_.counted()});
     table.add({"mean", s.mean});
     table.add({"root_mean_square", s.root_mean_square});
     table.add({"median", s.median});
@@ -270,7 +230,7 @@ class DiffJob {
   DiffedPicture first_, second_;
   Tallies<ThumbnailSums> map_;
   std::unique_ptr<PictureWriter> file_;
-  Differences found_;
+  DifferenceTally found_;
 };
 
 }  // namespace

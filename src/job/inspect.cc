@@ -60,7 +60,7 @@ enum class Telling {
 struct InspectedBand {
   ChannelStatistics::Sums sums;
   LineSums lines;
-  std::array<double, 3> color_sums{};
+  std::array<Moments, 3> mean_color;
   std::vector<std::uint32_t> colors;  // where they tell, and not all pixels count
 };
 
@@ -157,7 +157,7 @@ class Inspection {
            [&](InspectedBand&& found, const Band& band) {
              sums += found.sums;
              lines_ += found.lines;
-             for (std::size_t c = 0; c < 3; ++c) color_sums_[c] += found.color_sums[c];
+             for (std::size_t c = 0; c < 3; ++c) mean_color_[c] += found.mean_color[c];
              // Here, one after the other: there is work enough for all threads beside it.
              if (counting) counting->add(band, found.colors);
            });
@@ -178,9 +178,7 @@ class Inspection {
     if (info_.shape.sample != SampleType::kU8 && info_.has_color()) findings.deep_colors.add(block);
     if (info_.space->is_rgb) band.lines.add(block, block.color);
     if (wants_mean_color())
-      for (std::size_t c = 0; c < 3; ++c)
-        for (std::size_t i = 0; i < block.size; ++i)
-          if (block.counts(i)) band.color_sums[c] += static_cast<double>(block.color[c][i]);
+      for (std::size_t c = 0; c < 3; ++c) band.mean_color[c].add(block, block.color[c], 0, 0);
     if (telling_ != Telling::kPixels) return;
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
       statistics_.add(i, block, channels.channel(i), band.sums, findings.counts);
@@ -266,8 +264,8 @@ class Inspection {
   }
 
   Json mean_color_report() const {
-    Color mean{info_.space, color_sums_};
-    for (double& value : mean.value) value /= static_cast<double>(findings_.counted);
+    const Color mean{info_.space,
+                     {mean_color_[0].mean(), mean_color_[1].mean(), mean_color_[2].mean()}};
     return color_report(mean, options_.shared.units, codes_of(picture_));
   }
 
@@ -284,7 +282,7 @@ class Inspection {
   LineSums lines_;
   Preview preview_;
   ToldPixels told_;
-  std::array<double, 3> color_sums_{};  // of the counted pixels
+  std::array<Moments, 3> mean_color_;  // of the counted pixels
 };
 
 /// The statistics of a picture, a row for each channel.

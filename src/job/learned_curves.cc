@@ -9,6 +9,7 @@
 #include "core/color/channel_plan.h"
 #include "core/error.h"
 #include "core/stats/histogram.h"
+#include "core/stats/hue_counts.h"
 #include "core/stats/ranks.h"
 #include "job/counted_blocks.h"
 #include "job/summary.h"
@@ -17,34 +18,8 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kHueBins = 36, kHueWindow = 6;  // 60 degrees of 360
-constexpr double kColoredSaturation = 20;             // percent
-constexpr double kBoldGuess = 50;                     // percent of the counted pixels in one color
-constexpr std::size_t kTableBins = 1024;              // of an equalizing curve
-
-/// Which colors there are, to tell a cast from a picture of one color.
-struct HueCounts {
-  std::array<std::uint64_t, kHueBins> bins{};
-
-  void add(const Block& block, const float* hue, const float* saturation) {
-    for (std::size_t i = 0; i < block.size; ++i)
-      if (saturation[i] >= kColoredSaturation && hue[i] < 360)
-        bins[static_cast<std::size_t>(hue[i] * (kHueBins / 360.0f))] += block.weight(i);
-  }
-  void merge(const HueCounts& other) {
-    for (std::size_t b = 0; b < kHueBins; ++b) bins[b] += other.bins[b];
-  }
-  /// The first bin of the fullest window, and what is in it.
-  std::pair<std::size_t, std::uint64_t> fullest() const {
-    std::pair<std::size_t, std::uint64_t> best{0, 0};
-    for (std::size_t first = 0; first < kHueBins; ++first) {
-      std::uint64_t sum = 0;
-      for (std::size_t b = 0; b < kHueWindow; ++b) sum += bins[(first + b) % kHueBins];
-      if (sum > best.second) best = {first, sum};
-    }
-    return best;
-  }
-};
+constexpr double kBoldGuess = 50;         // percent of the counted pixels in one color
+constexpr std::size_t kTableBins = 1024;  // of an equalizing curve
 
 struct Statistics {
   std::vector<Ranks> ranks;
@@ -55,7 +30,7 @@ struct Statistics {
   void merge(const Statistics& other) {
     for (std::size_t c = 0; c < ranks.size(); ++c) ranks[c].merge_coarse(other.ranks[c]);
     for (std::size_t c = 0; c < spread.size(); ++c) spread[c].merge(other.spread[c]);
-    hues.merge(other.hues);
+    hues += other.hues;
   }
 };
 
@@ -218,14 +193,13 @@ class CurveLearner {
   }
 
   void warn_of_one_color(const Statistics& found) const {
-    const auto [first, pixels] = found.hues.fullest();
-    const double share = percent(pixels, found.counted);
+    const HueCounts::Window most = found.hues.fullest();
+    const double share = percent(most.pixels, found.counted);
     if (share <= kBoldGuess) return;
-    constexpr std::size_t kStep = 360 / kHueBins;
     context_.warn(fmt::format(
         "{}: one color (hues {} to {}) fills {:.0f} % of what counts, and common medians take it "
         "for a cast; --neutral balances on a patch that should be gray",
-        picture_.file.path.string(), first * kStep, (first + kHueWindow) * kStep % 360, share));
+        picture_.file.path.string(), most.first, (most.first + HueCounts::kWindow) % 360, share));
   }
 
   CountedPicture& picture_;

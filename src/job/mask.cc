@@ -3,11 +3,16 @@
 #include <algorithm>
 #include <memory>
 #include <optional>
+#include <span>
 #include <utility>
 
 #include "core/color/channel_plan.h"
 #include "core/error.h"
+#include "core/pixel/flags.h"
+#include "core/pixel/label.h"
 #include "core/pixel/side_by_side.h"
+#include "core/pixel/uncounted.h"
+#include "core/select/mask_combination.h"
 #include "core/select/remembered_selection.h"
 #include "core/select/selection.h"
 #include "figure/map_figure.h"
@@ -116,9 +121,9 @@ class MaskJob {
       for (const auto& path : paths)
         masks.push_back(read_mask(path, info().shape.width, info().shape.height, warnings));
     };
-    read(options_.only_in, only_in_);
-    read(options_.also_in, also_in_);
-    read(options_.not_in, not_in_);
+    read(options_.only_in, masks_.only_in);
+    read(options_.also_in, masks_.also_in);
+    read(options_.not_in, masks_.not_in);
     for (const std::string& warning : warnings) context_.warn(warning);
   }
 
@@ -147,15 +152,6 @@ class MaskJob {
                            std::make_unique<SideBySide>(std::move(sources))});
   }
 
-  /// Whether the masks let a pixel in that the selection itself takes or leaves.
-  bool combined(bool selected, std::uint64_t pixel) const {
-    for (const Mask& mask : only_in_) selected = selected && mask.at(pixel);
-    for (const Mask& mask : also_in_) selected = selected || mask.at(pixel);
-    for (const Mask& mask : not_in_) selected = selected && !mask.at(pixel);
-    return selected;
-  }
-  bool combines() const { return !only_in_.empty() || !also_in_.empty() || !not_in_.empty(); }
-
   /// For the cut-out any color will do, for the selection only one that is known.
   PictureInfo shown_if_told() const {
     const ChannelPlan asked(info(), where_.channels);
@@ -177,7 +173,8 @@ class MaskJob {
           reader_(job.info(), job.picture_.counting),
           channels_(job.plan_),
           selection_(job.where_),
-          cutout_(cutout_spec(job.info().shape), job.options_.cutout),
+          cutout_(cutout_spec(job.info().shape).shape.sample, job.options_.cutout.rest,
+                  job.options_.cutout.color),
           collector_(job.preview_),
           chosen_(kBlockPixels),
           mask_plane_(1) {
@@ -192,7 +189,8 @@ class MaskJob {
       MaskBand out;
       for_each_block(band, [&](const Block& block) {
         select(block, out);
-        std::copy_n(chosen_.data(), block.size, job_->kept_->labels.data() + block.first_pixel);
+        read_labels(std::as_bytes(std::span(chosen_)).data(), block.size, SampleType::kU8,
+                    job_->kept_->labels.data() + block.first_pixel);
       });
       return out;
     }
@@ -206,7 +204,7 @@ class MaskJob {
       std::size_t at = 0;
       for_each_block(band, [&](const Block& block) {
         select(block, out);
-        if (job_->mask_) write_mask(chosen_.data(), block.size, mask.data() + at);
+        if (job_->mask_) store_flags(chosen_.data(), block.size, mask.data() + at);
         if (job_->cutout_ || job_->preview_.wanted()) {
           scratch_.resize(kBlockPixels * shape.pixel_bytes());
           std::byte* to = job_->cutout_ ? cut.data() + at * shape.pixel_bytes() : scratch_.data();
@@ -243,11 +241,6 @@ class MaskJob {
       }
     }
 
-    /// 0 and 1 as 0 and 255.
-    static void write_mask(const std::uint8_t* chosen, std::size_t n, std::byte* __restrict to) {
-      for (std::size_t i = 0; i < n; ++i) to[i] = static_cast<std::byte>(-chosen[i]);
-    }
-
     const std::uint8_t* selected_in(const Block& block) {
       if (remembered_) return remembered_->select(block);
       channels_.evaluate(block);
@@ -261,19 +254,14 @@ class MaskJob {
 
     /// What the selection and the masks take, before any cleaning.
     void decide(const Block& block) {
-      const std::uint8_t* const selected = selected_in(block);
-      std::uint8_t* const __restrict chosen = chosen_.data();
-      const std::uint8_t off = job_->options_.invert ? 1 : 0;
-      for (std::size_t i = 0; i < block.size; ++i) chosen[i] = selected[i] ^ off;
-      if (job_->combines())
-        for (std::size_t i = 0; i < block.size; ++i)
-          chosen[i] = job_->combined(chosen[i] != 0, block.pixel(i));
+      std::copy_n(selected_in(block), block.size, chosen_.data());
+      if (job_->options_.invert) turn_flags(chosen_.data(), block.size);
+      job_->masks_.apply(block, chosen_.data());
     }
 
     void take_tidied(const Block& block) {
       if (!remembered_) channels_.evaluate(block);
-      const Label* const tidied = job_->tidied_->labels.data() + block.first_pixel;
-      for (std::size_t i = 0; i < block.size; ++i) chosen_[i] = tidied[i] != 0;
+      flag_labels(job_->tidied_->labels.data() + block.first_pixel, block.size, chosen_.data());
     }
 
     void select(const Block& block, MaskBand& out) {
@@ -282,22 +270,15 @@ class MaskJob {
       } else {
         decide(block);
       }
-      std::uint8_t* const __restrict chosen = chosen_.data();
-      if (block.counted)
-        for (std::size_t i = 0; i < block.size; ++i) chosen[i] &= block.counted[i];
-      std::uint32_t sum = 0;
-      for (std::size_t i = 0; i < block.size; ++i) sum += chosen[i];
-      out.selected += sum;
+      clear_uncounted(block, chosen_.data());
+      out.selected += count_flags(chosen_.data(), block.size);
     }
 
     void collect(const Block& block) {
       collector_.add(block);
-      for (std::size_t i = 0; i < block.size; ++i)
-        mask_plane_.plane(0)[i] = chosen_[i] ? 255.0f : 0.0f;
-      Block opaque = block;
-      opaque.alpha = nullptr;
-      const float* gray = mask_plane_.plane(0);
-      job_->mask_preview_.local().add(opaque, {gray, gray, gray});
+      float* const gray = mask_plane_.plane(0);
+      flags_as_gray(chosen_.data(), block.size, gray);
+      job_->mask_preview_.local().add(without_alpha(block), {gray, gray, gray});
       job_->cutout_preview_.local().add(cutout_.on_white(block), cutout_.color());
     }
 
@@ -345,7 +326,7 @@ class MaskJob {
   const Context& context_;
   CountedPicture picture_;
   std::optional<Ground> ground_;
-  std::vector<Mask> only_in_, also_in_, not_in_;
+  MaskCombination masks_;
   ChannelPlan plan_;
   std::optional<SelectedColors> known_;
   LabelGrid* kept_ = nullptr;        // what a pass of KeepingWorker fills

@@ -2,9 +2,12 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <deque>
 
 #include "core/color/channel_plan.h"
+#include "core/pixel/flags.h"
+#include "core/pixel/uncounted.h"
 #include "core/select/selection.h"
 #include "figure/sheet_figure.h"
 #include "io/csv.h"
@@ -80,6 +83,7 @@ class VariantJob {
           reader_(job.picture_.file.info, job.picture_.counting),
           channels_(*job.plan_),
           collector_(job.preview_),
+          chosen_(kBlockPixels),
           plane_(1) {
       for (const Expression& expression : job.expressions_) selections_.emplace_back(expression);
     }
@@ -97,26 +101,21 @@ class VariantJob {
 
    private:
     std::uint64_t select(const Block& block, std::size_t v) {
-      const std::uint8_t* const selected = selections_[v].select(block, channels_);
-      std::uint64_t count = 0;
-      float* const gray = plane_.plane(0);
-      for (std::size_t i = 0; i < block.size; ++i) {
-        const bool on = selected[i] && block.counts(i);
-        count += on;
-        gray[i] = on ? 255.0f : 0.0f;
-      }
+      std::copy_n(selections_[v].select(block, channels_), block.size, chosen_.data());
+      clear_uncounted(block, chosen_.data());
       if (v < job_->masks_.size()) {
-        Block opaque = block;
-        opaque.alpha = nullptr;
-        job_->masks_[v].local().add(opaque, {gray, gray, gray});
+        float* const gray = plane_.plane(0);
+        flags_as_gray(chosen_.data(), block.size, gray);
+        job_->masks_[v].local().add(without_alpha(block), {gray, gray, gray});
       }
-      return count;
+      return count_flags(chosen_.data(), block.size);
     }
 
     VariantJob* job_;
     BlockReader reader_;
     ChannelEvaluator channels_;
     Preview::Collector collector_;
+    std::vector<std::uint8_t> chosen_;
     PlaneBuffer plane_;
     std::deque<Selection> selections_;
   };

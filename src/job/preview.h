@@ -7,6 +7,7 @@
 
 #include "core/color/channel_plan.h"
 #include "core/pixel/thumbnail.h"
+#include "core/pixel/uncounted.h"
 #include "job/tallies.h"
 
 namespace chalcedony {
@@ -42,25 +43,19 @@ class Preview {
   class Collector {
    public:
     explicit Collector(Preview& preview) : preview_(&preview), srgb_(preview.plan_) {}
-    /// Pixels that do not count are shown faded, so that a region or a mask is seen.
+    /// Pixels that do not count are shown faded.
     void add(const Block& block) {
       if (!preview_->wanted_) return;
       srgb_.evaluate(block);
-      preview_->sums_.local().add(block, block.counted ? faded(block) : srgb_.channels(0));
+      ConstPlanes shown = srgb_.channels(0);
+      if (block.counted) {
+        fade_uncounted(block, shown, faded_.planes());
+        shown = read_only(faded_.planes());
+      }
+      preview_->sums_.local().add(block, shown);
     }
 
    private:
-    ConstPlanes faded(const Block& block) {
-      constexpr float kLeft = 0.25f, kWhite = 255.0f;
-      const ConstPlanes srgb = srgb_.channels(0);
-      for (std::size_t c = 0; c < 3; ++c) {
-        float* const plane = faded_.plane(c);
-        for (std::size_t i = 0; i < block.size; ++i)
-          plane[i] = block.counted[i] ? srgb[c][i] : kWhite - kLeft * (kWhite - srgb[c][i]);
-      }
-      return read_only(faded_.planes());
-    }
-
     Preview* preview_;
     ChannelEvaluator srgb_;
     PlaneBuffer faded_;

@@ -6,35 +6,17 @@
 #include <span>
 
 #include "core/color/channel_plan.h"
-#include "core/learn/class_tally.h"
 #include "core/palette/block_painter.h"
+#include "core/palette/class_painter.h"
 #include "core/palette/error_diffusion.h"
-#include "core/pixel/label.h"
+#include "core/palette/paint_tally.h"
+#include "core/pixel/flags.h"
+#include "core/pixel/uncounted.h"
 #include "io/picture_writer.h"
 #include "job/preview.h"
 
 namespace chalcedony {
 namespace {
-
-/// How many pixels got each color, and how far they are from it.
-struct PaintTally {
-  ClassTally colors;  // 0 is no color
-  DistanceSums errors;
-
-  explicit PaintTally(std::size_t palette = 0) : colors(palette) {}
-
-  void add(const std::uint8_t* numbers, const float* pixel_errors, std::size_t n) {
-    colors.add(numbers, n);
-    for (std::size_t i = 0; i < n; ++i)
-      if (numbers[i] != 0) errors.add(static_cast<double>(pixel_errors[i]));
-  }
-
-  PaintTally& operator+=(const PaintTally& other) {
-    colors += other.colors;
-    errors += other.errors;
-    return *this;
-  }
-};
 
 /// What a thread makes of a band. With dithering, the rows must come in order, so that only their
 /// values are made here.
@@ -60,11 +42,10 @@ class RepaintJob {
         preview_(picture.file.info, repaint.previews),
         repainted_preview_(picture.shape().width, repaint.previews ? picture.shape().height : 1,
                            kPreviewWidth, kPreviewHeight),
-        painted_(3),
+        repainted_(repaint.palette, {&spaces::kSrgb, {255, 255, 255}}),
         error_(repaint.palette),
         errors_(kBlockPixels + kPlanePadding),
         tally_(repaint.palette.size()) {
-    for (const Color& color : repaint.palette) srgb_.push_back(color.in(spaces::kSrgb));
     PictureSpec spec = indexed_spec(picture.shape(), repaint.palette, !all_pixels_count(picture));
     spec.carried = picture.file.facts.carried;
     if (!repaint.file.empty()) file_ = create_picture(repaint.file, spec);
@@ -79,9 +60,7 @@ class RepaintJob {
         [this] { return Worker(*this); }, [this](RepaintBand&& band) { take(std::move(band)); });
     require_counted(picture_.shape().pixels() - excluded_.total(), picture_);
     if (file_) file_->finish();
-    std::vector<std::uint64_t> pixels = tally_.colors.take();
-    pixels.erase(pixels.begin());
-    Repainted out{excluded_, std::move(pixels), tally_.errors.summary(), {}, {}};
+    Repainted out{excluded_, tally_.take_counts(), tally_.errors(), {}, {}};
     if (!repaint_.previews) return out;
     out.picture = preview_.thumbnail();
     out.repainted = repainted_preview_.thumbnail();
@@ -151,7 +130,7 @@ class RepaintJob {
         std::copy_n(channels_->channel(c), block.size, out.lab[c].data() + at);
         std::copy_n(channels_->channel(3 + c), block.size, out.linear[c].data() + at);
       }
-      for (std::size_t i = 0; i < block.size; ++i) out.counted[at + i] = block.counts(i);
+      copy_counted(block, out.counted.data() + at);
     }
 
     RepaintJob* job_;
@@ -208,12 +187,7 @@ class RepaintJob {
     const std::size_t pixels = std::size_t{band.rows} * width();
     for (std::size_t at = 0; at < pixels; at += kBlockPixels) {
       block.size = std::min(kBlockPixels, pixels - at);
-      for (std::size_t c = 0; c < 3; ++c)
-        for (std::size_t i = 0; i < block.size; ++i) {
-          const std::uint8_t number = band.numbers[at + i];
-          painted_.plane(c)[i] = number ? static_cast<float>(srgb_[number - 1u][c]) : 255.0f;
-        }
-      repainted_preview_.add(block, read_only(painted_.planes()));
+      repainted_preview_.add(block, repainted_.paint(band.numbers.data() + at, block.size));
       block.first_pixel += block.size;
     }
   }
@@ -225,8 +199,7 @@ class RepaintJob {
   ChannelPlan plan_;
   Preview preview_;
   ThumbnailSums repainted_preview_;
-  PlaneBuffer painted_;
-  std::vector<std::array<double, 3>> srgb_;
+  ClassPainter repainted_;
   PaintError error_;           // of bands that are dithered
   std::vector<float> errors_;  // likewise
   std::unique_ptr<PictureWriter> file_;

@@ -108,6 +108,12 @@ Color css_color(std::string_view text) {
   return color;
 }
 
+std::vector<Color> css_colors(const std::vector<std::string>& texts) {
+  std::vector<Color> colors;
+  for (const std::string& text : texts) colors.push_back(css_color(text));
+  return colors;
+}
+
 std::string css_hex(const Color& color) {
   const auto rgb = color.in(spaces::kSrgb);
   std::array<int, 3> code{};

@@ -5,6 +5,7 @@
 #include <array>
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "core/color/space.h"
 
@@ -28,6 +29,9 @@ struct Color {
 /// Errors    UsageError that shows a right one
 /// Source    CSS Color Module Level 4; alpha and `none` are not taken
 Color css_color(std::string_view text);
+
+/// Each of them.
+std::vector<Color> css_colors(const std::vector<std::string>& texts);
 
 /// `#rrggbb`, clipped and rounded to 8 bits.
 std::string css_hex(const Color& color);

@@ -119,6 +119,12 @@ void Classifier::probabilities(const std::vector<const float*>& features, std::s
     for (std::size_t i = 0; i < n; ++i) planes[c][i] = labels[i] == c + 1 ? 1.0f : 0.0f;
 }
 
+void winner_probabilities(const std::vector<float*>& planes, std::size_t n, float* out) {
+  if (out != planes.front()) std::copy_n(planes.front(), n, out);
+  for (const float* const plane : planes)
+    for (std::size_t i = 0; i < n; ++i) out[i] = out[i] < plane[i] ? plane[i] : out[i];
+}
+
 const std::vector<ClassifierMethod>& all_classifier_methods() {
   static const std::vector<ClassifierMethod> methods{
       {"minimum-distance", make_minimum_distance, explain_minimum_distance},

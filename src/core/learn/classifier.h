@@ -74,6 +74,9 @@ class Classifier {
   virtual std::size_t classes() const = 0;
 };
 
+/// Writes for each of n pixels the largest of its probabilities(); may be one of the planes.
+void winner_probabilities(const std::vector<float*>& planes, std::size_t n, float* out);
+
 /// A method by its name, and how to make its classifier from a model that is scaled.
 struct ClassifierMethod {
   std::string_view name;

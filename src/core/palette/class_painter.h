@@ -1,4 +1,4 @@
-// Class numbers as colors, for figures.
+// Class numbers as colors.
 #ifndef CHALCEDONY_CORE_PALETTE_CLASS_PAINTER_H_
 #define CHALCEDONY_CORE_PALETTE_CLASS_PAINTER_H_
 
@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/color/css_color.h"
+#include "core/pixel/label.h"
 #include "core/pixel/planes.h"
 
 namespace chalcedony {
@@ -17,22 +18,24 @@ namespace chalcedony {
 class ClassPainter {
  public:
   /// The CSS colors of class 1, 2, ...; class 0 is black.
-  explicit ClassPainter(const std::vector<std::string>& colors) : planes_(3) {
-    colors_.push_back({0, 0, 0});
-    for (const std::string& color : colors) colors_.push_back(css_color(color).in(spaces::kSrgb));
-  }
+  explicit ClassPainter(const std::vector<std::string>& colors);
+  /// The colors of class 1, 2, ... and that of class 0.
+  ClassPainter(const std::vector<Color>& colors, const Color& none);
 
-  /// sRGB planes in 0-255 of n pixels, at most kBlockPixels, with numbers of any size.
-  template <class Number>
-  ConstPlanes paint(const Number* labels, std::size_t n) {
-    for (std::size_t c = 0; c < 3; ++c)
-      for (std::size_t i = 0; i < n; ++i)
-        planes_.plane(c)[i] = static_cast<float>(colors_[labels[i]][c]);
-    return read_only(planes_.planes());
-  }
+  /// sRGB planes in 0-255 of n pixels, at most kBlockPixels.
+  ConstPlanes paint(const std::uint8_t* labels, std::size_t n);
+  ConstPlanes paint(const Label* labels, std::size_t n);
+
+  /// The same laid over the picture's sRGB: `share` of the class color, 0-1, and the rest of the
+  /// picture's. Pixels without a class stay as they are.
+  ConstPlanes paint_over(const ConstPlanes& picture, const Label* labels, float share,
+                         std::size_t n);
 
  private:
-  std::vector<std::array<double, 3>> colors_;
+  template <class Number>
+  ConstPlanes painted(const Number* labels, std::size_t n);
+
+  std::vector<std::array<float, 3>> colors_;  // of each number
   PlaneBuffer planes_;
 };
 

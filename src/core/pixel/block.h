@@ -44,6 +44,13 @@ struct Block {
   }
 };
 
+/// The Block with all its pixels opaque.
+inline Block without_alpha(const Block& block) {
+  Block opaque = block;
+  opaque.alpha = nullptr;
+  return opaque;
+}
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_PIXEL_BLOCK_H_

@@ -2,13 +2,10 @@
 #ifndef CHALCEDONY_CORE_PIXEL_LABEL_H_
 #define CHALCEDONY_CORE_PIXEL_LABEL_H_
 
-#include <algorithm>
 #include <cstddef>
 #include <cstdint>
-#include <cstring>
 #include <limits>
 
-#include "core/pixel/block.h"
 #include "core/pixel/raster.h"
 
 namespace chalcedony {
@@ -28,31 +25,12 @@ inline SampleType sample_for_labels(std::size_t largest) {
 }
 
 /// Writes n labels as samples of 8 bits, which must do for them, or of 16.
-inline void store_labels(const Label* labels, std::size_t n, SampleType sample, std::byte* stored) {
-  if (sample == SampleType::kU8) {
-    std::transform(labels, labels + n, stored, [](Label l) { return static_cast<std::byte>(l); });
-  } else {
-    std::memcpy(stored, labels, n * sizeof(Label));
-  }
-}
-
+void store_labels(const Label* labels, std::size_t n, SampleType sample, std::byte* stored);
 /// Reads n samples of 8 or 16 bits as labels.
-inline void read_labels(const std::byte* stored, std::size_t n, SampleType sample, Label* labels) {
-  if (sample == SampleType::kU8) {
-    std::transform(stored, stored + n, labels,
-                   [](std::byte b) { return std::to_integer<Label>(b); });
-  } else {
-    std::memcpy(labels, stored, n * sizeof(Label));
-  }
-}
+void read_labels(const std::byte* stored, std::size_t n, SampleType sample, Label* labels);
 
-/// Pixels of a Block that do not count have no class. `Number` holds labels.
-template <class Number>
-void clear_uncounted(const Block& block, Number* labels) {
-  if (!block.counted) return;
-  for (std::size_t i = 0; i < block.size; ++i)
-    if (!block.counted[i]) labels[i] = 0;
-}
+/// Flags (flags.h) of the n pixels that have a class.
+void flag_labels(const Label* labels, std::size_t n, std::uint8_t* flags);
 
 }  // namespace chalcedony
 

@@ -108,6 +108,9 @@ inline SampleScale sample_scale(const Space& space, std::size_t channel, SampleT
   return sample_scale(space, channel, sample, full_scale_of(sample));
 }
 
+/// The scale of shares of 0-1, such as alpha: over all codes of an integer, as they are in a float.
+constexpr SampleScale share_scale(SampleType sample) { return {1.0 / full_scale_of(sample), 0}; }
+
 /// The scales of a picture's color channels. A gray picture uses the first.
 std::array<SampleScale, 3> sample_scales(const PictureInfo& info);
 

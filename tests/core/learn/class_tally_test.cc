@@ -3,6 +3,7 @@
 
 #include <catch2/catch.hpp>
 
+#include "core/pixel/uncounted.h"
 #include "tests/support/instruction_sets.h"
 #include "tests/support/pictures.h"
 

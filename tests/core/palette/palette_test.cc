@@ -11,7 +11,6 @@
 #include "core/palette/error_diffusion.h"
 #include "core/palette/nearest_color.h"
 #include "core/pixel/planes.h"
-#include "core/stats/distance_sums.h"
 #include "io/palette_file.h"
 
 using namespace chalcedony;
@@ -86,26 +85,6 @@ TEST_CASE("a typical color stays with the many, the mean does not", "[core][pale
   CHECK(ciede2000(lab_of(looks[0].oklab), lab_of(looks[0].typical)) > 5);
   CHECK(css_hex({&spaces::kOklab, looks[1].typical}) == "#c00000");
   CHECK(looks[1].spread == Approx(0).margin(0.01));
-}
-
-TEST_CASE("statistics of distances are those of a sorted list", "[core][palette]") {
-  DistanceSums sums;
-  CHECK(sums.summary().mean == 0);
-  for (int i = 1; i <= 100; ++i) sums.add(i);
-  CHECK(sums.summary().mean == Approx(50.5));
-  CHECK(sums.summary().root_mean_square == Approx(std::sqrt(3383.5)));
-  CHECK(sums.summary().percentile_95 == Approx(95).margin(0.011));
-
-  // In parts, of which one reaches farther and one is empty.
-  DistanceSums near, far, none;
-  for (int i = 1; i <= 100; ++i) (i <= 30 ? near : far).add(i);
-  near += none;
-  near += far;
-  CHECK(near.summary().mean == Approx(50.5));
-  CHECK(near.summary().root_mean_square == Approx(std::sqrt(3383.5)));
-  CHECK(near.summary().median == sums.summary().median);
-  CHECK(near.summary().percentile_95 == sums.summary().percentile_95);
-  CHECK(near.summary().largest == 100);
 }
 
 TEST_CASE("close colors merge first, then those that cost least", "[core][palette]") {

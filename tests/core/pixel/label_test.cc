@@ -12,6 +12,13 @@ TEST_CASE("labels are stored in bytes where they do", "[core][pixel]") {
   CHECK(sample_for_labels(kMostClasses) == SampleType::kU16);
 }
 
+TEST_CASE("labels say which pixels have a class", "[core][pixel]") {
+  const std::vector<Label> labels{0, 1, 256, 0, 65535};
+  std::vector<std::uint8_t> flags(5, 9);
+  flag_labels(labels.data(), labels.size(), flags.data());
+  CHECK(flags == std::vector<std::uint8_t>{0, 1, 1, 0, 1});
+}
+
 TEST_CASE("labels read back as they were stored", "[core][pixel]") {
   for (const SampleType sample : {SampleType::kU8, SampleType::kU16}) {
     const auto largest = static_cast<Label>(sample == SampleType::kU8 ? 255 : kLabels - 1);

@@ -1,0 +1,152 @@
+#include "core/stats/distance_sums.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <cstdint>
+
+#include "core/pixel/planes.h"
+
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/stats/distance_sums.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
+
+#ifndef CHALCEDONY_CORE_STATS_DISTANCE_SUMS_CC_
+#define CHALCEDONY_CORE_STATS_DISTANCE_SUMS_CC_
+namespace chalcedony {
+
+constexpr double kLastStep = 20000;  // what lies beyond is counted there
+/// Neighbors whose sums are kept apart, so that vectors of any length add in one order.
+constexpr std::size_t kSumsApart = 8;
+
+/// What is found of a few distances; those that are not a number are taken for 0.
+struct DistanceRun {
+  std::array<double, kSumsApart> sums, squares, known;  // `known`: how many are numbers
+  std::array<double, kSumsApart> largest;
+  std::array<std::int32_t, kBlockPixels + kSumsApart> steps;  // of each
+};
+
+}  // namespace chalcedony
+#endif
+
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+namespace hn = hwy::HWY_NAMESPACE;
+
+/// Works out a run of `n`, a multiple of kSumsApart.
+void sum_distances(const float* HWY_RESTRICT distances, std::size_t n, double steps,
+                   DistanceRun& out) {
+  using D = hn::CappedTag<double, kSumsApart>;
+  const D d;
+  const hn::Rebind<float, D> df;
+  const hn::Rebind<std::int32_t, D> di;
+  constexpr std::size_t kLanes = hn::MaxLanes(D()), kVectors = kSumsApart / kLanes;
+  const auto scale = hn::Set(d, steps), last = hn::Set(d, kLastStep), one = hn::Set(d, 1.0);
+  hn::Vec<D> sums[kVectors], squares[kVectors], known[kVectors], largest[kVectors];
+  for (std::size_t k = 0; k < kVectors; ++k)
+    sums[k] = squares[k] = known[k] = largest[k] = hn::Zero(d);
+  for (std::size_t i = 0; i < n; i += kSumsApart)
+    for (std::size_t k = 0; k < kVectors; ++k) {
+      const auto distance = hn::PromoteTo(d, hn::LoadU(df, distances + i + k * kLanes));
+      const auto number = hn::Eq(distance, distance);
+      const auto v = hn::IfThenElseZero(number, distance);
+      sums[k] = hn::Add(sums[k], v);
+      squares[k] = hn::Add(squares[k], hn::Mul(v, v));
+      known[k] = hn::Add(known[k], hn::IfThenElseZero(number, one));
+      largest[k] = hn::Max(largest[k], v);
+      hn::StoreU(hn::DemoteTo(di, hn::Min(hn::Mul(v, scale), last)), di,
+                 out.steps.data() + i + k * kLanes);
+    }
+  for (std::size_t k = 0; k < kVectors; ++k) {
+    hn::StoreU(sums[k], d, out.sums.data() + k * kLanes);
+    hn::StoreU(squares[k], d, out.squares.data() + k * kLanes);
+    hn::StoreU(known[k], d, out.known.data() + k * kLanes);
+    hn::StoreU(largest[k], d, out.largest.data() + k * kLanes);
+  }
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace chalcedony {
+
+HWY_EXPORT(sum_distances);
+
+namespace {
+
+double total(const std::array<double, kSumsApart>& parts) {
+  double sum = 0;
+  for (const double part : parts) sum += part;
+  return sum;
+}
+
+}  // namespace
+
+void DistanceSums::add(double distance, double weight) {
+  largest_ = std::max(largest_, distance);
+  weight_ += weight;
+  sum_ += weight * distance;
+  squares_ += weight * distance * distance;
+  weight_of(distance) += weight;
+}
+
+void DistanceSums::add(const float* distances, std::size_t n) {
+  for (; n > kBlockPixels; distances += kBlockPixels, n -= kBlockPixels)
+    add_run(distances, kBlockPixels);
+  const std::size_t whole = n / kSumsApart * kSumsApart;
+  add_run(distances, whole);
+  for (std::size_t i = whole; i < n; ++i)
+    if (!std::isnan(distances[i])) add(static_cast<double>(distances[i]));
+}
+
+void DistanceSums::add_run(const float* distances, std::size_t n) {
+  if (n == 0) return;
+  DistanceRun run;
+  HWY_DYNAMIC_DISPATCH(sum_distances)(distances, n, steps_, run);
+  const double known = total(run.known),
+               largest = *std::max_element(run.largest.begin(), run.largest.end());
+  weight_ += known;
+  sum_ += total(run.sums);
+  squares_ += total(run.squares);
+  largest_ = std::max(largest_, largest);
+  weight_of(largest);  // makes room
+  double* const weights = weights_.data();
+  for (std::size_t i = 0; i < n; ++i) weights[run.steps[i]] += 1;
+  weights[0] -= static_cast<double>(n) - known;
+}
+
+double& DistanceSums::weight_of(double distance) {
+  const auto step = static_cast<std::size_t>(std::min(distance * steps_, kLastStep));
+  if (step >= weights_.size()) weights_.resize(step + 1);
+  return weights_[step];
+}
+
+DistanceSums& DistanceSums::operator+=(const DistanceSums& other) {
+  largest_ = std::max(largest_, other.largest_);
+  weight_ += other.weight_;
+  sum_ += other.sum_;
+  squares_ += other.squares_;
+  weights_.resize(std::max(weights_.size(), other.weights_.size()));
+  for (std::size_t step = 0; step < other.weights_.size(); ++step)
+    weights_[step] += other.weights_[step];
+  return *this;
+}
+
+DistanceSummary DistanceSums::summary() const {
+  if (weight_ <= 0) return {};
+  return {sum_ / weight_, std::sqrt(squares_ / weight_), quantile(0.5), quantile(0.95), largest_};
+}
+
+double DistanceSums::quantile(double share) const {
+  double below = 0;
+  std::size_t step = 0;
+  while (step < weights_.size() && (below += weights_[step]) < share * weight_) ++step;
+  return std::min(largest_, static_cast<double>(step + 1) / steps_);
+}
+
+}  // namespace chalcedony
+#endif
