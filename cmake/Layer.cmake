@@ -2,8 +2,9 @@
 # a target that links chalcedony_core. The include root holds one link, named like the layer, to the
 # layer's sources; there is no folder from which every layer could be reached.
 #
-# chalcedony_common_options(TARGET [QUICK]): QUICK marks code whose own speed does not matter (texts,
-# tests), which the release build optimizes less to be compiled sooner.
+# chalcedony_common_options(TARGET [QUICK]): QUICK marks code whose own speed does not matter (jobs,
+# figures, texts, tests: the loops over pixels are in core and io), which the release build optimizes
+# less to be compiled sooner.
 function(chalcedony_common_options target)
   target_compile_options(${target} PRIVATE
     -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
@@ -13,7 +14,8 @@ function(chalcedony_common_options target)
   # The same bytes on every machine: no fused multiply-add behind our back.
   target_compile_options(${target} PRIVATE -ffp-contract=off)
   if("QUICK" IN_LIST ARGN)
-    target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-O1>)
+    target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-O1>
+      $<$<AND:$<CONFIG:Release>,$<CXX_COMPILER_ID:GNU>>:-finline-small-functions>)
   endif()
   if(CHALCEDONY_WERROR)
     target_compile_options(${target} PRIVATE -Werror)
@@ -28,7 +30,7 @@ function(chalcedony_common_options target)
 endfunction()
 
 function(chalcedony_layer name)
-  cmake_parse_arguments(LAYER "" "FOLDER" "SOURCES;USES" ${ARGN})
+  cmake_parse_arguments(LAYER "QUICK" "FOLDER" "SOURCES;USES" ${ARGN})
   set(root "${CMAKE_BINARY_DIR}/layers/${name}")
   file(MAKE_DIRECTORY "${root}")
   file(CREATE_LINK "${LAYER_FOLDER}" "${root}/${name}" SYMBOLIC)
@@ -39,7 +41,11 @@ function(chalcedony_layer name)
     "$<BUILD_INTERFACE:${root}>" "$<INSTALL_INTERFACE:include/chalcedony>")
   set_target_properties(${target} PROPERTIES EXPORT_NAME ${name})
   target_link_libraries(${target} PUBLIC ${LAYER_USES})
-  chalcedony_common_options(${target})
+  if(LAYER_QUICK)
+    chalcedony_common_options(${target} QUICK)
+  else()
+    chalcedony_common_options(${target})
+  endif()
 endfunction()
 
 # Large headers of libraries that most files of a target include, read once. layers_test.cc finds an

@@ -1,7 +1,6 @@
 #include "job/color_points.h"
 
 #include <algorithm>
-#include <atomic>
 #include <cmath>
 #include <limits>
 #include <utility>
@@ -15,30 +14,29 @@
 namespace chalcedony {
 namespace {
 
-/// The pixels of a band that may be held, and their values one after the other.
+/// What is drawn of a band.
 struct DeepBand {
-  std::vector<std::uint64_t> hashes;
-  std::vector<float> values;
-  std::uint64_t counted = 0;
-  std::uint64_t left_out = 0;
+  PixelSample sample;
   Excluded excluded;
 };
 
-void collect_values(const FeatureEvaluator& evaluator, std::size_t i, std::vector<float>& to) {
-  for (const float* values : evaluator.values()) to.push_back(values[i]);
+std::vector<Channel> with_oklab(std::vector<Channel> channels) {
+  for (const Channel& channel : channels_of(spaces::kOklab))
+    if (std::find(channels.begin(), channels.end(), channel) == channels.end())
+      channels.push_back(channel);
+  return channels;
 }
 
 }  // namespace
 
 ColorPoints::ColorPoints(const std::vector<Channel>& channels, double hue_floor, std::uint64_t seed)
-    : channels_(channels), hue_floor_(hue_floor), seed_(seed) {
-  own_features_ = features_of(channels).size();
-  for (const Channel& channel : channels_of(spaces::kOklab))
-    if (std::find(channels_.begin(), channels_.end(), channel) == channels_.end())
-      channels_.push_back(channel);
-  features_ = features_of(channels_);
-  planes_.resize(features_.size());
-}
+    : channels_(with_oklab(channels)),
+      features_(features_of(channels_)),
+      own_features_(features_of(channels).size()),
+      hue_floor_(hue_floor),
+      seed_(seed),
+      held_(features_.size()),
+      planes_(features_.size()) {}
 
 ColorPoints::CountedColors& ColorPoints::counter_for(const PictureInfo& info) {
   for (CountedColors& colors : counted_colors_)
@@ -77,10 +75,9 @@ void ColorPoints::take(const Place& place) {
   left_out_ += added.left_out;
   if (place.colors) return;
   deep_counted_ += added.counted;
-  const HeldPixels more = std::exchange(added.held, {});
-  held_.hashes.insert(held_.hashes.end(), more.hashes.begin(), more.hashes.end());
-  held_.values.insert(held_.values.end(), more.values.begin(), more.values.end());
-  drop_surplus(held_);
+  held_.append(*added.held);
+  added.held.reset();
+  held_.keep_smallest(kMostHeldPixels, deep_limit_);
 }
 
 void ColorPoints::add(const StoredColors& colors) {
@@ -100,64 +97,28 @@ void ColorPoints::add_deep(AddedPicture& added, CountedPicture& picture,
   const auto make_worker = [&] {
     return [&, reader = BlockReader(info, picture.counting), evaluator = FeatureEvaluator(plan),
             collector = collector_for(preview)](const Band& band) mutable {
-      DeepBand out;
+      DeepBand out{PixelSample(features_.size()), {}};
       reader.for_each_block(band, [&](const Block& block) {
         if (collector) collector->add(block);
         if (block.counted_size == 0) return;
         evaluator.evaluate(block);
-        // The limit only falls: what lies above it is not held, whenever it is looked at.
-        const std::uint64_t limit = std::atomic_ref(deep_limit_).load(std::memory_order_relaxed);
-        for (std::size_t i = 0; i < block.size; ++i) {
-          if (!block.counts(i)) continue;
-          if (!evaluator.complete(i)) {
-            ++out.left_out;
-            continue;
-          }
-          ++out.counted;
-          const std::uint64_t hash = pixel_hash(picture_seed, block.pixel(i));
-          if (hash > limit) continue;
-          out.hashes.push_back(hash);
-          collect_values(evaluator, i, out.values);
-        }
+        out.sample.add(block, evaluator, picture_seed, deep_limit_.now());
       });
       out.excluded = reader.take_excluded();
       return out;
     };
   };
-  HeldPixels& held = added.held;
+  PixelSample& held = added.held.emplace(features_.size());
   travel(*picture.file.rows, road_for(picture, options, context), make_worker,
          [&](const DeepBand& band) {
-           held.hashes.insert(held.hashes.end(), band.hashes.begin(), band.hashes.end());
-           held.values.insert(held.values.end(), band.values.begin(), band.values.end());
-           if (held.hashes.size() >= kMostHeldPixels + kMostHeldPixels / 4) drop_surplus(held);
-           added.counted += band.counted;
-           added.left_out += band.left_out;
+           held.append(band.sample);
+           if (held.size() >= kMostHeldPixels + kMostHeldPixels / 4)
+             held.keep_smallest(kMostHeldPixels, deep_limit_);
            added.excluded += band.excluded;
          });
-  drop_surplus(held);
-}
-
-/// Keeps the pixels with the smallest hashes, in the order they came. What is dropped from those of
-/// one picture is none of the smallest of all either, so the limit holds for all.
-void ColorPoints::drop_surplus(HeldPixels& held) {
-  if (held.hashes.size() <= kMostHeldPixels) return;
-  std::vector<std::uint64_t> hashes = held.hashes;
-  const auto last = hashes.begin() + static_cast<std::ptrdiff_t>(kMostHeldPixels) - 1;
-  std::nth_element(hashes.begin(), last, hashes.end());
-  const std::atomic_ref limit(deep_limit_);
-  for (std::uint64_t now = limit.load(std::memory_order_relaxed);
-       now > *last && !limit.compare_exchange_weak(now, *last, std::memory_order_relaxed);) {
-  }
-  std::size_t kept = 0;
-  for (std::size_t i = 0; i < held.hashes.size(); ++i) {
-    if (held.hashes[i] > *last) continue;
-    held.hashes[kept] = held.hashes[i];
-    for (std::size_t f = 0; f < features_.size(); ++f)
-      held.values[kept * features_.size() + f] = held.values[i * features_.size() + f];
-    ++kept;
-  }
-  held.hashes.resize(kept);
-  held.values.resize(kept * features_.size());
+  held.keep_smallest(kMostHeldPixels, deep_limit_);
+  added.counted = held.counted();
+  added.left_out = held.left_out();
 }
 
 void ColorPoints::append(const float* values, double weight) {
@@ -243,13 +204,11 @@ void ColorPoints::take_stored(StoredColors colors) {
 }
 
 void ColorPoints::take_deep() {
-  if (held_.hashes.empty()) return;
+  if (held_.size() == 0) return;
   // Drawn pixels stand for all.
-  const double weight =
-      static_cast<double>(deep_counted_) / static_cast<double>(held_.hashes.size());
-  for (std::size_t i = 0; i < held_.hashes.size(); ++i)
-    append(held_.values.data() + i * features_.size(), weight);
-  held_ = {};
+  const double weight = static_cast<double>(deep_counted_) / static_cast<double>(held_.size());
+  for (std::size_t i = 0; i < held_.size(); ++i) append(held_.values(i), weight);
+  held_.clear();
 }
 
 void ColorPoints::finish() {

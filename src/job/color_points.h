@@ -9,6 +9,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/cluster/pixel_sample.h"
 #include "core/cluster/points.h"
 #include "core/learn/features.h"
 #include "core/pixel/color_table.h"
@@ -102,22 +103,16 @@ class ColorPoints {
     std::uint64_t pixels = 0;  // of all pictures
     ColorTally tally;
   };
-  /// Deep pixels that may be held, in their order.
-  struct HeldPixels {
-    std::vector<std::uint64_t> hashes;
-    std::vector<float> values;  // one pixel after the other
-  };
   struct AddedPicture {
     Excluded excluded = {};
     std::uint64_t counted = 0;
     std::uint64_t left_out = 0;
-    std::uint64_t deep_number = 0;  // of a deep one among those, from 1
-    HeldPixels held = {};
+    std::uint64_t deep_number = 0;         // of a deep one among those, from 1
+    std::optional<PixelSample> held = {};  // of a deep one
   };
   CountedColors& counter_for(const PictureInfo& info);
   void add_deep(AddedPicture& added, CountedPicture& picture, const SharedOptions& options,
                 const Context& context, Preview* preview);
-  void drop_surplus(HeldPixels& held);
   /// `pixels`: of each color of the table, at least.
   template <class Numbers>
   void take_table(const Space& space, ColorTable table, const Numbers& pixels);
@@ -135,10 +130,10 @@ class ColorPoints {
   std::deque<CountedColors> counted_colors_;  // pictures under way know their places
   std::deque<AddedPicture> pictures_;
   std::vector<StoredColors> stored_colors_;
-  HeldPixels held_;
+  PixelSample held_;
   std::uint64_t deep_counted_ = 0;
   std::uint64_t deep_pictures_ = 0;
-  std::uint64_t deep_limit_ = ~std::uint64_t{0};  // hashes above are dropped; seen by all threads
+  HashLimit deep_limit_;  // what is dropped of one picture is none of the smallest of all either
   std::vector<LargeVector<float>> planes_;        // of features_
   std::array<LargeVector<float>, 3> oklab_kept_;  // when the features are divided
   LargeVector<double> weights_;

@@ -9,6 +9,7 @@
 #include <numbers>
 
 #include "core/color/channel_plan.h"
+#include "core/pixel/uncounted.h"
 #include "figure/axis_strip.h"
 #include "figure/sheet_figure.h"
 #include "job/each_input.h"
@@ -124,8 +125,8 @@ class SheetJob {
         collector_.add(block);
         // What does not count is left blank.
         Block shown = block;
-        for (std::size_t i = 0; i < block.size; ++i)
-          alpha_.plane(0)[i] = block.counts(i) ? 1.0f : 0.0f;
+        std::fill_n(alpha_.plane(0), block.size, 1.0f);
+        fill_uncounted(block, 0, alpha_.plane(0));
         shown.alpha = alpha_.plane(0);
         for (std::size_t i = 0; i < job_->planes_.size(); ++i)
           job_->planes_[i].local().add(

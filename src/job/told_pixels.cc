@@ -2,9 +2,11 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/error.h"
+#include "core/pixel/row_parts.h"
 
 namespace chalcedony {
 namespace {
@@ -67,12 +69,15 @@ void ToldPixels::take(const Block& block, const ChannelEvaluator& channels) {
     for (std::size_t c = 0; c < 3; ++c) colors_[p][c] = block.color[c][pixel - block.first_pixel];
   }
   if (values_.empty()) return;
-  for (std::size_t i = 0; i < block.size; ++i) {
-    const std::uint32_t x = block.x(i), y = block.y(i);
-    if (!part_.contains(x, y)) continue;
-    const std::size_t place = std::size_t{y - part_.y} * part_.width + (x - part_.x);
-    for (std::size_t c = 0; c < values_.size(); ++c) values_[c][place] = channels.channel(c)[i];
-  }
+  for_each_row_part(block, [&](std::size_t first, std::size_t n, std::uint32_t x, std::uint32_t y) {
+    const std::uint32_t left = std::max(x, part_.x),
+                        right = std::min(x + static_cast<std::uint32_t>(n), part_.x + part_.width);
+    if (y < part_.y || y >= part_.y + part_.height || left >= right) return;
+    const std::size_t place = std::size_t{y - part_.y} * part_.width + (left - part_.x);
+    for (std::size_t c = 0; c < values_.size(); ++c)
+      std::copy_n(channels.channel(c) + first + (left - x), right - left,
+                  values_[c].data() + place);
+  });
 }
 
 Json ToldPixels::points(QuotedUnits units, const CodesOf& codes) const {
