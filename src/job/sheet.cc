@@ -6,9 +6,9 @@
 #include <array>
 #include <cmath>
 #include <deque>
-#include <numbers>
 
 #include "core/color/channel_plan.h"
+#include "core/palette/plane_coder.h"
 #include "core/pixel/uncounted.h"
 #include "figure/axis_strip.h"
 #include "figure/sheet_figure.h"
@@ -18,55 +18,6 @@
 
 namespace chalcedony {
 namespace {
-
-/// The values of a plane that are shown black and white.
-struct Shown {
-  double low = 0, high = 255;
-};
-
-/// A plane on its way into a thumbnail, as three planes of 0-255: two for the value and one that is
-/// 0 where a pixel counts, while what does not count is laid on white. A hue goes as its cosine and
-/// sine, so that the mean of several lies between them on the circle.
-class PlaneCoder {
- public:
-  PlaneCoder(const Channel& channel, const Shown& range) : hue_(channel.is_hue()), range_(range) {}
-
-  ConstPlanes code(const float* values, std::size_t n, const Planes& out) const {
-    std::fill_n(out[2], n, 0.0f);
-    if (hue_) {
-      for (std::size_t i = 0; i < n; ++i) {
-        const bool has_hue = !std::isnan(values[i]);
-        const float angle = has_hue ? values[i] * std::numbers::pi_v<float> / 180 : 0;
-        out[0][i] = kMiddle + (has_hue ? kMiddle * std::cos(angle) : 0);
-        out[1][i] = kMiddle + (has_hue ? kMiddle * std::sin(angle) : 0);
-      }
-      return read_only(out);
-    }
-    const auto low = static_cast<float>(range_.low);
-    const auto factor = static_cast<float>(255 / (range_.high - range_.low));
-    for (std::size_t i = 0; i < n; ++i) out[0][i] = (values[i] - low) * factor;
-    return {out[0], out[0], out[2]};
-  }
-
-  /// Whether a thumbnail's pixel stands mostly for pixels that do not count.
-  static bool is_blank(const std::uint8_t* rgb) { return rgb[2] >= 128; }
-
-  /// The share of the way from low to high that a thumbnail's pixel stands for; NaN for no hue.
-  double share(const std::uint8_t* rgb) const {
-    if (!hue_) return rgb[0] / 255.0;
-    constexpr double kNoDirection = 12;  // of kMiddle: what rounding and opposite hues leave
-    const double x = rgb[0] - double{kMiddle}, y = rgb[1] - double{kMiddle};
-    if (std::hypot(x, y) < kNoDirection) return std::nan("");
-    const double turn = std::atan2(y, x) / (2 * std::numbers::pi);
-    return turn < 0 ? turn + 1 : turn;
-  }
-
- private:
-  static constexpr float kMiddle = 127.5f;
-
-  bool hue_;
-  Shown range_;
-};
 
 class SheetJob {
  public:
@@ -81,7 +32,7 @@ class SheetJob {
     for (const Channel& channel : plan_.channels()) {
       const auto [low, high] = usual_range(channel, info_);
       ranges_.push_back({low, high});
-      coders_.emplace_back(channel, ranges_.back());
+      coders_.emplace_back(channel.is_hue(), ranges_.back());
       planes_.emplace_back(empty_preview(info_.shape, true));
     }
   }
@@ -99,7 +50,7 @@ class SheetJob {
     std::vector<SheetCell> cells{{"picture", preview_.thumbnail()}};
     for (std::size_t i = 0; i < planes_.size(); ++i) {
       const Thumbnail coded = merged_thumbnail(planes_[i]);
-      const Shown shown = options_.stretch_view ? stretched(i, coded) : ranges_[i];
+      const PlaneRange shown = options_.stretch_view ? stretched(i, coded) : ranges_[i];
       cells.push_back(cell(i, coded, shown));
       json["planes"].push_back(
           {{"channel", plan_.channels()[i].name()}, {"black", shown.low}, {"white", shown.high}});
@@ -144,23 +95,23 @@ class SheetJob {
   };
 
   /// From the plane's own 1 % to its own 99 %, as the thumbnail has them.
-  Shown stretched(std::size_t i, const Thumbnail& coded) const {
+  PlaneRange stretched(std::size_t i, const Thumbnail& coded) const {
     if (plan_.channels()[i].is_hue()) return ranges_[i];
     std::vector<std::uint8_t> codes;
     for (std::size_t p = 0; p < coded.rgb.size(); p += 3)
       if (!PlaneCoder::is_blank(coded.rgb.data() + p)) codes.push_back(coded.rgb[p]);
     if (codes.empty()) return ranges_[i];
     std::sort(codes.begin(), codes.end());
-    const Shown& all = ranges_[i];
+    const PlaneRange& all = ranges_[i];
     const auto value = [&](std::size_t rank) {
       return all.low + (all.high - all.low) * codes[rank] / 255.0;
     };
     const std::size_t one_percent = codes.size() / 100;
-    const Shown some{value(one_percent), value(codes.size() - 1 - one_percent)};
+    const PlaneRange some{value(one_percent), value(codes.size() - 1 - one_percent)};
     return some.high > some.low ? some : all;
   }
 
-  SheetCell cell(std::size_t i, Thumbnail coded, const Shown& shown) const {
+  SheetCell cell(std::size_t i, Thumbnail coded, const PlaneRange& shown) const {
     for (std::size_t p = 0; p < coded.rgb.size(); p += 3) {
       const std::array<double, 3> color = color_of(i, coded.rgb.data() + p, shown);
       for (std::size_t c = 0; c < 3; ++c)
@@ -171,9 +122,9 @@ class SheetJob {
 
   /// What a pixel of a coded thumbnail is drawn as, in sRGB.
   std::array<double, 3> color_of(std::size_t i, const std::uint8_t* coded,
-                                 const Shown& shown) const {
+                                 const PlaneRange& shown) const {
     if (PlaneCoder::is_blank(coded)) return {255, 255, 255};
-    const Shown& all = ranges_[i];
+    const PlaneRange& all = ranges_[i];
     const double value = all.low + (all.high - all.low) * coders_[i].share(coded);
     if (std::isnan(value)) return {0, 0, 0};
     const double share = std::clamp((value - shown.low) / (shown.high - shown.low), 0.0, 1.0);
@@ -184,7 +135,7 @@ class SheetJob {
     return {255 * share, 255 * share, 255 * share};
   }
 
-  std::string title_of(std::size_t i, const Shown& shown) const {
+  std::string title_of(std::size_t i, const PlaneRange& shown) const {
     const Channel& channel = plan_.channels()[i];
     const std::string unit = channel.unit_name() == "0-255" ? "" : " " + channel.unit_name();
     const std::string low = fmt::format("{:.4g}", shown.low),
@@ -214,7 +165,7 @@ class SheetJob {
   PictureInfo info_;
   ChannelPlan plan_;
   Preview preview_;
-  std::vector<Shown> ranges_;
+  std::vector<PlaneRange> ranges_;
   std::vector<PlaneCoder> coders_;
   std::deque<Tallies<ThumbnailSums>> planes_;
   Excluded excluded_;

@@ -5,7 +5,50 @@
 
 #include "core/pixel/row_parts.h"
 
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/pixel/thumbnail.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
+
+HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
+namespace HWY_NAMESPACE {
+namespace hn = hwy::HWY_NAMESPACE;
+
+// Adds values, brought into 0-255, to sums; what is not a number as 0. With alpha, over white.
+// Returns how many of n were added, whole vectors of them.
+template <class D>
+HWY_INLINE std::size_t add_whole(D d, const float* HWY_RESTRICT values,
+                                 const float* HWY_RESTRICT alpha, std::size_t n,
+                                 float* HWY_RESTRICT sums) {
+  const auto white = hn::Set(d, 255.0f), one = hn::Set(d, 1.0f);
+  std::size_t i = 0;
+  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
+    // Of what is not a number the second is taken.
+    auto value = hn::Min(hn::Max(hn::LoadU(d, values + i), hn::Zero(d)), white);
+    if (alpha) {
+      const auto share = hn::LoadU(d, alpha + i);
+      value = hn::Add(hn::Mul(value, share), hn::Mul(white, hn::Sub(one, share)));
+    }
+    hn::StoreU(hn::Add(hn::LoadU(d, sums + i), value), d, sums + i);
+  }
+  return i;
+}
+
+void add_shown(const float* values, const float* alpha, std::size_t n, float* sums) {
+  const std::size_t done = add_whole(hn::ScalableTag<float>(), values, alpha, n, sums);
+  add_whole(hn::CappedTag<float, 1>(), values + done, alpha ? alpha + done : nullptr, n - done,
+            sums + done);
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace chalcedony {
+
+HWY_EXPORT(add_shown);
 
 ThumbnailSums::ThumbnailSums(std::uint32_t width, std::uint32_t height, std::uint32_t most_width,
                              std::uint32_t most_height) {
@@ -45,19 +88,9 @@ void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
 void ThumbnailSums::add_to_columns(const Block& block, const ConstPlanes& srgb, std::size_t first,
                                    std::size_t n, std::uint32_t x) {
   const std::size_t width = cell_of_column_.size();
-  const float* const __restrict alpha = block.alpha ? block.alpha + first : nullptr;
-  for (std::size_t c = 0; c < 3; ++c) {
-    const float* const __restrict values = srgb[c] + first;
-    float* const __restrict column = columns_.data() + c * width + x;
-    // What is not a number becomes 0.
-    const auto in_range = [](float v) { return v > 0.0f ? std::min(v, 255.0f) : 0.0f; };
-    if (alpha) {
-      for (std::size_t i = 0; i < n; ++i)
-        column[i] += in_range(values[i]) * alpha[i] + 255.0f * (1.0f - alpha[i]);
-    } else {
-      for (std::size_t i = 0; i < n; ++i) column[i] += in_range(values[i]);
-    }
-  }
+  const float* const alpha = block.alpha ? block.alpha + first : nullptr;
+  for (std::size_t c = 0; c < 3; ++c) HWY_DYNAMIC_DISPATCH(add_shown)
+  (srgb[c] + first, alpha, n, columns_.data() + c * width + x);
   float* const weight = columns_.data() + 3 * width + x;
   for (std::size_t i = 0; i < n; ++i) weight[i] += 1.0f;
 }
@@ -94,3 +127,4 @@ Thumbnail ThumbnailSums::thumbnail() const {
 }
 
 }  // namespace chalcedony
+#endif

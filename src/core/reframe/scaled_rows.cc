@@ -100,24 +100,16 @@ ScaledRows::ScaledAcross ScaledRows::across(const std::byte* stored, std::uint32
   Scratch& scratch = scratch_.local();
   read_planes_of(stored, y, scratch);
   const std::size_t width = columns_.size();
-  ScaledAcross out(planes_ * width);
-  for (std::size_t p = 0; p < planes_; ++p) {
-    const float* const row = scratch.row.data() + p * from_.shape.width;
-    for (std::size_t x = 0; x < width; ++x) {
-      const Taps& taps = columns_[x];
-      float sum = 0;
-      for (std::size_t t = 0; t < taps.weights.size(); ++t)
-        sum += taps.weights[t] * row[taps.first + t];
-      out[p * width + x] = sum;
-    }
-  }
+  ScaledAcross out(planes_ * width + kPlanePadding);
+  for (std::size_t p = 0; p < planes_; ++p)
+    columns_.run(scratch.row.data() + p * from_.shape.width, out.data() + p * width);
   return out;
 }
 
 /// A row of the source as planes to be averaged: colors times what they lend, and that.
 void ScaledRows::read_planes_of(const std::byte* stored, std::uint32_t y, Scratch& scratch) const {
   const std::uint32_t width = from_.shape.width;
-  scratch.row.resize(planes_ * width);
+  scratch.row.resize(planes_ * width + kPlanePadding);
   const auto read = [&](const Block& block, std::uint32_t x) {
     ConstPlanes color = block.color;
     if (linear_light_) {

@@ -13,7 +13,9 @@
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"
 #include "core/pixel/row_source.h"
+#include "core/pixel/unset_vector.h"
 #include "core/reframe/resampling.h"
+#include "core/reframe/tapped_line.h"
 
 namespace chalcedony {
 
@@ -44,9 +46,9 @@ class ScaledRows : public RowSource {
     explicit Scratch(const PictureInfo& info) : reader(info, count_all()), planes(4) {}
     BlockReader reader;
     PlaneBuffer planes;
-    std::vector<float> row;  // planes of the source's width
+    std::vector<float> row;  // planes of the source's width, and the padding
   };
-  using ScaledAcross = std::vector<float>;  // planes of the new width
+  using ScaledAcross = UnsetVector<float>;  // planes of the new width, and the padding
 
   std::uint32_t rows_at_once(std::uint32_t most) const;
   void make_rows(std::uint32_t count, std::byte* rows);
@@ -59,7 +61,8 @@ class ScaledRows : public RowSource {
   std::unique_ptr<RowSource> source_;
   PictureInfo from_;
   BlockWriter writer_;
-  std::vector<Taps> columns_, rows_;
+  TappedLine columns_;
+  std::vector<Taps> rows_;
   bool linear_light_;
   Conversion to_light_, from_light_;
   std::size_t colors_, planes_;

@@ -5,7 +5,74 @@
 
 #include "core/color/channel_plan.h"
 
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "core/stats/binning.cc"
+#include <hwy/foreach_target.h>
+#include <hwy/highway.h>
+
+#ifndef CHALCEDONY_CORE_STATS_BINNING_CC_
+#define CHALCEDONY_CORE_STATS_BINNING_CC_
 namespace chalcedony {
+
+/// What places of values are worked out from.
+struct BinPlaces {
+  float first, last, per_unit;
+  std::int32_t top;
+  const float* edges;
+};
+
+}  // namespace chalcedony
+#endif
+
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+namespace hn = hwy::HWY_NAMESPACE;
+
+// As Binning::bin_of. Returns how many of n were found, whole vectors of them.
+template <class D>
+HWY_INLINE std::size_t find_whole(D d, const BinPlaces& places, const float* values, std::size_t n,
+                                  std::int32_t* bins) {
+  const hn::RebindToSigned<D> di;
+  const auto first = hn::Set(d, places.first), last = hn::Set(d, places.last),
+             per_unit = hn::Set(d, places.per_unit),
+             top = hn::Set(d, static_cast<float>(places.top));
+  const auto one = hn::Set(di, 1);
+  std::size_t i = 0;
+  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
+    const auto value = hn::LoadU(d, values + i);
+    // Of what is not a number the second is taken.
+    const auto place = hn::Max(hn::Mul(hn::Sub(value, first), per_unit), hn::Zero(d));
+    auto bin = hn::ConvertTo(di, hn::Min(place, top));
+    const auto below = hn::Lt(value, hn::GatherIndex(d, places.edges, bin));
+    const auto beyond = hn::Ge(value, hn::GatherIndex(d, places.edges + 1, bin));
+    bin = hn::Sub(bin, hn::IfThenElseZero(hn::RebindMask(di, below), one));
+    bin = hn::Add(bin, hn::IfThenElseZero(hn::RebindMask(di, beyond), one));
+    const auto put = [&](auto mask, std::int32_t special) HWY_ATTR {
+      bin = hn::IfThenElse(hn::RebindMask(di, mask), hn::Set(di, special), bin);
+    };
+    put(hn::Not(hn::Eq(value, value)), Binning::kNotANumber);
+    put(hn::Lt(value, first), Binning::kBelow);
+    put(hn::Gt(value, last), Binning::kAbove);
+    hn::StoreU(bin, di, bins + i);
+  }
+  return i;
+}
+
+void find_bins_of(const BinPlaces& places, const float* values, std::size_t n, std::int32_t* bins) {
+  const std::size_t done = find_whole(hn::ScalableTag<float>(), places, values, n, bins);
+  find_whole(hn::CappedTag<float, 1>(), places, values + done, n - done, bins + done);
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace chalcedony {
+
+HWY_EXPORT(find_bins_of);
+
 namespace {
 
 float not_below(double edge) {
@@ -30,6 +97,12 @@ Binning::Binning(double low, double high, std::size_t bins)
       per_unit_(static_cast<float>(static_cast<double>(bins) / (high - low))),
       top_(static_cast<std::int32_t>(bins) - 1) {
   for (std::size_t i = 0; i < bins; ++i) float_edges_.push_back(not_below(edge(i)));
+  float_edges_.push_back(std::numeric_limits<float>::infinity());
+}
+
+void Binning::find_bins(const float* values, std::size_t n, std::int32_t* bins) const {
+  const BinPlaces places{first_, last_, per_unit_, top_, float_edges_.data()};
+  HWY_DYNAMIC_DISPATCH(find_bins_of)(places, values, n, bins);
 }
 
 Binning channel_binning(const Channel& channel, std::size_t bins, const PictureInfo& info) {
@@ -49,3 +122,4 @@ bool has_codes(const Channel& channel, const PictureInfo& info) {
 }
 
 }  // namespace chalcedony
+#endif

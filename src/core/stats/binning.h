@@ -37,16 +37,18 @@ class Binning {
     bin = bin < top_ ? bin : top_;
     // The product may be off by a rounding; the edges decide.
     if (value < float_edges_[static_cast<std::size_t>(bin)]) return bin - 1;
-    if (bin < top_ && value >= float_edges_[static_cast<std::size_t>(bin) + 1]) return bin + 1;
-    return bin;
+    return value < float_edges_[static_cast<std::size_t>(bin) + 1] ? bin : bin + 1;
   }
+
+  /// The same of n values.
+  void find_bins(const float* values, std::size_t n, std::int32_t* bins) const;
 
  private:
   double low_, high_;
   std::size_t bins_;
   float first_, last_, per_unit_;
   std::int32_t top_;
-  std::vector<float> float_edges_;  // the smallest float not below each edge
+  std::vector<float> float_edges_;  // the smallest float not below each edge; none above the last
 };
 
 /// The bins of a channel when the user gives only their number: its usual range, and 0 to 256 for

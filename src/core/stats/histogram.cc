@@ -1,38 +1,35 @@
 #include "core/stats/histogram.h"
 
+#include <array>
 #include <numeric>
 #include <utility>
 
 namespace chalcedony {
 
 Histogram::Histogram(Binning binning, bool hue)
-    : binning_(std::move(binning)), hue_(hue), counts_(binning_.bins()) {}
-
-void Histogram::tally(float value, std::uint32_t weight) {
-  const std::int32_t bin = binning_.bin_of(value);
-  if (bin >= 0) {
-    counts_[static_cast<std::size_t>(bin)] += weight;
-  } else {
-    (bin == Binning::kBelow ? below_ : bin == Binning::kAbove ? above_ : missing_) += weight;
-  }
-}
+    : binning_(std::move(binning)),
+      hue_(hue),
+      counts_(place_of(static_cast<std::int32_t>(binning_.bins()))) {}
 
 void Histogram::add(const Block& block, const float* values) {
+  std::array<std::int32_t, kBlockPixels> bins;
+  binning_.find_bins(values, block.size, bins.data());
+  std::uint64_t* const counts = counts_.data();
+  const auto count = [&](std::size_t i, std::uint32_t weight) {
+    counts[place_of(bins[i]) + i % kCounters] += weight;
+  };
   if (block.counted == nullptr && block.weights == nullptr) {
-    for (std::size_t i = 0; i < block.size; ++i) tally(values[i], 1);
+    for (std::size_t i = 0; i < block.size; ++i) count(i, 1);
   } else {
-    for (std::size_t i = 0; i < block.size; ++i) tally(values[i], block.weight(i));
+    for (std::size_t i = 0; i < block.size; ++i) count(i, block.weight(i));
   }
 }
 
 void Histogram::merge(const Histogram& other) {
   for (std::size_t i = 0; i < counts_.size(); ++i) counts_[i] += other.counts_[i];
-  below_ += other.below_;
-  above_ += other.above_;
-  missing_ += other.missing_;
 }
 
-std::uint64_t Histogram::in_bins() const {
+std::uint64_t Histogram::total() const {
   return std::accumulate(counts_.begin(), counts_.end(), std::uint64_t{0});
 }
 
@@ -44,10 +41,13 @@ JointHistogram::JointHistogram(Binning first, bool first_hue, Binning second, bo
       counts_(first_.bins() * second_.bins()) {}
 
 void JointHistogram::add(const Block& block, const float* first, const float* second) {
+  std::array<std::int32_t, kBlockPixels> first_bins, second_bins;
+  first_.find_bins(first, block.size, first_bins.data());
+  second_.find_bins(second, block.size, second_bins.data());
   for (std::size_t i = 0; i < block.size; ++i) {
     const std::uint32_t weight = block.weight(i);
     if (weight == 0) continue;
-    const std::int32_t a = first_.bin_of(first[i]), b = second_.bin_of(second[i]);
+    const std::int32_t a = first_bins[i], b = second_bins[i];
     if (a >= 0 && b >= 0) {
       counts_[static_cast<std::size_t>(a) * second_.bins() + static_cast<std::size_t>(b)] += weight;
     } else if ((a == Binning::kNotANumber && first_hue_) ||

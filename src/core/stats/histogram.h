@@ -23,21 +23,30 @@ class Histogram {
   void merge(const Histogram& other);
 
   const Binning& binning() const { return binning_; }
-  std::uint64_t count(std::size_t bin) const { return counts_[bin]; }
-  std::uint64_t below() const { return below_; }
-  std::uint64_t above() const { return above_; }
-  std::uint64_t no_hue() const { return hue_ ? missing_ : 0; }
-  std::uint64_t not_a_number() const { return hue_ ? 0 : missing_; }
-  std::uint64_t in_bins() const;
-  std::uint64_t total() const { return in_bins() + below_ + above_ + missing_; }
+  std::uint64_t count(std::size_t bin) const { return at(static_cast<std::int32_t>(bin)); }
+  std::uint64_t below() const { return at(Binning::kBelow); }
+  std::uint64_t above() const { return at(Binning::kAbove); }
+  std::uint64_t no_hue() const { return hue_ ? at(Binning::kNotANumber) : 0; }
+  std::uint64_t not_a_number() const { return hue_ ? 0 : at(Binning::kNotANumber); }
+  std::uint64_t in_bins() const { return total() - below() - above() - at(Binning::kNotANumber); }
+  std::uint64_t total() const;
 
  private:
-  void tally(float value, std::uint32_t weight);
+  /// Counters of one place, taken in turn by the pixels: neighbors are alike, and a counter that
+  /// was just written is slow to read again.
+  static constexpr std::size_t kCounters = 2;
+
+  /// Where the counters of a bin are, or of a place beside the bins: those come first.
+  static constexpr std::size_t place_of(std::int32_t bin) {
+    return kCounters * static_cast<std::size_t>(bin - Binning::kNotANumber);
+  }
+  std::uint64_t at(std::int32_t bin) const {
+    return counts_[place_of(bin)] + counts_[place_of(bin) + 1];
+  }
 
   Binning binning_;
   bool hue_;
   std::vector<std::uint64_t> counts_;
-  std::uint64_t below_ = 0, above_ = 0, missing_ = 0;
 };
 
 /// Counts of two channels together. A pixel with either value outside its bins is counted under

@@ -200,6 +200,26 @@ TEST_CASE("percentiles are nearest-rank, exactly as from a sorted list", "[core]
   CHECK_FALSE(Ranks().percentile(50).has_value());
 }
 
+TEST_CASE("bins of many values are those of each", "[core][stats]") {
+  std::vector<float> values{kNone, -std::numeric_limits<float>::infinity(),
+                            std::numeric_limits<float>::infinity(), 0.0f, -0.0f};
+  for (const Binning& bins : {Binning(0, 100, 7), Binning(-0.3, 0.4, 65536), Binning(5, 6, 1)}) {
+    std::vector<float> all = values;
+    for (std::size_t i = 0; i <= bins.bins(); i += std::max<std::size_t>(1, bins.bins() / 300)) {
+      const auto edge = static_cast<float>(bins.edge(i));
+      all.insert(all.end(), {edge, std::nextafter(edge, -1e9f), std::nextafter(edge, 1e9f)});
+    }
+    test::for_each_instruction_set([&](const std::string& name) {
+      INFO(name);
+      std::vector<std::int32_t> found(all.size());
+      bins.find_bins(all.data(), all.size(), found.data());
+      bool same = true;
+      for (std::size_t i = 0; i < all.size(); ++i) same = same && found[i] == bins.bin_of(all[i]);
+      CHECK(same);
+    });
+  }
+}
+
 TEST_CASE("moments divide by n and count both ends of the range", "[core][stats][moments]") {
   const std::vector<float> values = padded({0, 2, 4, kNone, 255, 255});
   Moments m;
