@@ -41,21 +41,36 @@ JointHistogram::JointHistogram(Binning first, bool first_hue, Binning second, bo
       counts_(first_.bins() * second_.bins()) {}
 
 void JointHistogram::add(const Block& block, const float* first, const float* second) {
-  std::array<std::int32_t, kBlockPixels> first_bins, second_bins;
+  std::array<std::int32_t, kBlockPixels> first_bins, second_bins, places;
   first_.find_bins(first, block.size, first_bins.data());
   second_.find_bins(second, block.size, second_bins.data());
-  for (std::size_t i = 0; i < block.size; ++i) {
-    const std::uint32_t weight = block.weight(i);
-    if (weight == 0) continue;
-    const std::int32_t a = first_bins[i], b = second_bins[i];
-    if (a >= 0 && b >= 0) {
-      counts_[static_cast<std::size_t>(a) * second_.bins() + static_cast<std::size_t>(b)] += weight;
-    } else if ((a == Binning::kNotANumber && first_hue_) ||
-               (b == Binning::kNotANumber && second_hue_)) {
-      no_hue_ += weight;
+  const auto across = static_cast<std::int32_t>(second_.bins());
+  // Places beside the bins are negative, and so is one of two with such a one.
+  for (std::size_t i = 0; i < block.size; ++i)
+    places[i] = (first_bins[i] | second_bins[i]) < 0 ? -1 : first_bins[i] * across + second_bins[i];
+  std::uint64_t* const counts = counts_.data();
+  const auto count = [&](std::size_t i, std::uint32_t weight) {
+    if (places[i] >= 0) {
+      counts[places[i]] += weight;
     } else {
-      (a == Binning::kNotANumber || b == Binning::kNotANumber ? not_a_number_ : outside_) += weight;
+      count_beside(first_bins[i], second_bins[i], weight);
     }
+  };
+  if (block.counted == nullptr && block.weights == nullptr) {
+    for (std::size_t i = 0; i < block.size; ++i) count(i, 1);
+  } else {
+    for (std::size_t i = 0; i < block.size; ++i) count(i, block.weight(i));
+  }
+}
+
+void JointHistogram::count_beside(std::int32_t first_bin, std::int32_t second_bin,
+                                  std::uint32_t weight) {
+  const bool first_missing = first_bin == Binning::kNotANumber,
+             second_missing = second_bin == Binning::kNotANumber;
+  if ((first_missing && first_hue_) || (second_missing && second_hue_)) {
+    no_hue_ += weight;
+  } else {
+    (first_missing || second_missing ? not_a_number_ : outside_) += weight;
   }
 }
 

@@ -69,6 +69,9 @@ class JointHistogram {
   std::uint64_t total() const;
 
  private:
+  /// Counts a pixel of which not both values have a bin.
+  void count_beside(std::int32_t first_bin, std::int32_t second_bin, std::uint32_t weight);
+
   Binning first_, second_;
   bool first_hue_, second_hue_;
   std::vector<std::uint64_t> counts_;
