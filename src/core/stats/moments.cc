@@ -22,6 +22,10 @@ using MomentParts = std::array<double, kMomentsApart>;
 struct ApartMoments {
   MomentParts count, at_low, at_high, sum, sum_of_squares, smallest, largest;
 };
+/// The figures of HueMoments, in parts.
+struct ApartDirections {
+  MomentParts count, sine, cosine;
+};
 
 }  // namespace chalcedony
 #endif
@@ -66,6 +70,61 @@ void gather_moments(const float* HWY_RESTRICT values, const double* HWY_RESTRICT
   }
 }
 
+// The polynomial of x with these coefficients, the constant one first.
+template <class D, class V, std::size_t kTerms>
+HWY_INLINE V series(D d, V x, const double (&terms)[kTerms]) {
+  V sum = hn::Set(d, terms[kTerms - 1]);
+  for (std::size_t k = kTerms - 1; k-- > 0;) sum = hn::Add(hn::Mul(sum, x), hn::Set(d, terms[k]));
+  return sum;
+}
+
+// Sine and cosine by their Taylor series on +-45 degrees, which leave 1e-14. In double, since the
+// spread of like hues hangs on how little their mean direction is shorter than 1.
+template <class D, class V>
+HWY_INLINE void direction_of(D d, V degrees, V& sine, V& cosine) {
+  const V quarter = hn::Round(hn::Mul(degrees, hn::Set(d, 1.0 / 90)));
+  const V r = hn::Mul(hn::Sub(degrees, hn::Mul(quarter, hn::Set(d, 90.0))),
+                      hn::Set(d, 0.017453292519943295));
+  const V r2 = hn::Mul(r, r);
+  constexpr double kSine[] = {
+      1, -1.0 / 6, 1.0 / 120, -1.0 / 5040, 1.0 / 362880, -1.0 / 39916800, 1.0 / 6227020800};
+  constexpr double kCosine[] = {1,           -1.0 / 2,       1.0 / 24,        -1.0 / 720,
+                                1.0 / 40320, -1.0 / 3628800, 1.0 / 479001600, -1.0 / 87178291200};
+  const V s = hn::Mul(r, series(d, r2, kSine)), c = series(d, r2, kCosine);
+  // How often a quarter turn was taken off, of four.
+  const V of_four =
+      hn::Sub(quarter, hn::Mul(hn::Set(d, 4.0), hn::Floor(hn::Mul(quarter, hn::Set(d, 0.25)))));
+  const auto once = hn::Eq(of_four, hn::Set(d, 1.0)), twice = hn::Eq(of_four, hn::Set(d, 2.0)),
+             thrice = hn::Eq(of_four, hn::Set(d, 3.0));
+  const auto across = hn::Or(once, thrice);
+  const V own_sine = hn::IfThenElse(across, c, s), own_cosine = hn::IfThenElse(across, s, c);
+  sine = hn::IfThenElse(hn::Or(twice, thrice), hn::Neg(own_sine), own_sine);
+  cosine = hn::IfThenElse(hn::Or(once, twice), hn::Neg(own_cosine), own_cosine);
+}
+
+/// The same of directions.
+void gather_directions(const float* HWY_RESTRICT degrees, const double* HWY_RESTRICT weights,
+                       std::size_t n, ApartDirections& out) {
+  using D = hn::CappedTag<double, kMomentsApart>;
+  const D d;
+  const hn::Rebind<float, D> df;
+  for (std::size_t k = 0; k < kMomentsApart; k += hn::Lanes(d)) {
+    auto count = hn::Zero(d), sines = count, cosines = count;
+    for (std::size_t i = k; i < n; i += kMomentsApart) {
+      const auto value = hn::PromoteTo(d, hn::LoadU(df, degrees + i));
+      const auto weight = hn::IfThenElseZero(hn::Eq(value, value), hn::LoadU(d, weights + i));
+      auto sine = count, cosine = count;
+      direction_of(d, hn::IfThenElseZero(hn::Gt(weight, hn::Zero(d)), value), sine, cosine);
+      count = hn::Add(count, weight);
+      sines = hn::Add(sines, hn::Mul(weight, sine));
+      cosines = hn::Add(cosines, hn::Mul(weight, cosine));
+    }
+    hn::StoreU(count, d, out.count.data() + k);
+    hn::StoreU(sines, d, out.sine.data() + k);
+    hn::StoreU(cosines, d, out.cosine.data() + k);
+  }
+}
+
 }  // namespace HWY_NAMESPACE
 }  // namespace chalcedony
 HWY_AFTER_NAMESPACE();
@@ -74,6 +133,7 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 
 HWY_EXPORT(gather_moments);
+HWY_EXPORT(gather_directions);
 
 namespace {
 
@@ -83,10 +143,14 @@ double total(const MomentParts& parts) {
   return sum;
 }
 
-}  // namespace
+/// So many, and what fills up the last vector.
+std::size_t whole(std::size_t n) { return (n + kMomentsApart - 1) / kMomentsApart * kMomentsApart; }
 
-void Moments::add(const Block& block, const float* values, double low, double high) {
-  std::array<double, kBlockPixels + kPlanePadding> weights;
+using Weights = std::array<double, kBlockPixels + kPlanePadding>;
+
+/// How many pixels each one of a Block stands for; 0 for those that fill up the last vector.
+Weights weights_of(const Block& block) {
+  Weights weights;
   if (block.weights) {
     for (std::size_t i = 0; i < block.size; ++i) weights[i] = block.weight(i);
   } else if (block.counted) {
@@ -94,13 +158,19 @@ void Moments::add(const Block& block, const float* values, double low, double hi
   } else {
     std::fill_n(weights.begin(), block.size, 1.0);
   }
-  const std::size_t n = (block.size + kMomentsApart - 1) / kMomentsApart * kMomentsApart;
   std::fill(weights.begin() + static_cast<std::ptrdiff_t>(block.size),
-            weights.begin() + static_cast<std::ptrdiff_t>(n), 0.0);
+            weights.begin() + static_cast<std::ptrdiff_t>(whole(block.size)), 0.0);
+  return weights;
+}
+
+}  // namespace
+
+void Moments::add(const Block& block, const float* values, double low, double high) {
+  const Weights weights = weights_of(block);
   ApartMoments apart;
   // The ends of a range are those of the floats that are held against them.
   HWY_DYNAMIC_DISPATCH(gather_moments)
-  (values, weights.data(), n, static_cast<double>(static_cast<float>(low)),
+  (values, weights.data(), whole(block.size), static_cast<double>(static_cast<float>(low)),
    static_cast<double>(static_cast<float>(high)), apart);
   Moments here;
   here.count = static_cast<std::uint64_t>(total(apart.count));
@@ -133,15 +203,14 @@ double Moments::standard_deviation() const {
 }
 
 void HueMoments::add(const Block& block, const float* degrees) {
+  const Weights weights = weights_of(block);
+  ApartDirections apart;
+  HWY_DYNAMIC_DISPATCH(gather_directions)
+  (degrees, weights.data(), whole(block.size), apart);
   HueMoments here;
-  for (std::size_t i = 0; i < block.size; ++i) {
-    const std::uint32_t pixels = block.weight(i);
-    if (pixels == 0 || degrees[i] != degrees[i]) continue;
-    const double radians = degrees[i] * (std::numbers::pi / 180.0);
-    here.sine += pixels * std::sin(radians);
-    here.cosine += pixels * std::cos(radians);
-    here.count += pixels;
-  }
+  here.count = static_cast<std::uint64_t>(total(apart.count));
+  here.sine = total(apart.sine);
+  here.cosine = total(apart.cosine);
   *this += here;
 }
 

@@ -37,7 +37,7 @@ struct HueMoments {
   double sine = 0;
   double cosine = 0;
 
-  /// As Moments::add.
+  /// As Moments::add; degrees from -1e6 to 1e6.
   void add(const Block& block, const float* degrees);
   HueMoments& operator+=(const HueMoments& later);
 

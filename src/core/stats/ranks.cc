@@ -71,12 +71,13 @@ bool Ranks::refine(const std::vector<double>& percentiles) {
 
 void Ranks::add_fine(const Block& block, const float* values) {
   if (fine_.empty()) return;
+  const std::uint8_t* const places = fine_of_upper_.data();
   for (std::size_t i = 0; i < block.size; ++i) {
+    const std::uint32_t key = key_of(values[i]);
+    const std::size_t place = places[key >> 16];
+    if (place == 0) continue;
     const std::uint32_t pixels = block.weight(i);
     if (pixels == 0 || values[i] != values[i]) continue;
-    const std::uint32_t key = key_of(values[i]);
-    const std::size_t place = fine_of_upper_[key >> 16];
-    if (place == 0) continue;
     std::vector<std::uint64_t>& fine = fine_[place - 1];
     if (fine.empty()) fine.resize(kLowerValues);
     fine[key & 0xffffu] += pixels;

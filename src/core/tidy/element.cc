@@ -76,52 +76,37 @@ class Grid {
   std::size_t width_, height_;
 };
 
-/// One row of the disk: which x have a column x' with (x - x')^2 + down[x']^2 <= square, found by
-/// the lower envelope of the parabolas over all x'.
-class DiskRow {
+/// Rows of the disk: which x have a column x' with (x - x')^2 + down[x']^2 <= radius^2.
+class DiskRows {
  public:
-  explicit DiskRow(std::size_t width)
-      : width_(static_cast<std::int64_t>(width)), best_(width), from_(width) {}
+  explicit DiskRows(double radius) {
+    const double square = radius * radius;
+    for (std::ptrdiff_t d = 0; static_cast<double>(d * d) <= square; ++d) {
+      auto half = static_cast<std::ptrdiff_t>(std::sqrt(square - static_cast<double>(d * d)));
+      // Of squares, which are whole numbers: the root may be off by a rounding.
+      while (static_cast<double>((half + 1) * (half + 1) + d * d) <= square) ++half;
+      while (static_cast<double>(half * half + d * d) > square) --half;
+      halves_.push_back(half);
+    }
+  }
 
-  void reach(const std::uint16_t* down, double square, std::uint8_t* out) {
-    std::int64_t last = -1;  // of the parabolas on the envelope
-    const auto height = [&](std::int64_t column, std::int64_t x) {
-      const std::int64_t d = down[column];
-      return (x - column) * (x - column) + d * d;
-    };
-    for (std::int64_t u = 0; u < width_; ++u) {
-      if (down[u] == kFar) continue;
-      while (last >= 0 && height(best_[at(last)], from_[at(last)]) > height(u, from_[at(last)]))
-        --last;
-      std::int64_t begin = 0;
-      if (last >= 0) {
-        // From where on the new parabola is lower.
-        const std::int64_t i = best_[at(last)], di = down[i], du = down[u];
-        begin = 1 + floor_of(u * u - i * i + du * du - di * di, 2 * (u - i));
-      }
-      if (begin >= width_) continue;
-      ++last;
-      best_[at(last)] = u;
-      from_[at(last)] = std::max<std::int64_t>(begin, 0);
+  /// One sweep to the right, with the farthest that the columns so far reach, and one back.
+  void reach(const std::uint16_t* down, std::size_t width, std::uint8_t* out) const {
+    const auto columns = static_cast<std::ptrdiff_t>(width);
+    std::ptrdiff_t right = -1, left = columns;
+    for (std::ptrdiff_t x = 0; x < columns; ++x) {
+      if (down[x] < halves_.size()) right = std::max(right, x + halves_[down[x]]);
+      out[x] = x <= right;
     }
-    if (last < 0) {
-      std::fill_n(out, width_, std::uint8_t{0});
-      return;
-    }
-    for (std::int64_t x = width_ - 1; x >= 0; --x) {
-      while (last > 0 && from_[at(last)] > x) --last;
-      out[x] = static_cast<double>(height(best_[at(last)], x)) <= square;
+    for (std::ptrdiff_t x = columns - 1; x >= 0; --x) {
+      if (down[x] < halves_.size()) left = std::min(left, x - halves_[down[x]]);
+      out[x] |= static_cast<std::uint8_t>(x >= left);
     }
   }
 
  private:
-  static std::size_t at(std::int64_t i) { return static_cast<std::size_t>(i); }
-  static std::int64_t floor_of(std::int64_t a, std::int64_t b) {
-    return a >= 0 ? a / b : -((-a + b - 1) / b);
-  }
-
-  std::int64_t width_;
-  std::vector<std::int64_t> best_, from_;
+  std::vector<std::ptrdiff_t>
+      halves_;  // how far the disk reaches aside, so many rows off its middle
 };
 
 }  // namespace
@@ -149,11 +134,12 @@ Flags reached(const Flags& on, std::uint32_t width, std::uint32_t height, const 
     return out;
   }
   Distances down = grid.down_distances(on);
+  if (element.shape == ElementShape::kDisk) {
+    const DiskRows disk(element.radius);
+    grid.each_row([&](std::size_t at) { disk.reach(down.data() + at, width, out.data() + at); });
+    return out;
+  }
   grid.each_row([&](std::size_t at) {
-    if (element.shape == ElementShape::kDisk) {
-      DiskRow(width).reach(down.data() + at, element.radius * element.radius, out.data() + at);
-      return;
-    }
     if (element.shape == ElementShape::kBox)
       for (std::size_t i = at; i < at + width; ++i) down[i] = down[i] <= whole ? 0 : kFar;
     if (element.shape != ElementShape::kLine) grid.spread_along(down.data() + at);

@@ -31,7 +31,8 @@ using Flags = std::vector<std::uint8_t>;
 /// Beyond the picture nothing is on.
 ///
 /// Cost      in the number of pixels alone, whatever the radius: by distance transforms
-/// Source    rows of Meijster, Roerdink and Hesselink (2000) for disks; scans for the others
+/// Source    distances down the columns as in Meijster, Roerdink and Hesselink (2000); scans of the
+///           rows
 Flags reached(const Flags& on, std::uint32_t width, std::uint32_t height, const Element& element);
 
 }  // namespace chalcedony

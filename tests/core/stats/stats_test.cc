@@ -4,6 +4,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <limits>
+#include <numbers>
 #include <random>
 #include <set>
 
@@ -272,14 +273,51 @@ TEST_CASE("moments are the same with any instructions, and hear nothing of uncou
 }
 
 TEST_CASE("a hue has a circular mean through red", "[core][stats][moments]") {
-  const float hues[] = {350, 10, kNone};
+  const std::vector<float> hues = padded({350, 10, kNone});
   HueMoments h;
-  h.add(counted_block_of(3), hues);
+  h.add(counted_block_of(3), hues.data());
   CHECK(h.count == 2);
   const double mean = h.mean();
   CHECK(std::min(mean, 360 - mean) == Approx(0).margin(1e-9));
   // R = cos 10 degrees, so the spread is sqrt(-2 ln cos 10).
   CHECK(h.spread() == Approx(std::sqrt(-2 * std::log(std::cos(0.174532925))) * 57.29577951));
+}
+
+TEST_CASE("hues have the directions of the C library, to the bit with any instructions",
+          "[core][stats][moments]") {
+  std::vector<float> hues;
+  double sine = 0, cosine = 0;
+  for (int i = 0; i < 723; ++i) {
+    hues.push_back(static_cast<float>(i) * 0.9987f - 361);
+    const double radians = static_cast<double>(hues.back()) * std::numbers::pi / 180;
+    sine += std::sin(radians) * (i % 7 == 0 ? 0 : 1);
+    cosine += std::cos(radians) * (i % 7 == 0 ? 0 : 1);
+  }
+  std::vector<std::uint8_t> counted(hues.size(), 1);
+  for (std::size_t i = 0; i < counted.size(); i += 7) counted[i] = 0;
+  Block block = counted_block_of(hues.size());
+  block.counted = counted.data();
+  hues = padded(hues);
+  std::vector<HueMoments> found;
+  test::for_each_instruction_set([&](const std::string&) {
+    HueMoments h;
+    h.add(block, hues.data());
+    found.push_back(h);
+  });
+  for (const HueMoments& h : found) {
+    CHECK(h.count == 723 - 104);
+    CHECK(h.sine == Approx(sine).margin(1e-11));
+    CHECK(h.cosine == Approx(cosine).margin(1e-11));
+    CHECK(h.sine == found.front().sine);
+    CHECK(h.cosine == found.front().cosine);
+  }
+
+  // Hues that are all the same have no spread.
+  const std::vector<float> same(1000 + kPlanePadding, 211.7f);
+  HueMoments one;
+  one.add(counted_block_of(1000), same.data());
+  CHECK(one.mean() == Approx(211.7).margin(1e-5));
+  CHECK(one.spread() < 1e-5);
 }
 
 TEST_CASE("a pixel with a weight counts for so many", "[core][stats]") {
