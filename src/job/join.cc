@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"
+#include "core/pixel/interleave.h"
 #include "core/pixel/side_by_side.h"
 #include "io/picture_writer.h"
 #include "job/inputs.h"
@@ -17,16 +18,11 @@
 namespace chalcedony {
 namespace {
 
-/// A plane's values by those of a channel: value * factor + offset.
-struct Stretch {
-  float factor = 1, offset = 0;
-};
-
 /// A plane of the joined picture, made of a channel of a file or of a number.
 struct JoinedPlane {
   std::size_t file = 0;
   std::size_t channel = 0;  // in the file's plan
-  Stretch stretch;
+  SampleScale scale = {};   // from the values of the channel to those of the plane
   std::optional<float> constant;
   bool from_alpha = false;  // the alpha of the base
 };
@@ -43,9 +39,9 @@ using Range = std::pair<double, double>;
 
 constexpr Range kAlphaRange{0, 1};
 
-Stretch stretch_between(const Range& from, const Range& to) {
+SampleScale scale_between(const Range& from, const Range& to) {
   const double factor = (to.second - to.first) / (from.second - from.first);
-  return {static_cast<float>(factor), static_cast<float>(to.first - from.first * factor)};
+  return {factor, to.first - from.first * factor};
 }
 
 class JoinJob {
@@ -143,7 +139,7 @@ class JoinJob {
     const bool in_units =
         !source.channel && facts.plane && info.is_float() && facts.plane->unit_name() != "0-255";
     plane.channel = channel_in(plane.file, channel);
-    plane.stretch = stretch_between(usual_range(in_units ? *facts.plane : channel, info), range);
+    plane.scale = scale_between(usual_range(in_units ? *facts.plane : channel, info), range);
     return plane;
   }
 
@@ -210,8 +206,8 @@ class JoinJob {
         return;
       }
       const float* const values = channels_[plane.file].channel(plane.channel);
-      const Stretch s = plane.stretch;
-      for (std::size_t i = 0; i < n; ++i) out[i] = values[i] * s.factor + s.offset;
+      read_plane(reinterpret_cast<const std::byte*>(values), 1, SampleType::kF32, 0, plane.scale,
+                 out, n);
     }
 
     const JoinJob* job_;

@@ -8,6 +8,8 @@
 #include <cstring>
 #include <vector>
 
+#include "core/pixel/label.h"
+
 namespace chalcedony {
 
 /// Runs of pixels that have the same labels in one row of one or several pictures. One for each
@@ -17,15 +19,11 @@ class LabelRuns {
   explicit LabelRuns(std::size_t width) : width_(width), changes_(width + 8, std::uint8_t{1}) {}
 
   /// Starts with a row of `width` labels; the previous ones are forgotten.
-  template <class Sample>
-  void set(const Sample* row) {
-    for (std::size_t x = 1; x < width_; ++x) changes_[x] = row[x] != row[x - 1];
-  }
+  void set(const std::uint8_t* row);
+  void set(const Label* row);
   /// Adds the same row of another picture.
-  template <class Sample>
-  void add(const Sample* row) {
-    for (std::size_t x = 1; x < width_; ++x) changes_[x] |= row[x] != row[x - 1];
-  }
+  void add(const std::uint8_t* row);
+  void add(const Label* row);
 
   /// The first pixel after x whose labels are not those of x; `width` when there is none.
   std::size_t end_of(std::size_t x) const {
