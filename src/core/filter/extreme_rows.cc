@@ -5,6 +5,8 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/vector_row-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
@@ -25,11 +27,7 @@ HWY_INLINE void take_extreme(D d, std::span<const float* const> rows, std::size_
 
 template <Extreme kWhich>
 void take_row(std::span<const float* const> rows, std::size_t n, float* to) {
-  const hn::ScalableTag<float> d;
-  const hn::CappedTag<float, 1> one;
-  std::size_t x = 0;
-  for (; x + hn::Lanes(d) <= n; x += hn::Lanes(d)) take_extreme<kWhich>(d, rows, x, to);
-  for (; x < n; ++x) take_extreme<kWhich>(one, rows, x, to);
+  over_row(n, [&](auto d, std::size_t x) HWY_ATTR { take_extreme<kWhich>(d, rows, x, to); });
 }
 
 void extreme_row(Extreme which, std::span<const float* const> rows, std::size_t n, float* to) {

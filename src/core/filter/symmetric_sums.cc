@@ -5,6 +5,8 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/vector_row-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
@@ -27,12 +29,8 @@ HWY_INLINE void symmetric_sum(D d, const float* middle, std::ptrdiff_t step,
 
 void sums_of_row(const float* middle, std::ptrdiff_t step, const std::vector<float>& weights,
                  std::size_t n, float* out) {
-  const hn::ScalableTag<float> d;
-  const hn::CappedTag<float, 1> one;
-  std::size_t x = 0;
-  for (; x + hn::Lanes(d) <= n; x += hn::Lanes(d))
-    symmetric_sum(d, middle + x, step, weights, out + x);
-  for (; x < n; ++x) symmetric_sum(one, middle + x, step, weights, out + x);
+  over_row(n, [&](auto d, std::size_t x)
+                  HWY_ATTR { symmetric_sum(d, middle + x, step, weights, out + x); });
 }
 
 }  // namespace HWY_NAMESPACE

@@ -10,20 +10,18 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/vector_row-inl.h"
+
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
 // Adds values, brought into 0-255, to sums; what is not a number as 0. With alpha, over white.
-// Returns how many of n were added, whole vectors of them.
-template <class D>
-HWY_INLINE std::size_t add_whole(D d, const float* HWY_RESTRICT values,
-                                 const float* HWY_RESTRICT alpha, std::size_t n,
-                                 float* HWY_RESTRICT sums) {
-  const auto white = hn::Set(d, 255.0f), one = hn::Set(d, 1.0f);
-  std::size_t i = 0;
-  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
+void add_shown(const float* HWY_RESTRICT values, const float* HWY_RESTRICT alpha, std::size_t n,
+               float* HWY_RESTRICT sums) {
+  over_row(n, [&](auto d, std::size_t i) HWY_ATTR {
+    const auto white = hn::Set(d, 255.0f), one = hn::Set(d, 1.0f);
     // Of what is not a number the second is taken.
     auto value = hn::Min(hn::Max(hn::LoadU(d, values + i), hn::Zero(d)), white);
     if (alpha) {
@@ -31,14 +29,7 @@ HWY_INLINE std::size_t add_whole(D d, const float* HWY_RESTRICT values,
       value = hn::Add(hn::Mul(value, share), hn::Mul(white, hn::Sub(one, share)));
     }
     hn::StoreU(hn::Add(hn::LoadU(d, sums + i), value), d, sums + i);
-  }
-  return i;
-}
-
-void add_shown(const float* values, const float* alpha, std::size_t n, float* sums) {
-  const std::size_t done = add_whole(hn::ScalableTag<float>(), values, alpha, n, sums);
-  add_whole(hn::CappedTag<float, 1>(), values + done, alpha ? alpha + done : nullptr, n - done,
-            sums + done);
+  });
 }
 
 }  // namespace HWY_NAMESPACE

@@ -10,6 +10,8 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/vector_row-inl.h"
+
 #ifndef CHALCEDONY_CORE_STATS_BINNING_CC_
 #define CHALCEDONY_CORE_STATS_BINNING_CC_
 namespace chalcedony {
@@ -29,39 +31,33 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// As Binning::bin_of. Returns how many of n were found, whole vectors of them.
+// As Binning::bin_of, of as many values as a vector of D has.
 template <class D>
-HWY_INLINE std::size_t find_whole(D d, const BinPlaces& places, const float* values, std::size_t n,
-                                  std::int32_t* bins) {
+HWY_INLINE void find_at(D d, const BinPlaces& places, const float* values, std::int32_t* bins) {
   const hn::RebindToSigned<D> di;
   const auto first = hn::Set(d, places.first), last = hn::Set(d, places.last),
              per_unit = hn::Set(d, places.per_unit),
              top = hn::Set(d, static_cast<float>(places.top));
   const auto one = hn::Set(di, 1);
-  std::size_t i = 0;
-  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
-    const auto value = hn::LoadU(d, values + i);
-    // Of what is not a number the second is taken.
-    const auto place = hn::Max(hn::Mul(hn::Sub(value, first), per_unit), hn::Zero(d));
-    auto bin = hn::ConvertTo(di, hn::Min(place, top));
-    const auto below = hn::Lt(value, hn::GatherIndex(d, places.edges, bin));
-    const auto beyond = hn::Ge(value, hn::GatherIndex(d, places.edges + 1, bin));
-    bin = hn::Sub(bin, hn::IfThenElseZero(hn::RebindMask(di, below), one));
-    bin = hn::Add(bin, hn::IfThenElseZero(hn::RebindMask(di, beyond), one));
-    const auto put = [&](auto mask, std::int32_t special) HWY_ATTR {
-      bin = hn::IfThenElse(hn::RebindMask(di, mask), hn::Set(di, special), bin);
-    };
-    put(hn::Not(hn::Eq(value, value)), Binning::kNotANumber);
-    put(hn::Lt(value, first), Binning::kBelow);
-    put(hn::Gt(value, last), Binning::kAbove);
-    hn::StoreU(bin, di, bins + i);
-  }
-  return i;
+  const auto value = hn::LoadU(d, values);
+  // Of what is not a number the second is taken.
+  const auto place = hn::Max(hn::Mul(hn::Sub(value, first), per_unit), hn::Zero(d));
+  auto bin = hn::ConvertTo(di, hn::Min(place, top));
+  const auto below = hn::Lt(value, hn::GatherIndex(d, places.edges, bin));
+  const auto beyond = hn::Ge(value, hn::GatherIndex(d, places.edges + 1, bin));
+  bin = hn::Sub(bin, hn::IfThenElseZero(hn::RebindMask(di, below), one));
+  bin = hn::Add(bin, hn::IfThenElseZero(hn::RebindMask(di, beyond), one));
+  const auto put = [&](auto mask, std::int32_t special) HWY_ATTR {
+    bin = hn::IfThenElse(hn::RebindMask(di, mask), hn::Set(di, special), bin);
+  };
+  put(hn::Not(hn::Eq(value, value)), Binning::kNotANumber);
+  put(hn::Lt(value, first), Binning::kBelow);
+  put(hn::Gt(value, last), Binning::kAbove);
+  hn::StoreU(bin, di, bins);
 }
 
 void find_bins_of(const BinPlaces& places, const float* values, std::size_t n, std::int32_t* bins) {
-  const std::size_t done = find_whole(hn::ScalableTag<float>(), places, values, n, bins);
-  find_whole(hn::CappedTag<float, 1>(), places, values + done, n - done, bins + done);
+  over_row(n, [&](auto d, std::size_t i) HWY_ATTR { find_at(d, places, values + i, bins + i); });
 }
 
 }  // namespace HWY_NAMESPACE

@@ -6,6 +6,7 @@
 #include <cstdint>
 
 #include "core/pixel/planes.h"
+#include "core/stats/apart_sums.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/stats/distance_sums.cc"
@@ -17,13 +18,11 @@
 namespace chalcedony {
 
 constexpr double kLastStep = 20000;  // what lies beyond is counted there
-/// Neighbors whose sums are kept apart, so that vectors of any length add in one order.
-constexpr std::size_t kSumsApart = 8;
 
 /// What is found of a few distances; those that are not a number are taken for 0.
 struct DistanceRun {
-  std::array<double, kSumsApart> sums, squares, known;  // `known`: how many are numbers
-  std::array<double, kSumsApart> largest;
+  ApartSums sums, squares, known;  // `known`: how many are numbers
+  ApartSums largest;
   std::array<std::int32_t, kBlockPixels + kSumsApart> steps;  // of each
 };
 
@@ -75,16 +74,6 @@ HWY_AFTER_NAMESPACE();
 namespace chalcedony {
 
 HWY_EXPORT(sum_distances);
-
-namespace {
-
-double total(const std::array<double, kSumsApart>& parts) {
-  double sum = 0;
-  for (const double part : parts) sum += part;
-  return sum;
-}
-
-}  // namespace
 
 void DistanceSums::add(double distance, double weight) {
   largest_ = std::max(largest_, distance);

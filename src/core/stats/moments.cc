@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/stats/apart_sums.h"
+
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/stats/moments.cc"
 #include <hwy/foreach_target.h>
@@ -14,17 +16,13 @@
 #define CHALCEDONY_CORE_STATS_MOMENTS_CC_
 namespace chalcedony {
 
-/// Neighbors whose sums are kept apart, so that vectors of any length add in one order.
-constexpr std::size_t kMomentsApart = 8;
-
-using MomentParts = std::array<double, kMomentsApart>;
 /// The figures of Moments, in parts.
 struct ApartMoments {
-  MomentParts count, at_low, at_high, sum, sum_of_squares, smallest, largest;
+  ApartSums count, at_low, at_high, sum, sum_of_squares, smallest, largest;
 };
 /// The figures of HueMoments, in parts.
 struct ApartDirections {
-  MomentParts count, sine, cosine;
+  ApartSums count, sine, cosine;
 };
 
 }  // namespace chalcedony
@@ -35,18 +33,18 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-/// Of n values, a multiple of kMomentsApart, of which each counts `weights` times.
+/// Of n values, a multiple of kSumsApart, of which each counts `weights` times.
 void gather_moments(const float* HWY_RESTRICT values, const double* HWY_RESTRICT weights,
                     std::size_t n, double low, double high, ApartMoments& out) {
-  using D = hn::CappedTag<double, kMomentsApart>;
+  using D = hn::CappedTag<double, kSumsApart>;
   const D d;
   const hn::Rebind<float, D> df;
   constexpr double kInfinity = std::numeric_limits<double>::infinity();
   const auto lowest = hn::Set(d, low), highest = hn::Set(d, high);
-  for (std::size_t k = 0; k < kMomentsApart; k += hn::Lanes(d)) {
+  for (std::size_t k = 0; k < kSumsApart; k += hn::Lanes(d)) {
     auto count = hn::Zero(d), at_low = count, at_high = count, sum = count, squares = count;
     auto smallest = hn::Set(d, kInfinity), largest = hn::Set(d, -kInfinity);
-    for (std::size_t i = k; i < n; i += kMomentsApart) {
+    for (std::size_t i = k; i < n; i += kSumsApart) {
       const auto value = hn::PromoteTo(d, hn::LoadU(df, values + i));
       const auto weight = hn::IfThenElseZero(hn::Eq(value, value), hn::LoadU(d, weights + i));
       const auto counts = hn::Gt(weight, hn::Zero(d));
@@ -102,15 +100,15 @@ HWY_INLINE void direction_of(D d, V degrees, V& sine, V& cosine) {
   cosine = hn::IfThenElse(hn::Or(once, twice), hn::Neg(own_cosine), own_cosine);
 }
 
-/// The same of directions.
+/// As gather_moments, of directions.
 void gather_directions(const float* HWY_RESTRICT degrees, const double* HWY_RESTRICT weights,
                        std::size_t n, ApartDirections& out) {
-  using D = hn::CappedTag<double, kMomentsApart>;
+  using D = hn::CappedTag<double, kSumsApart>;
   const D d;
   const hn::Rebind<float, D> df;
-  for (std::size_t k = 0; k < kMomentsApart; k += hn::Lanes(d)) {
+  for (std::size_t k = 0; k < kSumsApart; k += hn::Lanes(d)) {
     auto count = hn::Zero(d), sines = count, cosines = count;
-    for (std::size_t i = k; i < n; i += kMomentsApart) {
+    for (std::size_t i = k; i < n; i += kSumsApart) {
       const auto value = hn::PromoteTo(d, hn::LoadU(df, degrees + i));
       const auto weight = hn::IfThenElseZero(hn::Eq(value, value), hn::LoadU(d, weights + i));
       auto sine = count, cosine = count;
@@ -137,15 +135,6 @@ HWY_EXPORT(gather_directions);
 
 namespace {
 
-double total(const MomentParts& parts) {
-  double sum = 0;
-  for (const double part : parts) sum += part;
-  return sum;
-}
-
-/// So many, and what fills up the last vector.
-std::size_t whole(std::size_t n) { return (n + kMomentsApart - 1) / kMomentsApart * kMomentsApart; }
-
 using Weights = std::array<double, kBlockPixels + kPlanePadding>;
 
 /// How many pixels each one of a Block stands for; 0 for those that fill up the last vector.
@@ -159,7 +148,7 @@ Weights weights_of(const Block& block) {
     std::fill_n(weights.begin(), block.size, 1.0);
   }
   std::fill(weights.begin() + static_cast<std::ptrdiff_t>(block.size),
-            weights.begin() + static_cast<std::ptrdiff_t>(whole(block.size)), 0.0);
+            weights.begin() + static_cast<std::ptrdiff_t>(whole_sums(block.size)), 0.0);
   return weights;
 }
 
@@ -170,7 +159,7 @@ void Moments::add(const Block& block, const float* values, double low, double hi
   ApartMoments apart;
   // The ends of a range are those of the floats that are held against them.
   HWY_DYNAMIC_DISPATCH(gather_moments)
-  (values, weights.data(), whole(block.size), static_cast<double>(static_cast<float>(low)),
+  (values, weights.data(), whole_sums(block.size), static_cast<double>(static_cast<float>(low)),
    static_cast<double>(static_cast<float>(high)), apart);
   Moments here;
   here.count = static_cast<std::uint64_t>(total(apart.count));
@@ -206,7 +195,7 @@ void HueMoments::add(const Block& block, const float* degrees) {
   const Weights weights = weights_of(block);
   ApartDirections apart;
   HWY_DYNAMIC_DISPATCH(gather_directions)
-  (degrees, weights.data(), whole(block.size), apart);
+  (degrees, weights.data(), whole_sums(block.size), apart);
   HueMoments here;
   here.count = static_cast<std::uint64_t>(total(apart.count));
   here.sine = total(apart.sine);
