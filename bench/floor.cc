@@ -14,8 +14,8 @@
 #include <memory>
 #include <string>
 
+#include "core/pixel/pixel_hash.h"
 #include "core/pixel/road.h"
-#include "core/stats/pixel_hash.h"
 #include "io/freed_memory.h"
 #include "io/label_file.h"
 #include "io/picture_file.h"

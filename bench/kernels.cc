@@ -17,9 +17,9 @@
 #include "core/pixel/block_writer.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/memory_source.h"
+#include "core/pixel/pixel_hash.h"
 #include "core/select/selection.h"
 #include "core/stats/histogram.h"
-#include "core/stats/pixel_hash.h"
 
 namespace {
 

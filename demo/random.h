@@ -5,7 +5,7 @@
 #include <cmath>
 #include <cstdint>
 
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony::demo {
 

@@ -3,6 +3,7 @@
 #define CHALCEDONY_CORE_DEGREES_H_
 
 #include <cmath>
+#include <numbers>
 
 namespace chalcedony {
 
@@ -10,6 +11,11 @@ namespace chalcedony {
 inline double on_circle(double degrees) {
   const double rest = std::fmod(degrees, 360);
   return rest < 0 ? rest + 360 : rest;
+}
+
+/// The direction of (cosine, sine), likewise.
+inline double direction(double sine, double cosine) {
+  return on_circle(std::atan2(sine, cosine) * 180 / std::numbers::pi);
 }
 
 }  // namespace chalcedony

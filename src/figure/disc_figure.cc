@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/color/css_color.h"
+#include "core/degrees.h"
 #include "core/palette/figure_colors.h"
 #include "figure/axis.h"
 #include "figure/axis_strip.h"
@@ -64,8 +65,7 @@ class DiscPainter {
 
   Rgb at(double x, double y) const {
     const double radius = std::hypot(x, y);
-    double degrees = std::atan2(y, x) * 180 / std::numbers::pi;
-    if (degrees < 0) degrees += 360;
+    const double degrees = direction(y, x);
     if (radius > kRingInner && radius < kRingOuter) {
       const auto color = example_color(hue_, degrees);
       return color ? rgb_of(*color) : paper_;

@@ -6,7 +6,7 @@
 #include <set>
 
 #include "core/error.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 #include "core/stats/proportion.h"
 #include "io/atomic_file.h"
 #include "io/json_text.h"

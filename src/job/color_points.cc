@@ -8,7 +8,7 @@
 #include "core/error.h"
 #include "core/pixel/color_number.h"
 #include "core/pixel/memory_source.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 #include "job/counted_blocks.h"
 
 namespace chalcedony {

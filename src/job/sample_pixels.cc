@@ -4,7 +4,7 @@
 #include <utility>
 
 #include "core/learn/features.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 namespace {

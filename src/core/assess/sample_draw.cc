@@ -5,7 +5,7 @@
 #include <limits>
 #include <numeric>
 
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 namespace {

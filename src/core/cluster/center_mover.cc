@@ -18,7 +18,7 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
-#include "core/cluster/double_math-inl.h"
+#include "core/cluster/point_math-inl.h"
 
 #ifndef CHALCEDONY_CORE_CLUSTER_CENTER_MOVER_CC_
 #define CHALCEDONY_CORE_CLUSTER_CENTER_MOVER_CC_

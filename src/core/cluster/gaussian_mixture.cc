@@ -16,7 +16,7 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
-#include "core/cluster/double_math-inl.h"
+#include "core/double_math-inl.h"
 
 #ifndef CHALCEDONY_CORE_CLUSTER_GAUSSIAN_MIXTURE_CC_
 #define CHALCEDONY_CORE_CLUSTER_GAUSSIAN_MIXTURE_CC_

@@ -7,7 +7,7 @@
 #include "core/cluster/center_mover.h"
 #include "core/cluster/regrouping.h"
 #include "core/cluster/scatter.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 namespace {

@@ -4,7 +4,7 @@
 #include <array>
 
 #include "core/pixel/flags.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 namespace {
@@ -17,9 +17,8 @@ void keep_numbers(const float* __restrict values, std::size_t n, std::uint8_t* _
 }  // namespace
 
 void HashLimit::lower(std::uint64_t limit) {
-  const std::atomic_ref shared(limit_);
-  for (std::uint64_t now = shared.load(std::memory_order_relaxed);
-       now > limit && !shared.compare_exchange_weak(now, limit, std::memory_order_relaxed);) {
+  for (std::uint64_t before = now();
+       before > limit && !limit_.compare_exchange_weak(before, limit, std::memory_order_relaxed);) {
   }
 }
 

@@ -16,12 +16,12 @@ namespace chalcedony {
 /// it is looked at. Threads share it.
 class HashLimit {
  public:
-  std::uint64_t now() const { return std::atomic_ref(limit_).load(std::memory_order_relaxed); }
+  std::uint64_t now() const { return limit_.load(std::memory_order_relaxed); }
   /// To `limit`, unless it is there or below already.
   void lower(std::uint64_t limit);
 
  private:
-  mutable std::uint64_t limit_ = ~std::uint64_t{0};
+  std::atomic<std::uint64_t> limit_{~std::uint64_t{0}};
 };
 
 /// The features of pixels, of which those with the smallest hashes of seed and pixel number are

@@ -10,7 +10,7 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
-#include "core/cluster/double_math-inl.h"
+#include "core/cluster/point_math-inl.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {

@@ -4,7 +4,7 @@
 
 #include <cstdint>
 
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 

@@ -7,6 +7,7 @@
 
 #include "core/filter/box_moments.h"
 #include "core/pixel/mirrored.h"
+#include "core/pixel/uncounted.h"
 
 namespace chalcedony {
 namespace {
@@ -80,9 +81,8 @@ void LocalEvaluator::read_row(const Band& band, std::int64_t y, std::size_t line
     evaluator_.evaluate(block);
     for (std::size_t c = 0; c < tiles_.size(); ++c) {
       float* const to = tiles_[c].row(line) + halo + x;
-      const float* const values = evaluator_.channel(c);
-      for (std::size_t i = 0; i < block.size; ++i)
-        to[i] = block.counts(i) ? values[i] : std::numeric_limits<float>::quiet_NaN();
+      std::copy_n(evaluator_.channel(c), block.size, to);
+      fill_uncounted(block, std::numeric_limits<float>::quiet_NaN(), to);
     }
   });
   for (Tile& tile : tiles_) mirror_sides(tile.row(line), shape.width, halo);

@@ -6,7 +6,7 @@
 #include <numeric>
 #include <utility>
 
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 namespace {

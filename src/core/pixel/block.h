@@ -44,6 +44,19 @@ struct Block {
   }
 };
 
+/// Calls use(i, weight) for every pixel of a Block. Where all of them count for one, no weight is
+/// looked up.
+template <class Use>
+void for_each_weight(const Block& block, Use use) {
+  const std::size_t n = block.size;  // what `use` writes might alias it
+  if (block.counted || block.weights) {
+    for (std::size_t i = 0; i < n; ++i) use(i, block.weight(i));
+  } else {
+#pragma GCC unroll 4
+    for (std::size_t i = 0; i < n; ++i) use(i, std::uint32_t{1});
+  }
+}
+
 /// The Block with all its pixels opaque.
 inline Block without_alpha(const Block& block) {
   Block opaque = block;

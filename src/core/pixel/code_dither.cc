@@ -1,6 +1,6 @@
 #include "core/pixel/code_dither.h"
 
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {
 

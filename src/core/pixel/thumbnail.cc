@@ -80,8 +80,9 @@ void ThumbnailSums::add_to_columns(const Block& block, const ConstPlanes& srgb, 
                                    std::size_t n, std::uint32_t x) {
   const std::size_t width = cell_of_column_.size();
   const float* const alpha = block.alpha ? block.alpha + first : nullptr;
-  for (std::size_t c = 0; c < 3; ++c) HWY_DYNAMIC_DISPATCH(add_shown)
-  (srgb[c] + first, alpha, n, columns_.data() + c * width + x);
+  const auto add = HWY_DYNAMIC_DISPATCH(add_shown);
+  for (std::size_t c = 0; c < 3; ++c)
+    add(srgb[c] + first, alpha, n, columns_.data() + c * width + x);
   float* const weight = columns_.data() + 3 * width + x;
   for (std::size_t i = 0; i < n; ++i) weight[i] += 1.0f;
 }

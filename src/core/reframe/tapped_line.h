@@ -21,8 +21,7 @@ class TappedLine {
   /// Writes the sum of what each new value takes, added up from its first old one on.
   ///
   /// Shape     `in` has kPlanePadding finite numbers after its last value; `out` has room for
-  /// size()
-  ///           rounded up to the padding
+  ///           size() rounded up to the padding
   void run(const float* in, float* out) const;
 
  private:

@@ -52,7 +52,7 @@ ChannelFigures RegionValues::figures_of(Sums& sums, std::size_t channel) const {
   ChannelFigures out;
   if (sums.count == 0) return out;
   if (channels_[channel].is_hue()) {
-    out.mean = on_circle(std::atan2(sums.sines, sums.cosines) * 180 / std::numbers::pi);
+    out.mean = direction(sums.sines, sums.cosines);
     return out;
   }
   out.mean = sums.sum / sums.count;

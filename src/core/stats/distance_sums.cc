@@ -21,9 +21,8 @@ constexpr double kLastStep = 20000;  // what lies beyond is counted there
 
 /// What is found of a few distances; those that are not a number are taken for 0.
 struct DistanceRun {
-  ApartSums sums, squares, known;  // `known`: how many are numbers
-  ApartSums largest;
-  std::array<std::int32_t, kBlockPixels + kSumsApart> steps;  // of each
+  ApartSums sums, squares, known, largest;       // `known`: how many are numbers
+  std::array<std::int32_t, kBlockPixels> steps;  // of each
 };
 
 }  // namespace chalcedony
@@ -41,28 +40,23 @@ void sum_distances(const float* HWY_RESTRICT distances, std::size_t n, double st
   const D d;
   const hn::Rebind<float, D> df;
   const hn::Rebind<std::int32_t, D> di;
-  constexpr std::size_t kLanes = hn::MaxLanes(D()), kVectors = kSumsApart / kLanes;
   const auto scale = hn::Set(d, steps), last = hn::Set(d, kLastStep), one = hn::Set(d, 1.0);
-  hn::Vec<D> sums[kVectors], squares[kVectors], known[kVectors], largest[kVectors];
-  for (std::size_t k = 0; k < kVectors; ++k)
-    sums[k] = squares[k] = known[k] = largest[k] = hn::Zero(d);
-  for (std::size_t i = 0; i < n; i += kSumsApart)
-    for (std::size_t k = 0; k < kVectors; ++k) {
-      const auto distance = hn::PromoteTo(d, hn::LoadU(df, distances + i + k * kLanes));
+  for (std::size_t k = 0; k < kSumsApart; k += hn::Lanes(d)) {
+    auto sum = hn::Zero(d), squares = sum, known = sum, largest = sum;
+    for (std::size_t i = k; i < n; i += kSumsApart) {
+      const auto distance = hn::PromoteTo(d, hn::LoadU(df, distances + i));
       const auto number = hn::Eq(distance, distance);
       const auto v = hn::IfThenElseZero(number, distance);
-      sums[k] = hn::Add(sums[k], v);
-      squares[k] = hn::Add(squares[k], hn::Mul(v, v));
-      known[k] = hn::Add(known[k], hn::IfThenElseZero(number, one));
-      largest[k] = hn::Max(largest[k], v);
-      hn::StoreU(hn::DemoteTo(di, hn::Min(hn::Mul(v, scale), last)), di,
-                 out.steps.data() + i + k * kLanes);
+      sum = hn::Add(sum, v);
+      squares = hn::Add(squares, hn::Mul(v, v));
+      known = hn::Add(known, hn::IfThenElseZero(number, one));
+      largest = hn::Max(largest, v);
+      hn::StoreU(hn::DemoteTo(di, hn::Min(hn::Mul(v, scale), last)), di, out.steps.data() + i);
     }
-  for (std::size_t k = 0; k < kVectors; ++k) {
-    hn::StoreU(sums[k], d, out.sums.data() + k * kLanes);
-    hn::StoreU(squares[k], d, out.squares.data() + k * kLanes);
-    hn::StoreU(known[k], d, out.known.data() + k * kLanes);
-    hn::StoreU(largest[k], d, out.largest.data() + k * kLanes);
+    hn::StoreU(sum, d, out.sums.data() + k);
+    hn::StoreU(squares, d, out.squares.data() + k);
+    hn::StoreU(known, d, out.known.data() + k);
+    hn::StoreU(largest, d, out.largest.data() + k);
   }
 }
 

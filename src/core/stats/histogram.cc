@@ -15,14 +15,9 @@ void Histogram::add(const Block& block, const float* values) {
   std::array<std::int32_t, kBlockPixels> bins;
   binning_.find_bins(values, block.size, bins.data());
   std::uint64_t* const counts = counts_.data();
-  const auto count = [&](std::size_t i, std::uint32_t weight) {
+  for_each_weight(block, [&](std::size_t i, std::uint32_t weight) {
     counts[place_of(bins[i]) + i % kCounters] += weight;
-  };
-  if (block.counted == nullptr && block.weights == nullptr) {
-    for (std::size_t i = 0; i < block.size; ++i) count(i, 1);
-  } else {
-    for (std::size_t i = 0; i < block.size; ++i) count(i, block.weight(i));
-  }
+  });
 }
 
 void Histogram::merge(const Histogram& other) {
@@ -49,18 +44,13 @@ void JointHistogram::add(const Block& block, const float* first, const float* se
   for (std::size_t i = 0; i < block.size; ++i)
     places[i] = (first_bins[i] | second_bins[i]) < 0 ? -1 : first_bins[i] * across + second_bins[i];
   std::uint64_t* const counts = counts_.data();
-  const auto count = [&](std::size_t i, std::uint32_t weight) {
+  for_each_weight(block, [&](std::size_t i, std::uint32_t weight) {
     if (places[i] >= 0) {
       counts[places[i]] += weight;
     } else {
       count_beside(first_bins[i], second_bins[i], weight);
     }
-  };
-  if (block.counted == nullptr && block.weights == nullptr) {
-    for (std::size_t i = 0; i < block.size; ++i) count(i, 1);
-  } else {
-    for (std::size_t i = 0; i < block.size; ++i) count(i, block.weight(i));
-  }
+  });
 }
 
 void JointHistogram::count_beside(std::int32_t first_bin, std::int32_t second_bin,

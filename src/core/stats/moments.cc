@@ -5,12 +5,15 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/degrees.h"
 #include "core/stats/apart_sums.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/stats/moments.cc"
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
+
+#include "core/double_math-inl.h"
 
 #ifndef CHALCEDONY_CORE_STATS_MOMENTS_CC_
 #define CHALCEDONY_CORE_STATS_MOMENTS_CC_
@@ -68,39 +71,8 @@ void gather_moments(const float* HWY_RESTRICT values, const double* HWY_RESTRICT
   }
 }
 
-// The polynomial of x with these coefficients, the constant one first.
-template <class D, class V, std::size_t kTerms>
-HWY_INLINE V series(D d, V x, const double (&terms)[kTerms]) {
-  V sum = hn::Set(d, terms[kTerms - 1]);
-  for (std::size_t k = kTerms - 1; k-- > 0;) sum = hn::Add(hn::Mul(sum, x), hn::Set(d, terms[k]));
-  return sum;
-}
-
-// Sine and cosine by their Taylor series on +-45 degrees, which leave 1e-14. In double, since the
-// spread of like hues hangs on how little their mean direction is shorter than 1.
-template <class D, class V>
-HWY_INLINE void direction_of(D d, V degrees, V& sine, V& cosine) {
-  const V quarter = hn::Round(hn::Mul(degrees, hn::Set(d, 1.0 / 90)));
-  const V r = hn::Mul(hn::Sub(degrees, hn::Mul(quarter, hn::Set(d, 90.0))),
-                      hn::Set(d, 0.017453292519943295));
-  const V r2 = hn::Mul(r, r);
-  constexpr double kSine[] = {
-      1, -1.0 / 6, 1.0 / 120, -1.0 / 5040, 1.0 / 362880, -1.0 / 39916800, 1.0 / 6227020800};
-  constexpr double kCosine[] = {1,           -1.0 / 2,       1.0 / 24,        -1.0 / 720,
-                                1.0 / 40320, -1.0 / 3628800, 1.0 / 479001600, -1.0 / 87178291200};
-  const V s = hn::Mul(r, series(d, r2, kSine)), c = series(d, r2, kCosine);
-  // How often a quarter turn was taken off, of four.
-  const V of_four =
-      hn::Sub(quarter, hn::Mul(hn::Set(d, 4.0), hn::Floor(hn::Mul(quarter, hn::Set(d, 0.25)))));
-  const auto once = hn::Eq(of_four, hn::Set(d, 1.0)), twice = hn::Eq(of_four, hn::Set(d, 2.0)),
-             thrice = hn::Eq(of_four, hn::Set(d, 3.0));
-  const auto across = hn::Or(once, thrice);
-  const V own_sine = hn::IfThenElse(across, c, s), own_cosine = hn::IfThenElse(across, s, c);
-  sine = hn::IfThenElse(hn::Or(twice, thrice), hn::Neg(own_sine), own_sine);
-  cosine = hn::IfThenElse(hn::Or(once, twice), hn::Neg(own_cosine), own_cosine);
-}
-
-/// As gather_moments, of directions.
+/// As gather_moments, of directions. In double, since the spread of like hues hangs on how little
+/// their mean direction is shorter than 1.
 void gather_directions(const float* HWY_RESTRICT degrees, const double* HWY_RESTRICT weights,
                        std::size_t n, ApartDirections& out) {
   using D = hn::CappedTag<double, kSumsApart>;
@@ -112,7 +84,8 @@ void gather_directions(const float* HWY_RESTRICT degrees, const double* HWY_REST
       const auto value = hn::PromoteTo(d, hn::LoadU(df, degrees + i));
       const auto weight = hn::IfThenElseZero(hn::Eq(value, value), hn::LoadU(d, weights + i));
       auto sine = count, cosine = count;
-      direction_of(d, hn::IfThenElseZero(hn::Gt(weight, hn::Zero(d)), value), sine, cosine);
+      sine_cosine_of_degrees(d, hn::IfThenElseZero(hn::Gt(weight, hn::Zero(d)), value), sine,
+                             cosine);
       count = hn::Add(count, weight);
       sines = hn::Add(sines, hn::Mul(weight, sine));
       cosines = hn::Add(cosines, hn::Mul(weight, cosine));
@@ -210,10 +183,7 @@ HueMoments& HueMoments::operator+=(const HueMoments& later) {
   return *this;
 }
 
-double HueMoments::mean() const {
-  const double degrees = std::atan2(sine, cosine) * (180.0 / std::numbers::pi);
-  return degrees < 0 ? degrees + 360.0 : degrees;
-}
+double HueMoments::mean() const { return direction(sine, cosine); }
 
 double HueMoments::spread() const {
   const double length = std::hypot(sine, cosine) / static_cast<double>(count);

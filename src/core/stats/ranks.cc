@@ -29,17 +29,12 @@ void Ranks::add_coarse(const Block& block, const float* values) {
   std::uint64_t* const coarse = coarse_.data();
   std::uint64_t total = 0;
   std::uint32_t low_bits = 0;
-  const auto count = [&](std::size_t i, std::uint32_t pixels) {
+  for_each_weight(block, [&](std::size_t i, std::uint32_t pixels) {
     if (pixels == 0 || values[i] != values[i]) return;
     coarse[key_of(values[i]) >> 16] += pixels;
     low_bits |= std::bit_cast<std::uint32_t>(values[i]);
     total += pixels;
-  };
-  if (block.counted || block.weights) {
-    for (std::size_t i = 0; i < block.size; ++i) count(i, block.weight(i));
-  } else {
-    for (std::size_t i = 0; i < block.size; ++i) count(i, 1);
-  }
+  });
   low_bits_ |= low_bits & 0xffffu;
   total_ += total;
 }

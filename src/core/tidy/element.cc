@@ -83,7 +83,7 @@ class DiskRows {
     const double square = radius * radius;
     for (std::ptrdiff_t d = 0; static_cast<double>(d * d) <= square; ++d) {
       auto half = static_cast<std::ptrdiff_t>(std::sqrt(square - static_cast<double>(d * d)));
-      // Of squares, which are whole numbers: the root may be off by a rounding.
+      // The root may be off by a rounding; squares of whole numbers are not.
       while (static_cast<double>((half + 1) * (half + 1) + d * d) <= square) ++half;
       while (static_cast<double>(half * half + d * d) > square) --half;
       halves_.push_back(half);
@@ -105,8 +105,8 @@ class DiskRows {
   }
 
  private:
-  std::vector<std::ptrdiff_t>
-      halves_;  // how far the disk reaches aside, so many rows off its middle
+  /// How far the disk reaches aside, so many rows off its middle.
+  std::vector<std::ptrdiff_t> halves_;
 };
 
 }  // namespace

@@ -10,7 +10,7 @@
 #include "core/assess/class_matching.h"
 #include "core/assess/label_counts.h"
 #include "core/error.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 
 using namespace chalcedony;
 

@@ -6,7 +6,7 @@
 #include <limits>
 
 #include "core/pixel/block_reader.h"
-#include "core/stats/pixel_hash.h"
+#include "core/pixel/pixel_hash.h"
 #include "tests/support/pictures.h"
 
 using namespace chalcedony;

@@ -1,7 +1,7 @@
 // A number for each pixel that looks drawn at random and depends on nothing but the seed and the
 // place: draws made with it need no order and are the same for any number of threads.
-#ifndef CHALCEDONY_CORE_STATS_PIXEL_HASH_H_
-#define CHALCEDONY_CORE_STATS_PIXEL_HASH_H_
+#ifndef CHALCEDONY_CORE_PIXEL_PIXEL_HASH_H_
+#define CHALCEDONY_CORE_PIXEL_PIXEL_HASH_H_
 
 #include <cstdint>
 
@@ -24,4 +24,4 @@ constexpr std::uint64_t pixel_hash(std::uint64_t seed, std::uint64_t pixel) {
 
 }  // namespace chalcedony
 
-#endif  // CHALCEDONY_CORE_STATS_PIXEL_HASH_H_
+#endif  // CHALCEDONY_CORE_PIXEL_PIXEL_HASH_H_

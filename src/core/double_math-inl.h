@@ -1,16 +1,13 @@
-// exp, log and distances on vectors of double, from operations that IEEE 754 rounds exactly, so
+// exp, log, sine and cosine on vectors of double, from operations that IEEE 754 rounds exactly, so
 // that every instruction set gives the same bits. Included once for each instruction set.
-#if defined(CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_) == defined(HWY_TARGET_TOGGLE)
-#ifdef CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_
-#undef CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_
+#if defined(CHALCEDONY_CORE_DOUBLE_MATH_INL_H_) == defined(HWY_TARGET_TOGGLE)
+#ifdef CHALCEDONY_CORE_DOUBLE_MATH_INL_H_
+#undef CHALCEDONY_CORE_DOUBLE_MATH_INL_H_
 #else
-#define CHALCEDONY_CORE_CLUSTER_DOUBLE_MATH_INL_H_
+#define CHALCEDONY_CORE_DOUBLE_MATH_INL_H_
 #endif
 
 #include <hwy/highway.h>
-
-#include <cmath>
-#include <cstddef>
 
 #include "core/multiply_add-inl.h"
 
@@ -18,48 +15,6 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
-
-// Feature f of points i, i + 1, ...
-template <class D>
-HWY_INLINE hn::Vec<D> feature_of(D d, const float* const* features, std::size_t f, std::size_t i) {
-  return hn::PromoteTo(d, hn::LoadU(hn::Rebind<float, D>(), features[f] + i));
-}
-
-// The squared distances of points i, i + 1, ... to a center; features are arrays of float.
-template <class D>
-HWY_INLINE hn::Vec<D> squared_distances(D d, const float* const* features, std::size_t dimensions,
-                                        const double* center, std::size_t i) {
-  auto sum = hn::Zero(d);
-  for (std::size_t f = 0; f < dimensions; ++f) {
-    const auto step = hn::Sub(feature_of(d, features, f, i), hn::Set(d, center[f]));
-    sum = multiply_add(step, step, sum);
-  }
-  return sum;
-}
-
-// The same of point i alone.
-HWY_INLINE double squared_distance(const float* const* features, std::size_t dimensions,
-                                   const double* center, std::size_t i) {
-  double sum = 0;
-  for (std::size_t f = 0; f < dimensions; ++f) {
-    const double step = static_cast<double>(features[f][i]) - center[f];
-    sum = std::fma(step, step, sum);
-  }
-  return sum;
-}
-
-// The sum of n numbers, in eight parts that are the same for every width of vectors.
-template <class Number>
-HWY_INLINE double sum_in_parts(std::size_t n, const Number& number) {
-  constexpr std::size_t kParts = 8;
-  double parts[kParts] = {};
-  std::size_t i = 0;
-  for (; i + kParts <= n; i += kParts)
-    for (std::size_t p = 0; p < kParts; ++p) parts[p] += number(i + p);
-  for (; i < n; ++i) parts[i % kParts] += number(i);
-  return ((parts[0] + parts[4]) + (parts[2] + parts[6])) +
-         ((parts[1] + parts[5]) + (parts[3] + parts[7]));
-}
 
 template <class D, class V>
 HWY_INLINE V series(D d, V, double last) {
@@ -109,6 +64,28 @@ HWY_INLINE V log_not_below_1(D d, V x) {
   const V whole = hn::Sub(hn::BitCast(d, hn::Or(exponent, hn::Set(du, 0x4330000000000000ull))),
                           hn::Set(d, 0x1p52));
   return multiply_add(whole, hn::Set(d, 0.6931471805599453), mantissa_log);
+}
+
+// Sine and cosine of an angle in degrees, by their series on +-45 degrees. Within 2e-15.
+template <class D, class V>
+HWY_INLINE void sine_cosine_of_degrees(D d, V degrees, V& sine, V& cosine) {
+  const hn::RebindToSigned<D> di;
+  const V shifted = multiply_add(degrees, hn::Set(d, 1.0 / 90), hn::Set(d, kWholePart));
+  const V quarter = hn::Sub(shifted, hn::Set(d, kWholePart));
+  const V r =
+      hn::Mul(multiply_add(quarter, hn::Set(d, -90.0), degrees), hn::Set(d, 0.017453292519943295));
+  const V r2 = hn::Mul(r, r);
+  const V s = hn::Mul(r, series(d, r2, 1.0, -1.0 / 6, 1.0 / 120, -1.0 / 5040, 1.0 / 362880,
+                                -1.0 / 39916800, 1.0 / 6227020800));
+  const V c = series(d, r2, 1.0, -1.0 / 2, 1.0 / 24, -1.0 / 720, 1.0 / 40320, -1.0 / 3628800,
+                     1.0 / 479001600, -1.0 / 87178291200);
+  const auto turn = hn::BitCast(di, shifted), one = hn::Set(di, 1), two = hn::Set(di, 2);
+  const auto is_set = [&](auto bits, auto bit)
+                          HWY_ATTR { return hn::RebindMask(d, hn::Eq(hn::And(bits, bit), bit)); };
+  const auto odd = is_set(turn, one);
+  const V sine_size = hn::IfThenElse(odd, c, s), cosine_size = hn::IfThenElse(odd, s, c);
+  sine = hn::IfThenElse(is_set(turn, two), hn::Neg(sine_size), sine_size);
+  cosine = hn::IfThenElse(is_set(hn::Add(turn, one), two), hn::Neg(cosine_size), cosine_size);
 }
 
 }  // namespace HWY_NAMESPACE

@@ -1,0 +1,68 @@
+// Points that come as arrays of features, on vectors of double; every instruction set gives the
+// same bits. Included once for each instruction set.
+#if defined(CHALCEDONY_CORE_CLUSTER_POINT_MATH_INL_H_) == defined(HWY_TARGET_TOGGLE)
+#ifdef CHALCEDONY_CORE_CLUSTER_POINT_MATH_INL_H_
+#undef CHALCEDONY_CORE_CLUSTER_POINT_MATH_INL_H_
+#else
+#define CHALCEDONY_CORE_CLUSTER_POINT_MATH_INL_H_
+#endif
+
+#include <hwy/highway.h>
+
+#include <cmath>
+#include <cstddef>
+
+#include "core/multiply_add-inl.h"
+
+HWY_BEFORE_NAMESPACE();
+namespace chalcedony {
+namespace HWY_NAMESPACE {
+namespace hn = hwy::HWY_NAMESPACE;
+
+// Feature f of points i, i + 1, ...
+template <class D>
+HWY_INLINE hn::Vec<D> feature_of(D d, const float* const* features, std::size_t f, std::size_t i) {
+  return hn::PromoteTo(d, hn::LoadU(hn::Rebind<float, D>(), features[f] + i));
+}
+
+// The squared distances of points i, i + 1, ... to a center; features are arrays of float.
+template <class D>
+HWY_INLINE hn::Vec<D> squared_distances(D d, const float* const* features, std::size_t dimensions,
+                                        const double* center, std::size_t i) {
+  auto sum = hn::Zero(d);
+  for (std::size_t f = 0; f < dimensions; ++f) {
+    const auto step = hn::Sub(feature_of(d, features, f, i), hn::Set(d, center[f]));
+    sum = multiply_add(step, step, sum);
+  }
+  return sum;
+}
+
+// The same of point i alone.
+HWY_INLINE double squared_distance(const float* const* features, std::size_t dimensions,
+                                   const double* center, std::size_t i) {
+  double sum = 0;
+  for (std::size_t f = 0; f < dimensions; ++f) {
+    const double step = static_cast<double>(features[f][i]) - center[f];
+    sum = std::fma(step, step, sum);
+  }
+  return sum;
+}
+
+// The sum of n numbers, in eight parts that are the same for every width of vectors.
+template <class Number>
+HWY_INLINE double sum_in_parts(std::size_t n, const Number& number) {
+  constexpr std::size_t kParts = 8;
+  double parts[kParts] = {};
+  std::size_t i = 0;
+  for (; i + kParts <= n; i += kParts)
+    for (std::size_t p = 0; p < kParts; ++p) parts[p] += number(i + p);
+  for (; i < n; ++i) parts[i % kParts] += number(i);
+  return ((parts[0] + parts[4]) + (parts[2] + parts[6])) +
+         ((parts[1] + parts[5]) + (parts[3] + parts[7]));
+}
+
+}  // namespace HWY_NAMESPACE
+}  // namespace chalcedony
+HWY_AFTER_NAMESPACE();
+
+#endif
