@@ -2,6 +2,9 @@
 #ifndef CHALCEDONY_JOB_ARENA_H_
 #define CHALCEDONY_JOB_ARENA_H_
 
+#include <tbb/global_control.h>
+#include <tbb/task_arena.h>
+
 #include "core/pixel/road.h"
 #include "job/context.h"
 

@@ -3,16 +3,14 @@
 #ifndef CHALCEDONY_JOB_TALLIES_H_
 #define CHALCEDONY_JOB_TALLIES_H_
 
-#include <tbb/enumerable_thread_specific.h>
-
-#include <utility>
+#include "core/per_thread.h"
 
 namespace chalcedony {
 
 template <class Tally>
 class Tallies {
  public:
-  explicit Tallies(const Tally& empty) : total_(empty), local_(empty) {}
+  explicit Tallies(const Tally& empty) : total_(empty), local_([empty] { return empty; }) {}
 
   /// The tally of the calling thread.
   Tally& local() { return local_.local(); }
@@ -20,14 +18,14 @@ class Tallies {
   /// Merges all threads by `merge(total, one)`.
   template <class Merge>
   Tally& merged(Merge merge) {
-    for (const Tally& one : local_) merge(total_, one);
+    local_.for_each([&](const Tally& one) { merge(total_, one); });
     local_.clear();
     return total_;
   }
 
  private:
   Tally total_;
-  tbb::enumerable_thread_specific<Tally> local_;
+  PerThread<Tally> local_;
 };
 
 }  // namespace chalcedony

@@ -23,7 +23,7 @@ ProfiledRows::ProfiledRows(std::unique_ptr<RowSource> source, const PictureInfo&
       gray_(info.color_channels() == 1),
       to_xyz_(then(scale(1 / 255.0), profile.to_xyz_d50)),
       to_srgb_(spaces::kXyzD50, spaces::kSrgb),
-      scratch_(from_) {
+      scratch_([this] { return Scratch(from_); }) {
   from_.space = &spaces::kSrgb;  // samples are read as 0-255, whatever they mean
   for (std::size_t c = 0; c < (gray_ ? 1u : 3u); ++c)
     curves_.emplace_back([&](double x) { return profile.curves[c].at(x); }, 0, 255);

@@ -2,14 +2,13 @@
 #ifndef CHALCEDONY_CORE_PIXEL_PROFILED_ROWS_H_
 #define CHALCEDONY_CORE_PIXEL_PROFILED_ROWS_H_
 
-#include <tbb/enumerable_thread_specific.h>
-
 #include <memory>
 #include <vector>
 
 #include "core/color/conversion.h"
 #include "core/color/curve_table.h"
 #include "core/color/rgb_profile.h"
+#include "core/per_thread.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"
 #include "core/pixel/row_source.h"
@@ -49,7 +48,7 @@ class ProfiledRows : public RowSource {
   std::vector<CurveTable> curves_;  // of r, g, b, or of gray
   Affine to_xyz_;                   // of linear 0-255
   Conversion to_srgb_;
-  tbb::enumerable_thread_specific<Scratch> scratch_;
+  PerThread<Scratch> scratch_;
   std::vector<std::byte> stored_;
   std::uint32_t next_row_ = 0;
 };

@@ -1,11 +1,14 @@
 #include "core/pixel/road.h"
 
+#include <tbb/global_control.h>
 #include <tbb/info.h>
+#include <tbb/task_arena.h>
 #include <tbb/task_group.h>
 
 #include <algorithm>
 #include <condition_variable>
 #include <cstring>
+#include <deque>
 #include <exception>
 #include <mutex>
 
@@ -21,8 +24,11 @@ class Traffic {
  public:
   using Use = std::function<void(Trip&)>;
 
-  Traffic(BandReader& reader, const std::vector<Trip*>& trips, const Use& compute, const Use& take)
-      : reader_(reader), spare_(trips), compute_(compute), take_(take) {}
+  Traffic(BandReader& reader, const std::vector<std::unique_ptr<Trip>>& trips, const Use& compute,
+          const Use& take)
+      : reader_(reader), compute_(compute), take_(take) {
+    for (const std::unique_ptr<Trip>& trip : trips) spare_.push_back(trip.get());
+  }
 
   void run() {
     tbb::task_group others;
@@ -155,9 +161,25 @@ class Traffic {
 
 }  // namespace
 
-void run_trips(BandReader& reader, const std::vector<Trip*>& trips,
-               const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take) {
-  Traffic(reader, trips, compute, take).run();
+void send_trips(RowSource& source, const RoadOptions& options,
+                const std::function<std::unique_ptr<Trip>()>& make_trip,
+                const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take) {
+  BandReader reader(source, options);
+  // Made at the start, so that peak memory does not depend on how far the decoder gets ahead.
+  std::vector<std::unique_ptr<Trip>> trips;
+  while (trips.size() < std::min(bands_under_way(options), reader.bands())) {
+    trips.push_back(make_trip());
+    trips.back()->band = reader.make_band();
+  }
+  const std::function<void(Trip&)> take_and_tell = [&](Trip& trip) {
+    take(trip);
+    if (options.progress) options.progress(std::uint64_t{trip.band.first_row()} + trip.band.rows());
+  };
+  const unsigned threads = threads_of(options);
+  // Without this, asking for more threads than the machine has is answered with a warning.
+  const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
+  tbb::task_arena arena(static_cast<int>(threads));
+  arena.execute([&] { Traffic(reader, trips, compute, take_and_tell).run(); });
 }
 
 const std::byte* Band::row(std::int64_t y) const {

@@ -3,22 +3,19 @@
 #ifndef CHALCEDONY_CORE_PIXEL_ROAD_H_
 #define CHALCEDONY_CORE_PIXEL_ROAD_H_
 
-#include <tbb/enumerable_thread_specific.h>
-#include <tbb/global_control.h>
-#include <tbb/task_arena.h>
-
 #include <algorithm>
 #include <atomic>
 #include <cstddef>
 #include <cstdint>
-#include <deque>
 #include <functional>
+#include <memory>
 #include <optional>
 #include <type_traits>
 #include <utility>
 #include <vector>
 
 #include "core/error.h"
+#include "core/per_thread.h"
 #include "core/pixel/row_source.h"
 
 namespace chalcedony {
@@ -103,21 +100,21 @@ class BandReader {
   std::uint32_t kept_first_ = 0;
 };
 
-/// A band on its way.
+/// A band on its way; travel() adds its result.
 struct Trip {
+  virtual ~Trip() = default;
   Band band;
   bool computed = false;
 };
 
-/// Fills trips with the bands of a reader, one after the other, has them computed on all threads of
-/// the arena it is called in, and hands them to `take` in order, one at a time.
+/// travel() for results of any kind: `make_trip` makes one that can hold a result, `compute` leaves
+/// the result of a trip's band in it, `take` takes it out, one trip at a time from top to bottom.
 ///
 /// The calling thread decodes and no other does, because a decoder that moves from one core to
 /// another finds nothing of its state in the cache there. It computes only when bands pile up.
-///
-/// Errors    whatever reader, `compute` or `take` throw first. No trip is under way afterwards.
-void run_trips(BandReader& reader, const std::vector<Trip*>& trips,
-               const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take);
+void send_trips(RowSource& source, const RoadOptions& options,
+                const std::function<std::unique_ptr<Trip>()>& make_trip,
+                const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take);
 
 /// Sends every band of `source` through `work` and its results, in order, to `sink`.
 ///
@@ -135,20 +132,7 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
   struct ResultTrip : Trip {
     std::optional<Result> result;
   };
-  BandReader reader(source, options);
-  // Made at the start, so that peak memory does not depend on how far the decoder gets ahead.
-  std::deque<ResultTrip> made;
-  std::vector<Trip*> trips;
-  while (trips.size() < std::min(bands_under_way(options), reader.bands())) {
-    trips.push_back(&made.emplace_back());
-    trips.back()->band = reader.make_band();
-  }
-
-  tbb::enumerable_thread_specific<Worker> workers(make_worker);
-  const unsigned threads = threads_of(options);
-  // Without this, asking for more threads than the machine has is answered with a warning.
-  const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
-  tbb::task_arena arena(static_cast<int>(threads));
+  PerThread<Worker> workers(make_worker);
   const auto compute = [&](Trip& trip) {
     static_cast<ResultTrip&>(trip).result.emplace(workers.local()(std::as_const(trip.band)));
   };
@@ -160,9 +144,9 @@ void travel(RowSource& source, const RoadOptions& options, const MakeWorker& mak
       sink(std::move(*result));
     }
     result.reset();
-    if (options.progress) options.progress(std::uint64_t{trip.band.first_row()} + trip.band.rows());
   };
-  arena.execute([&] { run_trips(reader, trips, compute, take); });
+  send_trips(
+      source, options, [] { return std::make_unique<ResultTrip>(); }, compute, take);
 }
 
 }  // namespace chalcedony

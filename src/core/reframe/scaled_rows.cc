@@ -34,7 +34,7 @@ ScaledRows::ScaledRows(std::unique_ptr<RowSource> source, const PictureInfo& inf
       colors_(info.color_channels() == 1 && !linear_light_ ? 1 : 3),
       planes_(colors_),
       weighs_(info.alpha != AlphaKind::kNone || info.is_float()),
-      scratch_(info) {
+      scratch_([this] { return Scratch(from_); }) {
   if (weighs_) ++planes_;
 }
 

@@ -2,14 +2,13 @@
 #ifndef CHALCEDONY_CORE_REFRAME_SCALED_ROWS_H_
 #define CHALCEDONY_CORE_REFRAME_SCALED_ROWS_H_
 
-#include <tbb/enumerable_thread_specific.h>
-
 #include <cstdint>
 #include <deque>
 #include <memory>
 #include <vector>
 
 #include "core/color/conversion.h"
+#include "core/per_thread.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"
 #include "core/pixel/row_source.h"
@@ -67,7 +66,7 @@ class ScaledRows : public RowSource {
   Conversion to_light_, from_light_;
   std::size_t colors_, planes_;
   bool weighs_;  // a last plane says how much was lent
-  tbb::enumerable_thread_specific<Scratch> scratch_;
+  PerThread<Scratch> scratch_;
 
   std::deque<ScaledAcross> held_;  // source rows from held_first_ on
   std::uint32_t held_first_ = 0, next_read_ = 0, next_row_ = 0;
