@@ -60,20 +60,43 @@ function(chalcedony_precompile target)
 endfunction()
 
 # Several files of a target compiled as one when CHALCEDONY_TOGETHER is on, so that what they all read
-# of a library and make of a template is read and made once. A file whose code is compiled for each
-# instruction set reads itself again, and stays alone.
+# of a library and make of a template is read and made once. Files whose code is compiled for each
+# instruction set are read again for each: they get files of their own that are read again as a whole.
 function(chalcedony_together target)
   if(NOT CHALCEDONY_TOGETHER)
     return()
   endif()
   set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE 32)
   get_target_property(sources ${target} SOURCES)
+  set(vector_files "")
   foreach(source IN LISTS sources)
     if(source MATCHES "\\.cc$")
-      file(STRINGS ${source} alone REGEX "hwy/foreach_target" LIMIT_COUNT 1)
-      if(alone)
-        set_source_files_properties(${source} PROPERTIES SKIP_UNITY_BUILD_INCLUSION ON)
+      file(STRINGS ${source} for_each_set REGEX "hwy/foreach_target" LIMIT_COUNT 1)
+      if(for_each_set)
+        list(APPEND vector_files ${source})
       endif()
     endif()
+  endforeach()
+  chalcedony_vectors_together(${target} ${vector_files})
+endfunction()
+
+# Few files at once, since their code is most of the work.
+function(chalcedony_vectors_together target)
+  if(NOT ARGN)
+    return()
+  endif()
+  math(EXPR last "${ARGC} - 2")
+  set(part 0)
+  foreach(first RANGE 0 ${last} 8)
+    list(SUBLIST ARGN ${first} 8 files)
+    set_source_files_properties(${files} PROPERTIES HEADER_FILE_ONLY ON)
+    list(TRANSFORM files REPLACE "(.+)" "#include \"${CMAKE_CURRENT_SOURCE_DIR}/\\1\"")
+    list(JOIN files "\n" CHALCEDONY_VECTOR_FILES)
+    set(CHALCEDONY_TOGETHER_FILE "${CMAKE_BINARY_DIR}/together/${target}_vectors_${part}.cc")
+    configure_file("${CMAKE_SOURCE_DIR}/cmake/vectors.cc.in" "${CHALCEDONY_TOGETHER_FILE}" @ONLY)
+    set_source_files_properties("${CHALCEDONY_TOGETHER_FILE}" PROPERTIES
+      SKIP_UNITY_BUILD_INCLUSION ON)
+    target_sources(${target} PRIVATE "${CHALCEDONY_TOGETHER_FILE}")
+    math(EXPR part "${part} + 1")
   endforeach()
 endfunction()

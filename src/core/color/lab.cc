@@ -6,6 +6,7 @@
 #include <hwy/foreach_target.h>
 #include <hwy/highway.h>
 
+#include "core/color/cie_lightness.h"
 #include "core/color/planes-inl.h"
 #include "core/color/vector_math-inl.h"
 
@@ -13,18 +14,15 @@ HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
 namespace HWY_NAMESPACE {
 
-// CIE 15:2018, 8.2.1: f is the cube root above (6/29)^3 and a line below.
-constexpr float kEpsilon = 216.0f / 24389.0f;
-constexpr float kKappa = 24389.0f / 27.0f;
-
+// CIE 15:2018, 8.2.1.
 struct LabFromXyz {
   float to_x, to_z;  // 1 / white
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& x, V& y, V& z) const {
-    const V cut = hn::Set(d, kEpsilon);
+    const V cut = hn::Set(d, kCieEpsilon);
     const auto base = [&](V t) { return hn::Max(t, cut); };
     const auto f = [&](V t, V root) {
-      const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kKappa)), hn::Set(d, 16.0f)),
+      const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kCieKappa)), hn::Set(d, 16.0f)),
                              hn::Set(d, 1.0f / 116.0f));
       return hn::IfThenElse(hn::Gt(t, cut), root, line);
     };
@@ -42,8 +40,8 @@ struct XyzFromLab {
   HWY_INLINE V inverse_f(D d, V f) const {
     const V cube = hn::Mul(hn::Mul(f, f), f);
     const V line = hn::Mul(hn::Sub(hn::Mul(f, hn::Set(d, 116.0f)), hn::Set(d, 16.0f)),
-                           hn::Set(d, 1.0f / kKappa));
-    return hn::IfThenElse(hn::Gt(cube, hn::Set(d, kEpsilon)), cube, line);
+                           hn::Set(d, 1.0f / kCieKappa));
+    return hn::IfThenElse(hn::Gt(cube, hn::Set(d, kCieEpsilon)), cube, line);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& l, V& a, V& b) const {

@@ -13,21 +13,21 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-using D = hn::ScalableTag<float>;
-using V = hn::Vec<D>;
+using FloatTag = hn::ScalableTag<float>;
+using Floats = hn::Vec<FloatTag>;
 
-HWY_INLINE void put_in_order(V& less, V& more) {
-  const V least = hn::Min(less, more);
+HWY_INLINE void put_in_order(Floats& less, Floats& more) {
+  const Floats least = hn::Min(less, more);
   more = hn::Max(less, more);
   less = least;
 }
 
 // Moves the least of `size` values to the first place and the greatest to the last.
-HWY_INLINE void least_first_greatest_last(V* values, std::size_t size) {
+HWY_INLINE void least_first_greatest_last(Floats* values, std::size_t size) {
   const std::size_t half = size / 2, last = size - 1;
   for (std::size_t i = 0; i < half; ++i) put_in_order(values[i], values[last - i]);
   // Now the least is in the first half, the greatest in the second; a middle one may be either.
-  V least = values[0], greatest = values[last];
+  Floats least = values[0], greatest = values[last];
   for (std::size_t i = 1; i < size - half; ++i) put_in_order(least, values[i]);
   for (std::size_t i = half; i < last; ++i) put_in_order(values[i], greatest);
   values[0] = least;
@@ -35,9 +35,9 @@ HWY_INLINE void least_first_greatest_last(V* values, std::size_t size) {
 }
 
 // The median of `count` vectors that lie at `places` after `at`.
-HWY_INLINE V median_at(const float* at, const std::ptrdiff_t* places, std::size_t count) {
-  const D d;
-  V values[kFewInWindow / 2 + 2];
+HWY_INLINE Floats median_at(const float* at, const std::ptrdiff_t* places, std::size_t count) {
+  const FloatTag d;
+  Floats values[kFewInWindow / 2 + 2];
   const std::size_t kept = count / 2 + 2;
   for (std::size_t i = 0; i < kept; ++i) values[i] = hn::LoadU(d, at + places[i]);
   std::size_t size = kept;
@@ -53,7 +53,7 @@ HWY_INLINE V median_at(const float* at, const std::ptrdiff_t* places, std::size_
 // One row of medians; the places are those of the window's pixels around a pixel.
 void median_row(const float* centers, const std::vector<std::ptrdiff_t>& places, std::size_t n,
                 float* out) {
-  const D d;
+  const FloatTag d;
   const std::size_t lanes = hn::Lanes(d), count = places.size();
   std::size_t x = 0;
   for (; x + lanes <= n; x += lanes)

@@ -1,0 +1,14 @@
+// CIE 15:2018, 8.2: lightness is a cube root of Y / Yn down to a small value, and a line below it.
+#ifndef CHALCEDONY_CORE_COLOR_CIE_LIGHTNESS_H_
+#define CHALCEDONY_CORE_COLOR_CIE_LIGHTNESS_H_
+
+namespace chalcedony {
+
+/// The value of Y / Yn where the line ends, (6/29)^3.
+constexpr float kCieEpsilon = 216.0f / 24389.0f;
+/// The slope of the line in lightness of 0-100, (29/3)^3.
+constexpr float kCieKappa = 24389.0f / 27.0f;
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_COLOR_CIE_LIGHTNESS_H_
