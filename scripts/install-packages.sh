@@ -8,7 +8,7 @@ build=(g++ cmake ninja-build pkg-config libboost-dev libboost-program-options-de
   libboost-filesystem-dev libeigen3-dev libfmt-dev libspdlog-dev libtbb-dev libhwy-dev libspng-dev
   libjpeg62-turbo-dev libtiff-dev libwebp-dev libisal-dev libxxhash-dev zlib1g-dev nlohmann-json3-dev libvalijson-dev
   libyaml-cpp-dev gnuplot-nox fonts-dejavu-core)
-test=(catch2 libpng-dev clang libclang-rt-dev clang-format dpkg-dev file chromium parallel
+test=(catch2 libpng-dev clang libclang-rt-dev lld clang-format dpkg-dev file chromium parallel
   slurm-wlm munge)
 
 packages=("${build[@]}")
