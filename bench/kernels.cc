@@ -18,6 +18,7 @@
 #include "core/pixel/color_table.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/pixel_hash.h"
+#include "core/pixel/road.h"
 #include "core/select/selection.h"
 #include "core/stats/histogram.h"
 

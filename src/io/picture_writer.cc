@@ -5,8 +5,8 @@
 
 #include "core/error.h"
 #include "core/letter_case.h"
+#include "core/pixel/band.h"
 #include "core/pixel/label.h"
-#include "core/pixel/road.h"
 #include "io/exif.h"
 #include "io/picture_encoder.h"
 

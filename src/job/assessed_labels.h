@@ -11,10 +11,10 @@
 
 #include "core/assess/class_matching.h"
 #include "core/assess/label_counts.h"
+#include "core/pixel/band.h"
 #include "core/pixel/label_runs.h"
 #include "core/pixel/mask.h"
 #include "core/pixel/region.h"
-#include "core/pixel/road.h"
 #include "core/pixel/side_by_side.h"
 #include "io/class_legend.h"
 #include "job/assess.h"

@@ -10,9 +10,9 @@
 #include "core/filter/extreme.h"
 #include "core/filter/tile.h"
 #include "core/filter/window.h"
+#include "core/pixel/band.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"
-#include "core/pixel/road.h"
 
 namespace chalcedony {
 

@@ -8,8 +8,8 @@
 
 #include "core/color/channel_plan.h"
 #include "core/filter/tile.h"
+#include "core/pixel/band.h"
 #include "core/pixel/block_reader.h"
-#include "core/pixel/road.h"
 
 namespace chalcedony {
 

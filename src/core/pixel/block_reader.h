@@ -10,11 +10,11 @@
 #include <utility>
 #include <vector>
 
+#include "core/pixel/band.h"
 #include "core/pixel/block.h"
 #include "core/pixel/mask.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/region.h"
-#include "core/pixel/road.h"
 
 namespace chalcedony {
 

@@ -38,7 +38,7 @@ double mean_hue(const std::vector<float>& hues) {
     sine += std::sin(static_cast<double>(hue) * std::numbers::pi / 180);
     cosine += std::cos(static_cast<double>(hue) * std::numbers::pi / 180);
   }
-  return std::atan2(sine, cosine) * 180 / std::numbers::pi;
+  return direction(sine, cosine);
 }
 
 /// Values on a line: hues are turned so that `middle` lies at 180.

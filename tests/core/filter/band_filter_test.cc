@@ -14,6 +14,7 @@
 #include "core/filter/value_kinds.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/mirrored.h"
+#include "core/pixel/road.h"
 #include "tests/support/instruction_sets.h"
 #include "tests/support/pictures.h"
 

@@ -10,6 +10,7 @@
 #include "core/learn/features.h"
 #include "core/pixel/memory_source.h"
 #include "core/pixel/mirrored.h"
+#include "core/pixel/road.h"
 #include "tests/support/pictures.h"
 
 using namespace chalcedony;

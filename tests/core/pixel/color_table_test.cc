@@ -10,6 +10,7 @@
 #include "core/pixel/block_reader.h"
 #include "core/pixel/color_tally.h"
 #include "core/pixel/memory_source.h"
+#include "core/pixel/road.h"
 #include "core/stats/histogram.h"
 #include "tests/support/pictures.h"
 

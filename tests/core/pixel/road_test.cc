@@ -5,6 +5,7 @@
 #include <numeric>
 #include <random>
 
+#include "core/error.h"
 #include "core/pixel/kept_rows.h"
 #include "core/pixel/memory_source.h"
 #include "tests/support/pictures.h"
