@@ -112,7 +112,8 @@ std::vector<std::string> named_inputs(const po::variables_map& given) {
   if (path != "-") file.open(path);
   if (path != "-" && !file)
     throw InputError("the list cannot be read", "check its name and folder", path);
-  for (std::string& name : listed_inputs(path == "-" ? std::cin : file))
+  for (std::string& name : errors_at(path == "-" ? "standard input" : path,
+                                     [&] { return listed_inputs(path == "-" ? std::cin : file); }))
     named.push_back(std::move(name));
   return named;
 }

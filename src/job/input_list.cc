@@ -78,6 +78,9 @@ void set_inputs(SharedOptions& options, const std::vector<std::string>& named, b
 std::vector<std::string> listed_inputs(std::istream& list) {
   std::vector<std::string> names;
   for (std::string line; std::getline(list, line);) {
+    // No name has a byte 0; what has one in a list is a picture that was given in place of one.
+    if (line.find('\0') != std::string::npos)
+      throw InputError("the list is no text", "name a text file with one picture a line");
     if (!line.empty() && line.back() == '\r') line.pop_back();
     if (!line.empty()) names.push_back(line);
   }

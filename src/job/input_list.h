@@ -26,6 +26,8 @@ bool is_table_name(const std::filesystem::path& path);
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
 
 /// The lines of a list of files; empty lines are left out.
+///
+/// Errors    InputError when it is no text, but a picture, say; without a place
 std::vector<std::string> listed_inputs(std::istream& list);
 
 }  // namespace chalcedony

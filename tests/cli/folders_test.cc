@@ -97,6 +97,9 @@ TEST_CASE("folders and lists that cannot be used are refused", "[cli][folders]")
   check_error(run_tool(dir, {"inspect", "empty"}), 2, "empty: the folder holds no PNG");
   check_error(run_tool(dir, {"inspect", "--list", "nothing.txt"}), 1,
               "nothing.txt: the list cannot be read");
+  check_error(run_tool(dir, {"inspect", "--list", "survey/pane-9.png", "-o", "out"}), 1,
+              "survey/pane-9.png: the list is no text; name a text file with one picture a line");
+  check_nothing_in(dir, "out");
   put_text(dir / "blank.txt", "\n");
   check_error(run_tool(dir, {"inspect", "--list", "blank.txt"}), 2, "no input is given");
   // One name from two folders: found before anything is written.
