@@ -10,9 +10,9 @@
 #include "cli/parse.h"
 #include "cli/typed_command.h"
 #include "cli/written_options.h"
+#include "core/arena.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
-#include "core/pixel/road.h"
 #include "io/temporary_folder.h"
 #include "job/input_list.h"
 #include "job/picture_journal.h"
@@ -174,11 +174,11 @@ class RecipeRun {
  public:
   RecipeRun(const Recipe& recipe, const SharedOptions& shared,
             const std::vector<RecipeOption>& overrides, const Context& context)
-      : recipe_(recipe), shared_(shared), overrides_(overrides), context_(context) {
-    RoadOptions road;
-    road.threads = shared.threads;
-    most_at_once_ = threads_of(road);
-  }
+      : recipe_(recipe),
+        shared_(shared),
+        overrides_(overrides),
+        context_(context),
+        most_at_once_(threads_for(shared.threads)) {}
 
   Json run() {
     done_.assign(recipe_.steps.size(), Json());
@@ -281,7 +281,7 @@ class RecipeRun {
   const SharedOptions& shared_;
   const std::vector<RecipeOption>& overrides_;
   const Context& context_;
-  std::size_t most_at_once_ = 1;
+  std::size_t most_at_once_;
   TemporaryFolder passing_;    // what is not kept
   std::vector<Json> done_;     // by step; null until then
   std::vector<bool> divided_;  // by step: works on a shard

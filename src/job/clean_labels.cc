@@ -1,6 +1,6 @@
 #include "job/clean_labels.h"
 
-#include "job/arena.h"
+#include "core/arena.h"
 
 namespace chalcedony {
 
@@ -16,7 +16,7 @@ Json clean_labels(LabelGrid& grid, const LabelGrid& before, const std::vector<Ti
   const LabelGrid* start = &before;
   LabelGrid kept;
   for (const TidyStep& step : steps) {
-    in_arena(options, [&] { apply_step(grid, step); });
+    in_arena(options.threads, [&] { apply_step(grid, step); });
     told.push_back({{"step", step.text}, {"changed", differing(*start, grid)}});
     if (&step == &steps.back()) break;
     kept = grid;

@@ -3,13 +3,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/arena.h"
 #include "core/error.h"
 #include "core/learn/class_names.h"
 #include "figure/cluster_figure.h"
 #include "figure/sheet_figure.h"
 #include "io/color_table_file.h"
 #include "io/model_file.h"
-#include "job/arena.h"
 #include "job/bad_inputs.h"
 #include "job/class_shares.h"
 #include "job/cluster_maps.h"
@@ -39,11 +39,11 @@ class ClusterJob {
         results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
     stopped_by_bad(options_.shared, [&] { gather(); });
     settle_scaling();
-    in_arena(options_.shared, [&] { find_groups(); });
+    in_arena(options_.shared.threads, [&] { find_groups(); });
     choose();
     name_groups();
     if (!given_ && results_.wants("model"))
-      in_arena(options_.shared, [&] { complete_model(groupings_[chosen_], colors_); });
+      in_arena(options_.shared.threads, [&] { complete_model(groupings_[chosen_], colors_); });
     Plot plot(format);
     map_pictures(plot, summary["inputs"]);
     if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
@@ -247,7 +247,8 @@ class ClusterJob {
       if (told_by_colors(i, plot)) return;
       if (!pictures_[i]) pictures_[i].emplace(open_counted(inputs[i], options_.shared, quiet));
       files[i] = files_for(inputs[i]);
-      if (!lookup_) in_arena(options_.shared, [&] { lookup_.emplace(colors_, groupings_); });
+      if (!lookup_)
+        in_arena(options_.shared.threads, [&] { lookup_.emplace(colors_, groupings_); });
     };
     const auto work = [&](std::size_t i) {
       if (!told_by_colors(i, plot))

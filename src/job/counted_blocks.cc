@@ -3,9 +3,9 @@
 #include <algorithm>
 #include <utility>
 
+#include "core/arena.h"
 #include "core/pixel/color_number.h"
 #include "core/pixel/memory_source.h"
-#include "job/arena.h"
 
 namespace chalcedony {
 bool colors_tell(const PictureInfo& info, const std::vector<Channel>& channels) {
@@ -57,7 +57,7 @@ CountedBlocks::CountedBlocks(CountedPicture& picture, const SharedOptions& optio
       rows_(picture.file.rows.get()) {}
 
 void CountedBlocks::take_table(const SharedOptions& options, ColorTally& tally) {
-  in_arena(options, [&] { table_ = tally.take().table(); });
+  in_arena(options.threads, [&] { table_ = tally.take().table(); });
   info_.shape = table_->shape;
   info_.alpha = AlphaKind::kNone;
   counting_ = {};

@@ -4,9 +4,9 @@
 #include <array>
 #include <map>
 
+#include "core/arena.h"
 #include "core/error.h"
 #include "core/palette/color_merging.h"
-#include "job/arena.h"
 #include "job/grouping.h"
 
 namespace chalcedony {
@@ -28,7 +28,7 @@ Palette main_colors(const ColorPoints& colors, std::size_t most, double apart,
   GroupingFrame frame;
   frame.features = channels_of(spaces::kOklab);
   Palette palette;
-  in_arena(options, [&] {
+  in_arena(options.threads, [&] {
     const DrawnPoints drawn(points, options.seed, points_for_groups(groups.k));
     const Grouping fine = grouping_of(k_means(drawn, groups), colors, frame);
     const auto numbers = merged_groups(fine.looks, most, apart);

@@ -9,7 +9,7 @@
 #include <optional>
 #include <vector>
 
-#include "job/arena.h"
+#include "core/arena.h"
 
 namespace chalcedony {
 namespace {
@@ -93,10 +93,9 @@ void for_pictures_at_once(const SharedOptions& options, std::size_t count,
   if (count == 1) {
     pictures.run();
   } else {
-    in_arena(options, [&] {
-      RoadOptions road;
-      road.threads = options.threads;
-      const std::size_t at_once = std::min({std::size_t{threads_of(road)}, kMostAtOnce, count});
+    in_arena(options.threads, [&] {
+      const std::size_t at_once =
+          std::min({std::size_t{threads_for(options.threads)}, kMostAtOnce, count});
       tbb::parallel_for(std::size_t{0}, at_once, [&](std::size_t) { pictures.run(); });
     });
   }

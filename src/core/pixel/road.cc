@@ -1,8 +1,5 @@
 #include "core/pixel/road.h"
 
-#include <tbb/global_control.h>
-#include <tbb/info.h>
-#include <tbb/task_arena.h>
 #include <tbb/task_group.h>
 
 #include <algorithm>
@@ -170,16 +167,7 @@ void send_trips(RowSource& source, const RoadOptions& options,
     take(trip);
     if (options.progress) options.progress(std::uint64_t{trip.band.first_row()} + trip.band.rows());
   };
-  const unsigned threads = threads_of(options);
-  // Without this, asking for more threads than the machine has is answered with a warning.
-  const tbb::global_control limit(tbb::global_control::max_allowed_parallelism, threads);
-  tbb::task_arena arena(static_cast<int>(threads));
-  arena.execute([&] { Traffic(reader, trips, compute, take_and_tell).run(); });
-}
-
-unsigned threads_of(const RoadOptions& options) {
-  return options.threads ? options.threads
-                         : static_cast<unsigned>(tbb::info::default_concurrency());
+  in_arena(options.threads, [&] { Traffic(reader, trips, compute, take_and_tell).run(); });
 }
 
 }  // namespace chalcedony

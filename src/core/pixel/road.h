@@ -14,6 +14,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/arena.h"
 #include "core/per_thread.h"
 #include "core/pixel/band.h"
 #include "core/pixel/row_source.h"
@@ -27,12 +28,9 @@ struct RoadOptions {
   const std::atomic<bool>* stop = nullptr;                // set from outside to stop early
 };
 
-/// Threads a road uses: those asked for, or all the machine has.
-unsigned threads_of(const RoadOptions& options);
-
 /// Bands that can be under way at once; twice the threads keep all of them busy.
 inline std::size_t bands_under_way(const RoadOptions& options) {
-  return 2 * std::size_t{threads_of(options)};
+  return 2 * std::size_t{threads_for(options.threads)};
 }
 
 /// A band on its way; travel() adds its result.
