@@ -7,6 +7,7 @@
 #include <cmath>
 #include <fstream>
 #include <iostream>
+#include <iterator>
 #include <utility>
 
 #include "core/color/derived_channel.h"
@@ -108,13 +109,15 @@ std::vector<std::string> named_inputs(const po::variables_map& given) {
   std::vector<std::string> named = texts_of(given, "input");
   if (!given.count("list")) return named;
   const auto path = given["list"].as<std::string>();
-  std::ifstream file;
-  if (path != "-") file.open(path);
-  if (path != "-" && !file)
-    throw InputError("the list cannot be read", "check its name and folder", path);
-  for (std::string& name : errors_at(path == "-" ? "standard input" : path,
-                                     [&] { return listed_inputs(path == "-" ? std::cin : file); }))
-    named.push_back(std::move(name));
+  std::vector<std::string> listed;
+  if (path == "-") {
+    listed = errors_at("standard input", [] { return listed_inputs(std::cin); });
+  } else {
+    std::ifstream file(path);
+    if (!file) throw InputError("the list cannot be read", "check its name and folder", path);
+    listed = errors_at(path, [&] { return listed_inputs(file); });
+  }
+  std::move(listed.begin(), listed.end(), std::back_inserter(named));
   return named;
 }
 

@@ -10,6 +10,8 @@ namespace chalcedony {
 unsigned threads_for(unsigned asked);
 
 /// Runs work() so that what is parallel in it takes threads_for(asked).
+///
+/// Errors    what work() throws
 void in_arena(unsigned asked, const std::function<void()>& work);
 
 }  // namespace chalcedony

@@ -7,6 +7,8 @@
 
 namespace chalcedony {
 
+inline double radians(double degrees) { return degrees * std::numbers::pi / 180; }
+
 /// The same direction, at least 0 and below 360.
 inline double on_circle(double degrees) {
   const double rest = std::fmod(degrees, 360);

@@ -6,7 +6,6 @@
 #include <array>
 #include <cmath>
 #include <cstdint>
-#include <numbers>
 #include <vector>
 
 #include "core/color/css_color.h"
@@ -101,7 +100,7 @@ void label_disc(Plot& plot, const Channel& second, const Binning& axis) {
   plot.line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
                         Ink::kText));
   for (int degrees = 0; degrees < 360; degrees += 30) {
-    const double angle = degrees * std::numbers::pi / 180;
+    const double angle = radians(degrees);
     plot.line(
         fmt::format("set label {} '{}°' at {:.5f},{:.5f} center front font ',11' textcolor "
                     "rgb '{}'",

@@ -4,8 +4,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
+#include "core/degrees.h"
 #include "figure/axis.h"
 #include "figure/legend.h"
 
@@ -24,7 +24,7 @@ std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y)
   const double yy = std::sqrt(std::max(0.0, s.covariance(iy, iy) - xy * xy));
   std::string data;
   for (int degrees = 0; degrees <= 360; degrees += 6) {
-    const double a = degrees * std::numbers::pi / 180;
+    const double a = radians(degrees);
     const double u = 2 * std::cos(a), v = 2 * std::sin(a);
     data += fmt::format("{:.6g} {:.6g}\n", s.mean[ix] + xx * u, s.mean[iy] + xy * u + yy * v);
   }

@@ -80,9 +80,7 @@ class ExplainJob {
                            options_.shared.hue_floor, picture_.counting);
     FeatureEvaluator evaluator(plan);
     BlockReader reader(picture_.file.info, picture_.counting);
-    RoadOptions road = road_for(picture_, options_.shared, context_);
-    road.halo = plan.halo();
-    BandReader bands(*picture_.file.rows, road.halo, road.stop);
+    BandReader bands(*picture_.file.rows, plan.halo(), context_.stop);
     Band band = bands.make_band();
     const std::uint32_t last = last_row();
     for (std::uint32_t y = 0; y <= last; ++y) {

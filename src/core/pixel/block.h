@@ -52,6 +52,7 @@ void for_each_weight(const Block& block, Use use) {
   if (block.counted || block.weights) {
     for (std::size_t i = 0; i < n; ++i) use(i, block.weight(i));
   } else {
+    // Counters that are taken in turn are known beforehand in what is unrolled.
 #pragma GCC unroll 4
     for (std::size_t i = 0; i < n; ++i) use(i, std::uint32_t{1});
   }

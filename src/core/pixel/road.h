@@ -45,6 +45,8 @@ struct Trip {
 ///
 /// The calling thread decodes and no other does, because a decoder that moves from one core to
 /// another finds nothing of its state in the cache there. It computes only when bands pile up.
+///
+/// Errors    as travel()
 void send_trips(RowSource& source, const RoadOptions& options,
                 const std::function<std::unique_ptr<Trip>()>& make_trip,
                 const std::function<void(Trip&)>& compute, const std::function<void(Trip&)>& take);

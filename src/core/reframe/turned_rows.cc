@@ -2,15 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
+#include "core/degrees.h"
 #include "core/pixel/isolated_loop.h"
 #include "core/reframe/resampling.h"
 
 namespace chalcedony {
 namespace {
-
-double radians(double degrees) { return degrees * std::numbers::pi / 180; }
 
 PictureInfo turned_info(const PictureInfo& info, const Turn& turn) {
   PictureInfo to = info;

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 #include "core/color/css_color.h"
 #include "core/degrees.h"
@@ -39,8 +38,8 @@ void RegionValues::add(std::size_t region, const std::vector<std::vector<float>>
       sums.squares += value * value;
       if (c >= own_) continue;
       if (channels_[c].is_hue()) {
-        sums.cosines += std::cos(value * std::numbers::pi / 180);
-        sums.sines += std::sin(value * std::numbers::pi / 180);
+        sums.cosines += std::cos(radians(value));
+        sums.sines += std::sin(radians(value));
       } else {
         sums.codes.push_back(scales_[c].code(value));
       }

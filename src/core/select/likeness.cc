@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <boost/math/special_functions/gamma.hpp>
 #include <cmath>
-#include <numbers>
 
 #include "core/degrees.h"
 
@@ -35,8 +34,9 @@ double mean_hue(const std::vector<float>& hues) {
   double sine = 0, cosine = 0;
   for (const float hue : hues) {
     if (std::isnan(hue)) continue;
-    sine += std::sin(static_cast<double>(hue) * std::numbers::pi / 180);
-    cosine += std::cos(static_cast<double>(hue) * std::numbers::pi / 180);
+    const double angle = radians(static_cast<double>(hue));
+    sine += std::sin(angle);
+    cosine += std::cos(angle);
   }
   return direction(sine, cosine);
 }
