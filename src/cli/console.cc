@@ -44,8 +44,11 @@ Console::Console(const po::variables_map& given)
   context_.stop = &stop_asked;
   context_.warn = [this](const std::string& line) {
     const std::lock_guard lock(mutex_);
+    // A mask that several pictures share, or a picture that several steps of a recipe read, is
+    // warned of once.
+    if (quiet_ || !warned_.insert(line).second) return;
     progress_.clear();
-    if (!quiet_) fmt::print(stderr, "chalcedony: warning: {}\n", line);
+    fmt::print(stderr, "chalcedony: warning: {}\n", line);
   };
   context_.failed = [this](const std::string& line) {
     const std::lock_guard lock(mutex_);

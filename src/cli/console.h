@@ -3,6 +3,7 @@
 #define CHALCEDONY_CLI_CONSOLE_H_
 
 #include <mutex>
+#include <set>
 #include <string>
 
 #include "cli/command.h"
@@ -26,6 +27,7 @@ class Console {
   bool quiet_;
   bool json_;
   std::mutex mutex_;  // pictures are worked on side by side
+  std::set<std::string> warned_;
   Progress progress_;
   Context context_;
 };

@@ -1,11 +1,11 @@
 // A product and a sum that are rounded once, as IEEE 754-2008 says, by every instruction set: where
 // the processor has no such operation, the C library computes it. Included once for each
 // instruction set.
-#if defined(CHALCEDONY_CORE_COLOR_MULTIPLY_ADD_INL_H_) == defined(HWY_TARGET_TOGGLE)
-#ifdef CHALCEDONY_CORE_COLOR_MULTIPLY_ADD_INL_H_
-#undef CHALCEDONY_CORE_COLOR_MULTIPLY_ADD_INL_H_
+#if defined(CHALCEDONY_CORE_MULTIPLY_ADD_INL_H_) == defined(HWY_TARGET_TOGGLE)
+#ifdef CHALCEDONY_CORE_MULTIPLY_ADD_INL_H_
+#undef CHALCEDONY_CORE_MULTIPLY_ADD_INL_H_
 #else
-#define CHALCEDONY_CORE_COLOR_MULTIPLY_ADD_INL_H_
+#define CHALCEDONY_CORE_MULTIPLY_ADD_INL_H_
 #endif
 
 #include <hwy/highway.h>

@@ -188,9 +188,10 @@ Json run_balance(const BalanceOptions& options, const Context& context) {
   if (options.save) OutputGuard(options.shared).check(*options.save);
   const FigureFormat format = settle_figures(options.shared, context);
   Json summary = summary_frame("balance");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return BalanceJob(input, options, context).run(place, format);
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return BalanceJob(input, options, its_context).run(place, format);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   return summary;
 }
 

@@ -31,10 +31,11 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   summary["model"] = options.model.string();
   summary["method"] = model.method;
   summary["reject_percent"] = options.reject_percent;
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return write_class_map(open_counted(input, options.shared, context), model, *classifier,
-                           options.map, options.shared, context, results, format);
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return write_class_map(open_counted(input, options.shared, its_context), model, *classifier,
+                           options.map, options.shared, its_context, results, format);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

@@ -169,9 +169,10 @@ Json run_convert(const ConvertOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "convert", "picture-lab.tif");
   if (place.one_file()) check_request(options);
   Json summary = summary_frame("convert");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return convert_one(input, options, context, place);
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return convert_one(input, options, its_context, place);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   return summary;
 }
 

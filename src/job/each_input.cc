@@ -11,6 +11,7 @@
 #include "job/bad_inputs.h"
 #include "job/failures.h"
 #include "job/long_table.h"
+#include "job/messages_in_order.h"
 #include "job/pictures_at_once.h"
 #include "job/results.h"
 #include "job/run_record.h"
@@ -29,12 +30,12 @@ bool is_folder(const path& folder) {
 
 class EachInput {
  public:
-  using Work = std::function<Json(const path&)>;
-
-  EachInput(const SharedOptions& options, const Context& context, const Work& work, ResultOf result)
+  EachInput(const SharedOptions& options, const Context& context, const InputWork& work,
+            ResultOf result)
       : options_(options),
         context_(context),
         work_(work),
+        messages_(context, options.inputs.size()),
         joint_(result == ResultOf::kAllInputs),
         mine_(options.inputs.size(), true) {
     if (options.shard && context.places.empty()) mine_ = in_shard(options.inputs, *options.shard);
@@ -49,12 +50,22 @@ class EachInput {
     entries_.resize(options_.inputs.size());
     unchanged_.resize(options_.inputs.size());
     if (context_.pictures && progress_.all > 1) context_.pictures(progress_);
-    for_pictures_at_once(options_, options_.inputs.size(),
-                         {.work = [this](std::size_t i) { do_one(i); }});
+    work_on_all();
     collect(summary);
   }
 
  private:
+  void work_on_all() {
+    try {
+      for_pictures_at_once(options_, options_.inputs.size(),
+                           {.work = [this](std::size_t i) { do_one(i); },
+                            .end = [this](std::size_t) { messages_.tell_next(); }});
+    } catch (...) {
+      messages_.tell_next();  // of the one that stops the run
+      throw;
+    }
+  }
+
   void do_one(std::size_t i) {
     if (!mine_[i]) return;
     stop_if_asked();
@@ -82,17 +93,17 @@ class EachInput {
   }
 
   JournalEntry entry_for(std::size_t i) {
+    const Context context = messages_.context_of(i);
     JournalEntry entry;
     entry.place = place_of(i);
     entry.file = options_.inputs[i];
     const auto fail = [&](const Error& error) {
-      entry.error =
-          error.place().empty() ? entry.file.string() + ": " + error.what() : error.what();
-      context_.failed(entry.error);
+      entry.error = text_of(error, entry.file);
+      context.failed(entry.error);
       context_.ledger->take_written(entry.file);
     };
     try {
-      entry.summary = work_(entry.file);
+      entry.summary = work_(entry.file, context);
       entry.outputs = context_.ledger->take_written(entry.file);
       if (is_recorded_) entry.state = context_.ledger->state(entry.file);
     } catch (const InputError& error) {
@@ -103,6 +114,13 @@ class EachInput {
       fail(error);
     }
     return entry;
+  }
+
+  /// Of several pictures the one is named, even if the error is in a file that goes with it.
+  std::string text_of(const Error& error, const path& input) const {
+    const bool names_it =
+        error.place() == input || (!error.place().empty() && options_.inputs.size() == 1);
+    return names_it ? error.what() : input.string() + ": " + error.what();
   }
 
   void report(bool done) {
@@ -141,7 +159,8 @@ class EachInput {
 
   const SharedOptions& options_;
   const Context& context_;
-  const Work& work_;
+  const InputWork& work_;
+  MessagesInOrder messages_;
   bool joint_;  // one result of all inputs
   std::vector<bool> mine_;
   bool writes_tables_ = false;
@@ -189,7 +208,7 @@ std::vector<path> write_joint_tables(const std::vector<JournalEntry>& entries,
 }
 
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const std::function<Json(const path&)>& work, ResultOf result) {
+                    const InputWork& work, ResultOf result) {
   EachInput(options, context, work, result).run(summary);
 }
 

@@ -18,9 +18,13 @@ namespace chalcedony {
 /// and an input that fails stops it unless bad ones are to be left out.
 enum class ResultOf { kEachInput, kAllInputs };
 
+/// What is done with one input; its summary.
+using InputWork = std::function<Json(const std::filesystem::path&, const Context&)>;
+
 /// Does `work` for each input, or for those of the shard, and appends what it returns to the
 /// summary's `inputs`, and the files it wrote to `outputs`. Several pictures are worked on at once,
-/// so `work` must be free to run on several threads; the result does not depend on it.
+/// so `work` must be free to run on several threads; the result does not depend on it. It is given
+/// a context of its own, whose messages come in the order of the inputs.
 ///
 /// An input that fails is reported and listed under `failed`, and the others go on. Of several
 /// inputs, with a folder to write to: those that failed are in failures.csv; the tables of all are
@@ -30,8 +34,7 @@ enum class ResultOf { kEachInput, kAllInputs };
 /// Errors    Interrupted; whatever `work` throws but InputError and OutputError; InputError too
 ///           when an input stops the job
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const std::function<Json(const std::filesystem::path&)>& work,
-                    ResultOf result = ResultOf::kEachInput);
+                    const InputWork& work, ResultOf result = ResultOf::kEachInput);
 
 /// The files that write_joint_tables() writes for these pictures.
 std::vector<std::filesystem::path> joint_tables(const std::vector<JournalEntry>& entries,

@@ -258,9 +258,10 @@ Json run_explain(const ExplainOptions& options, const Context& context) {
   Json summary = summary_frame("explain");
   summary["model"] = options.model.string();
   summary["method"] = model.method;
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return ExplainJob(input, model, *classifier, options, context, results, format).run();
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return ExplainJob(input, model, *classifier, options, its_context, results, format).run();
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

@@ -294,6 +294,47 @@ class ComparedHistograms {
   std::map<std::filesystem::path, std::pair<std::vector<Channel>, std::vector<Histogram>>> kept_;
 };
 
+void write_tables(const std::filesystem::path& input, HistogramJob& job,
+                  const HistogramOptions& options, Results& results) {
+  const HistogramTally& tally = job.tally();
+  if (results.wants("channels") && !job.channels().empty())
+    write_channel_table(results.path(input, "histogram", "csv"), job.channels(), tally);
+  if (results.wants("joint") && !options.joint.empty())
+    write_joint_table(results.path(input, "joint", "csv"), options, tally);
+  if (results.wants("joint") && options.joint_matrix)
+    for (std::size_t i = 0; i < options.joint.size(); ++i)
+      write_joint_matrix(
+          results.path(input, "joint-matrix" + (i ? "-" + std::to_string(i + 1) : ""), "csv"),
+          options.joint[i], tally.joint[i]);
+  if (results.wants("cube") && tally.cube) {
+    write_cube_table(results.path(input, "cube", "csv"), job.picture().name(), *tally.cube);
+    write_cube_json(results.path(input, "cube", "json"), job.picture().name(), *tally.cube);
+  }
+  if (results.wants("colors") && options.colors)
+    write_color_table(results.path(input, "colors", "csv"), job.colors());
+  if (results.wants("peaks") && options.peaks > 0)
+    write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
+}
+
+Json histogram_json(const std::filesystem::path& input, const HistogramJob& job,
+                    const HistogramOptions& options) {
+  const HistogramTally& tally = job.tally();
+  Json json{{"file", input.string()},
+            {"counted", job.counted()},
+            {"excluded", excluded_json(tally.excluded)},
+            {"clipped", tally.clipped},
+            {"channels", Json::array()},
+            {"joint", Json::array()}};
+  note_near_gray(json, tally.near_gray, job.counted());
+  if (tally.cube) json["cube"] = cube_json(*tally.cube);
+  if (options.peaks > 0) json["peaks"] = peaks_json(job.peaks(), job.counted());
+  for (std::size_t i = 0; i < job.channels().size(); ++i)
+    json["channels"].push_back(channel_json(job.channels()[i], tally.channels[i]));
+  for (std::size_t i = 0; i < options.joint.size(); ++i)
+    json["joint"].push_back(joint_json(options.joint[i], tally.joint[i]));
+  return json;
+}
+
 }  // namespace
 
 const std::vector<ResultKind>& histogram_results() {
@@ -319,48 +360,18 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("histogram");
   ComparedHistograms compared;
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    HistogramJob job(input, options, context, format != FigureFormat::kNone);
-    const HistogramTally& tally = job.tally();
-    const std::vector<Channel>& channels = job.channels();
-    if (results.wants("channels") && !channels.empty())
-      write_channel_table(results.path(input, "histogram", "csv"), channels, tally);
-    if (results.wants("joint") && !options.joint.empty())
-      write_joint_table(results.path(input, "joint", "csv"), options, tally);
-    if (results.wants("joint") && options.joint_matrix)
-      for (std::size_t i = 0; i < options.joint.size(); ++i)
-        write_joint_matrix(
-            results.path(input, "joint-matrix" + (i ? "-" + std::to_string(i + 1) : ""), "csv"),
-            options.joint[i], tally.joint[i]);
-    if (results.wants("cube") && tally.cube) {
-      write_cube_table(results.path(input, "cube", "csv"), job.picture().name(), *tally.cube);
-      write_cube_json(results.path(input, "cube", "json"), job.picture().name(), *tally.cube);
-    }
-    if (results.wants("colors") && options.colors)
-      write_color_table(results.path(input, "colors", "csv"), job.colors());
-    if (results.wants("peaks") && options.peaks > 0)
-      write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    HistogramJob job(input, options, its_context, format != FigureFormat::kNone);
+    write_tables(input, job, options, results);
     if (job.preview().wanted()) {
       Plot plot(format);
       add_figures(plot, job, options, results);
-      draw_figures(plot, context);
+      draw_figures(plot, its_context);
       if (options.shared.inputs.size() > 1) compared.keep(job);
     }
-    Json json{{"file", input.string()},
-              {"counted", job.counted()},
-              {"excluded", excluded_json(tally.excluded)},
-              {"clipped", tally.clipped},
-              {"channels", Json::array()},
-              {"joint", Json::array()}};
-    note_near_gray(json, tally.near_gray, job.counted());
-    if (tally.cube) json["cube"] = cube_json(*tally.cube);
-    if (options.peaks > 0) json["peaks"] = peaks_json(job.peaks(), job.counted());
-    for (std::size_t i = 0; i < channels.size(); ++i)
-      json["channels"].push_back(channel_json(channels[i], tally.channels[i]));
-    for (std::size_t i = 0; i < options.joint.size(); ++i)
-      json["joint"].push_back(joint_json(options.joint[i], tally.joint[i]));
-    return json;
-  });
+    return histogram_json(input, job, options);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   // A part of the pictures makes no figure of all of them.
   if (format != FigureFormat::kNone && !options.shared.shard)
     compared.draw(options, format, context, results);

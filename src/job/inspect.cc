@@ -321,12 +321,13 @@ Json run_inspect(const InspectOptions& options, const Context& context) {
   }
   Json summary = summary_frame("inspect");
   Results results(options.shared, context, inspect_results());
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    Json picture = Inspection(input, options, context).run();
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    Json picture = Inspection(input, options, its_context).run();
     if (results.wants("statistics"))
       write_statistics(results.path(input, "statistics", "csv"), picture);
     return picture;
-  });
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   if (options.grid && std::filesystem::exists(*options.grid))
     summary["outputs"].push_back(options.grid->string());

@@ -366,22 +366,24 @@ Json run_mask(const MaskOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("mask");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     const bool is_first = like && input == options.shared.inputs.front();
     CountedPicture picture =
-        is_first ? std::move(*first) : open_counted(input, options.shared, context);
+        is_first ? std::move(*first) : open_counted(input, options.shared, its_context);
     // The first one keeps its rows already.
     const bool passes_again = options.threshold || !options.tidy.empty();
     if (passes_again && !is_first) keep_rows(picture);
     if (options.where)
-      return MaskJob(std::move(picture), *options.where, options, context, results, format).run();
+      return MaskJob(std::move(picture), *options.where, options, its_context, results, format)
+          .run();
     const DerivedSelection found =
-        like ? *like : auto_selection(picture, *options.threshold, options.shared, context);
+        like ? *like : auto_selection(picture, *options.threshold, options.shared, its_context);
     const Expression where = parse_expression(found.where, options.shared.names);
-    Json json = MaskJob(std::move(picture), where, options, context, results, format).run();
+    Json json = MaskJob(std::move(picture), where, options, its_context, results, format).run();
     json.update(found.facts);
     return json;
-  });
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

@@ -182,9 +182,10 @@ Json run_mask_variants(const MaskVariantOptions& options, const Context& context
   Json summary = summary_frame("mask");
   for (const Variable& variable : options.variables)
     summary["variables"].push_back({{"name", variable.name}, {"values", variable.values}});
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return VariantJob(input, options, context, results, format).run();
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return VariantJob(input, options, its_context, results, format).run();
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

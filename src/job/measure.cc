@@ -342,9 +342,10 @@ Json run_measure(const MeasureOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("measure");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return MeasureJob(input, options, context, results, format).run();
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return MeasureJob(input, options, its_context, results, format).run();
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

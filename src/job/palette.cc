@@ -80,26 +80,27 @@ class PaletteJob {
   void run(Json& summary) {
     if (options_.compare) {
       for (const auto& input : options_.shared.inputs)
-        summary["inputs"].push_back(find_palette(input));
+        summary["inputs"].push_back(find_palette(input, context_));
       summary["comparison"] = compare();
       return;
     }
-    for_each_input(options_.shared, context_, summary, [&](const std::filesystem::path& input) {
-      return options_.apply ? repaint_picture(input) : find_palette(input);
-    });
+    const auto do_one = [&](const std::filesystem::path& input, const Context& context) {
+      return options_.apply ? repaint_picture(input, context) : find_palette(input, context);
+    };
+    for_each_input(options_.shared, context_, summary, do_one);
   }
 
  private:
-  Json find_palette(const std::filesystem::path& input) {
+  Json find_palette(const std::filesystem::path& input, const Context& context) {
     ColorPoints colors(channels_of(spaces::kOklab), options_.shared.hue_floor,
                        options_.shared.seed);
     std::optional<Thumbnail> thumbnail;
     if (is_table_name(input)) {
       colors.add(read_color_table(input));
     } else {
-      CountedPicture picture = open_counted(input, options_.shared, context_);
+      CountedPicture picture = open_counted(input, options_.shared, context);
       Preview preview(picture.file.info, format_ != FigureFormat::kNone);
-      colors.add(picture, options_.shared, context_, &preview);
+      colors.add(picture, options_.shared, context, &preview);
       if (preview.wanted()) thumbnail = preview.thumbnail();
     }
     colors.finish();
@@ -115,7 +116,7 @@ class PaletteJob {
       Plot plot(format_);
       add_palette_figure(plot, results_.path(input, "palette.figure", extension_of(format_)),
                          input.filename().string(), palette, *thumbnail);
-      draw_figures(plot, context_);
+      draw_figures(plot, context);
     }
     Json json{{"file", input.string()},
               {"counted", colors.pixels()},
@@ -123,7 +124,7 @@ class PaletteJob {
     if (colors.sampled()) json["sampled"] = {{"drawn", colors.drawn()}, {"of", colors.deep()}};
     json["colors"] = palette_json(palette);
     json["vision"] = vision_json(pairs, options_.apart > 0 ? options_.apart : kUsuallyApart);
-    if (options_.compare) palettes_.push_back(std::move(palette));
+    if (options_.compare) palettes_.push_back(palette);
     return json;
   }
 
@@ -184,12 +185,12 @@ class PaletteJob {
     return json;
   }
 
-  Json repaint_picture(const std::filesystem::path& input) {
-    CountedPicture picture = open_counted(input, options_.shared, context_);
+  Json repaint_picture(const std::filesystem::path& input, const Context& context) {
+    CountedPicture picture = open_counted(input, options_.shared, context);
     RepaintOptions how{
         applied_, options_.formula, options_.dither, {}, format_ != FigureFormat::kNone};
     if (results_.wants("repainted")) how.file = results_.path(input, "repainted", "png");
-    const Repainted repainted = repaint(picture, how, options_.shared, context_);
+    const Repainted repainted = repaint(picture, how, options_.shared, context);
     const std::uint64_t counted = picture.shape().pixels() - repainted.excluded.total();
     Json json{{"file", input.string()},
               {"counted", counted},
@@ -214,7 +215,7 @@ class PaletteJob {
                                      "pixels by at most {:.1f}",
                                      repainted.error.mean, repainted.error.percentile_95),
                          *repainted.picture, *repainted.repainted);
-    draw_figures(plot, context_);
+    draw_figures(plot, context);
     return json;
   }
 

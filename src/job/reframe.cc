@@ -181,9 +181,10 @@ Json run_reframe(const ReframeOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "reframe", "picture-part.png");
   if (place.one_file()) check_request(options);
   Json summary = summary_frame("reframe");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return reframe_one(input, options, context, place);
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return reframe_one(input, options, its_context, place);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   return summary;
 }
 

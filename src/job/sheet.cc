@@ -185,13 +185,14 @@ Json run_sheet(const SheetOptions& options, const Context& context) {
                                   ? options.shared.figures.value_or(FigureFormat::kPng)
                                   : FigureFormat::kNone;
   Json summary = summary_frame("sheet");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    SheetJob job(input, options, context);
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    SheetJob job(input, options, its_context);
     return job.run(format == FigureFormat::kNone
                        ? std::filesystem::path()
                        : results.path(input, "sheet.figure", extension_of(format)),
                    format);
-  });
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

@@ -75,23 +75,24 @@ const std::vector<ResultKind>& similar_results() {
 Json run_similar(const SimilarOptions& options, const Context& context) {
   Results results(options.shared, context, similar_results(), ResultNames::kRun);
   const bool figure = results.wants("figure") && options.shared.figures != FigureFormat::kNone;
-  const auto read = [&](const std::filesystem::path& path, Thumbnail& thumbnail) {
-    CountedPicture picture = open_counted(path, options.shared, context);
+  const auto read = [&](const std::filesystem::path& path, Thumbnail& thumbnail,
+                        const Context& its_context) {
+    CountedPicture picture = open_counted(path, options.shared, its_context);
     Preview preview(picture.file.info, figure);
-    ColorDescriptor descriptor = describe(picture, options, context, preview);
+    ColorDescriptor descriptor = describe(picture, options, its_context, preview);
     if (figure) thumbnail = preview.thumbnail();
     return descriptor;
   };
   Thumbnail query_thumbnail;
-  const ColorDescriptor query = read(options.query, query_thumbnail);
+  const ColorDescriptor query = read(options.query, query_thumbnail, context);
   Json summary = summary_frame("similar");
   summary["query"] = options.query.string();
   summary["distance"] = options.distance_name;
   std::mutex shown_mutex;
   std::map<std::filesystem::path, Thumbnail> shown;
-  const auto rank = [&](const std::filesystem::path& input) {
+  const auto rank = [&](const std::filesystem::path& input, const Context& its_context) {
     Thumbnail thumbnail;
-    const double distance = distance_between(query, read(input, thumbnail), options);
+    const double distance = distance_between(query, read(input, thumbnail, its_context), options);
     const std::lock_guard lock(shown_mutex);
     shown[input] = std::move(thumbnail);
     return Json{{"file", input.string()}, {"distance", distance}};

@@ -86,19 +86,20 @@ Json run_slice(const SliceOptions& options, const Context& context) {
   warn_of_faults(options, context);
   Json summary = summary_frame("slice");
   summary["channel"] = options.channel.name();
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    CountedPicture picture = open_counted(input, options.shared, context);
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    CountedPicture picture = open_counted(input, options.shared, its_context);
     std::vector<Slice> slices = options.slices;
     if (options.quantiles > 0) {
       keep_rows(picture);
-      slices = quantile_slices(picture, options, context);
+      slices = quantile_slices(picture, options, its_context);
     }
     Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
                                 *make_slicer(options.channel, slices), {"slices", {}, false, 0},
-                                options.shared, context, results, format);
+                                options.shared, its_context, results, format);
     json["slices"] = slices_json(slices);
     return json;
-  });
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

@@ -45,9 +45,10 @@ Json smooth_one(const std::filesystem::path& input, const SmoothOptions& options
 Json run_smooth(const SmoothOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "smooth", "picture-smooth.png");
   Json summary = summary_frame("smooth");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return smooth_one(input, options, context, place);
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return smooth_one(input, options, its_context, place);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   return summary;
 }
 

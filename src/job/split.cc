@@ -151,9 +151,10 @@ const std::vector<ResultKind>& split_results() {
 Json run_split(const SplitOptions& options, const Context& context) {
   Results results(options.shared, context, split_results());
   Json summary = summary_frame("split");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return SplitJob(input, options, context, results).run();
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return SplitJob(input, options, its_context, results).run();
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

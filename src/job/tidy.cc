@@ -84,9 +84,10 @@ Json run_tidy(const TidyOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("tidy");
-  for_each_input(options.shared, context, summary, [&](const std::filesystem::path& input) {
-    return tidy_picture(input, options, context, results, format);
-  });
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return tidy_picture(input, options, its_context, results, format);
+  };
+  for_each_input(options.shared, context, summary, do_one);
   results.report(summary);
   return summary;
 }

@@ -5,6 +5,8 @@
 
 #include "tests/support/outcome.h"
 #include "tests/support/panes.h"
+#include "tests/support/pictures.h"
+#include "tests/support/png_chunks.h"
 #include "tests/support/tool.h"
 
 using namespace chalcedony;
@@ -54,6 +56,71 @@ TEST_CASE("one bad input stops a job that makes one result of all", "[cli][many]
   const Outcome lone = clusters_of(dir, "bad.png -o lone");
   CHECK(lone.err.find("--skip-bad") == std::string::npos);
   check_nothing_in(dir, "lone");
+}
+
+TEST_CASE("what is said of several pictures comes in their order", "[cli][many]") {
+  const TempDir dir;
+  write_panels(dir);
+  put_text(dir / "none.png", "this is no picture");
+  for (const char* name : {"odd-1.png", "odd-2.png"}) {
+    write_stripes(dir / name);
+    put_text(dir / name,
+             with_chunks(text_of_file(dir / name), {std::string("cICP\x09\x10\x00\x01", 8)}));
+  }
+  const std::string odd =
+      ": its cICP chunk names the colors 9/16 of H.273, which are not known here, and is not "
+      "honored; taken as srgb\n";
+  for (const char* threads : {"1", "2", "6"}) {
+    INFO(threads);
+    const Outcome run =
+        run_tool(dir, {"histogram", "panel-a.png", "bad.png", "odd-1.png", "none.png", "odd-2.png",
+                       "--figures", "none", "-o", "out", "--threads", threads});
+    CHECK(run.exit_code == 1);
+    CHECK(run.err ==
+          "chalcedony: error: bad.png: damaged PNG: end of stream; copy or export the file again\n"
+          "chalcedony: warning: odd-1.png" +
+              odd +
+              "chalcedony: error: none.png: is not a picture this program reads; give a PNG, JPEG, "
+              "TIFF or WebP file\n"
+              "chalcedony: warning: odd-2.png" +
+              odd);
+  }
+  // What stops the run comes after what was said of it and of those before.
+  const Outcome stopped = run_tool(
+      dir, {"similar", "odd-1.png", "odd-2.png", "bad.png", "--to", "panel-c.png", "-o", "none"});
+  CHECK(stopped.exit_code == 1);
+  CHECK_THAT(stopped.err,
+             Catch::Contains(kWayOut) && Catch::StartsWith("chalcedony: warning: odd-1.png" + odd +
+                                                           "chalcedony: warning: odd-2.png" + odd +
+                                                           "chalcedony: error: bad.png"));
+}
+
+TEST_CASE("an error in a file that goes with several pictures names the picture", "[cli][many]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  write_labels(dir / "b.png", 10, std::vector<std::uint8_t>(100, 3), {});
+  write_labels(dir / "on.png", 20, std::vector<std::uint8_t>(200, 255), {});
+  const std::string wrong_size =
+      "on.png: the mask is 20x10, the picture 10x10; give the mask that belongs to this picture";
+  const Outcome both =
+      run_tool(dir, {"inspect", "a.png", "b.png", "--within", "on.png", "-o", "out"});
+  CHECK(both.exit_code == 1);
+  CHECK(both.err == "chalcedony: error: b.png: " + wrong_size + "\n");
+  CHECK(text_of_file(dir / "out/failures.csv") ==
+        "file,error\r\nb.png,\"b.png: " + wrong_size + "\"\r\n");
+  check_error(run_tool(dir, {"inspect", "b.png", "--within", "on.png"}), 1, "error: " + wrong_size);
+}
+
+TEST_CASE("a mask that several pictures share is warned of once", "[cli][many]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  write_stripes(dir / "b.png");
+  write_labels(dir / "soft.png", 20, std::vector<std::uint8_t>(200, 177), {});
+  const Outcome run = run_tool(dir, {"inspect", "a.png", "b.png", "--within", "soft.png"});
+  CHECK(run.exit_code == 0);
+  CHECK(run.err ==
+        "chalcedony: warning: soft.png: holds other values than 0 and 255; 128 and more count as "
+        "selected\n");
 }
 
 TEST_CASE("bad inputs that are left out leave no mark on the result", "[cli][many]") {
