@@ -15,9 +15,9 @@ namespace {
 const std::map<std::string, std::set<std::string>> kMayInclude{
     {"core", {"core", "Eigen", "boost/math", "hwy", "sys", "tbb"}},
     {"io",
-     {"core", "io", "nlohmann", "valijson", "hwy", "isa-l.h", "jerror.h", "jpeglib.h", "fcntl.h",
-      "malloc.h", "model_schema.h", "spng.h", "stdlib.h", "tiffio.h", "unistd.h", "webp",
-      "xxhash.h", "zlib.h", "sys"}},
+     {"core",     "io",        "boost/locale", "nlohmann", "valijson",       "hwy",    "isa-l.h",
+      "jerror.h", "jpeglib.h", "fcntl.h",      "malloc.h", "model_schema.h", "spng.h", "stdlib.h",
+      "tiffio.h", "unistd.h",  "webp",         "xxhash.h", "zlib.h",         "sys"}},
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt"}},
     {"job",
      {"core", "io", "figure", "fmt", "job", "malloc.h", "nlohmann", "report_assets.h", "tbb",

@@ -8,6 +8,7 @@
 #include <csignal>
 
 #include "cli/shared_flags.h"
+#include "io/printable_text.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -34,7 +35,9 @@ void set_up_log(const po::variables_map& given) {
 
 }  // namespace
 
-void print_error(const std::string& line) { fmt::print(stderr, "chalcedony: error: {}\n", line); }
+void print_error(const std::string& line) {
+  fmt::print(stderr, "chalcedony: error: {}\n", printable(line));
+}
 
 Console::Console(const po::variables_map& given)
     : quiet_(given.count("quiet") > 0),
@@ -48,7 +51,7 @@ Console::Console(const po::variables_map& given)
     // warned of once.
     if (quiet_ || !warned_.insert(line).second) return;
     progress_.clear();
-    fmt::print(stderr, "chalcedony: warning: {}\n", line);
+    fmt::print(stderr, "chalcedony: warning: {}\n", printable(line));
   };
   context_.failed = [this](const std::string& line) {
     const std::lock_guard lock(mutex_);

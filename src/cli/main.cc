@@ -4,6 +4,7 @@
 
 #include <chrono>
 #include <iostream>
+#include <string>
 
 #include "cli/command.h"
 #include "cli/console.h"
@@ -15,10 +16,20 @@
 #include "core/error.h"
 #include "io/freed_memory.h"
 #include "io/json_text.h"
+#include "io/printable_text.h"
 #include "job/run_facts.h"
 
 namespace chalcedony::cli {
 namespace {
+
+/// Every text in it, such as the names of files.
+void make_printable(Json& json) {
+  if (json.is_string()) {
+    json = printable(json.get_ref<const std::string&>());
+  } else if (json.is_structured()) {
+    for (Json& one : json) make_printable(one);
+  }
+}
 
 ExitCode run_command(const Command& command, const std::vector<std::string>& arguments) {
   const CommandOptions options(command);
@@ -29,7 +40,7 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
   }
   const Console console(given);
   const auto start = std::chrono::steady_clock::now();
-  const Json summary = run_recorded(command, given, console.context());
+  Json summary = run_recorded(command, given, console.context());
   const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - start;
   spdlog::debug("{} of {}, {:.3f} s", command.name,
                 plural(summary["inputs"].size() + summary["failed"].size(), "input"),
@@ -37,6 +48,7 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
   if (console.wants_json()) {
     std::cout << json_text(summary, 2) << '\n';
   } else if (!console.quiet()) {
+    make_printable(summary);
     command.print(summary, std::cout);
   }
   if (!std::cout.flush()) throw OutputError("stdout cannot be written", "check where it leads");

@@ -4,6 +4,8 @@
 
 #include <cstdio>
 
+#include "io/printable_text.h"
+
 namespace chalcedony::cli {
 namespace {
 
@@ -65,7 +67,7 @@ void Progress::update(const std::string& name, std::uint64_t done, std::uint64_t
   last_ = now;
   const double share = static_cast<double>(done) / static_cast<double>(all);
   const double passed = std::chrono::duration<double>(now - started_).count();
-  show(fmt::format("{}  {:.0f} %  {} left", name, 100 * share,
+  show(fmt::format("{}  {:.0f} %  {} left", printable(name), 100 * share,
                    duration_text(passed * (1 - share) / share)));
 }
 

@@ -10,6 +10,7 @@
 #include "figure/axis.h"
 #include "figure/fitted_text.h"
 #include "io/atomic_file.h"
+#include "io/printable_text.h"
 
 namespace chalcedony {
 namespace {
@@ -36,6 +37,16 @@ std::string terminal(FigureFormat format, double height) {
   }
 }
 
+/// As gnuplot takes text literally.
+std::string in_quotes(std::string_view text) {
+  std::string out = "'";
+  for (const char c : text) {
+    if (c == '\'') out += '\'';
+    out += c;
+  }
+  return out + "'";
+}
+
 void move_into_place(const std::filesystem::path& drawn, const std::filesystem::path& path) {
   AtomicFile file(path);
   file.write(read_text_file(drawn));
@@ -55,14 +66,7 @@ std::string extension_of(FigureFormat format) {
   }
 }
 
-std::string literal(std::string_view text) {
-  std::string out = "'";
-  for (const char c : text) {
-    if (c == '\'') out += '\'';
-    out += c == '\n' || c == '\r' ? ' ' : c;
-  }
-  return out + "'";
-}
+std::string literal(std::string_view text) { return in_quotes(printable(text)); }
 
 Plot::Plot(FigureFormat format) : format_(format) {
   if (format != FigureFormat::kNone) folder_.emplace();
@@ -75,7 +79,7 @@ Box Plot::begin(const std::filesystem::path& path, std::string_view title,
   const std::string drawn = fmt::format("figure{}.{}", paths_.size(), extension_of(format_));
   paths_.push_back(path);
   line("set terminal " + terminal(format_, height));
-  line("set output " + literal((*folder_ / drawn).string()));
+  line("set output " + in_quotes((*folder_ / drawn).string()));
   line("set encoding utf8");
   line("set multiplot");
   label(kMargins.left, kTitleLine, fitted_text(title, kBodyWidth, kPageTitlePoints),
@@ -159,7 +163,7 @@ std::filesystem::path Plot::stored_path(std::string_view suffix) {
 std::string Plot::store(std::string_view text) {
   const auto path = stored_path("txt");
   std::ofstream(path, std::ios::binary) << text;
-  return literal(path.string());
+  return in_quotes(path.string());
 }
 
 std::string Plot::store(std::span<const std::uint8_t> bytes) {
@@ -167,7 +171,7 @@ std::string Plot::store(std::span<const std::uint8_t> bytes) {
   std::ofstream(path, std::ios::binary)
       .write(reinterpret_cast<const char*>(bytes.data()),
              static_cast<std::streamsize>(bytes.size()));
-  return literal(path.string());
+  return in_quotes(path.string());
 }
 
 void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {

@@ -29,7 +29,7 @@ struct Ink {
   static constexpr const char* kGrid = "#e1e4e6";
 };
 
-/// Text as gnuplot takes it literally: single quotes doubled, line ends made spaces.
+/// Text as gnuplot takes it literally, printable.
 std::string literal(std::string_view text);
 
 /// A text at a place of a shown picture, in the picture's pixels: about it, or above it.

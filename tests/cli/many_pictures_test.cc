@@ -7,6 +7,7 @@
 
 #include "tests/support/outcome.h"
 #include "tests/support/panes.h"
+#include "tests/support/pictures.h"
 #include "tests/support/tool.h"
 
 using namespace chalcedony;
@@ -81,6 +82,21 @@ TEST_CASE("names that are no UTF-8 are written down as well as can be", "[cli][m
   const json how = json::parse(text_of_file(dir / "out/how.json"));
   CHECK(how["runs"][0]["operands"][0] == "panes/fen\xef\xbf\xbdtre.png");
   CHECK(std::filesystem::exists(dir / "out/fen\xeatre.statistics.csv"));
+}
+
+TEST_CASE("names with control characters are shown, not obeyed", "[cli][many]") {
+  const TempDir dir;
+  const std::string name = "red\x1b[31m\npane\xea.png", shown = R"(red\x1b[31m\x0apane\xea.png)";
+  write_stripes(dir / name);
+  const auto drawn =
+      run_tool(dir, {"histogram", name, "--channels", "lab.l", "--figures", "svg", "-o", "out"});
+  CHECK(drawn.exit_code == 0);
+  CHECK(drawn.err.empty());
+  CHECK_THAT(drawn.out, Catch::StartsWith(shown + ": 200 pixels counted\n"));
+  CHECK(drawn.out.find('\x1b') == std::string::npos);
+  CHECK_THAT(text_of_file(dir / "out/red\x1b[31m\npane\xea.histogram.svg"),
+             Catch::Contains("Channel histograms of " + shown));
+  check_error(run_tool(dir, {"inspect", "no" + name}), 1, "error: no" + shown + ": no such file");
 }
 
 TEST_CASE("progress is lines where there is no terminal", "[cli][many]") {
