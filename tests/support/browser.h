@@ -1,5 +1,6 @@
 // A page opened in a browser without a screen.
-#pragma once
+#ifndef CHALCEDONY_TESTS_SUPPORT_BROWSER_H_
+#define CHALCEDONY_TESTS_SUPPORT_BROWSER_H_
 
 #include <filesystem>
 #include <string>
@@ -21,3 +22,5 @@ BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
                         const std::string& size);
 
 }  // namespace chalcedony::test
+
+#endif  // CHALCEDONY_TESTS_SUPPORT_BROWSER_H_
