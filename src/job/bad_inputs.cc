@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 
+#include "core/error.h"
 #include "core/pixel/block_reader.h"
 #include "job/failures.h"
 #include "job/input_list.h"

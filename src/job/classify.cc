@@ -1,5 +1,6 @@
 #include "job/classify.h"
 
+#include "core/error.h"
 #include "core/learn/classifier.h"
 #include "io/model_file.h"
 #include "job/class_shares.h"

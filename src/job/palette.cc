@@ -6,6 +6,7 @@
 #include <optional>
 
 #include "core/color/ciede2000.h"
+#include "core/error.h"
 #include "core/stats/transport.h"
 #include "figure/palette_figure.h"
 #include "io/atomic_file.h"

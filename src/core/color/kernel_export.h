@@ -5,6 +5,10 @@
 
 #include <hwy/highway.h>
 
+#include <cstddef>
+
+#include "core/pixel/planes.h"
+
 #define CHALCEDONY_KERNEL(function, kernel)                              \
   HWY_EXPORT(function);                                                  \
   void kernel(const ConstPlanes& in, const Planes& out, std::size_t n) { \
