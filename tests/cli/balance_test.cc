@@ -135,7 +135,11 @@ TEST_CASE("curves that were saved do the same to other pictures", "[cli][balance
   CHECK(bytes_in(dir / "again.png") == bytes_in(dir / "b.png"));
   check_error(run_tool(dir, {"balance", "c.png", "--apply", "cast.json", "--on", "lightness", "-o",
                              "x.png"}),
-              1, "cast.json: has curves of channels");
+              1, "cast.json: has curves of channels; leave --on lightness out");
+  summary_of(run_tool(dir, {"balance", "c.png", "--on", "lightness", "--target", "60", "--save",
+                            "light.json", "-o", "b.png", "--summary", "json"}));
+  check_error(run_tool(dir, {"balance", "c.png", "--apply", "light.json", "-o", "x.png"}), 1,
+              "light.json: has a curve of lightness; give --on lightness");
   write_picture(dir / "gray.png", spec_of(2, 1, 1), bytes_of(std::vector<std::uint8_t>{50, 90}));
   check_error(run_tool(dir, {"balance", "gray.png", "--apply", "cast.json", "-o", "x.png"}), 1,
               "has 3 curves, and gray.png has 1 channels");
@@ -196,7 +200,10 @@ TEST_CASE("balance warns of a picture of one color", "[cli][balance]") {
   write_rgb(dir / "red.png", 10, 10, rgb);
   const auto run = run_tool(dir, {"balance", "red.png", "-o", "b.png"});
   CHECK(run.exit_code == 0);
-  CHECK_THAT(run.err, Catch::Contains("one color (hues") && Catch::Contains("fills 70 %"));
+  CHECK_THAT(run.err,
+             Catch::Contains("one color (hues") &&
+                 Catch::Contains("fills 70 % of what counts, and common medians take it for a "
+                                 "cast; --neutral balances on a patch that should be gray"));
 }
 
 TEST_CASE("balance says what it cannot do", "[cli][balance]") {
@@ -221,7 +228,7 @@ TEST_CASE("balance says what it cannot do", "[cli][balance]") {
       run_tool(dir, {"balance", "c.png", "--black", "200", "--white", "100", "-o", "x.png"}), 1,
       "does not lie above its black point");
   check_error(run_tool(dir, {"balance", "c.png", "--black", "240", "-o", "x.png"}), 1,
-              "half of what counts is black in srgb.r");
+              "half of what counts is black in srgb.r, and no curve moves that");
   summary_of(
       run_tool(dir, {"convert", "c.png", "--to", "lab", "-o", "lab.tif", "--summary", "json"}));
   check_error(run_tool(dir, {"balance", "lab.tif", "-o", "x.png"}), 1, "holds lab");

@@ -345,11 +345,11 @@ TEST_CASE("cluster refuses what cannot be, says why, and leaves nothing", "[cli]
     const char* says;
   };
   const std::vector<Bad> table{
-      {{"stripes.png", "--k", "5"}, 1, "too few different colors for 5 groups: 4"},
+      {{"stripes.png", "--k", "5"}, 1, "there are too few different colors for 5 groups: 4"},
       {{"flat.png", "--k", "2"}, 1, "too few different colors for 2 groups: 1; ask for at most 1"},
       {{"pixel.png", "--k", "1", "--method", "gaussian-mixture"}, 1, "too few pixels"},
       {{"stripes.png", "--k", "0"}, 2, "--k"},
-      {{"stripes.png", "--k", "5..3"}, 2, "the range '5..3' is empty"},
+      {{"stripes.png", "--k", "5..3"}, 2, "--k: the range '5..3' is empty"},
       {{"stripes.png", "--method", "k-mean"}, 2, "k-means"},
       {{"stripes.png", "--shape", "round"}, 2, "--shape is for mixtures only"},
       {{"stripes.png", "--features", "lab.q"}, 2, "lab.q"},

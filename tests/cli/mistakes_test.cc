@@ -14,9 +14,16 @@ using namespace chalcedony::test;
 namespace {
 
 struct Mistake {
-  const char* line;
+  std::string line;
   const char* says;
 };
+
+/// 0,1,2 and so on.
+std::string numbers_below(int end) {
+  std::string list = "0";
+  for (int i = 1; i < end; ++i) list += "," + std::to_string(i);
+  return list;
+}
 
 /// Everything but results, which is where the mistakes are made.
 void write_wrong_pictures(const TempDir& dir) {
@@ -147,6 +154,12 @@ TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
         "--cuts needs two values or more; as in --cuts 0,50,100"},
        {"slice stripes.png --channel hsv.h --quantiles 3 -o out/",
         "--quantiles: a hue has no lowest value to begin with; give --cuts"},
+       {"slice stripes.png --channel lab.l --cuts " + numbers_below(66) + " -o out/",
+        "there are 65 slices, more than 64; give fewer"},
+       {"sheet stripes.png --channels srgb.r,srgb.g,srgb.b,lab.l,lab.a,lab.b,lch.l,lch.c,lch.h,"
+        "hsv.h,hsv.s,hsv.v,hsl.h,hsl.s,hsl.l,oklab.l,oklab.a,oklab.b,oklch.l,oklch.c,oklch.h,luv.l,"
+        "luv.u,luv.v -o out/",
+        "--channels: 24 planes are too many for one page; show up to 23 at once"},
        {"tidy map.png --steps \"erode 1.5 box\" -o out/",
         "the radius must be whole; only a disk may have parts of a pixel"},
        {"tidy map.png --steps \"erode 2 line 30\" -o out/",

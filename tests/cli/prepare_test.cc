@@ -254,7 +254,8 @@ TEST_CASE("join and split say what they cannot do", "[cli][join]") {
   write_labels(dir / "map.png", 2, {1, 2, 0, 1}, kTwo);
   const std::vector<std::pair<std::vector<std::string>, std::string>> wrong{
       {{"join", "e.png", "--plane", "r=0"}, "join needs -o"},
-      {{"join", "e.png", "small.png", "-o", "x.png"}, "the 3 planes of srgb in order"},
+      {{"join", "e.png", "small.png", "-o", "x.png"},
+       "join takes one picture, or the 3 planes of srgb in order; give 3"},
       {{"join", "e.png", "--plane", "q=0", "-o", "x.png"}, "'q' is no plane of srgb"},
       {{"join", "e.png", "--plane", "r=0", "--plane", "r=1", "-o", "x.png"}, "r is given twice"},
       {{"join", "1", "2", "3", "-o", "x.png"}, "every plane is a number"},

@@ -136,7 +136,8 @@ TEST_CASE("a report of what is no results folder is refused", "[cli][report]") {
   check_error(run_tool(dir, {"report", "."}), 1, "holds no how.json");
   check_error(run_tool(dir, {"report", "nowhere"}), 1, "nowhere: holds no how.json");
   check_error(run_tool(dir, {"report"}), 2, "report takes one folder");
-  check_error(run_tool(dir, {"report", ".", "-o", "page.pdf"}), 2, "end it in .html");
+  check_error(run_tool(dir, {"report", ".", "-o", "page.pdf"}), 2,
+              "--output: 'page.pdf' is no page; end it in .html");
   CHECK_FALSE(std::filesystem::exists(dir / "report.html"));
   CHECK(run_tool(dir, {"inspect", "a.png", "-o", "out"}).exit_code == 0);
   check_error(run_tool(dir, {"report", "out", "-o", "pages/a.html"}), 1,

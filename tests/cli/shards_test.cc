@@ -69,11 +69,18 @@ TEST_CASE("shards that do not make a whole are refused", "[cli][many][shards]") 
   check_error(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}), 1,
               "s2: holds all.png, a result of all pictures together, which cannot be put together; "
               "make it anew, without --shard");
-  std::string journal = text_of_file(dir / "s2/inspect.pictures.jsonl");
+  const std::string whole = text_of_file(dir / "s2/inspect.pictures.jsonl");
+  std::string journal = whole;
   journal.insert(1, R"("edited":true,)");
   put_text(dir / "s2/inspect.pictures.jsonl", journal);
   check_error(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}), 1,
               "s2: has another journal of 'inspect' than s1; run the shards on the same inputs");
+  // The last of its pictures was not done when the shard was stopped.
+  put_text(dir / "s2/inspect.pictures.jsonl",
+           whole.substr(0, whole.rfind('\n', whole.size() - 2) + 1));
+  check_error(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}), 1,
+              "the shards hold 6 of 7 pictures; let every shard end, with --resume if it was "
+              "stopped");
   check_error(run_tool(dir, {"gather", "-o", "all"}), 2, "no shard is given");
   check_error(run_tool(dir, {"gather", "s1", "s2"}), 2, "gather needs -o");
   check_nothing_in(dir, "all");

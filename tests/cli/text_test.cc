@@ -223,6 +223,97 @@ TEST_CASE("train and classify print classes, the hardest pair, and shares", "[cl
                          Contains("not counted: 162,800 pixels outside the region"));
 }
 
+TEST_CASE("train says what features are divided by and which samples are left out", "[cli][text]") {
+  const TempDir dir;
+  write_text_card(dir);
+  const std::string text =
+      text_of(dir, {"train", "card.png", "--sample", "red=0,0,20,20", "--sample",
+                    "dark=200,100,20,20", "--features", "lab.l,hsv.s", "--region", "0,0,240,110",
+                    "--figures", "none", "-o", "t"});
+  CHECK_THAT(text, Contains("  left out: 200 sample pixels that do not count or lack a feature\n"));
+  CHECK_THAT(text,
+             Contains("  features are divided by their standard deviation over the samples: "));
+}
+
+TEST_CASE("explain prints the arithmetic of each method", "[cli][text]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const auto explained = [&](const std::string& method) {
+    text_of(dir,
+            {"train", "s.png", "--sample", "red=0,0,8,4", "--sample", "blue=9,0,4,4", "--features",
+             "srgb.r,srgb.b", "--method", method, "--figures", "none", "-o", method});
+    return text_of(dir, {"explain", "s.png", "--model", method + "/model.json", "--at", "1,1"});
+  };
+  CHECK(explained("parallelepiped") ==
+        "s.png, parallelepiped:\n"
+        "  1. pixel 1,1: srgb.r 200, srgb.b 40\n"
+        "    class                      srgb.r                  srgb.b  box      half-widths   "
+        "reach\n"
+        "    red            in 200..200 (   0)  in 39.97..40.03 (   0)  inside           0.0    90 "
+        "%\n"
+        "    blue   not in 29.97..30.03 (6667)  not in 180..180 (5490)  outside       6666.6  "
+        "beyond\n"
+        "    reach: as near as so many of the class's samples; beyond: farther than all\n"
+        "    so: red (6667 half-widths less than blue)\n");
+  CHECK(explained("nearest-neighbor") ==
+        "s.png, nearest-neighbor:\n"
+        "  1. pixel 1,1: srgb.r 200, srgb.b 40\n"
+        "    class  votes  distance   reach\n"
+        "    red        7      0.00    90 %\n"
+        "    blue       0    220.23  beyond\n"
+        "    reach: as near as so many of the class's samples; beyond: farther than all\n"
+        "    neighbor  distance  sample pixels\n"
+        "    red              0             32\n"
+        "    so: red (7 votes more than blue)\n");
+}
+
+TEST_CASE("cluster says how its features are scaled and where colors end", "[cli][text]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const std::string text = text_of(
+      dir, {"cluster", "s.png", "--k", "2..6", "--features", "lab.l,hsv.s", "--figures", "none"});
+  CHECK_THAT(text, Contains("there are too few different colors for more than 4 groups\n"));
+  CHECK_THAT(text, Contains("  features are divided by their standard deviation ("));
+}
+
+TEST_CASE("mask says how much of its samples it keeps and lets through", "[cli][text]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  CHECK_THAT(
+      text_of(dir, {"mask", "s.png", "--like", "0,0,8,10", "--unlike", "8,0,6,10", "-o", "m/"}),
+      Contains("  keeps 100.00 % of 80 sample pixels, lets 0.00 % of 60 through\n"));
+}
+
+TEST_CASE("histogram says what was added up, and what was clipped for hues", "[cli][text]") {
+  const TempDir dir;
+  write_text_card(dir);
+  write_stripes(dir / "s.png");
+  text_of(dir, {"histogram", "card.png", "s.png", "--figures", "none", "-o", "h"});
+  CHECK_THAT(text_of(dir, {"histogram", "--merge", "h/card.histogram.csv", "h/s.histogram.csv",
+                           "-o", "all"}),
+             Contains("2 tables added up: 38,600 pixels\n"));
+  text_of(dir, {"convert", "s.png", "--to", "lab", "-o", "lab.tif"});
+  write_picture(dir / "wide.tif", spec_of(2, 1, 3, SampleType::kF32),
+                bytes_of(std::vector<float>{1.2f, 0, 0, 0.5f, 0.5f, 0.1f}));
+  CHECK_THAT(text_of(dir, {"histogram", "wide.tif", "--channels", "hsv.s"}),
+             Contains("  1 pixel outside sRGB, clipped to 0-255 for this\n"));
+}
+
+TEST_CASE("assess --show says where a figure cannot be worked out", "[cli][text]") {
+  const TempDir dir;
+  write_labels(dir / "map.png", 10, std::vector<std::uint8_t>(100, 1),
+               {{1, "lead", "#303030"}, {2, "ruby", "#b0202a"}});
+  std::vector<std::uint8_t> labels(100, 1);
+  std::fill_n(labels.begin(), 9, std::uint8_t{2});
+  write_labels(dir / "truth.png", 10, labels, {{1, "lead", "#303030"}, {2, "ruby", "#b0202a"}});
+  CHECK_THAT(text_of(dir, {"assess", "map.png", "--reference", "truth.png", "--count", "100",
+                           "--show", "1"}),
+             Contains("  ruby: commission has no pixels to judge by\n"));
+  CHECK_THAT(text_of(dir, {"assess", "map.png", "--reference", "map.png", "--count", "100",
+                           "--show", "1"}),
+             Contains("  chance alone explains all of it, so kappa cannot be said\n"));
+}
+
 TEST_CASE("assess prints the matrix, the classes, a comparison and a plan", "[cli][text]") {
   const TempDir dir;
   std::filesystem::copy(CHALCEDONY_DEMO_DATA, dir.path());

@@ -273,7 +273,7 @@ TEST_CASE("samples that overlap or are there twice are said by name", "[cli][tra
       run_tool(dir, {"train", "s.png", "--sample", "red=0,0,8,4", "--sample", "red=0,0,8,4",
                      "--sample", "cool=6,0,4,2", "--summary", "json"});
   CHECK_THAT(found.err, Catch::Contains("4 pixels belong to samples of both 'red' and 'cool'"));
-  CHECK_THAT(found.err, Catch::Contains("class 'red' has 1 region twice"));
+  CHECK_THAT(found.err, Catch::Contains("class 'red' has 1 region twice; their pixels count once"));
   CHECK(summary_of(found)["model"]["classes"][0]["pixels"] == 32);
 }
 
@@ -430,7 +430,8 @@ TEST_CASE("classify says which limits and shares it cannot take", "[cli][classif
     return run_tool(dir,
                     with({"classify", "s.png", "--model", "out/model.json", "-o", "map"}, more));
   };
-  check_error(try_with({"--reject", "97"}), 2, "--reject: '97'");
+  check_error(try_with({"--reject", "97"}), 2,
+              "--reject: '97' is no share that models know; use 90, 95");
   check_error(try_with({"--blend", "2"}), 2, "--blend: '2'");
   check_error(try_with({"--pixel-size", "3"}), 2, "--pixel-size: '3' has no unit");
   json model = json::parse(text_of_file(dir / "out/model.json"));
@@ -476,7 +477,7 @@ TEST_CASE("explain shows the numbers of single pixels", "[cli][explain]") {
   };
   check_error(try_with({"--at", "20,1"}), 1, "--at: the picture is 20x10");
   check_error(try_with({"--at", "5,1", "--region", "10,0,5,5"}), 1,
-              "the pixel at 5,1 does not count");
+              "the pixel at 5,1 does not count or lacks a feature of the model");
   check_error(try_with({}), 2, "explain needs --at or --first");
   check_error(try_with({"--at", "1"}), 2, "--at: '1' is not a pixel");
   check_nothing_in(dir, "no");

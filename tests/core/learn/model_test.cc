@@ -1,6 +1,7 @@
 // Models as wholes: entries that are one class, names, divisors, probabilities.
 #include "core/learn/model.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -64,6 +65,30 @@ TEST_CASE("entries of one name are one class", "[core][learn]") {
   CHECK(labels_of(model, {1, 11, 19, 33}) == std::vector<unsigned>{1, 2, 3, 1});
   // 10 black pixels and 40 white ones make 0.8 of the way in oklab lightness.
   CHECK(classes[0].color == css_hex({&spaces::kOklab, {0.8, 0, 0}}));
+}
+
+TEST_CASE("a class of several entries is as far as the nearest of them", "[core][learn]") {
+  for (const char* method : {"minimum-distance", "maximum-likelihood"}) {
+    Model model = line_model(method, {0, 10, 20});
+    const std::vector<float> values{1, 9, 14, 26};
+    PlaneBuffer plane(1), each(3), merged(2);
+    std::copy(values.begin(), values.end(), plane.plane(0));
+    make_classifier(model)->distances({plane.plane(0)}, 4,
+                                      {each.plane(0), each.plane(1), each.plane(2)});
+    merge_classes(model, "ends", {1, 3});
+    const auto classifier = make_classifier(model);
+    CHECK(classifier->classes() == 2);
+    CHECK(classifier->knows_likelihood() == (model.method == "maximum-likelihood"));
+    classifier->distances({plane.plane(0)}, 4, {merged.plane(0), merged.plane(1)});
+    for (std::size_t i = 0; i < 4; ++i) {
+      CHECK(merged.plane(0)[i] == std::min(each.plane(0)[i], each.plane(2)[i]));
+      CHECK(merged.plane(1)[i] == each.plane(1)[i]);
+    }
+    // Samples belong to an entry, not to its class.
+    float of_last[4 + kPlanePadding];
+    classifier->sample_distances(2, {plane.plane(0)}, 4, of_last);
+    CHECK(of_last[0] == each.plane(2)[0]);
+  }
 }
 
 TEST_CASE("names are given once, to groups that are there", "[core][learn]") {

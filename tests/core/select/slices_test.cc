@@ -1,5 +1,6 @@
 #include "core/select/slices.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -63,4 +64,19 @@ TEST_CASE("quantile ends hold as many each", "[core][select][slices]") {
   CHECK(quantile_ends(counts, edges, 2) == std::vector<double>{1, 4, 6});
   CHECK(quantile_ends(counts, edges, 1) == std::vector<double>{1, 6});
   CHECK(quantile_ends(counts, edges, 4) == std::vector<double>{1, 3, 4, 6});
+}
+
+TEST_CASE("a slice holds a value or not, with nothing between", "[core][select][slices]") {
+  const auto slicer = make_slicer(
+      channel_named("lab.l"),
+      {{"low", "#000000", 0, 30}, {"high", "#ffffff", 30, 60}, {"low", "#000000", 80, 90}});
+  CHECK(slicer->classes() == 2);
+  PlaneBuffer values(1), distances(2);
+  const float lightness[] = {10, 45, 85, 70};
+  std::copy_n(lightness, 4, values.plane(0));
+  slicer->distances({values.plane(0)}, 4, {distances.plane(0), distances.plane(1)});
+  CHECK(std::vector<float>(distances.plane(0), distances.plane(0) + 4) ==
+        std::vector<float>{0, 1, 0, 1});
+  CHECK(std::vector<float>(distances.plane(1), distances.plane(1) + 4) ==
+        std::vector<float>{1, 0, 1, 1});
 }

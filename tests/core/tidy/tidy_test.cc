@@ -216,3 +216,29 @@ TEST_CASE("steps are read as they are written, and mistakes are named", "[core][
     CHECK_THAT(error.remedy(), Catch::Contains("open"));
   }
 }
+
+TEST_CASE("a step that was read does what its name says", "[core][tidy]") {
+  const LabelGrid grid = random_grid(33, 21, 7, 1, 0.7);
+  const auto after = [&](const char* text) {
+    LabelGrid changed = grid;
+    for (const TidyStep& step : parse_tidy_steps(text)) apply_step(changed, step);
+    return changed.labels;
+  };
+  const Element disk{ElementShape::kDisk, 1, 0};
+  const auto by = [&](const auto& work) {
+    LabelGrid changed = grid;
+    work(changed);
+    return changed.labels;
+  };
+  CHECK(after("dilate 1") == by([&](LabelGrid& g) { dilate(g, disk); }));
+  CHECK(after("erode 1") == by([&](LabelGrid& g) { erode(g, disk); }));
+  CHECK(after("open 1") == by([&](LabelGrid& g) { open(g, disk); }));
+  CHECK(after("close 1") == by([&](LabelGrid& g) { close(g, disk); }));
+  CHECK(after("fill 3") == by([&](LabelGrid& g) { fill_holes(g, 3); }));
+  CHECK(after("drop 3") == by([&](LabelGrid& g) { drop_small(g, 3); }));
+  CHECK(after("keep 1") == by([&](LabelGrid& g) { keep_largest(g, 1); }));
+  CHECK(after("majority 1") == by([&](LabelGrid& g) { majority(g, 1); }));
+  CHECK(after("clear-edge") == by([&](LabelGrid& g) { clear_edge(g); }));
+  CHECK(after("invert") == inverted(grid).labels);
+  CHECK(after("invert; invert") == grid.labels);
+}
