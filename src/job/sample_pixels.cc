@@ -1,8 +1,11 @@
 #include "job/sample_pixels.h"
 
+#include <array>
 #include <cmath>
+#include <optional>
 #include <utility>
 
+#include "core/color/channel_plan.h"
 #include "core/learn/features.h"
 #include "core/pixel/pixel_hash.h"
 
@@ -19,6 +22,7 @@ std::uint64_t hash_share(double share) {
 /// What one band adds.
 struct SamplePixels::Band {
   SampleTable training, held;
+  ClassColors colors;
   std::vector<float> density;
   std::uint64_t left_out = 0;
 };
@@ -26,8 +30,9 @@ struct SamplePixels::Band {
 /// One for each thread.
 class SamplePixels::Worker {
  public:
+  /// `look`: of oklab, or null.
   Worker(const SamplePixels& job, const CountedPicture& picture, const FeaturePlan& plan,
-         const Samples& samples, Preview& preview)
+         const ChannelPlan* look, const Samples& samples, Preview& preview)
       : job_(&job),
         runs_(&samples.runs),
         reader_(picture.file.info, picture.counting),
@@ -37,10 +42,12 @@ class SamplePixels::Worker {
         seed_(pixel_hash(job.options_.seed, samples.picture)),
         held_below_(hash_share(job.held_share_)),
         density_below_(hash_share(static_cast<double>(job.density_pixels_) /
-                                  static_cast<double>(picture.shape().pixels()))) {}
+                                  static_cast<double>(picture.shape().pixels()))) {
+    if (look) look_.emplace(*look);
+  }
 
   SamplePixels::Band operator()(const chalcedony::Band& band) {
-    SamplePixels::Band out{SampleTable(row_.size()), SampleTable(row_.size()), {}, 0};
+    SamplePixels::Band out{SampleTable(row_.size()), SampleTable(row_.size()), {}, {}, 0};
     reader_.for_each_block(band, [&](const Block& block) {
       collector_.add(block);
       evaluated_ = false;
@@ -54,7 +61,9 @@ class SamplePixels::Worker {
 
  private:
   void evaluate(const Block& block) {
-    if (!evaluated_) evaluator_.evaluate(block);
+    if (evaluated_) return;
+    evaluator_.evaluate(block);
+    if (look_) look_->evaluate(block);
     evaluated_ = true;
   }
 
@@ -76,8 +85,13 @@ class SamplePixels::Worker {
             ++out.left_out;
           } else {
             (is_held(block, i) ? out.held : out.training).add(run.sample_class, row_.data());
+            if (look_) out.colors.add(run.sample_class, oklab_of(i));
           }
         });
+  }
+
+  std::array<double, 3> oklab_of(std::size_t i) const {
+    return {look_->channel(0)[i], look_->channel(1)[i], look_->channel(2)[i]};
   }
 
   bool is_held(const Block& block, std::size_t i) const {
@@ -99,6 +113,7 @@ class SamplePixels::Worker {
   const std::vector<SampleRun>* runs_;
   BlockReader reader_;
   FeatureEvaluator evaluator_;
+  std::optional<ChannelEvaluator> look_;
   Preview::Collector collector_;
   std::vector<float> row_;
   std::uint64_t seed_, held_below_, density_below_;
@@ -106,25 +121,31 @@ class SamplePixels::Worker {
 };
 
 SamplePixels::SamplePixels(std::vector<Channel> features, double held_share,
-                           std::uint64_t density_pixels, const SharedOptions& options)
+                           std::uint64_t density_pixels, bool wants_colors,
+                           const SharedOptions& options)
     : options_(options),
       features_(std::move(features)),
       held_share_(held_share),
       density_pixels_(density_pixels),
+      wants_colors_(wants_colors),
       training_(features_of(features_).size()),
       held_(training_.features()) {}
 
 SamplePixels::Added SamplePixels::add(CountedPicture& picture, const Samples& samples,
                                       Preview& preview, const Context& context) {
   const FeaturePlan plan(picture.file.info, features_, {}, options_.hue_floor, picture.counting);
+  std::optional<ChannelPlan> look;
+  if (wants_colors_) look.emplace(picture.file.info, channels_of(spaces::kOklab));
   RoadOptions road = road_for(picture, options_, context);
   road.halo = plan.halo();
   const std::vector<std::size_t>& class_of = samples.class_of;
-  Added added{std::vector<std::uint64_t>(class_of.size()), 0, {}};
+  Added added{std::vector<std::uint64_t>(class_of.size()), 0, {}, {}};
   travel(
-      *picture.file.rows, road, [&] { return Worker(*this, picture, plan, samples, preview); },
+      *picture.file.rows, road,
+      [&] { return Worker(*this, picture, plan, look ? &*look : nullptr, samples, preview); },
       [&](const Band& band) {
         added.left_out += band.left_out;
+        added.colors += band.colors;
         for (std::size_t c = 0; c < class_of.size(); ++c)
           added.counts[c] += band.training.added(c) + band.held.added(c);
         added.density.insert(added.density.end(), band.density.begin(), band.density.end());

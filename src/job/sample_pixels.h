@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/color/channel.h"
+#include "core/learn/class_colors.h"
 #include "core/learn/sample_shape.h"
 #include "core/learn/sample_table.h"
 #include "job/inputs.h"
@@ -21,9 +22,10 @@ inline constexpr std::uint32_t kHeldSquare = 4;
 class SamplePixels {
  public:
   /// `held_share`: of the samples that stay out of the training, 0-1. `density_pixels`: about how
-  /// many pixels of each picture are drawn to show all of it; 0 for none.
+  /// many pixels of each picture are drawn to show all of it; 0 for none. `wants_colors`: whether
+  /// the colors of the samples are summed up.
   SamplePixels(std::vector<Channel> features, double held_share, std::uint64_t density_pixels,
-               const SharedOptions& options);
+               bool wants_colors, const SharedOptions& options);
 
   /// The samples of a picture.
   struct Samples {
@@ -34,6 +36,7 @@ class SamplePixels {
   struct Added {
     std::vector<std::uint64_t> counts;  // pixels of each class of the samples, held-out ones too
     std::uint64_t left_out = 0;         // sample pixels that do not count or lack a feature
+    ClassColors colors;                 // of all of them, if wanted
     std::vector<float> density;         // drawn pixels of the whole picture, a row of features each
   };
 
@@ -58,6 +61,7 @@ class SamplePixels {
   std::vector<Channel> features_;
   double held_share_;
   std::uint64_t density_pixels_;
+  bool wants_colors_;
   std::mutex mutex_;  // of the tables
   SampleTable training_, held_;
 };

@@ -55,13 +55,15 @@ class Training {
         format_(format),
         plot_(format),
         pixels_(options.features, options.held_share,
-                format == FigureFormat::kNone ? 0 : kDensityPixels, options.shared) {
+                format == FigureFormat::kNone ? 0 : kDensityPixels, options.mean_colors,
+                options.shared) {
     frame_.features = options.features;
   }
 
   Json run(Json& summary) {
     stopped_by_bad(options_.shared, [&] { read_inputs(usable(summary), summary["inputs"]); });
     pixels_.finish();
+    if (options_.mean_colors) color_classes();
     if (pixels_.training().drawn())
       context_.warn("there are more sample colors than are held; " +
                     std::to_string(pixels_.training().rows()) +
@@ -150,9 +152,16 @@ class Training {
       throw InputError("there are more than " + std::to_string(kMostClasses) + " classes",
                        "a class map holds no more");
     std::string color = sample_class.color;
+    has_color_.push_back(!color.empty());
     if (color.empty()) color = css_hex(class_color(frame_.classes.size()));
     frame_.classes.push_back({sample_class.name, color, {}});
     return frame_.classes.size() - 1;
+  }
+
+  void color_classes() {
+    for (std::size_t c = 0; c < frame_.classes.size(); ++c)
+      if (const auto mean = colors_.mean(c); mean && !has_color_[c])
+        frame_.classes[c].color = css_hex(*mean);
   }
 
   /// Samples that an earlier training kept.
@@ -175,7 +184,11 @@ class Training {
     density_.insert(density_.end(), one.added.density.begin(), one.added.density.end());
     frame_.trained_on.push_back({one.picture->name(), shape.width, shape.height, samples,
                                  shape.channels, depth_of(one.picture->file.info)});
-    if (one.preview->wanted()) draw_samples(input, one);
+    colors_.add(one.added.colors, one.samples.class_of);
+    if (one.preview->wanted())
+      shown_.push_back({results_.path(input, "samples.figure", extension_of(format_)),
+                        one.picture->name(), samples, one.samples.class_of, one.added.counts,
+                        one.preview->thumbnail()});
     one.json = {{"file", input.string()},
                 {"samples", one.named.from},
                 {"regions", samples.shapes.size()},
@@ -186,12 +199,21 @@ class Training {
           {{"name", samples.classes[c].name}, {"pixels", one.added.counts[c]}});
   }
 
-  void draw_samples(const std::filesystem::path& input, InHand& one) {
+  /// A picture as the figure of its samples shows it, which waits for the colors of the classes.
+  struct ShownSamples {
+    std::filesystem::path figure;
+    std::string name;
+    SampleSet samples;
+    std::vector<std::size_t> class_of;
+    std::vector<std::uint64_t> counts;
+    Thumbnail thumbnail;
+  };
+
+  void draw_samples(const ShownSamples& shown) {
     std::vector<std::string> colors;
-    for (const std::size_t c : one.samples.class_of) colors.push_back(frame_.classes[c].color);
-    add_samples_figure(plot_, results_.path(input, "samples.figure", extension_of(format_)),
-                       one.picture->name(), one.named.samples, colors, one.added.counts,
-                       one.preview->thumbnail());
+    for (const std::size_t c : shown.class_of) colors.push_back(frame_.classes[c].color);
+    add_samples_figure(plot_, shown.figure, shown.name, shown.samples, colors, shown.counts,
+                       shown.thumbnail);
   }
 
   void check_classes() const {
@@ -285,6 +307,7 @@ class Training {
   }
 
   void draw() {
+    for (const ShownSamples& shown : shown_) draw_samples(shown);
     const Model& model = best().model;
     const std::size_t features = pixels_.training().features();
     if (features > 1) {
@@ -315,7 +338,10 @@ class Training {
   SamplePixels pixels_;
   std::vector<float> density_;  // drawn pixels of all pictures, a row of features each
   std::optional<SampleTable> trimmed_;
-  Model frame_;  // what all methods share
+  Model frame_;                  // what all methods share
+  std::vector<bool> has_color_;  // of its classes: whether the samples say it
+  ClassColors colors_;
+  std::vector<ShownSamples> shown_;
   std::vector<TrainedScore> scores_;
   std::size_t best_ = 0;  // in scores_
 };

@@ -27,6 +27,7 @@ struct TrainOptions {
   std::vector<Channel> features = channels_of(spaces::kLab);
   double trim = 0;            // robust standard deviations; 0: nothing is trimmed
   double held_share = 0;      // of the samples that only test the model, 0-1
+  bool mean_colors = false;   // classes without a color get the mean of their sample pixels
   bool keep_samples = false;  // write them as a table, to train with others later
   /// Places in features_of(features) of those of the scatter figure; the two most telling ones
   /// otherwise.

@@ -1,7 +1,10 @@
 // `train` and `classify` at the built program: samples named on the command line, and boxes.
+#include <fmt/format.h>
+
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+#include "core/color/css_color.h"
 #include "tests/support/outcome.h"
 #include "tests/support/panes.h"
 #include "tests/support/pictures.h"
@@ -10,6 +13,18 @@
 using namespace chalcedony;
 using namespace chalcedony::test;
 using nlohmann::json;
+
+namespace {
+
+/// A sample region over a whole picture of this size.
+std::string region_over(int width, int height) {
+  return fmt::format(
+      R"({{"type":"FeatureCollection","features":[{{"type":"Feature","properties":{{"class":"red"}},)"
+      R"("geometry":{{"type":"Polygon","coordinates":[[[0,0],[{0},0],[{0},{1}],[0,{1}],[0,0]]]}}}}]}})",
+      width, height);
+}
+
+}  // namespace
 
 TEST_CASE("train takes samples from the command line", "[cli][train]") {
   const TempDir dir;
@@ -29,6 +44,45 @@ TEST_CASE("train takes samples from the command line", "[cli][train]") {
                                               "--sample", "dark=19,1", "--summary", "json"}));
   CHECK(both["model"]["classes"].size() == 2);
   CHECK(both["model"]["classes"][1]["name"] == "dark");
+}
+
+TEST_CASE("classes without a color can have the mean of their samples", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  write_rgb(dir / "pale.png", 4, 2, std::vector<std::uint8_t>(24, 250));
+  const Words train{"train",      "s.png",         "--sample",  "red=0,0,8,4",
+                    "--sample",   "mix=16,0,4,10", "--sample",  "blue=9,0,4,4",
+                    "--class",    "blue=#0000ff",  "--colors",  "means",
+                    "--features", "lab.a,lab.b",   "--figures", "svg"};
+  std::string model;
+  for (const char* threads : {"1", "3"}) {
+    const json classes = summary_of(run_tool(
+        dir,
+        with(train, {"-o", "out", "--summary", "json", "--threads", threads})))["model"]["classes"];
+    CHECK(classes[0]["color"] == "#c81e28");
+    // Half of it is light, half of it dark.
+    const auto oklab = [](const char* css) { return css_color(css).in(spaces::kOklab); };
+    const auto light = oklab("#f0f0eb"), dark = oklab("#141414");
+    CHECK(classes[1]["color"] == css_hex({&spaces::kOklab,
+                                          {(light[0] + dark[0]) / 2, (light[1] + dark[1]) / 2,
+                                           (light[2] + dark[2]) / 2}}));
+    CHECK(classes[2]["color"] == "#0000ff");
+    CHECK((model.empty() || model == text_of_file(dir / "out/model.json")));
+    model = text_of_file(dir / "out/model.json");
+  }
+  // The figures are drawn in the colors that all pictures together give.
+  CHECK_THAT(text_of_file(dir / "out/s.samples.figure.svg"), Catch::Contains("rgb(200,  30,  40)"));
+  put_text(dir / "s.geojson", region_over(8, 4));
+  put_text(dir / "pale.geojson", region_over(4, 2));
+  const json both = summary_of(
+      run_tool(dir, words_of("train s.png pale.png --samples s.geojson --samples pale.geojson "
+                             "--colors means --summary json -o both")))["model"]["classes"];
+  const auto red = css_color("#c81e28").in(spaces::kOklab),
+             pale = css_color("#fafafa").in(spaces::kOklab);
+  std::array<double, 3> mean{};
+  for (std::size_t c = 0; c < 3; ++c) mean[c] = (32 * red[c] + 8 * pale[c]) / 40;
+  CHECK(both[0]["color"] == css_hex({&spaces::kOklab, mean}));
+  check_error(run_tool(dir, with(train, {"--colors", "mean", "-o", "no"})), 2, "--colors");
 }
 
 TEST_CASE("boxes leave pixels unclassified and count the contested ones", "[cli][train]") {

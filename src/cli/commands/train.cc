@@ -37,6 +37,9 @@ void declare_train(po::options_description& options) {
   add_repeated_option(options, "class", "NAME=COLOR",
                       "the color of a class, and the name of that color in labels and painted "
                       "copies; may be repeated");
+  add_option<std::string>(options, "colors", "distinct|means",
+                          "color of a class that was given none: one easy to tell from the others, "
+                          "or the mean of its sample pixels (default distinct)");
   add_option<std::string>(options, "method", "METHOD",
                           "minimum-distance (default), parallelepiped, mahalanobis, "
                           "maximum-likelihood or nearest-neighbor; all: every one of them, "
@@ -188,6 +191,8 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
     throw UsageError("samples are held out by their places, and a table of samples has none",
                      "train on pictures, or leave --holdout and --method all out");
   options.keep_samples = given.count("keep-samples") > 0;
+  options.mean_colors =
+      one_of("--colors", text_of(given, "colors", "distinct"), {"distinct", "means"}) == "means";
   if (given.count("scatter")) read_scatter(given["scatter"].as<std::string>(), options);
   return run_train(options, context);
 }
@@ -300,8 +305,10 @@ const Command kTrain{
     {{"train panel-a.png --samples panel-a.samples.geojson -o out/",
       "a model of five glasses and lead"},
      {"train panel-a.png --sample lead=0,100,4,120 --sample ruby=210,160,40,40 --sample "
-      "cobalt=300,140,20,20 --method parallelepiped --features lab.a,lab.b --boxes 3 -o out/",
-      "boxes around three classes, without lightness, so that shading does not matter"},
+      "cobalt=300,140,20,20 --colors means --method parallelepiped --features lab.a,lab.b --boxes "
+      "3 -o out/",
+      "boxes around three classes, without lightness, so that shading does not matter; each in the "
+      "color of its samples"},
      {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
       "panel-b.samples.geojson --method all --trim 4 -o out/",
       "every method on two pictures, compared on samples that were held out"}},
