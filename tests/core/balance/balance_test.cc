@@ -182,6 +182,33 @@ TEST_CASE("a fitted surface takes the fall-off of light away", "[core][balance]"
   CHECK_THROWS_AS(line.field(), InputError);
 }
 
+TEST_CASE("the surface is that of the pixels that count", "[core][balance]") {
+  const auto surface = [](double x, double y) {
+    return 90 + 40 * x - 30 * y + 20 * x * x - 10 * x * y + 15 * y * y;
+  };
+  constexpr std::uint32_t kWidth = 60, kHeight = 20;
+  Block block;  // begins within a row
+  block.picture_width = kWidth;
+  block.first_pixel = 30;
+  block.size = 1000;
+  std::vector<float> light(block.size + kPlanePadding, 9999);
+  std::vector<std::uint8_t> counted(block.size);
+  for (std::size_t i = 0; i < block.size; ++i) {
+    counted[i] = i % 7 < 4;
+    if (counted[i])
+      light[i] =
+          static_cast<float>(surface((block.x(i) + 0.5) / kWidth, (block.y(i) + 0.5) / kHeight));
+  }
+  block.counted = counted.data();
+  SurfaceSums sums(kWidth, kHeight);
+  sums.add(block, light.data());
+  const LightField field = sums.field();
+  for (std::size_t row = 0; row < field.rows(); ++row)
+    for (std::size_t column = 0; column < field.columns(); ++column)
+      REQUIRE(double{field.value(1, row * field.columns() + column)} ==
+              Approx(surface(field.across(column), field.down(row))).margin(0.01));
+}
+
 TEST_CASE("a field lies straight between the middles of its cells", "[core][balance]") {
   for (const std::uint32_t width : {1u, 3u, 64u, 65u, 200u}) {
     constexpr std::uint32_t kHeight = 70;

@@ -4,6 +4,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "core/learn/feature_scaling.h"
 #include "core/pixel/block_reader.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plain_color.h"
@@ -73,6 +74,16 @@ TEST_CASE("features are divided, and name themselves", "[core][learn]") {
   CHECK(features[3].title() == "hsv.s (%)");
   CHECK(features_of(channels_of(spaces::kLab))[0].title() == "lab.l (white D50)");
   CHECK(features[1].range() == 150);
+}
+
+TEST_CASE("divisors are of the pixels that points stand for", "[core][learn]") {
+  const float rising[] = {1, 2, 5}, even[] = {7, 7, 7};
+  const double weights[] = {1, 2, 1};
+  const Points points{3, {rising, even}, weights};
+  // About the mean of 1, 2, 2 and 5: (2.25 + 2 * 0.25 + 6.25) / 4.
+  CHECK(divisors_of(points, FeatureScaling::kSpread) == std::vector<double>{1.5, 1});
+  CHECK(divisors_of(points, FeatureScaling::kRange) == std::vector<double>{4, 1});
+  CHECK(divisors_of(points, FeatureScaling::kNone).empty());
 }
 
 TEST_CASE("units differ by what they are or by their span", "[core][learn]") {

@@ -95,6 +95,9 @@ TEST_CASE("close colors merge first, then those that cost least", "[core][palett
   CHECK(merged_groups(looks, 9, 3) == std::vector<std::uint8_t>{1, 1, 2, 3, 4});
   CHECK(merged_groups(looks, 3, 3) == std::vector<std::uint8_t>{1, 1, 2, 3, 3});
   CHECK(merged_groups(looks, 1, 0) == std::vector<std::uint8_t>{1, 1, 1, 1, 1});
+  // The two nearest become one between them, which is near the third.
+  CHECK(merged_groups({look_of("#0c0c0c", 9), look_of("#2f2f2f", 10), look_of("#3d3d3d", 10)}, 9,
+                      20) == std::vector<std::uint8_t>{1, 1, 1});
 }
 
 TEST_CASE("a palette is in order of share and knows its neighbors", "[core][palette]") {
@@ -107,6 +110,7 @@ TEST_CASE("a palette is in order of share and knows its neighbors", "[core][pale
   CHECK(palette[2].look.nearest_distance == Approx(ciede2000(css_color("#c00000").in(spaces::kLab),
                                                              css_color("#0000c0").in(spaces::kLab)))
                                                 .epsilon(1e-5));
+  CHECK(make_palette({look_of("#c00000", 1), look_of("#0000c0", 0)}).size() == 1);
   CHECK(palette[1].takes_black());
   CHECK_FALSE(palette[2].takes_black());
   CHECK(contrast_within(palette, 0, 1) == Approx(palette[0].contrast_white));

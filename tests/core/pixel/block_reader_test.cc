@@ -104,6 +104,16 @@ TEST_CASE("pixels are left out for the first reason that holds", "[core][pixel][
   CHECK(BlockReader(info, counting).read(raw(stored), 0, 16).counted_size == 6);
 }
 
+TEST_CASE("pixels that were left out add up by their reasons", "[core][pixel][block]") {
+  Excluded all{1, 2, 3, 4};
+  all += Excluded{10, 20, 30, 40};
+  CHECK(all.outside_region == 11);
+  CHECK(all.outside_mask == 22);
+  CHECK(all.transparent == 33);
+  CHECK(all.not_finite == 44);
+  CHECK(all.total() == 110);
+}
+
 TEST_CASE("floats that are not finite do not count", "[core][pixel][block]") {
   const std::vector<float> stored{0.5f, 0.5f, 0.5f, std::numeric_limits<float>::infinity(),
                                   0,    0,    0,    std::numeric_limits<float>::quiet_NaN(),
@@ -160,7 +170,7 @@ TEST_CASE("regions are pixels or percent, and centers decide", "[core][pixel][re
   CHECK_THROWS_AS(parse_region("1,2,3"), UsageError);
   CHECK_THROWS_AS(parse_region("1,2,3,4,5"), UsageError);
   CHECK_THROWS_AS(parse_region("a,2,3,4"), UsageError);
-  CHECK_THROWS_WITH(rect("8,8,4,4", 10, 10),
-                    Catch::Contains("outside the picture, which is 10x10"));
+  for (const char* beyond : {"8,8,4,4", "8,1,4,4", "1,8,4,4"})
+    CHECK_THROWS_WITH(rect(beyond, 10, 10), Catch::Contains("outside the picture, which is 10x10"));
   CHECK_THROWS_WITH(rect("0.6,0.6,0.3,0.3", 10, 10), Catch::Contains("no pixel center"));
 }

@@ -130,6 +130,9 @@ TEST_CASE("holes take the class with the longest border, those at the edge stay"
   fill_holes(grid, ~std::uint64_t{0});
   CHECK(drawing_of(grid) ==
         std::vector<std::string>{"111112", "111112", "111122", "111222", ".11222"});
+  LabelGrid even = drawn({"112", "1.2", "122"});
+  fill_holes(even, 1);
+  CHECK(drawing_of(even) == std::vector<std::string>{"112", "112", "122"});
   LabelGrid sized = drawn({"11111", "1.1.1", "111.1", "11111"});
   fill_holes(sized, 1);
   CHECK(drawing_of(sized) == std::vector<std::string>{"11111", "111.1", "111.1", "11111"});
