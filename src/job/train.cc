@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "core/learn/feature_advice.h"
+#include "core/learn/model.h"
 #include "core/learn/sample_matrix.h"
 #include "core/palette/figure_colors.h"
 #include "figure/sample_figure.h"
@@ -63,7 +64,7 @@ class Training {
   Json run(Json& summary) {
     stopped_by_bad(options_.shared, [&] { read_inputs(usable(summary), summary["inputs"]); });
     pixels_.finish();
-    if (options_.mean_colors) color_classes();
+    color_classes();
     if (pixels_.training().drawn())
       context_.warn("there are more sample colors than are held; " +
                     std::to_string(pixels_.training().rows()) +
@@ -151,17 +152,15 @@ class Training {
     if (frame_.classes.size() == kMostClasses)
       throw InputError("there are more than " + std::to_string(kMostClasses) + " classes",
                        "a class map holds no more");
-    std::string color = sample_class.color;
-    has_color_.push_back(!color.empty());
-    if (color.empty()) color = css_hex(class_color(frame_.classes.size()));
-    frame_.classes.push_back({sample_class.name, color, {}});
+    frame_.classes.push_back({sample_class.name, sample_class.color, {}});
     return frame_.classes.size() - 1;
   }
 
+  /// Those that were given no color.
   void color_classes() {
     for (std::size_t c = 0; c < frame_.classes.size(); ++c)
-      if (const auto mean = colors_.mean(c); mean && !has_color_[c])
-        frame_.classes[c].color = css_hex(*mean);
+      if (std::string& color = frame_.classes[c].color; color.empty())
+        color = css_hex(colors_.mean(c).value_or(class_color(c)));
   }
 
   /// Samples that an earlier training kept.
@@ -187,7 +186,7 @@ class Training {
     colors_.add(one.added.colors, one.samples.class_of);
     if (one.preview->wanted())
       shown_.push_back({results_.path(input, "samples.figure", extension_of(format_)),
-                        one.picture->name(), samples, one.samples.class_of, one.added.counts,
+                        frame_.trained_on.size() - 1, one.samples.class_of, one.added.counts,
                         one.preview->thumbnail()});
     one.json = {{"file", input.string()},
                 {"samples", one.named.from},
@@ -202,8 +201,7 @@ class Training {
   /// A picture as the figure of its samples shows it, which waits for the colors of the classes.
   struct ShownSamples {
     std::filesystem::path figure;
-    std::string name;
-    SampleSet samples;
+    std::size_t picture = 0;  // in trained_on of the frame
     std::vector<std::size_t> class_of;
     std::vector<std::uint64_t> counts;
     Thumbnail thumbnail;
@@ -212,7 +210,8 @@ class Training {
   void draw_samples(const ShownSamples& shown) {
     std::vector<std::string> colors;
     for (const std::size_t c : shown.class_of) colors.push_back(frame_.classes[c].color);
-    add_samples_figure(plot_, shown.figure, shown.name, shown.samples, colors, shown.counts,
+    const TrainingPicture& picture = frame_.trained_on[shown.picture];
+    add_samples_figure(plot_, shown.figure, picture.name, picture.samples, colors, shown.counts,
                        shown.thumbnail);
   }
 
@@ -338,8 +337,7 @@ class Training {
   SamplePixels pixels_;
   std::vector<float> density_;  // drawn pixels of all pictures, a row of features each
   std::optional<SampleTable> trimmed_;
-  Model frame_;                  // what all methods share
-  std::vector<bool> has_color_;  // of its classes: whether the samples say it
+  Model frame_;  // what all methods share
   ClassColors colors_;
   std::vector<ShownSamples> shown_;
   std::vector<TrainedScore> scores_;
