@@ -9,8 +9,8 @@
 #include <vector>
 
 #include "core/cluster/k_means.h"
-#include "job/color_points.h"
-#include "job/inputs.h"
+#include "job/cluster/color_points.h"
+#include "job/picture/inputs.h"
 
 namespace {
 

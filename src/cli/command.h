@@ -10,9 +10,9 @@
 #include <string_view>
 #include <vector>
 
-#include "job/context.h"
-#include "job/results.h"
-#include "job/summary.h"
+#include "job/run/context.h"
+#include "job/run/results.h"
+#include "job/run/summary.h"
 
 namespace chalcedony::cli {
 

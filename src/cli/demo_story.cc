@@ -5,7 +5,7 @@
 #include "cli/working_folder.h"
 #include "demo/demo_data.h"
 #include "io/atomic_file.h"
-#include "job/results.h"
+#include "job/run/results.h"
 
 namespace chalcedony::cli {
 namespace {

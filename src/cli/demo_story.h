@@ -5,8 +5,8 @@
 
 #include <filesystem>
 
-#include "job/context.h"
-#include "job/summary.h"
+#include "job/run/context.h"
+#include "job/run/summary.h"
 
 namespace chalcedony::cli {
 

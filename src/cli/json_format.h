@@ -8,7 +8,7 @@
 #include <string>
 #include <string_view>
 
-#include "job/summary.h"
+#include "job/run/summary.h"
 
 /// Words are written as they are, without quotes, and numbers by what follows the colon: a whole
 /// number that asks for decimals (`{:.1f}`, `{:.4g}`) is written as a real one.

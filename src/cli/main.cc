@@ -17,7 +17,7 @@
 #include "io/freed_memory.h"
 #include "io/json_text.h"
 #include "io/printable_text.h"
-#include "job/run_facts.h"
+#include "job/run/run_facts.h"
 
 namespace chalcedony::cli {
 namespace {

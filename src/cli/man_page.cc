@@ -3,7 +3,7 @@
 #include <fmt/format.h>
 
 #include "cli/parse.h"
-#include "job/run_facts.h"
+#include "job/run/run_facts.h"
 
 namespace chalcedony::cli {
 namespace {

@@ -5,7 +5,7 @@
 #include <iosfwd>
 #include <string>
 
-#include "job/summary.h"
+#include "job/run/summary.h"
 
 namespace chalcedony::cli {
 

@@ -6,7 +6,7 @@
 #include <cstdint>
 #include <string>
 
-#include "job/context.h"
+#include "job/run/context.h"
 
 namespace chalcedony::cli {
 

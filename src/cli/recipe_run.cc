@@ -14,8 +14,8 @@
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "io/temporary_folder.h"
-#include "job/input_list.h"
-#include "job/picture_journal.h"
+#include "job/run/input_list.h"
+#include "job/run/picture_journal.h"
 
 namespace chalcedony::cli {
 namespace {

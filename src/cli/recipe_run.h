@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "cli/command.h"
-#include "job/recipe.h"
+#include "job/repeat/recipe.h"
 
 namespace chalcedony::cli {
 

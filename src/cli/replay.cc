@@ -7,9 +7,9 @@
 #include "cli/typed_command.h"
 #include "cli/working_folder.h"
 #include "core/error.h"
-#include "job/results.h"
-#include "job/run_facts.h"
-#include "job/run_record.h"
+#include "job/run/results.h"
+#include "job/run/run_facts.h"
+#include "job/run/run_record.h"
 
 namespace chalcedony::cli {
 namespace {

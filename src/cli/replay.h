@@ -4,8 +4,8 @@
 
 #include <filesystem>
 
-#include "job/context.h"
-#include "job/summary.h"
+#include "job/run/context.h"
+#include "job/run/summary.h"
 
 namespace chalcedony::cli {
 

@@ -13,8 +13,8 @@
 #include "core/color/derived_channel.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
-#include "job/input_list.h"
-#include "job/results.h"
+#include "job/run/input_list.h"
+#include "job/run/results.h"
 
 namespace chalcedony::cli {
 namespace {

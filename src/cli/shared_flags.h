@@ -13,7 +13,7 @@
 #include "core/error.h"
 #include "core/learn/feature_scaling.h"
 #include "core/pixel/raster.h"
-#include "job/pixel_size.h"
+#include "job/picture/pixel_size.h"
 
 namespace chalcedony::cli {
 

@@ -4,7 +4,7 @@
 
 #include <iosfwd>
 
-#include "job/summary.h"
+#include "job/run/summary.h"
 
 namespace chalcedony::cli {
 

@@ -9,7 +9,7 @@
 #include <utility>
 #include <vector>
 
-#include "job/summary.h"
+#include "job/run/summary.h"
 
 namespace chalcedony::cli {
 

@@ -8,8 +8,8 @@
 #include "cli/shared_flags.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
-#include "job/run_record.h"
-#include "job/typed_line.h"
+#include "job/run/run_record.h"
+#include "job/run/typed_line.h"
 
 namespace chalcedony::cli {
 namespace {

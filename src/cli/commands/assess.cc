@@ -1,5 +1,5 @@
 // `chalcedony assess`: how right a class map is.
-#include "job/assess.h"
+#include "job/assess/assess.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony balance`: even light, common medians, contrast.
-#include "job/balance.h"
+#include "job/prepare/balance.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony classify`: class maps by a model.
-#include "job/classify.h"
+#include "job/map/classify.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony cluster`: groups of colors, found without samples.
-#include "job/cluster.h"
+#include "job/cluster/cluster.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony convert`: a picture in another color space or depth.
-#include "job/convert.h"
+#include "job/prepare/convert.h"
 
 #include <fmt/format.h>
 

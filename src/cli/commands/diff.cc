@@ -1,4 +1,4 @@
-#include "job/diff.h"
+#include "job/look/diff.h"
 
 #include <fmt/format.h>
 

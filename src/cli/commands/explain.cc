@@ -1,5 +1,5 @@
 // `chalcedony explain`: why a pixel fell where it did.
-#include "job/explain.h"
+#include "job/map/explain.h"
 
 #include <fmt/format.h>
 

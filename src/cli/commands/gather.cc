@@ -1,5 +1,5 @@
 // `chalcedony gather`: shards of a run put back together.
-#include "job/gather.h"
+#include "job/repeat/gather.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony histogram`: channel and joint histograms.
-#include "job/histogram.h"
+#include "job/histogram/histogram.h"
 
 #include <fmt/format.h>
 
@@ -14,7 +14,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
-#include "job/histogram_merge.h"
+#include "job/histogram/histogram_merge.h"
 
 namespace chalcedony::cli {
 namespace {

@@ -1,5 +1,5 @@
 // `chalcedony inspect`: what a picture is, and the statistics of its channels.
-#include "job/inspect.h"
+#include "job/look/inspect.h"
 
 #include <fmt/format.h>
 

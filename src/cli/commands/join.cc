@@ -1,5 +1,5 @@
 // `chalcedony join`: planes put together into one picture.
-#include "job/join.h"
+#include "job/prepare/join.h"
 
 #include <fmt/format.h>
 

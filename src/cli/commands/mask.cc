@@ -1,5 +1,5 @@
 // `chalcedony mask`: the pixels a selection takes.
-#include "job/mask.h"
+#include "job/select/mask.h"
 
 #include <fmt/format.h>
 
@@ -13,8 +13,8 @@
 #include "cli/steps_text.h"
 #include "cli/text_table.h"
 #include "core/error.h"
-#include "job/input_list.h"
-#include "job/mask_variants.h"
+#include "job/run/input_list.h"
+#include "job/select/mask_variants.h"
 
 namespace chalcedony::cli {
 namespace {

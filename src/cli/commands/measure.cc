@@ -1,4 +1,4 @@
-#include "job/measure.h"
+#include "job/region/measure.h"
 
 #include <fmt/format.h>
 

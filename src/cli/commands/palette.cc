@@ -1,4 +1,4 @@
-#include "job/palette.h"
+#include "job/palette/palette.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony reframe`: a picture cropped, turned and scaled.
-#include "job/reframe.h"
+#include "job/prepare/reframe.h"
 
 #include <fmt/format.h>
 

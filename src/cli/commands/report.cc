@@ -1,5 +1,5 @@
 // `chalcedony report`: a results folder as one page.
-#include "job/report.h"
+#include "job/report/report.h"
 
 #include <fmt/format.h>
 

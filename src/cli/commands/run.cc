@@ -8,9 +8,9 @@
 #include "cli/typed_command.h"
 #include "core/error.h"
 #include "io/folder_lock.h"
-#include "job/results.h"
-#include "job/run_facts.h"
-#include "job/run_record.h"
+#include "job/run/results.h"
+#include "job/run/run_facts.h"
+#include "job/run/run_record.h"
 
 namespace chalcedony::cli {
 namespace {

@@ -1,5 +1,5 @@
 // `chalcedony sheet`: a picture and its planes on one page.
-#include "job/sheet.h"
+#include "job/look/sheet.h"
 
 #include <fmt/format.h>
 

@@ -1,4 +1,4 @@
-#include "job/similar.h"
+#include "job/histogram/similar.h"
 
 #include <fmt/format.h>
 

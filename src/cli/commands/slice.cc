@@ -1,4 +1,4 @@
-#include "job/slice.h"
+#include "job/select/slice.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // `chalcedony smooth`: a filtered picture.
-#include "job/smooth.h"
+#include "job/prepare/smooth.h"
 
 #include <fmt/format.h>
 

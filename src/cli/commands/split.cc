@@ -1,5 +1,5 @@
 // `chalcedony split`: the planes of a picture as gray pictures.
-#include "job/split.h"
+#include "job/prepare/split.h"
 
 #include <fmt/format.h>
 

@@ -1,4 +1,4 @@
-#include "job/tidy.h"
+#include "job/region/tidy.h"
 
 #include <fmt/format.h>
 

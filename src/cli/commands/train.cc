@@ -1,5 +1,5 @@
 // `chalcedony train`: a model from sample regions.
-#include "job/train.h"
+#include "job/learn/train.h"
 
 #include <fmt/format.h>
 #include <fmt/ranges.h>
@@ -19,7 +19,7 @@
 #include "core/learn/feature_names.h"
 #include "core/learn/features.h"
 #include "core/nearest_name.h"
-#include "job/input_list.h"
+#include "job/run/input_list.h"
 
 namespace chalcedony::cli {
 namespace {

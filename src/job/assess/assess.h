@@ -1,0 +1,51 @@
+// `assess`: how right a class map is, by a reference.
+#ifndef CHALCEDONY_JOB_ASSESS_ASSESS_H_
+#define CHALCEDONY_JOB_ASSESS_ASSESS_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "job/run/context.h"
+#include "job/run/results.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+/// Which of the labelled pixels are looked at.
+enum class SampleDesign {
+  kAll,
+  kRandom,        // each as likely as the others
+  kEqual,         // the same number from every class of the map
+  kProportional,  // by the sizes of the classes
+  kGiven,         // a number for each class
+  kGrid,          // every so many pixels in both directions, from a random start
+};
+
+struct AssessOptions {
+  SharedOptions shared;  // the one input is the map
+  std::filesystem::path reference;
+  std::optional<std::filesystem::path> versus;             // a second map, held against the first
+  std::optional<std::filesystem::path> model;              // its training pixels are left out
+  std::vector<std::pair<std::string, std::string>> match;  // class of the map, of the reference
+  SampleDesign design = SampleDesign::kAll;
+  std::uint64_t count = 0;  // pixels to draw; 0 with kRandom to kProportional: by `fraction`
+  double fraction = 0;      // of the labelled pixels, 0-1
+  std::vector<std::pair<std::string, std::uint64_t>> given;  // kGiven: class and number
+  std::uint32_t every = 1;                                   // kGrid: pixels between two points
+  double level = 0.95;                                       // of confidence intervals, 0-1
+  std::optional<double> plan;  // half-width of the interval a later sample should have, 0-1
+  std::size_t show = 0;        // assessed pixels to list in the summary
+};
+
+const std::vector<ResultKind>& assess_results();
+
+/// Errors    any file that cannot be used stops the run: there is one result of all of them
+Json run_assess(const AssessOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_ASSESS_ASSESS_H_

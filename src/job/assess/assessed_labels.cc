@@ -1,0 +1,123 @@
+#include "job/assess/assessed_labels.h"
+
+#include <algorithm>
+
+#include "core/error.h"
+#include "core/learn/sample_labels.h"
+#include "core/letter_case.h"
+#include "io/label_file.h"
+#include "io/model_file.h"
+#include "io/sample_file.h"
+#include "job/picture/inputs.h"
+
+namespace chalcedony {
+namespace {
+
+/// `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
+std::string picture_stem(const std::filesystem::path& path) {
+  const std::string stem = path.stem().string();
+  const std::string_view thing = ".classes";
+  return stem.ends_with(thing) ? stem.substr(0, stem.size() - thing.size()) : stem;
+}
+
+}  // namespace
+
+AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& context)
+    : picture_(picture_stem(options.shared.inputs.front())) {
+  const std::filesystem::path& map = options.shared.inputs.front();
+  add(map, options.shared.max_pixels);
+  width_ = sources_.front()->shape().width;
+  const std::uint32_t height = sources_.front()->shape().height;
+  if (is_sample_file(options.reference)) {
+    add_samples(options, context);
+  } else {
+    add(options.reference, options.shared.max_pixels);
+  }
+  name_by_color(legends_[1], legends_[0]);
+  name_by_color(legends_[0], legends_[1]);
+  if (options.versus) {
+    add(*options.versus, options.shared.max_pixels);
+    name_by_color(legends_[2], legends_[1]);
+  }
+  rows_ = SideBySide::of_labels(std::move(sources_));
+  if (options.shared.region)
+    region_ = errors_at(map.string(), [&] { return options.shared.region->in(width_, height); });
+  if (options.shared.within) within_ = mask_within(options.shared, width_, height, context);
+  if (options.model) leave_out_training(options);
+  everywhere_ = !region_ && !within_ && !training_;
+}
+
+void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pixels) {
+  LabelFile file = open_labels(path, max_pixels);
+  if (!sources_.empty()) {
+    const RasterShape &first = sources_.front()->shape(), &mine = file.rows->shape();
+    if (mine.width != first.width || mine.height != first.height)
+      throw InputError("is " + mine.size_text() + ", the map " + first.size_text(),
+                       "give labels of the same picture", path.string());
+  }
+  sources_.push_back(std::move(file.rows));
+  // Names that are colors are found again by name_by_color.
+  legends_.push_back({std::move(file.classes), file.legend_from != LegendFrom::kNumbers});
+}
+
+void AssessedLabels::add_samples(const AssessOptions& options, const Context& context) {
+  const std::filesystem::path& path = options.reference;
+  const RasterShape shape = sources_.front()->shape();
+  const SampleSet samples =
+      read_samples(path, shape.width, shape.height, options.shared.samples_of_other_size);
+  const std::vector<SampleRun> runs =
+      errors_at(path.string(), [&] { return sample_runs(samples, shape.width, shape.height); });
+  if (const std::uint64_t shared = shared_pixels(runs); shared > 0)
+    context.warn(path.string() + ": " + std::to_string(shared) +
+                 " pixels belong to samples of two classes and are not assessed");
+  Legend legend;
+  unsigned code = 0;
+  for (const SampleClass& c : samples.classes) legend.entries.push_back({++code, c.name, c.color});
+  legends_.push_back(std::move(legend));
+  sources_.push_back(std::make_unique<SampleLabels>(std::move(runs), shape.width, shape.height));
+}
+
+/// Classes of a picture of flat colors are called like the other picture's classes of that color.
+void AssessedLabels::name_by_color(Legend& colored, const Legend& named) {
+  for (LegendEntry& mine : colored.entries) {
+    if (mine.name != mine.color) continue;
+    for (const LegendEntry& other : named.entries)
+      if (same_letters(other.color, mine.color)) mine.name = other.name;
+  }
+}
+
+void AssessedLabels::leave_out_training(const AssessOptions& options) {
+  const std::uint32_t height = rows_->shape().height;
+  training_.emplace(width_, height);
+  trained_on_ = "";
+  for (const TrainingPicture& picture : read_model(*options.model).trained_on) {
+    const std::string trained = std::filesystem::path(picture.name).stem().string();
+    if (picture_ != trained && !picture_.starts_with(trained + ".")) continue;
+    if (picture.width != width_ || picture.height != height) continue;
+    for (const SampleRun& run : sample_runs(picture.samples, width_, height))
+      for (std::uint64_t p = run.begin; p < run.end; ++p) training_->set(p);
+    trained_on_ = picture.name;
+  }
+}
+
+LabelledClasses AssessedLabels::classes(std::size_t p, const std::vector<unsigned>& found) const {
+  LabelledClasses out;
+  out.named = legends_[p].named;
+  for (const LegendEntry& entry : legends_[p].entries)
+    out.classes.push_back({entry.index, entry.name});
+  for (const unsigned code : found) {
+    const bool listed = std::any_of(out.classes.begin(), out.classes.end(),
+                                    [&](const LabelledClass& c) { return c.code == code; });
+    if (!listed) out.classes.push_back({code, "class " + std::to_string(code)});
+  }
+  return out;
+}
+
+std::optional<std::string> AssessedLabels::color_of(const std::string& name) const {
+  for (const Legend& legend : legends_)
+    for (const LegendEntry& entry : legend.entries)
+      if (entry.name == name && !entry.color.empty()) return entry.color;
+  return std::nullopt;
+}
+
+}  // namespace chalcedony

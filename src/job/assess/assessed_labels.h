@@ -1,0 +1,113 @@
+// The labels an assessment compares: a map, its reference and maybe a second map, read together.
+#ifndef CHALCEDONY_JOB_ASSESS_ASSESSED_LABELS_H_
+#define CHALCEDONY_JOB_ASSESS_ASSESSED_LABELS_H_
+
+#include <array>
+#include <cstdint>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/assess/class_matching.h"
+#include "core/assess/label_counts.h"
+#include "core/pixel/band.h"
+#include "core/pixel/label_runs.h"
+#include "core/pixel/mask.h"
+#include "core/pixel/region.h"
+#include "core/pixel/side_by_side.h"
+#include "io/class_legend.h"
+#include "job/assess/assess.h"
+
+namespace chalcedony {
+
+/// Whether a pixel is assessed, or the first reason why not.
+enum class Assessed : std::uint8_t { kYes, kOutsideRegion, kOutsideMask, kTrained, kUnlabelled };
+
+class AssessedLabels {
+ public:
+  /// Opens everything and settles which pixels can be assessed. Warnings go to the context.
+  ///
+  /// Errors    InputError: what open_labels and read_samples throw; sizes that differ
+  AssessedLabels(const AssessOptions& options, const Context& context);
+
+  std::uint32_t width() const { return width_; }
+  std::uint32_t height() const { return rows_->shape().height; }
+  std::size_t pictures() const { return legends_.size(); }
+  SideBySide& rows() { return *rows_; }
+  /// The stem of the picture the map is of: `panel-b` for `panel-b.classes.png`.
+  const std::string& picture() const { return picture_; }
+
+  /// The classes of picture p (0 map, 1 reference, 2 second map). Numbers that no legend lists are
+  /// classes as well, once they are `found`.
+  LabelledClasses classes(std::size_t p, const std::vector<unsigned>& found) const;
+  /// The color a legend gives a class of the map, or nothing.
+  std::optional<std::string> color_of(const std::string& name) const;
+
+  /// Calls `use(first_pixel, n, labels, assessed)` for runs of n pixels of a band that are alike,
+  /// in raster order. No run crosses the end of a row.
+  template <class Use>
+  void for_each_run(const Band& band, Use&& use) const {
+    if (band.shape().sample == SampleType::kU8) {
+      visit<std::uint8_t>(band, use);
+    } else {
+      visit<Label>(band, use);
+    }
+  }
+
+  /// The picture of the model that the map is of, empty when there is none; null without --model.
+  const std::optional<std::string>& trained_on() const { return trained_on_; }
+
+ private:
+  struct Legend {
+    std::vector<LegendEntry> entries;
+    bool named = true;
+  };
+
+  void add(const std::filesystem::path& path, std::uint64_t max_pixels);
+  void add_samples(const AssessOptions& options, const Context& context);
+  void name_by_color(Legend& colored, const Legend& named);
+  void leave_out_training(const AssessOptions& options);
+
+  template <class Sample, class Use>
+  void visit(const Band& band, Use& use) const {
+    LabelRuns runs(width_);
+    for (std::uint32_t r = 0; r < band.rows(); ++r) {
+      const std::uint32_t y = band.first_row() + r;
+      const auto* map = reinterpret_cast<const Sample*>(band.row(y));
+      const Sample* reference = map + width_;
+      const Sample* second = pictures() > 2 ? reference + width_ : nullptr;
+      runs.set(map);
+      runs.add(reference);
+      if (second) runs.add(second);
+      const std::uint64_t first = std::uint64_t{y} * width_;
+      for (std::uint32_t x = 0, n = 0; x < width_; x += n) {
+        const Labels labels{map[x], reference[x], second ? second[x] : Sample{0}};
+        const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, first + x);
+        const bool unlabelled = assessed == Assessed::kYes && labels[1] == 0;
+        n = everywhere_ ? static_cast<std::uint32_t>(runs.end_of(x)) - x : 1;
+        use(first + x, n, labels, unlabelled ? Assessed::kUnlabelled : assessed);
+      }
+    }
+  }
+
+  Assessed place(std::uint32_t x, std::uint32_t y, std::uint64_t pixel) const {
+    if (region_ && !region_->contains(x, y)) return Assessed::kOutsideRegion;
+    if (within_ && !within_->at(pixel)) return Assessed::kOutsideMask;
+    return training_ && training_->at(pixel) ? Assessed::kTrained : Assessed::kYes;
+  }
+
+  std::vector<std::unique_ptr<RowSource>> sources_;
+  std::vector<Legend> legends_;
+  std::unique_ptr<SideBySide> rows_;
+  std::string picture_;
+  std::uint32_t width_ = 0;
+  bool everywhere_ = true;
+  std::optional<PixelRect> region_;
+  std::optional<Mask> within_, training_;
+  std::optional<std::string> trained_on_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_ASSESS_ASSESSED_LABELS_H_

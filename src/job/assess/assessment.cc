@@ -1,0 +1,178 @@
+#include "job/assess/assessment.h"
+
+#include <cmath>
+
+#include "io/csv.h"
+
+namespace chalcedony {
+namespace {
+
+/// One measure with what is known of its error.
+struct Measure {
+  std::optional<double> value;
+  std::optional<double> standard_error;
+  std::optional<Interval> interval;
+};
+
+Measure measure(const std::optional<double>& value, const std::optional<Interval>& interval = {}) {
+  return {value, {}, interval};
+}
+Measure measure(const Estimate& estimate) { return {estimate.value, estimate.standard_error, {}}; }
+Measure measure(const std::optional<Estimate>& estimate) {
+  return estimate ? measure(*estimate) : Measure{};
+}
+
+std::optional<double> complement(const std::optional<double>& share) {
+  return share ? std::optional(1 - *share) : std::nullopt;
+}
+
+void put(Json& json, const std::string& name, const Measure& m) {
+  if (!m.value) return;
+  json[name] = *m.value;
+  if (m.standard_error) json[name + "_standard_error"] = *m.standard_error;
+  if (!m.interval) return;
+  json[name + "_low"] = m.interval->low;
+  json[name + "_high"] = m.interval->high;
+}
+
+/// The measures of the whole map, by their names in tables and summaries.
+template <class Use>
+void overall_measures(const Assessment& a, Use&& use) {
+  const Accuracy& accuracy = a.map.accuracy;
+  use("overall", measure(accuracy.overall, accuracy.overall_interval));
+  if (accuracy.kappa) {
+    use("kappa", Measure{accuracy.kappa->value, std::sqrt(accuracy.kappa->variance),
+                         accuracy.kappa->interval});
+    use("kappa_variance", measure(accuracy.kappa->variance));
+  }
+  use("quantity_disagreement", measure(accuracy.quantity_disagreement));
+  use("allocation_disagreement", measure(accuracy.allocation_disagreement));
+  if (a.adjusted) use("adjusted_overall", measure(a.adjusted->overall));
+}
+
+template <class Use>
+void class_measures(const Assessment& a, std::size_t c, Use&& use) {
+  const ClassAccuracy& one = a.map.accuracy.classes[c];
+  use("users", measure(one.users, one.users_interval));
+  use("commission", measure(complement(one.users)));
+  use("precision", measure(one.users));
+  use("producers", measure(one.producers, one.producers_interval));
+  use("omission", measure(complement(one.producers)));
+  use("recall", measure(one.producers));
+  use("f1", measure(one.f1));
+  use("intersection_over_union", measure(one.intersection));
+  use("kappa_users", measure(one.kappa_users));
+  use("kappa_producers", measure(one.kappa_producers));
+  use("mapped_share", measure(a.mapped_shares[c]));
+  if (!a.adjusted) return;
+  const AdjustedClass& adjusted = a.adjusted->classes[c];
+  use("area_share", measure(adjusted.area));
+  use("adjusted_users", measure(adjusted.users));
+  use("adjusted_producers", measure(adjusted.producers));
+}
+
+const char* name_of(MatchedBy by) {
+  return by == MatchedBy::kName ? "name" : by == MatchedBy::kNumber ? "number" : "pairs";
+}
+
+Json matrix_json(const ErrorMatrix& matrix) {
+  Json rows = Json::array();
+  for (std::size_t r = 0; r < matrix.rows(); ++r) {
+    Json& row = rows.emplace_back(Json::array());
+    for (std::size_t c = 0; c < matrix.columns(); ++c) row.push_back(matrix.at(r, c));
+  }
+  return rows;
+}
+
+Json test_json(const TestResult& test) { return {{"statistic", test.statistic}, {"p", test.p}}; }
+
+Json comparison_json(const Assessment& a) {
+  const Accuracy &first = a.map.accuracy, &second = a.second->accuracy;
+  Json json;
+  put(json, "overall", measure(second.overall, second.overall_interval));
+  if (second.kappa) json["kappa"] = second.kappa->value;
+  json["only_first"] = a.only_first;
+  json["only_second"] = a.only_second;
+  if (first.kappa && second.kappa)
+    if (const auto test = kappa_difference(*first.kappa, *second.kappa))
+      json["kappa_difference"] = test_json(*test);
+  if (const auto test = mcnemar(a.only_first, a.only_second)) json["mcnemar"] = test_json(*test);
+  return json;
+}
+
+}  // namespace
+
+Json assessment_json(const Assessment& a) {
+  const ClassMatching& matching = a.map.matching;
+  Json json{{"matched_by", name_of(matching.by)},
+            {"only_in_map", matching.only_in_map},
+            {"only_in_reference", matching.only_in_reference},
+            {"assessed", a.map.accuracy.total},
+            {"matrix", matrix_json(a.map.matrix)}};
+  overall_measures(a, [&](const char* name, const Measure& m) { put(json, name, m); });
+  json["classes"] = Json::array();
+  for (std::size_t c = 0; c < matching.names.size(); ++c) {
+    const ClassAccuracy& one = a.map.accuracy.classes[c];
+    Json entry{{"name", matching.names[c]},
+               {"mapped", one.mapped},
+               {"reference", one.reference},
+               {"agreed", one.agreed}};
+    class_measures(a, c, [&](const char* name, const Measure& m) { put(entry, name, m); });
+    json["classes"].push_back(entry);
+  }
+  if (a.second) json["versus"] = comparison_json(a);
+  return json;
+}
+
+void write_matrix(const std::filesystem::path& path, const Agreement& agreement) {
+  const ErrorMatrix& matrix = agreement.matrix;
+  std::vector<std::string> header{"unit", "mapped_as"};
+  for (const std::string& name : agreement.matching.names) header.push_back("reference_" + name);
+  header.push_back("total");
+  CsvTable table(header);
+  const double total = static_cast<double>(matrix.total());
+  for (const bool shares : {false, true}) {
+    const auto field = [&](std::uint64_t count) {
+      return shares ? CsvField(static_cast<double>(count) / total) : CsvField(count);
+    };
+    const auto row = [&](const std::string& name, auto count_in, std::uint64_t sum) {
+      std::vector<CsvField> fields{shares ? "share" : "pixels", name};
+      for (std::size_t c = 0; c < matrix.columns(); ++c) fields.push_back(field(count_in(c)));
+      fields.push_back(field(sum));
+      table.add(fields);
+    };
+    for (std::size_t r = 0; r < matrix.rows(); ++r)
+      row(
+          agreement.row_name(r), [&](std::size_t c) { return matrix.at(r, c); },
+          matrix.row_total(r));
+    row(
+        "total", [&](std::size_t c) { return matrix.column_total(c); }, matrix.total());
+  }
+  table.write(path);
+}
+
+void write_accuracy(const std::filesystem::path& path, const Assessment& a) {
+  CsvTable table({"class", "measure", "value", "standard_error", "low", "high"});
+  const auto add = [&](const std::string& name, const char* what, const Measure& m) {
+    const auto field = [](const std::optional<double>& v) { return v ? CsvField(*v) : CsvField(); };
+    table.add({name, what, field(m.value), field(m.standard_error),
+               m.interval ? CsvField(m.interval->low) : CsvField(),
+               m.interval ? CsvField(m.interval->high) : CsvField()});
+  };
+  overall_measures(a, [&](const char* what, const Measure& m) { add("", what, m); });
+  for (std::size_t c = 0; c < a.map.matching.names.size(); ++c)
+    class_measures(
+        a, c, [&](const char* what, const Measure& m) { add(a.map.matching.names[c], what, m); });
+  table.write(path);
+}
+
+void write_sampled(const std::filesystem::path& path, const Assessment& a, std::uint32_t width) {
+  CsvTable table({"x", "y", "mapped", "reference"});
+  for (const DrawnPixel& drawn : a.sampled)
+    table.add({drawn.pixel % width, drawn.pixel / width,
+               a.map.row_name(a.map.row_of(drawn.labels[0])),
+               a.map.matching.names[a.map.column_of(drawn.labels[1])]});
+  table.write(path);
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,421 @@
+#include "job/cluster/cluster.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/arena.h"
+#include "core/error.h"
+#include "core/learn/class_names.h"
+#include "figure/cluster_figure.h"
+#include "figure/sheet_figure.h"
+#include "io/color_table_file.h"
+#include "io/model_file.h"
+#include "job/cluster/cluster_maps.h"
+#include "job/cluster/cluster_report.h"
+#include "job/cluster/color_points.h"
+#include "job/cluster/group_choice.h"
+#include "job/map/class_shares.h"
+#include "job/picture/inputs.h"
+#include "job/repeat/bad_inputs.h"
+#include "job/repeat/pictures_at_once.h"
+#include "job/run/input_list.h"
+#include "job/run/long_table.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr unsigned kIterationsOfMixtureStarts = 20;
+
+class ClusterJob {
+ public:
+  ClusterJob(const ClusterOptions& options, const Context& context, Results& results)
+      : options_(options),
+        context_(context),
+        results_(results),
+        colors_(features(options), options.shared.hue_floor, options.shared.seed) {}
+
+  void run(Json& summary) {
+    const FigureFormat format =
+        results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
+    stopped_by_bad(options_.shared, [&] { gather(); });
+    settle_scaling();
+    in_arena(options_.shared.threads, [&] { find_groups(); });
+    choose();
+    name_groups();
+    if (!given_ && results_.wants("model"))
+      in_arena(options_.shared.threads, [&] { complete_model(groupings_[chosen_], colors_); });
+    Plot plot(format);
+    map_pictures(plot, summary["inputs"]);
+    if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
+    if (results_.wants("centers"))
+      write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
+    if (results_.wants("shares")) write_all_shares(summary["inputs"]);
+    if (groupings_.size() > 1) finish_choice(plot, summary);
+    draw_figures(plot, context_);
+    for (const auto& input : options_.shared.inputs)
+      for (const auto& path : context_.ledger->take_written(input))
+        summary["outputs"].push_back(path.string());
+    summary["clusters"] = grouping_json(chosen(), colors_);
+  }
+
+ private:
+  std::vector<Channel> features(const ClusterOptions& options) {
+    if (options.model) {
+      given_ = read_model(*options.model);
+      if (const std::size_t classes = given_->classes.size(); classes > kMostGroupNumbers)
+        throw InputError("has " + std::to_string(classes) + " classes, and there are at most " +
+                             std::to_string(kMostGroupNumbers) + " groups",
+                         "map the pictures with classify", options.model->string());
+      return given_->features;
+    }
+    return options.features.empty() ? channels_of(spaces::kOklab) : options.features;
+  }
+
+  bool alone() const { return options_.shared.inputs.size() == 1; }
+
+  void gather() {
+    const auto& inputs = options_.shared.inputs;
+    pictures_.resize(inputs.size());
+    std::vector<ColorPoints::Place> places(inputs.size());
+    const auto begin = [&](std::size_t i) {
+      if (is_table_name(inputs[i])) {
+        colors_.add(read_color_table(inputs[i]));
+        return;
+      }
+      pictures_[i].emplace(open_counted(inputs[i], options_.shared, context_));
+      if (alone()) keep_rows(*pictures_[i]);
+      errors_at(inputs[i].string(),
+                [&] { places[i] = colors_.place_for(pictures_[i]->file.info); });
+    };
+    const auto work = [&](std::size_t i) {
+      if (!pictures_[i]) return;
+      errors_at(inputs[i].string(),
+                [&] { colors_.add(places[i], *pictures_[i], options_.shared, context_); });
+      if (!alone()) pictures_[i].reset();
+    };
+    const auto end = [&](std::size_t i) {
+      if (places[i].picture) colors_.take(places[i]);
+      tell_done(i + 1);
+    };
+    tell_done(0);
+    for_pictures_at_once(options_.shared, inputs.size(),
+                         {.begin = begin, .work = work, .end = end});
+    colors_.finish();
+    if (colors_.points().size == 0)
+      throw InputError("no pixel has a number for every feature", "choose other --features");
+  }
+
+  /// Both passes go through all pictures.
+  void tell_done(std::size_t pictures) const {
+    if (context_.pictures && !alone())
+      context_.pictures({.done = pictures, .all = options_.shared.inputs.size()});
+  }
+
+  void settle_scaling() {
+    frame_.features = given_ ? given_->features : features(options_);
+    frame_.order = options_.order;
+    frame_.colors = options_.colors;
+    if (given_) {
+      frame_.scaling = given_->scaling;
+      frame_.divisors = given_->divisors;
+    } else {
+      const FeatureScaling scaling = settled(options_.scaling, frame_.features);
+      frame_.scaling = name_of(scaling);
+      frame_.divisors = divisors_of(colors_.points(), scaling);
+    }
+    colors_.divide(frame_.divisors);
+  }
+
+  void find_groups() {
+    if (given_) {
+      groupings_.push_back(
+          errors_at(options_.model->string(), [&] { return grouping_of(*given_, colors_); }));
+      return;
+    }
+    points_.emplace(colors_.points(), options_.shared.seed, points_for_groups(options_.last_k));
+    std::optional<Centers> before;  // of one group less
+    for (std::size_t k = options_.first_k; k <= options_.last_k; ++k) {
+      try {
+        if (options_.method == ClusterMethod::kMeans) {
+          find_by_k_means(k, before);
+        } else {
+          find_by_mixture(k, before);
+        }
+      } catch (const InputError&) {
+        // More groups than colors: what was found so far is all there is.
+        if (k == options_.first_k) throw;
+        most_k_ = k - 1;
+        break;
+      }
+    }
+    if (groupings_.size() > 1) criteria_ = criteria_of(groupings_, colors_, options_.shared.seed);
+  }
+
+  std::vector<Centers> start_after(std::optional<Centers>& before, std::size_t k) const {
+    if (!before) return {};
+    return {with_one_more(points_->drawn(), *before, options_.shared.seed + k)};
+  }
+
+  void find_by_k_means(std::size_t k, std::optional<Centers>& before) {
+    KMeansOptions groups = options_.groups;
+    groups.k = k;
+    groups.seed = options_.shared.seed;
+    KMeans found = k_means(*points_, groups, start_after(before, k));
+    before = found.centers;
+    groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
+  }
+
+  void find_by_mixture(std::size_t k, std::optional<Centers>& before) {
+    KMeansOptions groups = options_.groups;
+    groups.k = k;
+    groups.most_iterations = kIterationsOfMixtureStarts;
+    std::vector<Centers> starts(options_.groups.restarts);
+    for_each_start(starts.size(), [&](std::size_t r) {
+      KMeansOptions start = groups;
+      start.seed = options_.shared.seed + r;
+      starts[r] = rough_groups(*points_, start);
+    });
+    for (Centers& start : start_after(before, k)) starts.push_back(std::move(start));
+    MixtureOptions mixture = options_.mixture;
+    Model frame;
+    frame.features = frame_.features;
+    frame.divisors = frame_.divisors;
+    mixture.smallest_spread = smallest_spread(frame);
+    GaussianMixture found = fit_mixture(*points_, starts, mixture);
+    Centers means;
+    for (const Component& c : found.components)
+      means.insert(means.end(), c.mean.begin(), c.mean.end());
+    if (found.faded > 0)
+      context_.warn(std::to_string(found.faded) + " of " + std::to_string(k) +
+                    " components faded away: they had fewer pixels than a covariance needs");
+    if (!found.settled)
+      context_.warn("the mixture of " + std::to_string(k) + " did not settle in " +
+                    std::to_string(found.iterations) + " iterations");
+    before = means;
+    groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
+    groupings_.back().k = k;
+  }
+
+  void choose() {
+    if (groupings_.size() < 2) return;
+    suggestion_ = suggest(criteria_);
+    chosen_ = suggestion_->place;
+  }
+
+  const Grouping& chosen() const { return groupings_[chosen_]; }
+
+  void name_groups() {
+    Model& model = groupings_[chosen_].model;
+    // Merging first, so that numbers are those that were printed.
+    for (const auto& [name, numbers] : options_.merges) merge_classes(model, name, numbers);
+    for (const auto& [number, name] : options_.names) name_class(model, number, name);
+  }
+
+  bool wants_pictures(FigureFormat format) const {
+    const bool files = results_.wants("classes") || results_.wants("recolored") ||
+                       results_.wants("certainty") ||
+                       options_.probabilities != ProbabilityPictures::kNone;
+    return files || format != FigureFormat::kNone;
+  }
+
+  ClusterMapFiles files_for(const std::filesystem::path& input) {
+    ClusterMapFiles files;
+    if (results_.wants("classes")) files.classes = results_.path(input, "clusters", "png");
+    if (results_.wants("recolored")) files.recolored = results_.path(input, "recolored", "png");
+    if (chosen().mixture && results_.wants("certainty"))
+      files.certainty = results_.path(input, "certainty", "png");
+    if (options_.probabilities == ProbabilityPictures::kNone || options_.shared.output.empty())
+      return files;
+    files.probabilities_as_float = options_.probabilities == ProbabilityPictures::kFloat;
+    const std::size_t classes = map_classes(chosen().model).size();
+    for (std::size_t c = 1; c <= classes; ++c)
+      files.probabilities.push_back(results_.path(input, "probability-" + std::to_string(c),
+                                                  files.probabilities_as_float ? "tif" : "png"));
+    return files;
+  }
+
+  /// The maps of all pictures, and what the summary says of each.
+  void map_pictures(Plot& plot, Json& summaries) {
+    const auto& inputs = options_.shared.inputs;
+    const Context quiet = without_warnings(context_);
+    const bool figures = plot.format() != FigureFormat::kNone;
+    std::vector<ClusterMapFiles> files(inputs.size());
+    std::vector<ClusterMaps> maps(inputs.size());
+    lone_.resize(groupings_.size());
+    // What cannot be written is found out before later pictures are begun.
+    const auto begin = [&](std::size_t i) {
+      if (told_by_colors(i, plot)) return;
+      if (!pictures_[i]) pictures_[i].emplace(open_counted(inputs[i], options_.shared, quiet));
+      files[i] = files_for(inputs[i]);
+      if (!lookup_)
+        in_arena(options_.shared.threads, [&] { lookup_.emplace(colors_, groupings_); });
+    };
+    const auto work = [&](std::size_t i) {
+      if (!told_by_colors(i, plot))
+        maps[i] = map_clusters(*pictures_[i], *lookup_, groupings_, chosen_, files[i], figures,
+                               options_.shared, quiet);
+    };
+    const auto end = [&](std::size_t i) {
+      summaries.push_back(told_by_colors(i, plot) ? json_by_colors(i) : mapped_json(i, maps[i]));
+      if (figures && pictures_[i]) draw(plot, *pictures_[i], maps[i]);
+      pictures_[i].reset();
+      maps[i] = {};
+      tell_done(i + 1);
+    };
+    tell_done(0);
+    for_pictures_at_once(options_.shared, inputs.size(),
+                         {.begin = begin, .work = work, .end = end});
+  }
+
+  /// A table, or one whole picture without results of its own, tells its shares by its colors.
+  bool told_by_colors(std::size_t i, const Plot& plot) const {
+    if (is_table_name(options_.shared.inputs[i])) return true;
+    return !wants_pictures(plot.format()) && alone() && groupings_.size() == 1 &&
+           !colors_.sampled();
+  }
+
+  /// Of several inputs the colors of a table are not told from the others, so its classes are not
+  /// counted.
+  Json json_by_colors(std::size_t i) const {
+    const std::filesystem::path& input = options_.shared.inputs[i];
+    if (alone()) return picture_json(input, class_pixels(), colors_.excluded(i), 0);
+    return {{"file", input.string()},     {"counted", colors_.counted(i)},
+            {"excluded", Json::object()}, {"clipped", 0},
+            {"unclassified", 0},          {"classes", Json::array()}};
+  }
+
+  Json mapped_json(std::size_t i, const ClusterMaps& maps) {
+    const std::uint64_t counted = pictures_[i]->shape().pixels() - maps.excluded.total();
+    for (std::size_t g = 0; g < lone_.size(); ++g) lone_[g] += maps.lone[g];
+    lone_of_ += counted;
+    Json json = picture_json(options_.shared.inputs[i], maps.counts, maps.excluded, maps.clipped);
+    json["lone_percent"] = percent(maps.lone[chosen_], counted);
+    return json;
+  }
+
+  /// Pixels of each class of the map, unclassified first.
+  std::vector<std::uint64_t> class_pixels() const {
+    std::vector<std::uint64_t> pixels(map_classes(chosen().model).size() + 1);
+    pixels[0] = colors_.left_out();
+    const auto numbers = class_numbers(chosen().model);
+    for (std::size_t e = 0; e < numbers.size(); ++e)
+      pixels[numbers[e]] += static_cast<std::uint64_t>(std::llround(chosen().looks[e].pixels));
+    return pixels;
+  }
+
+  Json picture_json(const std::filesystem::path& input, const std::vector<std::uint64_t>& counts,
+                    const Excluded& excluded, std::uint64_t clipped) const {
+    std::uint64_t counted = 0;
+    for (const std::uint64_t count : counts) counted += count;
+    return {{"file", input.string()},
+            {"counted", counted},
+            {"excluded", excluded_json(excluded)},
+            {"clipped", clipped},
+            {"unclassified", counts[0]},
+            {"classes", classes_json(map_classes(chosen().model), counts, counted)}};
+  }
+
+  /// A table for each picture, and of several one of all.
+  void write_all_shares(const Json& pictures) {
+    std::vector<PictureResults> tables;
+    for (const Json& picture : pictures) {
+      if (picture["classes"].empty()) continue;  // of a table of colors among pictures
+      const std::filesystem::path input = picture["file"].get<std::string>();
+      const std::filesystem::path table = results_.path(input, "clusters", "csv");
+      write_shares(table, picture);
+      tables.push_back({input, result_stem(options_.shared, input), {table}});
+    }
+    if (tables.size() < 2) return;
+    results_.path("clusters.csv");
+    write_long_tables(tables, options_.shared.output, context_.warn);
+  }
+
+  void draw(Plot& plot, const CountedPicture& picture, const ClusterMaps& maps) {
+    const std::string extension = extension_of(plot.format());
+    std::uint64_t counted = 0;
+    for (const std::uint64_t count : maps.counts) counted += count;
+    const auto legend = classes_legend(map_classes(chosen().model), maps.counts, counted);
+    add_cluster_figure(plot, results_.path(picture.file.path, "clusters.figure", extension),
+                       picture.name(), legend, *maps.picture, *maps.recolored);
+    if (groupings_.size() < 2) return;
+    std::vector<SheetCell> choices{{"picture", *maps.picture}};
+    for (std::size_t g = 0; g < groupings_.size(); ++g)
+      choices.push_back(
+          {choice_title(groupings_[g].k, percent(maps.lone[g], counted)), maps.choices[g]});
+    add_sheet(plot, results_.path(picture.file.path, "choices.figure", extension),
+              picture.name() + " with each number of groups",
+              "lone: pixels unlike all their neighbors; many of them look like salt and pepper",
+              choices);
+  }
+
+  void finish_choice(Plot& plot, Json& summary) {
+    for (std::size_t g = 0; g < criteria_.size() && lone_of_ > 0; ++g)
+      criteria_[g].lone_percent = percent(lone_[g], lone_of_);
+    if (results_.wants("criteria"))
+      write_criteria(results_.path("clusters.criteria.csv"), criteria_);
+    if (plot.format() != FigureFormat::kNone) {
+      std::vector<double> numbers;
+      for (const GroupCriteria& one : criteria_) numbers.push_back(static_cast<double>(one.k));
+      add_criteria_figure(plot, results_.path("criteria.figure." + extension_of(plot.format())),
+                          numbers, criterion_curves(criteria_), suggestion_->reason);
+    }
+    summary["choices"] = criteria_json(criteria_);
+    summary["suggestion"] = {{"k", chosen().k},
+                             {"reason", suggestion_->reason},
+                             {"silhouette_pixels", kSilhouettePixels}};
+    if (most_k_) summary["suggestion"]["most_k"] = *most_k_;
+  }
+
+  const ClusterOptions& options_;
+  const Context& context_;
+  Results& results_;
+  std::optional<Model> given_;
+  ColorPoints colors_;
+  std::vector<std::optional<CountedPicture>> pictures_;  // those under way
+  std::optional<DrawnPoints> points_;
+  GroupingFrame frame_;
+  std::vector<Grouping> groupings_;
+  std::size_t chosen_ = 0;
+  std::optional<std::size_t> most_k_;
+  std::vector<GroupCriteria> criteria_;
+  std::optional<GroupSuggestion> suggestion_;
+  std::optional<GroupLookup> lookup_;
+  std::vector<std::uint64_t> lone_;
+  std::uint64_t lone_of_ = 0;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& cluster_results() {
+  static const std::vector<ResultKind> kinds{
+      {"classes", "<stem>.clusters.png: the class map, with names and colors inside"},
+      {"recolored", "<stem>.recolored.png: each pixel in the color of its group"},
+      {"certainty", "<stem>.certainty.png: how likely each pixel is in its group (mixtures)"},
+      {"model", "clusters.model.json: for classify, or to name groups later"},
+      {"centers", "clusters.centers.csv: color, share, spread and center of every group"},
+      {"shares",
+       "<stem>.clusters.csv: the share of every group in the picture; of several pictures also "
+       "clusters.csv"},
+      {"criteria", "clusters.criteria.csv: what speaks for each number of groups"},
+      {"figure",
+       "<stem>.clusters.figure.png: picture, recolored and colors; for a range also "
+       "criteria.figure.png and <stem>.choices.figure.png"}};
+  return kinds;
+}
+
+Json run_cluster(const ClusterOptions& options, const Context& context) {
+  Results results(options.shared, context, cluster_results(), ResultNames::kPictures);
+  Json summary = summary_frame("cluster");
+  ClusterOptions usable = options;
+  usable.shared.inputs.clear();
+  const auto check = [&](const std::filesystem::path& input) {
+    check_input(input, options.shared, context, [&] { read_color_table(input); });
+  };
+  for (const std::size_t i : usable_inputs(options.shared, context, summary, check))
+    usable.shared.inputs.push_back(options.shared.inputs[i]);
+  ClusterJob(usable, context, results).run(summary);
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,58 @@
+// The peaks of a histogram, with the selection that takes each and what it takes.
+#ifndef CHALCEDONY_JOB_HISTOGRAM_HISTOGRAM_PEAKS_H_
+#define CHALCEDONY_JOB_HISTOGRAM_HISTOGRAM_PEAKS_H_
+
+#include <array>
+#include <cstdint>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/color/channel.h"
+#include "core/stats/histogram.h"
+#include "job/picture/counted_blocks.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+/// The values of a channel that a peak spans, both ends included; a hue may run through 360.
+struct PeakInterval {
+  Channel channel;
+  double low = 0;
+  double high = 0;
+  bool whole = false;  // the whole axis, so that it selects nothing
+};
+
+struct HistogramPeak {
+  std::vector<PeakInterval> intervals;  // one or two
+  std::string where;                    // for `mask --where`
+  std::uint64_t pixels = 0;             // that the selection takes
+  std::array<double, 3> mean{};         // of their sRGB, 0-255
+};
+
+/// All peaks of one histogram.
+struct HistogramPeaks {
+  std::string histogram;  // "hsv.h" or "hsv.h with hsv.s"
+  std::string smoothing;  // what was done before peaks were sought, in words
+  std::vector<HistogramPeak> peaks;
+};
+
+/// `codes` says that the values of the channel are 8-bit codes.
+HistogramPeaks peaks_of(const Channel& channel, const Histogram& histogram, bool codes,
+                        std::size_t most);
+HistogramPeaks peaks_of(const Channel& first, const Channel& second,
+                        const JointHistogram& histogram, std::size_t most);
+
+/// Fills in what each selection takes: one pass over the picture's counted pixels.
+void measure_peaks(std::vector<HistogramPeaks>& all, CountedBlocks& blocks, double hue_floor,
+                   const ChannelNames& names);
+
+/// <stem>.peaks.csv
+void write_peaks(const std::filesystem::path& path, const std::vector<HistogramPeaks>& all,
+                 std::uint64_t counted);
+
+Json peaks_json(const std::vector<HistogramPeaks>& all, std::uint64_t counted);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_HISTOGRAM_HISTOGRAM_PEAKS_H_

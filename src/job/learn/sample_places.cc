@@ -1,0 +1,74 @@
+#include "job/learn/sample_places.h"
+
+#include <charconv>
+#include <vector>
+
+#include "core/error.h"
+#include "core/nearest_name.h"
+#include "io/sample_file.h"
+
+namespace chalcedony {
+namespace {
+
+/// The numbers of a list; empty when it is none.
+std::vector<double> numbers_of(const std::string& text) {
+  std::vector<double> numbers;
+  const char *at = text.data(), *const end = text.data() + text.size();
+  while (true) {
+    double value = 0;
+    const auto [next, error] = std::from_chars(at, end, value);
+    if (error != std::errc()) return {};
+    numbers.push_back(value);
+    if (next == end) return numbers;
+    if (*next != ',') return {};
+    at = next + 1;
+  }
+}
+
+void add_file(const std::string& path, const std::string& name, std::size_t sample_class,
+              const RasterShape& picture, const SharedOptions& options, SampleSet& samples) {
+  const SampleSet file =
+      read_samples(path, picture.width, picture.height, options.samples_of_other_size);
+  std::vector<std::string> names;
+  std::size_t added = 0;
+  for (const SampleClass& c : file.classes) names.push_back(c.name);
+  for (const SampleShape& shape : file.shapes) {
+    if (!name.empty() && names[shape.sample_class] != name) continue;
+    samples.shapes.push_back(shape);
+    samples.shapes.back().sample_class = sample_class;
+    ++added;
+  }
+  if (added == 0)
+    throw InputError("has no samples of the class '" + name + "'", suggest_name(name, names), path);
+}
+
+}  // namespace
+
+void add_places(const std::string& text, std::size_t sample_class, const RasterShape& picture,
+                const SharedOptions& options, SampleSet& samples) {
+  for (const std::string ending : {".geojson", ".json"})
+    if (const auto at = text.find(ending); at != std::string::npos) {
+      const std::size_t end = at + ending.size();
+      if (end == text.size() || text[end] == ':') {
+        const std::string name = end < text.size() ? text.substr(end + 1) : "";
+        return add_file(text.substr(0, end), name, sample_class, picture, options, samples);
+      }
+    }
+  const std::vector<double> n = numbers_of(text);
+  SampleShape shape;
+  shape.sample_class = sample_class;
+  if (n.size() == 2 || n.size() == 3) {
+    shape.point = {n[0], n[1]};
+    shape.radius = n.size() == 3 ? n[2] : 0;
+  } else if (n.size() == 4 && n[2] > 0 && n[3] > 0) {
+    const double right = n[0] + n[2], bottom = n[1] + n[3];
+    shape.rings = {{{n[0], n[1]}, {right, n[1]}, {right, bottom}, {n[0], bottom}, {n[0], n[1]}}};
+  } else {
+    throw UsageError(
+        "'" + text + "' is no place on the picture",
+        "write x,y or x,y,radius or x,y,w,h, or name a sample file as FILE.geojson:CLASS");
+  }
+  samples.shapes.push_back(shape);
+}
+
+}  // namespace chalcedony

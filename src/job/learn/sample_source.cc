@@ -1,0 +1,94 @@
+#include "job/learn/sample_source.h"
+
+#include "core/error.h"
+#include "io/label_picture.h"
+#include "io/sample_file.h"
+#include "job/learn/painted_samples.h"
+#include "job/learn/region_samples.h"
+#include "job/learn/sample_places.h"
+
+namespace chalcedony {
+namespace {
+
+/// What a sample file says: regions, or labels for every pixel. Classes of a picture of flat colors
+/// are called as `colors` says.
+SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& shape,
+                          const SampleSources& sources, const SharedOptions& options) {
+  if (is_sample_file(path))
+    return read_samples(path, shape.width, shape.height, options.samples_of_other_size);
+  LabelPicture labels = read_label_picture(path, options.max_pixels);
+  if (labels.grid.width != shape.width || labels.grid.height != shape.height)
+    throw InputError("is " + std::to_string(labels.grid.width) + "x" +
+                         std::to_string(labels.grid.height) + ", the picture " + shape.size_text(),
+                     "give labels of the same picture", path.string());
+  for (LegendEntry& entry : labels.classes)
+    for (const auto& [name, color] : sources.colors)
+      if (entry.name == entry.color && entry.color == color) entry.name = name;
+  return samples_of_labels(labels);
+}
+
+/// Adds the samples of another set; classes are one by name.
+void add_samples(const SampleSet& more, SampleSet& samples) {
+  std::vector<std::size_t> class_of;
+  for (const SampleClass& c : more.classes) {
+    class_of.push_back(samples.class_named(c.name));
+    std::string& color = samples.classes[class_of.back()].color;
+    if (color.empty()) color = c.color;
+  }
+  for (SampleShape shape : more.shapes) {
+    shape.sample_class = class_of[shape.sample_class];
+    samples.shapes.push_back(std::move(shape));
+  }
+}
+
+void warn_of_repeats(const NamedSamples& named, const Context& context) {
+  const std::vector<std::size_t> repeats = repeated_shapes(named.samples);
+  for (std::size_t c = 0; c < repeats.size(); ++c)
+    if (repeats[c] > 0)
+      context.warn(named.from + ": class '" + named.samples.classes[c].name + "' has " +
+                   std::to_string(repeats[c]) +
+                   (repeats[c] == 1 ? " region twice" : " regions twice") +
+                   "; their pixels count once");
+}
+
+}  // namespace
+
+NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,
+                              const SharedOptions& options, const Context& context) {
+  NamedSamples out;
+  const auto add_from = [&](const std::string& from) {
+    out.from += (out.from.empty() ? "" : ", ") + from;
+  };
+  const RasterShape& shape = picture.shape();
+  if (!sources.files.empty()) {
+    add_samples(samples_of_file(sources.files[i], shape, sources, options), out.samples);
+    add_from(sources.files[i].string());
+  }
+  if (!sources.painted.empty()) {
+    add_samples(painted_samples(sources.painted[i], picture, sources.colors, options), out.samples);
+    add_from(sources.painted[i].string());
+  }
+  for (const auto& [name, place] : sources.places)
+    add_places(place, out.samples.class_named(name), shape, options, out.samples);
+  if (out.from.empty()) out.from = "--sample";
+  for (SampleClass& c : out.samples.classes)
+    for (const auto& [name, color] : sources.colors)
+      if (c.name == name) c.color = color;
+  warn_of_repeats(out, context);
+  return out;
+}
+
+std::vector<SampleRun> runs_of(const NamedSamples& named, const RasterShape& shape,
+                               const Context& context) {
+  std::vector<SampleRun> runs =
+      errors_at(named.from, [&] { return sample_runs(named.samples, shape.width, shape.height); });
+  for (const SharedPixels& shared : pixels_shared_by_pairs(runs))
+    context.warn(named.from + ": " + std::to_string(shared.pixels) +
+                 (shared.pixels == 1 ? " pixel belongs" : " pixels belong") +
+                 " to samples of both '" + named.samples.classes[shared.first].name + "' and '" +
+                 named.samples.classes[shared.second].name + "' and " +
+                 (shared.pixels == 1 ? "trains" : "train") + " both");
+  return runs;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,45 @@
+// Where the samples of a picture come from.
+#ifndef CHALCEDONY_JOB_LEARN_SAMPLE_SOURCE_H_
+#define CHALCEDONY_JOB_LEARN_SAMPLE_SOURCE_H_
+
+#include <filesystem>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/learn/sample_shape.h"
+#include "job/picture/inputs.h"
+
+namespace chalcedony {
+
+/// What was given on the command line.
+struct SampleSources {
+  std::vector<std::filesystem::path> files;    // GeoJSON or pictures of labels; one for each input
+  std::vector<std::filesystem::path> painted;  // painted copies; one for each input
+  std::vector<std::pair<std::string, std::string>> places;  // class and place, on the one input
+  std::vector<std::pair<std::string, std::string>> colors;  // class and its color, CSS hexadecimal
+
+  bool empty() const { return files.empty() && painted.empty() && places.empty(); }
+};
+
+/// The samples of a picture, and what to call where they come from.
+struct NamedSamples {
+  SampleSet samples;
+  std::string from;
+};
+
+/// All samples of input `i`. Warnings, by class: regions that are there twice.
+///
+/// Errors    InputError: what the readers of each kind throw
+NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,
+                              const SharedOptions& options, const Context& context);
+
+/// The pixels of the samples. Warns, by name, of classes whose samples share pixels.
+///
+/// Errors    InputError naming the class of a sample that reaches outside the picture
+std::vector<SampleRun> runs_of(const NamedSamples& samples, const RasterShape& shape,
+                               const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_LEARN_SAMPLE_SOURCE_H_

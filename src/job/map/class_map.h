@@ -1,0 +1,37 @@
+// The class map of a picture, with its areas and its figure.
+#ifndef CHALCEDONY_JOB_MAP_CLASS_MAP_H_
+#define CHALCEDONY_JOB_MAP_CLASS_MAP_H_
+
+#include <string>
+
+#include "core/learn/classifier.h"
+#include "figure/plot.h"
+#include "job/picture/inputs.h"
+#include "job/picture/pixel_size.h"
+#include "job/run/context.h"
+#include "job/run/results.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+/// What is wanted besides the map.
+struct ClassMapOptions {
+  std::string thing = "classes";  // what the map is called in the names of files
+  PixelSize pixel_size;
+  bool confidence = false;  // measure it, and write it where `confidence` is wanted
+  double blend = 0;         // 0-1: how much of the class color a blend holds; 0: no blend
+};
+
+/// Gives each counted pixel its class by `classifier`, which is one for `model`. Writes
+/// <stem>.THING.png, <stem>.areas.csv, <stem>.confidence.png and .csv, <stem>.blend.png and
+/// <stem>.THING.figure where asked for and results named THING, `areas`, `confidence`, `blend` and
+/// `figure` are wanted. Returns the summary of this input.
+///
+/// Errors    InputError, OutputError; no file is left then
+Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,
+                     const ClassMapOptions& wanted, const SharedOptions& options,
+                     const Context& context, Results& results, FigureFormat figures);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_MAP_CLASS_MAP_H_

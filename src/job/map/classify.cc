@@ -1,0 +1,44 @@
+#include "job/map/classify.h"
+
+#include "core/error.h"
+#include "core/learn/classifier.h"
+#include "io/model_file.h"
+#include "job/map/class_shares.h"
+#include "job/picture/inputs.h"
+#include "job/repeat/each_input.h"
+
+namespace chalcedony {
+
+const std::vector<ResultKind>& classify_results() {
+  static const std::vector<ResultKind> kinds{
+      {"classes", "<stem>.classes.png: the class map, with names and colors inside"},
+      {"areas", "<stem>.areas.csv: pixels, share and area of every class"},
+      {"confidence",
+       "<stem>.confidence.png and .csv: how sure each pixel is, black to white (with "
+       "--confidence)"},
+      {"blend", "<stem>.blend.png: the class colors over the picture (with --blend)"},
+      {"figure", "<stem>.classes.figure.png: picture, class map and legend"}};
+  return kinds;
+}
+
+Json run_classify(const ClassifyOptions& options, const Context& context) {
+  Results results(options.shared, context, classify_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const Model model = read_model(options.model);
+  const auto classifier = errors_at(options.model.string(),
+                                    [&] { return make_classifier(model, options.reject_percent); });
+  Json summary = summary_frame("classify");
+  summary["model"] = options.model.string();
+  summary["method"] = model.method;
+  summary["reject_percent"] = options.reject_percent;
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return write_class_map(open_counted(input, options.shared, its_context), model, *classifier,
+                           options.map, options.shared, its_context, results, format);
+  };
+  for_each_input(options.shared, context, summary, do_one);
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,123 @@
+#include "job/picture/inputs.h"
+
+#include <cmath>
+
+#include "core/color/channel_plan.h"
+#include "core/error.h"
+#include "core/pixel/kept_rows.h"
+#include "core/pixel/picked_rows.h"
+#include "io/mask_file.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kMostInputsWithFigures = 20;
+constexpr std::size_t kMostKeptBytes = 100'000'000;
+
+}  // namespace
+
+Mask mask_within(const SharedOptions& options, std::uint32_t width, std::uint32_t height,
+                 const Context& context) {
+  if (!options.within_classes.empty())
+    return read_classes_as_mask(*options.within, options.within_classes, width, height);
+  std::vector<std::string> warnings;
+  Mask mask = read_mask(*options.within, width, height, warnings);
+  for (const std::string& warning : warnings) context.warn(warning);
+  return mask;
+}
+
+CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
+                            const Context& context) {
+  ReadOptions read;
+  read.assume = options.assume;
+  read.max_pixels = options.max_pixels;
+  read.full_scale = options.full_scale;
+  read.bands = options.bands;
+  CountedPicture picture{open_picture(path, read), {}};
+  for (const std::string& warning : picture.file.facts.warnings)
+    context.warn(path.string() + ": " + warning);
+  const RasterShape& shape = picture.shape();
+  picture.counting.count_transparent = options.count_transparent;
+  if (options.region)
+    picture.counting.region =
+        errors_at(path.string(), [&] { return options.region->in(shape.width, shape.height); });
+  if (options.within) {
+    picture.counting.within =
+        std::make_shared<const Mask>(mask_within(options, shape.width, shape.height, context));
+  }
+  return picture;
+}
+
+void keep_rows(CountedPicture& picture) {
+  if (picture.file.rows->rereads_quickly()) return;
+  picture.file.rows = std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);
+}
+
+void require_color(const PictureInfo& info) {
+  const ChannelPlan asks_for_color(info, channels_of(*info.space));
+}
+
+CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
+                          const Context& context) {
+  CountedPicture picture = open_counted(path, options, context);
+  PictureInfo& info = picture.file.info;
+  if (!info.bands) return picture;
+  require_color(info);
+  picture.file.rows = std::make_unique<PickedRows>(std::move(picture.file.rows), info.bands->of);
+  info.shape = picture.file.rows->shape();
+  info.bands.reset();
+  info.alpha = AlphaKind::kNone;
+  return picture;
+}
+
+CodesOf codes_of(const CountedPicture& picture) {
+  const FileFacts& facts = picture.file.facts;
+  const bool integers_once = facts.converted && !facts.floats;
+  return {&picture.file.info,
+          integers_once ? std::exp2(facts.bits) - 1 : picture.file.info.full_scale};
+}
+
+RoadOptions road_for(const CountedPicture& picture, const SharedOptions& options,
+                     const Context& context) {
+  return road_for(picture.file.path, picture.shape().height, options, context);
+}
+
+RoadOptions road_for(const std::filesystem::path& input, std::uint32_t rows,
+                     const SharedOptions& options, const Context& context) {
+  RoadOptions road;
+  road.threads = options.threads;
+  road.stop = context.stop;
+  if (context.progress)
+    road.progress = [&context, name = input.filename().string(), rows](std::uint64_t done) {
+      context.progress(name, done, rows);
+    };
+  return road;
+}
+
+bool all_pixels_count(const CountedPicture& picture) {
+  const Counting& counting = picture.counting;
+  return !counting.region && !counting.within &&
+         (picture.file.info.alpha == AlphaKind::kNone || counting.count_transparent);
+}
+
+void require_counted(std::uint64_t counted, const CountedPicture& picture) {
+  if (counted == 0)
+    throw InputError("no pixel counts", "check --region, --within and the picture's transparency",
+                     picture.file.path.string());
+}
+
+FigureFormat settle_figures(const SharedOptions& options, const Context& context) {
+  if (options.output.empty()) return FigureFormat::kNone;
+  if (options.figures) return *options.figures;
+  if (options.inputs.size() <= kMostInputsWithFigures) return FigureFormat::kPng;
+  context.warn("more than 20 inputs, so no figures are drawn; ask for them with --figures png");
+  return FigureFormat::kNone;
+}
+
+void draw_figures(Plot& plot, const Context& context) {
+  const auto problem = plot.draw();
+  const bool stopped = context.stop && context.stop->load();
+  if (problem && !stopped) context.warn(*problem);
+}
+
+}  // namespace chalcedony

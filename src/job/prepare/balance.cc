@@ -1,0 +1,198 @@
+#include "job/prepare/balance.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/balance/balancer.h"
+#include "core/color/channel_plan.h"
+#include "core/color/gamut_count.h"
+#include "core/error.h"
+#include "core/pixel/block_writer.h"
+#include "io/atomic_file.h"
+#include "io/curve_file.h"
+#include "job/picture/picture_output.h"
+#include "job/prepare/before_and_after.h"
+#include "job/repeat/each_input.h"
+#include "job/run/results.h"
+
+namespace chalcedony {
+namespace {
+
+struct BalancedBand {
+  Excluded excluded;
+  GamutCount gamut;  // what the file cuts off
+};
+
+class BalanceJob {
+ public:
+  BalanceJob(const std::filesystem::path& input, const BalanceOptions& options,
+             const Context& context)
+      : options_(options),
+        context_(context),
+        picture_(open_color(input, options.shared, context)),
+        info_(picture_.file.info),
+        curves_of_(options.on_lightness ? std::vector<Channel>{{&spaces::kLab, 0}}
+                                        : own_channels(info_)) {
+    refuse_labels(picture_);
+    if (!can_balance(*info_.space))
+      throw InputError("holds " + std::string(info_.space->id) + ", and balance works on srgb",
+                       "convert it first", input.string());
+    balance_.on_lightness = options.on_lightness;
+  }
+
+  Json run(const PictureOutput& place, FigureFormat format) {
+    const SharedOptions& shared = options_.shared;
+    const bool fits_light = options_.flat && options_.flat->fit;
+    if (!options_.apply || fits_light) keep_rows(picture_);
+    if (options_.flat) balance_.light = learn_light(*options_.flat, picture_, shared, context_);
+    std::vector<double> medians;
+    if (options_.apply) {
+      set_ = read_curves(*options_.apply);
+      check_applied();
+    } else {
+      auto learned =
+          learn_curves(picture_, options_.curves, balance_, curves_of_, shared, context_);
+      set_ = std::move(learned.set);
+      medians = std::move(learned.medians);
+    }
+    for (std::size_t c = 0; c < set_.curves.size(); ++c)
+      balance_.curves.emplace_back([&](double share) { return set_.curves[c].at(share); },
+                                   range(c).low, range(c).high);
+    if (options_.save) {
+      write_text_file(place.beside(picture_.file.path, *options_.save), curves_text(set_));
+    }
+    return write(place, format, medians);
+  }
+
+ private:
+  const ChannelInfo& range(std::size_t c) const { return curves_of_[c].info(); }
+
+  void check_applied() const {
+    if (set_.on_lightness != options_.on_lightness)
+      throw InputError(set_.on_lightness ? "has a curve of lightness" : "has curves of channels",
+                       set_.on_lightness ? "give --on lightness" : "leave --on lightness out",
+                       options_.apply->string());
+    if (set_.curves.size() != curves_of_.size())
+      throw InputError(fmt::format("has {} curves, and {} has {} channels", set_.curves.size(),
+                                   picture_.name(), curves_of_.size()),
+                       "give curves saved from a picture of the same kind",
+                       options_.apply->string());
+  }
+
+  Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians) {
+    PictureSpec spec = spec_like(info_);
+    const auto output = place.path(picture_.file.path, "balanced", spec.shape.sample);
+    spec.shape.sample = sample_for(output, spec.shape.sample);
+    spec.carried = picture_.file.facts.carried;
+    const auto writer = create_picture(output, spec);
+    const BlockWriter stored(info_of(spec));
+    BeforeAndAfter shown(info_, format != FigureFormat::kNone);
+    BalancedBand sums;
+    const auto make_worker = [&] {
+      return [&, reader = BlockReader(info_, picture_.counting),
+              balancer = std::make_unique<Balancer>(info_, balance_),
+              collector = BeforeAndAfter::Collector(shown)](const Band& band,
+                                                            std::byte* samples) mutable {
+        BalancedBand out;
+        reader.for_each_block(band, [&](const Block& block) {
+          const ConstPlanes rgb = balancer->balanced(block);
+          stored.write(rgb, block.alpha, block.size, samples);
+          samples += block.size * spec.shape.pixel_bytes();
+          out.gamut.add(block, rgb, stored.info());
+          collector.add(block, rgb);
+        });
+        out.excluded = reader.take_excluded();
+        return out;
+      };
+    };
+    travel_to_picture(*picture_.file.rows, road_for(picture_, options_.shared, context_),
+                      spec.shape, *writer, make_worker, [&](const BalancedBand& band) {
+                        sums.excluded += band.excluded;
+                        sums.gamut += band.gamut;
+                      });
+    writer->finish();
+    if (shown.wanted()) draw(place, output, format, shown);
+    return report(output, medians, sums);
+  }
+
+  void draw(const PictureOutput& place, const std::filesystem::path& output, FigureFormat format,
+            BeforeAndAfter& shown) {
+    std::filesystem::path figure = output;
+    figure.replace_extension("figure." + extension_of(format));
+    place.beside(picture_.file.path, figure);
+    Plot plot(format);
+    shown.draw(plot, figure, picture_.name(), subtitle());
+    draw_figures(plot, context_);
+  }
+
+  std::string subtitle() const {
+    std::string text = options_.flat ? "the light evened out" : "";
+    for (std::size_t c = 0; c < set_.curves.size(); ++c) {
+      const ToneCurve& curve = set_.curves[c];
+      if (curve.kind == CurveKind::kNone && curve.black == 0 && curve.white == 1) continue;
+      text +=
+          fmt::format("{}{} {}", text.empty() ? "" : ", ", curves_of_[c].name(), curve_text(curve));
+    }
+    return text;
+  }
+
+  static std::string curve_text(const ToneCurve& curve) {
+    const bool has_strength = curve.kind != CurveKind::kNone && curve.kind != CurveKind::kTable;
+    return std::string(curve.kind == CurveKind::kTable  ? "equalized"
+                       : curve.kind == CurveKind::kNone ? "levels"
+                                                        : curve_name(curve.kind)) +
+           (has_strength ? fmt::format(" {:.4g}", curve.strength) : "");
+  }
+
+  Json report(const std::filesystem::path& output, const std::vector<double>& medians,
+              const BalancedBand& sums) const {
+    const std::uint64_t counted = info_.shape.pixels() - sums.excluded.total();
+    Json curves = Json::array();
+    for (std::size_t c = 0; c < set_.curves.size(); ++c) {
+      const ToneCurve& curve = set_.curves[c];
+      const double low = range(c).low, width = range(c).high - range(c).low;
+      Json one{{"channel", curves_of_[c].name()},
+               {"curve", std::string(curve_name(curve.kind))},
+               {"black", low + width * curve.black},
+               {"white", low + width * curve.white},
+               {"strength", curve.strength}};
+      if (!medians.empty()) {
+        one["median_before"] = medians[c];
+        one["median_after"] = low + width * curve.at((medians[c] - low) / width);
+      }
+      curves.push_back(std::move(one));
+    }
+    return {{"file", picture_.file.path.string()},
+            {"output", output.string()},
+            {"counted", counted},
+            {"excluded", excluded_json(sums.excluded)},
+            {"light_evened", options_.flat.has_value()},
+            {"curves", curves},
+            {"clipped_percent", percent(sums.gamut.outside, counted)}};
+  }
+
+  const BalanceOptions& options_;
+  const Context& context_;
+  CountedPicture picture_;
+  PictureInfo info_;
+  std::vector<Channel> curves_of_;
+  Balance balance_;
+  CurveSet set_;
+};
+
+}  // namespace
+
+Json run_balance(const BalanceOptions& options, const Context& context) {
+  const PictureOutput place(options.shared, context, "balance", "balanced.png");
+  if (options.save) OutputGuard(options.shared).check(*options.save);
+  const FigureFormat format = settle_figures(options.shared, context);
+  Json summary = summary_frame("balance");
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return BalanceJob(input, options, its_context).run(place, format);
+  };
+  for_each_input(options.shared, context, summary, do_one);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,44 @@
+// Learns the curves that balance a picture from its counted pixels.
+#ifndef CHALCEDONY_JOB_PREPARE_LEARNED_CURVES_H_
+#define CHALCEDONY_JOB_PREPARE_LEARNED_CURVES_H_
+
+#include <optional>
+#include <vector>
+
+#include "core/balance/balancer.h"
+#include "core/color/channel.h"
+#include "io/curve_file.h"
+#include "job/picture/inputs.h"
+
+namespace chalcedony {
+
+/// A black or white point: a value of the channel, or the percentile of that many percent.
+struct LevelPoint {
+  double value = 0;
+  bool percentile = false;
+};
+
+/// What the curves are to do.
+struct CurveWish {
+  CurveKind kind = CurveKind::kPower;  // kTable: equalize
+  std::optional<double> target;        // not given: the mean of the channel medians
+  std::optional<Region> neutral;       // medians of this patch, which should be gray
+  std::optional<LevelPoint> black, white;
+};
+
+struct LearnedCurves {
+  CurveSet set;
+  std::vector<double> medians;  // of the channels, the light evened out
+};
+
+/// Passes over the picture once, or twice when the percentiles need it, and rewinds it. `channels`:
+/// what the curves are of, as in Balance; of `balance` the light is used.
+///
+/// Errors    InputError: nothing counts, a median at an end of the range, points that do not rise
+LearnedCurves learn_curves(CountedPicture& picture, const CurveWish& wish, const Balance& balance,
+                           const std::vector<Channel>& channels, const SharedOptions& options,
+                           const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_PREPARE_LEARNED_CURVES_H_

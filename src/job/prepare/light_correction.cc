@@ -1,0 +1,74 @@
+#include "job/prepare/light_correction.h"
+
+#include "core/color/channel_plan.h"
+#include "core/color/srgb.h"
+#include "core/error.h"
+
+namespace chalcedony {
+namespace {
+
+/// Sums made of each band of a picture by `make_summer()`, called once a thread, and added in
+/// order.
+template <class Sums, class MakeSummer>
+void sum_bands(CountedPicture& picture, const SharedOptions& options, const Context& context,
+               Sums& sums, const MakeSummer& make_summer) {
+  const Sums empty = sums;
+  const auto make_worker = [&] {
+    return [&, reader = BlockReader(picture.file.info, picture.counting),
+            add = make_summer()](const Band& band) mutable {
+      Sums out = empty;
+      reader.for_each_block(band, [&](const Block& block) { add(out, block); });
+      return out;
+    };
+  };
+  travel(*picture.file.rows, road_for(picture, options, context), make_worker,
+         [&](const Sums& band) { sums += band; });
+}
+
+LightField field_of(const std::filesystem::path& path, const RasterShape& wanted,
+                    SharedOptions options, const Context& context) {
+  // Region and mask are the picture's.
+  options.region.reset();
+  options.within.reset();
+  CountedPicture blank = open_counted(path, options, context);
+  const RasterShape& mine = blank.shape();
+  if (mine.width != wanted.width || mine.height != wanted.height)
+    throw InputError("is " + mine.size_text() + ", the picture " + wanted.size_text(),
+                     "give a blank of the same size", path.string());
+  FieldMeans sums(mine.width, mine.height);
+  sum_bands(blank, options, context, sums, [] {
+    return [light = PlaneBuffer()](FieldMeans& band, const Block& block) mutable {
+      decode_srgb(block.color, light.planes(), block.size);
+      band.add(block, read_only(light.planes()));
+    };
+  });
+  require_counted(sums.pixels(), blank);
+  return sums.field();
+}
+
+LightField fitted_field(CountedPicture& picture, const SharedOptions& options,
+                        const Context& context) {
+  SurfaceSums sums(picture.shape().width, picture.shape().height);
+  const ChannelPlan plan(picture.file.info, {{&spaces::kXyzD65, 1}});
+  sum_bands(picture, options, context, sums, [&plan] {
+    return [luminance = ChannelEvaluator(plan)](SurfaceSums& band, const Block& block) mutable {
+      luminance.evaluate(block);
+      band.add(block, luminance.channel(0));
+    };
+  });
+  picture.file.rows->rewind();
+  return errors_at(picture.file.path.string(), [&] { return sums.field(); });
+}
+
+}  // namespace
+
+LightCorrection learn_light(const FlatField& flat, CountedPicture& picture,
+                            const SharedOptions& options, const Context& context) {
+  if (flat.fit) return LightCorrection(fitted_field(picture, options, context));
+  LightField blank = field_of(flat.blank, picture.shape(), options, context);
+  if (!flat.dark) return LightCorrection(std::move(blank));
+  const LightField dark = field_of(*flat.dark, picture.shape(), options, context);
+  return LightCorrection(std::move(blank), &dark);
+}
+
+}  // namespace chalcedony

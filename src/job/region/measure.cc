@@ -1,0 +1,353 @@
+#include "job/region/measure.h"
+
+#include <algorithm>
+#include <cmath>
+#include <cstdint>
+#include <map>
+#include <numeric>
+#include <set>
+
+#include "core/error.h"
+#include "core/pixel/kept_rows.h"
+#include "core/region/outlines.h"
+#include "core/region/region_meter.h"
+#include "figure/region_figure.h"
+#include "io/atomic_file.h"
+#include "io/csv.h"
+#include "io/json_text.h"
+#include "io/label_picture.h"
+#include "io/picture_writer.h"
+#include "io/sample_file.h"
+#include "job/learn/region_samples.h"
+#include "job/picture/inputs.h"
+#include "job/picture/label_preview.h"
+#include "job/picture/preview.h"
+#include "job/region/region_colors.h"
+#include "job/repeat/each_input.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kMostNumbered = 60;    // regions with a number in the figure
+constexpr std::size_t kMostInSummary = 100;  // the largest; the table has all
+
+class MeasureJob {
+ public:
+  MeasureJob(const std::filesystem::path& input, const MeasureOptions& options,
+             const Context& context, Results& results, FigureFormat format)
+      : input_(input),
+        options_(options),
+        context_(context),
+        results_(results),
+        format_(format),
+        file_(open_labels(input, options.shared.max_pixels)),
+        pixel_size_(options.pixel_size) {
+    take_resolution(file_.carried, input);
+  }
+
+  Json run() {
+    measure();
+    const bool numbers = options_.numbers && results_.wants("numbers"),
+               outlines = options_.outlines && results_.wants("outlines");
+    if (numbers) check_numbers();
+    if (options_.image) read_image();
+    if (results_.wants("regions")) write_table();
+    if (numbers || outlines || format_ != FigureFormat::kNone) draw_whole(numbers, outlines);
+    Json json = report();
+    if (results_.wants("regions-json"))
+      write_text_file(results_.path(input_, "regions", "json"),
+                      json_text(regions_json(in_order()), 2) + "\n");
+    return json;
+  }
+
+ private:
+  void measure() {
+    const RasterShape shape = file_.rows->shape();
+    RegionMeter meter(shape.width, shape.height, options_.connectivity);
+    LabelRows rows(file_);
+    for (std::uint32_t y = 0; y < shape.height; ++y) meter.add_row(rows.next());
+    regions_ = meter.finish();
+    region_of_part_ = meter.region_of_part();
+    std::set<Label> found;
+    for (const RegionMeasures& region : regions_) found.insert(region.label);
+    const std::vector<Label> labels(found.begin(), found.end());
+    is_mask_ = says_mask(file_, labels);
+    names_.resize(kLabels);
+    colors_of_.resize(kLabels);
+    if (is_mask_) {
+      names_[255] = kSelected;
+      colors_of_[255] = "#ffffff";
+      return;
+    }
+    for (const LegendEntry& entry : named_classes(file_.classes, labels)) {
+      names_[entry.index] = entry.name;
+      colors_of_[entry.index] = entry.color;
+    }
+  }
+
+  /// The size of a pixel by what a file says, where nothing else has said it.
+  void take_resolution(const CarriedFacts& carried, const std::filesystem::path& from) {
+    constexpr double kMillimeters = 1000, kAlike = 0.01;
+    if (pixel_size_.is_known() || !carried.has_resolution()) return;
+    const double x = carried.pixels_per_meter_x, y = carried.pixels_per_meter_y;
+    if (std::abs(x - y) > kAlike * x) {
+      context_.warn(from.string() +
+                    ": its resolution is not the same across and down, so lengths are in pixels");
+      return;
+    }
+    pixel_size_ = {kMillimeters / x, "mm"};
+    pixel_size_from_ = from;
+  }
+
+  void read_image() {
+    CountedPicture image = open_counted(*options_.image, options_.shared, context_);
+    take_resolution(image.file.facts.carried, *options_.image);
+    Preview preview(image.file.info, format_ != FigureFormat::kNone);
+    channels_ = quoted_channels(options_.channels, options_.shared.units, codes_of(image));
+    colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
+                            channels_, preview, options_.shared, context_);
+    if (preview.wanted()) image_ = preview.thumbnail();
+  }
+
+  double length(double pixels) const { return pixel_size_.length(pixels); }
+  double area(std::uint64_t pixels) const { return pixel_size_.area(pixels); }
+  std::uint64_t all_pixels() const { return file_.rows->shape().pixels(); }
+
+  void write_table() {
+    std::vector<std::string> header{"region",     "class",
+                                    "pixels",     "share_percent",
+                                    "unit",       "area",
+                                    "center_x",   "center_y",
+                                    "left",       "top",
+                                    "width",      "height",
+                                    "perimeter",  "equivalent_diameter",
+                                    "roundness",  "major_axis",
+                                    "minor_axis", "orientation",
+                                    "holes",      "at_edge"};
+    if (options_.image) {
+      for (const Channel& channel : channels_)
+        for (const char* figure : {"_mean", "_median", "_spread"})
+          header.push_back(channel.name() + figure);
+      header.push_back("mean_color");
+    }
+    CsvTable table(header, regions_.size() * 160);
+    for (std::size_t r = 0; r < regions_.size(); ++r) {
+      const RegionMeasures& m = regions_[r];
+      std::vector<CsvField> row{std::uint64_t{r + 1},
+                                names_[m.label],
+                                m.pixels,
+                                percent(m.pixels, all_pixels()),
+                                pixel_size_.unit,
+                                area(m.pixels),
+                                m.center_x,
+                                m.center_y,
+                                std::uint64_t{m.left},
+                                std::uint64_t{m.top},
+                                std::uint64_t{m.width},
+                                std::uint64_t{m.height},
+                                length(m.perimeter),
+                                length(m.equivalent_diameter),
+                                m.roundness,
+                                length(m.major_axis),
+                                length(m.minor_axis),
+                                m.orientation,
+                                m.holes,
+                                m.at_edge ? "yes" : "no"};
+      if (options_.image) add_colors(colors_[r], row);
+      table.add(row);
+    }
+    table.write(results_.path(input_, "regions", "csv"));
+  }
+
+  static void add_colors(const RegionColors& colors, std::vector<CsvField>& row) {
+    const auto field = [](const std::optional<double>& value) {
+      return value ? CsvField(*value) : CsvField();
+    };
+    for (const ChannelFigures& channel : colors.channels)
+      for (const auto& value : {channel.mean, channel.median, channel.spread})
+        row.push_back(field(value));
+    row.emplace_back(colors.mean_color);
+  }
+
+  /// What needs the whole picture of labels in memory.
+  void draw_whole(bool numbers, bool outlines) {
+    const LabelPicture picture = read_label_picture(input_, options_.shared.max_pixels);
+    const RegionMap map = find_regions(picture.grid, options_.connectivity);
+    if (numbers) write_numbers(picture, map);
+    const auto rings =
+        outlines_of(map, picture.grid.width, picture.grid.height, options_.connectivity);
+    if (outlines) write_outlines(picture, rings);
+    if (format_ != FigureFormat::kNone) draw(picture, rings);
+  }
+
+  void check_numbers() const {
+    if (regions_.size() > 65535)
+      throw InputError(
+          "has " + std::to_string(regions_.size()) + " regions, more than 16 bits can number",
+          "drop the smallest ones with tidy first", input_.string());
+  }
+
+  void write_numbers(const LabelPicture& picture, const RegionMap& map) {
+    std::vector<std::uint16_t> numbers(picture.grid.labels.size());
+    for (const RegionRun& run : map.runs)
+      std::fill_n(numbers.begin() + static_cast<std::ptrdiff_t>(
+                                        std::size_t{run.y} * picture.grid.width + run.begin),
+                  run.end - run.begin, static_cast<std::uint16_t>(run.part + 1));
+    const auto* const bytes = reinterpret_cast<const std::byte*>(numbers.data());
+    write_picture(results_.path(input_, "numbers", "png"),
+                  label_spec({picture.grid.width, picture.grid.height}, SampleType::kU16),
+                  {bytes, bytes + 2 * numbers.size()});
+  }
+
+  /// As sample regions, so that they can be corrected and trained with.
+  void write_outlines(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
+    std::vector<Label> labels;
+    for (const RegionMeasures& region : regions_) labels.push_back(region.label);
+    write_text_file(results_.path(input_, "outlines", "geojson"),
+                    samples_text(samples_of_regions(labels, rings, names_, colors_of_),
+                                 picture.grid.width, picture.grid.height));
+  }
+
+  void draw(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
+    std::vector<ShownRegion> shown;
+    for (const std::size_t r : largest(kMostNumbered))
+      shown.push_back({r + 1, regions_[r], rings[r]});
+    const std::string sentence =
+        shown.size() == regions_.size()
+            ? "all " + std::to_string(shown.size()) + " regions; coordinates are pixels"
+            : "the " + std::to_string(shown.size()) + " largest of " +
+                  std::to_string(regions_.size()) + " regions; coordinates are pixels";
+    Plot plot(format_);
+    add_region_figure(plot, results_.path(input_, "regions.figure", extension_of(format_)),
+                      input_.filename().string(), shown, sentence,
+                      image_ ? *image_ : label_thumbnail(picture));
+    draw_figures(plot, context_);
+  }
+
+  std::vector<std::size_t> in_order() const {
+    std::vector<std::size_t> all(regions_.size());
+    std::iota(all.begin(), all.end(), std::size_t{0});
+    return all;
+  }
+
+  std::vector<std::size_t> largest(std::size_t most) const {
+    std::vector<std::size_t> all = in_order();
+    most = std::min(all.size(), most);
+    std::partial_sort(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(most), all.end(),
+                      [&](std::size_t a, std::size_t b) {
+                        return regions_[a].pixels != regions_[b].pixels
+                                   ? regions_[a].pixels > regions_[b].pixels
+                                   : a < b;
+                      });
+    all.resize(most);
+    return all;
+  }
+
+  Json regions_json(const std::vector<std::size_t>& numbers) const {
+    Json list = Json::array();
+    for (const std::size_t r : numbers) {
+      const RegionMeasures& m = regions_[r];
+      Json json{{"region", r + 1},
+                {"class", names_[m.label]},
+                {"pixels", m.pixels},
+                {"percent", percent(m.pixels, all_pixels())},
+                {"area", area(m.pixels)},
+                {"center", {m.center_x, m.center_y}},
+                {"box", {m.left, m.top, m.width, m.height}},
+                {"perimeter", length(m.perimeter)},
+                {"equivalent_diameter", length(m.equivalent_diameter)},
+                {"roundness", m.roundness},
+                {"major_axis", length(m.major_axis)},
+                {"minor_axis", length(m.minor_axis)},
+                {"orientation", m.orientation},
+                {"holes", m.holes},
+                {"at_edge", m.at_edge}};
+      if (options_.image) {
+        json["mean_color"] = colors_[r].mean_color;
+        for (std::size_t c = 0; c < channels_.size(); ++c) {
+          const ChannelFigures& figures = colors_[r].channels[c];
+          Json& out = json["channels"].emplace_back();
+          out["channel"] = channels_[c].name();
+          out["unit"] = channels_[c].unit_name();
+          if (figures.mean) out["mean"] = *figures.mean;
+          if (figures.median) out["median"] = *figures.median;
+          if (figures.spread) out["standard_deviation"] = *figures.spread;
+        }
+      }
+      list.push_back(std::move(json));
+    }
+    return list;
+  }
+
+  Json report() const {
+    Json json{{"file", input_.string()},
+              {"kind", is_mask_ ? "mask" : "class map"},
+              {"unit", pixel_size_.unit},
+              {"count", regions_.size()},
+              {"classes", Json::array()}};
+    if (!pixel_size_from_.empty())
+      json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
+    struct ClassSums {
+      std::uint64_t count = 0, pixels = 0, largest = 0;
+    };
+    std::map<Label, ClassSums> sums;
+    for (const RegionMeasures& m : regions_) {
+      ClassSums& own = sums[m.label];
+      ++own.count;
+      own.pixels += m.pixels;
+      own.largest = std::max(own.largest, m.pixels);
+    }
+    for (const auto& [label, own] : sums)
+      json["classes"].push_back({{"name", names_[label]},
+                                 {"count", own.count},
+                                 {"pixels", own.pixels},
+                                 {"percent", percent(own.pixels, all_pixels())},
+                                 {"area", area(own.pixels)},
+                                 {"largest", area(own.largest)}});
+    json["largest_regions"] = regions_json(largest(kMostInSummary));
+    return json;
+  }
+
+  std::filesystem::path input_;
+  const MeasureOptions& options_;
+  const Context& context_;
+  Results& results_;
+  FigureFormat format_;
+  LabelFile file_;
+  PixelSize pixel_size_;
+  std::filesystem::path pixel_size_from_;  // the file that says it; empty: the user, or nobody
+  bool is_mask_ = false;
+  std::vector<std::string> names_, colors_of_;  // by number
+  std::vector<RegionMeasures> regions_;
+  std::vector<std::uint32_t> region_of_part_;
+  std::vector<Channel> channels_;  // of the image, in the units asked for
+  std::vector<RegionColors> colors_;
+  std::optional<Thumbnail> image_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& measure_results() {
+  static const std::vector<ResultKind> kinds{
+      {"regions", "<stem>.regions.csv: size, place, shape and color of every region"},
+      {"regions-json", "<stem>.regions.json: the same"},
+      {"outlines", "<stem>.outlines.geojson: outlines as sample regions (with --outlines)"},
+      {"numbers", "<stem>.numbers.png: the number of its region at each pixel (with --numbers)"},
+      {"figure", "<stem>.regions.figure.png: outlines, boxes and numbers on the picture"}};
+  return kinds;
+}
+
+Json run_measure(const MeasureOptions& options, const Context& context) {
+  Results results(options.shared, context, measure_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  Json summary = summary_frame("measure");
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    return MeasureJob(input, options, its_context, results, format).run();
+  };
+  for_each_input(options.shared, context, summary, do_one);
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,25 @@
+// `tidy`: masks and class maps cleaned by a list of steps.
+#ifndef CHALCEDONY_JOB_REGION_TIDY_H_
+#define CHALCEDONY_JOB_REGION_TIDY_H_
+
+#include <vector>
+
+#include "core/tidy/tidy_steps.h"
+#include "job/run/context.h"
+#include "job/run/results.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+struct TidyOptions {
+  SharedOptions shared;
+  std::vector<TidyStep> steps;
+};
+
+const std::vector<ResultKind>& tidy_results();
+
+Json run_tidy(const TidyOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_REGION_TIDY_H_

@@ -1,0 +1,326 @@
+#include "job/report/report.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <map>
+#include <optional>
+#include <set>
+#include <utility>
+#include <vector>
+
+#include "core/error.h"
+#include "core/natural_order.h"
+#include "io/atomic_file.h"
+#include "io/csv.h"
+#include "job/report/report_images.h"
+#include "job/report/report_page.h"
+#include "job/run/input_list.h"
+#include "job/run/run_facts.h"
+#include "job/run/run_record.h"
+#include "job/run/typed_line.h"
+
+namespace chalcedony {
+namespace {
+
+using std::filesystem::path;
+
+// Wider tables cannot be read on a page; they are linked.
+constexpr std::size_t kMostColumns = 24;
+
+/// A run and the folder it wrote into.
+struct RecordedRun {
+  path folder;
+  Json run;
+};
+
+/// The folder and those below it that hold a record.
+std::vector<path> recorded_folders(const path& top) {
+  std::vector<path> folders;
+  std::error_code error;
+  if (std::filesystem::exists(record_path(top), error)) folders.push_back(top);
+  for (const auto& entry : std::filesystem::recursive_directory_iterator(top, error))
+    if (entry.is_directory() && std::filesystem::exists(record_path(entry.path()), error))
+      folders.push_back(entry.path());
+  std::sort(folders.begin(), folders.end(),
+            [](const path& a, const path& b) { return comes_before(a.string(), b.string()); });
+  return folders;
+}
+
+/// THING of `<stem>.THING.<ext>` in words: `classes.figure` is "classes, figure".
+std::string thing_words(const std::string& thing) {
+  static const std::map<std::string, std::string> words{{"classes", "class map"},
+                                                        {"cutout", "cut-out"},
+                                                        {"histogram", "histograms"},
+                                                        {"joint", "joint histogram"},
+                                                        {"clusters", "map of groups"},
+                                                        {"recolored", "recolored"},
+                                                        {"blend", "classes over the picture"}};
+  std::string text = thing;
+  const bool figure = text.ends_with("figure");
+  if (figure) text.resize(std::max<std::size_t>(text.size(), 7) - 7);
+  if (const auto at = words.find(text); at != words.end()) text = at->second;
+  return figure ? (text.empty() ? "figure" : text + ", figure") : text;
+}
+
+class ReportJob {
+ public:
+  ReportJob(const ReportOptions& options, const Context& context)
+      : options_(options), context_(context) {
+    for (const path& folder : recorded_folders(options.folder))
+      for (Json& run : read_record(record_path(folder))) runs_.push_back({folder, std::move(run)});
+    if (runs_.empty())
+      throw InputError("holds no how.json, and neither does a folder below it",
+                       "give a folder that commands wrote into", options.folder.string());
+    const path place = options.page.parent_path();
+    std::error_code error;
+    if (!place.empty() && !std::filesystem::is_directory(place, error))
+      throw OutputError("cannot be written, its folder is not there",
+                        "make the folder, or choose another -o", options.page.string());
+    find_originals();
+  }
+
+  Json run() {
+    for (const RecordedRun& one : runs_) {
+      add_run(one);
+      for (const Json& output : one.run["outputs"]) add_output(one, output.get<std::string>());
+    }
+    add_tables();
+    add_areas();
+    settle_groups();
+    content_.title = options_.title.empty() ? title_of_folder() : options_.title;
+    content_.facts = fmt::format("{} of {}, made with Chalcedony {}", count(runs_.size(), "run"),
+                                 count(originals_.size(), "picture"), program_version());
+    write_text_file(options_.page, report_page(content_));
+    Json summary = summary_frame("report");
+    summary["inputs"].push_back({{"file", options_.folder.string()}});
+    summary["outputs"].push_back(options_.page.string());
+    summary["runs"] = runs_.size();
+    summary["pictures"] = originals_.size();
+    summary["images"] = images_;
+    summary["tables"] = content_.tables.size();
+    return summary;
+  }
+
+ private:
+  static std::string count(std::size_t n, const std::string& what) {
+    return fmt::format("{} {}{}", n, what, n == 1 ? "" : "s");
+  }
+
+  std::string title_of_folder() const {
+    const path folder = std::filesystem::weakly_canonical(options_.folder);
+    return folder.filename().empty() ? "Results" : folder.filename().string();
+  }
+
+  /// A file that a run was typed with, as it is found from here.
+  static path found_from_here(const RecordedRun& one, const std::string& file) {
+    if (file.starts_with(kFolderMark)) return {};
+    if (path(file).is_absolute()) return file;
+    return (typed_in(one.run, one.folder) / file).lexically_normal();
+  }
+
+  /// The pictures that the runs began with, not those that one run made for another.
+  void find_originals() {
+    const std::string top = std::filesystem::weakly_canonical(options_.folder).string() + "/";
+    for (const RecordedRun& one : runs_)
+      for (const Json& input : one.run["inputs"]) {
+        const path file = found_from_here(one, input["file"].get<std::string>());
+        if (file.empty() || file.string().starts_with(top)) continue;
+        if (!is_picture_name(file)) continue;
+        if (std::find(originals_.begin(), originals_.end(), file) == originals_.end())
+          originals_.push_back(file);
+      }
+  }
+
+  void add_run(const RecordedRun& one) {
+    path output = std::filesystem::weakly_canonical(one.folder)
+                      .lexically_relative(typed_in(one.run, one.folder));
+    if (one.run.contains("output")) output /= one.run["output"].get<std::string>();
+    ReportRun run;
+    run.command = typed_line(words_of_run(one.run, output));
+    run.facts = fmt::format("{} read, {} written", count(one.run["inputs"].size(), "file"),
+                            count(one.run["outputs"].size(), "file"));
+    for (const Json& file : one.run["outputs"]) {
+      const auto name = file.get<std::string>();
+      run.files.emplace_back(name, link_to(one.folder / name));
+    }
+    content_.runs.push_back(std::move(run));
+  }
+
+  std::string link_to(const path& file) const {
+    const path page = std::filesystem::weakly_canonical(std::filesystem::absolute(options_.page));
+    return std::filesystem::weakly_canonical(file)
+        .lexically_relative(page.parent_path())
+        .generic_string();
+  }
+
+  void add_output(const RecordedRun& one, const std::string& name) {
+    const path file = one.folder / name;
+    if (!seen_.insert(file.lexically_normal()).second) return;
+    if (file.extension() == ".csv") {
+      tables_.push_back(file);
+    } else if (is_picture_name(file) || file.extension() == ".svg") {
+      add_image(one, file);
+    }
+  }
+
+  /// The original picture whose results bear its stem; the longest one that fits.
+  const path* original_of(const path& file) const {
+    const std::string name = file.filename().string();
+    const path* found = nullptr;
+    for (const path& original : originals_) {
+      const std::string stem = original.stem().string();
+      const bool fits = name.starts_with(stem + ".") || name.starts_with(stem + "-");
+      if (fits && (!found || stem.size() > found->stem().string().size())) found = &original;
+    }
+    return found;
+  }
+
+  /// What a result holds by its name, `a.areas.csv` areas; empty when it bears the stem alone.
+  static std::string thing_of(const path& file, const path* original) {
+    const std::string stem = file.stem().string();
+    const std::size_t begin = original ? original->stem().string().size() + 1 : 0;
+    return stem.substr(std::min(stem.size(), begin));
+  }
+
+  void add_image(const RecordedRun& one, const path& file) {
+    const path* const original = original_of(file);
+    const std::string key = original ? original->string() : "";
+    auto at = std::find_if(groups_.begin(), groups_.end(),
+                           [&](const auto& group) { return group.first == key; });
+    if (at == groups_.end()) {
+      const std::size_t named = groups_.size() - (has_common_ ? 1 : 0);
+      if (original && named >= options_.most_pictures) {
+        skipped_.insert(key);
+        return;
+      }
+      has_common_ = has_common_ || !original;
+      at = groups_.insert(
+          groups_.end(),
+          {key, {original ? original->filename().string() : "All pictures together", {}}});
+      if (original) add_original(*original, at->second);
+    }
+    const auto image = inlined_image(file, context_);
+    if (!image) return;
+    const std::string command = one.run["command"].get<std::string>();
+    const std::string words = thing_words(thing_of(file, original));
+    at->second.images.push_back(
+        {image->source,
+         words + (original ? " of " + original->filename().string() : "") + ", made by " + command,
+         words + " (" + command + ")", image->is_figure});
+    ++images_;
+  }
+
+  void add_original(const path& original, ReportGroup& group) {
+    const auto image = inlined_image(original, context_);
+    if (!image) return;
+    const std::string name = original.filename().string();
+    group.images.push_back({image->source, name + " as it was read", "the picture", false});
+    ++images_;
+  }
+
+  /// The pictures in order, what belongs to all of them last.
+  void settle_groups() {
+    std::stable_partition(groups_.begin(), groups_.end(),
+                          [](const auto& group) { return !group.first.empty(); });
+    for (auto& [key, group] : groups_)
+      if (!group.images.empty()) content_.groups.push_back(std::move(group));
+    if (!skipped_.empty())
+      content_.left_out =
+          fmt::format("The first {} pictures; {} more are in the tables and among the files.",
+                      options_.most_pictures, skipped_.size());
+  }
+
+  /// Whether the rows of a picture's table stand in a table of all pictures too: `a.b.areas.csv` in
+  /// `areas.csv`, here or in a folder above.
+  bool is_joined(const path& file) const {
+    const std::string name = file.filename().string();
+    for (path folder = file.parent_path();; folder = folder.parent_path()) {
+      for (std::size_t dot = name.find('.'); dot != std::string::npos;
+           dot = name.find('.', dot + 1))
+        if (seen_.count((folder / name.substr(dot + 1)).lexically_normal())) return true;
+      const bool at_top =
+          (folder / "").lexically_normal() == (options_.folder / "").lexically_normal();
+      if (at_top || folder.empty() || folder == folder.parent_path()) return false;
+    }
+  }
+
+  void add_tables() {
+    static const std::vector<std::string> drawn{"histogram", "joint", "joint-matrix", "cube"};
+    for (const path& file : tables_) {
+      const std::string thing = thing_of(file, original_of(file));
+      if (is_joined(file) || std::find(drawn.begin(), drawn.end(), thing) != drawn.end()) continue;
+      std::error_code error;
+      if (!std::filesystem::exists(file, error)) continue;
+      auto rows = read_csv(file);
+      if (rows.size() < 2 || rows.front().size() > kMostColumns) continue;
+      ReportTable table;
+      table.title = file.lexically_relative(options_.folder).generic_string();
+      table.header = rows.front();
+      table.all_rows = rows.size() - 1;
+      rows.erase(rows.begin());
+      if (rows.size() > options_.most_rows) rows.resize(options_.most_rows);
+      table.rows = std::move(rows);
+      content_.tables.push_back(std::move(table));
+    }
+  }
+
+  void add_areas() {
+    for (const path& file : tables_) {
+      const std::string name = file.filename().string();
+      const auto is = [&](const std::string& thing) {
+        return name == thing || name.ends_with("." + thing);
+      };
+      const bool of_groups = is("clusters.csv");
+      if ((!of_groups && !is("areas.csv")) || is_joined(file)) continue;
+      const path* const original = original_of(file);
+      const std::string picture = original ? original->filename().string() : "";
+      const std::string place = file.parent_path().lexically_relative(options_.folder).string();
+      const std::string shares = of_groups ? "Shares of the groups" : "Shares of the classes";
+      const std::string title = place == "." ? shares : shares + ", " + place;
+      auto at = std::find_if(content_.areas.begin(), content_.areas.end(),
+                             [&](const ReportAreas& areas) { return areas.title == title; });
+      if (at == content_.areas.end()) at = content_.areas.insert(content_.areas.end(), {title, {}});
+      add_shares(read_csv(file), picture, *at);
+      if (at->pictures.size() > options_.most_rows) at->pictures.resize(options_.most_rows);
+    }
+  }
+
+  static void add_shares(const std::vector<std::vector<std::string>>& rows, const std::string& own,
+                         ReportAreas& areas) {
+    const auto column = [&](const char* name) {
+      return static_cast<std::size_t>(std::find(rows[0].begin(), rows[0].end(), name) -
+                                      rows[0].begin());
+    };
+    const std::size_t picture = column("picture"), name = column("class"), color = column("color"),
+                      share = column("share_percent"), columns = rows[0].size();
+    if (std::max({name, color, share}) >= columns) return;
+    for (std::size_t r = 1; r < rows.size(); ++r) {
+      const std::string of = picture < columns ? path(rows[r][picture]).filename().string() : own;
+      if (areas.pictures.empty() || areas.pictures.back().first != of)
+        areas.pictures.push_back({of, {}});
+      areas.pictures.back().second.push_back(
+          {rows[r][name], rows[r][color], std::stod(rows[r][share])});
+    }
+  }
+
+  const ReportOptions& options_;
+  const Context& context_;
+  std::vector<RecordedRun> runs_;
+  std::vector<path> originals_;
+  std::set<path> seen_;
+  std::vector<path> tables_;
+  std::vector<std::pair<std::string, ReportGroup>> groups_;
+  bool has_common_ = false;
+  std::set<std::string> skipped_;
+  std::size_t images_ = 0;
+  ReportContent content_;
+};
+
+}  // namespace
+
+Json run_report(const ReportOptions& options, const Context& context) {
+  return ReportJob(options, context).run();
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,35 @@
+// The pictures a run works on: files, folders and lists of files.
+#ifndef CHALCEDONY_JOB_RUN_INPUT_LIST_H_
+#define CHALCEDONY_JOB_RUN_INPUT_LIST_H_
+
+#include <filesystem>
+#include <iosfwd>
+#include <string>
+#include <vector>
+
+#include "job/run/context.h"
+
+namespace chalcedony {
+
+/// Whether a file is a picture this program reads, by its extension.
+bool is_picture_name(const std::filesystem::path& path);
+
+/// Whether a file is a table that stands for pictures, of colors or of samples, by its extension.
+bool is_table_name(const std::filesystem::path& path);
+
+/// Puts the files that `named` stands for into the options, in the order named. Of a folder: its
+/// pictures by their names, in natural order, hidden ones left out; with
+/// `recursive` those of the folders below it too, but not what lies in the output folder. Results
+/// of a file from a folder below keep that folder below -o.
+///
+/// Errors    UsageError for a folder without pictures, or no input at all
+void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
+
+/// The lines of a list of files; empty lines are left out.
+///
+/// Errors    InputError when it is no text, but a picture, say; without a place
+std::vector<std::string> listed_inputs(std::istream& list);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_RUN_INPUT_LIST_H_

@@ -1,0 +1,87 @@
+#include "job/run/run_facts.h"
+
+#include <algorithm>
+#include <string_view>
+#include <system_error>
+
+#include "job/run/version.h"
+
+namespace chalcedony {
+namespace {
+
+using std::filesystem::path;
+
+/// Replaces `from` at the begin of every text, where it is the whole text or ends at a slash.
+void replace_begin(Json& json, std::string_view from, std::string_view to) {
+  if (json.is_structured()) {
+    for (Json& part : json) replace_begin(part, from, to);
+  } else if (json.is_string()) {
+    const auto& text = json.get_ref<const std::string&>();
+    if (text.starts_with(from) && (text.size() == from.size() || text[from.size()] == '/'))
+      json = std::string(to) + text.substr(from.size());
+  }
+}
+
+/// The file that the value of an option names: alone, after a `=`, or before a `:`.
+path file_in(const std::string& value) {
+  std::error_code error;
+  if (std::filesystem::is_regular_file(value, error)) return value;
+  const std::string behind = value.substr(std::min(value.size(), value.find('=') + 1));
+  if (std::filesystem::is_regular_file(behind, error)) return behind;
+  const std::string before = behind.substr(0, behind.rfind(':'));
+  return std::filesystem::is_regular_file(before, error) ? path(before) : path();
+}
+
+}  // namespace
+
+std::string program_version() { return kVersion; }
+
+Json state_json(const FileState& state) { return {{"bytes", state.bytes}, {"hash", state.hash}}; }
+
+Json asked_json(const SharedOptions& options) {
+  Json asked{{"program", program_version()}, {"command", options.command},
+             {"operands", options.operands}, {"options", Json::object()},
+             {"seed", options.seed},         {"files", Json::array()}};
+  for (const auto& [name, values] : options.typed) {
+    Json& value = asked["options"][name];
+    if (values.empty()) {
+      value = true;
+    } else if (values.size() == 1) {
+      value = values.front();
+    } else {
+      value = values;
+    }
+    for (const std::string& text : values) {
+      const path file = file_in(text);
+      if (file.empty()) continue;
+      Json one{{"file", file.string()}};
+      one.update(state_json(state_of(file)));
+      asked["files"].push_back(std::move(one));
+    }
+  }
+  if (options.shard) asked["shard"] = options.shard->text();
+  return folder_to_mark(std::move(asked), options.output);
+}
+
+Json folder_to_mark(Json json, const path& folder) {
+  if (!folder.empty()) replace_begin(json, folder_text(folder), kFolderMark);
+  return json;
+}
+
+Json mark_to_folder(Json json, const path& folder) {
+  replace_begin(json, kFolderMark, folder_text(folder));
+  return json;
+}
+
+std::string folder_text(const path& folder) {
+  std::string text = folder.string();
+  while (text.size() > 1 && text.back() == '/') text.pop_back();
+  return text;
+}
+
+Json moved_paths(Json json, const path& from, const path& to) {
+  if (!from.empty()) replace_begin(json, folder_text(from), folder_text(to));
+  return json;
+}
+
+}  // namespace chalcedony

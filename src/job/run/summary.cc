@@ -1,0 +1,23 @@
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+Json excluded_json(const Excluded& excluded) {
+  Json json = Json::object();
+  const auto put = [&](const char* name, std::uint64_t count) {
+    if (count > 0) json[name] = count;
+  };
+  put("outside_region", excluded.outside_region);
+  put("outside_mask", excluded.outside_mask);
+  put("transparent", excluded.transparent);
+  put("not_finite", excluded.not_finite);
+  return json;
+}
+
+void note_near_gray(Json& picture, std::uint64_t near_gray, std::uint64_t counted) {
+  constexpr double kWorthSayingPercent = 10;
+  const double share = percent(near_gray, counted);
+  if (share > kWorthSayingPercent) picture["near_gray_percent"] = share;
+}
+
+}  // namespace chalcedony

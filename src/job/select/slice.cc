@@ -1,0 +1,107 @@
+#include "job/select/slice.h"
+
+#include <cmath>
+#include <utility>
+
+#include "core/error.h"
+#include "core/palette/figure_colors.h"
+#include "io/number_text.h"
+#include "job/histogram/channel_histogram.h"
+#include "job/map/class_map.h"
+#include "job/picture/inputs.h"
+#include "job/repeat/each_input.h"
+#include "job/select/limit_warnings.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::size_t kQuantileBins = 4096;
+
+std::string short_text(double value) { return number_text(std::round(value * 1e4) / 1e4); }
+
+/// Slices that hold as many counted pixels of this picture each.
+std::vector<Slice> quantile_slices(CountedPicture& picture, const SliceOptions& options,
+                                   const Context& context) {
+  const auto [binning, counts] =
+      channel_counts(picture, options.channel, kQuantileBins, options.shared, context);
+  std::vector<double> edges;
+  for (std::size_t b = 0; b <= binning.bins(); ++b) edges.push_back(binning.edge(b));
+  const auto ends = quantile_ends(counts, edges, options.quantiles);
+  if (ends.size() != options.quantiles + 1)
+    throw InputError("has too few different values of " + options.channel.name() + " for " +
+                         std::to_string(options.quantiles) + " parts of as many pixels",
+                     "ask for fewer --quantiles", picture.file.path.string());
+  return slices_between(options.channel, ends);
+}
+
+void warn_of_faults(const SliceOptions& options, const Context& context) {
+  const SliceFaults faults = faults_of(options.channel, options.slices);
+  for (const auto& [a, b] : faults.overlaps)
+    context.warn("'" + options.slices[a].name + "' and '" + options.slices[b].name +
+                 "' overlap; what is in both is '" + options.slices[a].name + "'");
+  for (const auto& [low, high] : faults.gaps)
+    context.warn("values from " + short_text(low) + " to " + short_text(high) + " are in no slice");
+  std::vector<Limits> all;
+  for (const Slice& slice : options.slices) all.push_back({slice.low, slice.high});
+  // One is enough: the others are counted as it is.
+  for (std::size_t i = 0; i < all.size(); ++i)
+    if (warn_of_limits(options.slices[i].name, options.channel, all[i], all, context)) break;
+}
+
+Json slices_json(const std::vector<Slice>& slices) {
+  Json list = Json::array();
+  for (const Slice& slice : slices)
+    list.push_back(
+        {{"name", slice.name}, {"color", slice.color}, {"from", slice.low}, {"to", slice.high}});
+  return list;
+}
+
+}  // namespace
+
+std::vector<Slice> slices_between(const Channel& channel, const std::vector<double>& ends) {
+  std::vector<Slice> slices;
+  const std::vector<Color> ramp = heat_ramp(ends.size() > 2 ? ends.size() - 1 : 2);
+  for (std::size_t s = 0; s + 1 < ends.size(); ++s) {
+    Slice& slice = slices.emplace_back(
+        Slice{channel.name() + " " + short_text(ends[s]) + ".." + short_text(ends[s + 1]),
+              css_hex(ramp[s]), ends[s], ends[s + 1]});
+    if (channel.is_hue())
+      slice.color = css_hex({&spaces::kOklch, {0.68, 0.13, (ends[s] + ends[s + 1]) / 2}});
+  }
+  return slices;
+}
+
+const std::vector<ResultKind>& slice_results() {
+  static const std::vector<ResultKind> kinds{
+      {"slices", "<stem>.slices.png: the class map, with names and colors inside"},
+      {"areas", "<stem>.areas.csv: pixels and share of every slice"},
+      {"figure", "<stem>.slices.figure.png: picture, class map and legend"}};
+  return kinds;
+}
+
+Json run_slice(const SliceOptions& options, const Context& context) {
+  Results results(options.shared, context, slice_results());
+  const FigureFormat format =
+      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  warn_of_faults(options, context);
+  Json summary = summary_frame("slice");
+  summary["channel"] = options.channel.name();
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    CountedPicture picture = open_counted(input, options.shared, its_context);
+    std::vector<Slice> slices = options.slices;
+    if (options.quantiles > 0) {
+      keep_rows(picture);
+      slices = quantile_slices(picture, options, its_context);
+    }
+    Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
+                                *make_slicer(options.channel, slices), {"slices", {}, false, 0},
+                                options.shared, its_context, results, format);
+    json["slices"] = slices_json(slices);
+    return json;
+  };
+  for_each_input(options.shared, context, summary, do_one);
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

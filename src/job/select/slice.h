@@ -1,0 +1,32 @@
+// `slice`: intervals of one channel as classes.
+#ifndef CHALCEDONY_JOB_SELECT_SLICE_H_
+#define CHALCEDONY_JOB_SELECT_SLICE_H_
+
+#include <vector>
+
+#include "core/color/channel.h"
+#include "core/select/slices.h"
+#include "job/run/context.h"
+#include "job/run/results.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+struct SliceOptions {
+  SharedOptions shared;
+  Channel channel;
+  std::vector<Slice> slices;  // given ones; else:
+  std::size_t quantiles = 0;  // so many, of as many pixels each; of each input its own
+};
+
+const std::vector<ResultKind>& slice_results();
+
+Json run_slice(const SliceOptions& options, const Context& context);
+
+/// Slices between ends that follow each other, named by their values, in colors that say where on
+/// the channel they lie.
+std::vector<Slice> slices_between(const Channel& channel, const std::vector<double>& ends);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_SELECT_SLICE_H_
