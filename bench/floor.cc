@@ -16,10 +16,12 @@
 
 #include "core/pixel/pixel_hash.h"
 #include "core/pixel/road.h"
-#include "io/freed_memory.h"
-#include "io/label_file.h"
-#include "io/picture_file.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
+#include "io/picture/freed_memory.h"
+#include "io/picture/label_file.h"
+#include "io/picture/open_picture.h"
+#include "io/picture/picture_file.h"
+#include "io/picture/picture_writer.h"
 
 namespace {
 

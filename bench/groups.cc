@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/cluster/k_means.h"
+#include "io/picture/open_picture.h"
 #include "job/cluster/color_points.h"
 #include "job/picture/inputs.h"
 

@@ -9,8 +9,8 @@
 #include "demo/panel.h"
 #include "demo/random.h"
 #include "demo/test_card.h"
-#include "io/atomic_file.h"
-#include "io/picture_writer.h"
+#include "io/file/atomic_file.h"
+#include "io/picture/create_picture.h"
 
 namespace chalcedony::demo {
 namespace {

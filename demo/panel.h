@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-#include "io/class_legend.h"
+#include "io/metadata/class_legend.h"
 
 namespace chalcedony::demo {
 

@@ -7,7 +7,7 @@
 
 #include "core/pixel/road.h"
 #include "demo/random.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
 
 namespace chalcedony::demo {
 namespace {

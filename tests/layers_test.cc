@@ -28,6 +28,7 @@ const std::map<std::string, std::set<std::string>> kMayInclude{
 /// The rooms of a layer that has some, from the ground up: each includes only itself and those
 /// before it.
 const std::map<std::string, std::vector<std::string>> kRooms{
+    {"io", {"file", "text", "metadata", "picture", "document"}},
     {"job",
      {"run", "picture", "repeat", "look", "histogram", "prepare", "learn", "map", "region",
       "select", "cluster", "palette", "assess", "report"}}};

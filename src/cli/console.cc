@@ -8,7 +8,7 @@
 #include <csignal>
 
 #include "cli/shared_flags.h"
-#include "io/printable_text.h"
+#include "io/text/printable_text.h"
 
 namespace chalcedony::cli {
 namespace {

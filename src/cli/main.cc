@@ -14,9 +14,9 @@
 #include "cli/text_table.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
-#include "io/freed_memory.h"
-#include "io/json_text.h"
-#include "io/printable_text.h"
+#include "io/picture/freed_memory.h"
+#include "io/text/json_text.h"
+#include "io/text/printable_text.h"
 #include "job/run/run_facts.h"
 
 namespace chalcedony::cli {

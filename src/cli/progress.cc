@@ -4,7 +4,7 @@
 
 #include <cstdio>
 
-#include "io/printable_text.h"
+#include "io/text/printable_text.h"
 
 namespace chalcedony::cli {
 namespace {

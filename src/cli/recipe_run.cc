@@ -13,7 +13,7 @@
 #include "core/arena.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
-#include "io/temporary_folder.h"
+#include "io/file/temporary_folder.h"
 #include "job/run/input_list.h"
 #include "job/run/picture_journal.h"
 

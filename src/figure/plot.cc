@@ -9,8 +9,8 @@
 
 #include "figure/axis.h"
 #include "figure/fitted_text.h"
-#include "io/atomic_file.h"
-#include "io/printable_text.h"
+#include "io/file/atomic_file.h"
+#include "io/text/printable_text.h"
 
 namespace chalcedony {
 namespace {

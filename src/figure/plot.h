@@ -12,7 +12,7 @@
 #include "core/color/css_color.h"
 #include "core/pixel/thumbnail.h"
 #include "figure/box.h"
-#include "io/temporary_folder.h"
+#include "io/file/temporary_folder.h"
 
 namespace chalcedony {
 

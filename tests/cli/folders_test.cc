@@ -2,7 +2,7 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
-#include "io/folder_lock.h"
+#include "io/file/folder_lock.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"

@@ -10,8 +10,9 @@
 #include <span>
 #include <vector>
 
-#include "io/picture_file.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
+#include "io/picture/open_picture.h"
+#include "io/picture/picture_file.h"
 
 namespace chalcedony::test {
 

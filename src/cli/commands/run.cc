@@ -7,7 +7,7 @@
 #include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
-#include "io/folder_lock.h"
+#include "io/file/folder_lock.h"
 #include "job/run/results.h"
 #include "job/run/run_facts.h"
 #include "job/run/run_record.h"

@@ -9,6 +9,7 @@
 #include "core/palette/figure_colors.h"
 #include "figure/accuracy_figure.h"
 #include "figure/map_figure.h"
+#include "io/picture/create_picture.h"
 #include "job/map/class_shares.h"
 
 namespace chalcedony {

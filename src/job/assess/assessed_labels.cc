@@ -5,9 +5,9 @@
 #include "core/error.h"
 #include "core/learn/sample_labels.h"
 #include "core/letter_case.h"
-#include "io/label_file.h"
-#include "io/model_file.h"
-#include "io/sample_file.h"
+#include "io/document/model_file.h"
+#include "io/document/sample_file.h"
+#include "io/picture/label_file.h"
 #include "job/picture/inputs.h"
 
 namespace chalcedony {

@@ -16,7 +16,7 @@
 #include "core/pixel/mask.h"
 #include "core/pixel/region.h"
 #include "core/pixel/side_by_side.h"
-#include "io/class_legend.h"
+#include "io/metadata/class_legend.h"
 #include "job/assess/assess.h"
 
 namespace chalcedony {

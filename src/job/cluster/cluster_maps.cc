@@ -12,8 +12,9 @@
 #include "core/pixel/row_buffers.h"
 #include "core/pixel/uncounted.h"
 #include "core/pixel/unset_vector.h"
-#include "io/model_file.h"
-#include "io/picture_writer.h"
+#include "io/document/model_file.h"
+#include "io/picture/create_picture.h"
+#include "io/picture/picture_writer.h"
 #include "job/map/class_shares.h"
 #include "job/picture/preview.h"
 

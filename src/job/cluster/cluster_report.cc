@@ -4,7 +4,7 @@
 
 #include <cmath>
 
-#include "io/csv.h"
+#include "io/text/csv.h"
 
 namespace chalcedony {
 namespace {

@@ -12,7 +12,7 @@
 #include "figure/disc_figure.h"
 #include "figure/histogram_figure.h"
 #include "figure/joint_figure.h"
-#include "io/color_table_file.h"
+#include "io/document/color_table_file.h"
 #include "job/histogram/histogram_peaks.h"
 #include "job/histogram/histogram_report.h"
 #include "job/picture/code_pixels.h"

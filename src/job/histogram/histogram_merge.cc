@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/error.h"
-#include "io/csv.h"
+#include "io/text/csv.h"
 #include "job/histogram/histogram.h"
 #include "job/repeat/bad_inputs.h"
 #include "job/run/results.h"

@@ -6,8 +6,8 @@
 #include "core/color/css_color.h"
 #include "core/select/selection.h"
 #include "core/stats/peaks.h"
-#include "io/csv.h"
-#include "io/number_text.h"
+#include "io/text/csv.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony {
 namespace {

@@ -1,8 +1,8 @@
 #include "job/histogram/histogram_report.h"
 
-#include "io/atomic_file.h"
-#include "io/csv.h"
-#include "io/json_text.h"
+#include "io/file/atomic_file.h"
+#include "io/text/csv.h"
+#include "io/text/json_text.h"
 
 namespace chalcedony {
 

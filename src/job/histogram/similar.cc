@@ -7,7 +7,7 @@
 #include <mutex>
 
 #include "figure/sheet_figure.h"
-#include "io/csv.h"
+#include "io/text/csv.h"
 #include "job/histogram/color_descriptor.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"

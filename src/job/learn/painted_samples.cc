@@ -8,6 +8,7 @@
 #include "core/color/channel_plan.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "io/picture/open_picture.h"
 #include "job/learn/region_samples.h"
 
 namespace chalcedony {

@@ -7,7 +7,7 @@
 
 #include "core/learn/sample_shape.h"
 #include "core/region/outlines.h"
-#include "io/label_picture.h"
+#include "io/picture/label_picture.h"
 
 namespace chalcedony {
 

@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 #include "core/nearest_name.h"
-#include "io/sample_file.h"
+#include "io/document/sample_file.h"
 
 namespace chalcedony {
 namespace {

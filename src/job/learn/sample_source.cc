@@ -1,8 +1,8 @@
 #include "job/learn/sample_source.h"
 
 #include "core/error.h"
-#include "io/label_picture.h"
-#include "io/sample_file.h"
+#include "io/document/sample_file.h"
+#include "io/picture/label_picture.h"
 #include "job/learn/painted_samples.h"
 #include "job/learn/region_samples.h"
 #include "job/learn/sample_places.h"

@@ -5,7 +5,7 @@
 #include "core/learn/feature_advice.h"
 #include "core/learn/features.h"
 #include "core/learn/separability.h"
-#include "io/csv.h"
+#include "io/text/csv.h"
 
 namespace chalcedony {
 namespace {

@@ -9,8 +9,9 @@
 #include "core/pixel/side_by_side.h"
 #include "core/stats/difference_tally.h"
 #include "figure/diff_figure.h"
-#include "io/csv.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
+#include "io/picture/picture_writer.h"
+#include "io/text/csv.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 

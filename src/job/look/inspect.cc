@@ -11,7 +11,7 @@
 #include "core/stats/edge_lines.h"
 #include "core/stats/picture_traits.h"
 #include "figure/grid_figure.h"
-#include "io/csv.h"
+#include "io/text/csv.h"
 #include "job/look/channel_statistics.h"
 #include "job/look/oddities.h"
 #include "job/look/told_pixels.h"

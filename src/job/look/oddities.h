@@ -6,7 +6,7 @@
 
 #include "core/stats/edge_lines.h"
 #include "core/stats/picture_traits.h"
-#include "io/picture_file.h"
+#include "io/picture/picture_file.h"
 #include "job/look/channel_statistics.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"

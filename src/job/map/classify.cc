@@ -2,7 +2,7 @@
 
 #include "core/error.h"
 #include "core/learn/classifier.h"
-#include "io/model_file.h"
+#include "io/document/model_file.h"
 #include "job/map/class_shares.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"

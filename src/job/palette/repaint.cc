@@ -12,7 +12,8 @@
 #include "core/palette/paint_tally.h"
 #include "core/pixel/flags.h"
 #include "core/pixel/uncounted.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
+#include "io/picture/picture_writer.h"
 #include "job/picture/preview.h"
 
 namespace chalcedony {

@@ -10,7 +10,7 @@
 #include "core/pixel/color_table.h"
 #include "core/pixel/color_tally.h"
 #include "core/pixel/road.h"
-#include "io/color_table_file.h"
+#include "io/document/color_table_file.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 

@@ -6,7 +6,8 @@
 #include "core/error.h"
 #include "core/pixel/kept_rows.h"
 #include "core/pixel/picked_rows.h"
-#include "io/mask_file.h"
+#include "io/picture/mask_file.h"
+#include "io/picture/open_picture.h"
 
 namespace chalcedony {
 namespace {

@@ -6,7 +6,7 @@
 
 #include "core/pixel/block_reader.h"
 #include "core/pixel/road.h"
-#include "io/picture_file.h"
+#include "io/picture/picture_file.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
 

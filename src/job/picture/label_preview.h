@@ -3,7 +3,7 @@
 #define CHALCEDONY_JOB_PICTURE_LABEL_PREVIEW_H_
 
 #include "core/pixel/thumbnail.h"
-#include "io/label_picture.h"
+#include "io/picture/label_picture.h"
 
 namespace chalcedony {
 

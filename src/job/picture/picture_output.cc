@@ -3,7 +3,7 @@
 #include <string>
 
 #include "core/error.h"
-#include "io/label_picture.h"
+#include "io/picture/label_picture.h"
 
 namespace chalcedony {
 namespace {

@@ -12,8 +12,9 @@
 
 #include "core/pixel/road.h"
 #include "core/pixel/row_buffers.h"
-#include "io/folder_lock.h"
-#include "io/picture_writer.h"
+#include "io/file/folder_lock.h"
+#include "io/picture/picture_spec.h"
+#include "io/picture/picture_writer.h"
 #include "job/picture/inputs.h"
 #include "job/run/results.h"
 

@@ -9,7 +9,7 @@
 #include "core/pixel/block_writer.h"
 #include "core/pixel/code_dither.h"
 #include "core/pixel/reordered_rows.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
 #include "job/repeat/each_input.h"

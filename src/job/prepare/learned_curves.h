@@ -7,7 +7,7 @@
 
 #include "core/balance/balancer.h"
 #include "core/color/channel.h"
-#include "io/curve_file.h"
+#include "io/document/curve_file.h"
 #include "job/picture/inputs.h"
 
 namespace chalcedony {

@@ -1,5 +1,6 @@
 #include "job/prepare/smooth.h"
 
+#include "io/picture/create_picture.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
 #include "job/repeat/each_input.h"

@@ -2,7 +2,8 @@
 
 #include "core/color/channel_plan.h"
 #include "core/pixel/interleave.h"
-#include "io/picture_writer.h"
+#include "io/picture/create_picture.h"
+#include "io/picture/picture_writer.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
 #include "job/repeat/each_input.h"

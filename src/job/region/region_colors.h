@@ -8,7 +8,7 @@
 #include "core/color/channel.h"
 #include "core/region/region_meter.h"
 #include "core/region/region_values.h"
-#include "io/label_file.h"
+#include "io/picture/label_file.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 

@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 #include "figure/map_figure.h"
-#include "io/label_picture.h"
+#include "io/picture/label_picture.h"
 #include "job/map/class_shares.h"
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"

@@ -6,8 +6,8 @@
 #include <utility>
 
 #include "core/error.h"
-#include "io/folder_lock.h"
-#include "io/json_text.h"
+#include "io/file/folder_lock.h"
+#include "io/text/json_text.h"
 #include "job/repeat/gathered_recipe.h"
 #include "job/repeat/gathered_run.h"
 #include "job/run/results.h"

@@ -4,7 +4,7 @@
 #include <utility>
 
 #include "core/error.h"
-#include "io/atomic_file.h"
+#include "io/file/atomic_file.h"
 #include "job/repeat/each_input.h"
 #include "job/run/picture_journal.h"
 #include "job/run/results.h"

@@ -11,8 +11,8 @@
 
 #include "core/error.h"
 #include "core/natural_order.h"
-#include "io/atomic_file.h"
-#include "io/csv.h"
+#include "io/file/atomic_file.h"
+#include "io/text/csv.h"
 #include "job/report/report_images.h"
 #include "job/report/report_page.h"
 #include "job/run/input_list.h"

@@ -19,7 +19,7 @@
 #include "core/color/space.h"
 #include "core/pixel/region.h"
 #include "figure/plot.h"
-#include "io/sample_file.h"
+#include "io/document/sample_file.h"
 #include "job/run/run_ledger.h"
 #include "job/run/shard.h"
 

@@ -2,7 +2,7 @@
 
 #include <system_error>
 
-#include "io/csv.h"
+#include "io/text/csv.h"
 
 namespace chalcedony {
 

@@ -5,9 +5,9 @@
 #include <string_view>
 #include <utility>
 
-#include "io/atomic_file.h"
-#include "io/color_table_file.h"
-#include "io/csv.h"
+#include "io/document/color_table_file.h"
+#include "io/file/atomic_file.h"
+#include "io/text/csv.h"
 
 namespace chalcedony {
 namespace {

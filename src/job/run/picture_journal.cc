@@ -5,9 +5,9 @@
 #include <utility>
 
 #include "core/error.h"
-#include "io/atomic_file.h"
-#include "io/file_kind.h"
-#include "io/json_text.h"
+#include "io/file/atomic_file.h"
+#include "io/text/file_kind.h"
+#include "io/text/json_text.h"
 #include "job/run/run_facts.h"
 
 namespace chalcedony {

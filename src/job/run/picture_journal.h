@@ -13,7 +13,7 @@
 #include <string>
 #include <vector>
 
-#include "io/file_state.h"
+#include "io/file/file_state.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
 

@@ -8,8 +8,8 @@
 #include <string_view>
 #include <vector>
 
-#include "io/file_state.h"
-#include "io/folder_lock.h"
+#include "io/file/file_state.h"
+#include "io/file/folder_lock.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
 

@@ -6,7 +6,7 @@
 #include <filesystem>
 #include <string>
 
-#include "io/file_state.h"
+#include "io/file/file_state.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
 

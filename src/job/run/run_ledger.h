@@ -10,7 +10,7 @@
 #include <utility>
 #include <vector>
 
-#include "io/file_state.h"
+#include "io/file/file_state.h"
 
 namespace chalcedony {
 

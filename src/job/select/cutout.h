@@ -5,7 +5,7 @@
 #include <filesystem>
 
 #include "core/select/cutout.h"
-#include "io/picture_writer.h"
+#include "io/picture/picture_spec.h"
 
 namespace chalcedony {
 

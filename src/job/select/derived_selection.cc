@@ -9,7 +9,7 @@
 #include "core/learn/sample_shape.h"
 #include "core/select/likeness.h"
 #include "core/stats/otsu.h"
-#include "io/number_text.h"
+#include "io/text/number_text.h"
 #include "job/histogram/channel_histogram.h"
 #include "job/learn/sample_places.h"
 

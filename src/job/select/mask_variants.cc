@@ -10,7 +10,7 @@
 #include "core/pixel/uncounted.h"
 #include "core/select/selection.h"
 #include "figure/sheet_figure.h"
-#include "io/csv.h"
+#include "io/text/csv.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/repeat/each_input.h"

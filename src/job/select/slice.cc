@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
-#include "io/number_text.h"
+#include "io/text/number_text.h"
 #include "job/histogram/channel_histogram.h"
 #include "job/map/class_map.h"
 #include "job/picture/inputs.h"

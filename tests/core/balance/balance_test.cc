@@ -12,7 +12,7 @@
 #include "core/balance/tone_curve.h"
 #include "core/color/curve_table.h"
 #include "core/error.h"
-#include "io/curve_file.h"
+#include "io/document/curve_file.h"
 #include "tests/support/instruction_sets.h"
 
 using namespace chalcedony;

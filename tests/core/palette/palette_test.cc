@@ -11,7 +11,7 @@
 #include "core/palette/error_diffusion.h"
 #include "core/palette/nearest_color.h"
 #include "core/pixel/planes.h"
-#include "io/palette_file.h"
+#include "io/document/palette_file.h"
 
 using namespace chalcedony;
 

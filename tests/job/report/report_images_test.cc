@@ -3,8 +3,8 @@
 
 #include <catch2/catch.hpp>
 
-#include "io/atomic_file.h"
-#include "io/base64.h"
+#include "io/file/atomic_file.h"
+#include "io/text/base64.h"
 #include "tests/support/pictures.h"
 #include "tests/support/temp_dir.h"
 

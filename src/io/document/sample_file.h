@@ -1,0 +1,37 @@
+// Sample regions on disk: GeoJSON in pixel coordinates.
+#ifndef CHALCEDONY_IO_DOCUMENT_SAMPLE_FILE_H_
+#define CHALCEDONY_IO_DOCUMENT_SAMPLE_FILE_H_
+
+#include <cstdint>
+#include <filesystem>
+#include <string>
+#include <string_view>
+
+#include "core/learn/sample_shape.h"
+
+namespace chalcedony {
+
+/// Whether a file is one of sample regions, by its name.
+bool is_sample_file(const std::filesystem::path& path);
+
+/// What happens to samples that were drawn on a picture of another size, as their file says.
+enum class OtherSize { kError, kRescale };
+
+/// Reads a GeoJSON FeatureCollection (RFC 7946 structure, pixel coordinates, y down) of Point,
+/// Polygon and MultiPolygon features with a `class` property; specified in docs/formats.md.
+///
+/// Errors    InputError naming the feature: no class, another geometry, numbers that are none, or
+///           drawn on a picture of another size than width x height that is to be an error
+SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height,
+                        OtherSize other = OtherSize::kError);
+
+/// The same from a file; errors name it too.
+SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
+                       OtherSize other = OtherSize::kError);
+
+/// Samples as GeoJSON that reads back exactly, made for a picture of this size.
+std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_IO_DOCUMENT_SAMPLE_FILE_H_

@@ -1,0 +1,446 @@
+// TIFF through libtiff: strips and tiles, interleaved and planar, integers of 8 and 16 bits (of one
+// channel also 1, 2 and 4), floats of 16 to 64 bits.
+#include <algorithm>
+#include <cmath>
+#include <cstdarg>
+#include <cstring>
+#include <memory>
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/error.h"
+#include "io/metadata/space_note.h"
+#include "io/picture/picture_codec.h"
+#include "io/picture/tiff_handle.h"
+#include "io/picture/tiff_samples.h"
+
+namespace chalcedony {
+namespace {
+
+/// Keeps the library's last words for our own message.
+int keep_error(TIFF*, void* message, const char*, const char* format, va_list arguments) {
+  char text[512];
+  std::vsnprintf(text, sizeof text, format, arguments);
+  *static_cast<std::string*>(message) = text;
+  return 1;
+}
+int drop_warning(TIFF*, void*, const char*, const char*, va_list) { return 1; }
+
+TiffHandle open_quietly(const std::filesystem::path& path, std::string& message) {
+  TIFFOpenOptions* options = TIFFOpenOptionsAlloc();
+  TIFFOpenOptionsSetErrorHandlerExtR(options, keep_error, &message);
+  TIFFOpenOptionsSetWarningHandlerExtR(options, drop_warning, nullptr);
+  // m: do not map the file, or its whole size would count as our memory.
+  TiffHandle tiff(TIFFOpenExt(path.c_str(), "rm", options));
+  TIFFOpenOptionsFree(options);
+  return tiff;
+}
+
+template <class Number>
+Number tag(TIFF* tiff, std::uint32_t name, Number otherwise) {
+  Number value = otherwise;
+  return TIFFGetFieldDefaulted(tiff, name, &value) ? value : otherwise;
+}
+
+/// Of the others that a library may know, who can say how densely they pack.
+bool density_is_known(std::uint16_t compression) {
+  return compression == COMPRESSION_NONE || compression == COMPRESSION_LZW ||
+         compression == COMPRESSION_ADOBE_DEFLATE || compression == COMPRESSION_DEFLATE ||
+         compression == COMPRESSION_PACKBITS;
+}
+
+constexpr std::uint16_t kLinearRaw = 34892;  // of DNG, which libtiff has no name for
+
+class TiffSource : public RowSource {
+ public:
+  TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
+    open();
+    shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
+    shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
+    check_size(shape_.width, shape_.height, options);
+    stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
+    bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
+    const std::uint64_t pixel_bits = std::uint64_t{stored_channels_} * bits_;
+    const auto compression = tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+    compressed_ = compression != COMPRESSION_NONE;
+    if (density_is_known(compression))
+      check_file_holds(shape_.width, shape_.height, std::max<std::uint64_t>(pixel_bits, 1), path_);
+    read_layout(options);
+  }
+
+  const RasterShape& shape() const override { return shape_; }
+  TIFF* tiff() { return planes_.front().get(); }
+  std::uint16_t photometric() const { return photometric_; }
+  bool is_float() const { return is_float_; }
+  bool is_lab() const {
+    return photometric_ == PHOTOMETRIC_CIELAB || photometric_ == PHOTOMETRIC_ICCLAB;
+  }
+
+  void rewind() override {
+    next_row_ = 0;
+    tiles_from_ = tiles_end_ = 0;
+  }
+  bool rereads_quickly() const override { return !compressed_; }
+
+  void read_rows(std::uint32_t count, std::byte* rows) override {
+    for (std::uint32_t r = 0; r < count; ++r, ++next_row_, rows += shape_.row_bytes()) {
+      if (tiled_) {
+        read_tiled_row();
+      } else {
+        read_strip_row();
+      }
+      deliver_(row_, rows);
+    }
+  }
+
+ private:
+  [[noreturn]] void fail() const {
+    throw InputError("damaged TIFF" + (message_.empty() ? "" : ": " + message_),
+                     "copy or export the file again");
+  }
+  [[noreturn]] static void refuse(const std::string& what, const std::string& advice) {
+    throw InputError("a TIFF with " + what + ", which this program does not read", advice);
+  }
+  [[noreturn]] static void refuse_samples(const std::string& what) {
+    refuse(what + " samples", "export it with 8- or 16-bit integer or 32-bit float samples");
+  }
+  [[noreturn]] static void refuse_colors(const std::string& what) {
+    refuse(what, "export it as RGB or gray");
+  }
+
+  void open() {
+    planes_.clear();
+    planes_.push_back(open_quietly(path_, message_));
+    if (!planes_.front()) fail();
+  }
+
+  void read_layout(const ReadOptions& options) {
+    const auto kind = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_UINT);
+    photometric_ = tag<std::uint16_t>(tiff(), TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_MINISBLACK);
+    separate_ = tag<std::uint16_t>(tiff(), TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) ==
+                PLANARCONFIG_SEPARATE;
+    tiled_ = TIFFIsTiled(tiff()) != 0;
+    is_float_ = kind == SAMPLEFORMAT_IEEEFP;
+    // Of L*a*b* photometric_ says which samples have a sign.
+    if (!is_float_ && kind != SAMPLEFORMAT_UINT && !is_lab()) refuse_samples("signed or complex");
+    const bool known = is_float_ ? bits_ == 16 || bits_ == 32 || bits_ == 64
+                                 : bits_ == 8 || bits_ == 16 || is_packed();
+    if (!known) refuse_samples(std::to_string(bits_) + "-bit " + (is_float_ ? "float" : "integer"));
+    shape_.sample = is_float_ ? SampleType::kF32 : bits_ <= 8 ? SampleType::kU8 : SampleType::kU16;
+    shape_.channels = stored_channels_;
+    settle_delivery(options);
+    if (separate_) check_planes();
+    if (separate_ && stored_channels_ > 1)
+      while (planes_.size() < stored_channels_) planes_.push_back(open_quietly(path_, message_));
+    if (tiled_) {
+      tile_width_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILEWIDTH, 0);
+      tile_height_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILELENGTH, 0);
+      if (tile_width_ == 0 || tile_height_ == 0 || tile_width_ * bits_ % 8 != 0) fail();
+    }
+    row_.resize(stored_row_bytes());
+  }
+
+  /// Each is read by a handle of its own, and a process may open no more than some 1000 files.
+  void check_planes() const {
+    constexpr std::uint16_t kMostPlanes = 512;
+    if (stored_channels_ > kMostPlanes)
+      throw InputError("a TIFF with " + std::to_string(stored_channels_) +
+                           " channels, each in a plane of its own; at most " +
+                           std::to_string(kMostPlanes) + " are read so",
+                       "export it with its channels interleaved");
+  }
+
+  /// How rows are handed on, and what their shape is then.
+  void settle_delivery(const ReadOptions& options) {
+    deliver_ = is_float_ && bits_ != 32 ? deliver_floats(bits_) : deliver_as_stored();
+    switch (photometric_) {
+      case PHOTOMETRIC_MINISWHITE:
+        if (!is_float_) deliver_ = deliver_white_as_0(unpacked_bits(), stored_channels_);
+        break;
+      case PHOTOMETRIC_MINISBLACK:
+      case PHOTOMETRIC_RGB:
+        break;
+      case PHOTOMETRIC_PALETTE:
+        if (!options.palette_indices) read_palette();
+        break;
+      case PHOTOMETRIC_YCBCR:
+        use_rgb_of_jpeg();
+        break;
+      case PHOTOMETRIC_CIELAB:
+      case PHOTOMETRIC_ICCLAB:
+        read_lab();
+        break;
+      case PHOTOMETRIC_SEPARATED:
+        refuse_colors("CMYK samples");
+      case PHOTOMETRIC_CFA:
+      case kLinearRaw:
+        refuse_colors("the raw samples of a sensor");
+      default:
+        refuse_colors("samples of kind " + std::to_string(photometric_) +
+                      " (PhotometricInterpretation)");
+    }
+    if (is_packed()) {
+      const bool spread = photometric_ != PHOTOMETRIC_PALETTE;
+      deliver_ = deliver_packed(bits_, shape_.width, spread, std::move(deliver_));
+    }
+  }
+
+  void read_lab() {
+    if (stored_channels_ < 3) fail();
+    if (is_float_) return;
+    deliver_ = deliver_lab(photometric_ == PHOTOMETRIC_ICCLAB ? TiffLab::kIcc : TiffLab::kCie,
+                           bits_, stored_channels_);
+    shape_.sample = SampleType::kF32;
+  }
+
+  void use_rgb_of_jpeg() {
+    if (tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, 1) != COMPRESSION_JPEG)
+      refuse_colors("YCbCr samples");
+    TIFFSetField(tiff(), TIFFTAG_JPEGCOLORMODE, JPEGCOLORMODE_RGB);
+  }
+
+  void read_palette() {
+    std::uint16_t *red = nullptr, *green = nullptr, *blue = nullptr;
+    if (!TIFFGetField(tiff(), TIFFTAG_COLORMAP, &red, &green, &blue)) fail();
+    const std::size_t size = std::size_t{1} << bits_;
+    std::vector<std::uint16_t> rgb;
+    for (std::size_t i = 0; i < size; ++i)
+      for (const std::uint16_t* channel : {red, green, blue}) rgb.push_back(channel[i]);
+    deliver_ = deliver_palette(unpacked_bits(), stored_channels_, std::move(rgb));
+    shape_.channels = 3;
+    shape_.sample = SampleType::kU16;
+  }
+
+  /// Several samples in a byte.
+  bool is_packed() const {
+    return stored_channels_ == 1 && !is_float_ && (bits_ == 1 || bits_ == 2 || bits_ == 4);
+  }
+  unsigned unpacked_bits() const { return std::max<unsigned>(bits_, 8); }
+  std::size_t sample_bytes() const { return bits_ / 8; }
+  /// Of interleaved pixels, from the beginning of a row or a tile on.
+  std::size_t bytes_of(std::size_t pixels) const {
+    return (pixels * stored_channels_ * bits_ + 7) / 8;
+  }
+  std::size_t stored_row_bytes() const { return bytes_of(shape_.width); }
+
+  void read_strip_row() {
+    if (planes_.size() == 1) {
+      if (row_.size() < static_cast<std::size_t>(TIFFScanlineSize(tiff()))) fail();
+      if (TIFFReadScanline(tiff(), row_.data(), next_row_) != 1) fail();
+      return;
+    }
+    plane_row_.resize(shape_.width * sample_bytes());
+    for (std::uint16_t p = 0; p < planes_.size(); ++p) {
+      if (TIFFReadScanline(planes_[p].get(), plane_row_.data(), next_row_, p) != 1) fail();
+      scatter(plane_row_.data(), p, shape_.width, row_.data());
+    }
+  }
+
+  /// Copies samples of one plane to their place among the interleaved ones.
+  void scatter(const std::byte* samples, std::size_t plane, std::size_t n, std::byte* row) const {
+    const std::size_t size = sample_bytes(), step = size * stored_channels_;
+    for (std::size_t x = 0; x < n; ++x)
+      std::memcpy(row + x * step + plane * size, samples + x * size, size);
+  }
+
+  void read_tiled_row() {
+    if (next_row_ < tiles_from_ || next_row_ >= tiles_end_) read_tiles();
+    const std::byte* row = tiles_.data() + (next_row_ - tiles_from_) * stored_row_bytes();
+    std::copy_n(row, stored_row_bytes(), row_.data());
+  }
+
+  void read_tiles() {
+    tiles_from_ = next_row_ / tile_height_ * tile_height_;
+    tiles_end_ = std::min(tiles_from_ + tile_height_, shape_.height);
+    tiles_.resize(std::size_t{tile_height_} * stored_row_bytes());
+    tile_.resize(static_cast<std::size_t>(TIFFTileSize(tiff())));
+    for (std::uint32_t x = 0; x < shape_.width; x += tile_width_)
+      for (std::uint16_t p = 0; p < planes_.size(); ++p) {
+        const std::uint32_t number = TIFFComputeTile(tiff(), x, tiles_from_, 0, p);
+        if (TIFFReadEncodedTile(tiff(), number, tile_.data(), -1) < 0) fail();
+        place_tile(x, p);
+      }
+  }
+
+  void place_tile(std::uint32_t x, std::size_t plane) {
+    const bool interleaved = planes_.size() == 1;
+    const std::size_t tile_row =
+        interleaved ? bytes_of(tile_width_) : std::size_t{tile_width_} * sample_bytes();
+    const std::uint32_t columns = std::min(tile_width_, shape_.width - x);
+    if (tile_.size() < tile_height_ * tile_row) fail();
+    for (std::uint32_t r = 0; r < tiles_end_ - tiles_from_; ++r) {
+      const std::byte* from = tile_.data() + r * tile_row;
+      std::byte* to = tiles_.data() + r * stored_row_bytes() + bytes_of(x);
+      if (interleaved) {
+        std::copy_n(from, bytes_of(columns), to);
+      } else {
+        scatter(from, plane, columns, to);
+      }
+    }
+  }
+
+  std::filesystem::path path_;
+  std::string message_;
+  std::vector<TiffHandle> planes_;  // one handle a plane, so that each keeps its own place
+  RasterShape shape_;
+  std::uint16_t stored_channels_ = 1, bits_ = 8, photometric_ = 0;
+  bool is_float_ = false, separate_ = false, tiled_ = false, compressed_ = false;
+  std::uint32_t tile_width_ = 0, tile_height_ = 0;
+  std::uint32_t next_row_ = 0, tiles_from_ = 0, tiles_end_ = 0;
+  TiffDelivery deliver_;
+  std::vector<std::byte> row_, plane_row_, tile_, tiles_;
+};
+
+AlphaKind alpha_of(TIFF* tiff) {
+  std::uint16_t count = 0;
+  std::uint16_t* kinds = nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_EXTRASAMPLES, &count, &kinds) || count == 0)
+    return AlphaKind::kNone;
+  if (kinds[count - 1] == EXTRASAMPLE_ASSOCALPHA) return AlphaKind::kPremultiplied;
+  return kinds[count - 1] == EXTRASAMPLE_UNASSALPHA ? AlphaKind::kStraight : AlphaKind::kNone;
+}
+
+/// Of the two whites that Lab has here, the nearer; D50 where none is said.
+const Space* lab_of_white(TIFF* tiff) {
+  float* white = nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_WHITEPOINT, &white) || !white) return &spaces::kLab;
+  const auto away = [&](const Chromaticity& from) {
+    return std::hypot(static_cast<double>(white[0]) - from.x,
+                      static_cast<double>(white[1]) - from.y);
+  };
+  return away(kD65) < away(kD50) ? &spaces::kLabD65 : &spaces::kLab;
+}
+
+std::string text_tag(TIFF* tiff, std::uint32_t name) {
+  char* text = nullptr;
+  return TIFFGetField(tiff, name, &text) && text ? text : "";
+}
+
+/// What the first line of a description says after this keyword, when this program wrote it.
+std::optional<std::string> described(const std::string& description, std::string_view keyword) {
+  const std::string start = std::string(keyword) + ": ";
+  if (!description.starts_with(start)) return std::nullopt;
+  const std::size_t end = std::min(description.find('\n'), description.size());
+  return description.substr(start.size(), end - start.size());
+}
+
+/// The description without a first line of ours.
+std::string own_words(const std::string& description) {
+  for (const std::string_view keyword : {kSpaceKeyword, kLegendKeyword})
+    if (described(description, keyword)) {
+      const std::size_t end = description.find('\n');
+      return end == std::string::npos ? "" : description.substr(end + 1);
+    }
+  return description;
+}
+
+GroundTag ground_tag(TIFF* tiff, std::uint32_t name) {
+  GroundTag found{name, {}, {}, {}};
+  std::uint32_t count = 0;
+  void* data = nullptr;
+  if (!TIFFGetField(tiff, name, &count, &data) || !data || count == 0) return found;
+  const TIFFField* const field = TIFFFieldWithTag(tiff, name);
+  switch (field ? TIFFFieldDataType(field) : TIFF_NOTYPE) {
+    case TIFF_DOUBLE:
+      found.reals.assign(static_cast<double*>(data), static_cast<double*>(data) + count);
+      break;
+    case TIFF_SHORT:
+      found.codes.assign(static_cast<std::uint16_t*>(data),
+                         static_cast<std::uint16_t*>(data) + count);
+      break;
+    case TIFF_ASCII:
+      found.text = static_cast<const char*>(data);
+      break;
+    default:
+      break;
+  }
+  return found;
+}
+
+/// Takes over the colors and the time that the folder of Exif names, when there is one. It is read
+/// by a handle of its own, as one is in one folder at a time.
+void take_exif_folder(const std::filesystem::path& path, TIFF* tiff, PictureFile& file) {
+  std::uint64_t place = 0;
+  if (!TIFFGetField(tiff, TIFFTAG_EXIFIFD, &place)) return;
+  std::string message;
+  const TiffHandle folder = open_quietly(path, message);
+  if (!folder || !TIFFReadEXIFDirectory(folder.get(), place)) return;
+  std::uint16_t color_space = 0;
+  if (TIFFGetField(folder.get(), EXIFTAG_COLORSPACE, &color_space))
+    file.stated.exif = exif_colors(color_space, "");
+  const std::string captured = text_tag(folder.get(), EXIFTAG_DATETIMEORIGINAL);
+  if (!captured.empty()) file.facts.carried.captured = captured;
+}
+
+CarriedFacts carried_by(TIFF* tiff, const std::string& description) {
+  CarriedFacts carried;
+  float x = 0, y = 0;
+  const auto unit = tag<std::uint16_t>(tiff, TIFFTAG_RESOLUTIONUNIT, RESUNIT_INCH);
+  if (TIFFGetField(tiff, TIFFTAG_XRESOLUTION, &x) && TIFFGetField(tiff, TIFFTAG_YRESOLUTION, &y)) {
+    carried.pixels_per_meter_x = per_meter(static_cast<double>(x), unit);
+    carried.pixels_per_meter_y = per_meter(static_cast<double>(y), unit);
+  }
+  carried.description = own_words(description);
+  carried.captured = text_tag(tiff, TIFFTAG_DATETIME);
+  for (const std::uint32_t name : kGroundTags) {
+    GroundTag found = ground_tag(tiff, name);
+    if (!found.reals.empty() || !found.codes.empty() || !found.text.empty())
+      carried.ground.push_back(std::move(found));
+  }
+  return carried;
+}
+
+}  // namespace
+
+PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options) {
+  auto source = std::make_unique<TiffSource>(path, options);
+  TIFF* tiff = source->tiff();
+  PictureFile file;
+  file.facts.format = TIFFIsBigTIFF(tiff) ? "BigTIFF" : "TIFF";
+  file.facts.bits = tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
+  const auto compression = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+  file.facts.lossy = compression == COMPRESSION_JPEG;
+  file.facts.orientation = tag<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
+  if (file.facts.orientation < 1 || file.facts.orientation > 8) file.facts.orientation = 1;
+  file.info.shape = source->shape();
+  file.info.full_scale = full_scale_of(file.info.shape.sample);
+  const bool only_colors = source->photometric() == PHOTOMETRIC_PALETTE && !options.palette_indices;
+  file.info.alpha = only_colors ? AlphaKind::kNone : alpha_of(tiff);
+  file.facts.floats = source->is_float();
+  file.facts.converted = source->is_lab() && !source->is_float();
+  if (source->is_lab()) file.stated.stored = lab_of_white(tiff);
+  const std::uint32_t colors = file.info.color_channels();
+  const bool is_color = colors == 1 || colors == 3;
+  if (!is_color && colors < 3) file.info.bands = ColorBands{{0, 0, 0}, false};
+  if (!is_color && colors > 3) file.info.bands = ColorBands{{0, 1, 2}, false};
+  const std::string description = text_tag(tiff, TIFFTAG_IMAGEDESCRIPTION);
+  file.facts.carried = carried_by(tiff, description);
+  take_exif_folder(path, tiff, file);
+  const auto note = described(description, kSpaceKeyword);
+  if (note) {
+    file.stated.noted = space_of_note(*note);
+    file.facts.plane = plane_of_note(*note);
+  }
+  if (const auto legend = described(description, kLegendKeyword))
+    file.facts.legend = parse_legend(*legend);
+  file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
+                      : !is_color        ? std::to_string(colors) + " channels"
+                      : colors == 1      ? "gray"
+                      : source->is_lab() ? "L*a*b*"
+                      : (file.stated.noted ? *file.stated.noted : options.assumed()).is_rgb
+                          ? "RGB"
+                          : "three channels";
+  if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
+  std::uint32_t profile_size = 0;
+  void* profile = nullptr;
+  if (TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile)) {
+    const auto* const bytes = static_cast<const std::byte*>(profile);
+    file.stated.profile.assign(bytes, bytes + profile_size);
+  }
+  file.rows = std::move(source);
+  return file;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,27 @@
+#include "io/text/number_text.h"
+
+#include <charconv>
+#include <cmath>
+
+namespace chalcedony {
+namespace {
+
+template <class Real>
+std::string shortest(Real value) {
+  if (!std::isfinite(value)) return "";
+  char text[64];
+  const auto result = std::to_chars(text, text + sizeof text, value);
+  return std::string(text, result.ptr);
+}
+
+}  // namespace
+
+std::string number_text(double value) { return shortest(value); }
+std::string number_text(float value) { return shortest(value); }
+
+std::string percent_text(double percent) {
+  const long tenths = std::lround(10 * percent);
+  return std::to_string(tenths / 10) + "." + std::to_string(tenths % 10) + " %";
+}
+
+}  // namespace chalcedony
