@@ -9,11 +9,11 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/color/color_difference.h"
-#include "core/color/gamut_count.h"
-#include "core/color/gamut_map.h"
 #include "core/filter/band_filter.h"
+#include "core/gamut/gamut_count.h"
+#include "core/gamut/gamut_map.h"
 #include "core/pixel/block_writer.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/memory_source.h"

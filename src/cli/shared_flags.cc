@@ -10,7 +10,7 @@
 #include <iterator>
 #include <utility>
 
-#include "core/color/derived_channel.h"
+#include "core/channel/derived_channel.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "job/run/input_list.h"

@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "cli/command.h"
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/error.h"
 #include "core/learn/feature_scaling.h"
 #include "core/pixel/raster.h"

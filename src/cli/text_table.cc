@@ -9,7 +9,7 @@
 
 #include "cli/channel_text.h"
 #include "cli/json_format.h"
-#include "core/color/quoted_channel.h"
+#include "core/channel/quoted_channel.h"
 
 namespace chalcedony::cli {
 namespace {

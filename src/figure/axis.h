@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/stats/binning.h"
 
 namespace chalcedony {

@@ -4,7 +4,7 @@
 
 #include <optional>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/color/css_color.h"
 #include "figure/plot.h"
 

@@ -5,7 +5,7 @@
 #include <filesystem>
 #include <string>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/histogram.h"
 #include "figure/plot.h"

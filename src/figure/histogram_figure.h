@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/histogram.h"
 #include "figure/peak_marks.h"

@@ -4,7 +4,7 @@
 
 #include "core/color/ciede2000.h"
 #include "core/color/conversion.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 int main() {
   using namespace chalcedony;

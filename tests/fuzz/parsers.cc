@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <filesystem>
 
+#include "core/channel/derived_channel.h"
 #include "core/color/css_color.h"
-#include "core/color/derived_channel.h"
 #include "core/learn/classifier.h"
 #include "core/pixel/region.h"
 #include "core/select/expression.h"

@@ -14,7 +14,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
-#include "core/color/quoted_channel.h"
+#include "core/channel/quoted_channel.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {

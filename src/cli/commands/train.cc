@@ -15,9 +15,9 @@
 #include "cli/text_table.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/feature/feature_names.h"
+#include "core/feature/features.h"
 #include "core/learn/classifier.h"
-#include "core/learn/feature_names.h"
-#include "core/learn/features.h"
 #include "core/nearest_name.h"
 #include "job/run/input_list.h"
 

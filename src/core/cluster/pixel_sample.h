@@ -7,7 +7,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/learn/features.h"
+#include "core/feature/features.h"
 #include "core/pixel/block.h"
 
 namespace chalcedony {

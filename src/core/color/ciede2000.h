@@ -5,7 +5,7 @@
 #include <array>
 #include <cstddef>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -6,7 +6,7 @@
 #include <cstddef>
 
 #include "core/color/space.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

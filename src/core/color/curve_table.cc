@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/color/curve_table.cc"

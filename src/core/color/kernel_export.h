@@ -7,7 +7,7 @@
 
 #include <cstddef>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 #define CHALCEDONY_KERNEL(function, kernel)                              \
   HWY_EXPORT(function);                                                  \

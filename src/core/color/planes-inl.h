@@ -8,7 +8,7 @@
 
 #include <hwy/highway.h>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {

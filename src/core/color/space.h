@@ -16,7 +16,7 @@
 #include <vector>
 
 #include "core/color/affine.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -4,7 +4,7 @@
 
 #include <cstddef>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -14,7 +14,7 @@
 
 #include "core/learn/score_limits.h"
 #include "core/pixel/label.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {

@@ -6,9 +6,9 @@
 #include <optional>
 #include <vector>
 
+#include "core/feature/features.h"
 #include "core/learn/classifier.h"
 #include "core/learn/confidence.h"
-#include "core/learn/features.h"
 #include "core/pixel/block.h"
 #include "core/pixel/color_memo.h"
 

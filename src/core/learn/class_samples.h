@@ -7,7 +7,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -10,7 +10,7 @@
 #include "core/learn/nearest_neighbor.h"
 #include "core/learn/parallelepiped.h"
 #include "core/nearest_name.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

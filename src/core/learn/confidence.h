@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "core/learn/classifier.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/learn/features.h"
+#include "core/feature/features.h"
 
 namespace chalcedony {
 

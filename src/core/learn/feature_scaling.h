@@ -5,8 +5,8 @@
 #include <string>
 #include <vector>
 
+#include "core/channel/channel.h"
 #include "core/cluster/points.h"
-#include "core/color/channel.h"
 
 namespace chalcedony {
 

@@ -8,7 +8,7 @@
 #include <limits>
 
 #include "core/error.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/learn/gaussian.cc"

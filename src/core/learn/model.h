@@ -7,10 +7,10 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
+#include "core/feature/features.h"
 #include "core/learn/class_samples.h"
 #include "core/learn/class_statistics.h"
-#include "core/learn/features.h"
 #include "core/learn/sample_shape.h"
 #include "core/pixel/label.h"
 

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/learn/parallelepiped.cc"

@@ -5,7 +5,7 @@
 #include <numeric>
 #include <utility>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/learn/sample_tree.cc"

@@ -6,7 +6,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/palette/nearest_color.h"
 #include "core/pixel/block.h"
 #include "core/pixel/color_memo.h"

@@ -10,7 +10,7 @@
 
 #include "core/color/css_color.h"
 #include "core/pixel/label.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -9,7 +9,7 @@
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
 #include "core/pixel/byte_places.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 #include "core/stats/distance_sums.h"
 
 namespace chalcedony {

@@ -9,7 +9,7 @@
 
 #include "core/color/color_difference.h"
 #include "core/color/css_color.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -4,7 +4,7 @@
 #include <array>
 #include <limits>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -5,7 +5,7 @@
 #include <cstddef>
 #include <cstdint>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -5,8 +5,8 @@
 #include <array>
 #include <cstddef>
 
-#include "core/pixel/planes.h"
 #include "core/pixel/raster.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

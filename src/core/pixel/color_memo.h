@@ -12,9 +12,9 @@
 #include "core/pixel/byte_places.h"
 #include "core/pixel/color_number.h"
 #include "core/pixel/color_table.h"
-#include "core/pixel/planes.h"
 #include "core/pixel/unset_vector.h"
 #include "core/pixel/zeroed_array.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

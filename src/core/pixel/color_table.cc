@@ -10,7 +10,7 @@
 #include <utility>
 
 #include "core/pixel/byte_word.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 namespace {

@@ -8,7 +8,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 
 namespace chalcedony {
 

@@ -8,8 +8,8 @@
 
 #include "core/color/css_color.h"
 #include "core/pixel/block.h"
-#include "core/pixel/planes.h"
 #include "core/pixel/raster.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 

@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/select/expression.h"
 
 namespace chalcedony {

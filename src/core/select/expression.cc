@@ -5,7 +5,7 @@
 #include <string_view>
 #include <utility>
 
-#include "core/color/formula_reader.h"
+#include "core/channel/formula_reader.h"
 #include "core/letter_case.h"
 
 namespace chalcedony {

@@ -8,9 +8,9 @@
 #include <string_view>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
+#include "core/channel/formula.h"
 #include "core/color/css_color.h"
-#include "core/color/formula.h"
 
 namespace chalcedony {
 

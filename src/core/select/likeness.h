@@ -6,7 +6,7 @@
 #include <cstddef>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 
 namespace chalcedony {
 

@@ -5,7 +5,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/color_memo.h"
 #include "core/select/selection.h"
 

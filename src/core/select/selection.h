@@ -7,7 +7,7 @@
 #include <deque>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/block.h"
 #include "core/select/expression.h"
 

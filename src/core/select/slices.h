@@ -9,7 +9,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/learn/classifier.h"
 
 namespace chalcedony {

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <limits>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/stats/binning.cc"

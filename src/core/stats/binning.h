@@ -6,7 +6,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/pixel/raster.h"
 
 namespace chalcedony {

@@ -9,7 +9,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/pixel/raster.h"
 
 namespace chalcedony {

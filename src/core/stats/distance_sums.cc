@@ -5,7 +5,7 @@
 #include <cmath>
 #include <cstdint>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 #include "core/stats/apart_sums.h"
 
 #undef HWY_TARGET_INCLUDE

@@ -3,10 +3,10 @@
 #include <algorithm>
 #include <nlohmann/json.hpp>
 
+#include "core/channel/derived_channel.h"
 #include "core/color/css_color.h"
-#include "core/color/derived_channel.h"
 #include "core/error.h"
-#include "core/learn/feature_names.h"
+#include "core/feature/feature_names.h"
 #include "core/nearest_name.h"
 #include "io/document/sample_file.h"
 #include "io/document/schema_check.h"

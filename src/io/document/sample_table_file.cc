@@ -5,7 +5,7 @@
 #include <string>
 
 #include "core/error.h"
-#include "core/learn/features.h"
+#include "core/feature/features.h"
 #include "io/text/csv.h"
 #include "io/text/number_text.h"
 

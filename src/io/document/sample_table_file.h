@@ -6,7 +6,7 @@
 #include <filesystem>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/learn/model.h"
 #include "core/learn/sample_table.h"
 

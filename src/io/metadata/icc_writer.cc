@@ -9,7 +9,7 @@
 #include <utility>
 
 #include "core/color/conversion.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 #include "io/metadata/big_endian.h"
 
 namespace chalcedony {

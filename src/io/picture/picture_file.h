@@ -10,7 +10,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/pixel/raster.h"
 #include "core/pixel/row_source.h"
 #include "io/metadata/carried_facts.h"

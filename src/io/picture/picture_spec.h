@@ -5,7 +5,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/color/css_color.h"
 #include "core/pixel/raster.h"
 #include "io/metadata/carried_facts.h"

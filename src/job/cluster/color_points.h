@@ -11,7 +11,7 @@
 
 #include "core/cluster/pixel_sample.h"
 #include "core/cluster/points.h"
-#include "core/learn/features.h"
+#include "core/feature/features.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/color_tally.h"
 #include "core/pixel/large_vector.h"

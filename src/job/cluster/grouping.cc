@@ -10,7 +10,7 @@
 #include "core/learn/classifier.h"
 #include "core/learn/reach.h"
 #include "core/palette/figure_colors.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 namespace chalcedony {
 namespace {

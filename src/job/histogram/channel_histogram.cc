@@ -2,7 +2,7 @@
 
 #include <utility>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/stats/histogram.h"
 #include "job/picture/counted_blocks.h"
 #include "job/picture/inputs.h"

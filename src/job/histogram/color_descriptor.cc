@@ -2,7 +2,7 @@
 
 #include <utility>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/stats/cube.h"
 #include "job/picture/counted_blocks.h"

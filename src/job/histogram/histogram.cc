@@ -5,7 +5,7 @@
 #include <mutex>
 #include <utility>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/stats/code_counts.h"

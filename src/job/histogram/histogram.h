@@ -6,7 +6,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "figure/histogram_figure.h"
 #include "job/run/context.h"
 #include "job/run/results.h"

@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/color/css_color.h"
 #include "core/select/selection.h"
 #include "core/stats/peaks.h"

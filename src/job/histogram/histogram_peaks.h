@@ -8,7 +8,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/stats/histogram.h"
 #include "job/picture/counted_blocks.h"
 #include "job/run/summary.h"

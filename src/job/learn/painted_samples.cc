@@ -5,7 +5,7 @@
 #include <cstdint>
 #include <unordered_map>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "io/picture/open_picture.h"

@@ -5,8 +5,8 @@
 #include <optional>
 #include <utility>
 
-#include "core/color/channel_plan.h"
-#include "core/learn/features.h"
+#include "core/channel/channel_plan.h"
+#include "core/feature/features.h"
 #include "core/pixel/pixel_hash.h"
 
 namespace chalcedony {

@@ -6,7 +6,7 @@
 #include <mutex>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/learn/class_colors.h"
 #include "core/learn/sample_shape.h"
 #include "core/learn/sample_table.h"

@@ -7,7 +7,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "job/learn/sample_source.h"
 #include "job/learn/trained_model.h"
 #include "job/run/context.h"

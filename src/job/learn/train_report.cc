@@ -2,8 +2,8 @@
 
 #include <cmath>
 
+#include "core/feature/features.h"
 #include "core/learn/feature_advice.h"
-#include "core/learn/features.h"
 #include "core/learn/separability.h"
 #include "io/text/csv.h"
 

@@ -6,7 +6,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/stats/moments.h"
 #include "core/stats/ranks.h"
 #include "job/picture/counted_blocks.h"

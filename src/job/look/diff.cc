@@ -4,7 +4,7 @@
 #include <cstring>
 #include <memory>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/side_by_side.h"
 #include "core/stats/difference_tally.h"

@@ -3,8 +3,8 @@
 #include <array>
 #include <optional>
 
-#include "core/color/channel_plan.h"
-#include "core/color/quoted_channel.h"
+#include "core/channel/channel_plan.h"
+#include "core/channel/quoted_channel.h"
 #include "core/error.h"
 #include "core/stats/color_set.h"
 #include "core/stats/distinct_colors.h"

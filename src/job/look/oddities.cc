@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include "core/color/quoted_channel.h"
+#include "core/channel/quoted_channel.h"
 
 namespace chalcedony {
 namespace {

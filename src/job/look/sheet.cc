@@ -7,7 +7,7 @@
 #include <cmath>
 #include <deque>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/palette/plane_coder.h"
 #include "core/pixel/uncounted.h"
 #include "figure/axis_strip.h"

@@ -8,7 +8,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/color/css_color.h"
 #include "core/pixel/region.h"
 #include "job/picture/inputs.h"

@@ -4,7 +4,7 @@
 #include <deque>
 #include <utility>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/learn/block_classifier.h"
 #include "core/learn/class_tally.h"
 #include "core/learn/confidence_tally.h"

@@ -4,10 +4,10 @@
 #include <cmath>
 
 #include "core/error.h"
+#include "core/feature/features.h"
 #include "core/learn/classifier.h"
 #include "core/learn/explanation.h"
 #include "core/learn/feature_advice.h"
-#include "core/learn/features.h"
 #include "figure/scatter_figure.h"
 #include "io/document/model_file.h"
 #include "io/file/atomic_file.h"

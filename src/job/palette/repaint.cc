@@ -5,7 +5,7 @@
 #include <memory>
 #include <span>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/palette/block_painter.h"
 #include "core/palette/class_painter.h"
 #include "core/palette/error_diffusion.h"

@@ -5,7 +5,7 @@
 #include <cstddef>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/block_reader.h"
 #include "core/stats/code_counts.h"
 #include "job/picture/inputs.h"

@@ -6,7 +6,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/color_tally.h"
 #include "core/pixel/road.h"

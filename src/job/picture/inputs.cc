@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/kept_rows.h"
 #include "core/pixel/picked_rows.h"

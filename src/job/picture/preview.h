@@ -5,7 +5,7 @@
 #include <memory>
 #include <optional>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/thumbnail.h"
 #include "core/pixel/uncounted.h"
 #include "job/picture/tallies.h"

@@ -5,9 +5,9 @@
 #include <algorithm>
 
 #include "core/balance/balancer.h"
-#include "core/color/channel_plan.h"
-#include "core/color/gamut_count.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
+#include "core/gamut/gamut_count.h"
 #include "core/pixel/block_writer.h"
 #include "io/document/curve_file.h"
 #include "io/file/atomic_file.h"

@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "core/color/conversion.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 #include "core/stats/histogram.h"
 #include "figure/plot.h"
 #include "job/picture/preview.h"

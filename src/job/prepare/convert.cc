@@ -2,10 +2,10 @@
 
 #include <algorithm>
 
-#include "core/color/channel_plan.h"
-#include "core/color/gamut_count.h"
-#include "core/color/gamut_map.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
+#include "core/gamut/gamut_count.h"
+#include "core/gamut/gamut_map.h"
 #include "core/pixel/block_writer.h"
 #include "core/pixel/code_dither.h"
 #include "core/pixel/reordered_rows.h"

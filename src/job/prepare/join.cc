@@ -4,7 +4,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/block_writer.h"

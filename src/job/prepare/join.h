@@ -6,7 +6,7 @@
 #include <filesystem>
 #include <optional>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
 

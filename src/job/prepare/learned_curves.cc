@@ -6,7 +6,7 @@
 #include <memory>
 #include <utility>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/stats/histogram.h"
 #include "core/stats/hue_counts.h"

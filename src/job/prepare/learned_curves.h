@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/balance/balancer.h"
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "io/document/curve_file.h"
 #include "job/picture/inputs.h"
 

@@ -1,6 +1,6 @@
 #include "job/prepare/light_correction.h"
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/color/srgb.h"
 #include "core/error.h"
 

@@ -1,6 +1,6 @@
 #include "job/prepare/split.h"
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/interleave.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"

@@ -5,7 +5,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "job/run/context.h"
 #include "job/run/results.h"
 #include "job/run/summary.h"

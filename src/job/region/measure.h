@@ -6,7 +6,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/region/run_linker.h"
 #include "job/picture/pixel_size.h"
 #include "job/run/context.h"

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <limits>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/uncounted.h"
 

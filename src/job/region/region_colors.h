@@ -5,7 +5,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/region/region_meter.h"
 #include "core/region/region_values.h"
 #include "io/picture/label_file.h"

@@ -14,8 +14,8 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
-#include "core/color/quoted_channel.h"
+#include "core/channel/channel.h"
+#include "core/channel/quoted_channel.h"
 #include "core/color/space.h"
 #include "core/pixel/region.h"
 #include "figure/plot.h"

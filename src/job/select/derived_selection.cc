@@ -4,7 +4,7 @@
 #include <array>
 #include <cmath>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/learn/sample_shape.h"
 #include "core/select/likeness.h"

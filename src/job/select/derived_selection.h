@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "job/picture/inputs.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"

@@ -6,7 +6,7 @@
 #include <span>
 #include <utility>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/flags.h"
 #include "core/pixel/label.h"

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <deque>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/flags.h"
 #include "core/pixel/uncounted.h"
 #include "core/select/selection.h"

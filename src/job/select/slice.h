@@ -4,7 +4,7 @@
 
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/select/slices.h"
 #include "job/run/context.h"
 #include "job/run/results.h"

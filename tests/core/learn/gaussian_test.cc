@@ -8,7 +8,7 @@
 #include <random>
 
 #include "core/error.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

@@ -8,7 +8,7 @@
 #include "core/learn/classifier.h"
 #include "core/learn/sample_shape.h"
 #include "core/learn/separability.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

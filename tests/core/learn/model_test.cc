@@ -9,7 +9,7 @@
 #include "core/error.h"
 #include "core/learn/class_names.h"
 #include "core/learn/classifier.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

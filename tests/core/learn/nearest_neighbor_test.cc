@@ -9,7 +9,7 @@
 #include "core/error.h"
 #include "core/learn/reach.h"
 #include "core/learn/sample_tree.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

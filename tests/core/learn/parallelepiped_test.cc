@@ -6,7 +6,7 @@
 #include <limits>
 #include <random>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

@@ -10,7 +10,7 @@
 #include "core/palette/contrast.h"
 #include "core/palette/error_diffusion.h"
 #include "core/palette/nearest_color.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 #include "io/document/palette_file.h"
 
 using namespace chalcedony;

@@ -6,7 +6,7 @@
 #include <numeric>
 #include <thread>
 
-#include "core/color/channel_plan.h"
+#include "core/channel/channel_plan.h"
 #include "core/pixel/block_reader.h"
 #include "core/pixel/color_tally.h"
 #include "core/pixel/memory_source.h"

@@ -7,7 +7,7 @@
 #include "core/letter_case.h"
 #include "core/palette/class_painter.h"
 #include "core/pixel/mask.h"
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

@@ -4,7 +4,7 @@
 #include <catch2/catch.hpp>
 #include <random>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 #include "tests/support/instruction_sets.h"
 
 using namespace chalcedony;

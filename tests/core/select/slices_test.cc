@@ -4,7 +4,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "core/pixel/planes.h"
+#include "core/planes.h"
 
 using namespace chalcedony;
 

@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/color/channel.h"
+#include "core/channel/channel.h"
 #include "core/color/css_color.h"
 #include "core/color/rgb_profile.h"
 #include "io/metadata/exif.h"
