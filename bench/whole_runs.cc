@@ -9,10 +9,13 @@
 #include <unistd.h>
 
 #include <algorithm>
+#include <boost/program_options/parsers.hpp>
 #include <chrono>
 #include <filesystem>
 #include <fstream>
 #include <string>
+#include <string_view>
+#include <utility>
 #include <vector>
 
 namespace {
@@ -57,152 +60,164 @@ double median(std::vector<double> values) {
   return values[values.size() / 2];
 }
 
+/// A command and what it is measured against, as they are typed. What stands in braces is filled
+/// in.
+struct Row {
+  std::string_view name, command, floor;
+};
+
+constexpr std::string_view kDecode = "{floor} decode {picture}",
+                           kCopy = "{floor} copy {picture} {out}/floor.png",
+                           kCopyJpeg = "{floor} copy {picture} {out}/floor.jpg",
+                           kGroups = "{floor} groups {picture} {out}/floor-map.png {out}/floor.png",
+                           kMap = "{floor} map {picture} {out}/floor-map.png",
+                           kMask = "{floor} mask {picture} {out}/floor-mask.png";
+
+constexpr Row kRows[]{
+    {"inspect", "{program} inspect {picture}", kDecode},
+    {"inspect in hsv and lab", "{program} inspect {picture} --space hsv,lab", kDecode},
+    {"diff of a picture and itself",
+     "{program} diff {picture} {picture} -o {out} --write statistics", kDecode},
+    {"histogram, 3 channels", "{program} histogram {picture} -o {out} --figures none", kDecode},
+    {"histogram, hsv.h with hsv.s",
+     "{program} histogram {picture} --joint hsv.h,hsv.s -o {out} --figures none", kDecode},
+    {"mask of a hue range, mask only",
+     "{program} mask {picture} --where 'hsv.h in 200..260 and hsv.s >= 40' -o {out} --write mask",
+     kMask},
+    {"mask of the colors near one, mask only",
+     "{program} mask {picture} --where 'near(#a01c2e, 20)' -o {out} --write mask", kMask},
+    {"measure, a million regions, one thread", "{program} measure {speckled} --threads 1",
+     "{floor} decode {speckled}"},
+    {"tidy, open 25 against open 1",
+     "{program} tidy {speckled} --steps 'open 25' -o {out} --write tidy",
+     "{program} tidy {speckled} --steps 'open 1' -o {out} --write tidy"},
+    {"smooth, mean in a box of 2",
+     "{program} smooth {picture} --filter mean --window box --radius 2 -o {out}/smooth.png", kCopy},
+    {"smooth, median in a disk of 2",
+     "{program} smooth {picture} --filter median --window disk --radius 2 -o {out}/smooth.png",
+     kCopy},
+    {"smooth, opening by a disk of 4",
+     "{program} smooth {picture} --filter opening --window disk --radius 4 -o {out}/smooth.png",
+     kCopy},
+    {"smooth, mean box 25 against 2",
+     "{program} smooth {picture} --filter mean --window box --radius 25 -o {out}/smooth.png",
+     "{program} smooth {picture} --filter mean --window box --radius 2 -o {out}/smooth.png"},
+    {"smooth, median box 40 against 20",
+     "{program} smooth {picture} --filter median --window box --radius 40 -o {out}/smooth.png",
+     "{program} smooth {picture} --filter median --window box --radius 20 -o {out}/smooth.png"},
+    {"smooth, Gaussian of 2",
+     "{program} smooth {picture} --filter gaussian --radius 2 -o {out}/smooth.png", kCopy},
+    {"smooth, Gaussian 25 against 5",
+     "{program} smooth {picture} --filter gaussian --radius 25 -o {out}/smooth.png",
+     "{program} smooth {picture} --filter gaussian --radius 5 -o {out}/smooth.png"},
+    {"smooth, maximum box 25 against 2",
+     "{program} smooth {picture} --filter maximum --window box --radius 25 -o {out}/smooth.png",
+     "{program} smooth {picture} --filter maximum --window box --radius 2 -o {out}/smooth.png"},
+    {"reframe to half the size", "{program} reframe {picture} --scale 0.5 -o {out}/half.png",
+     kDecode},
+    {"reframe turned by 10 degrees", "{program} reframe {picture} --turn 10 -o {out}/turned.png",
+     kCopy},
+    {"balance to common medians",
+     "{program} balance {picture} -o {out}/balanced.png --figures none", kCopy},
+    {"classify, minimum-distance",
+     "{program} classify {picture} --model {models}/minimum-distance.model.json -o {out} "
+     "--write classes",
+     kMap},
+    {"classify, parallelepiped",
+     "{program} classify {picture} --model {models}/parallelepiped.model.json -o {out} "
+     "--write classes",
+     kMap},
+    {"classify, maximum-likelihood",
+     "{program} classify {picture} --model {models}/maximum-likelihood.model.json -o {out} "
+     "--write classes",
+     kMap},
+    {"classify, nearest-neighbor",
+     "{program} classify {picture} --model {models}/nearest-neighbor.model.json -o {out} "
+     "--write classes",
+     kMap},
+    {"convert to lab float TIFF",
+     "{program} convert {picture} --to lab --depth float -o {out}/lab.tif",
+     "{floor} floats {picture} {out}/floor.tif"},
+    {"assess, all pixels of that map and itself",
+     "{program} assess {map} --reference {map} -o {out} --write matrix",
+     "{floor} labels {map} {map}"},
+    {"cluster, 8 groups by k-means",
+     "{program} cluster {picture} --k 8 -o {out} --write classes,recolored", kGroups},
+    {"cluster, mixtures of 1..10, 3 restarts",
+     "{program} cluster {picture} --method gaussian-mixture --k 1..10 --restarts 3 -o {out} "
+     "--write classes,recolored",
+     kGroups},
+    {"palette, 6 colors", "{program} palette {picture} -o {out} --figures none", kDecode},
+    {"convert of a PNG in rec2020, mapped into srgb",
+     "{program} convert {wide} --to srgb --gamut map -o {out}/mapped.png",
+     "{floor} copy {wide} {out}/floor.png"},
+    {"palette applied, 6 colors",
+     "{program} palette {picture} --apply {colors} -o {out} --figures none", kCopy},
+    {"convert to display-p3 PNG", "{program} convert {picture} --to display-p3 -o {out}/p3.png",
+     kCopy},
+    {"convert to display-p3 JPEG", "{program} convert {picture} --to display-p3 -o {out}/p3.jpg",
+     kCopyJpeg}};
+
+/// What stands for the places in braces, and the commands that are run for it.
+class Bench {
+ public:
+  Bench(std::string program, std::string floor, std::string made, std::string models)
+      : program_(std::move(program)),
+        floor_(std::move(floor)),
+        made_(std::move(made)),
+        models_(std::move(models)) {
+    std::filesystem::create_directories(made_);
+    std::ofstream(made_ + "/six.txt") << "#4b3abe\n#625b44\n#548a7f\n#3d67a0\n#423373\n#44241c\n";
+  }
+
+  /// Measures the rows whose names begin with `only`, and prints a line for each.
+  void measure(const std::string& picture, std::string_view only) const {
+    for (const std::string_view preparation :
+         {"{floor} map {picture} {map}", "{floor} wide {picture} {wide}",
+          "{floor} speckle {speckled} 6000 4000"})
+      run(words(preparation, picture));
+    for (const Row& row : kRows)
+      if (row.name.starts_with(only)) measure(row, picture);
+  }
+
+ private:
+  void measure(const Row& row, const std::string& picture) const {
+    constexpr int kPairs = 7;
+    const auto command = words(row.command, picture), floor = words(row.floor, picture);
+    std::vector<double> ratios, seconds;
+    double peak = 0;
+    for (int pair = 0; pair < kPairs; ++pair) {
+      const double base = run_afresh(floor, results()).seconds;
+      const Run one = run_afresh(command, results());
+      ratios.push_back(one.seconds / base);
+      seconds.push_back(one.seconds);
+      peak = std::max(peak, one.megabytes);
+    }
+    fmt::print("| {} | {} | {} | {:.2f} | {:.2f} | {:.0f} |\n",
+               std::filesystem::path(picture).filename().string(), row.name, floor[1],
+               median(seconds), median(ratios), peak);
+  }
+
+  std::string results() const { return made_ + "/results"; }
+
+  std::vector<std::string> words(std::string_view typed, const std::string& picture) const {
+    const std::string line = fmt::format(
+        fmt::runtime(typed), fmt::arg("program", program_), fmt::arg("floor", floor_),
+        fmt::arg("models", models_), fmt::arg("out", results()), fmt::arg("picture", picture),
+        fmt::arg("map", made_ + "/map.png"), fmt::arg("wide", made_ + "/wide.png"),
+        fmt::arg("speckled", made_ + "/speckled.png"), fmt::arg("colors", made_ + "/six.txt"));
+    return boost::program_options::split_unix(line);
+  }
+
+  std::string program_, floor_, made_, models_;
+};
+
 }  // namespace
 
 int main(int argc, char** argv) {
   if (argc < 7) return 2;
-  const std::string program = argv[1], floor = argv[2], made = argv[3], models = argv[4],
-                    only = argv[5];
-  const std::string out = made + "/results";
-  std::filesystem::create_directories(made);
-  const std::string six_colors = made + "/six.txt";
-  std::ofstream(six_colors) << "#4b3abe\n#625b44\n#548a7f\n#3d67a0\n#423373\n#44241c\n";
+  const Bench bench(argv[1], argv[2], argv[3], argv[4]);
   fmt::print(
       "| picture | command | floor | seconds | of floor | peak MB |\n|---|---|---|---|---|---|\n");
-  for (int i = 6; i < argc; ++i) {
-    const std::string picture = argv[i];
-    const std::vector<std::string> decode{floor, "decode", picture};
-    const std::vector<std::string> copy{floor, "copy", picture, out + "/floor.png"};
-    const std::vector<std::string> copy_jpeg{floor, "copy", picture, out + "/floor.jpg"};
-    const std::string map = made + "/map.png";
-    run({floor, "map", picture, map});
-    const std::vector<std::string> labels{floor, "labels", map, map};
-    const std::vector<std::string> groups{floor, "groups", picture, out + "/floor-map.png",
-                                          out + "/floor.png"};
-    const std::vector<std::string> mask{floor, "mask", picture, out + "/floor-mask.png"};
-    const std::vector<std::string> floats{floor, "floats", picture, out + "/floor.tif"};
-    const std::vector<std::string> class_map{floor, "map", picture, out + "/floor-map.png"};
-    const auto classify_by = [&](const char* method) {
-      return std::vector<std::string>{
-          program, "classify", picture,   "--model", models + "/" + method + ".model.json",
-          "-o",    out,        "--write", "classes"};
-    };
-    const std::string wide = made + "/wide.png";
-    run({floor, "wide", picture, wide});
-    const std::vector<std::string> copy_wide{floor, "copy", wide, out + "/floor.png"};
-    const std::string speckled = made + "/speckled.png";
-    run({floor, "speckle", speckled, "6000", "4000"});
-    const std::vector<std::string> speckles{floor, "decode", speckled};
-    const auto open_by = [&](const char* radius) {
-      return std::vector<std::string>{
-          program, "tidy", speckled,  "--steps", std::string("open ") + radius,
-          "-o",    out,    "--write", "tidy"};
-    };
-    const std::vector<std::string> open_by_1 = open_by("1");
-    const auto smooth_by = [&](const char* filter, const char* window, const char* radius) {
-      return std::vector<std::string>{
-          program,    "smooth", picture, "--filter",         filter, "--window", window,
-          "--radius", radius,   "-o",    out + "/smooth.png"};
-    };
-    const auto gaussian_by = [&](const char* radius) {
-      return std::vector<std::string>{program,    "smooth", picture, "--filter",         "gaussian",
-                                      "--radius", radius,   "-o",    out + "/smooth.png"};
-    };
-    const std::vector<std::string> mean_by_2 = smooth_by("mean", "box", "2");
-    const std::vector<std::string> median_by_20 = smooth_by("median", "box", "20");
-    const std::vector<std::string> maximum_by_2 = smooth_by("maximum", "box", "2");
-    const std::vector<std::string> gaussian_by_5 = gaussian_by("5");
-    struct Row {
-      const char* name;
-      std::vector<std::string> words;
-      const std::vector<std::string>* floor;
-    };
-    const std::vector<Row> rows{
-        {"inspect", {program, "inspect", picture}, &decode},
-        {"inspect in hsv and lab", {program, "inspect", picture, "--space", "hsv,lab"}, &decode},
-        {"diff of a picture and itself",
-         {program, "diff", picture, picture, "-o", out, "--write", "statistics"},
-         &decode},
-        {"histogram, 3 channels",
-         {program, "histogram", picture, "-o", out, "--figures", "none"},
-         &decode},
-        {"histogram, hsv.h with hsv.s",
-         {program, "histogram", picture, "--joint", "hsv.h,hsv.s", "-o", out, "--figures", "none"},
-         &decode},
-        {"mask of a hue range, mask only",
-         {program, "mask", picture, "--where", "hsv.h in 200..260 and hsv.s >= 40", "-o", out,
-          "--write", "mask"},
-         &mask},
-        {"mask of the colors near one, mask only",
-         {program, "mask", picture, "--where", "near(#a01c2e, 20)", "-o", out, "--write", "mask"},
-         &mask},
-        {"measure, a million regions, one thread",
-         {program, "measure", speckled, "--threads", "1"},
-         &speckles},
-        {"tidy, open 25 against open 1", open_by("25"), &open_by_1},
-        {"smooth, mean in a box of 2", mean_by_2, &copy},
-        {"smooth, median in a disk of 2", smooth_by("median", "disk", "2"), &copy},
-        {"smooth, opening by a disk of 4", smooth_by("opening", "disk", "4"), &copy},
-        {"smooth, mean box 25 against 2", smooth_by("mean", "box", "25"), &mean_by_2},
-        {"smooth, median box 40 against 20", smooth_by("median", "box", "40"), &median_by_20},
-        {"smooth, Gaussian of 2", gaussian_by("2"), &copy},
-        {"smooth, Gaussian 25 against 5", gaussian_by("25"), &gaussian_by_5},
-        {"smooth, maximum box 25 against 2", smooth_by("maximum", "box", "25"), &maximum_by_2},
-        {"reframe to half the size",
-         {program, "reframe", picture, "--scale", "0.5", "-o", out + "/half.png"},
-         &decode},
-        {"reframe turned by 10 degrees",
-         {program, "reframe", picture, "--turn", "10", "-o", out + "/turned.png"},
-         &copy},
-        {"balance to common medians",
-         {program, "balance", picture, "-o", out + "/balanced.png", "--figures", "none"},
-         &copy},
-        {"classify, minimum-distance", classify_by("minimum-distance"), &class_map},
-        {"classify, parallelepiped", classify_by("parallelepiped"), &class_map},
-        {"classify, maximum-likelihood", classify_by("maximum-likelihood"), &class_map},
-        {"classify, nearest-neighbor", classify_by("nearest-neighbor"), &class_map},
-        {"convert to lab float TIFF",
-         {program, "convert", picture, "--to", "lab", "--depth", "float", "-o", out + "/lab.tif"},
-         &floats},
-        {"assess, all pixels of that map and itself",
-         {program, "assess", map, "--reference", map, "-o", out, "--write", "matrix"},
-         &labels},
-        {"cluster, 8 groups by k-means",
-         {program, "cluster", picture, "--k", "8", "-o", out, "--write", "classes,recolored"},
-         &groups},
-        {"cluster, mixtures of 1..10, 3 restarts",
-         {program, "cluster", picture, "--method", "gaussian-mixture", "--k", "1..10", "--restarts",
-          "3", "-o", out, "--write", "classes,recolored"},
-         &groups},
-        {"palette, 6 colors",
-         {program, "palette", picture, "-o", out, "--figures", "none"},
-         &decode},
-        {"convert of a PNG in rec2020, mapped into srgb",
-         {program, "convert", wide, "--to", "srgb", "--gamut", "map", "-o", out + "/mapped.png"},
-         &copy_wide},
-        {"palette applied, 6 colors",
-         {program, "palette", picture, "--apply", six_colors, "-o", out, "--figures", "none"},
-         &copy},
-        {"convert to display-p3 PNG",
-         {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.png"},
-         &copy},
-        {"convert to display-p3 JPEG",
-         {program, "convert", picture, "--to", "display-p3", "-o", out + "/p3.jpg"},
-         &copy_jpeg}};
-    for (const Row& row : rows) {
-      if (!std::string(row.name).starts_with(only)) continue;
-      std::vector<double> ratios, seconds;
-      double peak = 0;
-      for (int pair = 0; pair < 7; ++pair) {
-        const double base = run_afresh(*row.floor, out).seconds;
-        const Run one = run_afresh(row.words, out);
-        ratios.push_back(one.seconds / base);
-        seconds.push_back(one.seconds);
-        peak = std::max(peak, one.megabytes);
-      }
-      fmt::print("| {} | {} | {} | {:.2f} | {:.2f} | {:.0f} |\n",
-                 std::filesystem::path(picture).filename().string(), row.name, (*row.floor)[1],
-                 median(seconds), median(ratios), peak);
-    }
-  }
+  for (int i = 6; i < argc; ++i) bench.measure(argv[i], argv[5]);
 }
