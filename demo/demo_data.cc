@@ -8,9 +8,11 @@
 
 #include "demo/panel.h"
 #include "demo/random.h"
+#include "demo/target.h"
 #include "demo/test_card.h"
 #include "io/file/atomic_file.h"
 #include "io/picture/create_picture.h"
+#include "io/text/csv.h"
 
 namespace chalcedony::demo {
 namespace {
@@ -63,6 +65,36 @@ void write_samples(const std::filesystem::path& path, const Panel& panel) {
             {"features", Json::array()}};
   for (const SampleSpot& spot : panel.spots) json["features"].push_back(feature(spot));
   write_text_file(path, json.dump(1) + "\n");
+}
+
+/// A square in the middle of each tile, clear of its edge.
+void write_target_samples(const std::filesystem::path& path) {
+  constexpr std::uint32_t kHalf = 22;
+  Json json{{"type", "FeatureCollection"},
+            {"chalcedony", "samples"},
+            {"width", kTargetWidth},
+            {"height", kTargetHeight},
+            {"features", Json::array()}};
+  for (std::size_t tile = 0; tile < target_tiles().size(); ++tile) {
+    const auto [x, y] = middle_of_tile(tile);
+    const Json ring{{x - kHalf, y - kHalf},
+                    {x + kHalf, y - kHalf},
+                    {x + kHalf, y + kHalf},
+                    {x - kHalf, y + kHalf},
+                    {x - kHalf, y - kHalf}};
+    json["features"].push_back(
+        {{"type", "Feature"},
+         {"properties", {{"class", target_tiles()[tile].name}}},
+         {"geometry", {{"type", "Polygon"}, {"coordinates", Json::array({ring})}}}});
+  }
+  write_text_file(path, json.dump(1) + "\n");
+}
+
+void write_known_colors(const std::filesystem::path& path) {
+  CsvTable table({"name", "lab.l", "lab.a", "lab.b"});
+  for (const Tile& tile : target_tiles())
+    table.add({tile.name, tile.lab[0], tile.lab[1], tile.lab[2]});
+  table.write(path);
 }
 
 /// A mask of one glass with specks and pinholes in it, as a selection by color leaves them.
@@ -120,6 +152,9 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,
             draw_test_card());
+  write_rgb(file("target.png"), kTargetWidth, kTargetHeight, draw_target());
+  write_target_samples(file("target.samples.geojson"));
+  write_known_colors(file("target.known.csv"));
   write_colors(file("glass.palette.txt"));
   write_text_file(file("glass.recipe.yaml"), kRecipe);
   return files;

@@ -29,11 +29,11 @@ const std::map<std::string, std::set<std::string>> kMayInclude{
 /// before it. The one without a name is the folder of the layer itself.
 const std::map<std::string, std::vector<std::string>> kRooms{
     {"core",
-     {"", "color", "pixel", "channel", "gamut", "stats", "assess", "balance", "reframe", "region",
-      "tidy", "filter", "feature", "cluster", "learn", "select", "palette"}},
+     {"", "color", "pixel", "channel", "gamut", "stats", "assess", "reframe", "region", "tidy",
+      "filter", "feature", "cluster", "learn", "balance", "select", "palette"}},
     {"io", {"file", "text", "metadata", "picture", "document"}},
     {"job",
-     {"run", "picture", "repeat", "look", "histogram", "prepare", "learn", "map", "region",
+     {"run", "picture", "repeat", "look", "histogram", "learn", "prepare", "map", "region",
       "select", "cluster", "palette", "assess", "report"}}};
 
 /// Of a path within a layer.

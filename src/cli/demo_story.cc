@@ -26,6 +26,10 @@ const std::vector<DemoStep>& steps() {
       {"Prepare: a panel taken in yellow light, put right by a patch of clear glass.",
        {"balance", "panel-d.png", "--neutral", "56,66,24,24", "-o",
         "results/panel-d.balanced.png"}},
+      {"Correct: a target of tiles in lamplight, brought to the colors that the tiles are known to "
+       "have.",
+       {"correct", "target.png", "--samples", "target.samples.geojson", "--known",
+        "target.known.csv", "-o", "results/target.corrected.png"}},
       {"Convert: bring it into a space where color differences can be measured.",
        {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o",
         "results/panel-a-lab.tif"}},

@@ -147,11 +147,18 @@ void Plot::label(double x, double y, std::string_view text, int size, const char
 }
 
 void Plot::swatch(const Box& box, const std::string& color) {
+  draw_rectangle(box, color, fmt::format("border lc rgb '{}'", Ink::kFaint));
+}
+
+void Plot::bare_swatch(const Box& box, const std::string& color) {
+  draw_rectangle(box, color, "noborder");
+}
+
+void Plot::draw_rectangle(const Box& box, const std::string& color, std::string_view border) {
   line("unset label; unset arrow; unset title; unset xlabel; unset ylabel");
-  line(
-      fmt::format("set object 1 rectangle from {} to {} fillcolor rgb '{}' fillstyle solid 1 "
-                  "border lc rgb '{}' front",
-                  place(box.left, box.bottom), place(box.right, box.top), color, Ink::kFaint));
+  line(fmt::format(
+      "set object 1 rectangle from {} to {} fillcolor rgb '{}' fillstyle solid 1 {} front",
+      place(box.left, box.bottom), place(box.right, box.top), color, border));
   draw_on_page();
   line("unset object 1");
 }

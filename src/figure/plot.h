@@ -93,8 +93,9 @@ class Plot {
   void label(double x, double y, std::string_view text, int size = 11,
              const char* color = Ink::kText, const char* align = "left");
 
-  /// A filled rectangle of the page.
+  /// A filled rectangle of the page with a thin frame, or bare where its color is to meet others.
   void swatch(const Box& box, const std::string& color);
+  void bare_swatch(const Box& box, const std::string& color);
 
   /// Stores data beside the script; returns its name, quoted.
   std::string store(std::string_view text);
@@ -112,6 +113,7 @@ class Plot {
   const std::vector<std::filesystem::path>& paths() const { return paths_; }
 
  private:
+  void draw_rectangle(const Box& box, const std::string& color, std::string_view border);
   void draw_into(const Box& box);
   void begin_panel(const Box& drawn, std::string_view title);
   void draw_on_page();

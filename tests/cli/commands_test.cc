@@ -426,8 +426,8 @@ TEST_CASE("the same bytes for any number of threads", "[cli][threads]") {
 TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   const TempDir dir;
   const json summary = summary_of(run_tool(dir, {"demo", "-o", "results", "--summary", "json"}));
-  REQUIRE(summary["steps"].size() == 15);
-  for (const int step : {11, 12}) {
+  REQUIRE(summary["steps"].size() == 16);
+  for (const int step : {12, 13}) {
     const json& map = summary["steps"][step]["summary"]["inputs"][0];
     CHECK(map["overall"].get<double>() > 0.9);
     CHECK(map["overall"].get<double>() < 1.0);

@@ -14,7 +14,8 @@ void check_texts(const std::vector<std::string>& commands, std::size_t figures) 
   const TempDir dir;
   for (const char* name :
        {"panel-a.png", "panel-b.png", "panel-c.png", "panel-d.png", "panel-a.reference.png",
-        "panel-b.reference.png", "panel-a.samples.geojson", "glass.palette.txt"})
+        "panel-b.reference.png", "panel-a.samples.geojson", "glass.palette.txt", "target.png",
+        "target.samples.geojson", "target.known.csv"})
     copy_demo(dir, name);
   for (const std::string& command : commands) {
     const bool draws = !command.starts_with("reframe");
@@ -49,9 +50,11 @@ TEST_CASE("texts of figures lie apart: histograms, selections, light", "[program
        "mask panel-a.png --where \"hsv.h in 200..260\" -o m2",
        "slice panel-a.png --channel lab.l --cuts 10,20,40,60,80 -o slices",
        "measure panel-a.reference.png --image panel-a.png -o regions",
-       "balance panel-d.png -o balanced.png", "sheet panel-a.png --channels lab,hsv -o sheet",
+       "balance panel-d.png -o balanced.png",
+       "correct target.png --samples target.samples.geojson --known target.known.csv -o right.png",
+       "sheet panel-a.png --channels lab,hsv -o sheet",
        "diff panel-a.png panel-b.png -o difference"},
-      15);
+      16);
 }
 
 TEST_CASE("texts of figures lie apart: long names", "[program][figure]") {

@@ -11,7 +11,9 @@
 #include "core/select/variants.h"
 #include "core/tidy/tidy_steps.h"
 #include "io/document/color_table_file.h"
+#include "io/document/correction_file.h"
 #include "io/document/curve_file.h"
+#include "io/document/known_colors_file.h"
 #include "io/document/model_file.h"
 #include "io/document/palette_file.h"
 #include "io/document/sample_file.h"
@@ -166,6 +168,20 @@ Parser curve_parser() {
           [](const std::string& text) { parse_curves(text); }};
 }
 
+Parser correction_parser() {
+  const Affine correction{{{{0.96, 0.1, -0.02}, {0.05, 0.8, 0.03}, {0.01, 0.04, 0.5}}}, {}};
+  return {"correction", {correction_text(correction)}, [](const std::string& text) {
+            parse_correction(text);
+          }};
+}
+
+Parser known_colors_parser() {
+  return {"known-colors",
+          {"name,lab.l,lab.a,lab.b\r\nwhite,95,0,1\r\nruby,34,50.5,-2e1\r\n",
+           text_of_file(Path(CHALCEDONY_DEMO_DATA) / "target.known.csv")},
+          of_file("known.csv", [](const Path& path) { read_known_colors(path); })};
+}
+
 Parser palette_parser() {
   return {"palette",
           {"#4b3abe\n#625b44\n", "oklch(0.7 0.1 120)\n\nrgb(20 30 40)\n",
@@ -310,12 +326,12 @@ Parser channel_parser() {
 
 const std::vector<Parser>& all_parsers() {
   static const std::vector<Parser> parsers{
-      picture_parser(),      label_parser(),   profile_parser(),     exif_parser(),
-      model_parser(),        curve_parser(),   palette_parser(),     sample_parser(),
-      sample_table_parser(), table_parser(),   color_table_parser(), recipe_parser(),
-      options_parser(),      journal_parser(), record_parser(),      expression_parser(),
-      formula_parser(),      color_parser(),   region_parser(),      variable_parser(),
-      step_parser(),         channel_parser()};
+      picture_parser(),     label_parser(),      profile_parser(),      exif_parser(),
+      model_parser(),       correction_parser(), known_colors_parser(), curve_parser(),
+      palette_parser(),     sample_parser(),     sample_table_parser(), table_parser(),
+      color_table_parser(), recipe_parser(),     options_parser(),      journal_parser(),
+      record_parser(),      expression_parser(), formula_parser(),      color_parser(),
+      region_parser(),      variable_parser(),   step_parser(),         channel_parser()};
   return parsers;
 }
 

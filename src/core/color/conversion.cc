@@ -24,6 +24,18 @@ std::vector<const Space*> conversion_path(const Space& from, const Space& to) {
 }
 
 Conversion::Conversion(const Space& from, const Space& to, KnownValues known) {
+  add_way(from, to, known);
+}
+
+Conversion Conversion::mapped_in(const Space& middle, const Affine& map, const Space& space) {
+  Conversion conversion;
+  conversion.add_way(space, middle, KnownValues::kAny);
+  conversion.add(Step(map));
+  conversion.add_way(middle, space, KnownValues::kAny);
+  return conversion;
+}
+
+void Conversion::add_way(const Space& from, const Space& to, KnownValues known) {
   const auto path = conversion_path(from, to);
   for (std::size_t i = 1; i < path.size(); ++i) {
     const Space& before = *path[i - 1];

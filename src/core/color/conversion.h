@@ -25,6 +25,9 @@ class Conversion {
  public:
   Conversion(const Space& from, const Space& to, KnownValues known = KnownValues::kAny);
 
+  /// From a space to itself by way of `middle`, where `map` is applied.
+  static Conversion mapped_in(const Space& middle, const Affine& map, const Space& space);
+
   /// True when the values of both spaces are the same numbers.
   bool is_identity() const { return steps_.empty(); }
 
@@ -37,6 +40,8 @@ class Conversion {
   void run(const ConstPlanes& in, const Planes& out, std::size_t n) const;
 
  private:
+  Conversion() = default;
+  void add_way(const Space& from, const Space& to, KnownValues known);
   void add(const Steps& steps);
   void run_steps(const ConstPlanes& in, const Planes& out, std::size_t n) const;
 

@@ -65,6 +65,10 @@ SampleType sample_for(const std::filesystem::path& path, SampleType sample) {
   return sample;
 }
 
+std::filesystem::path figure_beside(std::filesystem::path output, FigureFormat format) {
+  return output.replace_extension("figure." + extension_of(format));
+}
+
 PictureSpec spec_like(const PictureInfo& info) {
   PictureSpec spec;
   spec.shape = info.shape;

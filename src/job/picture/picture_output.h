@@ -58,6 +58,9 @@ class PictureOutput {
 /// but for floats and deep samples that the format cannot hold.
 SampleType sample_for(const std::filesystem::path& path, SampleType sample);
 
+/// The name of a figure of a picture that is written: `<stem>.figure.<ext>` beside it.
+std::filesystem::path figure_beside(std::filesystem::path output, FigureFormat format);
+
 /// A file of the same kind as a picture; its alpha is straight.
 PictureSpec spec_like(const PictureInfo& info);
 

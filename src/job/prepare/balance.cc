@@ -119,9 +119,7 @@ class BalanceJob {
 
   void draw(const PictureOutput& place, const std::filesystem::path& output, FigureFormat format,
             BeforeAndAfter& shown) {
-    std::filesystem::path figure = output;
-    figure.replace_extension("figure." + extension_of(format));
-    place.beside(picture_.file.path, figure);
+    const auto figure = place.beside(picture_.file.path, figure_beside(output, format));
     Plot plot(format);
     shown.draw(plot, figure, picture_.name(), subtitle());
     draw_figures(plot, context_);

@@ -3,27 +3,10 @@
 #include "core/channel/channel_plan.h"
 #include "core/color/srgb.h"
 #include "core/error.h"
+#include "job/picture/band_sums.h"
 
 namespace chalcedony {
 namespace {
-
-/// Sums made of each band of a picture by `make_summer()`, called once a thread, and added in
-/// order.
-template <class Sums, class MakeSummer>
-void sum_bands(CountedPicture& picture, const SharedOptions& options, const Context& context,
-               Sums& sums, const MakeSummer& make_summer) {
-  const Sums empty = sums;
-  const auto make_worker = [&] {
-    return [&, reader = BlockReader(picture.file.info, picture.counting),
-            add = make_summer()](const Band& band) mutable {
-      Sums out = empty;
-      reader.for_each_block(band, [&](const Block& block) { add(out, block); });
-      return out;
-    };
-  };
-  travel(*picture.file.rows, road_for(picture, options, context), make_worker,
-         [&](const Sums& band) { sums += band; });
-}
 
 LightField field_of(const std::filesystem::path& path, const RasterShape& wanted,
                     SharedOptions options, const Context& context) {

@@ -1,0 +1,127 @@
+// `chalcedony correct`: colors brought to what patches are known to be.
+#include "job/prepare/correct.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+#include <ostream>
+
+#include "cli/command.h"
+#include "cli/json_format.h"
+#include "cli/outputs_text.h"
+#include "cli/shared_flags.h"
+#include "cli/text_table.h"
+#include "core/error.h"
+
+namespace chalcedony::cli {
+namespace {
+
+void declare_correct(po::options_description& options) {
+  add_option<std::string>(options, "samples", "FILE",
+                          "the patches of the one input, each a class, as GeoJSON or as a picture "
+                          "of labels");
+  add_repeated_option(options, "sample", "NAME=PLACE",
+                      "a patch: X,Y,RADIUS or X,Y,W,H; may be repeated");
+  add_option<std::string>(options, "known", "FILE",
+                          "the colors that patches are known to have: a CSV table with a name and "
+                          "the three channels of a space in each line");
+  add_option<std::string>(options, "save", "FILE", "write the correction for other pictures");
+  add_option<std::string>(options, "apply", "FILE", "use a correction that was saved");
+}
+
+Json do_correct(const po::variables_map& given, const SharedOptions& shared,
+                const Context& context) {
+  CorrectOptions options;
+  options.shared = shared;
+  if (given.count("apply")) {
+    refuse_options(given, {"samples", "sample", "known", "save"},
+                   "--apply takes the correction from a file");
+    options.apply = given["apply"].as<std::string>();
+    return run_correct(options, context);
+  }
+  if (given.count("samples")) options.patches.files = {given["samples"].as<std::string>()};
+  for (const auto& text : texts_of(given, "sample"))
+    options.patches.places.push_back(named_value("--sample", text));
+  if (options.patches.empty() || !given.count("known"))
+    throw UsageError("correct needs --samples and --known, or --apply",
+                     "say where the patches are and what colors they are known to have");
+  if (shared.inputs.size() > 1)
+    throw UsageError("patches are on one picture",
+                     "--save the correction it takes, and --apply that to the others");
+  options.known = given["known"].as<std::string>();
+  if (given.count("save")) options.save = given["save"].as<std::string>();
+  return run_correct(options, context);
+}
+
+void print_patches(const Json& p, std::ostream& out) {
+  const auto lab = [](const Json& patch, const char* which) {
+    // Added to 0, what is rounded to -0 becomes 0.
+    const auto rounded = [&](const char* channel) {
+      return std::round(100 * patch[which][channel].get<double>()) / 100 + 0.0;
+    };
+    return fmt::format("{:6.2f} {:7.2f} {:7.2f}", rounded("l"), rounded("a"), rounded("b"));
+  };
+  TextTable(p["patches"])
+      .words("patch", "name")
+      .counts("pixels", "pixels")
+      .cells("known L a b", [&](const Json& patch) { return lab(patch, "known"); })
+      .cells("found L a b", [&](const Json& patch) { return lab(patch, "found"); })
+      .decimals("before", "before", 2)
+      .decimals("after", "after", 2)
+      .decimals("left out", "left_out", 2)
+      .print(out);
+  const auto line = [&](const char* title, const char* field, const char* meaning) {
+    if (!p.contains(field)) return;
+    out << fmt::format("  {:<9} mean {:.2f}, largest {:.2f}{}\n", title,
+                       p[field]["mean"].get<double>(), p[field]["max"].get<double>(), meaning);
+  };
+  out << "  differences are delta E 2000, white of Lab D50\n";
+  line("before", "before", "");
+  line("after", "after", "");
+  line("left out", "left_out",
+       ": each by the correction of all others, as to expect of other colors");
+}
+
+void print_correct(const Json& summary, std::ostream& out) {
+  for (const Json& p : summary["inputs"]) {
+    out << fmt::format("{}\n", p["file"]);
+    print_left_out(p, out);
+    if (p.contains("patches")) print_patches(p, out);
+    if (p["out_of_gamut_percent"] > 0)
+      out << fmt::format("  {:.3g} % leave the range and are cut off\n", p["out_of_gamut_percent"]);
+  }
+  print_outputs(summary, out);
+}
+
+}  // namespace
+
+extern const Command kCorrect;
+const Command kCorrect{
+    "correct",
+    "colors brought to those that patches are known to have",
+    "INPUT --samples FILE --known FILE -o PATH",
+    "Holds patches of a picture, such as those of a color target, against the colors they are "
+    "known "
+    "to have; finds the matrix of linear light that brings them nearest, and corrects the picture "
+    "by it. Says how far each patch is off before and after, and by the correction of all others, "
+    "which is what to expect of colors that are not among them. --apply corrects other pictures "
+    "taken in the same light. A figure beside the picture shows the patches.",
+    {{"correct target.png --samples target.samples.geojson --known target.known.csv -o right.png",
+      "a photographed target brought to its known colors"},
+     {"correct target.png --samples target.samples.geojson --known target.known.csv "
+      "--save light.correction.json -o right.png",
+      "the same, and the correction kept"},
+     {"correct target.png --sample white=46,46,20 --sample ruby=130,46,20 "
+      "--sample amber=298,46,20 --sample leaf=46,130,20 --sample sky=214,130,20 "
+      "--known target.known.csv -o right.png",
+      "by five patches that are pointed at"}},
+    true,
+    nullptr,
+    declare_correct,
+    do_correct,
+    print_correct,
+    {},
+    {{"hue-floor", "write"}, "correct writes one picture and its figure"},
+    {Trait::kReadsSamples}};
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,155 @@
+#include "job/prepare/judged_patches.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/balance/patch_sums.h"
+#include "core/color/conversion.h"
+#include "core/error.h"
+#include "figure/patch_figure.h"
+#include "io/document/known_colors_file.h"
+#include "job/picture/band_sums.h"
+
+namespace chalcedony {
+namespace {
+
+PatchSums light_of_patches(CountedPicture& picture, const NamedSamples& named,
+                           const SharedOptions& options, const Context& context) {
+  const RasterShape& shape = picture.shape();
+  const std::vector<SampleRun> runs =
+      errors_at(named.from, [&] { return sample_runs(named.samples, shape.width, shape.height); });
+  const Conversion to_light(*picture.file.info.space, spaces::kXyzD50);
+  PatchSums sums(named.samples.classes.size());
+  sum_bands(picture, options, context, sums, [&] {
+    return [&, light = PlaneBuffer()](PatchSums& band, const Block& block) mutable {
+      to_light.run(block.color, light.planes(), block.size);
+      band.add(block, read_only(light.planes()), runs);
+    };
+  });
+  picture.file.rows->rewind();
+  return sums;
+}
+
+const Color& known_color(const std::vector<KnownColor>& known, const std::string& name,
+                         const std::filesystem::path& path) {
+  const auto found = std::find_if(known.begin(), known.end(),
+                                  [&](const KnownColor& one) { return one.name == name; });
+  if (found == known.end())
+    throw InputError("does not know the color of the patch '" + name + "'",
+                     "add a line for it, or leave the patch out", path.string());
+  return found->color;
+}
+
+Color color_of_light(const std::array<double, 3>& xyz) { return {&spaces::kXyzD50, xyz}; }
+
+Json lab_json(const Color& color) {
+  const auto [l, a, b] = color.in(spaces::kLab);
+  return {{"l", l}, {"a", a}, {"b", b}};
+}
+
+struct Differences {
+  double mean = 0, most = 0;
+  std::size_t patches = 0;
+};
+
+/// Mean and maximum of a difference over the patches that are used and have it.
+Differences over_patches(const std::vector<JudgedPatch>& patches, double JudgedPatch::*field) {
+  Differences over;
+  for (const JudgedPatch& patch : patches) {
+    if (!patch.used || std::isnan(patch.*field)) continue;
+    over.mean += patch.*field;
+    over.most = std::max(over.most, patch.*field);
+    ++over.patches;
+  }
+  if (over.patches > 0) over.mean /= static_cast<double>(over.patches);
+  return over;
+}
+
+Json json_of(const Differences& over) { return {{"mean", over.mean}, {"max", over.most}}; }
+
+}  // namespace
+
+std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const SampleSources& sources,
+                                       const std::filesystem::path& known,
+                                       const SharedOptions& options, const Context& context) {
+  const std::vector<KnownColor> colors = read_known_colors(known);
+  const NamedSamples named = samples_of_input(sources, 0, picture, options, context);
+  for (const SampleClass& patch : named.samples.classes) known_color(colors, patch.name, known);
+  const PatchSums sums = light_of_patches(picture, named, options, context);
+  std::vector<JudgedPatch> patches;
+  for (std::size_t p = 0; p < sums.size(); ++p) {
+    JudgedPatch patch;
+    patch.name = named.samples.classes[p].name;
+    patch.pixels = sums[p].pixels;
+    if (patch.pixels == 0)
+      throw InputError("the patch '" + patch.name + "' has no pixel that counts",
+                       "draw it larger, or leave it out", named.from);
+    patch.full_percent = percent(sums[p].full, patch.pixels);
+    patch.used = patch.full_percent <= kMostFull;
+    patch.known = known_color(colors, patch.name, known);
+    patch.light = {sums[p].mean(), patch.known.in(spaces::kXyzD50)};
+    patch.before = differences_from_known({patch.light}, Affine()).front();
+    if (!patch.used)
+      context.warn(fmt::format(
+          "{}: {:.3g} % of the patch '{}' are at full scale, so that its color is cut off; it is "
+          "not used",
+          picture.file.path.string(), patch.full_percent, patch.name));
+    patches.push_back(std::move(patch));
+  }
+  return patches;
+}
+
+Affine correction_by(std::vector<JudgedPatch>& patches) {
+  std::vector<KnownPatch> used;
+  for (const JudgedPatch& patch : patches)
+    if (patch.used) used.push_back(patch.light);
+  const Affine correction = fitted_correction(used);
+  const std::vector<double> left_out = left_out_differences(used);
+  auto next = left_out.begin();
+  for (JudgedPatch& patch : patches) {
+    patch.after = differences_from_known({patch.light}, correction).front();
+    if (patch.used) patch.left_out = *next++;
+  }
+  return correction;
+}
+
+void report_patches(const std::vector<JudgedPatch>& patches, Json& summary) {
+  Json list = Json::array();
+  for (const JudgedPatch& patch : patches) {
+    Json one{{"name", patch.name},
+             {"pixels", patch.pixels},
+             {"used", patch.used},
+             {"full_scale_percent", patch.full_percent},
+             {"known", lab_json(patch.known)},
+             {"found", lab_json(color_of_light(patch.light.found))},
+             {"before", patch.before},
+             {"after", patch.after}};
+    if (patch.used && !std::isnan(patch.left_out)) one["left_out"] = patch.left_out;
+    list.push_back(std::move(one));
+  }
+  summary["patches"] = std::move(list);
+  summary["before"] = json_of(over_patches(patches, &JudgedPatch::before));
+  summary["after"] = json_of(over_patches(patches, &JudgedPatch::after));
+  const Differences left_out = over_patches(patches, &JudgedPatch::left_out);
+  if (left_out.patches > 0) summary["left_out"] = json_of(left_out);
+}
+
+void draw_patches(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                  const std::vector<JudgedPatch>& patches, const Affine& correction) {
+  std::vector<ShownPatch> shown;
+  for (const JudgedPatch& patch : patches)
+    shown.push_back({patch.name, color_of_light(patch.light.found), patch.known,
+                     color_of_light(image_of(correction, patch.light.found)), patch.before,
+                     patch.after});
+  const Differences left_out = over_patches(patches, &JudgedPatch::left_out);
+  std::string subtitle = fmt::format("delta E 2000 on average: {:.2f} before, {:.2f} after",
+                                     over_patches(patches, &JudgedPatch::before).mean,
+                                     over_patches(patches, &JudgedPatch::after).mean);
+  if (left_out.patches > 0)
+    subtitle += fmt::format(", {:.2f} by the correction of all other patches", left_out.mean);
+  add_patch_figure(plot, path, name, subtitle, shown);
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,176 @@
+// Corrections of colors by patches: light that is known, and a second way to see that none is
+// nearer.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <random>
+#include <vector>
+
+#include "core/balance/color_correction.h"
+#include "core/balance/patch_sums.h"
+#include "core/color/conversion.h"
+#include "core/color/css_color.h"
+#include "core/error.h"
+
+using namespace chalcedony;
+
+namespace {
+
+using Triple = std::array<double, 3>;
+
+Triple light_of(const Triple& lab) { return Color{&spaces::kLab, lab}.in(spaces::kXyzD50); }
+
+const std::vector<Triple> kLabs{{95, 0, 1},    {34, 50, 24},  {70, 20, 64},
+                                {84, -4, 70},  {46, -44, 14}, {66, -10, -30},
+                                {32, 14, -50}, {50, -1, -2},  {20, 0, 0}};
+
+constexpr Affine kLamplight{{{{0.96, 0.1, -0.02}, {0.05, 0.8, 0.03}, {0.01, 0.04, 0.5}}}, {}};
+
+/// Patches in light that takes them through a matrix, each found a little off.
+std::vector<KnownPatch> patches_in(const Affine& light, double off) {
+  std::mt19937 random(7);
+  std::uniform_real_distribution<double> any(-1, 1);
+  std::vector<KnownPatch> patches;
+  for (const Triple& lab : kLabs) {
+    KnownPatch patch{image_of(light, light_of(lab)), light_of(lab)};
+    for (double& value : patch.found) value *= 1 + off * any(random);
+    patches.push_back(patch);
+  }
+  return patches;
+}
+
+/// The sum that is to be least, by the conversion of the program.
+double squares(const std::vector<KnownPatch>& patches, const Affine& correction) {
+  double sum = 0;
+  for (const KnownPatch& patch : patches) {
+    const Triple mapped =
+        Color{&spaces::kXyzD50, image_of(correction, patch.found)}.in(spaces::kLab);
+    const Triple known = Color{&spaces::kXyzD50, patch.known}.in(spaces::kLab);
+    for (std::size_t c = 0; c < 3; ++c) sum += (mapped[c] - known[c]) * (mapped[c] - known[c]);
+  }
+  return sum;
+}
+
+double largest(const std::vector<double>& values) {
+  return *std::max_element(values.begin(), values.end());
+}
+
+}  // namespace
+
+TEST_CASE("light that was a matrix is taken back exactly", "[core][balance]") {
+  const auto patches = patches_in(kLamplight, 0);
+  const Affine correction = fitted_correction(patches);
+  const Affine wanted = inverse(kLamplight);
+  for (std::size_t i = 0; i < 3; ++i)
+    for (std::size_t j = 0; j < 3; ++j)
+      CHECK(correction.m[i][j] == Approx(wanted.m[i][j]).margin(1e-6));
+  CHECK(largest(differences_from_known(patches, Affine())) > 5);
+  CHECK(largest(differences_from_known(patches, correction)) < 1e-4);
+  CHECK(largest(left_out_differences(patches)) < 1e-3);
+}
+
+TEST_CASE("no matrix nearby brings the patches nearer", "[core][balance]") {
+  const auto patches = patches_in(kLamplight, 0.06);
+  const Affine correction = fitted_correction(patches);
+  const double least = squares(patches, correction);
+  CHECK(least > 1);
+  std::mt19937 random(3);
+  std::normal_distribution<double> any;
+  // Nearer and farther; what the conversion's floats round is much less than what is gained.
+  for (const double step : {0.1, 0.01, 0.002})
+    for (int turn = 0; turn < 200; ++turn) {
+      Affine other = correction;
+      for (auto& row : other.m)
+        for (double& value : row) value += step * any(random);
+      CHECK(squares(patches, other) > least - 1e-3);
+    }
+}
+
+TEST_CASE("a patch that is left out is judged by the others alone", "[core][balance]") {
+  const auto patches = patches_in(kLamplight, 0.06);
+  const auto left_out = left_out_differences(patches);
+  REQUIRE(left_out.size() == patches.size());
+  for (std::size_t i = 0; i < patches.size(); ++i) {
+    auto others = patches;
+    others.erase(others.begin() + static_cast<std::ptrdiff_t>(i));
+    CHECK(left_out[i] ==
+          Approx(differences_from_known({patches[i]}, fitted_correction(others)).front()));
+  }
+  const auto used = differences_from_known(patches, fitted_correction(patches));
+  double sum_used = 0, sum_left_out = 0;
+  for (std::size_t i = 0; i < used.size(); ++i) sum_used += used[i], sum_left_out += left_out[i];
+  CHECK(sum_left_out > sum_used);
+  // Two of four patches lie in one plane with black and a third.
+  std::vector<KnownPatch> few{patches[0], patches[7], patches[1], patches[6]};
+  few[1].found = few[0].found;
+  for (double& value : few[1].found) value /= 3;
+  const auto of_few = left_out_differences(few);
+  CHECK(std::isfinite(of_few[0]));
+  CHECK(std::isnan(of_few[2]));
+}
+
+TEST_CASE("patches that leave the matrix open are refused", "[core][balance]") {
+  auto patches = patches_in(kLamplight, 0);
+  patches.resize(3);
+  CHECK_THROWS_WITH(fitted_correction(patches),
+                    "has 3 patches to correct by, and it takes 4; add patches of known color");
+  std::vector<KnownPatch> grays;
+  for (const double l : {20.0, 40.0, 60.0, 80.0, 95.0})
+    grays.push_back({image_of(kLamplight, light_of({l, 0, 0})), light_of({l, 0, 0})});
+  CHECK_THROWS_WITH(fitted_correction(grays),
+                    Catch::StartsWith("the colors of the patches lie in one plane, as grays "
+                                      "alone do; add patches of other hues"));
+}
+
+TEST_CASE("the light of patches is summed where they count", "[core][balance]") {
+  constexpr std::uint32_t kWidth = 4;
+  PlaneBuffer color, xyz;
+  Block block;
+  block.picture_width = kWidth;
+  block.first_pixel = kWidth;  // the second row and the third
+  block.size = 2 * kWidth;
+  for (std::size_t i = 0; i < block.size; ++i)
+    for (std::size_t c = 0; c < 3; ++c) {
+      color.plane(c)[i] = i == 1 && c == 2 ? 255.0f : 100.0f;
+      xyz.plane(c)[i] = static_cast<float>(i + 10 * c);
+    }
+  std::vector<std::uint8_t> counted(block.size, 1);
+  counted[2] = 0;
+  block.color = read_only(color.planes());
+  block.counted = counted.data();
+  // The first patch reaches into the row before; the second has pixels of two rows.
+  const std::vector<SampleRun> runs{{2, 4, 0}, {4, 7, 0}, {7, 8, 1}, {8, 9, 1}};
+  PatchSums sums(2);
+  sums.add(block, read_only(xyz.planes()), runs);
+  CHECK(sums[0].pixels == 2);
+  CHECK(sums[0].full == 1);
+  CHECK(sums[0].mean() == Triple{0.5, 10.5, 20.5});
+  CHECK(sums[1].pixels == 2);
+  CHECK(sums[1].full == 0);
+  CHECK(sums[1].mean() == Triple{3.5, 13.5, 23.5});
+  PatchSums twice = sums;
+  twice += sums;
+  CHECK(twice[0].pixels == 4);
+  CHECK(twice[0].full == 2);
+  CHECK(twice[1].mean() == sums[1].mean());
+}
+
+TEST_CASE("colors mapped in another space are each mapped there", "[core][balance]") {
+  const Affine correction = inverse(kLamplight);
+  for (const Space* space : {&spaces::kSrgb, &spaces::kA98Rgb}) {
+    constexpr std::size_t kColors = 40;
+    PlaneBuffer before, after;
+    for (std::size_t i = 0; i < kColors; ++i)
+      for (std::size_t c = 0; c < 3; ++c)
+        before.plane(c)[i] = static_cast<float>((37 * i + 101 * c) % 256);
+    Conversion::mapped_in(spaces::kXyzD50, correction, *space)
+        .run(read_only(before.planes()), after.planes(), kColors);
+    for (std::size_t i = 0; i < kColors; ++i) {
+      const Triple color{before.plane(0)[i], before.plane(1)[i], before.plane(2)[i]};
+      const Triple light = image_of(correction, Color{space, color}.in(spaces::kXyzD50));
+      const Triple wanted = Color{&spaces::kXyzD50, light}.in(*space);
+      for (std::size_t c = 0; c < 3; ++c)
+        CHECK(after.plane(c)[i] == Approx(wanted[c]).margin(2e-3));
+    }
+  }
+}
