@@ -2,28 +2,22 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
+#include <memory>
+#include <string>
+#include <vector>
 
 #include "core/balance/balancer.h"
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
-#include "core/gamut/gamut_count.h"
-#include "core/pixel/block_writer.h"
 #include "io/document/curve_file.h"
 #include "io/file/atomic_file.h"
-#include "io/picture/create_picture.h"
-#include "job/picture/picture_output.h"
+#include "job/picture/changed_picture.h"
 #include "job/prepare/before_and_after.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
-
-struct BalancedBand {
-  Excluded excluded;
-  GamutCount gamut;  // what the file cuts off
-};
 
 class BalanceJob {
  public:
@@ -82,39 +76,18 @@ class BalanceJob {
   }
 
   Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians) {
-    PictureSpec spec = spec_like(info_);
-    const auto output = place.path(picture_.file.path, "balanced", spec.shape.sample);
-    spec.shape.sample = sample_for(output, spec.shape.sample);
-    spec.carried = picture_.file.facts.carried;
-    const auto writer = create_picture(output, spec);
-    const BlockWriter stored(info_of(spec));
     BeforeAndAfter shown(info_, format != FigureFormat::kNone);
-    BalancedBand sums;
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(info_, picture_.counting),
-              balancer = std::make_unique<Balancer>(info_, balance_),
-              collector = BeforeAndAfter::Collector(shown)](const Band& band,
-                                                            std::byte* samples) mutable {
-        BalancedBand out;
-        reader.for_each_block(band, [&](const Block& block) {
-          const ConstPlanes rgb = balancer->balanced(block);
-          stored.write(rgb, block.alpha, block.size, samples);
-          samples += block.size * spec.shape.pixel_bytes();
-          out.gamut.add(block, rgb, stored.info());
-          collector.add(block, rgb);
+    const ChangedPicture found =
+        write_changed(picture_, place, "balanced", options_.shared, context_, [&] {
+          return [balancer = std::make_unique<Balancer>(info_, balance_),
+                  collector = BeforeAndAfter::Collector(shown)](const Block& block) mutable {
+            const ConstPlanes color = balancer->balanced(block);
+            collector.add(block, color);
+            return color;
+          };
         });
-        out.excluded = reader.take_excluded();
-        return out;
-      };
-    };
-    travel_to_picture(*picture_.file.rows, road_for(picture_, options_.shared, context_),
-                      spec.shape, *writer, make_worker, [&](const BalancedBand& band) {
-                        sums.excluded += band.excluded;
-                        sums.gamut += band.gamut;
-                      });
-    writer->finish();
-    if (shown.wanted()) draw(place, output, format, shown);
-    return report(output, medians, sums);
+    if (shown.wanted()) draw(place, found.output, format, shown);
+    return report(found, medians);
   }
 
   void draw(const PictureOutput& place, const std::filesystem::path& output, FigureFormat format,
@@ -144,9 +117,7 @@ class BalanceJob {
            (has_strength ? fmt::format(" {:.4g}", curve.strength) : "");
   }
 
-  Json report(const std::filesystem::path& output, const std::vector<double>& medians,
-              const BalancedBand& sums) const {
-    const std::uint64_t counted = info_.shape.pixels() - sums.excluded.total();
+  Json report(const ChangedPicture& found, const std::vector<double>& medians) const {
     Json curves = Json::array();
     for (std::size_t c = 0; c < set_.curves.size(); ++c) {
       const ToneCurve& curve = set_.curves[c];
@@ -163,12 +134,12 @@ class BalanceJob {
       curves.push_back(std::move(one));
     }
     return {{"file", picture_.file.path.string()},
-            {"output", output.string()},
-            {"counted", counted},
-            {"excluded", excluded_json(sums.excluded)},
+            {"output", found.output.string()},
+            {"counted", found.counted},
+            {"excluded", excluded_json(found.excluded)},
             {"light_evened", options_.flat.has_value()},
             {"curves", curves},
-            {"clipped_percent", percent(sums.gamut.outside, counted)}};
+            {"clipped_percent", percent(found.gamut.outside, found.counted)}};
   }
 
   const BalanceOptions& options_;

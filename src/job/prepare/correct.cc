@@ -5,23 +5,15 @@
 
 #include "core/color/conversion.h"
 #include "core/error.h"
-#include "core/gamut/gamut_count.h"
-#include "core/pixel/block_writer.h"
 #include "io/document/correction_file.h"
 #include "io/file/atomic_file.h"
-#include "io/picture/create_picture.h"
-#include "job/picture/picture_output.h"
+#include "job/picture/changed_picture.h"
 #include "job/prepare/judged_patches.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
-
-struct CorrectedBand {
-  Excluded excluded;
-  GamutCount gamut;  // what the file cuts off
-};
 
 class CorrectJob {
  public:
@@ -69,43 +61,21 @@ class CorrectJob {
 
  private:
   std::filesystem::path write(const PictureOutput& place, const Affine& correction, Json& report) {
-    const PictureInfo& info = picture_.file.info;
-    PictureSpec spec = spec_like(info);
-    const auto output = place.path(picture_.file.path, "corrected", spec.shape.sample);
-    spec.shape.sample = sample_for(output, spec.shape.sample);
-    spec.carried = picture_.file.facts.carried;
-    const auto writer = create_picture(output, spec);
-    const BlockWriter stored(info_of(spec));
-    const Conversion corrected = Conversion::mapped_in(spaces::kXyzD50, correction, *info.space);
-    CorrectedBand sums;
-    const auto make_worker = [&] {
-      return [&, reader = BlockReader(info, picture_.counting), planes = PlaneBuffer()](
-                 const Band& band, std::byte* samples) mutable {
-        CorrectedBand out;
-        reader.for_each_block(band, [&](const Block& block) {
-          corrected.run(block.color, planes.planes(), block.size);
-          const ConstPlanes rgb = read_only(planes.planes());
-          stored.write(rgb, block.alpha, block.size, samples);
-          samples += block.size * spec.shape.pixel_bytes();
-          out.gamut.add(block, rgb, stored.info());
+    const Conversion corrected =
+        Conversion::mapped_in(spaces::kXyzD50, correction, *picture_.file.info.space);
+    const ChangedPicture found =
+        write_changed(picture_, place, "corrected", options_.shared, context_, [&] {
+          return [&corrected, planes = PlaneBuffer()](const Block& block) mutable {
+            corrected.run(block.color, planes.planes(), block.size);
+            return read_only(planes.planes());
+          };
         });
-        out.excluded = reader.take_excluded();
-        return out;
-      };
-    };
-    travel_to_picture(*picture_.file.rows, road_for(picture_, options_.shared, context_),
-                      spec.shape, *writer, make_worker, [&](const CorrectedBand& band) {
-                        sums.excluded += band.excluded;
-                        sums.gamut += band.gamut;
-                      });
-    writer->finish();
-    const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();
-    report["output"] = output.string();
-    report["counted"] = counted;
-    report["excluded"] = excluded_json(sums.excluded);
-    report["out_of_gamut_percent"] = percent(sums.gamut.outside, counted);
-    report["largest_excess"] = sums.gamut.largest_excess;
-    return output;
+    report["output"] = found.output.string();
+    report["counted"] = found.counted;
+    report["excluded"] = excluded_json(found.excluded);
+    report["out_of_gamut_percent"] = percent(found.gamut.outside, found.counted);
+    report["largest_excess"] = found.gamut.largest_excess;
+    return found.output;
   }
 
   const CorrectOptions& options_;
