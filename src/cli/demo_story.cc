@@ -28,8 +28,8 @@ const std::vector<DemoStep>& steps() {
         "results/panel-d.balanced.png"}},
       {"Correct: a target of tiles in lamplight, brought to the colors that the tiles are known to "
        "have.",
-       {"correct", "target.png", "--samples", "target.samples.geojson", "--known",
-        "target.known.csv", "-o", "results/target.corrected.png"}},
+       {"correct", "target.png", "--layout", "5x4=4,4,420,336", "--known", "target.known.csv", "-o",
+        "results/target.corrected.png"}},
       {"Convert: bring it into a space where color differences can be measured.",
        {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o",
         "results/panel-a-lab.tif"}},

@@ -5,7 +5,9 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <utility>
 
+#include "core/degrees.h"
 #include "figure/axis.h"
 #include "figure/legend.h"
 
@@ -14,21 +16,33 @@ namespace {
 
 constexpr double kLegendWide = 308;  // of the page, in pixels
 
-/// The rings of a shape, closed; a circle for a point.
-std::vector<std::vector<Position>> closed_rings(const SampleShape& shape) {
+/// The corners of a circle.
+std::vector<Position> circle_about(const Position& center, double radius) {
+  constexpr int kCorners = 24;
+  std::vector<Position> circle;
+  for (int corner = 0; corner < kCorners; ++corner) {
+    const double angle = radians(360.0 * corner / kCorners);
+    circle.push_back({center.x + radius * std::cos(angle), center.y + radius * std::sin(angle)});
+  }
+  return circle;
+}
+
+/// A ring as a line that comes back to where it began: in the middle of an edge, since its two ends
+/// are not joined as other corners are.
+std::vector<Position> closed_line(std::vector<Position> ring) {
+  if (ring.size() > 1 && ring.front() == ring.back()) ring.pop_back();
+  const Position& last = ring.back();
+  const Position begin{(last.x + ring.front().x) / 2, (last.y + ring.front().y) / 2};
+  ring.insert(ring.begin(), begin);
+  ring.push_back(begin);
+  return ring;
+}
+
+/// The outlines of a shape; a circle for a point.
+std::vector<std::vector<Position>> outlines_of(const SampleShape& shape) {
   std::vector<std::vector<Position>> rings = shape.rings;
-  for (auto& ring : rings) {
-    // Closed twice, an outline shows a spike where it begins.
-    const bool closed = ring.front().x == ring.back().x && ring.front().y == ring.back().y;
-    if (!closed) ring.push_back(ring.front());
-  }
-  if (!rings.empty()) return rings;
-  const double r = std::max(shape.radius, 0.5);
-  std::vector<Position>& circle = rings.emplace_back();
-  for (int degrees = 0; degrees <= 360; degrees += 15) {
-    const double a = degrees * 0.017453292519943295;
-    circle.push_back({shape.point.x + r * std::cos(a), shape.point.y + r * std::sin(a)});
-  }
+  if (rings.empty()) rings.push_back(circle_about(shape.point, std::max(shape.radius, 0.5)));
+  for (auto& ring : rings) ring = closed_line(std::move(ring));
   return rings;
 }
 
@@ -49,7 +63,7 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
   std::vector<std::string> outlines(samples.classes.size());
   Overlay over{.coordinates = true};
   for (const SampleShape& shape : samples.shapes) {
-    const auto rings = closed_rings(shape);
+    const auto rings = outlines_of(shape);
     std::string& data = outlines[shape.sample_class];
     for (const auto& ring : rings) {
       for (const Position& p : ring) data += fmt::format("{:.6g} {:.6g}\n", p.x, p.y);

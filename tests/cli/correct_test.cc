@@ -84,6 +84,26 @@ TEST_CASE("correct brings a target to its known colors", "[cli][correct]") {
   CHECK(text_of_file(dir / "one.json") == text_of_file(dir / "light.json"));
 }
 
+TEST_CASE("a target in even rows needs no regions", "[cli][correct]") {
+  const TempDir dir;
+  copy_target(dir);
+  const json found = summary_of(run_tool(
+      dir, words_of("correct target.png --layout 5x4=4,4,420,336 --known target.known.csv -o "
+                    "right.png --summary json")))["inputs"][0];
+  REQUIRE(found["patches"].size() == 20);
+  CHECK(found["patches"][7]["name"] == "sky");
+  CHECK(found["patches"][7]["pixels"] == 28 * 28);
+  CHECK(found["after"]["mean"] < 0.6);
+  check_error(run_tool(dir, words_of("correct target.png --layout 5x3=4,4,420,336 --known "
+                                     "target.known.csv -o out.png")),
+              1, "--layout: has 15 patches, and 20 colors are known; give a line for each patch");
+  check_error(run_tool(dir, words_of("correct target.png --layout 5=4,4,420,336 --known "
+                                     "target.known.csv -o out.png")),
+              2,
+              "--layout: '5' is no number of columns and rows; write it as in 6x4=10,10,600,400");
+  CHECK_FALSE(dir.files().contains("out.png"));
+}
+
 TEST_CASE("correct says how far each patch is off", "[cli][correct]") {
   const TempDir dir;
   copy_target(dir);
@@ -174,7 +194,7 @@ TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][corre
   const std::string header = "begin it with a line like name,lab.l,lab.a,lab.b";
   const std::vector<std::tuple<std::string, int, std::string>> mistakes{
       {"correct row.png -o out.png", 2,
-       "correct needs --samples and --known, or --apply; say where"},
+       "correct needs patches and --known, or --apply; say where the patches are"},
       {"correct row.png gray.png --sample a=1,1,2 --known row.csv -o out/", 2,
        "patches are on one picture; --save the correction it takes, and --apply that"},
       {"correct row.png --apply flat.json --save x.json -o out.png", 2,

@@ -4,7 +4,9 @@
 #include <fmt/format.h>
 
 #include <cmath>
+#include <cstdint>
 #include <ostream>
+#include <string>
 
 #include "cli/command.h"
 #include "cli/json_format.h"
@@ -22,6 +24,9 @@ void declare_correct(po::options_description& options) {
                           "of labels");
   add_repeated_option(options, "sample", "NAME=PLACE",
                       "a patch: X,Y,RADIUS or X,Y,W,H; may be repeated");
+  add_option<std::string>(options, "layout", "COLUMNSxROWS=X,Y,W,H",
+                          "patches in even rows that fill this rectangle, in the order of the "
+                          "known colors, row by row; the middle third of each is looked at");
   add_option<std::string>(options, "known", "FILE",
                           "the colors that patches are known to have: a CSV table with a name and "
                           "the three channels of a space in each line");
@@ -29,26 +34,52 @@ void declare_correct(po::options_description& options) {
   add_option<std::string>(options, "apply", "FILE", "use a correction that was saved");
 }
 
+PatchLayout layout_of(const std::string& text) {
+  constexpr std::uint64_t kMost = 100;  // columns or rows
+  const auto [cells, box] = named_value("--layout", text);
+  const auto by = cells.find('x');
+  if (by == std::string::npos)
+    throw UsageError("--layout: '" + cells + "' is no number of columns and rows",
+                     "write it as in 6x4=10,10,600,400");
+  const auto number = [&](const std::string& digits) {
+    return static_cast<std::uint32_t>(whole_number("--layout", digits, 1, kMost));
+  };
+  PatchLayout layout{number(cells.substr(0, by)), number(cells.substr(by + 1)), {}};
+  const std::string& rectangle = box;  // a structured binding cannot be captured
+  layout.box = read_option("--layout", [&] { return parse_region(rectangle); });
+  return layout;
+}
+
+PatchSource patches_of(const po::variables_map& given) {
+  PatchSource patches;
+  if (given.count("samples")) patches.samples.files = {given["samples"].as<std::string>()};
+  for (const auto& text : texts_of(given, "sample"))
+    patches.samples.places.push_back(named_value("--sample", text));
+  if (given.count("layout")) {
+    refuse_options(given, {"samples", "sample"}, "--layout says where the patches are");
+    patches.layout = layout_of(given["layout"].as<std::string>());
+  }
+  if ((patches.samples.empty() && !patches.layout) || !given.count("known"))
+    throw UsageError("correct needs patches and --known, or --apply",
+                     "say where the patches are with --samples, --sample or --layout");
+  patches.known = given["known"].as<std::string>();
+  return patches;
+}
+
 Json do_correct(const po::variables_map& given, const SharedOptions& shared,
                 const Context& context) {
   CorrectOptions options;
   options.shared = shared;
   if (given.count("apply")) {
-    refuse_options(given, {"samples", "sample", "known", "save"},
+    refuse_options(given, {"samples", "sample", "layout", "known", "save"},
                    "--apply takes the correction from a file");
     options.apply = given["apply"].as<std::string>();
     return run_correct(options, context);
   }
-  if (given.count("samples")) options.patches.files = {given["samples"].as<std::string>()};
-  for (const auto& text : texts_of(given, "sample"))
-    options.patches.places.push_back(named_value("--sample", text));
-  if (options.patches.empty() || !given.count("known"))
-    throw UsageError("correct needs --samples and --known, or --apply",
-                     "say where the patches are and what colors they are known to have");
+  options.patches = patches_of(given);
   if (shared.inputs.size() > 1)
     throw UsageError("patches are on one picture",
                      "--save the correction it takes, and --apply that to the others");
-  options.known = given["known"].as<std::string>();
   if (given.count("save")) options.save = given["save"].as<std::string>();
   return run_correct(options, context);
 }
@@ -99,18 +130,18 @@ extern const Command kCorrect;
 const Command kCorrect{
     "correct",
     "colors brought to those that patches are known to have",
-    "INPUT --samples FILE --known FILE -o PATH",
+    "INPUT --layout COLUMNSxROWS=X,Y,W,H --known FILE -o PATH",
     "Holds patches of a picture, such as those of a color target, against the colors they are "
     "known "
     "to have; finds the matrix of linear light that brings them nearest, and corrects the picture "
     "by it. Says how far each patch is off before and after, and by the correction of all others, "
     "which is what to expect of colors that are not among them. --apply corrects other pictures "
     "taken in the same light. A figure beside the picture shows the patches.",
-    {{"correct target.png --samples target.samples.geojson --known target.known.csv -o right.png",
-      "a photographed target brought to its known colors"},
-     {"correct target.png --samples target.samples.geojson --known target.known.csv "
+    {{"correct target.png --layout 5x4=4,4,420,336 --known target.known.csv "
       "--save light.correction.json -o right.png",
-      "the same, and the correction kept"},
+      "a photographed target brought to its known colors, and the correction kept"},
+     {"correct target.png --samples target.samples.geojson --known target.known.csv -o right.png",
+      "the same with regions that were drawn"},
      {"correct target.png --sample white=46,46,20 --sample ruby=130,46,20 "
       "--sample amber=298,46,20 --sample leaf=46,130,20 --sample sky=214,130,20 "
       "--known target.known.csv -o right.png",

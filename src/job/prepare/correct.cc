@@ -8,7 +8,6 @@
 #include "io/document/correction_file.h"
 #include "io/file/atomic_file.h"
 #include "job/picture/changed_picture.h"
-#include "job/prepare/judged_patches.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
 
@@ -38,8 +37,7 @@ class CorrectJob {
       correction = read_correction(*options_.apply);
     } else {
       keep_rows(picture_);
-      patches =
-          judge_patches(picture_, options_.patches, options_.known, options_.shared, context_);
+      patches = judge_patches(picture_, options_.patches, options_.shared, context_);
       correction = errors_at(picture_.file.path.string(), [&] { return correction_by(patches); });
     }
     if (options_.save)

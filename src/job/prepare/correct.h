@@ -5,15 +5,14 @@
 #include <filesystem>
 #include <optional>
 
-#include "job/learn/sample_source.h"
+#include "job/prepare/judged_patches.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
 
 struct CorrectOptions {
   SharedOptions shared;
-  SampleSources patches;                       // on the one input: a class for each patch
-  std::filesystem::path known;                 // the table of their colors
+  PatchSource patches;                         // on the one input
   std::optional<std::filesystem::path> save;   // the correction
   std::optional<std::filesystem::path> apply;  // one that was saved, in place of patches
 };

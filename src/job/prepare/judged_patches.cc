@@ -32,6 +32,19 @@ PatchSums light_of_patches(CountedPicture& picture, const NamedSamples& named,
   return sums;
 }
 
+NamedSamples samples_of_patches(CountedPicture& picture, const PatchSource& source,
+                                const std::vector<KnownColor>& colors, const SharedOptions& options,
+                                const Context& context) {
+  if (!source.layout) return samples_of_input(source.samples, 0, picture, options, context);
+  std::vector<std::string> names;
+  for (const KnownColor& color : colors) names.push_back(color.name);
+  const std::string from = "--layout";
+  const auto patches = [&] {
+    return patches_of_layout(*source.layout, names, picture.shape().width, picture.shape().height);
+  };
+  return {errors_at(from, patches), from};
+}
+
 const Color& known_color(const std::vector<KnownColor>& known, const std::string& name,
                          const std::filesystem::path& path) {
   const auto found = std::find_if(known.begin(), known.end(),
@@ -71,11 +84,11 @@ Json json_of(const Differences& over) { return {{"mean", over.mean}, {"max", ove
 
 }  // namespace
 
-std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const SampleSources& sources,
-                                       const std::filesystem::path& known,
+std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSource& source,
                                        const SharedOptions& options, const Context& context) {
+  const std::filesystem::path& known = source.known;
   const std::vector<KnownColor> colors = read_known_colors(known);
-  const NamedSamples named = samples_of_input(sources, 0, picture, options, context);
+  const NamedSamples named = samples_of_patches(picture, source, colors, options, context);
   for (const SampleClass& patch : named.samples.classes) known_color(colors, patch.name, known);
   const PatchSums sums = light_of_patches(picture, named, options, context);
   std::vector<JudgedPatch> patches;

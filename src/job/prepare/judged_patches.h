@@ -4,10 +4,12 @@
 
 #include <cstdint>
 #include <filesystem>
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "core/balance/color_correction.h"
+#include "core/balance/patch_layout.h"
 #include "core/color/css_color.h"
 #include "figure/plot.h"
 #include "job/learn/sample_source.h"
@@ -32,13 +34,19 @@ struct JudgedPatch {
 /// Patches with more of their pixels at full scale are not used, in percent.
 inline constexpr double kMostFull = 1;
 
+/// Where patches are, and what colors they are known to have.
+struct PatchSource {
+  SampleSources samples;              // a class for each patch
+  std::optional<PatchLayout> layout;  // in place of samples
+  std::filesystem::path known;        // the table of their colors
+};
+
 /// The patches of a picture, in the order of their regions; rewinds the picture. Their colors are
 /// not yet corrected. Warns of patches that are not used.
 ///
 /// Errors    InputError: what the readers throw, a patch of no known color or without pixels that
 ///           count
-std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const SampleSources& sources,
-                                       const std::filesystem::path& known,
+std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSource& source,
                                        const SharedOptions& options, const Context& context);
 
 /// The correction by those that are used; fills in how far the patches are then.

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/balance/color_correction.h"
+#include "core/balance/patch_layout.h"
 #include "core/balance/patch_sums.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
@@ -153,6 +154,35 @@ TEST_CASE("the light of patches is summed where they count", "[core][balance]") 
   CHECK(twice[0].pixels == 4);
   CHECK(twice[0].full == 2);
   CHECK(twice[1].mean() == sums[1].mean());
+}
+
+TEST_CASE("a layout takes the middle third of each cell, row by row", "[core][balance]") {
+  const PatchLayout layout{3, 2, parse_region("10,20,90,24")};
+  const SampleSet patches = patches_of_layout(layout, {"a", "b", "c", "d", "e", "f"}, 120, 60);
+  REQUIRE(patches.shapes.size() == 6);
+  CHECK(patches.classes[4].name == "e");
+  // Cells of 30 x 12; e is the second of the second row.
+  std::vector<std::uint64_t> pixels(6);
+  std::uint64_t first = 0, last = 0;
+  for (const SampleRun& run : sample_runs(patches, 120, 60)) {
+    pixels[run.sample_class] += run.end - run.begin;
+    if (run.sample_class != 4) continue;
+    if (first == 0) first = run.begin;
+    last = run.end - 1;
+  }
+  CHECK(pixels == std::vector<std::uint64_t>(6, 40));
+  CHECK(first == 36 * 120 + 50);
+  CHECK(last == 39 * 120 + 59);
+  const auto with = [&](const std::vector<std::string>& names, const char* box) {
+    return patches_of_layout({3, 2, parse_region(box)}, names, 120, 60);
+  };
+  CHECK_THROWS_WITH(with({"a", "b"}, "10,20,90,24"),
+                    "has 6 patches, and 2 colors are known; give a line for each patch, "
+                    "row by row from the top left");
+  CHECK_THROWS_WITH(with({"a", "b", "c", "d", "e", "f"}, "10,20,8,24"),
+                    "leaves patches less than 3 pixels wide or high; give the rectangle that "
+                    "they fill");
+  CHECK_THROWS_AS(with({"a", "b", "c", "d", "e", "f"}, "100,20,90,24"), InputError);
 }
 
 TEST_CASE("colors mapped in another space are each mapped there", "[core][balance]") {

@@ -1,0 +1,36 @@
+#include "core/balance/patch_layout.h"
+
+#include <cstddef>
+#include <utility>
+
+#include "core/error.h"
+
+namespace chalcedony {
+
+SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::string>& names,
+                            std::uint32_t width, std::uint32_t height) {
+  const std::size_t cells = std::size_t{layout.columns} * layout.rows;
+  if (names.size() != cells)
+    throw InputError("has " + std::to_string(cells) + " patches, and " +
+                         std::to_string(names.size()) + " colors are known",
+                     "give a line for each patch, row by row from the top left");
+  const PixelRect box = layout.box.in(width, height);
+  const double across = static_cast<double>(box.width) / layout.columns;
+  const double down = static_cast<double>(box.height) / layout.rows;
+  if (across < 3 || down < 3)
+    throw InputError("leaves patches less than 3 pixels wide or high",
+                     "give the rectangle that they fill");
+  SampleSet patches;
+  for (std::size_t cell = 0; cell < cells; ++cell) {
+    const double left = box.x + across * (static_cast<double>(cell % layout.columns) + 1.0 / 3);
+    const double top = box.y + down * (static_cast<double>(cell / layout.columns) + 1.0 / 3);
+    const double right = left + across / 3, bottom = top + down / 3;
+    SampleShape shape;
+    shape.sample_class = patches.class_named(names[cell]);
+    shape.rings = {{{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}}};
+    patches.shapes.push_back(std::move(shape));
+  }
+  return patches;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,29 @@
+// Patches in even rows, as color targets have them.
+#ifndef CHALCEDONY_CORE_BALANCE_PATCH_LAYOUT_H_
+#define CHALCEDONY_CORE_BALANCE_PATCH_LAYOUT_H_
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include "core/learn/sample_shape.h"
+#include "core/pixel/region.h"
+
+namespace chalcedony {
+
+struct PatchLayout {
+  std::uint32_t columns = 1, rows = 1;
+  Region box;  // what the cells of the patches fill, edge to edge
+};
+
+/// The middle third of each cell, across and down, which is clear of the edges of its patch; row by
+/// row with these names, on a picture of this size.
+///
+/// Errors    InputError: another number of names than of cells, a box that reaches outside the
+///           picture, cells of fewer than 3 pixels across or down
+SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::string>& names,
+                            std::uint32_t width, std::uint32_t height);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_CORE_BALANCE_PATCH_LAYOUT_H_
