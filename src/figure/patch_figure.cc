@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "figure/fitted_text.h"
 
@@ -15,19 +16,36 @@ constexpr double kKeyHigh = 36, kLineHigh = 18, kCellGap = 20, kMostCell = 190;
 constexpr double kCellShape = 1.4;  // width over height, strips and lines together
 constexpr int kNamePoints = 10, kNumberPoints = 10;
 
-/// What is known stands in the middle, and nothing between it and both of the others.
+/// What is known stands in the middle. It lies below the others too, so that no paper shines
+/// through between them.
 void draw_strips(Plot& plot, const Box& box, const ShownPatch& patch) {
   const auto strips = columns_of(box, 3, 0);
+  plot.bare_swatch(box, css_hex(patch.known));
   plot.bare_swatch(strips[0], css_hex(patch.found));
-  plot.bare_swatch(strips[1], css_hex(patch.known));
   plot.bare_swatch(strips[2], css_hex(patch.corrected));
 }
 
-void draw_key(Plot& plot, const Box& key) {
-  plot.label(key.left, key.middle(),
-             "in each cell from the left: as found, as known, as corrected; "
-             "below it how far the first and the last are from the known color",
-             11, Ink::kFaint);
+void draw_key(Plot& plot, const Box& key, std::size_t patches) {
+  std::string text =
+      "in each cell from the left: as found, as known, as corrected; below it how far the first "
+      "and the last are from the known color";
+  if (patches > kMostShownPatches)
+    text += fmt::format(" (the {} of {} that stay farthest off)", kMostShownPatches, patches);
+  plot.label(key.left, key.middle(), text, 11, Ink::kFaint);
+}
+
+/// As many as are shown, in their order: those that stay farthest off.
+std::vector<ShownPatch> farthest(const std::vector<ShownPatch>& patches) {
+  std::vector<std::size_t> places(patches.size());
+  std::iota(places.begin(), places.end(), std::size_t{0});
+  std::stable_sort(places.begin(), places.end(), [&](std::size_t a, std::size_t b) {
+    return patches[a].after > patches[b].after;
+  });
+  places.resize(std::min(places.size(), kMostShownPatches));
+  std::sort(places.begin(), places.end());
+  std::vector<ShownPatch> shown;
+  for (const std::size_t place : places) shown.push_back(patches[place]);
+  return shown;
 }
 
 void draw_cell(Plot& plot, Box cell, const ShownPatch& patch) {
@@ -45,20 +63,20 @@ void draw_cell(Plot& plot, Box cell, const ShownPatch& patch) {
 void add_patch_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                       const std::string& subtitle, const std::vector<ShownPatch>& patches) {
   Box body = plot.begin(path, "Patches of " + name, subtitle);
-  draw_key(plot, body.cut_top(kKeyHigh));
-  const std::size_t shown = std::min(patches.size(), kMostShownPatches);
+  draw_key(plot, body.cut_top(kKeyHigh), patches.size());
+  const std::vector<ShownPatch> shown = farthest(patches);
   const double cells_across =
-      std::sqrt(static_cast<double>(shown) * body.width() / body.height() / kCellShape);
+      std::sqrt(static_cast<double>(shown.size()) * body.width() / body.height() / kCellShape);
   const auto across = static_cast<std::size_t>(std::max(1.0, std::ceil(cells_across)));
-  const std::size_t down = (shown + across - 1) / across;
+  const std::size_t down = (shown.size() + across - 1) / across;
   const double width = std::min(kMostCell * kCellShape,
                                 (body.width() + kCellGap) / static_cast<double>(across) - kCellGap);
   const double height =
       std::min(kMostCell, (body.height() + kCellGap) / static_cast<double>(down) - kCellGap);
-  for (std::size_t first = 0; first < shown; first += across) {
+  for (std::size_t first = 0; first < shown.size(); first += across) {
     Box row = body.cut_top(height, kCellGap);
-    for (std::size_t i = first; i < std::min(shown, first + across); ++i)
-      draw_cell(plot, row.cut_left(width, kCellGap), patches[i]);
+    for (std::size_t i = first; i < std::min(shown.size(), first + across); ++i)
+      draw_cell(plot, row.cut_left(width, kCellGap), shown[i]);
   }
 }
 

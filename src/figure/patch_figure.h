@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_FIGURE_PATCH_FIGURE_H_
 #define CHALCEDONY_FIGURE_PATCH_FIGURE_H_
 
+#include <cstddef>
 #include <filesystem>
 #include <string>
 #include <vector>
@@ -19,9 +20,10 @@ struct ShownPatch {
 };
 
 /// Most patches that a page shows.
-inline constexpr std::size_t kMostShownPatches = 144;
+inline constexpr std::size_t kMostShownPatches = 80;
 
-/// The first kMostShownPatches, each in a cell of three strips with its differences below.
+/// Each patch in a cell of three strips with its differences below; of more than kMostShownPatches
+/// those that stay farthest off.
 void add_patch_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                       const std::string& subtitle, const std::vector<ShownPatch>& patches);
 

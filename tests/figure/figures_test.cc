@@ -7,6 +7,7 @@
 #include "figure/histogram_figure.h"
 #include "figure/joint_figure.h"
 #include "figure/map_figure.h"
+#include "figure/patch_figure.h"
 #include "figure/region_figure.h"
 #include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
@@ -276,6 +277,31 @@ TEST_CASE("accuracies are bars with intervals", "[figure]") {
   for (const char* text : {"Accuracy of pane.classes.png", "100 pixels assessed: overall 90.0 %",
                            "kappa 0.800", "ruby", "lead", "percent of the pixels"})
     CHECK_THAT(svg, Catch::Contains(text));
+}
+
+TEST_CASE("of many patches those that stay farthest off are shown", "[figure]") {
+  const Color gray{&spaces::kSrgb, {128, 128, 128}};
+  std::vector<ShownPatch> patches;
+  for (int i = 0; i < 100; ++i)
+    patches.push_back({"p" + std::to_string(i),
+                       gray,
+                       {&spaces::kSrgb, {200, 0, 0}},
+                       gray,
+                       9.0 + i,
+                       i % 2 == 0 ? 1.0 + i : 0.125});
+  const auto figure = [&](const std::vector<ShownPatch>& of) {
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_patch_figure(plot, path, "t.png", "so far", of);
+    });
+  };
+  const std::string svg = figure(patches);
+  // All 50 of even numbers, then the first of those that are alike.
+  for (const char* text : {"Patches of t.png", "so far", "(the 80 of 100 that stay farthest off)",
+                           ">p98<", "107.0 to 99.0", ">p1<", ">p59<"})
+    CHECK_THAT(svg, Catch::Contains(text));
+  CHECK_THAT(svg, !Catch::Contains(">p61<"));
+  patches.resize(80);
+  CHECK_THAT(figure(patches), !Catch::Contains("farthest off"));
 }
 
 TEST_CASE("map figures name what they show", "[figure]") {

@@ -35,7 +35,7 @@ void declare_correct(po::options_description& options) {
 }
 
 PatchLayout layout_of(const std::string& text) {
-  constexpr std::uint64_t kMost = 100;  // columns or rows
+  constexpr std::uint64_t kMost = 40;  // columns or rows
   const auto [cells, box] = named_value("--layout", text);
   const auto by = cells.find('x');
   if (by == std::string::npos)

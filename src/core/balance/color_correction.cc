@@ -1,5 +1,7 @@
 #include "core/balance/color_correction.h"
 
+#include <tbb/parallel_for.h>
+
 #include <Eigen/Cholesky>
 #include <Eigen/Core>
 #include <Eigen/QR>
@@ -62,22 +64,32 @@ double squares(const std::vector<KnownPatch>& patches, const Matrix3& matrix) {
   return sum;
 }
 
-/// Linear least squares, where each patch weighs by its darkness as the eye sees it.
-Matrix3 first_guess(const std::vector<KnownPatch>& patches) {
-  const auto rows = static_cast<Eigen::Index>(patches.size());
-  Eigen::MatrixXd found(rows, 3), known(rows, 3);
-  for (Eigen::Index i = 0; i < rows; ++i) {
+using Factors = Eigen::ColPivHouseholderQR<Eigen::MatrixXd>;
+
+/// A row for each patch, weighed by its darkness as the eye sees it.
+Eigen::MatrixXd weighted(const std::vector<KnownPatch>& patches,
+                         std::array<double, 3> KnownPatch::*light) {
+  Eigen::MatrixXd rows(static_cast<Eigen::Index>(patches.size()), 3);
+  for (Eigen::Index i = 0; i < rows.rows(); ++i) {
     const KnownPatch& patch = patches[static_cast<std::size_t>(i)];
-    const double weight = 1 / std::max(patch.known[1], kDarkest);
-    found.row(i) = weight * vector_of(patch.found).transpose();
-    known.row(i) = weight * vector_of(patch.known).transpose();
+    rows.row(i) = vector_of(patch.*light).transpose() / std::max(patch.known[1], kDarkest);
   }
-  const Eigen::ColPivHouseholderQR<Eigen::MatrixXd> solver(found);
-  const Eigen::VectorXd spread = solver.matrixR().diagonal().cwiseAbs();
-  if (rows < 3 || !(spread.minCoeff() > kOnePlane * spread.maxCoeff()))
+  return rows;
+}
+
+/// Whether the patches lie in one plane with black.
+bool leave_open(const Factors& found) {
+  const Eigen::VectorXd spread = found.matrixR().diagonal().cwiseAbs();
+  return spread.size() < 3 || !(spread.minCoeff() > kOnePlane * spread.maxCoeff());
+}
+
+/// Linear least squares.
+Matrix3 first_guess(const std::vector<KnownPatch>& patches) {
+  const Factors found(weighted(patches, &KnownPatch::found));
+  if (leave_open(found))
     throw InputError("the colors of the patches lie in one plane, as grays alone do",
                      "add patches of other hues; for grays there is balance --neutral");
-  return solver.solve(known).transpose();
+  return found.solve(weighted(patches, &KnownPatch::known)).transpose();
 }
 
 /// The normal equations of the differences in Lab, linear in the matrix nearby.
@@ -120,13 +132,20 @@ Matrix3 refined(const std::vector<KnownPatch>& patches, Matrix3 matrix) {
   return matrix;
 }
 
-Affine fitted_to(const std::vector<KnownPatch>& patches) {
-  const Matrix3 matrix = refined(patches, first_guess(patches));
-  Affine correction;
+Affine affine_of(const Matrix3& matrix) {
+  Affine map;
   for (std::size_t i = 0; i < 3; ++i)
     for (std::size_t j = 0; j < 3; ++j)
-      correction.m[i][j] = matrix(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j));
-  return correction;
+      map.m[i][j] = matrix(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j));
+  return map;
+}
+
+double difference_from_known(const KnownPatch& patch, const Affine& correction) {
+  const auto lab = [](const std::array<double, 3>& xyz) {
+    const Vector3 v = lab_of(vector_of(xyz));
+    return std::array<double, 3>{v[0], v[1], v[2]};
+  };
+  return ciede2000(lab(image_of(correction, patch.found)), lab(patch.known));
 }
 
 }  // namespace
@@ -136,33 +155,27 @@ Affine fitted_correction(const std::vector<KnownPatch>& patches) {
     throw InputError("has " + std::to_string(patches.size()) +
                          " patches to correct by, and it takes " + std::to_string(kFewestPatches),
                      "add patches of known color");
-  return fitted_to(patches);
+  return affine_of(refined(patches, first_guess(patches)));
 }
 
 std::vector<double> differences_from_known(const std::vector<KnownPatch>& patches,
                                            const Affine& correction) {
-  const auto lab = [](const std::array<double, 3>& xyz) {
-    const Vector3 v = lab_of(vector_of(xyz));
-    return std::array<double, 3>{v[0], v[1], v[2]};
-  };
   std::vector<double> differences;
   for (const KnownPatch& patch : patches)
-    differences.push_back(ciede2000(lab(image_of(correction, patch.found)), lab(patch.known)));
+    differences.push_back(difference_from_known(patch, correction));
   return differences;
 }
 
 std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches) {
-  std::vector<double> differences;
-  for (std::size_t i = 0; i < patches.size(); ++i) {
+  const Matrix3 of_all = refined(patches, first_guess(patches));
+  std::vector<double> differences(patches.size());
+  tbb::parallel_for(std::size_t{0}, patches.size(), [&](std::size_t i) {
     std::vector<KnownPatch> others = patches;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(i));
-    try {
-      const Affine correction = fitted_to(others);
-      differences.push_back(differences_from_known({patches[i]}, correction).front());
-    } catch (const InputError&) {
-      differences.push_back(std::numeric_limits<double>::quiet_NaN());
-    }
-  }
+    const bool open = leave_open(Factors(weighted(others, &KnownPatch::found)));
+    differences[i] = open ? std::numeric_limits<double>::quiet_NaN()
+                          : difference_from_known(patches[i], affine_of(refined(others, of_all)));
+  });
   return differences;
 }
 
