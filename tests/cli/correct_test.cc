@@ -163,6 +163,13 @@ TEST_CASE("a patch that is cut off is not used", "[cli][correct]") {
   check_error(run_tool(dir, words_of(kRow + "-q -o out2.png")), 1,
               "row.png: has 3 patches to correct by, and it takes 4; add patches of known color");
   CHECK_FALSE(dir.files().contains("out2.png"));
+  // Floats are not cut off at the end of their usual range.
+  summary_of(run_tool(dir, words_of("convert row.png --to srgb --depth float -o row.tif "
+                                    "--summary json")));
+  const json floats = summary_of(run_tool(
+      dir, words_of("correct row.tif --known row.csv --sample white=1,1,8,8 --sample red=11,1,8,8 "
+                    "--sample green=21,1,8,8 --sample blue=31,1,8,8 -o f.tif --summary json")));
+  CHECK(floats["inputs"][0]["patches"][0]["used"] == true);
 }
 
 TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][correct]") {

@@ -11,7 +11,6 @@ std::array<double, 3> PatchSum::mean() const {
 
 void PatchSums::add(const Block& block, const ConstPlanes& xyz,
                     const std::vector<SampleRun>& runs) {
-  constexpr float kFull = 255;
   for_each_sample_pixel(
       runs, block.picture_width, block.first_pixel, block.first_pixel + block.size,
       [&](const SampleRun& run, std::uint64_t pixel) {
@@ -21,7 +20,7 @@ void PatchSums::add(const Block& block, const ConstPlanes& xyz,
         for (std::size_t c = 0; c < 3; ++c) sum.xyz[c] += double{xyz[c][i]};
         ++sum.pixels;
         const bool full =
-            block.color[0][i] >= kFull || block.color[1][i] >= kFull || block.color[2][i] >= kFull;
+            block.color[0][i] >= full_ || block.color[1][i] >= full_ || block.color[2][i] >= full_;
         sum.full += full ? 1 : 0;
       });
 }

@@ -24,7 +24,8 @@ struct PatchSum {
 /// The sums of all patches of a picture.
 class PatchSums {
  public:
-  explicit PatchSums(std::size_t patches) : sums_(patches) {}
+  /// `full`: the value at which a channel may be cut off; infinity where none is, as in floats.
+  PatchSums(std::size_t patches, float full) : full_(full), sums_(patches) {}
 
   /// Adds what of the patches lies in a Block, whose pixels are `xyz` in XYZ.
   ///
@@ -37,6 +38,7 @@ class PatchSums {
   const PatchSum& operator[](std::size_t patch) const { return sums_[patch]; }
 
  private:
+  float full_;
   std::vector<PatchSum> sums_;
 };
 

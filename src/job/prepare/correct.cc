@@ -3,6 +3,7 @@
 #include <string>
 #include <vector>
 
+#include "core/arena.h"
 #include "core/color/conversion.h"
 #include "core/error.h"
 #include "io/document/correction_file.h"
@@ -38,7 +39,9 @@ class CorrectJob {
     } else {
       keep_rows(picture_);
       patches = judge_patches(picture_, options_.patches, options_.shared, context_);
-      correction = errors_at(picture_.file.path.string(), [&] { return correction_by(patches); });
+      errors_at(picture_.file.path.string(), [&] {
+        in_arena(options_.shared.threads, [&] { correction = correction_by(patches); });
+      });
     }
     if (options_.save)
       write_text_file(place.beside(picture_.file.path, *options_.save),

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/balance/patch_sums.h"
 #include "core/color/conversion.h"
@@ -21,7 +22,9 @@ PatchSums light_of_patches(CountedPicture& picture, const NamedSamples& named,
   const std::vector<SampleRun> runs =
       errors_at(named.from, [&] { return sample_runs(named.samples, shape.width, shape.height); });
   const Conversion to_light(*picture.file.info.space, spaces::kXyzD50);
-  PatchSums sums(named.samples.classes.size());
+  constexpr float kFull = 255;
+  PatchSums sums(named.samples.classes.size(),
+                 picture.file.info.is_float() ? std::numeric_limits<float>::infinity() : kFull);
   sum_bands(picture, options, context, sums, [&] {
     return [&, light = PlaneBuffer()](PatchSums& band, const Block& block) mutable {
       to_light.run(block.color, light.planes(), block.size);

@@ -141,7 +141,7 @@ TEST_CASE("the light of patches is summed where they count", "[core][balance]") 
   block.counted = counted.data();
   // The first patch reaches into the row before; the second has pixels of two rows.
   const std::vector<SampleRun> runs{{2, 4, 0}, {4, 7, 0}, {7, 8, 1}, {8, 9, 1}};
-  PatchSums sums(2);
+  PatchSums sums(2, 255);
   sums.add(block, read_only(xyz.planes()), runs);
   CHECK(sums[0].pixels == 2);
   CHECK(sums[0].full == 1);
