@@ -97,11 +97,30 @@ TEST_CASE("a target in even rows needs no regions", "[cli][correct]") {
   check_error(run_tool(dir, words_of("correct target.png --layout 5x3=4,4,420,336 --known "
                                      "target.known.csv -o out.png")),
               1, "--layout: has 15 patches, and 20 colors are known; give a line for each patch");
-  check_error(run_tool(dir, words_of("correct target.png --layout 5=4,4,420,336 --known "
-                                     "target.known.csv -o out.png")),
-              2,
-              "--layout: '5' is no number of columns and rows; write it as in 6x4=10,10,600,400");
+  check_error(
+      run_tool(dir, words_of("correct target.png --layout 5=4,4,420,336 --known "
+                             "target.known.csv -o out.png")),
+      2,
+      "--layout: '5=4,4,420,336' does not say columns, rows and a rectangle; write it as in "
+      "6x4=10,10,600,400");
   CHECK_FALSE(dir.files().contains("out.png"));
+}
+
+TEST_CASE("correct doubts patches that have the wrong names", "[cli][correct]") {
+  const TempDir dir;
+  copy_target(dir);
+  const std::string with = " --layout 5x4=4,4,420,336 --known target.known.csv --figures none -o ";
+  CHECK(run_tool(dir, words_of("correct target.png" + with + "out.png")).err.empty());
+  summary_of(run_tool(dir, words_of("reframe target.png --turn 180 -o head.png --summary json")));
+  CHECK_THAT(run_tool(dir, words_of("correct head.png" + with + "out.png")).err,
+             Catch::Contains("head.png: corrected, the patches are still ") &&
+                 Catch::Contains(" off on average; see whether each has the name of its color. In "
+                                 "the opposite order they are 0.5 off: the target may stand on "
+                                 "its head"));
+  CHECK_THAT(run_tool(dir, words_of("correct target.png --layout 4x5=4,4,420,336 --known "
+                                    "target.known.csv -o out.png"))
+                 .err,
+             Catch::Contains("see whether each has the name of its color\n"));
 }
 
 TEST_CASE("correct says how far each patch is off", "[cli][correct]") {

@@ -36,18 +36,15 @@ void declare_correct(po::options_description& options) {
 
 PatchLayout layout_of(const std::string& text) {
   constexpr std::uint64_t kMost = 40;  // columns or rows
-  const auto [cells, box] = named_value("--layout", text);
-  const auto by = cells.find('x');
-  if (by == std::string::npos)
-    throw UsageError("--layout: '" + cells + "' is no number of columns and rows",
+  const auto by = text.find('x'), is = text.find('=');
+  if (by == text.npos || is == text.npos || by > is)
+    throw UsageError("--layout: '" + text + "' does not say columns, rows and a rectangle",
                      "write it as in 6x4=10,10,600,400");
   const auto number = [&](const std::string& digits) {
     return static_cast<std::uint32_t>(whole_number("--layout", digits, 1, kMost));
   };
-  PatchLayout layout{number(cells.substr(0, by)), number(cells.substr(by + 1)), {}};
-  const std::string& rectangle = box;  // a structured binding cannot be captured
-  layout.box = read_option("--layout", [&] { return parse_region(rectangle); });
-  return layout;
+  return {number(text.substr(0, by)), number(text.substr(by + 1, is - by - 1)),
+          read_option("--layout", [&] { return parse_region(text.substr(is + 1)); })};
 }
 
 PatchSource patches_of(const po::variables_map& given) {

@@ -42,6 +42,8 @@ class CorrectJob {
       errors_at(picture_.file.path.string(), [&] {
         in_arena(options_.shared.threads, [&] { correction = correction_by(patches); });
       });
+      if (const std::string doubt = doubt_of(patches); !doubt.empty())
+        context_.warn(picture_.file.path.string() + ": " + doubt);
     }
     if (options_.save)
       write_text_file(place.beside(picture_.file.path, *options_.save),

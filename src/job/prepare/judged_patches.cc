@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numeric>
 
 #include "core/balance/patch_sums.h"
 #include "core/color/conversion.h"
@@ -83,6 +84,17 @@ Differences over_patches(const std::vector<JudgedPatch>& patches, double JudgedP
   return over;
 }
 
+/// How far the patches that are used would be off on average if all had their names in the opposite
+/// order.
+double mean_half_a_turn_around(const std::vector<JudgedPatch>& patches) {
+  std::vector<KnownPatch> turned;
+  for (std::size_t p = 0; p < patches.size(); ++p)
+    if (patches[p].used)
+      turned.push_back({patches[p].light.found, patches[patches.size() - 1 - p].light.known});
+  const auto off = differences_from_known(turned, fitted_correction(turned));
+  return std::accumulate(off.begin(), off.end(), 0.0) / static_cast<double>(off.size());
+}
+
 Json json_of(const Differences& over) { return {{"mean", over.mean}, {"max", over.most}}; }
 
 }  // namespace
@@ -129,6 +141,23 @@ Affine correction_by(std::vector<JudgedPatch>& patches) {
     if (patch.used) patch.left_out = *next++;
   }
   return correction;
+}
+
+std::string doubt_of(const std::vector<JudgedPatch>& patches) {
+  const double mean = over_patches(patches, &JudgedPatch::after).mean;
+  if (mean <= kDoubtfulMean) return "";
+  std::string doubt = fmt::format(
+      "corrected, the patches are still {:.1f} off on average; see whether each has the name of "
+      "its "
+      "color",
+      mean);
+  const double turned = mean_half_a_turn_around(patches);
+  if (turned < mean / 2)
+    doubt += fmt::format(
+        ". In the opposite order they are {:.1f} off: the target may stand on its "
+        "head",
+        turned);
+  return doubt;
 }
 
 void report_patches(const std::vector<JudgedPatch>& patches, Json& summary) {

@@ -54,6 +54,14 @@ std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSourc
 /// Errors    InputError, as fitted_correction()
 Affine correction_by(std::vector<JudgedPatch>& patches);
 
+/// Patches that are farther off than this on average although they are corrected are likely to have
+/// each other's names, in CIEDE2000.
+inline constexpr double kDoubtfulMean = 10;
+
+/// What is to be said of corrected patches that stay so far off; empty where they do not. Where
+/// they would fit half a turn around, as those of a layout on its head, that is said too.
+std::string doubt_of(const std::vector<JudgedPatch>& patches);
+
 /// The patches, and mean and maximum of the differences of those that are used, added to a summary.
 void report_patches(const std::vector<JudgedPatch>& patches, Json& summary);
 
