@@ -41,4 +41,8 @@ void print_left_out(const Json& picture, std::ostream& out) {
         picture["near_gray_percent"], kNearGrayPercent);
 }
 
+void print_cut_off(double percent, std::ostream& out) {
+  if (percent > 0) out << fmt::format("  {:.3g} % leave the range and are cut off\n", percent);
+}
+
 }  // namespace chalcedony::cli

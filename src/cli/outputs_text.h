@@ -16,6 +16,9 @@ void print_outputs(const Json& summary, std::ostream& out);
 /// line when there are any.
 void print_left_out(const Json& picture, std::ostream& out);
 
+/// How many percent of the pixels leave the range of what is written, if any do.
+void print_cut_off(double percent, std::ostream& out);
+
 }  // namespace chalcedony::cli
 
 #endif  // CHALCEDONY_CLI_OUTPUTS_TEXT_H_

@@ -13,6 +13,7 @@
 #include "core/channel/derived_channel.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "core/read_number.h"
 #include "job/run/input_list.h"
 #include "job/run/results.h"
 
@@ -20,7 +21,7 @@ namespace chalcedony::cli {
 namespace {
 
 double percentage(const std::string& option, const std::string& text) {
-  const std::optional<double> value = number_in(text);
+  const auto value = read_number<double>(text);
   if (!value || !(*value >= 0 && *value <= 100))
     throw UsageError(option + ": '" + text + "' is not a percentage",
                      "give a number from 0 to 100");
@@ -383,25 +384,16 @@ std::vector<std::string> split_list(const std::string& text) {
 
 std::uint64_t whole_number(const std::string& option, const std::string& text, std::uint64_t low,
                            std::uint64_t high) {
-  std::uint64_t value = 0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  if (error != std::errc() || end != text.data() + text.size() || value < low || value > high)
+  const auto value = read_number<std::uint64_t>(text);
+  if (!value || *value < low || *value > high)
     throw UsageError(option + ": '" + text + "' is not a whole number from " + std::to_string(low) +
                          (high == UINT64_MAX ? " up" : " to " + std::to_string(high)),
                      "correct it");
-  return value;
-}
-
-std::optional<double> number_in(const std::string& text) {
-  double value = 0;
-  const char* const last = text.data() + text.size();
-  const auto [end, error] = std::from_chars(text.data(), last, value);
-  if (error != std::errc() || end != last) return std::nullopt;
-  return value;
+  return *value;
 }
 
 double number_in(const std::string& option, const std::string& text, const NumberRange& range) {
-  const std::optional<double> value = number_in(text);
+  const auto value = read_number<double>(text);
   if (!value || !(range.with_low ? *value >= range.low : *value > range.low) ||
       !(range.with_high ? *value <= range.high : *value < range.high))
     throw UsageError(fmt::format("{}: '{}' is not a number {} {:g} and {} {:g}", option, text,

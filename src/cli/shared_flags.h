@@ -100,9 +100,6 @@ std::pair<std::int64_t, std::int64_t> point_in(const std::string& option, const 
 /// A list split at commas, blanks around items dropped.
 std::vector<std::string> split_list(const std::string& text);
 
-/// The number that a text is, and nothing else; none for any other text.
-std::optional<double> number_in(const std::string& text);
-
 /// A whole number in [low, high].
 ///
 /// Errors    UsageError that names the option

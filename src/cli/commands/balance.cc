@@ -12,6 +12,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "core/read_number.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -45,8 +46,7 @@ void declare_balance(po::options_description& options) {
 
 LevelPoint point_of(const std::string& option, const std::string& text) {
   const bool percentile = !text.empty() && text.back() == '%';
-  const std::optional<double> value =
-      number_in(percentile ? text.substr(0, text.size() - 1) : text);
+  const auto value = read_number<double>(percentile ? text.substr(0, text.size() - 1) : text);
   if (!value)
     throw UsageError(option + ": '" + text + "' is no value and no percentile",
                      "write it as 12 or as 0.5%");
@@ -151,8 +151,7 @@ void print_balance(const Json& summary, std::ostream& out) {
         .numbers_by_row({{evened ? "median evened" : "median before", "median_before"},
                          {"after", "median_after"}})
         .print(out);
-    if (p["clipped_percent"] > 0)
-      out << fmt::format("  {:.3g} % leave the range and are cut off\n", p["clipped_percent"]);
+    print_cut_off(p["clipped_percent"], out);
   }
   print_outputs(summary, out);
 }

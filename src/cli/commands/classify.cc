@@ -13,6 +13,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "core/read_number.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -32,7 +33,7 @@ void declare_classify(po::options_description& options) {
 double reject_option(const po::variables_map& given) {
   if (!given.count("reject")) return 0;
   const auto text = given["reject"].as<std::string>();
-  const std::optional<double> percent = number_in(text);
+  const auto percent = read_number<double>(text);
   if (!percent ||
       std::find(kReachPercents.begin(), kReachPercents.end(), *percent) == kReachPercents.end())
     throw UsageError("--reject: '" + text + "' is no share that models know",

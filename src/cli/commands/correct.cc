@@ -115,8 +115,7 @@ void print_correct(const Json& summary, std::ostream& out) {
     out << fmt::format("{}\n", p["file"]);
     print_left_out(p, out);
     if (p.contains("patches")) print_patches(p, out);
-    if (p["out_of_gamut_percent"] > 0)
-      out << fmt::format("  {:.3g} % leave the range and are cut off\n", p["out_of_gamut_percent"]);
+    print_cut_off(p["out_of_gamut_percent"], out);
   }
   print_outputs(summary, out);
 }

@@ -11,6 +11,7 @@
 #include "cli/shared_flags.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "core/read_number.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -30,7 +31,7 @@ void declare_join(po::options_description& options) {
 /// What follows the last colon is a channel where there is one of that name.
 PlaneSource source_of(const std::string& text) {
   PlaneSource source;
-  source.constant = number_in(text);
+  source.constant = read_number<double>(text);
   if (source.constant) return source;
   source.file = text;
   const std::size_t colon = text.rfind(':');

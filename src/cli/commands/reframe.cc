@@ -11,6 +11,7 @@
 #include "cli/outputs_text.h"
 #include "cli/shared_flags.h"
 #include "core/error.h"
+#include "core/read_number.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -46,7 +47,7 @@ WantedSize size_of(const std::string& text) {
 }
 
 double degrees_of(const std::string& text) {
-  const std::optional<double> degrees = number_in(text);
+  const auto degrees = read_number<double>(text);
   if (!degrees || !(std::abs(*degrees) <= 360))
     throw UsageError("--turn: '" + text + "' is no angle", "give degrees from -360 to 360");
   return *degrees;

@@ -13,6 +13,7 @@
 #include "cli/text_table.h"
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
+#include "core/read_number.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -32,7 +33,7 @@ void declare_slice(po::options_description& options) {
 }
 
 double number_of(const std::string& option, const std::string& text) {
-  const std::optional<double> value = number_in(text);
+  const auto value = read_number<double>(text);
   if (!value)
     throw UsageError("--" + option + ": '" + text + "' is not a number",
                      "write values of the channel, in its units");

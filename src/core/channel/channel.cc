@@ -1,12 +1,12 @@
 #include "core/channel/channel.h"
 
 #include <algorithm>
-#include <charconv>
 
 #include "core/channel/channel_hint.h"
 #include "core/channel/derived_channel.h"
 #include "core/error.h"
 #include "core/letter_case.h"
+#include "core/read_number.h"
 
 namespace chalcedony {
 namespace {
@@ -20,10 +20,9 @@ std::string trimmed(std::string_view text) {
 /// `file.N`, or nothing.
 bool parse_stored(const std::string& name, Channel& channel) {
   if (!name.starts_with("file.")) return false;
-  const char* first = name.data() + 5;
-  const char* last = name.data() + name.size();
-  const auto [end, error] = std::from_chars(first, last, channel.index);
-  return error == std::errc() && end == last && first != last;
+  const auto index = read_number<std::size_t>(std::string_view(name).substr(5));
+  if (index) channel.index = *index;
+  return index.has_value();
 }
 
 }  // namespace

@@ -1,11 +1,11 @@
 #include "core/feature/feature_names.h"
 
 #include <algorithm>
-#include <charconv>
 #include <utility>
 
 #include "core/error.h"
 #include "core/letter_case.h"
+#include "core/read_number.h"
 
 namespace chalcedony {
 namespace {
@@ -35,10 +35,8 @@ Around take_around(std::string& name) {
   if (digits == 0)
     throw UsageError("'" + kind + "' is nothing that is taken around a pixel",
                      "write mean5(...) or deviation5(...)");
-  const char* const end = kind.data() + kind.size();
-  const auto [stop, error] = std::from_chars(kind.data() + digits, end, around.side);
-  if (error != std::errc() || stop != end || around.side % 2 == 0 || around.side < kLeastSide ||
-      around.side > kLargestSide)
+  around.side = read_number<std::uint32_t>(std::string_view(kind).substr(digits)).value_or(0);
+  if (around.side % 2 == 0 || around.side < kLeastSide || around.side > kLargestSide)
     throw UsageError("'" + kind + "': the side of the square is an odd number of pixels, 3 to 255",
                      "as in " + kind.substr(0, digits) + "5(...)");
   name = name.substr(open + 1, name.size() - open - 2);

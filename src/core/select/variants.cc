@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/error.h"
+#include "core/read_number.h"
 
 namespace chalcedony {
 namespace {
@@ -13,13 +14,11 @@ namespace {
 constexpr const char* kRightWay = "write it as in low=180..220/5: five values, both ends included";
 
 double number_of(std::string_view text, std::string_view whole) {
-  double value = 0;
-  const char* const end = text.data() + text.size();
-  const auto [stop, error] = std::from_chars(text.data(), end, value);
-  if (error != std::errc() || stop != end || !std::isfinite(value))
+  const auto value = read_number<double>(text);
+  if (!value || !std::isfinite(*value))
     throw UsageError("'" + std::string(whole) + "' has no number at '" + std::string(text) + "'",
                      kRightWay);
-  return value;
+  return *value;
 }
 
 /// Ten digits hide what steps leave in the last ones.

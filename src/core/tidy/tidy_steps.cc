@@ -1,12 +1,12 @@
 #include "core/tidy/tidy_steps.h"
 
-#include <charconv>
 #include <cmath>
 #include <limits>
 #include <utility>
 
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "core/read_number.h"
 #include "core/tidy/majority.h"
 #include "core/tidy/morphology.h"
 #include "core/tidy/region_steps.h"
@@ -109,10 +109,8 @@ class StepReader {
     if (at_ >= words_.size())
       throw UsageError("the step '" + step_.text + "' lacks " + meaning, kRemedy);
     const std::string& word = words_[at_];
-    double value = -1;
-    const auto end = std::from_chars(word.data(), word.data() + word.size(), value).ptr;
-    if (end != word.data() + word.size() || !(value >= 0 && value <= most) ||
-        (is_whole && value != std::floor(value)))
+    const double value = read_number<double>(word).value_or(-1);
+    if (!(value >= 0 && value <= most) || (is_whole && value != std::floor(value)))
       fail("'" + word + "' is not " + meaning + ", at most " + std::to_string(std::llround(most)));
     ++at_;
     return value;

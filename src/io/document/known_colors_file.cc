@@ -1,13 +1,13 @@
 #include "io/document/known_colors_file.h"
 
 #include <array>
-#include <charconv>
 #include <cmath>
 #include <cstddef>
 #include <set>
 
 #include "core/channel/channel.h"
 #include "core/error.h"
+#include "core/read_number.h"
 #include "io/text/csv.h"
 
 namespace chalcedony {
@@ -33,12 +33,10 @@ const Space& space_of_header(const std::vector<std::string>& header) {
 }
 
 double value_of(const std::string& text, const std::string& name) {
-  double value = 0;
-  const char* const end = text.data() + text.size();
-  if (const auto [stop, error] = std::from_chars(text.data(), end, value);
-      error != std::errc() || stop != end || !std::isfinite(value))
+  const auto value = read_number<double>(text);
+  if (!value || !std::isfinite(*value))
     throw InputError("has '" + text + "' as a value of '" + name + "'", "write it as a number");
-  return value;
+  return *value;
 }
 
 }  // namespace

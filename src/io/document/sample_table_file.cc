@@ -1,11 +1,11 @@
 #include "io/document/sample_table_file.h"
 
 #include <algorithm>
-#include <charconv>
 #include <string>
 
 #include "core/error.h"
 #include "core/feature/features.h"
+#include "core/read_number.h"
 #include "io/text/csv.h"
 #include "io/text/number_text.h"
 
@@ -22,13 +22,9 @@ std::vector<std::string> header_of(const std::vector<Channel>& features) {
 
 template <class Number>
 Number number_in(const std::string& text, const std::filesystem::path& path) {
-  Number number{};
-  const char* const end = text.data() + text.size();
-  if (const auto [stop, error] = std::from_chars(text.data(), end, number);
-      error != std::errc() || stop != end)
-    throw InputError("holds '" + text + "' where a number belongs",
-                     "give a table as it was written", path.string());
-  return number;
+  if (const auto number = read_number<Number>(text)) return *number;
+  throw InputError("holds '" + text + "' where a number belongs", "give a table as it was written",
+                   path.string());
 }
 
 void check_header(const std::vector<std::string>& found, const std::vector<Channel>& features,

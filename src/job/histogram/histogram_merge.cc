@@ -1,13 +1,13 @@
 #include "job/histogram/histogram_merge.h"
 
 #include <algorithm>
-#include <charconv>
 #include <cstdint>
 #include <map>
 #include <string>
 #include <vector>
 
 #include "core/error.h"
+#include "core/read_number.h"
 #include "io/text/csv.h"
 #include "job/histogram/histogram.h"
 #include "job/repeat/bad_inputs.h"
@@ -45,13 +45,8 @@ const Layout& layout_of(const Rows& rows, const std::filesystem::path& path) {
 }
 
 std::uint64_t count_in(const std::string& text, const std::filesystem::path& path) {
-  std::uint64_t count = 0;
-  const auto end = text.data() + text.size();
-  if (const auto [stop, error] = std::from_chars(text.data(), end, count);
-      error != std::errc() || stop != end)
-    throw InputError("has the count '" + text + "'", "give a table as it was written",
-                     path.string());
-  return count;
+  if (const auto count = read_number<std::uint64_t>(text)) return *count;
+  throw InputError("has the count '" + text + "'", "give a table as it was written", path.string());
 }
 
 void check_same_bins(const Rows& first, const Rows& next, const Layout& layout,

@@ -3,10 +3,10 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <charconv>
 #include <map>
 #include <utility>
 
+#include "core/read_number.h"
 #include "job/report/report_assets.h"
 
 namespace chalcedony {
@@ -35,19 +35,10 @@ std::string escaped(const std::string& text) {
   return out;
 }
 
-bool is_number(const std::string& text) {
-  double value = 0;
-  const char* const end = text.data() + text.size();
-  const auto [stop, error] = std::from_chars(text.data(), end, value);
-  return error == std::errc() && stop == end;
-}
-
 /// Reals in a table for people have four digits after the point at most.
 std::string tidy_number(const std::string& text) {
   if (text.find_first_of(".e") == std::string::npos || text.size() < 8) return text;
-  double value = 0;
-  std::from_chars(text.data(), text.data() + text.size(), value);
-  return fmt::format("{:.4g}", value);
+  return fmt::format("{:.4g}", read_number<double>(text).value_or(0));
 }
 
 void write_runs(const std::vector<ReportRun>& runs, std::string& out) {
@@ -153,7 +144,7 @@ class TableWriter {
     std::vector<bool> numeric(table.header.size(), !table.rows.empty());
     for (const auto& row : table.rows)
       for (std::size_t c = 0; c < numeric.size(); ++c)
-        if (!row[c].empty() && !is_number(row[c])) numeric[c] = false;
+        if (!row[c].empty() && !read_number<double>(row[c])) numeric[c] = false;
     return numeric;
   }
 
