@@ -10,6 +10,7 @@
 #include "demo/random.h"
 #include "demo/target.h"
 #include "demo/test_card.h"
+#include "io/document/sample_file.h"
 #include "io/file/atomic_file.h"
 #include "io/picture/create_picture.h"
 #include "io/text/csv.h"
@@ -69,25 +70,20 @@ void write_samples(const std::filesystem::path& path, const Panel& panel) {
 
 /// A square in the middle of each tile, clear of its edge.
 void write_target_samples(const std::filesystem::path& path) {
-  constexpr std::uint32_t kHalf = 22;
-  Json json{{"type", "FeatureCollection"},
-            {"chalcedony", "samples"},
-            {"width", kTargetWidth},
-            {"height", kTargetHeight},
-            {"features", Json::array()}};
+  constexpr double kHalf = 22;
+  SampleSet samples;
   for (std::size_t tile = 0; tile < target_tiles().size(); ++tile) {
     const auto [x, y] = middle_of_tile(tile);
-    const Json ring{{x - kHalf, y - kHalf},
+    SampleShape shape;
+    shape.sample_class = samples.class_named(target_tiles()[tile].name);
+    shape.rings = {{{x - kHalf, y - kHalf},
                     {x + kHalf, y - kHalf},
                     {x + kHalf, y + kHalf},
                     {x - kHalf, y + kHalf},
-                    {x - kHalf, y - kHalf}};
-    json["features"].push_back(
-        {{"type", "Feature"},
-         {"properties", {{"class", target_tiles()[tile].name}}},
-         {"geometry", {{"type", "Polygon"}, {"coordinates", Json::array({ring})}}}});
+                    {x - kHalf, y - kHalf}}};
+    samples.shapes.push_back(shape);
   }
-  write_text_file(path, json.dump(1) + "\n");
+  write_text_file(path, samples_text(samples, kTargetWidth, kTargetHeight) + "\n");
 }
 
 void write_known_colors(const std::filesystem::path& path) {

@@ -10,6 +10,7 @@
 #include <limits>
 #include <string>
 
+#include "core/color/cie_lightness.h"
 #include "core/color/ciede2000.h"
 #include "core/error.h"
 
@@ -20,7 +21,6 @@ using Matrix3 = Eigen::Matrix3d;
 using Vector3 = Eigen::Vector3d;
 using Parameters = Eigen::Matrix<double, 9, 1>;  // the matrix, row by row
 
-constexpr double kEpsilon = 216.0 / 24389.0, kKappa = 24389.0 / 27.0;
 constexpr double kDarkest = 0.01;  // of Y: what is darker weighs no more
 constexpr int kMostSteps = 100;
 constexpr double kEnough = 1e-12;      // of the sum of squares that a step saves
@@ -30,9 +30,11 @@ constexpr double kMostDamping = 1e12;  // nothing near is better
 Vector3 vector_of(const std::array<double, 3>& v) { return {v[0], v[1], v[2]}; }
 
 /// The function of CIE 15:2018, 8.2.1, that Lab takes of X / Xn, and how it rises.
-double lab_root(double t) { return t > kEpsilon ? std::cbrt(t) : (kKappa * t + 16) / 116; }
+double lab_root(double t) {
+  return t > kCieEpsilon<double> ? std::cbrt(t) : (kCieKappa<double> * t + 16) / 116;
+}
 double lab_root_rise(double t) {
-  if (t <= kEpsilon) return kKappa / 116;
+  if (t <= kCieEpsilon<double>) return kCieKappa<double> / 116;
   const double root = std::cbrt(t);
   return 1 / (3 * root * root);
 }
@@ -166,8 +168,11 @@ std::vector<double> differences_from_known(const std::vector<KnownPatch>& patche
   return differences;
 }
 
-std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches) {
-  const Matrix3 of_all = refined(patches, first_guess(patches));
+std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches,
+                                         const Affine& correction) {
+  const auto& m = correction.m;
+  const Matrix3 of_all{
+      {m[0][0], m[0][1], m[0][2]}, {m[1][0], m[1][1], m[1][2]}, {m[2][0], m[2][1], m[2][2]}};
   std::vector<double> differences(patches.size());
   tbb::parallel_for(std::size_t{0}, patches.size(), [&](std::size_t i) {
     std::vector<KnownPatch> others = patches;

@@ -37,7 +37,10 @@ std::vector<double> differences_from_known(const std::vector<KnownPatch>& patche
 
 /// The same of each patch by the matrix that is fitted to all others: what is to be expected of
 /// colors that are not among them. NaN where the others leave the matrix open.
-std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches);
+///
+/// Range     `correction` of all patches, from which each search begins
+std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches,
+                                         const Affine& correction);
 
 }  // namespace chalcedony
 

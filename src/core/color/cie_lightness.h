@@ -5,9 +5,11 @@
 namespace chalcedony {
 
 /// The value of Y / Yn where the line ends, (6/29)^3.
-constexpr float kCieEpsilon = 216.0f / 24389.0f;
+template <class Real>
+constexpr Real kCieEpsilon = Real{216} / Real{24389};
 /// The slope of the line in lightness of 0-100, (29/3)^3.
-constexpr float kCieKappa = 24389.0f / 27.0f;
+template <class Real>
+constexpr Real kCieKappa = Real{24389} / Real{27};
 
 }  // namespace chalcedony
 

@@ -19,10 +19,10 @@ struct LabFromXyz {
   float to_x, to_z;  // 1 / white
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& x, V& y, V& z) const {
-    const V cut = hn::Set(d, kCieEpsilon);
+    const V cut = hn::Set(d, kCieEpsilon<float>);
     const auto base = [&](V t) { return hn::Max(t, cut); };
     const auto f = [&](V t, V root) {
-      const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kCieKappa)), hn::Set(d, 16.0f)),
+      const V line = hn::Mul(hn::Add(hn::Mul(t, hn::Set(d, kCieKappa<float>)), hn::Set(d, 16.0f)),
                              hn::Set(d, 1.0f / 116.0f));
       return hn::IfThenElse(hn::Gt(t, cut), root, line);
     };
@@ -40,8 +40,8 @@ struct XyzFromLab {
   HWY_INLINE V inverse_f(D d, V f) const {
     const V cube = hn::Mul(hn::Mul(f, f), f);
     const V line = hn::Mul(hn::Sub(hn::Mul(f, hn::Set(d, 116.0f)), hn::Set(d, 16.0f)),
-                           hn::Set(d, 1.0f / kCieKappa));
-    return hn::IfThenElse(hn::Gt(cube, hn::Set(d, kCieEpsilon)), cube, line);
+                           hn::Set(d, 1.0f / kCieKappa<float>));
+    return hn::IfThenElse(hn::Gt(cube, hn::Set(d, kCieEpsilon<float>)), cube, line);
   }
   template <class D, class V>
   HWY_INLINE void operator()(D d, V& l, V& a, V& b) const {

@@ -29,10 +29,10 @@ struct LuvFromXyz {
     const V divisor = hn::IfThenElse(black, one, sum);
     const V u = hn::Div(hn::Mul(x, hn::Set(d, 4.0f)), divisor);
     const V v = hn::Div(hn::Mul(y, hn::Set(d, 9.0f)), divisor);
-    const V cut = hn::Set(d, kCieEpsilon);
+    const V cut = hn::Set(d, kCieEpsilon<float>);
     const V root = power_above_zero(d, hn::Max(y, cut), kThird);
     const V curve = hn::Sub(hn::Mul(root, hn::Set(d, 116.0f)), hn::Set(d, 16.0f));
-    const V l = hn::IfThenElse(hn::Gt(y, cut), curve, hn::Mul(y, hn::Set(d, kCieKappa)));
+    const V l = hn::IfThenElse(hn::Gt(y, cut), curve, hn::Mul(y, hn::Set(d, kCieKappa<float>)));
     const V factor = hn::IfThenElse(black, hn::Zero(d), hn::Mul(l, hn::Set(d, 13.0f)));
     x = l;
     y = hn::Mul(factor, hn::Sub(u, hn::Set(d, kWhiteU)));
@@ -49,9 +49,9 @@ struct XyzFromLuv {
     const V up = hn::Add(hn::Div(u, thirteen), hn::Set(d, kWhiteU));
     const V vp = hn::Add(hn::Div(v, thirteen), hn::Set(d, kWhiteV));
     const V root = hn::Mul(hn::Add(l, hn::Set(d, 16.0f)), hn::Set(d, 1.0f / 116.0f));
-    const V y = hn::IfThenElse(hn::Gt(l, hn::Set(d, kCieEpsilon * kCieKappa)),
+    const V y = hn::IfThenElse(hn::Gt(l, hn::Set(d, kCieEpsilon<float> * kCieKappa<float>)),
                                hn::Mul(hn::Mul(root, root), root),
-                               hn::Mul(l, hn::Set(d, 1.0f / kCieKappa)));
+                               hn::Mul(l, hn::Set(d, 1.0f / kCieKappa<float>)));
     const V per_v = hn::Div(y, hn::Mul(vp, hn::Set(d, 4.0f)));
     const V x = hn::Mul(hn::Mul(per_v, hn::Set(d, 9.0f)), up);
     const V rest = hn::Sub(hn::Sub(hn::Set(d, 12.0f), hn::Mul(up, hn::Set(d, 3.0f))),

@@ -65,19 +65,37 @@ struct SampleRun {
 std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
                                    std::uint32_t height);
 
-/// Calls `use(run, pixel)` for every pixel of the runs in [first, end), run by run.
+/// The first of the runs that may reach pixel `first` or one behind it.
 ///
 /// Shape     `runs` as sample_runs() gives them for a picture of this width
+inline std::vector<SampleRun>::const_iterator first_run_from(const std::vector<SampleRun>& runs,
+                                                             std::uint32_t width,
+                                                             std::uint64_t first) {
+  // Runs are sorted by their begin and none is longer than a row.
+  return std::lower_bound(
+      runs.begin(), runs.end(), first,
+      [&](const SampleRun& r, std::uint64_t pixel) { return r.begin + width < pixel; });
+}
+
+/// Calls `use(run, pixel)` for every pixel of the runs in [first, end), run by run.
+///
+/// Shape     as first_run_from()
 template <class Use>
 void for_each_sample_pixel(const std::vector<SampleRun>& runs, std::uint32_t width,
                            std::uint64_t first, std::uint64_t end, const Use& use) {
-  // Runs are sorted by their begin and none is longer than a row.
-  auto run = std::lower_bound(
-      runs.begin(), runs.end(), first,
-      [&](const SampleRun& r, std::uint64_t pixel) { return r.begin + width < pixel; });
-  for (; run != runs.end() && run->begin < end; ++run)
+  for (auto run = first_run_from(runs, width, first); run != runs.end() && run->begin < end; ++run)
     for (std::uint64_t p = std::max(run->begin, first); p < std::min(run->end, end); ++p)
       use(*run, p);
+}
+
+/// Whether the runs have a pixel in [first, end).
+///
+/// Shape     as first_run_from()
+inline bool has_sample_pixel(const std::vector<SampleRun>& runs, std::uint32_t width,
+                             std::uint64_t first, std::uint64_t end) {
+  for (auto run = first_run_from(runs, width, first); run != runs.end() && run->begin < end; ++run)
+    if (std::max(run->begin, first) < std::min(run->end, end)) return true;
+  return false;
 }
 
 /// Two classes, the lower first, and the pixels that samples of both hold.

@@ -22,12 +22,11 @@ class CorrectJob {
       : options_(options), context_(context), picture_(open_color(input, options.shared, context)) {
     refuse_labels(picture_);
     const PictureInfo& info = picture_.file.info;
-    if (info.color_channels() != 3 || !info.space->is_rgb)
-      throw InputError(info.color_channels() != 3
-                           ? "is gray, and correct works on colors"
-                           : "holds " + std::string(info.space->id) + ", and correct works on RGB",
-                       info.color_channels() != 3 ? "leave it out" : "convert it first",
-                       input.string());
+    if (info.color_channels() != 3)
+      throw InputError("is gray, and correct works on colors", "leave it out", input.string());
+    if (!info.space->is_rgb)
+      throw InputError("holds " + std::string(info.space->id) + ", and correct works on RGB",
+                       "convert it first", input.string());
   }
 
   Json run(const PictureOutput& place, FigureFormat format) {

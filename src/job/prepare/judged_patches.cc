@@ -28,6 +28,9 @@ PatchSums light_of_patches(CountedPicture& picture, const NamedSamples& named,
                  picture.file.info.is_float() ? std::numeric_limits<float>::infinity() : kFull);
   sum_bands(picture, options, context, sums, [&] {
     return [&, light = PlaneBuffer()](PatchSums& band, const Block& block) mutable {
+      if (!has_sample_pixel(runs, block.picture_width, block.first_pixel,
+                            block.first_pixel + block.size))
+        return;
       to_light.run(block.color, light.planes(), block.size);
       band.add(block, read_only(light.planes()), runs);
     };
@@ -57,6 +60,14 @@ const Color& known_color(const std::vector<KnownColor>& known, const std::string
     throw InputError("does not know the color of the patch '" + name + "'",
                      "add a line for it, or leave the patch out", path.string());
   return found->color;
+}
+
+void judge(JudgedPatch& patch, const PatchSum& sum) {
+  patch.pixels = sum.pixels;
+  patch.full_percent = percent(sum.full, sum.pixels);
+  patch.used = patch.full_percent <= kMostFull;
+  patch.light = {sum.mean(), patch.known.in(spaces::kXyzD50)};
+  patch.before = differences_from_known({patch.light}, Affine()).front();
 }
 
 Color color_of_light(const std::array<double, 3>& xyz) { return {&spaces::kXyzD50, xyz}; }
@@ -101,30 +112,25 @@ Json json_of(const Differences& over) { return {{"mean", over.mean}, {"max", ove
 
 std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSource& source,
                                        const SharedOptions& options, const Context& context) {
-  const std::filesystem::path& known = source.known;
-  const std::vector<KnownColor> colors = read_known_colors(known);
+  const std::vector<KnownColor> colors = read_known_colors(source.known);
   const NamedSamples named = samples_of_patches(picture, source, colors, options, context);
-  for (const SampleClass& patch : named.samples.classes) known_color(colors, patch.name, known);
-  const PatchSums sums = light_of_patches(picture, named, options, context);
   std::vector<JudgedPatch> patches;
-  for (std::size_t p = 0; p < sums.size(); ++p) {
-    JudgedPatch patch;
-    patch.name = named.samples.classes[p].name;
-    patch.pixels = sums[p].pixels;
-    if (patch.pixels == 0)
-      throw InputError("the patch '" + patch.name + "' has no pixel that counts",
+  for (const SampleClass& sampled : named.samples.classes) {
+    JudgedPatch& patch = patches.emplace_back();
+    patch.name = sampled.name;
+    patch.known = known_color(colors, sampled.name, source.known);
+  }
+  const PatchSums sums = light_of_patches(picture, named, options, context);
+  for (std::size_t p = 0; p < patches.size(); ++p) {
+    if (sums[p].pixels == 0)
+      throw InputError("the patch '" + patches[p].name + "' has no pixel that counts",
                        "draw it larger, or leave it out", named.from);
-    patch.full_percent = percent(sums[p].full, patch.pixels);
-    patch.used = patch.full_percent <= kMostFull;
-    patch.known = known_color(colors, patch.name, known);
-    patch.light = {sums[p].mean(), patch.known.in(spaces::kXyzD50)};
-    patch.before = differences_from_known({patch.light}, Affine()).front();
-    if (!patch.used)
+    judge(patches[p], sums[p]);
+    if (!patches[p].used)
       context.warn(fmt::format(
           "{}: {:.3g} % of the patch '{}' are at full scale, so that its color is cut off; it is "
           "not used",
-          picture.file.path.string(), patch.full_percent, patch.name));
-    patches.push_back(std::move(patch));
+          picture.file.path.string(), patches[p].full_percent, patches[p].name));
   }
   return patches;
 }
@@ -134,7 +140,7 @@ Affine correction_by(std::vector<JudgedPatch>& patches) {
   for (const JudgedPatch& patch : patches)
     if (patch.used) used.push_back(patch.light);
   const Affine correction = fitted_correction(used);
-  const std::vector<double> left_out = left_out_differences(used);
+  const std::vector<double> left_out = left_out_differences(used, correction);
   auto next = left_out.begin();
   for (JudgedPatch& patch : patches) {
     patch.after = differences_from_known({patch.light}, correction).front();

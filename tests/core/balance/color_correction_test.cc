@@ -67,7 +67,7 @@ TEST_CASE("light that was a matrix is taken back exactly", "[core][balance]") {
       CHECK(correction.m[i][j] == Approx(wanted.m[i][j]).margin(1e-6));
   CHECK(largest(differences_from_known(patches, Affine())) > 5);
   CHECK(largest(differences_from_known(patches, correction)) < 1e-4);
-  CHECK(largest(left_out_differences(patches)) < 1e-3);
+  CHECK(largest(left_out_differences(patches, correction)) < 1e-3);
 }
 
 TEST_CASE("no matrix nearby brings the patches nearer", "[core][balance]") {
@@ -89,7 +89,8 @@ TEST_CASE("no matrix nearby brings the patches nearer", "[core][balance]") {
 
 TEST_CASE("a patch that is left out is judged by the others alone", "[core][balance]") {
   const auto patches = patches_in(kLamplight, 0.06);
-  const auto left_out = left_out_differences(patches);
+  const Affine of_all = fitted_correction(patches);
+  const auto left_out = left_out_differences(patches, of_all);
   REQUIRE(left_out.size() == patches.size());
   for (std::size_t i = 0; i < patches.size(); ++i) {
     auto others = patches;
@@ -97,7 +98,7 @@ TEST_CASE("a patch that is left out is judged by the others alone", "[core][bala
     CHECK(left_out[i] ==
           Approx(differences_from_known({patches[i]}, fitted_correction(others)).front()));
   }
-  const auto used = differences_from_known(patches, fitted_correction(patches));
+  const auto used = differences_from_known(patches, of_all);
   double sum_used = 0, sum_left_out = 0;
   for (std::size_t i = 0; i < used.size(); ++i) sum_used += used[i], sum_left_out += left_out[i];
   CHECK(sum_left_out > sum_used);
@@ -105,7 +106,7 @@ TEST_CASE("a patch that is left out is judged by the others alone", "[core][bala
   std::vector<KnownPatch> few{patches[0], patches[7], patches[1], patches[6]};
   few[1].found = few[0].found;
   for (double& value : few[1].found) value /= 3;
-  const auto of_few = left_out_differences(few);
+  const auto of_few = left_out_differences(few, fitted_correction(few));
   CHECK(std::isfinite(of_few[0]));
   CHECK(std::isnan(of_few[2]));
 }
@@ -154,6 +155,19 @@ TEST_CASE("the light of patches is summed where they count", "[core][balance]") 
   CHECK(twice[0].pixels == 4);
   CHECK(twice[0].full == 2);
   CHECK(twice[1].mean() == sums[1].mean());
+}
+
+TEST_CASE("stretches with pixels of patches are known", "[core][balance]") {
+  constexpr std::uint32_t kWidth = 8;
+  const std::vector<SampleRun> runs{{3, 6, 0}, {9, 16, 1}, {10, 12, 0}, {33, 34, 1}};
+  for (std::uint64_t first = 0; first < 40; ++first)
+    for (std::uint64_t end = first; end <= 40; ++end) {
+      bool some = false;
+      for_each_sample_pixel(runs, kWidth, first, end,
+                            [&](const SampleRun&, std::uint64_t) { some = true; });
+      INFO(first << " to " << end);
+      CHECK(has_sample_pixel(runs, kWidth, first, end) == some);
+    }
 }
 
 TEST_CASE("a layout takes the middle third of each cell, row by row", "[core][balance]") {
