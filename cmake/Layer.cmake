@@ -2,9 +2,9 @@
 # a target that links chalcedony_core. The include root holds one link, named like the layer, to the
 # layer's sources; there is no folder from which every layer could be reached.
 #
-# chalcedony_common_options(TARGET [QUICK]): QUICK marks code whose own speed does not matter (jobs,
-# figures, texts, tests: the loops over pixels are in core and io), which the release build optimizes
-# less to be compiled sooner.
+# chalcedony_common_options(TARGET [QUICK|PLAIN]): QUICK marks code whose own speed does not matter
+# (jobs, figures, texts, tests: the loops over pixels are in core and in the pictures of io), which the
+# release build optimizes less to be compiled sooner; PLAIN, tests that only wait for the program.
 function(chalcedony_common_options target)
   target_compile_options(${target} PRIVATE
     -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor -Wold-style-cast -Woverloaded-virtual
@@ -13,7 +13,9 @@ function(chalcedony_common_options target)
     $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict>)
   # The same bytes on every machine: no fused multiply-add behind our back.
   target_compile_options(${target} PRIVATE -ffp-contract=off)
-  if("QUICK" IN_LIST ARGN)
+  if("PLAIN" IN_LIST ARGN)
+    target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-O0>)
+  elseif("QUICK" IN_LIST ARGN)
     target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-O1>
       $<$<AND:$<CONFIG:Release>,$<CXX_COMPILER_ID:GNU>>:-finline-small-functions>)
   endif()
@@ -29,8 +31,11 @@ function(chalcedony_common_options target)
   endif()
 endfunction()
 
+# chalcedony_layer(NAME [QUICK] FOLDER F SOURCES ... [QUICK_SOURCES ...] USES ...): QUICK_SOURCES are
+# those of a layer whose speed does not matter where that of others does; they are compiled as a target
+# of their own, chalcedony_NAME_quick.
 function(chalcedony_layer name)
-  cmake_parse_arguments(LAYER "QUICK" "FOLDER" "SOURCES;USES" ${ARGN})
+  cmake_parse_arguments(LAYER "QUICK" "FOLDER" "SOURCES;QUICK_SOURCES;USES" ${ARGN})
   set(root "${CMAKE_BINARY_DIR}/layers/${name}")
   file(MAKE_DIRECTORY "${root}")
   file(CREATE_LINK "${LAYER_FOLDER}" "${root}/${name}" SYMBOLIC)
@@ -45,6 +50,13 @@ function(chalcedony_layer name)
     chalcedony_common_options(${target} QUICK)
   else()
     chalcedony_common_options(${target})
+  endif()
+  if(LAYER_QUICK_SOURCES)
+    add_library(${target}_quick OBJECT ${LAYER_QUICK_SOURCES})
+    target_include_directories(${target}_quick PRIVATE "${root}")
+    target_link_libraries(${target}_quick PRIVATE ${LAYER_USES})
+    chalcedony_common_options(${target}_quick QUICK)
+    target_sources(${target} PRIVATE $<TARGET_OBJECTS:${target}_quick>)
   endif()
 endfunction()
 
@@ -62,6 +74,8 @@ endfunction()
 # Several files of a target compiled as one when CHALCEDONY_TOGETHER is on, so that what they all read
 # of a library and make of a template is read and made once. Files whose code is compiled for each
 # instruction set are read again for each: they get files of their own that are read again as a whole.
+# GCC then has more to keep in mind, and would spend a tenth of its time on looking for what it may
+# forget.
 function(chalcedony_together target)
   if(NOT CHALCEDONY_TOGETHER)
     return()
@@ -81,10 +95,13 @@ function(chalcedony_together target)
   math(EXPR parts "(${count} + 23) / 24")
   math(EXPR size "(${count} + ${parts} - 1) / ${parts}")
   set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE ${size})
+  target_compile_options(${target} PRIVATE
+    $<$<CXX_COMPILER_ID:GNU>:--param=ggc-min-heapsize=1000000>)
   chalcedony_vectors_together(${target} ${vector_files})
 endfunction()
 
-# Few files at once, since their code is most of the work.
+# Few files at once, since their code is most of the work. Without any optimization each of their
+# instructions is a call, which makes them slower than it takes to optimize them.
 function(chalcedony_vectors_together target)
   if(NOT ARGN)
     return()
@@ -100,6 +117,9 @@ function(chalcedony_vectors_together target)
     configure_file("${CMAKE_SOURCE_DIR}/cmake/vectors.cc.in" "${CHALCEDONY_TOGETHER_FILE}" @ONLY)
     set_source_files_properties("${CHALCEDONY_TOGETHER_FILE}" PROPERTIES
       SKIP_UNITY_BUILD_INCLUSION ON)
+    if(CHALCEDONY_SANITIZE)
+      set_source_files_properties("${CHALCEDONY_TOGETHER_FILE}" PROPERTIES COMPILE_OPTIONS -O1)
+    endif()
     target_sources(${target} PRIVATE "${CHALCEDONY_TOGETHER_FILE}")
     math(EXPR part "${part} + 1")
   endforeach()
