@@ -191,6 +191,25 @@ TEST_CASE("a patch that is cut off is not used", "[cli][correct]") {
   CHECK(floats["inputs"][0]["patches"][0]["used"] == true);
 }
 
+TEST_CASE("known colors may come from a spreadsheet", "[cli][correct]") {
+  const TempDir dir;
+  write_row(dir);
+  put_text(
+      dir / "saved.csv",
+      "\xEF\xBB\xBFname;srgb.r;srgb.g;srgb.b;note\r\nwhite;250,0;240;235;\r\nred;200;30;40;\r\n"
+      "green;40;160;60;\r\nblue;30;60;180;\r\ngray;120;120;110;\r\n;;;;\r\n");
+  const std::string patches =
+      " --sample white=1,1,8,8 --sample red=11,1,8,8 --sample green=21,1,8,8 --sample "
+      "blue=31,1,8,8 "
+      "--save ";
+  for (const std::string table : {"row", "saved"})
+    REQUIRE(run_tool(dir, words_of("correct row.png --known " + table + ".csv" + patches + table +
+                                   ".json -o " + table + ".out.png"))
+                .exit_code == 0);
+  CHECK(text_of_file(dir / "saved.json") == text_of_file(dir / "row.json"));
+  CHECK(text_of_file(dir / "saved.out.png") == text_of_file(dir / "row.out.png"));
+}
+
 TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][correct]") {
   const TempDir dir;
   write_row(dir);
@@ -235,6 +254,7 @@ TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][corre
       {known("mixed.csv"), 1,
        "mixed.csv: has no three channels of one space behind the names; " + header},
       {known("empty.csv"), 1, "empty.csv: is no table of known colors; it is empty"},
+      {known("gray.png"), 1, "gray.png: is no table; give a CSV file, which is text"},
       {known("row.csv") + " --region 20,0,10,10", 1,
        "--sample: the patch 'white' has no pixel that counts; draw it larger, or leave it out"},
       {"correct row.png --apply later.json -o out.png", 1,

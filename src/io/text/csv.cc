@@ -1,16 +1,121 @@
 #include "io/text/csv.h"
 
+#include <algorithm>
 #include <utility>
 
 #include "core/error.h"
-
+#include "core/read_number.h"
 #include "io/file/atomic_file.h"
 #include "io/text/number_text.h"
 
 namespace chalcedony {
+namespace {
+
+constexpr std::string_view kMark = "\xEF\xBB\xBF";  // of UTF-8, which some programs write in front
+
+using Rows = std::vector<std::vector<std::string>>;
+
+/// What separates the fields: a comma, or what stands in the header where there is none.
+char separator_of(std::string_view text) {
+  char separator = ',';
+  bool quoted = false;
+  for (const char c : text) {
+    if (c == '"') quoted = !quoted;
+    if (quoted) continue;
+    if (c == ',') return c;
+    if (c == '\n') break;
+    if (separator == ',' && (c == ';' || c == '\t')) separator = c;
+  }
+  return separator;
+}
+
+/// A field that is not quoted: without the spaces around it, and with the point of a number as a
+/// point, where commas do not separate.
+std::string plain_field(std::string_view text, char separator) {
+  const std::size_t first = text.find_first_not_of(' ');
+  if (first == std::string_view::npos) return {};
+  std::string field(text.substr(first, text.find_last_not_of(' ') + 1 - first));
+  const std::size_t comma = field.find(',');
+  if (separator == ',' || comma == std::string::npos) return field;
+  std::string number = field;
+  number[comma] = '.';
+  return read_number<double>(number) ? number : field;
+}
+
+/// A table, character by character.
+class Reading {
+ public:
+  explicit Reading(char separator) : separator_(separator) {}
+
+  /// Returns how many of the characters behind `c` it took as well.
+  std::size_t take(char c, std::string_view behind) {
+    if (inside_) {
+      if (c != '"') {
+        field_ += c;
+      } else if (behind.starts_with('"')) {
+        field_ += c;
+        return 1;
+      } else {
+        inside_ = false;
+      }
+    } else if (c == '"') {
+      inside_ = true;
+      field_.clear();  // of spaces in front
+      quoted_ = true;
+    } else if (c == separator_) {
+      end_field();
+    } else if (c == '\n') {
+      end_row();
+    } else if (c != '\r' && !(quoted_ && c == ' ')) {
+      field_ += c;
+    }
+    return 0;
+  }
+
+  /// All of them, when there is no more to take.
+  Rows rows() {
+    if (inside_)
+      throw InputError("has a quote that does not end", "give a table as it was written");
+    if (!field_.empty() || quoted_ || !row_.empty()) end_row();
+    return std::move(rows_);
+  }
+
+ private:
+  void end_field() {
+    row_.push_back(quoted_ ? field_ : plain_field(field_, separator_));
+    field_.clear();
+    quoted_ = false;
+  }
+
+  /// Rows without anything in them, which stand below tables of spreadsheets, are no rows.
+  void end_row() {
+    end_field();
+    ++line_;
+    const auto row = std::exchange(row_, {});
+    if (std::all_of(row.begin(), row.end(), [](const auto& field) { return field.empty(); }))
+      return;
+    if (!rows_.empty() && row.size() != rows_.front().size())
+      throw InputError("has " + std::to_string(row.size()) + " fields in line " +
+                           std::to_string(line_) + ", " + std::to_string(rows_.front().size()) +
+                           " in its header",
+                       "give a table as it was written");
+    rows_.push_back(row);
+  }
+
+  char separator_;
+  bool inside_ = false;  // a quoted field
+  bool quoted_ = false;  // this field is or was
+  std::string field_;
+  std::vector<std::string> row_;
+  Rows rows_;
+  std::size_t line_ = 0;
+};
+
+}  // namespace
 
 CsvField::CsvField(std::string_view text) {
-  if (text.find_first_of(",\"\r\n") == std::string_view::npos) {
+  if (text.find_first_of(",\"\r\n") == std::string_view::npos && !text.starts_with(' ') &&
+      !text.ends_with(' ')) {
     text_ = text;
     return;
   }
@@ -37,45 +142,16 @@ void CsvTable::add(const std::vector<CsvField>& row) {
 void CsvTable::write(const std::filesystem::path& path) const { write_text_file(path, text_); }
 
 std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path) {
-  const std::string text = read_text_file(path);
-  std::vector<std::vector<std::string>> rows;
-  std::vector<std::string> row;
-  std::string field;
-  bool quoted = false;
-  const auto end_row = [&] {
-    row.push_back(std::exchange(field, {}));
-    if (!rows.empty() && row.size() != rows.front().size())
-      throw InputError("has " + std::to_string(row.size()) + " fields in line " +
-                           std::to_string(rows.size() + 1) + ", " +
-                           std::to_string(rows.front().size()) + " in its header",
-                       "give a table as it was written", path.string());
-    rows.push_back(std::exchange(row, {}));
-  };
-  for (std::size_t i = 0; i < text.size(); ++i) {
-    const char c = text[i];
-    if (quoted) {
-      if (c != '"') {
-        field += c;
-      } else if (i + 1 < text.size() && text[i + 1] == '"') {
-        field += text[++i];
-      } else {
-        quoted = false;
-      }
-    } else if (c == '"') {
-      quoted = true;
-    } else if (c == ',') {
-      row.push_back(std::exchange(field, {}));
-    } else if (c == '\n') {
-      end_row();
-    } else if (c != '\r') {
-      field += c;
-    }
-  }
-  if (quoted)
-    throw InputError("has a quote that does not end", "give a table as it was written",
-                     path.string());
-  if (!field.empty() || !row.empty()) end_row();
-  return rows;
+  const std::string bytes = read_text_file(path);
+  return errors_at(path.string(), [&] {
+    // No text has a byte 0; what has one is a picture that was given in place of a table.
+    if (bytes.find('\0') != std::string::npos)
+      throw InputError("is no table", "give a CSV file, which is text");
+    const std::string_view text = std::string_view(bytes).substr(bytes.starts_with(kMark) ? 3 : 0);
+    Reading reading(separator_of(text));
+    for (std::size_t i = 0; i < text.size(); ++i) i += reading.take(text[i], text.substr(i + 1));
+    return reading.rows();
+  });
 }
 
 }  // namespace chalcedony

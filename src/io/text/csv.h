@@ -27,7 +27,9 @@ class CsvField {
 
 /// A table that grows row by row and is written whole.
 ///
-/// Source    RFC 4180: fields with commas, quotes or line ends are quoted; lines end in CR LF
+/// Source    RFC 4180: fields with commas, quotes or line ends are quoted, and those with a space
+/// at an
+///           end; lines end in CR LF
 class CsvTable {
  public:
   /// `expected_bytes` makes room at once, for tables whose memory should not depend on what the
@@ -41,10 +43,13 @@ class CsvTable {
   std::string text_;
 };
 
-/// The rows of a table, its header first.
+/// The rows of a table, its header first. Tables that a spreadsheet saved are read as well: with a
+/// UTF-8 mark in front, fields that semicolons or tabs separate (1,5 is 1.5 in them), spaces around
+/// fields and empty rows, which are left out.
 ///
-/// Errors    InputError when the file cannot be read, a quoted field does not end, or the number of
-///           fields differs between rows
+/// Errors    InputError when the file cannot be read or is no text, a quoted field does not end, or
+/// the
+///           number of fields differs between rows
 /// Source    RFC 4180; lines may end in LF alone
 std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path);
 
