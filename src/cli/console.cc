@@ -7,7 +7,7 @@
 
 #include <csignal>
 
-#include "cli/shared_flags.h"
+#include "cli/option_values.h"
 #include "io/text/printable_text.h"
 
 namespace chalcedony::cli {

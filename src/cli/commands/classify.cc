@@ -9,8 +9,8 @@
 
 #include "cli/command.h"
 #include "cli/json_format.h"
+#include "cli/option_values.h"
 #include "cli/outputs_text.h"
-#include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
 #include "core/read_number.h"

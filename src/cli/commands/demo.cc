@@ -4,7 +4,6 @@
 #include <ostream>
 
 #include "cli/command.h"
-#include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
 

@@ -2,9 +2,9 @@
 #include <ostream>
 
 #include "cli/command.h"
+#include "cli/option_values.h"
 #include "cli/recipe_run.h"
 #include "cli/replay.h"
-#include "cli/shared_flags.h"
 #include "cli/typed_command.h"
 #include "core/error.h"
 #include "io/file/folder_lock.h"
