@@ -52,7 +52,7 @@ void print_help(const Command& command, std::ostream& out) {
   if (command.results) {
     out << "\nWrites into the folder of -o (names for --write)\n";
     for (const ResultKind& kind : command.results())
-      out << fmt::format("  {:<14}{}", kind.name, wrapped(kind.meaning, 16).substr(16));
+      out << fmt::format("  {:<14}{}", kind.name, wrapped(result_text(kind), 16).substr(16));
   }
   const CommandOptions options(command);
   print_options(options.own, options.own.options().empty() ? "" : "Options of this command", out);

@@ -77,7 +77,7 @@ std::string man_page(const Command& command) {
         ".SH RESULTS\nWritten into the folder of \\fB\\-o\\fR; the names are for "
         "\\fB\\-\\-write\\fR.\n";
     for (const ResultKind& kind : command.results())
-      out += fmt::format(".TP\n\\fB{}\\fR\n{}\n", roff(kind.name), roff(kind.meaning));
+      out += fmt::format(".TP\n\\fB{}\\fR\n{}\n", roff(kind.name), roff(result_text(kind)));
   }
   const CommandOptions options(command);
   out += ".SH OPTIONS\n" + options_part(options.own, "Of this command") +

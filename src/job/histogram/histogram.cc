@@ -343,11 +343,12 @@ const std::vector<ResultKind>& histogram_results() {
       {"joint",
        "<stem>.joint.csv: the bins of every pair of channels; with --matrix also "
        "<stem>.joint-matrix.csv"},
-      {"cube", "<stem>.cube.csv and <stem>.cube.json: three channels together (with --cube)"},
+      {"cube", "<stem>.cube.csv and <stem>.cube.json: three channels together", "cube"},
       {"colors",
        "<stem>.colors.csv: the distinct colors with their pixels, for cluster and palette; of "
-       "several pictures also colors.csv, added up (with --colors)"},
-      {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection (with --peaks)"},
+       "several pictures also colors.csv, added up",
+       "colors"},
+      {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection", "peaks"},
       {"figure",
        "<stem>.histogram.png and <stem>.joint.png: the same, drawn; <stem>.disc.figure.png with "
        "--disc; histograms.figure.png of several pictures"}};

@@ -350,12 +350,11 @@ const std::vector<ResultKind>& train_results() {
   static const std::vector<ResultKind> kinds{
       {"model", "model.json: what classify needs; with --method all METHOD.model.json too"},
       {"samples", "samples.csv: the statistics of every class and feature"},
-      {"table",
-       "sample-table.csv: the sample pixels themselves, to train with others later (with "
-       "--keep-samples)"},
+      {"table", "sample-table.csv: the sample pixels themselves, to train with others later",
+       "keep-samples"},
       {"separability", "separability.csv: how far apart every two classes are"},
       {"confusion", "confusion.csv: what the model takes the sample pixels for"},
-      {"methods", "methods.csv: all methods on the held-out samples (with --method all)"},
+      {"methods", "methods.csv: all methods on the held-out samples", "method all"},
       {"figure",
        "<stem>.samples.figure.png and scatter.figure.png: the samples on the picture and "
        "among the features"}};

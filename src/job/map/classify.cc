@@ -13,10 +13,9 @@ const std::vector<ResultKind>& classify_results() {
   static const std::vector<ResultKind> kinds{
       {"classes", "<stem>.classes.png: the class map, with names and colors inside"},
       {"areas", "<stem>.areas.csv: pixels, share and area of every class"},
-      {"confidence",
-       "<stem>.confidence.png and .csv: how sure each pixel is, black to white (with "
-       "--confidence)"},
-      {"blend", "<stem>.blend.png: the class colors over the picture (with --blend)"},
+      {"confidence", "<stem>.confidence.png and .csv: how sure each pixel is, black to white",
+       "confidence"},
+      {"blend", "<stem>.blend.png: the class colors over the picture", "blend"},
       {"figure", "<stem>.classes.figure.png: picture, class map and legend"}};
   return kinds;
 }

@@ -239,10 +239,10 @@ const std::vector<ResultKind>& palette_results() {
       {"contrasts", "<stem>.contrasts.csv: contrast ratios with black, white and each other"},
       {"differences",
        "<stem>.differences.csv: how far apart every two colors are, also without red, green or "
-       "blue "
-       "cones"},
-      {"repainted", "<stem>.repainted.png: the picture in the colors of --apply"},
-      {"matching", "palettes.matching.csv: what moves where to make one palette of the other"},
+       "blue cones"},
+      {"repainted", "<stem>.repainted.png: the picture in the colors of a palette", "apply"},
+      {"matching", "palettes.matching.csv: what moves where to make one palette of the other",
+       "compare"},
       {"figure",
        "<stem>.palette.figure.png: picture and palette; <stem>.repainted.figure.png for --apply; "
        "palettes.figure.png for --compare"}};

@@ -331,8 +331,8 @@ const std::vector<ResultKind>& measure_results() {
   static const std::vector<ResultKind> kinds{
       {"regions", "<stem>.regions.csv: size, place, shape and color of every region"},
       {"regions-json", "<stem>.regions.json: the same"},
-      {"outlines", "<stem>.outlines.geojson: outlines as sample regions (with --outlines)"},
-      {"numbers", "<stem>.numbers.png: the number of its region at each pixel (with --numbers)"},
+      {"outlines", "<stem>.outlines.geojson: outlines as sample regions", "outlines"},
+      {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
       {"figure", "<stem>.regions.figure.png: outlines, boxes and numbers on the picture"}};
   return kinds;
 }

@@ -18,7 +18,37 @@ std::vector<std::string> names_of(const std::vector<ResultKind>& kinds) {
   return names;
 }
 
+/// Whether an option was given, as "cube", or given so, as "method all".
+bool was_given(const SharedOptions& options, std::string_view option) {
+  const std::size_t blank = std::min(option.size(), option.find(' '));
+  const std::string_view value = option.substr(std::min(option.size(), blank + 1));
+  return std::any_of(options.typed.begin(), options.typed.end(), [&](const TypedOption& typed) {
+    return typed.name == option.substr(0, blank) &&
+           (value.empty() ||
+            std::find(typed.values.begin(), typed.values.end(), value) != typed.values.end());
+  });
+}
+
+void check_asked_for(const SharedOptions& options, const std::vector<ResultKind>& kinds) {
+  const auto known = names_of(kinds);
+  for (const std::string& name : options.write) {
+    const auto kind = std::find_if(kinds.begin(), kinds.end(),
+                                   [&](const ResultKind& one) { return one.name == name; });
+    if (kind == kinds.end())
+      throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, known));
+    if (!kind->with.empty() && !was_given(options, kind->with))
+      throw UsageError("--write: '" + name + "' comes with --" + std::string(kind->with),
+                       "give that too, or leave '" + name + "' out");
+  }
+}
+
 }  // namespace
+
+std::string result_text(const ResultKind& kind) {
+  std::string text(kind.meaning);
+  if (!kind.with.empty()) text += " (with --" + std::string(kind.with) + ")";
+  return text;
+}
 
 void make_folder(const std::filesystem::path& folder) {
   std::error_code error;
@@ -86,10 +116,7 @@ void OutputGuard::check(const std::filesystem::path& path) const {
 Results::Results(const SharedOptions& options, const Context& context,
                  const std::vector<ResultKind>& kinds, ResultNames names)
     : options_(options), guard_(options), ledger_(context.ledger) {
-  const auto known = names_of(kinds);
-  for (const std::string& name : options.write)
-    if (std::find(known.begin(), known.end(), name) == known.end())
-      throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, known));
+  check_asked_for(options, kinds);
   if (options.output.empty()) return;
   check_stems(options, names);
   make_results_folder(options.output);

@@ -19,7 +19,11 @@ namespace chalcedony {
 struct ResultKind {
   std::string_view name;
   std::string_view meaning;
+  std::string_view with = {};  // the option without which there is none, as "cube" or "method all"
 };
+
+/// What a result is, and the option that it takes, as in "the main peaks (with --peaks)".
+std::string result_text(const ResultKind& kind);
 
 /// Whose names results bear.
 enum class ResultNames {
@@ -49,9 +53,10 @@ class Results {
   /// Makes the folder, and keeps it from other runs of the command. `kinds` are what the command
   /// can write.
   ///
-  /// Errors    UsageError for a --write name that is none of `kinds`, two inputs whose results
-  ///           would bear one name, or an -o that is the name of a file; OutputError when the
-  ///           folder cannot be made, or another run of the command writes into it
+  /// Errors    UsageError for a --write name that is none of `kinds` or takes an option that was
+  ///           not given, two inputs whose results would bear one name, or an -o that is the name
+  ///           of a file; OutputError when the folder cannot be made, or another run of the command
+  ///           writes into it
   Results(const SharedOptions& options, const Context& context,
           const std::vector<ResultKind>& kinds, ResultNames names = ResultNames::kInputs);
 
