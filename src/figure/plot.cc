@@ -49,7 +49,7 @@ std::string in_quotes(std::string_view text) {
 
 void move_into_place(const std::filesystem::path& drawn, const std::filesystem::path& path) {
   AtomicFile file(path);
-  file.write(read_text_file(drawn));
+  file.write(read_file(drawn));
   file.commit();
 }
 

@@ -8,6 +8,7 @@
 #include <fstream>
 #include <sstream>
 #include <string>
+#include <utility>
 
 #include "core/error.h"
 
@@ -74,7 +75,7 @@ void write_text_file(const std::filesystem::path& path, std::string_view text) {
   file.commit();
 }
 
-std::string read_text_file(const std::filesystem::path& path) {
+std::string read_file(const std::filesystem::path& path) {
   std::ifstream in(path, std::ios::binary);
   std::ostringstream text;
   text << in.rdbuf();
@@ -83,7 +84,13 @@ std::string read_text_file(const std::filesystem::path& path) {
     throw InputError(there ? "cannot be read" : "no such file", "check its name and folder",
                      path.string());
   }
-  return text.str();
+  return std::move(text).str();
+}
+
+std::string read_text_file(const std::filesystem::path& path) {
+  std::string text = read_file(path);
+  if (text.starts_with(kUtf8Mark)) text.erase(0, kUtf8Mark.size());
+  return text;
 }
 
 }  // namespace chalcedony

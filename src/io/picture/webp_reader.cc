@@ -84,7 +84,7 @@ std::vector<std::byte> chunk_in(const std::string& file, const char* name) {
 }  // namespace
 
 PictureFile open_webp(const std::filesystem::path& path, const ReadOptions& options) {
-  auto source = std::make_unique<WebpSource>(read_text_file(path));
+  auto source = std::make_unique<WebpSource>(read_file(path));
   check_size(source->shape().width, source->shape().height, options);
   constexpr int kLossy = 1;
   PictureFile file;

@@ -11,8 +11,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::string_view kMark = "\xEF\xBB\xBF";  // of UTF-8, which some programs write in front
-
 using Rows = std::vector<std::vector<std::string>>;
 
 /// What separates the fields: a comma, or what stands in the header where there is none.
@@ -142,14 +140,14 @@ void CsvTable::add(const std::vector<CsvField>& row) {
 void CsvTable::write(const std::filesystem::path& path) const { write_text_file(path, text_); }
 
 std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path) {
-  const std::string bytes = read_text_file(path);
+  const std::string text = read_text_file(path);
   return errors_at(path.string(), [&] {
     // No text has a byte 0; what has one is a picture that was given in place of a table.
-    if (bytes.find('\0') != std::string::npos)
+    if (text.find('\0') != std::string::npos)
       throw InputError("is no table", "give a CSV file, which is text");
-    const std::string_view text = std::string_view(bytes).substr(bytes.starts_with(kMark) ? 3 : 0);
     Reading reading(separator_of(text));
-    for (std::size_t i = 0; i < text.size(); ++i) i += reading.take(text[i], text.substr(i + 1));
+    for (std::size_t i = 0; i < text.size(); ++i)
+      i += reading.take(text[i], std::string_view(text).substr(i + 1));
     return reading.rows();
   });
 }

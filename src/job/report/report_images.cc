@@ -23,7 +23,7 @@ using std::filesystem::path;
 constexpr std::uintmax_t kSmallBytes = 200'000;
 
 std::string data_url(const char* type, const path& file) {
-  return std::string("data:image/") + type + ";base64," + base64(read_text_file(file));
+  return std::string("data:image/") + type + ";base64," + base64(read_file(file));
 }
 
 /// Whether a picture is a page of figures: of its size, or with their name no higher.

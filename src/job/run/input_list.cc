@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/natural_order.h"
+#include "io/file/atomic_file.h"
 
 namespace chalcedony {
 namespace {
@@ -81,6 +82,7 @@ std::vector<std::string> listed_inputs(std::istream& list) {
     // No name has a byte 0; what has one in a list is a picture that was given in place of one.
     if (line.find('\0') != std::string::npos)
       throw InputError("the list is no text", "name a text file with one picture a line");
+    if (line.starts_with(kUtf8Mark)) line.erase(0, kUtf8Mark.size());
     if (!line.empty() && line.back() == '\r') line.pop_back();
     if (!line.empty()) names.push_back(line);
   }
