@@ -11,7 +11,7 @@
 #include "demo/target.h"
 #include "demo/test_card.h"
 #include "io/document/sample_file.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/picture/create_picture.h"
 #include "io/text/csv.h"
 

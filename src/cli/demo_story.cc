@@ -4,7 +4,7 @@
 #include "cli/typed_command.h"
 #include "cli/working_folder.h"
 #include "demo/demo_data.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "job/run/results.h"
 
 namespace chalcedony::cli {

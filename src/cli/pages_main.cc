@@ -5,7 +5,7 @@
 #include "cli/command.h"
 #include "cli/completion.h"
 #include "cli/man_page.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 
 int main(int argc, char** argv) {
   using namespace chalcedony;

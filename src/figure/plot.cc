@@ -10,6 +10,7 @@
 #include "figure/axis.h"
 #include "figure/fitted_text.h"
 #include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/printable_text.h"
 
 namespace chalcedony {

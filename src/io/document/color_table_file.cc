@@ -8,7 +8,7 @@
 
 #include "core/error.h"
 #include "core/pixel/zeroed_array.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 
 namespace chalcedony {
 namespace {

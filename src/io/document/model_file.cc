@@ -10,7 +10,7 @@
 #include "core/nearest_name.h"
 #include "io/document/sample_file.h"
 #include "io/document/schema_check.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/file_kind.h"
 #include "io/text/json_text.h"
 #include "io/text/number_text.h"

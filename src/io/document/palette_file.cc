@@ -6,7 +6,7 @@
 #include <sstream>
 
 #include "core/error.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "io/text/file_kind.h"
 #include "io/text/json_text.h"

@@ -8,7 +8,7 @@
 #include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/letter_case.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/json_text.h"
 
 namespace chalcedony {

@@ -41,22 +41,6 @@ class AtomicFile {
   std::FILE* stream_ = nullptr;
 };
 
-/// Writes a whole text file.
-void write_text_file(const std::filesystem::path& path, std::string_view text);
-
-/// The bytes of a whole file.
-///
-/// Errors    InputError when it cannot be read
-std::string read_file(const std::filesystem::path& path);
-
-/// What a text begins with that some programs mark as UTF-8; no part of the text.
-inline constexpr std::string_view kUtf8Mark = "\xEF\xBB\xBF";
-
-/// Reads a whole text file, without the mark that may stand in front.
-///
-/// Errors    InputError when it cannot be read
-std::string read_text_file(const std::filesystem::path& path);
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_IO_FILE_ATOMIC_FILE_H_

@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/error.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/metadata/exif.h"
 #include "io/picture/picture_codec.h"
 

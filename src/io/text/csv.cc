@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 #include "core/read_number.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/number_text.h"
 
 namespace chalcedony {

@@ -8,7 +8,7 @@
 #include "core/error.h"
 #include "core/pixel/pixel_hash.h"
 #include "core/stats/proportion.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/json_text.h"
 #include "job/assess/assess_pictures.h"
 #include "job/assess/assessed_labels.h"

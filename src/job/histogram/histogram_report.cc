@@ -1,6 +1,6 @@
 #include "job/histogram/histogram_report.h"
 
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "io/text/json_text.h"
 

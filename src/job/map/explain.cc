@@ -10,7 +10,7 @@
 #include "core/learn/feature_advice.h"
 #include "figure/scatter_figure.h"
 #include "io/document/model_file.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/json_text.h"
 #include "job/learn/model_fit.h"
 #include "job/picture/inputs.h"

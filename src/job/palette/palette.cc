@@ -12,7 +12,7 @@
 #include "io/document/color_table_file.h"
 #include "io/document/palette_file.h"
 #include "io/document/palette_swatches.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "job/palette/main_colors.h"
 #include "job/palette/repaint.h"

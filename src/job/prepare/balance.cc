@@ -10,7 +10,7 @@
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "io/document/curve_file.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "job/picture/changed_picture.h"
 #include "job/prepare/before_and_after.h"
 #include "job/repeat/each_input.h"

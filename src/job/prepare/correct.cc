@@ -7,7 +7,7 @@
 #include "core/color/conversion.h"
 #include "core/error.h"
 #include "io/document/correction_file.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "job/picture/changed_picture.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"

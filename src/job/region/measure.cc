@@ -13,7 +13,7 @@
 #include "core/region/region_meter.h"
 #include "figure/region_figure.h"
 #include "io/document/sample_file.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/label_picture.h"
 #include "io/text/csv.h"

@@ -6,7 +6,7 @@
 
 #include "core/error.h"
 #include "core/nearest_name.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 
 namespace chalcedony {
 namespace {

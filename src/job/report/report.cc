@@ -11,7 +11,7 @@
 
 #include "core/error.h"
 #include "core/natural_order.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "job/report/report_images.h"
 #include "job/report/report_page.h"

@@ -8,7 +8,7 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/natural_order.h"
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 
 namespace chalcedony {
 namespace {

@@ -7,6 +7,7 @@
 
 #include "io/document/color_table_file.h"
 #include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/csv.h"
 
 namespace chalcedony {

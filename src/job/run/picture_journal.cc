@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/file_kind.h"
 #include "io/text/json_text.h"
 #include "job/run/run_facts.h"

@@ -5,8 +5,8 @@
 #include <utility>
 
 #include "core/error.h"
-#include "io/file/atomic_file.h"
 #include "io/file/folder_lock.h"
+#include "io/file/whole_file.h"
 #include "io/text/file_kind.h"
 #include "io/text/json_text.h"
 #include "job/run/results.h"

@@ -11,6 +11,7 @@
 #include "io/document/model_file.h"
 #include "io/document/sample_file.h"
 #include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/metadata/class_legend.h"
 #include "io/metadata/exif.h"
 #include "io/metadata/space_note.h"

@@ -3,7 +3,7 @@
 
 #include <catch2/catch.hpp>
 
-#include "io/file/atomic_file.h"
+#include "io/file/whole_file.h"
 #include "io/text/base64.h"
 #include "tests/support/pictures.h"
 #include "tests/support/temp_dir.h"
