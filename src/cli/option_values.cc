@@ -91,20 +91,6 @@ const Space& three_channel_space(const std::string& option, const std::string& t
   return *space;
 }
 
-std::vector<std::string> split_list(const std::string& text) {
-  std::vector<std::string> items;
-  std::size_t from = 0;
-  while (from <= text.size()) {
-    const std::size_t comma = std::min(text.find(',', from), text.size());
-    std::string item = text.substr(from, comma - from);
-    item.erase(0, std::min(item.find_first_not_of(' '), item.size()));
-    while (!item.empty() && item.back() == ' ') item.pop_back();
-    items.push_back(item);
-    from = comma + 1;
-  }
-  return items;
-}
-
 std::uint64_t whole_number(const std::string& option, const std::string& text, std::uint64_t low,
                            std::uint64_t high) {
   const auto value = read_number<std::uint64_t>(text);

@@ -83,9 +83,6 @@ const Space& three_channel_space(const std::string& option, const std::string& t
 /// Errors    UsageError that names the option
 std::pair<std::int64_t, std::int64_t> point_in(const std::string& option, const std::string& text);
 
-/// A list split at commas, blanks around items dropped.
-std::vector<std::string> split_list(const std::string& text);
-
 /// A whole number in [low, high].
 ///
 /// Errors    UsageError that names the option

@@ -10,6 +10,7 @@
 #include "core/channel/derived_channel.h"
 #include "core/error.h"
 #include "core/read_number.h"
+#include "core/split_list.h"
 #include "job/run/input_list.h"
 #include "job/run/results.h"
 
@@ -25,10 +26,11 @@ double percentage(const std::string& option, const std::string& text) {
 }
 
 FigureFormat figure_format(const std::string& text) {
-  const std::string name = one_of("--figures", text, {"png", "svg", "pdf", "none"});
-  if (name == "png") return FigureFormat::kPng;
-  if (name == "svg") return FigureFormat::kSvg;
-  return name == "pdf" ? FigureFormat::kPdf : FigureFormat::kNone;
+  return choice_of<FigureFormat>("--figures", text,
+                                 {{"png", FigureFormat::kPng},
+                                  {"svg", FigureFormat::kSvg},
+                                  {"pdf", FigureFormat::kPdf},
+                                  {"none", FigureFormat::kNone}});
 }
 
 /// Options that say how a run goes about its work, not what it makes.

@@ -12,6 +12,7 @@
 #include "cli/outputs_text.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "core/split_list.h"
 
 namespace chalcedony::cli {
 namespace {

@@ -15,6 +15,7 @@
 #include "cli/shared_flags.h"
 #include "cli/text_table.h"
 #include "core/error.h"
+#include "core/split_list.h"
 #include "job/histogram/histogram_merge.h"
 
 namespace chalcedony::cli {

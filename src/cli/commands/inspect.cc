@@ -16,6 +16,7 @@
 #include "cli/text_table.h"
 #include "core/channel/quoted_channel.h"
 #include "core/error.h"
+#include "core/split_list.h"
 
 namespace chalcedony::cli {
 namespace {

@@ -14,6 +14,7 @@
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
 #include "core/read_number.h"
+#include "core/split_list.h"
 
 namespace chalcedony::cli {
 namespace {

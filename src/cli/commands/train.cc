@@ -19,6 +19,7 @@
 #include "core/feature/features.h"
 #include "core/learn/classifier.h"
 #include "core/nearest_name.h"
+#include "core/split_list.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony::cli {

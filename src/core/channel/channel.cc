@@ -7,15 +7,10 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/read_number.h"
+#include "core/split_list.h"
 
 namespace chalcedony {
 namespace {
-
-std::string trimmed(std::string_view text) {
-  while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
-  while (!text.empty() && text.back() == ' ') text.remove_suffix(1);
-  return std::string(text);
-}
 
 /// `file.N`, or nothing.
 bool parse_stored(const std::string& name, Channel& channel) {
@@ -84,7 +79,7 @@ bool needs_stored(const Channel& channel, std::size_t first) {
 }
 
 Channel channel_named(std::string_view written, const ChannelNames& names) {
-  const std::string name = lower_case(trimmed(written));
+  const std::string name = lower_case(without_outer_spaces(written));
   for (const auto& channel : names.derived)
     if (channel->name == name) return Channel{nullptr, 0, {}, channel};
   Channel stored;
@@ -107,10 +102,7 @@ Channel channel_named(std::string_view written, const ChannelNames& names) {
 
 std::vector<Channel> channels_named(std::string_view list, const ChannelNames& names) {
   std::vector<Channel> channels;
-  std::size_t from = 0;
-  while (from <= list.size()) {
-    const std::size_t comma = std::min(list.find(',', from), list.size());
-    const std::string item = trimmed(list.substr(from, comma - from));
+  for (const std::string& item : split_list(list)) {
     const Space* whole = find_space(item);
     const auto found = whole && !whole->internal ? channels_of(*whole)
                                                  : std::vector<Channel>{channel_named(item, names)};
@@ -120,7 +112,6 @@ std::vector<Channel> channels_named(std::string_view list, const ChannelNames& n
                          "name each channel once");
       channels.push_back(channel);
     }
-    from = comma + 1;
   }
   return channels;
 }

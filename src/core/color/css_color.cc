@@ -10,6 +10,7 @@
 #include "core/color/conversion.h"
 #include "core/error.h"
 #include "core/letter_case.h"
+#include "core/split_list.h"
 
 namespace chalcedony {
 namespace {
@@ -71,9 +72,7 @@ bool Color::has_hue() const {
 }
 
 Color css_color(std::string_view text) {
-  std::string lower = lower_case(text);
-  while (!lower.empty() && lower.back() == ' ') lower.pop_back();
-  lower.erase(0, lower.find_first_not_of(' '));
+  const std::string lower = lower_case(without_outer_spaces(text));
   if (lower.starts_with('#')) {
     if (auto color = hex_color(std::string_view(lower).substr(1))) return *color;
     reject(text);

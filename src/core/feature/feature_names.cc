@@ -6,6 +6,7 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/read_number.h"
+#include "core/split_list.h"
 
 namespace chalcedony {
 namespace {
@@ -61,10 +62,8 @@ Channel feature_channel_named(std::string_view written, const ChannelNames& name
 
 std::vector<Channel> feature_channels_named(std::string_view list, const ChannelNames& names) {
   std::vector<Channel> channels;
-  std::size_t from = 0;
-  while (from <= list.size()) {
-    const std::size_t comma = std::min(list.find(',', from), list.size());
-    std::string item = plainly(list.substr(from, comma - from));
+  for (const std::string& written : split_list(list)) {
+    std::string item = plainly(written);
     const Around around = take_around(item);
     for (const Channel& plain : channels_named(item, names)) {
       const Channel channel = taken_around(plain, around);
@@ -72,7 +71,6 @@ std::vector<Channel> feature_channels_named(std::string_view list, const Channel
         throw UsageError("feature " + channel.name() + " is listed twice", "name each once");
       channels.push_back(channel);
     }
-    from = comma + 1;
   }
   return channels;
 }

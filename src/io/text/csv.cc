@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/read_number.h"
+#include "core/split_list.h"
 #include "io/file/whole_file.h"
 #include "io/text/number_text.h"
 
@@ -30,9 +31,7 @@ char separator_of(std::string_view text) {
 /// A field that is not quoted: without the spaces around it, and with the point of a number as a
 /// point, where commas do not separate.
 std::string plain_field(std::string_view text, char separator) {
-  const std::size_t first = text.find_first_not_of(' ');
-  if (first == std::string_view::npos) return {};
-  std::string field(text.substr(first, text.find_last_not_of(' ') + 1 - first));
+  std::string field(without_outer_spaces(text));
   const std::size_t comma = field.find(',');
   if (separator == ',' || comma == std::string::npos) return field;
   std::string number = field;
@@ -40,26 +39,16 @@ std::string plain_field(std::string_view text, char separator) {
   return read_number<double>(number) ? number : field;
 }
 
-/// A table, character by character.
+/// A table that is read character by character.
 class Reading {
  public:
   explicit Reading(char separator) : separator_(separator) {}
 
-  /// Returns how many of the characters behind `c` it took as well.
-  std::size_t take(char c, std::string_view behind) {
-    if (inside_) {
-      if (c != '"') {
-        field_ += c;
-      } else if (behind.starts_with('"')) {
-        field_ += c;
-        return 1;
-      } else {
-        inside_ = false;
-      }
-    } else if (c == '"') {
-      inside_ = true;
-      field_.clear();  // of spaces in front
-      quoted_ = true;
+  void take(char c) {
+    if (c == '"') {
+      take_quote();
+    } else if (inside_) {
+      field_ += c;
     } else if (c == separator_) {
       end_field();
     } else if (c == '\n') {
@@ -67,7 +56,6 @@ class Reading {
     } else if (c != '\r' && !(quoted_ && c == ' ')) {
       field_ += c;
     }
-    return 0;
   }
 
   /// All of them, when there is no more to take.
@@ -79,8 +67,16 @@ class Reading {
   }
 
  private:
+  /// One that ends a field may turn out to be the first of two, which stand for one.
+  void take_quote() {
+    if (!inside_ && quoted_) field_ += '"';
+    if (!quoted_ && without_outer_spaces(field_).empty()) field_.clear();
+    inside_ = !inside_;
+    quoted_ = true;
+  }
+
   void end_field() {
-    row_.push_back(quoted_ ? field_ : plain_field(field_, separator_));
+    row_.push_back(quoted_ ? std::move(field_) : plain_field(field_, separator_));
     field_.clear();
     quoted_ = false;
   }
@@ -89,7 +85,7 @@ class Reading {
   void end_row() {
     end_field();
     ++line_;
-    const auto row = std::exchange(row_, {});
+    auto row = std::exchange(row_, {});
     if (std::all_of(row.begin(), row.end(), [](const auto& field) { return field.empty(); }))
       return;
     if (!rows_.empty() && row.size() != rows_.front().size())
@@ -97,7 +93,7 @@ class Reading {
                            std::to_string(line_) + ", " + std::to_string(rows_.front().size()) +
                            " in its header",
                        "give a table as it was written");
-    rows_.push_back(row);
+    rows_.push_back(std::move(row));
   }
 
   char separator_;
@@ -112,8 +108,8 @@ class Reading {
 }  // namespace
 
 CsvField::CsvField(std::string_view text) {
-  if (text.find_first_of(",\"\r\n") == std::string_view::npos && !text.starts_with(' ') &&
-      !text.ends_with(' ')) {
+  if (text.find_first_of(",\"\r\n") == std::string_view::npos &&
+      without_outer_spaces(text) == text) {
     text_ = text;
     return;
   }
@@ -146,8 +142,7 @@ std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path
     if (text.find('\0') != std::string::npos)
       throw InputError("is no table", "give a CSV file, which is text");
     Reading reading(separator_of(text));
-    for (std::size_t i = 0; i < text.size(); ++i)
-      i += reading.take(text[i], std::string_view(text).substr(i + 1));
+    for (const char c : text) reading.take(c);
     return reading.rows();
   });
 }

@@ -27,9 +27,8 @@ class CsvField {
 
 /// A table that grows row by row and is written whole.
 ///
-/// Source    RFC 4180: fields with commas, quotes or line ends are quoted, and those with a space
-/// at an
-///           end; lines end in CR LF
+/// Source    RFC 4180: fields with commas, quotes, line ends or a space at an end are quoted; lines
+///           end in CR LF
 class CsvTable {
  public:
   /// `expected_bytes` makes room at once, for tables whose memory should not depend on what the
@@ -48,8 +47,7 @@ class CsvTable {
 /// fields and empty rows, which are left out.
 ///
 /// Errors    InputError when the file cannot be read or is no text, a quoted field does not end, or
-/// the
-///           number of fields differs between rows
+///           the number of fields differs between rows
 /// Source    RFC 4180; lines may end in LF alone
 std::vector<std::vector<std::string>> read_csv(const std::filesystem::path& path);
 

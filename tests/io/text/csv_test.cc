@@ -54,6 +54,11 @@ TEST_CASE("only numbers lose their comma, and only where commas do not separate"
   CHECK(rows_of("\"a;b\",c;d\n\"1,5\",x;y\n") == Rows{{"a;b", "c;d"}, {"1,5", "x;y"}});
 }
 
+TEST_CASE("quotes within a field that is not quoted lose nothing of it", "[io]") {
+  CHECK(rows_of("a,b\n5\" x 4\",c\n") == Rows{{"a", "b"}, {"5 x 4", "c"}});
+  CHECK(rows_of("a,b\n\"x\"\"\",\"\"\"\"\n") == Rows{{"a", "b"}, {"x\"", "\""}});
+}
+
 TEST_CASE("a field that is quoted and empty is a field", "[io]") {
   CHECK(rows_of("a,b\nc,\"\"") == Rows{{"a", "b"}, {"c", ""}});
   CHECK(rows_of("") == Rows{});
