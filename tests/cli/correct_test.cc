@@ -199,9 +199,8 @@ TEST_CASE("known colors may come from a spreadsheet", "[cli][correct]") {
       "\xEF\xBB\xBFname;srgb.r;srgb.g;srgb.b;note\r\nwhite;250,0;240;235;\r\nred;200;30;40;\r\n"
       "green;40;160;60;\r\nblue;30;60;180;\r\ngray;120;120;110;\r\n;;;;\r\n");
   const std::string patches =
-      " --sample white=1,1,8,8 --sample red=11,1,8,8 --sample green=21,1,8,8 --sample "
-      "blue=31,1,8,8 "
-      "--save ";
+      " --sample white=1,1,8,8 --sample red=11,1,8,8 --sample green=21,1,8,8 "
+      "--sample blue=31,1,8,8 --save ";
   for (const std::string table : {"row", "saved"})
     REQUIRE(run_tool(dir, words_of("correct row.png --known " + table + ".csv" + patches + table +
                                    ".json -o " + table + ".out.png"))

@@ -118,9 +118,8 @@ TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
        {"inspect stripes.png -o out/ --write colours", "--write: there is no result 'colours'"},
        {"histogram stripes.png -o out/ --write channels,cube",
         "--write: 'cube' comes with --cube; give that too, or leave 'cube' out"},
-       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --method mahalanobis --write "
-        "methods "
-        "-o out/",
+       {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --method mahalanobis "
+        "--write methods -o out/",
         "--write: 'methods' comes with --method all; give that too, or leave 'methods' out"},
        {"inspect stripes.png -o \"\"", "--output: the path is empty; name a folder or a file"},
        {"join gray.png gray.png gray.png -o out",

@@ -160,9 +160,7 @@ std::string doubt_of(const std::vector<JudgedPatch>& patches) {
   const double turned = mean_half_a_turn_around(patches);
   if (turned < mean / 2)
     doubt += fmt::format(
-        ". In the opposite order they are {:.1f} off: the target may stand on its "
-        "head",
-        turned);
+        ". In the opposite order they are {:.1f} off: the target may stand on its head", turned);
   return doubt;
 }
 
