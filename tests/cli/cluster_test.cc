@@ -318,6 +318,31 @@ TEST_CASE("probability planes add up to one", "[cli][cluster]") {
   for (const double sum : sums) CHECK(sum == Approx(1).margin(5e-5));
 }
 
+TEST_CASE("a model of a mixture knows how likely a pixel is, one of k-means does not",
+          "[cli][cluster]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  for (const std::string method : {"k-means", "gaussian-mixture"})
+    REQUIRE(run_tool(dir, words_of("cluster stripes.png --k 2 --figures none --method " + method +
+                                   " -o " + method))
+                .exit_code == 0);
+  REQUIRE(run_tool(dir, words_of("cluster stripes.png --figures none -o again --model "
+                                 "gaussian-mixture/clusters.model.json"))
+              .exit_code == 0);
+  CHECK(text_of_file(dir / "again/stripes.certainty.png") ==
+        text_of_file(dir / "gaussian-mixture/stripes.certainty.png"));
+  for (const std::string asked : {"--probabilities 16", "--write certainty"}) {
+    CAPTURE(asked);
+    const auto run = run_tool(dir, words_of("cluster stripes.png -o none " + asked +
+                                            " --model k-means/clusters.model.json"));
+    CHECK(run.exit_code == 1);
+    CHECK(run.err.find("k-means/clusters.model.json: does not know how likely a pixel is in a "
+                       "group; leave the certainty and the probabilities out, or give the model "
+                       "of a mixture") != std::string::npos);
+    CHECK_FALSE(std::filesystem::exists(dir / "none/stripes.clusters.png"));
+  }
+}
+
 TEST_CASE("first centers are spread or drawn at random", "[cli][cluster]") {
   const TempDir dir;
   write_stripes(dir / "stripes.png");

@@ -118,6 +118,15 @@ TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
        {"inspect stripes.png -o out/ --write colours", "--write: there is no result 'colours'"},
        {"histogram stripes.png -o out/ --write channels,cube",
         "--write: 'cube' comes with --cube; give that too, or leave 'cube' out"},
+       {"cluster stripes.png --k 2 -o out/ --write certainty",
+        "--write: 'certainty' comes with --method gaussian-mixture or --model; give that too, or "
+        "leave 'certainty' out"},
+       {"cluster stripes.png --k 2 -o out/ --write criteria",
+        "--write: 'criteria' are of a range of numbers of groups; give one, as in --k 2..8, or "
+        "leave 'criteria' out"},
+       {"assess gray.png --reference gray.png -o out/ --write sampled",
+        "--write: 'sampled' comes with --count, --fraction, --stratified or --every; give that "
+        "too, or leave 'sampled' out"},
        {"train stripes.png --sample a=0,0,2,2 --sample b=4,4,2,2 --method mahalanobis "
         "--write methods -o out/",
         "--write: 'methods' comes with --method all; give that too, or leave 'methods' out"},

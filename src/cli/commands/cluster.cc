@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <ostream>
 
 #include "cli/channel_text.h"
@@ -114,6 +115,15 @@ void read_names(const po::variables_map& given, ClusterOptions& options) {
   }
 }
 
+/// One number of groups is held against no other.
+void check_criteria(const ClusterOptions& options) {
+  const auto& write = options.shared.write;
+  const bool one = options.model || options.first_k == options.last_k;
+  if (one && std::find(write.begin(), write.end(), "criteria") != write.end())
+    throw UsageError("--write: 'criteria' are of a range of numbers of groups",
+                     "give one, as in --k 2..8, or leave 'criteria' out");
+}
+
 Json do_cluster(const po::variables_map& given, const SharedOptions& shared,
                 const Context& context) {
   ClusterOptions options;
@@ -138,6 +148,7 @@ Json do_cluster(const po::variables_map& given, const SharedOptions& shared,
       "--colors", text_of(given, "colors", "centers"),
       {{"centers", GroupColors::kCenters}, {"distinct", GroupColors::kDistinct}});
   read_names(given, options);
+  check_criteria(options);
   return run_cluster(options, context);
 }
 

@@ -355,7 +355,8 @@ const std::vector<ResultKind>& assess_results() {
   static const std::vector<ResultKind> kinds{
       {"matrix", "matrix.csv: the error matrix, counts and shares"},
       {"accuracy", "accuracy.csv and accuracy.json: every measure, over all and by class"},
-      {"sampled", "sampled.csv: the pixels that were drawn, with both labels"},
+      {"sampled", "sampled.csv: the pixels that were drawn, with both labels",
+       "count,fraction,stratified,every"},
       {"errors", "<stem>.errors.png: right, unclassified, and wrong as the class it should be"},
       {"figure",
        "matrix.figure.png, accuracy.figure.png, errors.figure.png and, for a sample, "

@@ -6,6 +6,7 @@
 #include "core/arena.h"
 #include "core/error.h"
 #include "core/learn/class_names.h"
+#include "core/learn/classifier.h"
 #include "figure/cluster_figure.h"
 #include "figure/sheet_figure.h"
 #include "io/document/color_table_file.h"
@@ -66,9 +67,22 @@ class ClusterJob {
         throw InputError("has " + std::to_string(classes) + " classes, and there are at most " +
                              std::to_string(kMostGroupNumbers) + " groups",
                          "map the pictures with classify", options.model->string());
+      knows_likelihood_ = make_classifier(*given_)->knows_likelihood();
+      if (!knows_likelihood_ && asks_for_likelihood(options))
+        throw InputError("does not know how likely a pixel is in a group",
+                         "leave the certainty and the probabilities out, or give the model of a "
+                         "mixture",
+                         options.model->string());
       return given_->features;
     }
+    knows_likelihood_ = options.method == ClusterMethod::kMixture;
     return options.features.empty() ? channels_of(spaces::kOklab) : options.features;
+  }
+
+  static bool asks_for_likelihood(const ClusterOptions& options) {
+    const auto& write = options.shared.write;
+    return options.probabilities != ProbabilityPictures::kNone ||
+           std::find(write.begin(), write.end(), "certainty") != write.end();
   }
 
   bool alone() const { return options_.shared.inputs.size() == 1; }
@@ -222,7 +236,7 @@ class ClusterJob {
     ClusterMapFiles files;
     if (results_.wants("classes")) files.classes = results_.path(input, "clusters", "png");
     if (results_.wants("recolored")) files.recolored = results_.path(input, "recolored", "png");
-    if (chosen().mixture && results_.wants("certainty"))
+    if (knows_likelihood_ && results_.wants("certainty"))
       files.certainty = results_.path(input, "certainty", "png");
     if (options_.probabilities == ProbabilityPictures::kNone || options_.shared.output.empty())
       return files;
@@ -370,6 +384,7 @@ class ClusterJob {
   const Context& context_;
   Results& results_;
   std::optional<Model> given_;
+  bool knows_likelihood_ = false;  // of a pixel in its group
   ColorPoints colors_;
   std::vector<std::optional<CountedPicture>> pictures_;  // those under way
   std::optional<DrawnPoints> points_;
@@ -390,13 +405,14 @@ const std::vector<ResultKind>& cluster_results() {
   static const std::vector<ResultKind> kinds{
       {"classes", "<stem>.clusters.png: the class map, with names and colors inside"},
       {"recolored", "<stem>.recolored.png: each pixel in the color of its group"},
-      {"certainty", "<stem>.certainty.png: how likely each pixel is in its group (mixtures)"},
+      {"certainty", "<stem>.certainty.png: how likely each pixel is in its group",
+       "method gaussian-mixture,model"},
       {"model", "clusters.model.json: for classify, or to name groups later"},
       {"centers", "clusters.centers.csv: color, share, spread and center of every group"},
       {"shares",
        "<stem>.clusters.csv: the share of every group in the picture; of several pictures also "
        "clusters.csv"},
-      {"criteria", "clusters.criteria.csv: what speaks for each number of groups"},
+      {"criteria", "clusters.criteria.csv: what speaks for each number of groups of a range"},
       {"figure",
        "<stem>.clusters.figure.png: picture, recolored and colors; for a range also "
        "criteria.figure.png and <stem>.choices.figure.png"}};

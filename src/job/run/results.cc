@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "core/nearest_name.h"
+#include "core/split_list.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony {
@@ -29,6 +30,15 @@ bool was_given(const SharedOptions& options, std::string_view option) {
   });
 }
 
+/// The options of a result as they are typed: "--count, --fraction or --every".
+std::string typed_options(const ResultKind& kind) {
+  std::string text;
+  const auto options = split_list(kind.with);
+  for (std::size_t i = 0; i < options.size(); ++i)
+    text += (i == 0 ? "--" : i + 1 < options.size() ? ", --" : " or --") + options[i];
+  return text;
+}
+
 void check_asked_for(const SharedOptions& options, const std::vector<ResultKind>& kinds) {
   const auto known = names_of(kinds);
   for (const std::string& name : options.write) {
@@ -36,8 +46,10 @@ void check_asked_for(const SharedOptions& options, const std::vector<ResultKind>
                                    [&](const ResultKind& one) { return one.name == name; });
     if (kind == kinds.end())
       throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, known));
-    if (!kind->with.empty() && !was_given(options, kind->with))
-      throw UsageError("--write: '" + name + "' comes with --" + std::string(kind->with),
+    const auto with = split_list(kind->with);
+    const auto given = [&](const std::string& option) { return was_given(options, option); };
+    if (!kind->with.empty() && std::none_of(with.begin(), with.end(), given))
+      throw UsageError("--write: '" + name + "' comes with " + typed_options(*kind),
                        "give that too, or leave '" + name + "' out");
   }
 }
@@ -46,7 +58,7 @@ void check_asked_for(const SharedOptions& options, const std::vector<ResultKind>
 
 std::string result_text(const ResultKind& kind) {
   std::string text(kind.meaning);
-  if (!kind.with.empty()) text += " (with --" + std::string(kind.with) + ")";
+  if (!kind.with.empty()) text += " (with " + typed_options(kind) + ")";
   return text;
 }
 

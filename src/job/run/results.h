@@ -19,10 +19,11 @@ namespace chalcedony {
 struct ResultKind {
   std::string_view name;
   std::string_view meaning;
-  std::string_view with = {};  // the option without which there is none, as "cube" or "method all"
+  /// The options without which there is none: "cube", "method all", or any of "count,every".
+  std::string_view with = {};
 };
 
-/// What a result is, and the option that it takes, as in "the main peaks (with --peaks)".
+/// What a result is, and the options that it takes, as in "the main peaks (with --peaks)".
 std::string result_text(const ResultKind& kind);
 
 /// Whose names results bear.
