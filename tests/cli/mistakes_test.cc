@@ -118,6 +118,13 @@ TEST_CASE("values that mean nothing are wrong usage", "[cli][usage]") {
        {"inspect stripes.png -o out/ --write colours", "--write: there is no result 'colours'"},
        {"histogram stripes.png -o out/ --write channels,cube",
         "--write: 'cube' comes with --cube; give that too, or leave 'cube' out"},
+       {"histogram stripes.png -o out/ --write joint",
+        "--write: 'joint' comes with --joint or --merge; give that too, or leave 'joint' out"},
+       {"histogram stripes.png --joint hsv.h,hsv.s -o out/ --write channels",
+        "--write: no 'channels' are counted here by themselves; name them with --channels, or "
+        "leave 'channels' out"},
+       {"palette stripes.png --apply glass.txt -o out/ --write css",
+        "--write: there is no 'css' with --apply; leave one of the two out"},
        {"cluster stripes.png --k 2 -o out/ --write certainty",
         "--write: 'certainty' comes with --method gaussian-mixture or --model; give that too, or "
         "leave 'certainty' out"},

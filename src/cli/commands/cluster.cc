@@ -3,7 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
 #include <ostream>
 
 #include "cli/channel_text.h"
@@ -117,9 +116,8 @@ void read_names(const po::variables_map& given, ClusterOptions& options) {
 
 /// One number of groups is held against no other.
 void check_criteria(const ClusterOptions& options) {
-  const auto& write = options.shared.write;
   const bool one = options.model || options.first_k == options.last_k;
-  if (one && std::find(write.begin(), write.end(), "criteria") != write.end())
+  if (one && options.shared.asks_for("criteria"))
     throw UsageError("--write: 'criteria' are of a range of numbers of groups",
                      "give one, as in --k 2..8, or leave 'criteria' out");
 }

@@ -105,6 +105,9 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
     options.own_channels = !given.count("channels") && !shared.names.bare_space;
     if (!options.own_channels) options.channels = channels_or_space(given, "channels", shared, "");
   }
+  if (shared.asks_for("channels") && options.channels.empty() && !options.own_channels)
+    throw UsageError("--write: no 'channels' are counted here by themselves",
+                     "name them with --channels, or leave 'channels' out");
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
   if (given.count("joint-bins")) {

@@ -21,6 +21,7 @@
 #include "job/repeat/pictures_at_once.h"
 #include "job/run/input_list.h"
 #include "job/run/long_table.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
@@ -63,26 +64,28 @@ class ClusterJob {
   std::vector<Channel> features(const ClusterOptions& options) {
     if (options.model) {
       given_ = read_model(*options.model);
-      if (const std::size_t classes = given_->classes.size(); classes > kMostGroupNumbers)
-        throw InputError("has " + std::to_string(classes) + " classes, and there are at most " +
-                             std::to_string(kMostGroupNumbers) + " groups",
-                         "map the pictures with classify", options.model->string());
-      knows_likelihood_ = make_classifier(*given_)->knows_likelihood();
-      if (!knows_likelihood_ && asks_for_likelihood(options))
-        throw InputError("does not know how likely a pixel is in a group",
-                         "leave the certainty and the probabilities out, or give the model of a "
-                         "mixture",
-                         options.model->string());
+      errors_at(options.model->string(), [&] { check_given(options); });
       return given_->features;
     }
     knows_likelihood_ = options.method == ClusterMethod::kMixture;
     return options.features.empty() ? channels_of(spaces::kOklab) : options.features;
   }
 
+  void check_given(const ClusterOptions& options) {
+    if (const std::size_t classes = given_->classes.size(); classes > kMostGroupNumbers)
+      throw InputError("has " + std::to_string(classes) + " classes, and there are at most " +
+                           std::to_string(kMostGroupNumbers) + " groups",
+                       "map the pictures with classify");
+    knows_likelihood_ = make_classifier(*given_)->knows_likelihood();
+    if (!knows_likelihood_ && asks_for_likelihood(options))
+      throw InputError("does not know how likely a pixel is in a group",
+                       "leave the certainty and the probabilities out, or give the model of a "
+                       "mixture");
+  }
+
   static bool asks_for_likelihood(const ClusterOptions& options) {
-    const auto& write = options.shared.write;
     return options.probabilities != ProbabilityPictures::kNone ||
-           std::find(write.begin(), write.end(), "certainty") != write.end();
+           options.shared.asks_for("certainty");
   }
 
   bool alone() const { return options_.shared.inputs.size() == 1; }

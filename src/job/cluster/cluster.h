@@ -14,7 +14,7 @@
 #include "core/learn/feature_scaling.h"
 #include "job/cluster/grouping.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

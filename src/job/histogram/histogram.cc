@@ -21,6 +21,7 @@
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
@@ -342,7 +343,8 @@ const std::vector<ResultKind>& histogram_results() {
       {"channels", "<stem>.histogram.csv: the bins of every channel"},
       {"joint",
        "<stem>.joint.csv: the bins of every pair of channels; with --matrix also "
-       "<stem>.joint-matrix.csv"},
+       "<stem>.joint-matrix.csv",
+       "joint,merge"},
       {"cube", "<stem>.cube.csv and <stem>.cube.json: three channels together", "cube"},
       {"colors",
        "<stem>.colors.csv: the distinct colors with their pixels, for cluster and palette; of "

@@ -11,6 +11,7 @@
 #include "job/histogram/color_descriptor.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {

@@ -11,7 +11,7 @@
 #include "job/learn/sample_source.h"
 #include "job/learn/trained_model.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

@@ -14,6 +14,7 @@
 #include "io/text/csv.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {

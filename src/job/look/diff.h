@@ -4,7 +4,7 @@
 
 #include "core/color/color_difference.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

@@ -21,6 +21,7 @@
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {

@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

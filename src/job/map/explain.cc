@@ -15,6 +15,7 @@
 #include "job/learn/model_fit.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {

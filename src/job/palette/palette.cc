@@ -19,6 +19,7 @@
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
@@ -232,14 +233,17 @@ class PaletteJob {
 
 const std::vector<ResultKind>& palette_results() {
   static const std::vector<ResultKind> kinds{
-      {"palette", "<stem>.palette.json: the palette, for --apply and other programs"},
-      {"colors", "<stem>.palette.csv: share, color, spread and contrast of every color"},
-      {"css", "<stem>.palette.css: the colors as CSS custom properties"},
-      {"swatches", "<stem>.palette.svg and .png: the colors, as wide as their shares"},
-      {"contrasts", "<stem>.contrasts.csv: contrast ratios with black, white and each other"},
+      {"palette", "<stem>.palette.json: the palette, for --apply and other programs", "not apply"},
+      {"colors", "<stem>.palette.csv: share, color, spread and contrast of every color",
+       "not apply"},
+      {"css", "<stem>.palette.css: the colors as CSS custom properties", "not apply"},
+      {"swatches", "<stem>.palette.svg and .png: the colors, as wide as their shares", "not apply"},
+      {"contrasts", "<stem>.contrasts.csv: contrast ratios with black, white and each other",
+       "not apply"},
       {"differences",
        "<stem>.differences.csv: how far apart every two colors are, also without red, green or "
-       "blue cones"},
+       "blue cones",
+       "not apply"},
       {"repainted", "<stem>.repainted.png: the picture in the colors of a palette", "apply"},
       {"matching", "palettes.matching.csv: what moves where to make one palette of the other",
        "compare"},

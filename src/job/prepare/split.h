@@ -7,7 +7,7 @@
 
 #include "core/channel/channel.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

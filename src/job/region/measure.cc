@@ -24,6 +24,7 @@
 #include "job/picture/preview.h"
 #include "job/region/region_colors.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {

@@ -10,7 +10,7 @@
 #include "core/region/run_linker.h"
 #include "job/picture/pixel_size.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

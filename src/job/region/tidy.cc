@@ -11,6 +11,7 @@
 #include "job/picture/label_preview.h"
 #include "job/region/clean_labels.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
 namespace {

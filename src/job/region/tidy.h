@@ -6,7 +6,7 @@
 
 #include "core/tidy/tidy_steps.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_JOB_RUN_CONTEXT_H_
 #define CHALCEDONY_JOB_RUN_CONTEXT_H_
 
+#include <algorithm>
 #include <array>
 #include <atomic>
 #include <cstddef>
@@ -61,6 +62,11 @@ struct SharedOptions {
   bool resume = false;         // leave out pictures that are done and unchanged,
   bool verify = false;         // seen by their content, not by size and time
   std::optional<Shard> shard;  // do only a part of the inputs
+
+  /// Whether --write names this result.
+  bool asks_for(std::string_view result) const {
+    return std::find(write.begin(), write.end(), result) != write.end();
+  }
 };
 
 /// How far a run over several pictures is.

@@ -6,61 +6,9 @@
 
 #include "core/error.h"
 #include "core/letter_case.h"
-#include "core/nearest_name.h"
-#include "core/split_list.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony {
-namespace {
-
-std::vector<std::string> names_of(const std::vector<ResultKind>& kinds) {
-  std::vector<std::string> names;
-  for (const ResultKind& kind : kinds) names.emplace_back(kind.name);
-  return names;
-}
-
-/// Whether an option was given, as "cube", or given so, as "method all".
-bool was_given(const SharedOptions& options, std::string_view option) {
-  const std::size_t blank = std::min(option.size(), option.find(' '));
-  const std::string_view value = option.substr(std::min(option.size(), blank + 1));
-  return std::any_of(options.typed.begin(), options.typed.end(), [&](const TypedOption& typed) {
-    return typed.name == option.substr(0, blank) &&
-           (value.empty() ||
-            std::find(typed.values.begin(), typed.values.end(), value) != typed.values.end());
-  });
-}
-
-/// The options of a result as they are typed: "--count, --fraction or --every".
-std::string typed_options(const ResultKind& kind) {
-  std::string text;
-  const auto options = split_list(kind.with);
-  for (std::size_t i = 0; i < options.size(); ++i)
-    text += (i == 0 ? "--" : i + 1 < options.size() ? ", --" : " or --") + options[i];
-  return text;
-}
-
-void check_asked_for(const SharedOptions& options, const std::vector<ResultKind>& kinds) {
-  const auto known = names_of(kinds);
-  for (const std::string& name : options.write) {
-    const auto kind = std::find_if(kinds.begin(), kinds.end(),
-                                   [&](const ResultKind& one) { return one.name == name; });
-    if (kind == kinds.end())
-      throw UsageError("--write: there is no result '" + name + "'", suggest_name(name, known));
-    const auto with = split_list(kind->with);
-    const auto given = [&](const std::string& option) { return was_given(options, option); };
-    if (!kind->with.empty() && std::none_of(with.begin(), with.end(), given))
-      throw UsageError("--write: '" + name + "' comes with " + typed_options(*kind),
-                       "give that too, or leave '" + name + "' out");
-  }
-}
-
-}  // namespace
-
-std::string result_text(const ResultKind& kind) {
-  std::string text(kind.meaning);
-  if (!kind.with.empty()) text += " (with " + typed_options(kind) + ")";
-  return text;
-}
 
 void make_folder(const std::filesystem::path& folder) {
   std::error_code error;
@@ -137,8 +85,7 @@ Results::Results(const SharedOptions& options, const Context& context,
 
 bool Results::wants(std::string_view kind) const {
   if (options_.output.empty()) return false;
-  return options_.write.empty() ||
-         std::find(options_.write.begin(), options_.write.end(), kind) != options_.write.end();
+  return options_.write.empty() || options_.asks_for(kind);
 }
 
 std::filesystem::path Results::path(const std::string& name) const {

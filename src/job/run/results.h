@@ -11,20 +11,10 @@
 #include "io/file/file_state.h"
 #include "io/file/folder_lock.h"
 #include "job/run/context.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
-
-/// A result a command can write, by the name `--write` uses for it.
-struct ResultKind {
-  std::string_view name;
-  std::string_view meaning;
-  /// The options without which there is none: "cube", "method all", or any of "count,every".
-  std::string_view with = {};
-};
-
-/// What a result is, and the options that it takes, as in "the main peaks (with --peaks)".
-std::string result_text(const ResultKind& kind);
 
 /// Whose names results bear.
 enum class ResultNames {
@@ -54,10 +44,10 @@ class Results {
   /// Makes the folder, and keeps it from other runs of the command. `kinds` are what the command
   /// can write.
   ///
-  /// Errors    UsageError for a --write name that is none of `kinds` or takes an option that was
-  ///           not given, two inputs whose results would bear one name, or an -o that is the name
-  ///           of a file; OutputError when the folder cannot be made, or another run of the command
-  ///           writes into it
+  /// Errors    UsageError for a --write name that is none of `kinds` or has no such result with
+  ///           the options given, two inputs whose results would bear one name, or an -o that is
+  ///           the name of a file; OutputError when the folder cannot be made, or another run of
+  ///           the command writes into it
   Results(const SharedOptions& options, const Context& context,
           const std::vector<ResultKind>& kinds, ResultNames names = ResultNames::kInputs);
 

@@ -23,6 +23,7 @@
 #include "job/picture/preview.h"
 #include "job/region/clean_labels.h"
 #include "job/repeat/each_input.h"
+#include "job/run/results.h"
 #include "job/select/cutout.h"
 #include "job/select/limit_warnings.h"
 

@@ -9,7 +9,7 @@
 #include "core/select/expression.h"
 #include "core/tidy/tidy_steps.h"
 #include "job/run/context.h"
-#include "job/run/results.h"
+#include "job/run/result_kind.h"
 #include "job/run/summary.h"
 #include "job/select/cutout.h"
 #include "job/select/derived_selection.h"
