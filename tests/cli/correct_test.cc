@@ -84,6 +84,51 @@ TEST_CASE("correct brings a target to its known colors", "[cli][correct]") {
   CHECK(text_of_file(dir / "one.json") == text_of_file(dir / "light.json"));
 }
 
+TEST_CASE("the tone curve of a camera is undone when it is asked for", "[cli][correct]") {
+  const TempDir dir;
+  copy_target(dir);
+  // Contrast put on the codes of the target.
+  json curve{{"kind", "table"}, {"black", 0.0}, {"white", 1.0}, {"table", json::array()}};
+  for (int i = 0; i <= 64; ++i)
+    curve["table"].push_back(i / 64.0 - 0.05 * std::sin(2 * std::acos(-1.0) * i / 64.0));
+  put_text(dir / "crisp.json", json{{"chalcedony", "curves"},
+                                    {"version", 1},
+                                    {"of", "channels"},
+                                    {"curves", {curve, curve, curve}}}
+                                   .dump());
+  summary_of(run_tool(dir, words_of("balance target.png --apply crisp.json -o crisp.png --figures "
+                                    "none --summary json")));
+  const std::string line =
+      "correct crisp.png --samples target.samples.geojson --known target.known.csv ";
+  const json plain =
+      summary_of(run_tool(dir, words_of(line + "-o plain.png --summary json")))["inputs"][0];
+  CHECK(plain["left_out"]["mean"] > 2);
+  CHECK_FALSE(plain.contains("tone"));
+  CHECK_THAT(run_tool(dir, words_of(line + "-o plain.png")).out,
+             Catch::Contains("  --tone would help: with the tone curve of the camera undone, left "
+                             "out has a mean of 0."));
+  const json found = summary_of(run_tool(
+      dir, words_of(line + "--tone --save tone.json -o right.png --summary json")))["inputs"][0];
+  CHECK(found["left_out"]["mean"] < 0.8);
+  CHECK(found["left_out"]["mean"].get<double>() ==
+        Approx(plain["left_out_mean_with_tone"].get<double>()));
+  CHECK_FALSE(found.contains("left_out_mean_with_tone"));
+  // Below the middle codes had become darker, above brighter.
+  for (const json& code : found["tone"]["codes"])
+    if (code["found"] != 128) CHECK((code["undone"] > code["found"]) == (code["found"] < 128));
+  CHECK(apart(lab_at(dir, "right.png", 214, 214), {48, -6, 38}) < 2);
+  CHECK(apart(lab_at(dir, "plain.png", 214, 214), {48, -6, 38}) > 3);
+  summary_of(run_tool(dir, words_of("correct crisp.png --apply tone.json -o again.png --threads 1 "
+                                    "--summary json")));
+  CHECK(bytes_in(dir / "again.png") == bytes_in(dir / "right.png"));
+  CHECK_THAT(run_tool(dir, words_of("correct crisp.png --apply tone.json -o again.png")).out,
+             Catch::Contains("  tone curve undone, in codes of srgb: 32 to "));
+  // A target without such a curve asks for none.
+  CHECK_FALSE(
+      summary_of(run_tool(dir, words_of(kTarget + "-o out.png --summary json")))["inputs"][0]
+          .contains("left_out_mean_with_tone"));
+}
+
 TEST_CASE("a target in even rows needs no regions", "[cli][correct]") {
   const TempDir dir;
   copy_target(dir);
@@ -221,7 +266,10 @@ TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][corre
   put_text(dir / "mixed.csv", "name,lab.l,lab.b,lab.a\nwhite,95,0,1\n");
   put_text(dir / "empty.csv", "");
   put_text(dir / "later.json",
-           R"({"chalcedony":"correction","version":2,"matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
+           R"({"chalcedony":"correction","version":3,"matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
+  put_text(
+      dir / "falling.json",
+      R"({"chalcedony":"correction","version":2,"tone":[-2,0,0],"matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
   put_text(dir / "flat.json",
            R"({"chalcedony":"correction","version":1,"matrix":[[1,0,0],[1,0,0],[0,0,1]]})");
   put_text(dir / "short.json", R"({"chalcedony":"correction","version":1,"matrix":[[1,0,0]]})");
@@ -257,7 +305,13 @@ TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][corre
       {known("row.csv") + " --region 20,0,10,10", 1,
        "--sample: the patch 'white' has no pixel that counts; draw it larger, or leave it out"},
       {"correct row.png --apply later.json -o out.png", 1,
-       "later.json: holds a correction of a later version than this program reads, 1"},
+       "later.json: holds a correction of a later version than this program reads, 2"},
+      {"correct row.png --apply falling.json -o out.png", 1,
+       "falling.json: holds a tone curve that does not rise; give a file written by"},
+      {kRow + "--sample gray=41,1,8,8 --tone -o out.png", 1,
+       "row.png: has 5 patches to correct by, and it takes 8; add patches of known color"},
+      {"correct row.png --apply flat.json --tone -o out.png", 2,
+       "--apply takes the correction from a file"},
       {"correct row.png --apply flat.json -o out.png", 1,
        "flat.json: holds a matrix that takes different colors for one; give a file written by"},
       {"correct row.png --apply short.json -o out.png", 1,

@@ -169,8 +169,11 @@ Parser curve_parser() {
 }
 
 Parser correction_parser() {
-  const Affine correction{{{{0.96, 0.1, -0.02}, {0.05, 0.8, 0.03}, {0.01, 0.04, 0.5}}}, {}};
-  return {"correction", {correction_text(correction)}, [](const std::string& text) {
+  ColorCorrection correction{{},
+                             {{{{0.96, 0.1, -0.02}, {0.05, 0.8, 0.03}, {0.01, 0.04, 0.5}}}, {}}};
+  const std::string matrix = correction_text(correction);
+  correction.tone.bend = {0.2, -0.1, 0.05};
+  return {"correction", {matrix, correction_text(correction)}, [](const std::string& text) {
             parse_correction(text);
           }};
 }

@@ -7,6 +7,7 @@
 #include <cstdint>
 #include <ostream>
 #include <string>
+#include <vector>
 
 #include "cli/command.h"
 #include "cli/json_format.h"
@@ -31,6 +32,7 @@ void declare_correct(po::options_description& options) {
   add_option<std::string>(options, "known", "FILE",
                           "the colors that patches are known to have: a CSV table with a name and "
                           "the three channels of a space in each line");
+  add_flag(options, "tone", "undo the tone curve of the camera too; takes 8 patches or more");
   add_option<std::string>(options, "save", "FILE", "write the correction for other pictures");
   add_option<std::string>(options, "apply", "FILE", "use a correction that was saved");
 }
@@ -69,12 +71,13 @@ Json do_correct(const po::variables_map& given, const SharedOptions& shared,
   CorrectOptions options;
   options.shared = shared;
   if (given.count("apply")) {
-    refuse_options(given, {"samples", "sample", "layout", "known", "save"},
+    refuse_options(given, {"samples", "sample", "layout", "known", "tone", "save"},
                    "--apply takes the correction from a file");
     options.apply = given["apply"].as<std::string>();
     return run_correct(options, context);
   }
   options.patches = patches_of(given);
+  if (given.count("tone")) options.kind = CorrectionKind::kToneAndMatrix;
   if (shared.inputs.size() > 1)
     throw UsageError("patches are on one picture",
                      "--save the correction it takes, and --apply that to the others");
@@ -109,6 +112,19 @@ void print_patches(const Json& p, std::ostream& out) {
   line("after", "after", "");
   line("left out", "left_out",
        ": each by the correction of all others, as to expect of other colors");
+  if (p.contains("left_out_mean_with_tone"))
+    out << fmt::format(
+        "  --tone would help: with the tone curve of the camera undone, left out has a mean of "
+        "{:.2f}\n",
+        p["left_out_mean_with_tone"].get<double>());
+}
+
+void print_tone(const Json& p, std::ostream& out) {
+  std::vector<std::string> codes;
+  for (const Json& code : p["tone"]["codes"])
+    codes.push_back(
+        fmt::format("{:.0f} to {:.1f}", code["found"].get<double>(), code["undone"].get<double>()));
+  out << fmt::format("  tone curve undone, in codes of srgb: {}\n", fmt::join(codes, ", "));
 }
 
 void print_correct(const Json& summary, std::ostream& out) {
@@ -116,6 +132,7 @@ void print_correct(const Json& summary, std::ostream& out) {
     out << fmt::format("{}\n", p["file"]);
     print_left_out(p, out);
     if (p.contains("patches")) print_patches(p, out);
+    if (p.contains("tone")) print_tone(p, out);
     print_cut_off(p["out_of_gamut_percent"], out);
   }
   print_outputs(summary, out);
@@ -130,7 +147,8 @@ const Command kCorrect{
     "INPUT --layout COLUMNSxROWS=X,Y,W,H --known FILE -o PATH",
     "Holds patches of a picture, such as those of a color target, against the colors they are "
     "known to have; finds the matrix of linear light that brings them nearest, and corrects the "
-    "picture by it. Says how far each patch is off before and after, and by the correction of all "
+    "picture by it; --tone undoes the tone curve of the camera first. Says how far each patch is "
+    "off before and after, and by the correction of all "
     "others, which is what to expect of colors that are not among them. --apply corrects other "
     "pictures taken in the same light. A figure beside the picture shows the patches.",
     {{"correct target.png --layout 5x4=4,4,420,336 --known target.known.csv "

@@ -19,8 +19,9 @@ namespace {
 
 using Matrix3 = Eigen::Matrix3d;
 using Vector3 = Eigen::Vector3d;
-using Parameters = Eigen::Matrix<double, 9, 1>;  // the matrix, row by row
+using Parameters = Eigen::VectorXd;  // the matrix, row by row, then the bend of the tone curve
 
+constexpr Eigen::Index kOfMatrix = 9;
 constexpr double kDarkest = 0.01;  // of Y: what is darker weighs no more
 constexpr int kMostSteps = 100;
 constexpr double kEnough = 1e-12;      // of the sum of squares that a step saves
@@ -55,14 +56,36 @@ Vector3 lab_of(const Vector3& xyz) {
   return lab_of_roots() * roots - Vector3(16, 0, 0);
 }
 
-Matrix3 matrix_of(const Parameters& p) {
-  return Eigen::Map<const Eigen::Matrix<double, 3, 3, Eigen::RowMajor>>(p.data());
+/// r g b of srgb-linear, 0 to 1, to XYZ with white D50.
+constexpr Affine kXyzOfRgb = then(rgb_to_xyz(kSrgbPrimaries), adapt_white(kD65, kD50));
+constexpr Affine kRgbOfXyz = inverse(kXyzOfRgb);
+
+Matrix3 matrix_of(const Affine& map) {
+  const auto& m = map.m;
+  return Matrix3{
+      {m[0][0], m[0][1], m[0][2]}, {m[1][0], m[1][1], m[1][2]}, {m[2][0], m[2][1], m[2][2]}};
 }
 
-double squares(const std::vector<KnownPatch>& patches, const Matrix3& matrix) {
+Affine affine_of(const Matrix3& matrix) {
+  Affine map;
+  for (std::size_t i = 0; i < 3; ++i)
+    for (std::size_t j = 0; j < 3; ++j)
+      map.m[i][j] = matrix(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j));
+  return map;
+}
+
+std::array<double, 3> without_tone(const CameraTone& tone, const std::array<double, 3>& xyz) {
+  if (tone.is_straight()) return xyz;
+  auto rgb = image_of(kRgbOfXyz, xyz);
+  for (double& light : rgb) light = tone.at(light);
+  return image_of(kXyzOfRgb, rgb);
+}
+
+double squares(const std::vector<KnownPatch>& patches, const ColorCorrection& correction) {
   double sum = 0;
   for (const KnownPatch& patch : patches)
-    sum += (lab_of(matrix * vector_of(patch.found)) - lab_of(vector_of(patch.known))).squaredNorm();
+    sum += (lab_of(vector_of(correction.of(patch.found))) - lab_of(vector_of(patch.known)))
+               .squaredNorm();
   return sum;
 }
 
@@ -94,74 +117,101 @@ Matrix3 first_guess(const std::vector<KnownPatch>& patches) {
   return found.solve(weighted(patches, &KnownPatch::known)).transpose();
 }
 
-/// The normal equations of the differences in Lab, linear in the matrix nearby.
-void add_equations(const std::vector<KnownPatch>& patches, const Matrix3& matrix,
-                   Eigen::Matrix<double, 9, 9>& products, Parameters& gradient) {
-  for (const KnownPatch& patch : patches) {
-    const Vector3 found = vector_of(patch.found);
-    const Vector3 mapped = matrix * found;
-    const Vector3 rise = mapped.cwiseQuotient(white()).unaryExpr(&lab_root_rise);
-    const Matrix3 lab_by_xyz = lab_of_roots() * rise.cwiseQuotient(white()).asDiagonal();
-    Eigen::Matrix<double, 3, 9> by_parameters;
-    for (Eigen::Index row = 0; row < 3; ++row)
-      by_parameters.block<3, 3>(0, 3 * row) = lab_by_xyz.col(row) * found.transpose();
-    const Vector3 off = lab_of(mapped) - lab_of(vector_of(patch.known));
-    products += by_parameters.transpose() * by_parameters;
-    gradient += by_parameters.transpose() * off;
-  }
+/// How the light of a patch without its tone, in XYZ, changes with the bend of the curve.
+Eigen::Matrix3d light_by_bend(const CameraTone& tone, const std::array<double, 3>& xyz) {
+  const auto rgb = image_of(kRgbOfXyz, xyz);
+  Matrix3 rgb_by_bend;
+  for (std::size_t c = 0; c < 3; ++c)
+    rgb_by_bend.row(static_cast<Eigen::Index>(c)) =
+        vector_of(tone.slopes_by_bend(rgb[c])).transpose();
+  return matrix_of(kXyzOfRgb) * rgb_by_bend;
 }
 
-/// Steps that are damped more where they would not help.
-Matrix3 refined(const std::vector<KnownPatch>& patches, Matrix3 matrix) {
-  double sum = squares(patches, matrix), damping = 1e-3;
+/// How Lab of a corrected patch changes with the parameters; a row for each of l, a and b.
+Eigen::MatrixXd lab_by_parameters(const KnownPatch& patch, const ColorCorrection& correction,
+                                  Eigen::Index parameters) {
+  const Vector3 light = vector_of(without_tone(correction.tone, patch.found));
+  const Vector3 mapped = matrix_of(correction.matrix) * light;
+  const Vector3 rise = mapped.cwiseQuotient(white()).unaryExpr(&lab_root_rise);
+  const Matrix3 lab_by_xyz = lab_of_roots() * rise.cwiseQuotient(white()).asDiagonal();
+  Eigen::MatrixXd out(3, parameters);
+  for (Eigen::Index row = 0; row < 3; ++row)
+    out.block<3, 3>(0, 3 * row) = lab_by_xyz.col(row) * light.transpose();
+  if (parameters > kOfMatrix)
+    out.rightCols(parameters - kOfMatrix) =
+        lab_by_xyz * matrix_of(correction.matrix) * light_by_bend(correction.tone, patch.found);
+  return out;
+}
+
+ColorCorrection less(const ColorCorrection& correction, const Parameters& step) {
+  ColorCorrection out = correction;
+  for (std::size_t i = 0; i < 3; ++i)
+    for (std::size_t j = 0; j < 3; ++j)
+      out.matrix.m[i][j] -= step[static_cast<Eigen::Index>(3 * i + j)];
+  for (Eigen::Index p = kOfMatrix; p < step.size(); ++p)
+    out.tone.bend[static_cast<std::size_t>(p - kOfMatrix)] -= step[p];
+  return out;
+}
+
+/// Steps by the normal equations of the differences in Lab, linear nearby; damped more where they
+/// would not help.
+ColorCorrection refined(const std::vector<KnownPatch>& patches, ColorCorrection correction,
+                        CorrectionKind kind) {
+  const Eigen::Index parameters =
+      kind == CorrectionKind::kMatrix ? kOfMatrix : kOfMatrix + Eigen::Index{CameraTone::kTerms};
+  double sum = squares(patches, correction), damping = 1e-3;
   for (int step = 0; step < kMostSteps && damping < kMostDamping; ++step) {
-    Eigen::Matrix<double, 9, 9> products = Eigen::Matrix<double, 9, 9>::Zero();
-    Parameters gradient = Parameters::Zero();
-    add_equations(patches, matrix, products, gradient);
+    Eigen::MatrixXd products = Eigen::MatrixXd::Zero(parameters, parameters);
+    Parameters gradient = Parameters::Zero(parameters);
+    for (const KnownPatch& patch : patches) {
+      const Eigen::MatrixXd by = lab_by_parameters(patch, correction, parameters);
+      products += by.transpose() * by;
+      gradient += by.transpose() *
+                  (lab_of(vector_of(correction.of(patch.found))) - lab_of(vector_of(patch.known)));
+    }
     products.diagonal() *= 1 + damping;
-    const Matrix3 better = matrix - matrix_of(products.ldlt().solve(gradient));
+    const ColorCorrection better = less(correction, products.ldlt().solve(gradient));
     const double left = squares(patches, better);
-    if (!(left < sum)) {
+    if (!(left < sum) || !better.tone.rises()) {
       damping *= 10;
       continue;
     }
     const bool enough = sum - left < kEnough * sum;
-    matrix = better;
+    correction = better;
     sum = left;
     damping /= 10;
     if (enough) break;
   }
-  return matrix;
+  return correction;
 }
 
-Affine affine_of(const Matrix3& matrix) {
-  Affine map;
-  for (std::size_t i = 0; i < 3; ++i)
-    for (std::size_t j = 0; j < 3; ++j)
-      map.m[i][j] = matrix(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j));
-  return map;
-}
-
-double difference_from_known(const KnownPatch& patch, const Affine& correction) {
+double difference_from_known(const KnownPatch& patch, const ColorCorrection& correction) {
   const auto lab = [](const std::array<double, 3>& xyz) {
     const Vector3 v = lab_of(vector_of(xyz));
     return std::array<double, 3>{v[0], v[1], v[2]};
   };
-  return ciede2000(lab(image_of(correction, patch.found)), lab(patch.known));
+  return ciede2000(lab(correction.of(patch.found)), lab(patch.known));
 }
 
 }  // namespace
 
-Affine fitted_correction(const std::vector<KnownPatch>& patches) {
-  if (patches.size() < kFewestPatches)
+std::array<double, 3> ColorCorrection::of(const std::array<double, 3>& xyz) const {
+  return image_of(matrix, without_tone(tone, xyz));
+}
+
+ColorCorrection fitted_correction(const std::vector<KnownPatch>& patches, CorrectionKind kind) {
+  if (patches.size() < fewest_patches(kind))
     throw InputError("has " + std::to_string(patches.size()) +
-                         " patches to correct by, and it takes " + std::to_string(kFewestPatches),
+                         " patches to correct by, and it takes " +
+                         std::to_string(fewest_patches(kind)),
                      "add patches of known color");
-  return affine_of(refined(patches, first_guess(patches)));
+  const ColorCorrection linear{{}, affine_of(first_guess(patches))};
+  const ColorCorrection by_matrix = refined(patches, linear, CorrectionKind::kMatrix);
+  return kind == CorrectionKind::kMatrix ? by_matrix : refined(patches, by_matrix, kind);
 }
 
 std::vector<double> differences_from_known(const std::vector<KnownPatch>& patches,
-                                           const Affine& correction) {
+                                           const ColorCorrection& correction) {
   std::vector<double> differences;
   for (const KnownPatch& patch : patches)
     differences.push_back(difference_from_known(patch, correction));
@@ -169,17 +219,14 @@ std::vector<double> differences_from_known(const std::vector<KnownPatch>& patche
 }
 
 std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches,
-                                         const Affine& correction) {
-  const auto& m = correction.m;
-  const Matrix3 of_all{
-      {m[0][0], m[0][1], m[0][2]}, {m[1][0], m[1][1], m[1][2]}, {m[2][0], m[2][1], m[2][2]}};
+                                         const ColorCorrection& correction, CorrectionKind kind) {
   std::vector<double> differences(patches.size());
   tbb::parallel_for(std::size_t{0}, patches.size(), [&](std::size_t i) {
     std::vector<KnownPatch> others = patches;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(i));
     const bool open = leave_open(Factors(weighted(others, &KnownPatch::found)));
     differences[i] = open ? std::numeric_limits<double>::quiet_NaN()
-                          : difference_from_known(patches[i], affine_of(refined(others, of_all)));
+                          : difference_from_known(patches[i], refined(others, correction, kind));
   });
   return differences;
 }

@@ -27,11 +27,12 @@ Conversion::Conversion(const Space& from, const Space& to, KnownValues known) {
   add_way(from, to, known);
 }
 
-Conversion Conversion::mapped_in(const Space& middle, const Affine& map, const Space& space) {
+Conversion Conversion::mapped_in(const Space& from, const Space& middle, const Affine& map,
+                                 const Space& to) {
   Conversion conversion;
-  conversion.add_way(space, middle, KnownValues::kAny);
+  conversion.add_way(from, middle, KnownValues::kAny);
   conversion.add(Step(map));
-  conversion.add_way(middle, space, KnownValues::kAny);
+  conversion.add_way(middle, to, KnownValues::kAny);
   return conversion;
 }
 

@@ -25,8 +25,9 @@ class Conversion {
  public:
   Conversion(const Space& from, const Space& to, KnownValues known = KnownValues::kAny);
 
-  /// From a space to itself by way of `middle`, where `map` is applied.
-  static Conversion mapped_in(const Space& middle, const Affine& map, const Space& space);
+  /// From one space to another, or back to the same, by way of `middle`, where `map` is applied.
+  static Conversion mapped_in(const Space& from, const Space& middle, const Affine& map,
+                              const Space& to);
 
   /// True when the values of both spaces are the same numbers.
   bool is_identity() const { return steps_.empty(); }

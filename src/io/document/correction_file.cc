@@ -17,16 +17,17 @@ namespace {
 
 }  // namespace
 
-std::string correction_text(const Affine& correction) {
-  return json_text({{"chalcedony", "correction"},
-                    {"version", kCorrectionVersion},
-                    {"of", "xyz-d50"},
-                    {"matrix", correction.m}},
-                   1) +
-         "\n";
+std::string correction_text(const ColorCorrection& correction) {
+  const bool straight = correction.tone.is_straight();
+  nlohmann::ordered_json json{{"chalcedony", "correction"},
+                              {"version", straight ? 1 : kCorrectionVersion}};
+  if (!straight) json["tone"] = correction.tone.bend;
+  json["of"] = "xyz-d50";
+  json["matrix"] = correction.matrix.m;
+  return json_text(json, 1) + "\n";
 }
 
-Affine parse_correction(std::string_view text) {
+ColorCorrection parse_correction(std::string_view text) {
   try {
     const auto json = nlohmann::ordered_json::parse(text);
     if (!is_of_kind(json, "correction")) reject_correction("is not a color correction");
@@ -34,9 +35,12 @@ Affine parse_correction(std::string_view text) {
       throw InputError("holds a correction of a later version than this program reads, " +
                            std::to_string(kCorrectionVersion),
                        "use the newer program that wrote it");
-    Affine correction;
-    json.at("matrix").get_to(correction.m);
-    if (!(std::abs(determinant(correction)) > 0) || !std::isfinite(determinant(correction)))
+    ColorCorrection correction;
+    if (json.contains("tone")) json["tone"].get_to(correction.tone.bend);
+    if (!correction.tone.rises()) reject_correction("holds a tone curve that does not rise");
+    json.at("matrix").get_to(correction.matrix.m);
+    const double volume = determinant(correction.matrix);
+    if (!(std::abs(volume) > 0) || !std::isfinite(volume))
       reject_correction("holds a matrix that takes different colors for one");
     return correction;
   } catch (const nlohmann::json::exception&) {
@@ -44,7 +48,7 @@ Affine parse_correction(std::string_view text) {
   }
 }
 
-Affine read_correction(const std::filesystem::path& path) {
+ColorCorrection read_correction(const std::filesystem::path& path) {
   return errors_at(path.string(), [&] { return parse_correction(read_text_file(path)); });
 }
 

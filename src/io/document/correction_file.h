@@ -6,22 +6,22 @@
 #include <string>
 #include <string_view>
 
-#include "core/color/affine.h"
+#include "core/balance/color_correction.h"
 
 namespace chalcedony {
 
-/// The version this program writes and the highest it reads.
-inline constexpr int kCorrectionVersion = 1;
+/// The highest version this program reads; it writes 1 where no tone curve is undone.
+inline constexpr int kCorrectionVersion = 2;
 
-/// A correction of XYZ with the white D50, without a shift, as JSON text; every number reads back
-/// exactly.
-std::string correction_text(const Affine& correction);
+/// A correction as JSON text; every number reads back exactly.
+std::string correction_text(const ColorCorrection& correction);
 
-/// Errors    InputError: no correction, from a later version, a matrix that loses colors
-Affine parse_correction(std::string_view text);
+/// Errors    InputError: no correction, from a later version, a matrix that loses colors, a tone
+///           curve that falls
+ColorCorrection parse_correction(std::string_view text);
 
 /// Errors    InputError with the file's name
-Affine read_correction(const std::filesystem::path& path);
+ColorCorrection read_correction(const std::filesystem::path& path);
 
 }  // namespace chalcedony
 

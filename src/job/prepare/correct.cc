@@ -4,7 +4,8 @@
 #include <vector>
 
 #include "core/arena.h"
-#include "core/color/conversion.h"
+#include "core/balance/color_corrector.h"
+#include "core/color/srgb.h"
 #include "core/error.h"
 #include "io/document/correction_file.h"
 #include "io/file/whole_file.h"
@@ -32,14 +33,14 @@ class CorrectJob {
   Json run(const PictureOutput& place, FigureFormat format) {
     Json report{{"file", picture_.file.path.string()}};
     std::vector<JudgedPatch> patches;
-    Affine correction;
+    ColorCorrection correction;
     if (options_.apply) {
       correction = read_correction(*options_.apply);
     } else {
       keep_rows(picture_);
       patches = judge_patches(picture_, options_.patches, options_.shared, context_);
       errors_at(picture_.file.path.string(), [&] {
-        in_arena(options_.shared.threads, [&] { correction = correction_by(patches); });
+        in_arena(options_.shared.threads, [&] { correction = correct_by(patches, report); });
       });
       if (const std::string doubt = doubt_of(patches); !doubt.empty())
         context_.warn(picture_.file.path.string() + ": " + doubt);
@@ -48,7 +49,8 @@ class CorrectJob {
       write_text_file(place.beside(picture_.file.path, *options_.save),
                       correction_text(correction));
     const auto output = write(place, correction, report);
-    report["matrix"] = correction.m;
+    report["matrix"] = correction.matrix.m;
+    if (!correction.tone.is_straight()) report_tone(correction.tone, report);
     if (options_.apply) return report;
     report_patches(patches, report);
     if (format != FigureFormat::kNone) {
@@ -62,9 +64,25 @@ class CorrectJob {
   }
 
  private:
-  std::filesystem::path write(const PictureOutput& place, const Affine& correction, Json& report) {
-    const Conversion corrected =
-        Conversion::mapped_in(spaces::kXyzD50, correction, *picture_.file.info.space);
+  ColorCorrection correct_by(std::vector<JudgedPatch>& patches, Json& report) {
+    const ColorCorrection correction = correction_by(patches, options_.kind);
+    if (options_.kind == CorrectionKind::kMatrix)
+      if (const auto mean = mean_with_tone_undone(patches))
+        report["left_out_mean_with_tone"] = *mean;
+    return correction;
+  }
+
+  static void report_tone(const CameraTone& tone, Json& report) {
+    report["tone"] = {{"bend", tone.bend}, {"codes", Json::array()}};
+    for (const double code : {32, 64, 128, 192, 224}) {
+      const double undone = srgb_encoded(tone.at(srgb_decoded(code / 255)));
+      report["tone"]["codes"].push_back({{"found", code}, {"undone", 255 * undone}});
+    }
+  }
+
+  std::filesystem::path write(const PictureOutput& place, const ColorCorrection& correction,
+                              Json& report) {
+    const ColorCorrector corrected(correction, *picture_.file.info.space);
     const ChangedPicture found =
         write_changed(picture_, place, "corrected", options_.shared, context_, [&] {
           return [&corrected, planes = PlaneBuffer()](const Block& block) mutable {

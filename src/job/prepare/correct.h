@@ -12,7 +12,8 @@ namespace chalcedony {
 
 struct CorrectOptions {
   SharedOptions shared;
-  PatchSource patches;                         // on the one input
+  PatchSource patches;  // on the one input
+  CorrectionKind kind = CorrectionKind::kMatrix;
   std::optional<std::filesystem::path> save;   // the correction
   std::optional<std::filesystem::path> apply;  // one that was saved, in place of patches
 };

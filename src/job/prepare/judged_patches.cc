@@ -67,7 +67,7 @@ void judge(JudgedPatch& patch, const PatchSum& sum) {
   patch.full_percent = percent(sum.full, sum.pixels);
   patch.used = patch.full_percent <= kMostFull;
   patch.light = {sum.mean(), patch.known.in(spaces::kXyzD50)};
-  patch.before = differences_from_known({patch.light}, Affine()).front();
+  patch.before = differences_from_known({patch.light}, ColorCorrection()).front();
 }
 
 Color color_of_light(const std::array<double, 3>& xyz) { return {&spaces::kXyzD50, xyz}; }
@@ -102,8 +102,16 @@ double mean_half_a_turn_around(const std::vector<JudgedPatch>& patches) {
   for (std::size_t p = 0; p < patches.size(); ++p)
     if (patches[p].used)
       turned.push_back({patches[p].light.found, patches[patches.size() - 1 - p].light.known});
-  const auto off = differences_from_known(turned, fitted_correction(turned));
+  const auto off =
+      differences_from_known(turned, fitted_correction(turned, CorrectionKind::kMatrix));
   return std::accumulate(off.begin(), off.end(), 0.0) / static_cast<double>(off.size());
+}
+
+std::vector<KnownPatch> light_used(const std::vector<JudgedPatch>& patches) {
+  std::vector<KnownPatch> used;
+  for (const JudgedPatch& patch : patches)
+    if (patch.used) used.push_back(patch.light);
+  return used;
 }
 
 Json json_of(const Differences& over) { return {{"mean", over.mean}, {"max", over.most}}; }
@@ -135,12 +143,10 @@ std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSourc
   return patches;
 }
 
-Affine correction_by(std::vector<JudgedPatch>& patches) {
-  std::vector<KnownPatch> used;
-  for (const JudgedPatch& patch : patches)
-    if (patch.used) used.push_back(patch.light);
-  const Affine correction = fitted_correction(used);
-  const std::vector<double> left_out = left_out_differences(used, correction);
+ColorCorrection correction_by(std::vector<JudgedPatch>& patches, CorrectionKind kind) {
+  const std::vector<KnownPatch> used = light_used(patches);
+  const ColorCorrection correction = fitted_correction(used, kind);
+  const std::vector<double> left_out = left_out_differences(used, correction, kind);
   auto next = left_out.begin();
   for (JudgedPatch& patch : patches) {
     patch.after = differences_from_known({patch.light}, correction).front();
@@ -149,13 +155,23 @@ Affine correction_by(std::vector<JudgedPatch>& patches) {
   return correction;
 }
 
+std::optional<double> mean_with_tone_undone(const std::vector<JudgedPatch>& patches) {
+  constexpr double kMuch = 0.3, kMuchOfAll = 0.25;  // nearer, in CIEDE2000 and as a share
+  const double mean = over_patches(patches, &JudgedPatch::left_out).mean;
+  if (light_used(patches).size() < fewest_patches(CorrectionKind::kToneAndMatrix)) return {};
+  std::vector<JudgedPatch> without_tone = patches;
+  correction_by(without_tone, CorrectionKind::kToneAndMatrix);
+  const double other = over_patches(without_tone, &JudgedPatch::left_out).mean;
+  if (mean - other < std::max(kMuch, kMuchOfAll * mean)) return {};
+  return other;
+}
+
 std::string doubt_of(const std::vector<JudgedPatch>& patches) {
   const double mean = over_patches(patches, &JudgedPatch::after).mean;
   if (mean <= kDoubtfulMean) return "";
   std::string doubt = fmt::format(
       "corrected, the patches are still {:.1f} off on average; see whether each has the name of "
-      "its "
-      "color",
+      "its color",
       mean);
   const double turned = mean_half_a_turn_around(patches);
   if (turned < mean / 2)
@@ -186,12 +202,11 @@ void report_patches(const std::vector<JudgedPatch>& patches, Json& summary) {
 }
 
 void draw_patches(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                  const std::vector<JudgedPatch>& patches, const Affine& correction) {
+                  const std::vector<JudgedPatch>& patches, const ColorCorrection& correction) {
   std::vector<ShownPatch> shown;
   for (const JudgedPatch& patch : patches)
     shown.push_back({patch.name, color_of_light(patch.light.found), patch.known,
-                     color_of_light(image_of(correction, patch.light.found)), patch.before,
-                     patch.after});
+                     color_of_light(correction.of(patch.light.found)), patch.before, patch.after});
   const Differences left_out = over_patches(patches, &JudgedPatch::left_out);
   std::string subtitle = fmt::format("delta E 2000 on average: {:.2f} before, {:.2f} after",
                                      over_patches(patches, &JudgedPatch::before).mean,

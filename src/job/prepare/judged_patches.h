@@ -52,7 +52,12 @@ std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSourc
 /// The correction by those that are used; fills in how far the patches are then.
 ///
 /// Errors    InputError, as fitted_correction()
-Affine correction_by(std::vector<JudgedPatch>& patches);
+ColorCorrection correction_by(std::vector<JudgedPatch>& patches, CorrectionKind kind);
+
+/// How far patches corrected by their matrix would be off on average, left out, if the tone curve
+/// of the camera were undone too; not given where there are too few, or where they would not be
+/// much nearer.
+std::optional<double> mean_with_tone_undone(const std::vector<JudgedPatch>& patches);
 
 /// Patches that are farther off than this on average although they are corrected are likely to have
 /// each other's names, in CIEDE2000.
@@ -67,7 +72,7 @@ void report_patches(const std::vector<JudgedPatch>& patches, Json& summary);
 
 /// The patches as a figure.
 void draw_patches(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                  const std::vector<JudgedPatch>& patches, const Affine& correction);
+                  const std::vector<JudgedPatch>& patches, const ColorCorrection& correction);
 
 }  // namespace chalcedony
 

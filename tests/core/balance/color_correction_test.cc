@@ -3,14 +3,16 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <numeric>
 #include <random>
 #include <vector>
 
 #include "core/balance/color_correction.h"
+#include "core/balance/color_corrector.h"
 #include "core/balance/patch_layout.h"
 #include "core/balance/patch_sums.h"
-#include "core/color/conversion.h"
 #include "core/color/css_color.h"
+#include "core/color/srgb.h"
 #include "core/error.h"
 
 using namespace chalcedony;
@@ -40,17 +42,41 @@ std::vector<KnownPatch> patches_in(const Affine& light, double off) {
   return patches;
 }
 
+/// The light that a camera took for `light` if `tone` undoes what it did.
+double bent_by(const CameraTone& tone, double light) {
+  double low = -2, high = 2;
+  for (int step = 0; step < 60; ++step) {
+    const double middle = (low + high) / 2;
+    (tone.at(middle) < light ? low : high) = middle;
+  }
+  return low;
+}
+
+/// Patches in light that takes them through a matrix, and then bent channel by channel.
+template <class Bend>
+std::vector<KnownPatch> patches_bent(const Affine& light, const Bend& bend) {
+  auto patches = patches_in(light, 0);
+  for (KnownPatch& patch : patches) {
+    Triple rgb = Color{&spaces::kXyzD50, patch.found}.in(spaces::kSrgbLinear);
+    for (double& channel : rgb) channel = 255 * bend(channel / 255);
+    patch.found = Color{&spaces::kSrgbLinear, rgb}.in(spaces::kXyzD50);
+  }
+  return patches;
+}
+
 /// The sum that is to be least, by the conversion of the program.
-double squares(const std::vector<KnownPatch>& patches, const Affine& correction) {
+double squares(const std::vector<KnownPatch>& patches, const ColorCorrection& correction) {
   double sum = 0;
   for (const KnownPatch& patch : patches) {
-    const Triple mapped =
-        Color{&spaces::kXyzD50, image_of(correction, patch.found)}.in(spaces::kLab);
+    const Triple mapped = Color{&spaces::kXyzD50, correction.of(patch.found)}.in(spaces::kLab);
     const Triple known = Color{&spaces::kXyzD50, patch.known}.in(spaces::kLab);
     for (std::size_t c = 0; c < 3; ++c) sum += (mapped[c] - known[c]) * (mapped[c] - known[c]);
   }
   return sum;
 }
+
+constexpr auto kMatrix = CorrectionKind::kMatrix;
+constexpr auto kTone = CorrectionKind::kToneAndMatrix;
 
 double largest(const std::vector<double>& values) {
   return *std::max_element(values.begin(), values.end());
@@ -60,19 +86,19 @@ double largest(const std::vector<double>& values) {
 
 TEST_CASE("light that was a matrix is taken back exactly", "[core][balance]") {
   const auto patches = patches_in(kLamplight, 0);
-  const Affine correction = fitted_correction(patches);
+  const ColorCorrection correction = fitted_correction(patches, kMatrix);
   const Affine wanted = inverse(kLamplight);
   for (std::size_t i = 0; i < 3; ++i)
     for (std::size_t j = 0; j < 3; ++j)
-      CHECK(correction.m[i][j] == Approx(wanted.m[i][j]).margin(1e-6));
-  CHECK(largest(differences_from_known(patches, Affine())) > 5);
+      CHECK(correction.matrix.m[i][j] == Approx(wanted.m[i][j]).margin(1e-6));
+  CHECK(largest(differences_from_known(patches, ColorCorrection())) > 5);
   CHECK(largest(differences_from_known(patches, correction)) < 1e-4);
-  CHECK(largest(left_out_differences(patches, correction)) < 1e-3);
+  CHECK(largest(left_out_differences(patches, correction, kMatrix)) < 1e-3);
 }
 
 TEST_CASE("no matrix nearby brings the patches nearer", "[core][balance]") {
   const auto patches = patches_in(kLamplight, 0.06);
-  const Affine correction = fitted_correction(patches);
+  const ColorCorrection correction = fitted_correction(patches, kMatrix);
   const double least = squares(patches, correction);
   CHECK(least > 1);
   std::mt19937 random(3);
@@ -80,8 +106,8 @@ TEST_CASE("no matrix nearby brings the patches nearer", "[core][balance]") {
   // Nearer and farther; what the conversion's floats round is much less than what is gained.
   for (const double step : {0.1, 0.01, 0.002})
     for (int turn = 0; turn < 200; ++turn) {
-      Affine other = correction;
-      for (auto& row : other.m)
+      ColorCorrection other = correction;
+      for (auto& row : other.matrix.m)
         for (double& value : row) value += step * any(random);
       CHECK(squares(patches, other) > least - 1e-3);
     }
@@ -89,14 +115,14 @@ TEST_CASE("no matrix nearby brings the patches nearer", "[core][balance]") {
 
 TEST_CASE("a patch that is left out is judged by the others alone", "[core][balance]") {
   const auto patches = patches_in(kLamplight, 0.06);
-  const Affine of_all = fitted_correction(patches);
-  const auto left_out = left_out_differences(patches, of_all);
+  const ColorCorrection of_all = fitted_correction(patches, kMatrix);
+  const auto left_out = left_out_differences(patches, of_all, kMatrix);
   REQUIRE(left_out.size() == patches.size());
   for (std::size_t i = 0; i < patches.size(); ++i) {
     auto others = patches;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(i));
     CHECK(left_out[i] ==
-          Approx(differences_from_known({patches[i]}, fitted_correction(others)).front()));
+          Approx(differences_from_known({patches[i]}, fitted_correction(others, kMatrix)).front()));
   }
   const auto used = differences_from_known(patches, of_all);
   double sum_used = 0, sum_left_out = 0;
@@ -106,7 +132,7 @@ TEST_CASE("a patch that is left out is judged by the others alone", "[core][bala
   std::vector<KnownPatch> few{patches[0], patches[7], patches[1], patches[6]};
   few[1].found = few[0].found;
   for (double& value : few[1].found) value /= 3;
-  const auto of_few = left_out_differences(few, fitted_correction(few));
+  const auto of_few = left_out_differences(few, fitted_correction(few, kMatrix), kMatrix);
   CHECK(std::isfinite(of_few[0]));
   CHECK(std::isnan(of_few[2]));
 }
@@ -114,14 +140,90 @@ TEST_CASE("a patch that is left out is judged by the others alone", "[core][bala
 TEST_CASE("patches that leave the matrix open are refused", "[core][balance]") {
   auto patches = patches_in(kLamplight, 0);
   patches.resize(3);
-  CHECK_THROWS_WITH(fitted_correction(patches),
+  CHECK_THROWS_WITH(fitted_correction(patches, kMatrix),
                     "has 3 patches to correct by, and it takes 4; add patches of known color");
   std::vector<KnownPatch> grays;
   for (const double l : {20.0, 40.0, 60.0, 80.0, 95.0})
     grays.push_back({image_of(kLamplight, light_of({l, 0, 0})), light_of({l, 0, 0})});
-  CHECK_THROWS_WITH(fitted_correction(grays),
+  CHECK_THROWS_WITH(fitted_correction(grays, kMatrix),
                     Catch::StartsWith("the colors of the patches lie in one plane, as grays "
                                       "alone do; add patches of other hues"));
+}
+
+TEST_CASE("the tone curve of a camera is found and undone", "[core][balance]") {
+  const CameraTone wanted{{0.35, -0.6, 0.15}};
+  const auto patches =
+      patches_bent(kLamplight, [&](double light) { return bent_by(wanted, light); });
+  const ColorCorrection by_matrix = fitted_correction(patches, kMatrix);
+  const ColorCorrection correction = fitted_correction(patches, kTone);
+  for (std::size_t k = 0; k < CameraTone::kTerms; ++k)
+    CHECK(correction.tone.bend[k] == Approx(wanted.bend[k]).margin(1e-4));
+  CHECK(largest(differences_from_known(patches, by_matrix)) > 3);
+  CHECK(largest(differences_from_known(patches, correction)) < 1e-2);
+  CHECK(largest(left_out_differences(patches, correction, kTone)) < 5e-2);
+}
+
+TEST_CASE("a curve that is not of the kind fitted is undone for the greater part",
+          "[core][balance]") {
+  // Contrast put on codes: a sine about the middle.
+  const auto patches = patches_bent(kLamplight, [](double light) {
+    const double code = srgb_encoded(light);
+    return srgb_decoded(code - 0.05 * std::sin(2 * std::acos(-1.0) * code));
+  });
+  const auto mean_left_out = [&](CorrectionKind kind) {
+    const auto off = left_out_differences(patches, fitted_correction(patches, kind), kind);
+    return std::accumulate(off.begin(), off.end(), 0.0) / static_cast<double>(off.size());
+  };
+  CHECK(mean_left_out(kMatrix) > 2);
+  CHECK(mean_left_out(kTone) < mean_left_out(kMatrix) / 3);
+}
+
+TEST_CASE("a tone curve that is fitted rises whatever the patches say", "[core][balance]") {
+  // Patches whose order is turned about.
+  auto patches = patches_in(kLamplight, 0);
+  for (std::size_t i = 0; i < patches.size() / 2; ++i)
+    std::swap(patches[i].known, patches[patches.size() - 1 - i].known);
+  const ColorCorrection correction = fitted_correction(patches, kTone);
+  CHECK(correction.tone.rises());
+  CHECK(squares(patches, correction) <= squares(patches, fitted_correction(patches, kMatrix)));
+  double last = -1;
+  for (int i = -50; i <= 150; ++i) {
+    const double light = correction.tone.at(i / 100.0);
+    if (i > -50) CHECK(light > last);
+    last = light;
+  }
+  patches.resize(7);
+  CHECK_THROWS_WITH(fitted_correction(patches, kTone),
+                    "has 7 patches to correct by, and it takes 8; add patches of known color");
+}
+
+TEST_CASE("tone curves on planes are those in double", "[core][balance]") {
+  const CameraTone tone{{0.35, -0.6, 0.15}};
+  CHECK(tone.rises());
+  CHECK_FALSE(CameraTone{{-0.95, 0, 0}}.rises());
+  CHECK(tone.at(0) == 0);
+  CHECK(tone.at(1) == Approx(1));
+  CHECK(tone.at(-0.3) == -tone.at(0.3));
+  constexpr std::size_t kLights = 301;
+  PlaneBuffer light, undone;
+  const auto at = [](std::size_t i) {
+    return static_cast<float>(static_cast<double>(i) * 1.3 - 70);
+  };
+  for (std::size_t i = 0; i < kLights; ++i)
+    for (std::size_t c = 0; c < 3; ++c) light.plane(c)[i] = at(i);
+  undo_tone(tone, read_only(light.planes()), undone.planes(), kLights);
+  for (std::size_t i = 0; i < kLights; ++i)
+    CHECK(undone.plane(i % 3)[i] == Approx(255 * tone.at(at(i) / 255.0)).margin(1e-4));
+  // Straight ones change nothing but by rounding; slopes are those of small steps.
+  for (const double x : {-0.4, 0.02, 0.3, 0.99, 1.7}) {
+    CHECK(CameraTone{}.at(x) == Approx(x));
+    for (std::size_t k = 0; k < CameraTone::kTerms; ++k) {
+      CameraTone more = tone, fewer = tone;
+      more.bend[k] += 1e-6;
+      fewer.bend[k] -= 1e-6;
+      CHECK(tone.slopes_by_bend(x)[k] == Approx((more.at(x) - fewer.at(x)) / 2e-6).margin(1e-7));
+    }
+  }
 }
 
 TEST_CASE("the light of patches is summed where they count", "[core][balance]") {
@@ -199,22 +301,22 @@ TEST_CASE("a layout takes the middle third of each cell, row by row", "[core][ba
   CHECK_THROWS_AS(with({"a", "b", "c", "d", "e", "f"}, "100,20,90,24"), InputError);
 }
 
-TEST_CASE("colors mapped in another space are each mapped there", "[core][balance]") {
-  const Affine correction = inverse(kLamplight);
-  for (const Space* space : {&spaces::kSrgb, &spaces::kA98Rgb}) {
-    constexpr std::size_t kColors = 40;
-    PlaneBuffer before, after;
-    for (std::size_t i = 0; i < kColors; ++i)
-      for (std::size_t c = 0; c < 3; ++c)
-        before.plane(c)[i] = static_cast<float>((37 * i + 101 * c) % 256);
-    Conversion::mapped_in(spaces::kXyzD50, correction, *space)
-        .run(read_only(before.planes()), after.planes(), kColors);
-    for (std::size_t i = 0; i < kColors; ++i) {
-      const Triple color{before.plane(0)[i], before.plane(1)[i], before.plane(2)[i]};
-      const Triple light = image_of(correction, Color{space, color}.in(spaces::kXyzD50));
-      const Triple wanted = Color{&spaces::kXyzD50, light}.in(*space);
-      for (std::size_t c = 0; c < 3; ++c)
-        CHECK(after.plane(c)[i] == Approx(wanted[c]).margin(2e-3));
+TEST_CASE("colors corrected in another space are each corrected there", "[core][balance]") {
+  for (const CameraTone& tone : {CameraTone{}, CameraTone{{0.3, -0.5, 0.1}}})
+    for (const Space* space : {&spaces::kSrgb, &spaces::kA98Rgb}) {
+      const ColorCorrection correction{tone, inverse(kLamplight)};
+      constexpr std::size_t kColors = 40;
+      PlaneBuffer before, after;
+      for (std::size_t i = 0; i < kColors; ++i)
+        for (std::size_t c = 0; c < 3; ++c)
+          before.plane(c)[i] = static_cast<float>((37 * i + 101 * c) % 256);
+      ColorCorrector(correction, *space).run(read_only(before.planes()), after.planes(), kColors);
+      for (std::size_t i = 0; i < kColors; ++i) {
+        const Triple color{before.plane(0)[i], before.plane(1)[i], before.plane(2)[i]};
+        const Triple light = correction.of(Color{space, color}.in(spaces::kXyzD50));
+        const Triple wanted = Color{&spaces::kXyzD50, light}.in(*space);
+        for (std::size_t c = 0; c < 3; ++c)
+          CHECK(after.plane(c)[i] == Approx(wanted[c]).margin(2e-3));
+      }
     }
-  }
 }
