@@ -4,7 +4,6 @@
 
 #include <Eigen/Cholesky>
 #include <Eigen/Core>
-#include <Eigen/QR>
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -19,9 +18,13 @@ namespace {
 
 using Matrix3 = Eigen::Matrix3d;
 using Vector3 = Eigen::Vector3d;
-using Parameters = Eigen::VectorXd;  // the matrix, row by row, then the bend of the tone curve
 
-constexpr Eigen::Index kOfMatrix = 9;
+constexpr Eigen::Index kOfMatrix = 9, kMostParameters = kOfMatrix + CameraTone::kTerms;
+/// The matrix, row by row, then the bend of the tone curve where that is looked for.
+using Parameters = Eigen::Matrix<double, Eigen::Dynamic, 1, 0, kMostParameters, 1>;
+using ParameterProducts =
+    Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, 0, kMostParameters, kMostParameters>;
+using LabByParameters = Eigen::Matrix<double, 3, Eigen::Dynamic, 0, 3, kMostParameters>;
 constexpr double kDarkest = 0.01;  // of Y: what is darker weighs no more
 constexpr int kMostSteps = 100;
 constexpr double kEnough = 1e-12;      // of the sum of squares that a step saves
@@ -89,32 +92,40 @@ double squares(const std::vector<KnownPatch>& patches, const ColorCorrection& co
   return sum;
 }
 
-using Factors = Eigen::ColPivHouseholderQR<Eigen::MatrixXd>;
+/// The normal equations of linear least squares: the found light of patches by itself and by what
+/// is known, weighed by how dark a patch is to the eye.
+struct LightProducts {
+  Matrix3 found = Matrix3::Zero(), found_by_known = Matrix3::Zero();
 
-/// A row for each patch, weighed by its darkness as the eye sees it.
-Eigen::MatrixXd weighted(const std::vector<KnownPatch>& patches,
-                         std::array<double, 3> KnownPatch::*light) {
-  Eigen::MatrixXd rows(static_cast<Eigen::Index>(patches.size()), 3);
-  for (Eigen::Index i = 0; i < rows.rows(); ++i) {
-    const KnownPatch& patch = patches[static_cast<std::size_t>(i)];
-    rows.row(i) = vector_of(patch.*light).transpose() / std::max(patch.known[1], kDarkest);
+  explicit LightProducts(const std::vector<KnownPatch>& patches) {
+    for (const KnownPatch& patch : patches) {
+      const double weight = 1 / std::max(patch.known[1], kDarkest);
+      const Vector3 light = weight * vector_of(patch.found);
+      found += light * light.transpose();
+      found_by_known += light * (weight * vector_of(patch.known)).transpose();
+    }
   }
-  return rows;
+};
+
+/// Whether the patches lie in one plane with black: a pivot is the square of what is left of their
+/// colors in a direction that the ones before do not have.
+bool leave_open(const Eigen::LDLT<Matrix3>& found) {
+  const Vector3 spread = found.vectorD();
+  return !(spread.minCoeff() > kOnePlane * kOnePlane * spread.maxCoeff());
 }
 
-/// Whether the patches lie in one plane with black.
-bool leave_open(const Factors& found) {
-  const Eigen::VectorXd spread = found.matrixR().diagonal().cwiseAbs();
-  return spread.size() < 3 || !(spread.minCoeff() > kOnePlane * spread.maxCoeff());
+bool leave_open(const std::vector<KnownPatch>& patches) {
+  return leave_open(LightProducts(patches).found.ldlt());
 }
 
 /// Linear least squares.
 Matrix3 first_guess(const std::vector<KnownPatch>& patches) {
-  const Factors found(weighted(patches, &KnownPatch::found));
+  const LightProducts products(patches);
+  const Eigen::LDLT<Matrix3> found(products.found);
   if (leave_open(found))
     throw InputError("the colors of the patches lie in one plane, as grays alone do",
                      "add patches of other hues; for grays there is balance --neutral");
-  return found.solve(weighted(patches, &KnownPatch::known)).transpose();
+  return found.solve(products.found_by_known).transpose();
 }
 
 /// How the light of a patch without its tone, in XYZ, changes with the bend of the curve.
@@ -128,13 +139,13 @@ Eigen::Matrix3d light_by_bend(const CameraTone& tone, const std::array<double, 3
 }
 
 /// How Lab of a corrected patch changes with the parameters; a row for each of l, a and b.
-Eigen::MatrixXd lab_by_parameters(const KnownPatch& patch, const ColorCorrection& correction,
+LabByParameters lab_by_parameters(const KnownPatch& patch, const ColorCorrection& correction,
                                   Eigen::Index parameters) {
   const Vector3 light = vector_of(without_tone(correction.tone, patch.found));
   const Vector3 mapped = matrix_of(correction.matrix) * light;
   const Vector3 rise = mapped.cwiseQuotient(white()).unaryExpr(&lab_root_rise);
   const Matrix3 lab_by_xyz = lab_of_roots() * rise.cwiseQuotient(white()).asDiagonal();
-  Eigen::MatrixXd out(3, parameters);
+  LabByParameters out(3, parameters);
   for (Eigen::Index row = 0; row < 3; ++row)
     out.block<3, 3>(0, 3 * row) = lab_by_xyz.col(row) * light.transpose();
   if (parameters > kOfMatrix)
@@ -161,10 +172,10 @@ ColorCorrection refined(const std::vector<KnownPatch>& patches, ColorCorrection 
       kind == CorrectionKind::kMatrix ? kOfMatrix : kOfMatrix + Eigen::Index{CameraTone::kTerms};
   double sum = squares(patches, correction), damping = 1e-3;
   for (int step = 0; step < kMostSteps && damping < kMostDamping; ++step) {
-    Eigen::MatrixXd products = Eigen::MatrixXd::Zero(parameters, parameters);
+    ParameterProducts products = ParameterProducts::Zero(parameters, parameters);
     Parameters gradient = Parameters::Zero(parameters);
     for (const KnownPatch& patch : patches) {
-      const Eigen::MatrixXd by = lab_by_parameters(patch, correction, parameters);
+      const LabByParameters by = lab_by_parameters(patch, correction, parameters);
       products += by.transpose() * by;
       gradient += by.transpose() *
                   (lab_of(vector_of(correction.of(patch.found))) - lab_of(vector_of(patch.known)));
@@ -224,7 +235,7 @@ std::vector<double> left_out_differences(const std::vector<KnownPatch>& patches,
   tbb::parallel_for(std::size_t{0}, patches.size(), [&](std::size_t i) {
     std::vector<KnownPatch> others = patches;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(i));
-    const bool open = leave_open(Factors(weighted(others, &KnownPatch::found)));
+    const bool open = leave_open(others);
     differences[i] = open ? std::numeric_limits<double>::quiet_NaN()
                           : difference_from_known(patches[i], refined(others, correction, kind));
   });
