@@ -32,9 +32,11 @@ const std::map<std::string, std::vector<std::string>> kRooms{
      {"", "color", "pixel", "channel", "gamut", "stats", "assess", "reframe", "region", "tidy",
       "filter", "feature", "cluster", "learn", "balance", "select", "palette"}},
     {"io", {"file", "text", "metadata", "picture", "document"}},
+    {"figure", {"plot", ""}},
     {"job",
      {"run", "picture", "repeat", "look", "histogram", "learn", "prepare", "map", "region",
-      "select", "cluster", "palette", "assess", "report"}}};
+      "select", "cluster", "palette", "assess", "report"}},
+    {"cli", {"text", "options", "repeat", "help", "terminal", "commands", ""}}};
 
 /// Of a path within a layer.
 std::string room_of(const fs::path& path) {

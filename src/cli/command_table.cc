@@ -1,7 +1,7 @@
 // The list of all commands.
 #include <array>
 
-#include "cli/command.h"
+#include "cli/options/command.h"
 
 namespace chalcedony::cli {
 

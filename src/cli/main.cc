@@ -6,13 +6,13 @@
 #include <iostream>
 #include <string>
 
-#include "cli/command.h"
-#include "cli/console.h"
-#include "cli/exit_code.h"
-#include "cli/help.h"
-#include "cli/parse.h"
-#include "cli/text_table.h"
-#include "cli/typed_command.h"
+#include "cli/help/help.h"
+#include "cli/options/command.h"
+#include "cli/options/parse.h"
+#include "cli/repeat/typed_command.h"
+#include "cli/terminal/console.h"
+#include "cli/terminal/exit_code.h"
+#include "cli/text/text_table.h"
 #include "core/error.h"
 #include "io/picture/freed_memory.h"
 #include "io/text/json_text.h"

@@ -4,8 +4,8 @@
 
 #include <algorithm>
 
-#include "figure/axis.h"
-#include "figure/heat_scale.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/heat_scale.h"
 
 namespace chalcedony {
 namespace {

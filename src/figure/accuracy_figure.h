@@ -8,7 +8,7 @@
 
 #include "core/assess/accuracy.h"
 #include "core/assess/error_matrix.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

@@ -8,7 +8,7 @@
 
 #include "core/pixel/thumbnail.h"
 #include "figure/histogram_figure.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

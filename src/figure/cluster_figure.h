@@ -8,8 +8,8 @@
 #include <vector>
 
 #include "core/pixel/thumbnail.h"
-#include "figure/legend.h"
-#include "figure/plot.h"
+#include "figure/plot/legend.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

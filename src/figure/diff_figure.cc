@@ -6,7 +6,7 @@
 #include <cmath>
 
 #include "core/palette/figure_colors.h"
-#include "figure/heat_scale.h"
+#include "figure/plot/heat_scale.h"
 
 namespace chalcedony {
 namespace {

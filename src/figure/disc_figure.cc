@@ -11,10 +11,10 @@
 #include "core/color/css_color.h"
 #include "core/degrees.h"
 #include "core/palette/figure_colors.h"
-#include "figure/axis.h"
-#include "figure/axis_strip.h"
-#include "figure/heat_scale.h"
-#include "figure/joint_page.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/axis_strip.h"
+#include "figure/plot/heat_scale.h"
+#include "figure/plot/joint_page.h"
 
 namespace chalcedony {
 namespace {

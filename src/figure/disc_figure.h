@@ -8,7 +8,7 @@
 #include "core/channel/channel.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/histogram.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include "figure/axis.h"
+#include "figure/plot/axis.h"
 
 namespace chalcedony {
 namespace {

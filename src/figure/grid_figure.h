@@ -6,7 +6,7 @@
 #include <string>
 
 #include "core/pixel/thumbnail.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

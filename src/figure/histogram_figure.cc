@@ -8,8 +8,8 @@
 #include <numeric>
 #include <optional>
 
-#include "figure/axis.h"
-#include "figure/axis_strip.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/axis_strip.h"
 
 namespace chalcedony {
 namespace {

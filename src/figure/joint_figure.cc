@@ -5,9 +5,9 @@
 #include <algorithm>
 
 #include "core/palette/figure_colors.h"
-#include "figure/axis.h"
-#include "figure/heat_scale.h"
-#include "figure/joint_page.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/heat_scale.h"
+#include "figure/plot/joint_page.h"
 
 namespace chalcedony {
 

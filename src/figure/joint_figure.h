@@ -9,8 +9,8 @@
 #include "core/channel/channel.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/histogram.h"
-#include "figure/peak_marks.h"
-#include "figure/plot.h"
+#include "figure/plot/peak_marks.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

@@ -5,9 +5,9 @@
 #include <algorithm>
 #include <cmath>
 
-#include "figure/axis.h"
-#include "figure/picture_pair.h"
-#include "figure/text_lines.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/picture_pair.h"
+#include "figure/plot/text_lines.h"
 
 namespace chalcedony {
 namespace {

@@ -6,8 +6,8 @@
 #include <cmath>
 
 #include "core/palette/color_vision.h"
-#include "figure/fitted_text.h"
-#include "figure/picture_pair.h"
+#include "figure/plot/fitted_text.h"
+#include "figure/plot/picture_pair.h"
 
 namespace chalcedony {
 namespace {

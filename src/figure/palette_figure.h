@@ -9,8 +9,8 @@
 #include "core/palette/palette.h"
 #include "core/pixel/thumbnail.h"
 #include "core/stats/transport.h"
-#include "figure/legend.h"
-#include "figure/plot.h"
+#include "figure/plot/legend.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

@@ -6,13 +6,13 @@
 #include <cmath>
 #include <numeric>
 
-#include "figure/fitted_text.h"
+#include "figure/plot/fitted_text.h"
 
 namespace chalcedony {
 namespace {
 
 // Of the page, in pixels.
-constexpr double kKeyHigh = 36, kLineHigh = 18, kCellGap = 20, kMostCell = 190;
+constexpr double kPatchKeyHigh = 36, kLineHigh = 18, kCellGap = 20, kMostCell = 190;
 constexpr double kCellShape = 1.4;  // width over height, strips and lines together
 constexpr int kNamePoints = 10, kNumberPoints = 10;
 
@@ -63,7 +63,7 @@ void draw_cell(Plot& plot, Box cell, const ShownPatch& patch) {
 void add_patch_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                       const std::string& subtitle, const std::vector<ShownPatch>& patches) {
   Box body = plot.begin(path, "Patches of " + name, subtitle);
-  draw_key(plot, body.cut_top(kKeyHigh), patches.size());
+  draw_key(plot, body.cut_top(kPatchKeyHigh), patches.size());
   const std::vector<ShownPatch> shown = farthest(patches);
   const double cells_across =
       std::sqrt(static_cast<double>(shown.size()) * body.width() / body.height() / kCellShape);

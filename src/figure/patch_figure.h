@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/color/css_color.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

@@ -10,7 +10,7 @@
 #include "core/pixel/thumbnail.h"
 #include "core/region/outlines.h"
 #include "core/region/region_meter.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

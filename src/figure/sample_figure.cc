@@ -8,8 +8,8 @@
 #include <utility>
 
 #include "core/degrees.h"
-#include "figure/axis.h"
-#include "figure/legend.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/legend.h"
 
 namespace chalcedony {
 namespace {

@@ -9,7 +9,7 @@
 
 #include "core/learn/sample_shape.h"
 #include "core/pixel/thumbnail.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

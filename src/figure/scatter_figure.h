@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "core/learn/model.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

@@ -5,7 +5,7 @@
 #include <numeric>
 #include <tuple>
 
-#include "figure/fitted_text.h"
+#include "figure/plot/fitted_text.h"
 
 namespace chalcedony {
 namespace {

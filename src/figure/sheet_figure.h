@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/pixel/thumbnail.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 
 namespace chalcedony {
 

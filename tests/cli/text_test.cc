@@ -3,9 +3,9 @@
 #include <cmath>
 #include <sstream>
 
-#include "cli/channel_text.h"
-#include "cli/json_format.h"
-#include "cli/text_table.h"
+#include "cli/text/channel_text.h"
+#include "cli/text/json_format.h"
+#include "cli/text/text_table.h"
 #include "demo/test_card.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"

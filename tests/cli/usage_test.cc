@@ -5,9 +5,9 @@
 #include <catch2/catch.hpp>
 #include <sstream>
 
-#include "cli/command.h"
-#include "cli/completion.h"
-#include "cli/man_page.h"
+#include "cli/help/completion.h"
+#include "cli/help/man_page.h"
+#include "cli/options/command.h"
 #include "core/color/space.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"

@@ -1,11 +1,11 @@
 #include <catch2/catch.hpp>
 
-#include "figure/axis.h"
-#include "figure/axis_strip.h"
-#include "figure/box.h"
-#include "figure/fitted_text.h"
-#include "figure/legend.h"
-#include "figure/plot.h"
+#include "figure/plot/axis.h"
+#include "figure/plot/axis_strip.h"
+#include "figure/plot/box.h"
+#include "figure/plot/fitted_text.h"
+#include "figure/plot/legend.h"
+#include "figure/plot/plot.h"
 #include "tests/support/temp_dir.h"
 
 using namespace chalcedony;

@@ -8,11 +8,11 @@
 #include "figure/joint_figure.h"
 #include "figure/map_figure.h"
 #include "figure/patch_figure.h"
+#include "figure/plot/text_lines.h"
 #include "figure/region_figure.h"
 #include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
 #include "figure/sheet_figure.h"
-#include "figure/text_lines.h"
 #include "tests/support/svg_texts.h"
 #include "tests/support/temp_dir.h"
 

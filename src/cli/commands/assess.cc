@@ -5,12 +5,12 @@
 
 #include <ostream>
 
-#include "cli/assess_lesson.h"
-#include "cli/command.h"
-#include "cli/json_format.h"
-#include "cli/option_values.h"
-#include "cli/outputs_text.h"
-#include "cli/text_table.h"
+#include "cli/options/command.h"
+#include "cli/options/option_values.h"
+#include "cli/text/assess_lesson.h"
+#include "cli/text/json_format.h"
+#include "cli/text/outputs_text.h"
+#include "cli/text/text_table.h"
 #include "core/error.h"
 #include "core/split_list.h"
 

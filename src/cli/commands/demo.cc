@@ -1,10 +1,10 @@
 // `chalcedony demo`: the demo data, and the whole job on it, told step by step.
-#include "cli/demo_story.h"
+#include "cli/repeat/demo_story.h"
 
 #include <ostream>
 
-#include "cli/command.h"
-#include "cli/typed_command.h"
+#include "cli/options/command.h"
+#include "cli/repeat/typed_command.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {

@@ -5,10 +5,10 @@
 
 #include <ostream>
 
-#include "cli/command.h"
-#include "cli/json_format.h"
-#include "cli/option_values.h"
-#include "cli/outputs_text.h"
+#include "cli/options/command.h"
+#include "cli/options/option_values.h"
+#include "cli/text/json_format.h"
+#include "cli/text/outputs_text.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "core/read_number.h"

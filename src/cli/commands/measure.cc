@@ -6,12 +6,12 @@
 #include <cctype>
 #include <ostream>
 
-#include "cli/command.h"
-#include "cli/json_format.h"
-#include "cli/option_values.h"
-#include "cli/outputs_text.h"
-#include "cli/shared_flags.h"
-#include "cli/text_table.h"
+#include "cli/options/command.h"
+#include "cli/options/option_values.h"
+#include "cli/options/shared_flags.h"
+#include "cli/text/json_format.h"
+#include "cli/text/outputs_text.h"
+#include "cli/text/text_table.h"
 #include "core/error.h"
 
 namespace chalcedony::cli {

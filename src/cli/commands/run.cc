@@ -1,11 +1,11 @@
 // `chalcedony run`: a recipe for one picture or a folder of them.
 #include <ostream>
 
-#include "cli/command.h"
-#include "cli/option_values.h"
-#include "cli/recipe_run.h"
-#include "cli/replay.h"
-#include "cli/typed_command.h"
+#include "cli/options/command.h"
+#include "cli/options/option_values.h"
+#include "cli/repeat/recipe_run.h"
+#include "cli/repeat/replay.h"
+#include "cli/repeat/typed_command.h"
 #include "core/error.h"
 #include "io/file/folder_lock.h"
 #include "job/run/results.h"

@@ -9,7 +9,7 @@ namespace chalcedony {
 namespace {
 
 /// Distances are capped, so that rows beyond any radius need no case of their own.
-constexpr std::uint16_t kFar = 20000;
+constexpr std::uint16_t kFarAway = 20000;
 constexpr std::size_t kStrip = 512;  // columns that a thread takes down the picture
 
 using Distances = std::vector<std::uint16_t>;
@@ -28,7 +28,7 @@ class Grid {
     Distances out(on.size());
     tbb::parallel_for(std::size_t{0}, (width_ + kStrip - 1) / kStrip, [&](std::size_t strip) {
       const std::size_t begin = strip * kStrip, end = std::min(width_, begin + kStrip);
-      for (std::size_t x = begin; x < end; ++x) out[x] = on[x] ? 0 : kFar;
+      for (std::size_t x = begin; x < end; ++x) out[x] = on[x] ? 0 : kFarAway;
       for (std::size_t at = width_; at < on.size(); at += width_)
         for (std::size_t x = begin; x < end; ++x)
           out[at + x] = on[at + x] ? 0 : next(out[at + x - width_]);
@@ -57,19 +57,19 @@ class Grid {
           const std::ptrdiff_t before = x - way * step, row = y - way;
           const bool inside = before >= 0 && before < w && row >= 0 && row < h;
           const std::uint16_t known =
-              inside ? next(out[static_cast<std::size_t>(row * w + before)]) : kFar;
+              inside ? next(out[static_cast<std::size_t>(row * w + before)]) : kFarAway;
           std::uint16_t& own = out[static_cast<std::size_t>(y * w + x)];
           own = std::min(own, known);
         }
     };
-    for (std::size_t i = 0; i < on.size(); ++i) out[i] = on[i] ? 0 : kFar;
+    for (std::size_t i = 0; i < on.size(); ++i) out[i] = on[i] ? 0 : kFarAway;
     pass(0, h, 1);
     pass(h - 1, -1, -1);
     return out;
   }
 
   static std::uint16_t next(std::uint16_t distance) {
-    return distance < kFar ? static_cast<std::uint16_t>(distance + 1) : kFar;
+    return distance < kFarAway ? static_cast<std::uint16_t>(distance + 1) : kFarAway;
   }
 
  private:
@@ -127,7 +127,7 @@ Flags reached(const Flags& on, std::uint32_t width, std::uint32_t height, const 
   if (element.shape == ElementShape::kLine && element.angle == 0) {
     Distances distances(on.size());
     grid.each_row([&](std::size_t at) {
-      for (std::size_t i = at; i < at + width; ++i) distances[i] = on[i] ? 0 : kFar;
+      for (std::size_t i = at; i < at + width; ++i) distances[i] = on[i] ? 0 : kFarAway;
       grid.spread_along(distances.data() + at);
       keep_near(distances, at);
     });
@@ -141,7 +141,7 @@ Flags reached(const Flags& on, std::uint32_t width, std::uint32_t height, const 
   }
   grid.each_row([&](std::size_t at) {
     if (element.shape == ElementShape::kBox)
-      for (std::size_t i = at; i < at + width; ++i) down[i] = down[i] <= whole ? 0 : kFar;
+      for (std::size_t i = at; i < at + width; ++i) down[i] = down[i] <= whole ? 0 : kFarAway;
     if (element.shape != ElementShape::kLine) grid.spread_along(down.data() + at);
     keep_near(down, at);
   });

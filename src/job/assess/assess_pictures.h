@@ -9,7 +9,7 @@
 
 #include "core/palette/class_painter.h"
 #include "core/pixel/label.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 #include "io/picture/picture_writer.h"
 #include "job/assess/assessed_labels.h"
 #include "job/assess/assessment.h"

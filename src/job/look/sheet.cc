@@ -10,7 +10,7 @@
 #include "core/channel/channel_plan.h"
 #include "core/palette/plane_coder.h"
 #include "core/pixel/uncounted.h"
-#include "figure/axis_strip.h"
+#include "figure/plot/axis_strip.h"
 #include "figure/sheet_figure.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"

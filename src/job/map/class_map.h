@@ -5,7 +5,7 @@
 #include <string>
 
 #include "core/learn/classifier.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 #include "job/picture/inputs.h"
 #include "job/picture/pixel_size.h"
 #include "job/run/context.h"

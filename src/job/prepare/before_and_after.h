@@ -9,7 +9,7 @@
 #include "core/color/conversion.h"
 #include "core/planes.h"
 #include "core/stats/histogram.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"
 

@@ -11,7 +11,7 @@
 #include "core/balance/color_correction.h"
 #include "core/balance/patch_layout.h"
 #include "core/color/css_color.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 #include "job/learn/sample_source.h"
 #include "job/picture/inputs.h"
 #include "job/run/summary.h"

@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 #include "core/letter_case.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 #include "io/file/temporary_folder.h"
 #include "io/file/whole_file.h"
 #include "io/picture/create_picture.h"

@@ -19,7 +19,7 @@
 #include "core/channel/quoted_channel.h"
 #include "core/color/space.h"
 #include "core/pixel/region.h"
-#include "figure/plot.h"
+#include "figure/plot/plot.h"
 #include "io/document/sample_file.h"
 #include "job/run/run_ledger.h"
 #include "job/run/shard.h"

@@ -1,0 +1,27 @@
+// A command's arguments to options, with our own words for mistakes.
+#ifndef CHALCEDONY_CLI_OPTIONS_PARSE_H_
+#define CHALCEDONY_CLI_OPTIONS_PARSE_H_
+
+#include <string>
+#include <vector>
+
+#include "cli/options/command.h"
+
+namespace chalcedony::cli {
+
+/// All options of a command: its own first, then the shared ones, then those of every command.
+struct CommandOptions {
+  explicit CommandOptions(const Command& command);
+
+  po::options_description own{"Options of this command"};
+  po::options_description shared{"Options of every command that reads pictures"};
+  po::options_description common{"Options of every command"};
+};
+
+/// Errors    UsageError: an unknown option with the nearest right one, a missing or repeated value
+po::variables_map parse_arguments(const CommandOptions& options,
+                                  const std::vector<std::string>& arguments);
+
+}  // namespace chalcedony::cli
+
+#endif  // CHALCEDONY_CLI_OPTIONS_PARSE_H_

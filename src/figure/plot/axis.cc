@@ -1,0 +1,66 @@
+#include "figure/plot/axis.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace chalcedony {
+
+std::vector<double> round_tics(double low, double high, std::size_t most) {
+  const double raw = (high - low) / static_cast<double>(most);
+  const double power = std::pow(10, std::floor(std::log10(raw)));
+  double step = 10 * power;
+  for (const double factor : {1.0, 2.0, 5.0})
+    if (factor * power >= raw * (1 - 1e-9)) {
+      step = factor * power;
+      break;
+    }
+  std::vector<double> tics;
+  const double first = std::ceil(low / step - 1e-9), last = std::floor(high / step + 1e-9);
+  for (double i = first; i <= last; ++i) tics.push_back(i * step + 0.0);  // + 0 makes a -0 a 0
+  return tics;
+}
+
+double coordinate_step(double width, double height) {
+  const auto [shorter, longer] = std::minmax(width, height);
+  const std::vector<double> tics = round_tics(0, std::min(longer, 3 * shorter), 6);
+  return tics.size() > 1 ? tics[1] - tics[0] : 1;
+}
+
+std::string grouped(double value) {
+  std::string text = fmt::format("{:.10g}", value);
+  std::size_t end = text.find_first_of(".e");
+  if (end == std::string::npos) end = text.size();
+  const std::size_t begin = text[0] == '-' ? 1 : 0;
+  while (end > begin + 3) text.insert(end -= 3, ",");
+  return text;
+}
+
+std::string tic_list(const std::vector<double>& values) {
+  std::string list;
+  for (const double value : values)
+    list += fmt::format("{}'{}' {:.10g}", list.empty() ? "" : ", ", grouped(value), value);
+  return "(" + list + ")";
+}
+
+std::string axis_title(const Channel& channel) {
+  const std::string unit = channel.shown_unit();
+  return unit.empty() ? channel.name() : channel.name() + " (" + unit + ")";
+}
+
+std::vector<double> degree_tics(double low, double high) {
+  if (high - low < 300) return round_tics(low, high, 6);
+  std::vector<double> tics;
+  for (double t = 0; t <= 360; t += 60) tics.push_back(t);
+  return tics;
+}
+
+std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most) {
+  if (channel.unit_name() == "degrees") return tic_list(degree_tics(binning.low(), binning.high()));
+  if (binning.low() == 0 && binning.high() == 256)
+    return tic_list({0, 32, 64, 96, 128, 160, 192, 224, 255});
+  return tic_list(round_tics(binning.low(), binning.high(), most));
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,41 @@
+// Round tic values and their labels.
+#ifndef CHALCEDONY_FIGURE_PLOT_AXIS_H_
+#define CHALCEDONY_FIGURE_PLOT_AXIS_H_
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include "core/channel/channel.h"
+#include "core/stats/binning.h"
+
+namespace chalcedony {
+
+/// What tics and a title take below an axis and beside an upright one, in pixels of the page.
+inline constexpr double kAxisBelow = 58, kAxisBeside = 88;
+
+/// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
+std::vector<double> round_tics(double low, double high, std::size_t most);
+
+/// A round step for the coordinates of a picture: some six over its longer side, and two or more
+/// over its shorter one where it is not too narrow.
+double coordinate_step(double width, double height);
+
+/// A number with marks between thousands: 1,234,567 or 0.25.
+std::string grouped(double value);
+
+/// gnuplot's list of tics: ('0' 0, '1,000' 1000).
+std::string tic_list(const std::vector<double>& values);
+
+/// The title of an axis that shows a channel: its name and its unit.
+std::string axis_title(const Channel& channel);
+
+/// gnuplot's list of tics for the values of a channel from the first bin to the last.
+std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most);
+
+/// Tics for degrees: every 60 over a full circle, else round ones.
+std::vector<double> degree_tics(double low, double high);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_PLOT_AXIS_H_

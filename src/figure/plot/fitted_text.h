@@ -1,0 +1,19 @@
+// Text that has to do with the room there is.
+#ifndef CHALCEDONY_FIGURE_PLOT_FITTED_TEXT_H_
+#define CHALCEDONY_FIGURE_PLOT_FITTED_TEXT_H_
+
+#include <string>
+#include <string_view>
+
+namespace chalcedony {
+
+/// How many pixels of the page a text (UTF-8) of so many points takes, with some room.
+double text_width(std::string_view text, int points);
+
+/// A text in so many pixels of the page: the whole of it where it fits by text_width(), or its
+/// beginning and its end with an ellipsis between them, since names of files differ at their ends.
+std::string fitted_text(std::string_view text, double width, int points);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_PLOT_FITTED_TEXT_H_
