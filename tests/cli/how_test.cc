@@ -67,11 +67,12 @@ TEST_CASE("a run that is done again takes the place of the one before", "[cli][m
   CHECK(runs().size() == 2);
   CHECK(run_tool(dir, with(mask, {"--write", "mask"})).exit_code == 0);
   REQUIRE(runs().size() == 3);
-  CHECK(runs()[0]["outputs"] == json{"pane-1.cutout.png"});
+  CHECK(runs()[0]["outputs"] == json{"pane-1.cutout.png", "pane-1.coverage.csv"});
   CHECK(run_tool(dir, mask).exit_code == 0);
   REQUIRE(runs().size() == 2);
   CHECK(runs()[1]["command"] == "mask");
-  CHECK(runs()[1]["outputs"] == json{"pane-1.mask.png", "pane-1.cutout.png"});
+  CHECK(runs()[1]["outputs"] ==
+        json{"pane-1.mask.png", "pane-1.cutout.png", "pane-1.coverage.csv"});
   // A file of that name that is none of ours stays.
   put_text(dir / "out/how.json", "{\"note\": 1}");
   check_error(run_tool(dir, {"inspect", "panes/pane-1.png", "-o", "out", "-q"}), 1,

@@ -244,6 +244,25 @@ TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
   check_nothing_in(dir, "bad");
 }
 
+TEST_CASE("the coverage of every picture stands in one table", "[cli][mask]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99});
+  write_rgb(dir / "b.png", 4, 1, {99, 99, 99, 9, 9, 9, 99, 99, 99, 99, 99, 99});
+  summary_of(run_tool(dir, words_of("mask a.png b.png --region 0,0,2,1 --where gray<=50 --tidy "
+                                    "fill --write coverage -o out --summary json")));
+  CHECK(lines_of(dir / "out/b.coverage.csv") ==
+        std::vector<std::string>{"counted,selected,selected_percent,selection",
+                                 "2,1,50,gray<=50; then fill"});
+  CHECK(lines_of(dir / "out/coverage.csv") ==
+        std::vector<std::string>{"picture,counted,selected,selected_percent,selection",
+                                 "a.png,2,2,100,gray<=50; then fill",
+                                 "b.png,2,1,50,gray<=50; then fill"});
+  check_error(run_tool(dir, words_of("mask a.png --where \"gray > {g}\" --vary g=1..9/2 --write "
+                                     "coverage -o none")),
+              2, "--write: there is no 'coverage' with --vary; leave one of the two out");
+  check_nothing_in(dir, "none");
+}
+
 TEST_CASE("a cut-out shows the rest as asked", "[cli][mask]") {
   const TempDir dir;
   write_rgb(dir / "p.png", 2, 1, {200, 10, 10, 0, 100, 200});

@@ -19,6 +19,7 @@
 #include "io/picture/create_picture.h"
 #include "io/picture/mask_file.h"
 #include "io/picture/picture_writer.h"
+#include "io/text/csv.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/region/clean_labels.h"
@@ -41,10 +42,11 @@ struct MaskBand {
 class MaskJob {
  public:
   MaskJob(CountedPicture picture, const Expression& where, const MaskOptions& options,
-          const Context& context, Results& results, FigureFormat figures)
+          const Context& context, const Results& results, FigureFormat figures)
       : options_(options),
         where_(where),
         context_(context),
+        results_(results),
         picture_(std::move(picture)),
         plan_(shown_if_told(), planned_channels(), options.shared.hue_floor),
         preview_(info(), figures != FigureFormat::kNone),
@@ -79,6 +81,7 @@ class MaskJob {
     if (cutout_) cutout_->finish();
     const double share = percent(selected_, counted);
     if (preview_.wanted()) draw(share);
+    if (results_.wants("coverage")) write_coverage(counted);
     Json json{{"file", picture_.file.path.string()},
               {"where", where_.text},
               {"counted", counted},
@@ -313,12 +316,21 @@ class MaskJob {
     if (cutout_) cutout_->append(band.cutout);
   }
 
+  std::string selection_text() const {
+    return (options_.invert ? "not: " : "") + where_.text +
+           (tidied_ ? "; then " + text_of(options_.tidy) : "");
+  }
+
+  void write_coverage(std::uint64_t counted) const {
+    CsvTable table({"counted", "selected", "selected_percent", "selection"});
+    table.add({counted, selected_, percent(selected_, counted), selection_text()});
+    table.write(results_.path(picture_.file.path, "coverage", "csv"));
+  }
+
   void draw(double share) {
     Plot plot(format_);
-    add_mask_figure(plot, figure_path_, picture_.name(),
-                    (options_.invert ? "not: " : "") + where_.text +
-                        (tidied_ ? "; then " + text_of(options_.tidy) : ""),
-                    share, preview_.thumbnail(), merged_thumbnail(mask_preview_),
+    add_mask_figure(plot, figure_path_, picture_.name(), selection_text(), share,
+                    preview_.thumbnail(), merged_thumbnail(mask_preview_),
                     merged_thumbnail(cutout_preview_));
     draw_figures(plot, context_);
   }
@@ -326,6 +338,7 @@ class MaskJob {
   const MaskOptions& options_;
   const Expression& where_;
   const Context& context_;
+  const Results& results_;
   CountedPicture picture_;
   std::optional<Ground> ground_;
   MaskCombination masks_;
@@ -347,7 +360,10 @@ class MaskJob {
 const std::vector<ResultKind>& mask_results() {
   static const std::vector<ResultKind> kinds{
       {"mask", "<stem>.mask.png: 255 where selected, 0 elsewhere; <stem>.variants.csv of --vary"},
-      {"cutout", "<stem>.cutout.png: the selected pixels, transparent elsewhere"},
+      {"cutout", "<stem>.cutout.png: the selected pixels, transparent elsewhere", "not vary"},
+      {"coverage",
+       "<stem>.coverage.csv: how many pixels are selected; of several pictures also coverage.csv",
+       "not vary"},
       {"figure",
        "<stem>.mask.figure.png: picture, mask and cut-out side by side; of --vary "
        "<stem>.variants.figure.png: all masks"}};
