@@ -103,6 +103,19 @@ TEST_CASE("a report shows the shares of groups", "[cli][report]") {
   CHECK(count_of(page, "<h3>b.clusters.csv</h3>") == 0);
 }
 
+TEST_CASE("a report shows how much is selected", "[cli][report]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {255, 0, 0, 255, 0, 0});
+  write_rgb(dir / "b.png", 4, 1, {255, 0, 0, 0, 0, 255, 0, 0, 255, 0, 0, 255});
+  run_tool(dir, {"mask", "a.png", "b.png", "--where", "srgb.b > 9", "-o", "out"});
+  run_tool(dir, {"report", "out"});
+  const std::string page = text_of_file(dir / "out/report.html");
+  CHECK(count_of(page, "Shares selected</h") == 1);
+  CHECK_THAT(page, Catch::Contains("selected 75.0 percent"));
+  CHECK(count_of(page, "<h3>coverage.csv</h3>") == 1);
+  CHECK(count_of(page, "<h3>b.coverage.csv</h3>") == 0);
+}
+
 TEST_CASE("a report shows as much as is asked for, and says what it leaves out", "[cli][report]") {
   const TempDir dir;
   make_results(dir);

@@ -27,6 +27,8 @@ using std::filesystem::path;
 
 // Wider tables cannot be read on a page; they are linked.
 constexpr std::size_t kMostColumns = 24;
+/// Of bars that show how much is selected: the chalcedony blue-gray of the figures.
+constexpr const char* kSelectedColor = "#5b7f95";
 
 /// A run and the folder it wrote into.
 struct RecordedRun {
@@ -265,18 +267,28 @@ class ReportJob {
     }
   }
 
+  /// The tables of shares, and what the page calls them.
+  struct ShareTable {
+    std::string_view name, title;
+  };
+  static constexpr ShareTable kShareTables[]{{"areas.csv", "Shares of the classes"},
+                                             {"clusters.csv", "Shares of the groups"},
+                                             {"coverage.csv", "Shares selected"}};
+
+  static const ShareTable* share_table_of(const std::string& name) {
+    for (const ShareTable& table : kShareTables)
+      if (name == table.name || name.ends_with("." + std::string(table.name))) return &table;
+    return nullptr;
+  }
+
   void add_areas() {
     for (const path& file : tables_) {
-      const std::string name = file.filename().string();
-      const auto is = [&](const std::string& thing) {
-        return name == thing || name.ends_with("." + thing);
-      };
-      const bool of_groups = is("clusters.csv");
-      if ((!of_groups && !is("areas.csv")) || is_joined(file)) continue;
+      const ShareTable* const table = share_table_of(file.filename().string());
+      if (!table || is_joined(file)) continue;
       const path* const original = original_of(file);
       const std::string picture = original ? original->filename().string() : "";
       const std::string place = file.parent_path().lexically_relative(options_.folder).string();
-      const std::string shares = of_groups ? "Shares of the groups" : "Shares of the classes";
+      const std::string shares(table->title);
       const std::string title = place == "." ? shares : shares + ", " + place;
       auto at = std::find_if(content_.areas.begin(), content_.areas.end(),
                              [&](const ReportAreas& areas) { return areas.title == title; });
@@ -288,19 +300,23 @@ class ReportJob {
 
   static void add_shares(const std::vector<std::vector<std::string>>& rows, const std::string& own,
                          ReportAreas& areas) {
+    const std::size_t columns = rows[0].size();
     const auto column = [&](const char* name) {
       return static_cast<std::size_t>(std::find(rows[0].begin(), rows[0].end(), name) -
                                       rows[0].begin());
     };
     const std::size_t picture = column("picture"), name = column("class"), color = column("color"),
-                      share = column("share_percent"), columns = rows[0].size();
-    if (std::max({name, color, share}) >= columns) return;
+                      share = column("share_percent"), selected = column("selected_percent");
+    const bool of_classes = std::max({name, color, share}) < columns;
+    if (!of_classes && selected >= columns) return;
     for (std::size_t r = 1; r < rows.size(); ++r) {
-      const std::string of = picture < columns ? path(rows[r][picture]).filename().string() : own;
+      const std::vector<std::string>& row = rows[r];
+      const std::string of = picture < columns ? path(row[picture]).filename().string() : own;
       if (areas.pictures.empty() || areas.pictures.back().first != of)
         areas.pictures.push_back({of, {}});
       areas.pictures.back().second.push_back(
-          {rows[r][name], rows[r][color], std::stod(rows[r][share])});
+          of_classes ? ReportShare{row[name], row[color], std::stod(row[share])}
+                     : ReportShare{"selected", kSelectedColor, std::stod(row[selected])});
     }
   }
 

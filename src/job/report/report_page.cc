@@ -190,7 +190,7 @@ ReportTable areas_table(const ReportAreas& areas) {
 
 void write_links(const ReportContent& content, std::string& out) {
   out += "<nav aria-label=\"Parts of this page\"><ul>";
-  if (!content.areas.empty()) out += "<li><a href=\"#areas\">Areas of classes</a></li>";
+  if (!content.areas.empty()) out += "<li><a href=\"#areas\">Areas</a></li>";
   if (!content.groups.empty()) out += "<li><a href=\"#pictures\">Pictures and figures</a></li>";
   if (!content.tables.empty()) out += "<li><a href=\"#tables\">Tables</a></li>";
   out += "<li><a href=\"#runs\">What was run</a></li></ul></nav>\n";
@@ -210,7 +210,7 @@ std::string report_page(const ReportContent& content) {
   write_links(content, out);
   out += "</header>\n<main id=\"content\">\n";
   TableWriter tables(out);
-  if (!content.areas.empty()) out += "<section id=\"areas\"><h2>Areas of classes</h2>\n";
+  if (!content.areas.empty()) out += "<section id=\"areas\"><h2>Areas</h2>\n";
   for (const ReportAreas& areas : content.areas) {
     out += "<h3>" + escaped(areas.title) + "</h3>\n";
     write_bars(areas, out);
