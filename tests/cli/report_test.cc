@@ -42,6 +42,15 @@ std::size_t count_of(const std::string& text, const std::string& part) {
   return count;
 }
 
+/// The report of a command on a red picture and one that is blue for three quarters.
+std::string page_of_two(const TempDir& dir, const std::string& command) {
+  write_rgb(dir / "a.png", 2, 1, {255, 0, 0, 255, 0, 0});
+  write_rgb(dir / "b.png", 4, 1, {255, 0, 0, 0, 0, 255, 0, 0, 255, 0, 0, 255});
+  run_tool(dir, words_of(command + " -o out"));
+  run_tool(dir, {"report", "out"});
+  return text_of_file(dir / "out/report.html");
+}
+
 }  // namespace
 
 TEST_CASE("a report tells what was run, and shows pictures, tables and areas", "[cli][report]") {
@@ -91,11 +100,7 @@ TEST_CASE("a report tells what was run, and shows pictures, tables and areas", "
 
 TEST_CASE("a report shows the shares of groups", "[cli][report]") {
   const TempDir dir;
-  write_rgb(dir / "a.png", 2, 1, {255, 0, 0, 255, 0, 0});
-  write_rgb(dir / "b.png", 4, 1, {255, 0, 0, 0, 0, 255, 0, 0, 255, 0, 0, 255});
-  run_tool(dir, {"cluster", "a.png", "b.png", "--k", "2", "-o", "out"});
-  run_tool(dir, {"report", "out"});
-  const std::string page = text_of_file(dir / "out/report.html");
+  const std::string page = page_of_two(dir, "cluster a.png b.png --k 2");
   CHECK(count_of(page, "Shares of the groups</h") == 1);
   CHECK(count_of(page, "Shares of the classes") == 0);
   CHECK_THAT(page, Catch::Contains("group 2 75.0 percent"));
@@ -105,11 +110,7 @@ TEST_CASE("a report shows the shares of groups", "[cli][report]") {
 
 TEST_CASE("a report shows how much is selected", "[cli][report]") {
   const TempDir dir;
-  write_rgb(dir / "a.png", 2, 1, {255, 0, 0, 255, 0, 0});
-  write_rgb(dir / "b.png", 4, 1, {255, 0, 0, 0, 0, 255, 0, 0, 255, 0, 0, 255});
-  run_tool(dir, {"mask", "a.png", "b.png", "--where", "srgb.b > 9", "-o", "out"});
-  run_tool(dir, {"report", "out"});
-  const std::string page = text_of_file(dir / "out/report.html");
+  const std::string page = page_of_two(dir, "mask a.png b.png --where srgb.b>9");
   CHECK(count_of(page, "Shares selected</h") == 1);
   CHECK_THAT(page, Catch::Contains("selected 75.0 percent"));
   CHECK(count_of(page, "<h3>coverage.csv</h3>") == 1);
