@@ -195,6 +195,47 @@ TEST_CASE("outlines train as sample regions with the very pixels", "[cli][measur
   CHECK(*std::max_element(samples.begin(), samples.end()) == found["inputs"][0]["count"]);
 }
 
+TEST_CASE("regions of several masks take the colors of the pictures they are named after",
+          "[cli][measure]") {
+  const TempDir dir;
+  std::filesystem::create_directories(dir / "shots");
+  std::filesystem::create_directories(dir / "masks");
+  const auto shade = [&](const std::string& name, std::uint8_t gray) {
+    write_rgb(dir / ("shots/" + name), 6, 4, std::vector<std::uint8_t>(72, gray));
+  };
+  shade("p.png", 50);
+  shade("p-2.png", 90);
+  shade("p.mask.png", 10);  // another version of the mask, not a picture of it
+  for (const char* name : {"p.mask.png", "p-2.mask.png"})
+    write_mask(dir / ("masks/" + std::string(name)));
+  const auto measure = [&](const std::string& more) {
+    return summary_of(
+        run_tool(dir, words_of("measure masks --image shots --channels gray --figures none "
+                               "-o out --summary json " +
+                               more)));
+  };
+  measure("");
+  const auto rows = rows_of(dir / "out/regions.csv");
+  REQUIRE(rows.size() >= 2);
+  for (const auto& row : rows) {
+    const bool second = row.at("picture").find("p-2") != std::string::npos;
+    CHECK(std::stod(row.at("gray_mean")) == Approx(second ? 90 : 50));
+  }
+  // What is done is done until one of the pictures changes.
+  CHECK(measure("--resume")["unchanged"] == 2);
+  shade("p-2.png", 91);
+  CHECK_FALSE(measure("--resume").contains("unchanged"));
+  write_mask(dir / "masks/q.mask.png");
+  const Outcome run = run_tool(dir, words_of("measure masks --image shots -o other"));
+  CHECK(run.exit_code == 1);
+  CHECK_THAT(run.err,
+             Catch::Contains("masks/q.mask.png: its name begins with that of no picture in "
+                             "shots; name it after its picture, as pane.mask.png after "
+                             "pane.png"));
+  CHECK(std::filesystem::exists(dir / "other/p.mask.regions.csv"));
+  CHECK_FALSE(std::filesystem::exists(dir / "other/q.mask.regions.csv"));
+}
+
 TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measure]") {
   const TempDir dir;
   write_mask(dir / "m.png");
@@ -208,8 +249,10 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
   check_error(run_tool(dir, {"measure", "m.png", "--units", "code"}), 2, "they are of --image");
   check_error(run_tool(dir, {"measure", "m.png", "--channels", "lab"}), 2,
               "--channels means nothing here: they are of --image");
-  check_error(run_tool(dir, {"measure", "m.png", "n.png", "--image", "p.png"}), 2,
-              "--image is of one mask or class map, and there are 2");
+  check_error(
+      run_tool(dir, {"measure", "m.png", "n.png", "--image", "p.png"}), 2,
+      "--image: one picture goes with one mask or class map, and there are 2; give the folder of "
+      "the pictures that they are named after");
   check_error(run_tool(dir, {"measure", "m.png", "--connect", "6"}), 2, "--connect");
   std::vector<std::uint8_t> deep(2 * 6);
   deep[1] = 3;

@@ -21,7 +21,8 @@ constexpr std::size_t kRowsShown = 20;
 
 void declare_measure(po::options_description& options) {
   add_option<std::string>(options, "image", "PICTURE",
-                          "the picture the regions belong to: adds its colors to the table");
+                          "the picture the regions belong to: adds its colors to the table; of "
+                          "several inputs a folder, where pane.png goes with pane.mask.png");
   add_option<std::string>(options, "channels", "LIST",
                           "channels of --image whose mean, median and standard deviation are "
                           "wanted (default srgb)");
@@ -41,10 +42,11 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
                               {{"4", Connectivity::kFour}, {"8", Connectivity::kEight}});
   if (given.count("image")) {
     options.image = given["image"].as<std::string>();
-    if (shared.inputs.size() > 1)
-      throw UsageError("--image is of one mask or class map, and there are " +
+    std::error_code error;
+    if (shared.inputs.size() > 1 && !std::filesystem::is_directory(*options.image, error))
+      throw UsageError("--image: one picture goes with one mask or class map, and there are " +
                            std::to_string(shared.inputs.size()),
-                       "measure them one by one");
+                       "give the folder of the pictures that they are named after");
   } else {
     refuse_options(given, {"channels", "units", "space"}, "they are of --image");
   }
@@ -112,11 +114,11 @@ const Command kMeasure{
     "regions, to be corrected and trained with.",
     {{"measure panel-a.reference.png --image panel-a.png -o out/",
       "every pane of glass with its mean color"},
-     {"measure panel-a.reference.png --connect 4 --outlines --numbers -o out/",
-      "outlines as sample regions, and a picture of region numbers"},
-     {"measure panel-a.reference.png --pixel-size 0.5mm --image panel-a.png --channels "
-      "lab.l,oklch.h",
-      "areas in square millimeters, with lightness and hue"}},
+     {"measure panel-a.reference.png panel-b.reference.png --image . -o out/",
+      "panes of two panels, with the colors of the pictures they are named after"},
+     {"measure panel-a.reference.png --pixel-size 0.5mm --connect 4 --outlines --image panel-a.png "
+      "--channels lab.l,oklch.h -o out/",
+      "areas in square millimeters, with lightness and hue, and outlines as sample regions"}},
     true,
     measure_results,
     declare_measure,

@@ -24,6 +24,8 @@
 #include "job/picture/preview.h"
 #include "job/region/region_colors.h"
 #include "job/repeat/each_input.h"
+#include "job/run/input_list.h"
+#include "job/run/picture_of_result.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -34,9 +36,12 @@ constexpr std::size_t kMostInSummary = 100;  // the largest; the table has all
 
 class MeasureJob {
  public:
-  MeasureJob(const std::filesystem::path& input, const MeasureOptions& options,
-             const Context& context, Results& results, FigureFormat format)
+  /// `image`: of the size of the input, for colors.
+  MeasureJob(const std::filesystem::path& input, const std::filesystem::path* image,
+             const MeasureOptions& options, const Context& context, Results& results,
+             FigureFormat format)
       : input_(input),
+        image_file_(image),
         options_(options),
         context_(context),
         results_(results),
@@ -51,7 +56,7 @@ class MeasureJob {
     const bool numbers = options_.numbers && results_.wants("numbers"),
                outlines = options_.outlines && results_.wants("outlines");
     if (numbers) check_numbers();
-    if (options_.image) read_image();
+    if (image_file_) read_image();
     if (results_.wants("regions")) write_table();
     if (numbers || outlines || format_ != FigureFormat::kNone) draw_whole(numbers, outlines);
     Json json = report();
@@ -101,8 +106,8 @@ class MeasureJob {
   }
 
   void read_image() {
-    CountedPicture image = open_counted(*options_.image, options_.shared, context_);
-    take_resolution(image.file.facts.carried, *options_.image);
+    CountedPicture image = open_counted(*image_file_, options_.shared, context_);
+    take_resolution(image.file.facts.carried, *image_file_);
     Preview preview(image.file.info, format_ != FigureFormat::kNone);
     channels_ = quoted_channels(options_.channels, options_.shared.units, codes_of(image));
     colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
@@ -125,7 +130,7 @@ class MeasureJob {
                                     "roundness",  "major_axis",
                                     "minor_axis", "orientation",
                                     "holes",      "at_edge"};
-    if (options_.image) {
+    if (image_file_) {
       for (const Channel& channel : channels_)
         for (const char* figure : {"_mean", "_median", "_spread"})
           header.push_back(channel.name() + figure);
@@ -154,7 +159,7 @@ class MeasureJob {
                                 m.orientation,
                                 m.holes,
                                 m.at_edge ? "yes" : "no"};
-      if (options_.image) add_colors(colors_[r], row);
+      if (image_file_) add_colors(colors_[r], row);
       table.add(row);
     }
     table.write(results_.path(input_, "regions", "csv"));
@@ -263,7 +268,7 @@ class MeasureJob {
                 {"orientation", m.orientation},
                 {"holes", m.holes},
                 {"at_edge", m.at_edge}};
-      if (options_.image) {
+      if (image_file_) {
         json["mean_color"] = colors_[r].mean_color;
         for (std::size_t c = 0; c < channels_.size(); ++c) {
           const ChannelFigures& figures = colors_[r].channels[c];
@@ -310,6 +315,7 @@ class MeasureJob {
   }
 
   std::filesystem::path input_;
+  const std::filesystem::path* image_file_;
   const MeasureOptions& options_;
   const Context& context_;
   Results& results_;
@@ -343,8 +349,16 @@ Json run_measure(const MeasureOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("measure");
+  std::error_code error;
+  const bool from_folder = options.image && std::filesystem::is_directory(*options.image, error);
+  const auto pictures =
+      from_folder ? pictures_in(*options.image) : std::vector<std::filesystem::path>();
+  const auto image_of_input = [&](const std::filesystem::path& input) {
+    if (from_folder) return &picture_beside_result(input, pictures, *options.image);
+    return options.image ? &*options.image : nullptr;
+  };
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return MeasureJob(input, options, its_context, results, format).run();
+    return MeasureJob(input, image_of_input(input), options, its_context, results, format).run();
   };
   for_each_input(options.shared, context, summary, do_one);
   results.report(summary);

@@ -18,7 +18,8 @@ namespace chalcedony {
 struct MeasureOptions {
   SharedOptions shared;
   Connectivity connectivity = Connectivity::kEight;
-  std::optional<std::filesystem::path> image;  // of the size of every input
+  std::optional<std::filesystem::path> image;  // of the size of every input, or a folder of those
+                                               // that the inputs are named after
   std::vector<Channel> channels;               // of the image
   PixelSize pixel_size;
   bool outlines = false;

@@ -16,6 +16,7 @@
 #include "job/report/report_images.h"
 #include "job/report/report_page.h"
 #include "job/run/input_list.h"
+#include "job/run/picture_of_result.h"
 #include "job/run/run_facts.h"
 #include "job/run/run_record.h"
 #include "job/run/typed_line.h"
@@ -167,16 +168,7 @@ class ReportJob {
   }
 
   /// The original picture whose results bear its stem; the longest one that fits.
-  const path* original_of(const path& file) const {
-    const std::string name = file.filename().string();
-    const path* found = nullptr;
-    for (const path& original : originals_) {
-      const std::string stem = original.stem().string();
-      const bool fits = name.starts_with(stem + ".") || name.starts_with(stem + "-");
-      if (fits && (!found || stem.size() > found->stem().string().size())) found = &original;
-    }
-    return found;
-  }
+  const path* original_of(const path& file) const { return picture_of_result(file, originals_); }
 
   /// What a result holds by its name, `a.areas.csv` areas; empty when it bears the stem alone.
   static std::string thing_of(const path& file, const path* original) {

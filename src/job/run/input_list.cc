@@ -76,6 +76,12 @@ void set_inputs(SharedOptions& options, const std::vector<std::string>& named, b
   if (options.inputs.empty()) throw UsageError("no input is given", "name at least one picture");
 }
 
+std::vector<fs::path> pictures_in(const fs::path& folder) {
+  std::vector<fs::path> found;
+  find_pictures(folder, false, {}, found);
+  return found;
+}
+
 std::vector<std::string> listed_inputs(std::istream& list) {
   std::vector<std::string> names;
   for (std::string line; std::getline(list, line);) {

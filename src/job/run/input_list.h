@@ -25,6 +25,11 @@ bool is_table_name(const std::filesystem::path& path);
 /// Errors    UsageError for a folder without pictures, or no input at all
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
 
+/// The pictures of a folder, those below it left out, by their names in natural order.
+///
+/// Errors    InputError when it cannot be read
+std::vector<std::filesystem::path> pictures_in(const std::filesystem::path& folder);
+
 /// The lines of a list of files; empty lines are left out.
 ///
 /// Errors    InputError when it is no text, but a picture, say; without a place

@@ -4,6 +4,7 @@
 #include <string_view>
 #include <system_error>
 
+#include "job/run/input_list.h"
 #include "job/run/version.h"
 
 namespace chalcedony {
@@ -20,6 +21,12 @@ void replace_begin(Json& json, std::string_view from, std::string_view to) {
     if (text.starts_with(from) && (text.size() == from.size() || text[from.size()] == '/'))
       json = std::string(to) + text.substr(from.size());
   }
+}
+
+/// The pictures of the folder that the value of an option names.
+std::vector<path> pictures_of_folder(const std::string& value) {
+  std::error_code error;
+  return std::filesystem::is_directory(value, error) ? pictures_in(value) : std::vector<path>();
 }
 
 /// The file that the value of an option names: alone, after a `=`, or before a `:`.
@@ -52,11 +59,13 @@ Json asked_json(const SharedOptions& options) {
       value = values;
     }
     for (const std::string& text : values) {
-      const path file = file_in(text);
-      if (file.empty()) continue;
-      Json one{{"file", file.string()}};
-      one.update(state_json(state_of(file)));
-      asked["files"].push_back(std::move(one));
+      std::vector<path> files = pictures_of_folder(text);
+      if (const path file = file_in(text); !file.empty()) files.push_back(file);
+      for (const path& file : files) {
+        Json one{{"file", file.string()}};
+        one.update(state_json(state_of(file)));
+        asked["files"].push_back(std::move(one));
+      }
     }
   }
   if (options.shard) asked["shard"] = options.shard->text();
