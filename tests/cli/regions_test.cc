@@ -234,6 +234,13 @@ TEST_CASE("regions of several masks take the colors of the pictures they are nam
                              "pane.png"));
   CHECK(std::filesystem::exists(dir / "other/p.mask.regions.csv"));
   CHECK_FALSE(std::filesystem::exists(dir / "other/q.mask.regions.csv"));
+  shade("q.tif", 50);
+  shade("q.png", 50);
+  const Outcome both = run_tool(dir, words_of("measure masks --image shots -o both"));
+  CHECK(both.exit_code == 1);
+  CHECK_THAT(both.err, Catch::Contains("masks/q.mask.png: its name goes with both shots/q.png and "
+                                       "shots/q.tif; move one of the two out of the folder"));
+  CHECK_FALSE(std::filesystem::exists(dir / "both/q.mask.regions.csv"));
 }
 
 TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measure]") {

@@ -25,6 +25,7 @@ using Parameters = Eigen::Matrix<double, Eigen::Dynamic, 1, 0, kMostParameters, 
 using ParameterProducts =
     Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, 0, kMostParameters, kMostParameters>;
 using LabByParameters = Eigen::Matrix<double, 3, Eigen::Dynamic, 0, 3, kMostParameters>;
+
 constexpr double kDarkest = 0.01;  // of Y: what is darker weighs no more
 constexpr int kMostSteps = 100;
 constexpr double kEnough = 1e-12;      // of the sum of squares that a step saves
@@ -129,7 +130,7 @@ Matrix3 first_guess(const std::vector<KnownPatch>& patches) {
 }
 
 /// How the light of a patch without its tone, in XYZ, changes with the bend of the curve.
-Eigen::Matrix3d light_by_bend(const CameraTone& tone, const std::array<double, 3>& xyz) {
+Matrix3 light_by_bend(const CameraTone& tone, const std::array<double, 3>& xyz) {
   const auto rgb = image_of(kRgbOfXyz, xyz);
   Matrix3 rgb_by_bend;
   for (std::size_t c = 0; c < 3; ++c)
@@ -212,10 +213,11 @@ std::array<double, 3> ColorCorrection::of(const std::array<double, 3>& xyz) cons
 
 ColorCorrection fitted_correction(const std::vector<KnownPatch>& patches, CorrectionKind kind) {
   if (patches.size() < fewest_patches(kind))
-    throw InputError("has " + std::to_string(patches.size()) +
-                         " patches to correct by, and it takes " +
-                         std::to_string(fewest_patches(kind)),
-                     "add patches of known color");
+    throw InputError(
+        "has " + std::to_string(patches.size()) + " patches to correct by, and it takes " +
+            std::to_string(fewest_patches(kind)),
+        kind == CorrectionKind::kMatrix ? "add patches of known color"
+                                        : "add patches of known color, or leave --tone out");
   const ColorCorrection linear{{}, affine_of(first_guess(patches))};
   const ColorCorrection by_matrix = refined(patches, linear, CorrectionKind::kMatrix);
   return kind == CorrectionKind::kMatrix ? by_matrix : refined(patches, by_matrix, kind);

@@ -38,6 +38,10 @@ const path& picture_beside_result(const path& result, const std::vector<path>& p
   if (!found)
     throw InputError("its name begins with that of no picture in " + folder.string(),
                      "name it after its picture, as pane.mask.png after pane.png", result.string());
+  for (const path& other : pictures)
+    if (&other != found && other.stem() == found->stem())
+      throw InputError("its name goes with both " + found->string() + " and " + other.string(),
+                       "move one of the two out of the folder", result.string());
   return *found;
 }
 

@@ -15,7 +15,7 @@ const std::filesystem::path* picture_of_result(const std::filesystem::path& resu
 /// The same for a picture that stands beside the file in a job; one with the whole stem of the file
 /// is the file itself, or another version of it.
 ///
-/// Errors    InputError when there is none; `folder` is where the pictures are
+/// Errors    InputError when there is none, or two of one stem; `folder` is where the pictures are
 const std::filesystem::path& picture_beside_result(
     const std::filesystem::path& result, const std::vector<std::filesystem::path>& pictures,
     const std::filesystem::path& folder);

@@ -193,8 +193,10 @@ TEST_CASE("a tone curve that is fitted rises whatever the patches say", "[core][
     last = light;
   }
   patches.resize(7);
-  CHECK_THROWS_WITH(fitted_correction(patches, kTone),
-                    "has 7 patches to correct by, and it takes 8; add patches of known color");
+  CHECK_THROWS_WITH(
+      fitted_correction(patches, kTone),
+      "has 7 patches to correct by, and it takes 8; add patches of known color, or leave "
+      "--tone out");
 }
 
 TEST_CASE("tone curves on planes are those in double", "[core][balance]") {
