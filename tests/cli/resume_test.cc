@@ -80,6 +80,19 @@ TEST_CASE("resuming leaves out what is done and unchanged", "[cli][many][resume]
                             Catch::Contains("wrote looked/statistics.csv\n"));
 }
 
+TEST_CASE("a folder that is called like the value of an option is no folder to be read",
+          "[cli][many][resume]") {
+  const TempDir dir;
+  write_panes(dir);
+  const auto convert = [&] {
+    return summary_of(
+        run_tool(dir, words_of("convert panes --to lab -o lab --resume --summary json")));
+  };
+  convert();
+  CHECK(convert()["unchanged"] == 7);
+  CHECK(json::parse(text_of_file(dir / "lab/how.json"))["runs"][0]["files"].empty());
+}
+
 TEST_CASE("verifying looks into pictures of another time", "[cli][many][resume]") {
   const TempDir dir;
   write_panes(dir);

@@ -20,7 +20,7 @@ namespace {
 constexpr std::size_t kRowsShown = 20;
 
 void declare_measure(po::options_description& options) {
-  add_option<std::string>(options, "image", "PICTURE",
+  add_option<std::string>(options, "image", "PICTURE|FOLDER",
                           "the picture the regions belong to: adds its colors to the table; of "
                           "several inputs a folder, where pane.png goes with pane.mask.png");
   add_option<std::string>(options, "channels", "LIST",
@@ -108,7 +108,7 @@ extern const Command kMeasure;
 const Command kMeasure{
     "measure",
     "the connected regions of masks and class maps: size, place, shape, color",
-    "INPUT... [--image PICTURE]",
+    "INPUT... [--image PICTURE|FOLDER]",
     "Finds the regions of a mask or a class map and measures each: area, center, box, perimeter, "
     "roundness, axes, holes; with --image its colors too. Outlines can be written as sample "
     "regions, to be corrected and trained with.",

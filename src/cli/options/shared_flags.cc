@@ -38,13 +38,21 @@ const std::vector<std::string> kNoSayInResults{
     "input",   "output",   "list",    "config", "help",   "quiet", "verbose",
     "summary", "progress", "threads", "resume", "verify", "shard", "no-clobber"};
 
+/// Whether a command declares an option as one that takes a folder.
+bool names_folder(const po::options_description& declared, const std::string& name) {
+  const po::option_description* const option = declared.find_nothrow(name, false);
+  return option && option->semantic()->name().ends_with("FOLDER");
+}
+
 /// The options that have a say in the results, by name.
-std::vector<TypedOption> typed_options(const po::variables_map& given) {
+std::vector<TypedOption> typed_options(const Command& command, const po::variables_map& given) {
+  po::options_description own;
+  command.declare(own);
   std::vector<TypedOption> options;
   for (const auto& [name, value] : given) {
     if (std::find(kNoSayInResults.begin(), kNoSayInResults.end(), name) != kNoSayInResults.end())
       continue;
-    TypedOption option{name, {}};
+    TypedOption option{name, {}, names_folder(own, name)};
     if (const auto* list = boost::any_cast<std::vector<std::string>>(&value.value())) {
       option.values = *list;
     } else if (const auto text = value.as<std::string>(); !text.empty()) {
@@ -235,7 +243,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("output") && shared.output.empty())
     throw UsageError("--output: the path is empty", "name a folder or a file");
   shared.operands = named_inputs(given);
-  shared.typed = typed_options(given);
+  shared.typed = typed_options(command, given);
   set_inputs(shared, shared.operands, given.count("recursive") > 0);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
   if (given.count("region")) {

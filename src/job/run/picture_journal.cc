@@ -20,7 +20,7 @@ constexpr int kJournalVersion = 1;
 
 Json header_of(const SharedOptions& options, const Context& context) {
   Json header{{"chalcedony", "pictures"}, {"version", kJournalVersion}};
-  header.update(asked_json(options));
+  header.update(asked_json(options, *context.ledger));
   header["pictures"] = options.inputs.size();
   if (!context.places.empty()) header["part"] = true;
   return Json::parse(json_text(header));  // as it will be read back

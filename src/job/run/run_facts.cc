@@ -23,12 +23,6 @@ void replace_begin(Json& json, std::string_view from, std::string_view to) {
   }
 }
 
-/// The pictures of the folder that the value of an option names.
-std::vector<path> pictures_of_folder(const std::string& value) {
-  std::error_code error;
-  return std::filesystem::is_directory(value, error) ? pictures_in(value) : std::vector<path>();
-}
-
 /// The file that the value of an option names: alone, after a `=`, or before a `:`.
 path file_in(const std::string& value) {
   std::error_code error;
@@ -39,33 +33,42 @@ path file_in(const std::string& value) {
   return std::filesystem::is_regular_file(before, error) ? path(before) : path();
 }
 
+/// The files that an option names; of a folder its pictures.
+std::vector<path> files_named(const TypedOption& option) {
+  std::vector<path> files;
+  std::error_code error;
+  for (const std::string& value : option.values) {
+    if (option.names_folder && std::filesystem::is_directory(value, error)) {
+      const std::vector<path> pictures = pictures_in(value);
+      files.insert(files.end(), pictures.begin(), pictures.end());
+    } else if (const path file = file_in(value); !file.empty()) {
+      files.push_back(file);
+    }
+  }
+  return files;
+}
+
+Json value_json(const std::vector<std::string>& values) {
+  if (values.empty()) return true;
+  return values.size() == 1 ? Json(values.front()) : Json(values);
+}
+
 }  // namespace
 
 std::string program_version() { return kVersion; }
 
 Json state_json(const FileState& state) { return {{"bytes", state.bytes}, {"hash", state.hash}}; }
 
-Json asked_json(const SharedOptions& options) {
+Json asked_json(const SharedOptions& options, RunLedger& ledger) {
   Json asked{{"program", program_version()}, {"command", options.command},
              {"operands", options.operands}, {"options", Json::object()},
              {"seed", options.seed},         {"files", Json::array()}};
-  for (const auto& [name, values] : options.typed) {
-    Json& value = asked["options"][name];
-    if (values.empty()) {
-      value = true;
-    } else if (values.size() == 1) {
-      value = values.front();
-    } else {
-      value = values;
-    }
-    for (const std::string& text : values) {
-      std::vector<path> files = pictures_of_folder(text);
-      if (const path file = file_in(text); !file.empty()) files.push_back(file);
-      for (const path& file : files) {
-        Json one{{"file", file.string()}};
-        one.update(state_json(state_of(file)));
-        asked["files"].push_back(std::move(one));
-      }
+  for (const TypedOption& option : options.typed) {
+    asked["options"][option.name] = value_json(option.values);
+    for (const path& file : files_named(option)) {
+      Json one{{"file", file.string()}};
+      one.update(state_json(ledger.named_state(file)));
+      asked["files"].push_back(std::move(one));
     }
   }
   if (options.shard) asked["shard"] = options.shard->text();

@@ -19,7 +19,7 @@ std::string program_version();
 /// their facts), and `shard` where there is one. Paths into the output folder are marked.
 ///
 /// Errors    InputError when a file that is named cannot be read any more
-Json asked_json(const SharedOptions& options);
+Json asked_json(const SharedOptions& options, RunLedger& ledger);
 
 /// `bytes` and `hash`.
 Json state_json(const FileState& state);

@@ -68,4 +68,10 @@ std::map<path, FileState> RunLedger::read() const {
   return read_;
 }
 
+FileState RunLedger::named_state(const path& file) {
+  const std::lock_guard lock(mutex_);
+  if (const auto known = named_.find(file); known != named_.end()) return known->second;
+  return named_[file] = state_of(file);
+}
+
 }  // namespace chalcedony

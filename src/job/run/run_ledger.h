@@ -34,13 +34,18 @@ class RunLedger {
   /// The state of every input that was read by then.
   std::map<std::filesystem::path, FileState> read() const;
 
+  /// The state of a file that an option names, as it was when it was first asked for.
+  ///
+  /// Errors    as state_of()
+  FileState named_state(const std::filesystem::path& file);
+
  private:
   using Written = std::pair<std::filesystem::path, std::filesystem::path>;  // input, output
 
   mutable std::mutex mutex_;
   std::vector<Written> written_;
   std::map<std::filesystem::path, std::future<FileState>> looked_at_;
-  std::map<std::filesystem::path, FileState> read_;
+  std::map<std::filesystem::path, FileState> read_, named_;
 };
 
 }  // namespace chalcedony

@@ -96,7 +96,7 @@ Json files_read(const Json& files, const Json& summary) {
 
 Json run_json(const SharedOptions& options, const Context& context, const Json& summary,
               const path& folder) {
-  Json run = asked_json(options);
+  Json run = asked_json(options, *context.ledger);
   run["files"] = files_read(run["files"], summary);
   run["from"] = asked_from(std::filesystem::current_path(), folder);
   if (!context.places.empty()) run["part"] = true;
