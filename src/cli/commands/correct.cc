@@ -148,9 +148,9 @@ const Command kCorrect{
     "Holds patches of a picture, such as those of a color target, against the colors they are "
     "known to have; finds the matrix of linear light that brings them nearest, and corrects the "
     "picture by it; --tone undoes the tone curve of the camera first. Says how far each patch is "
-    "off before and after, and by the correction of all "
-    "others, which is what to expect of colors that are not among them. --apply corrects other "
-    "pictures taken in the same light. A figure beside the picture shows the patches.",
+    "off before and after, and by the correction of all others, which is what to expect of colors "
+    "that are not among them. --apply corrects other pictures taken in the same light. A figure "
+    "beside the picture shows the patches.",
     {{"correct target.png --layout 5x4=4,4,420,336 --known target.known.csv "
       "--save light.correction.json -o right.png",
       "a photographed target brought to its known colors, and the correction kept"},
