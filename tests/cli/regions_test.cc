@@ -229,17 +229,22 @@ TEST_CASE("regions of several masks take the colors of the pictures they are nam
   const Outcome run = run_tool(dir, words_of("measure masks --image shots -o other"));
   CHECK(run.exit_code == 1);
   CHECK_THAT(run.err,
-             Catch::Contains("masks/q.mask.png: its name begins with that of no picture in "
-                             "shots; name it after its picture, as pane.mask.png after "
-                             "pane.png"));
+             Catch::Contains("masks/q.mask.png: no file of shots goes with its name; name the "
+                             "two alike, as pane.mask.png and pane.png"));
   CHECK(std::filesystem::exists(dir / "other/p.mask.regions.csv"));
   CHECK_FALSE(std::filesystem::exists(dir / "other/q.mask.regions.csv"));
   shade("q.tif", 50);
   shade("q.png", 50);
   const Outcome both = run_tool(dir, words_of("measure masks --image shots -o both"));
   CHECK(both.exit_code == 1);
-  CHECK_THAT(both.err, Catch::Contains("masks/q.mask.png: its name goes with both shots/q.png and "
-                                       "shots/q.tif; move one of the two out of the folder"));
+  CHECK_THAT(both.err,
+             Catch::Contains("masks/q.mask.png: both shots/q.png and shots/q.tif go "
+                             "with its name; say which with a pattern, as \"shots/*.png\""));
+  // A pattern says which.
+  const json one = summary_of(
+      run_tool(dir, words_of("measure masks --image shots/*.png --channels gray --figures none "
+                             "-o one --summary json")));
+  CHECK(one["inputs"].size() == 3);
   CHECK_FALSE(std::filesystem::exists(dir / "both/q.mask.regions.csv"));
 }
 
@@ -258,8 +263,8 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
               "--channels means nothing here: they are of --image");
   check_error(
       run_tool(dir, {"measure", "m.png", "n.png", "--image", "p.png"}), 2,
-      "--image: one picture goes with one mask or class map, and there are 2; give the folder of "
-      "the pictures that they are named after");
+      "--image: one file does not go with 2 inputs; name the folder of the files that do, or a "
+      "pattern, as \"panels/*.reference.png\"");
   check_error(run_tool(dir, {"measure", "m.png", "--connect", "6"}), 2, "--connect");
   std::vector<std::uint8_t> deep(2 * 6);
   deep[1] = 3;

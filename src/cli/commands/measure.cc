@@ -13,6 +13,7 @@
 #include "cli/text/outputs_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
+#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -22,7 +23,8 @@ constexpr std::size_t kRowsShown = 20;
 void declare_measure(po::options_description& options) {
   add_option<std::string>(options, "image", "PICTURE|FOLDER",
                           "the picture the regions belong to: adds its colors to the table; of "
-                          "several inputs a folder, where pane.png goes with pane.mask.png");
+                          "several inputs a folder, where pane.png goes with pane.mask.png, or a "
+                          "pattern as \"panes/*.png\"");
   add_option<std::string>(options, "channels", "LIST",
                           "channels of --image whose mean, median and standard deviation are "
                           "wanted (default srgb)");
@@ -42,11 +44,7 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
                               {{"4", Connectivity::kFour}, {"8", Connectivity::kEight}});
   if (given.count("image")) {
     options.image = given["image"].as<std::string>();
-    std::error_code error;
-    if (shared.inputs.size() > 1 && !std::filesystem::is_directory(*options.image, error))
-      throw UsageError("--image: one picture goes with one mask or class map, and there are " +
-                           std::to_string(shared.inputs.size()),
-                       "give the folder of the pictures that they are named after");
+    require_one_each("--image", *options.image, shared.inputs.size());
   } else {
     refuse_options(given, {"channels", "units", "space"}, "they are of --image");
   }

@@ -25,7 +25,7 @@
 #include "job/region/region_colors.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
-#include "job/run/picture_of_result.h"
+#include "job/run/partner_files.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -349,16 +349,11 @@ Json run_measure(const MeasureOptions& options, const Context& context) {
   const FigureFormat format =
       results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
   Json summary = summary_frame("measure");
-  std::error_code error;
-  const bool from_folder = options.image && std::filesystem::is_directory(*options.image, error);
-  const auto pictures =
-      from_folder ? pictures_in(*options.image) : std::vector<std::filesystem::path>();
-  const auto image_of_input = [&](const std::filesystem::path& input) {
-    if (from_folder) return &picture_beside_result(input, pictures, *options.image);
-    return options.image ? &*options.image : nullptr;
-  };
+  std::optional<PartnerFiles> images;
+  if (options.image) images.emplace(*options.image, is_picture_name);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return MeasureJob(input, image_of_input(input), options, its_context, results, format).run();
+    const std::filesystem::path* const image = images ? &images->of(input) : nullptr;
+    return MeasureJob(input, image, options, its_context, results, format).run();
   };
   for_each_input(options.shared, context, summary, do_one);
   results.report(summary);

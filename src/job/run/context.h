@@ -30,7 +30,7 @@ namespace chalcedony {
 struct TypedOption {
   std::string name;
   std::vector<std::string> values;
-  bool names_folder = false;  // a value may be a folder, whose pictures are read then
+  bool names_folder = false;  // a value may be a folder or a pattern, whose files are read then
 };
 
 /// The options that mean the same for every command.

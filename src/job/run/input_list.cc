@@ -17,30 +17,36 @@ namespace fs = std::filesystem;
 
 bool is_hidden(const fs::path& path) { return path.filename().string().starts_with("."); }
 
-bool is_input(const fs::directory_entry& entry) {
-  return entry.is_regular_file() && !is_hidden(entry.path()) && is_picture_name(entry.path());
+bool in_order(const fs::path& a, const fs::path& b) {
+  return comes_before(a.filename().string(), b.filename().string());
+}
+
+/// The files of a folder that `may_be` takes in their order, and the folders in it.
+void list_folder(const fs::path& folder, bool (*may_be)(const fs::path&),
+                 std::vector<fs::path>& files, std::vector<fs::path>& folders) {
+  std::error_code error;
+  for (const auto& entry : fs::directory_iterator(folder, error)) {
+    if (is_hidden(entry.path())) continue;
+    if (entry.is_regular_file() && may_be(entry.path())) files.push_back(entry.path());
+    if (entry.is_directory()) folders.push_back(entry.path());
+  }
+  if (error)
+    throw InputError("the folder cannot be read (" + error.message() + ")",
+                     "check its name and that you may read it", folder.string());
+  std::sort(files.begin(), files.end(), in_order);
+  std::sort(folders.begin(), folders.end(), in_order);
 }
 
 /// The pictures below a folder, from the top; `skipped` is not entered.
 void find_pictures(const fs::path& folder, bool recursive, const fs::path& skipped,
                    std::vector<fs::path>& found) {
   std::vector<fs::path> files, folders;
-  std::error_code error;
-  for (const auto& entry : fs::directory_iterator(folder, error)) {
-    if (is_input(entry)) files.push_back(entry.path());
-    const bool enters = recursive && entry.is_directory() && !is_hidden(entry.path());
-    if (enters && !fs::equivalent(entry.path(), skipped, error)) folders.push_back(entry.path());
-  }
-  if (error)
-    throw InputError("the folder cannot be read (" + error.message() + ")",
-                     "check its name and that you may read it", folder.string());
-  const auto in_order = [](const fs::path& a, const fs::path& b) {
-    return comes_before(a.filename().string(), b.filename().string());
-  };
-  std::sort(files.begin(), files.end(), in_order);
-  std::sort(folders.begin(), folders.end(), in_order);
+  list_folder(folder, is_picture_name, files, folders);
   found.insert(found.end(), files.begin(), files.end());
-  for (const fs::path& below : folders) find_pictures(below, recursive, skipped, found);
+  if (!recursive) return;
+  std::error_code error;
+  for (const fs::path& below : folders)
+    if (!fs::equivalent(below, skipped, error)) find_pictures(below, recursive, skipped, found);
 }
 
 }  // namespace
@@ -76,10 +82,10 @@ void set_inputs(SharedOptions& options, const std::vector<std::string>& named, b
   if (options.inputs.empty()) throw UsageError("no input is given", "name at least one picture");
 }
 
-std::vector<fs::path> pictures_in(const fs::path& folder) {
-  std::vector<fs::path> found;
-  find_pictures(folder, false, {}, found);
-  return found;
+std::vector<fs::path> files_in(const fs::path& folder, bool (*may_be)(const fs::path&)) {
+  std::vector<fs::path> files, folders;
+  list_folder(folder, may_be, files, folders);
+  return files;
 }
 
 std::vector<std::string> listed_inputs(std::istream& list) {

@@ -25,10 +25,12 @@ bool is_table_name(const std::filesystem::path& path);
 /// Errors    UsageError for a folder without pictures, or no input at all
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
 
-/// The pictures of a folder, those below it left out, by their names in natural order.
+/// The files of a folder that `may_be` takes, hidden ones and those below it left out, by their
+/// names in natural order.
 ///
 /// Errors    InputError when it cannot be read
-std::vector<std::filesystem::path> pictures_in(const std::filesystem::path& folder);
+std::vector<std::filesystem::path> files_in(const std::filesystem::path& folder,
+                                            bool (*may_be)(const std::filesystem::path&));
 
 /// The lines of a list of files; empty lines are left out.
 ///

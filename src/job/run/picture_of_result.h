@@ -3,22 +3,19 @@
 #define CHALCEDONY_JOB_RUN_PICTURE_OF_RESULT_H_
 
 #include <filesystem>
+#include <string>
 #include <vector>
 
 namespace chalcedony {
 
-/// Of `pictures` the one whose stem the name of a file begins with, before a point or a hyphen, as
-/// `pane` for `pane.mask.png`; of several the one with the longest. Null when there is none.
+/// Whether a file is called after a stem: its name begins with it, before a point or a hyphen, as
+/// `pane.mask.png` with `pane`.
+bool is_called_after(const std::filesystem::path& file, const std::string& stem);
+
+/// Of `pictures` the one after whose stem a file is called; of several the one with the longest.
+/// Null when there is none.
 const std::filesystem::path* picture_of_result(const std::filesystem::path& result,
                                                const std::vector<std::filesystem::path>& pictures);
-
-/// The same for a picture that stands beside the file in a job; one with the whole stem of the file
-/// is the file itself, or another version of it.
-///
-/// Errors    InputError when there is none, or two of one stem; `folder` is where the pictures are
-const std::filesystem::path& picture_beside_result(
-    const std::filesystem::path& result, const std::vector<std::filesystem::path>& pictures,
-    const std::filesystem::path& folder);
 
 }  // namespace chalcedony
 

@@ -98,8 +98,18 @@ std::filesystem::path Results::path(const std::string& name) const {
 std::filesystem::path Results::path(const std::filesystem::path& input, std::string_view thing,
                                     std::string_view extension) const {
   std::filesystem::path path = result_stem(options_, input);
-  if (path.parent_path() != options_.output) make_folder(path.parent_path());
   path += "." + std::string(thing) + "." + std::string(extension);
+  return of_input(input, path);
+}
+
+std::filesystem::path Results::path(const std::filesystem::path& input,
+                                    const std::string& name) const {
+  return of_input(input, options_.output / name);
+}
+
+std::filesystem::path Results::of_input(const std::filesystem::path& input,
+                                        const std::filesystem::path& path) const {
+  if (path.parent_path() != options_.output) make_folder(path.parent_path());
   guard_.check(path);
   ledger_->writes(input, path);
   return path;

@@ -60,6 +60,9 @@ class Results {
   /// Errors    OutputError when it exists and is to be kept, or is an input itself
   std::filesystem::path path(const std::filesystem::path& input, std::string_view thing,
                              std::string_view extension) const;
+  /// The path of a result of an input that bears another name than the input's stem, maybe in a
+  /// folder below.
+  std::filesystem::path path(const std::filesystem::path& input, const std::string& name) const;
   /// The path of a result of the whole run.
   std::filesystem::path path(const std::string& name) const;
 
@@ -67,6 +70,9 @@ class Results {
   void report(Json& summary) const;
 
  private:
+  std::filesystem::path of_input(const std::filesystem::path& input,
+                                 const std::filesystem::path& path) const;
+
   SharedOptions options_;
   OutputGuard guard_;
   std::shared_ptr<RunLedger> ledger_;

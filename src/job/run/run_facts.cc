@@ -4,7 +4,9 @@
 #include <string_view>
 #include <system_error>
 
+#include "io/document/sample_file.h"
 #include "job/run/input_list.h"
+#include "job/run/partner_files.h"
 #include "job/run/version.h"
 
 namespace chalcedony {
@@ -23,26 +25,31 @@ void replace_begin(Json& json, std::string_view from, std::string_view to) {
   }
 }
 
-/// The file that the value of an option names: alone, after a `=`, or before a `:`.
-path file_in(const std::string& value) {
+bool is_file(const path& file) {
   std::error_code error;
-  if (std::filesystem::is_regular_file(value, error)) return value;
-  const std::string behind = value.substr(std::min(value.size(), value.find('=') + 1));
-  if (std::filesystem::is_regular_file(behind, error)) return behind;
-  const std::string before = behind.substr(0, behind.rfind(':'));
-  return std::filesystem::is_regular_file(before, error) ? path(before) : path();
+  return std::filesystem::is_regular_file(file, error);
 }
 
-/// The files that an option names; of a folder its pictures.
+bool can_be_named(const path& file) { return is_picture_name(file) || is_sample_file(file); }
+
+/// The file that the value of an option names: alone, after a `=`, or before a `:`.
+path file_in(const std::string& value) {
+  if (is_file(value)) return value;
+  const std::string behind = value.substr(std::min(value.size(), value.find('=') + 1));
+  if (is_file(behind)) return behind;
+  const std::string before = behind.substr(0, behind.rfind(':'));
+  return is_file(before) ? path(before) : path();
+}
+
+/// The files that an option names; of a folder, or a pattern, those that can go with an input.
 std::vector<path> files_named(const TypedOption& option) {
   std::vector<path> files;
-  std::error_code error;
   for (const std::string& value : option.values) {
-    if (option.names_folder && std::filesystem::is_directory(value, error)) {
-      const std::vector<path> pictures = pictures_in(value);
-      files.insert(files.end(), pictures.begin(), pictures.end());
-    } else if (const path file = file_in(value); !file.empty()) {
+    if (const path file = file_in(value); !file.empty()) {
       files.push_back(file);
+    } else if (option.names_folder) {
+      for (path& one : files_meant(value, can_be_named))
+        if (is_file(one)) files.push_back(std::move(one));
     }
   }
   return files;

@@ -1,0 +1,60 @@
+// Files that go with the inputs of a run, one with each, found by their names: a picture for every
+// mask, a reference for every map.
+#ifndef CHALCEDONY_JOB_RUN_PARTNER_FILES_H_
+#define CHALCEDONY_JOB_RUN_PARTNER_FILES_H_
+
+#include <cstddef>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+namespace chalcedony {
+
+/// Whether a file can be a partner, by its name.
+using MayBePartner = bool (*)(const std::filesystem::path&);
+
+/// The files that an option names where it takes one file, a folder of them, or a pattern: a path
+/// whose last part holds one `*`, as `panels/*.reference.png`. In natural order; of a file itself.
+///
+/// Errors    InputError when a folder cannot be read
+std::vector<std::filesystem::path> files_meant(const std::filesystem::path& named,
+                                               MayBePartner may_be);
+
+/// Errors    UsageError when there are several inputs and `option` names one file
+void require_one_each(const std::string& option, const std::filesystem::path& named,
+                      std::size_t inputs);
+
+class PartnerFiles {
+ public:
+  /// Errors    InputError when a folder cannot be read, or no file fits a pattern
+  PartnerFiles(std::filesystem::path named, MayBePartner may_be);
+
+  /// The file that goes with an input: one after whose name the input is called, before a point or
+  /// a hyphen. That name is what `*` stands for, or in a folder, by how sure it is, the stem
+  /// (`pane` of `pane.png` for `pane.mask.png`), the input's own (`pane.png` for `pane.png` of
+  /// another folder), or the stem without its last part (`pane` of `pane.samples.geojson` for
+  /// `pane.classes.png`). The longest such name is meant. An input is never its own partner.
+  ///
+  /// Errors    InputError when there is none, or two go with it alike
+  const std::filesystem::path& of(const std::filesystem::path& input) const;
+
+ private:
+  /// How sure it is that a file is the partner, most sure first.
+  enum class Likeness { kNamedAfter, kSameName, kSameBegin, kNone };
+
+  struct Candidate {
+    std::filesystem::path file;
+    std::string key;        // what an input that goes with it begins with
+    std::string short_key;  // the same without its last part; empty when there is none
+  };
+
+  Likeness likeness(const Candidate& candidate, const std::filesystem::path& input) const;
+
+  std::filesystem::path named_;
+  bool one_for_all_ = true, pattern_ = false;
+  std::vector<Candidate> candidates_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_RUN_PARTNER_FILES_H_
