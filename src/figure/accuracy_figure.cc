@@ -6,6 +6,7 @@
 
 #include "figure/plot/axis.h"
 #include "figure/plot/heat_scale.h"
+#include "figure/plot/name_tics.h"
 
 namespace chalcedony {
 namespace {
@@ -13,9 +14,7 @@ namespace {
 constexpr std::size_t kMostWithCounts = 9;   // more classes leave room for shares only
 constexpr std::size_t kMostWithShares = 16;  // and then for colors only, without totals
 constexpr std::size_t kMostNames = 30;       // beside one another; of more every second, third, ...
-constexpr double kLightCell = 0.5;           // shares from here on have a light color of heat
-// Of the page, in pixels: beside the names of classes, above them where they are turned.
-constexpr double kClassNamesWide = 140, kClassNamesHigh = 24, kTurnedNamesHigh = 96;
+constexpr double kClassNamesWide = 140;      // of the page, in pixels
 constexpr double kSharesScaleShort = 136, kKeyHigh = 40;
 constexpr const char* kUsersColor = "#5b7f9d";
 constexpr const char* kProducersColor = "#d9a04a";
@@ -41,19 +40,6 @@ class Texts {
  private:
   std::string data_;
 };
-
-/// The names at their places; of more than there is room for, every second, third, ...
-std::string name_tics(const std::vector<std::string>& names, const std::vector<std::string>& more) {
-  const std::size_t step = (names.size() + kMostNames - 1) / kMostNames;
-  std::string list;
-  const auto add = [&](const std::string& name, std::size_t place) {
-    list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", literal(name),
-                        static_cast<double>(place) + 0.5);
-  };
-  for (std::size_t i = 0; i < names.size(); i += step) add(names[i], i);
-  for (std::size_t i = 0; i < more.size(); ++i) add(more[i], names.size() + i);
-  return "(" + list + ")";
-}
 
 /// Totals of rows and columns beside the matrix, and the accuracies behind them.
 void add_totals(Texts& totals, const ErrorMatrix& matrix, const Accuracy& accuracy) {
@@ -90,7 +76,7 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
       const double share =
           static_cast<double>(matrix.at(r, c)) / static_cast<double>(matrix.row_total(r));
       cells += fmt::format("{:g} {:g} {:.6g}\n", x, y, share);
-      Texts& texts = share < kLightCell ? on_dark : on_light;
+      Texts& texts = share < kLightHeat ? on_dark : on_light;
       if (width <= kMostWithCounts) texts.add(x, y - 0.16, count_text(matrix.at(r, c)));
       if (width <= kMostWithShares)
         texts.add(x, width <= kMostWithCounts ? y + 0.18 : y, percent_text(share));
@@ -103,7 +89,7 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
                  "row");
   const Box scale = cut_color_scale(body);
   plot.panel(body, "",
-             {.left = kClassNamesWide, .top = with_totals ? kClassNamesHigh : kTurnedNamesHigh});
+             {.left = kClassNamesWide, .top = with_totals ? kNamesAbove : kTurnedNamesAbove});
   set_heat_scale(plot);
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
   plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + more, height + more));
@@ -114,9 +100,10 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
                        : std::vector<std::string>{};
   };
   plot.line(fmt::format("unset xtics; set x2range [0:{}]", width + more));
-  plot.line("set x2tics " + name_tics(columns, beside("user's")) +
+  plot.line("set x2tics " + name_tics(columns, beside("user's"), kMostNames) +
             (with_totals ? "" : " rotate by 60 left") + " scale 0 font ',11'");
-  plot.line("set ytics " + name_tics(rows, beside("producer's")) + " scale 0 font ',11'");
+  plot.line("set ytics " + name_tics(rows, beside("producer's"), kMostNames) +
+            " scale 0 font ',11'");
   plot.color_scale(scale.inside({.top = kSharesScaleShort, .bottom = kSharesScaleShort}));
   plot.line(
       "set format cb ''; set cbtics ('0 %%' 0, '25 %%' 0.25, '50 %%' 0.5, '75 %%' 0.75, "
@@ -153,7 +140,7 @@ void add_accuracy_figure(Plot& plot, const std::filesystem::path& path, const st
   const Box key = body.cut_top(kKeyHigh);
   plot.panel(body, "", {.left = kClassNamesWide, .bottom = kAxisBelow});
   plot.line(fmt::format("set xrange [0:100]; set yrange [{}:0]", classes.size()));
-  plot.line("set xtics 0,20,100; set ytics " + name_tics(classes, {}) + " scale 0");
+  plot.line("set xtics 0,20,100; set ytics " + name_tics(classes, {}, kMostNames) + " scale 0");
   plot.line("set xlabel 'percent of the pixels' offset 0,0.3; set border 1");
   plot.line(fmt::format("set key at {} right top horizontal textcolor rgb '{}' font ',11'",
                         plot.place(key.right, key.top), Ink::kText));

@@ -18,8 +18,10 @@ namespace chalcedony::cli {
 namespace {
 
 void declare_assess(po::options_description& options) {
-  add_option<std::string>(options, "reference", "FILE",
-                          "what is so: a class map, a picture of flat colors, or GeoJSON samples");
+  add_option<std::string>(
+      options, "reference", "FILE|FOLDER",
+      "what is so: a class map, a picture of flat colors, or GeoJSON samples; of "
+      "several maps a folder of these, or a pattern as \"*.reference.png\"");
   add_repeated_option(options, "match", "OURS=THEIRS",
                       "a class of the map is this class of the reference; may be repeated");
   add_option<std::string>(options, "count", "N", "draw so many pixels (default: take all)");
@@ -30,7 +32,7 @@ void declare_assess(po::options_description& options) {
                           "take a pixel every N rows and columns, from a random start");
   add_option<std::string>(options, "model", "FILE",
                           "leave out the pixels that trained this model.json");
-  add_option<std::string>(options, "versus", "MAP", "hold a second map against the first");
+  add_option<std::string>(options, "versus", "MAP|FOLDER", "hold a second map against the first");
   add_option<std::string>(options, "level", "PERCENT",
                           "how sure the confidence intervals are (default 95)");
   add_option<std::string>(options, "plan", "PERCENT",
@@ -88,12 +90,8 @@ Json do_assess(const po::variables_map& given, const SharedOptions& shared,
                const Context& context) {
   AssessOptions options;
   options.shared = shared;
-  if (shared.inputs.size() != 1)
-    throw UsageError(
-        "assess takes one map, and " + std::to_string(shared.inputs.size()) + " are given",
-        "name a second one with --versus");
   if (!given.count("reference"))
-    throw UsageError("assess needs --reference", "name what the map is held against");
+    throw UsageError("assess needs --reference", "name what the maps are held against");
   options.reference = given["reference"].as<std::string>();
   if (given.count("versus")) options.versus = given["versus"].as<std::string>();
   if (given.count("model")) options.model = given["model"].as<std::string>();
@@ -185,6 +183,23 @@ void print_class_accuracies(const Json& p, std::ostream& out) {
   table.print(out);
 }
 
+/// The class of the lowest F1, with it.
+std::string weakest_class(const Json& p) {
+  const Json* weakest = nullptr;
+  for (const Json& c : p["classes"])
+    if (c.contains("f1") && (!weakest || c["f1"].get<double>() < (*weakest)["f1"].get<double>()))
+      weakest = &c;
+  return weakest ? (*weakest)["name"].get<std::string>() + " " + share(*weakest, "f1") : "";
+}
+
+void print_maps(const Json& maps, std::ostream& out) {
+  TextTable table(maps);
+  table.words("map", "file").words("reference", "against").counts("assessed", "assessed");
+  table.cells("overall", [](const Json& p) { return share(p, "overall"); });
+  table.decimals("kappa", "kappa", 3).cells("weakest class, F1", weakest_class);
+  table.print(out);
+}
+
 void print_matching(const Json& p, std::ostream& out) {
   const auto list = [&](const char* field, const char* words) {
     std::string names;
@@ -229,6 +244,11 @@ void print_overall(const Json& p, std::ostream& out) {
                        share(p, "adjusted_overall"), share(p, "adjusted_overall_standard_error"));
   if (p["design"] == "all")
     out << "  all pixels were taken and neighbors are alike, so the intervals are too narrow\n";
+  if (p.contains("between_maps"))
+    out << fmt::format("  by how much the {} differ: {:.1f} to {:.1f} %\n",
+                       plural(p["between_maps"]["maps"], "map"),
+                       100 * p["between_maps"]["overall_low"].get<double>(),
+                       100 * p["between_maps"]["overall_high"].get<double>());
   if (!p.contains("plan")) return;
   const Json& plan = p["plan"];
   out << fmt::format("  to know it within +-{:g} %, draw {} at random",
@@ -238,18 +258,27 @@ void print_overall(const Json& p, std::ostream& out) {
   out << '\n';
 }
 
+void print_assessment(const Json& p, std::ostream& out) {
+  print_left_out(p, out);
+  print_matching(p, out);
+  print_matrix(p, out);
+  print_class_accuracies(p, out);
+  print_overall(p, out);
+  if (p.contains("versus")) print_versus(p, out);
+  if (p.contains("shown")) print_assess_lesson(p, out);
+}
+
 void print_assess(const Json& summary, std::ostream& out) {
-  for (const Json& p : summary["inputs"]) {
-    out << fmt::format("{} against {}: {} assessed, drawn: {}\n", p["file"], p["against"],
-                       plural(p["assessed"], "pixel"), p["design"]);
-    print_left_out(p, out);
-    print_matching(p, out);
-    print_matrix(p, out);
-    print_class_accuracies(p, out);
-    print_overall(p, out);
-    if (p.contains("versus")) print_versus(p, out);
-    if (p.contains("shown")) print_assess_lesson(p, out);
+  const bool several = summary.contains("together");
+  const Json& p = several ? summary["together"] : summary["inputs"][0];
+  out << fmt::format("{} against {}: {} assessed, drawn: {}\n",
+                     several ? plural(p["maps"], "map") : p["file"].get<std::string>(),
+                     p["against"], plural(p["assessed"], "pixel"), p["design"]);
+  if (several) {
+    print_maps(summary["inputs"], out);
+    out << "  all maps together\n";
   }
+  print_assessment(p, out);
   print_outputs(summary, out);
 }
 
@@ -258,14 +287,15 @@ void print_assess(const Json& summary, std::ostream& out) {
 extern const Command kAssess;
 const Command kAssess{
     "assess",
-    "how right a class map is, by a reference",
-    "MAP --reference FILE",
-    "Holds a class map against what is known to be so, at all pixels or at drawn ones: error "
+    "how right class maps are, by references",
+    "MAP... --reference FILE|FOLDER",
+    "Holds class maps against what is known to be so, at all pixels or at drawn ones: error "
     "matrix, "
     "omission and commission, kappa, areas corrected for the errors. Classes are matched by name, "
-    "else by number. Pixels the map leaves unclassified are a row of their own.",
-    {{"assess panel-b.reference.png --reference panel-b.samples.geojson",
-      "a map against labelled regions"},
+    "else by number. Pixels the map leaves unclassified are a row of their own. Several maps are "
+    "judged one by one and together, each by the reference that goes with its name.",
+    {{"assess panel-b.reference.png panel-d.reference.png --reference \"*.samples.geojson\"",
+      "two maps, each against its labelled regions"},
      {"assess panel-a.reference.png --reference panel-a.samples.geojson --count 300 --stratified "
       "equal --show 5",
       "300 pixels, the same number from every class, worked out step by step"},
@@ -278,6 +308,6 @@ const Command kAssess{
     print_assess,
     {},
     {},
-    {Trait::kJoinsInputs, Trait::kReadsSamples}};
+    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples}};
 
 }  // namespace chalcedony::cli

@@ -45,8 +45,9 @@ void tell_fill(const Json& assessment, std::ostream& out) {
     const auto mapped = pixel["mapped"].get<std::string>();
     const auto reference = pixel["reference"].get<std::string>();
     out << fmt::format(
-        "  {:>3}. pixel {},{}: map {}, reference {}; row {}, column {} is now {}{}\n", ++number,
-        pixel["x"], pixel["y"], mapped, reference, mapped, reference, ++cells[{mapped, reference}],
+        "  {:>3}. {}pixel {},{}: map {}, reference {}; row {}, column {} is now {}{}\n", ++number,
+        pixel.contains("map") ? pixel["map"].get<std::string>() + ", " : "", pixel["x"], pixel["y"],
+        mapped, reference, mapped, reference, ++cells[{mapped, reference}],
         mapped == reference ? "" : " (an error)");
   }
 }

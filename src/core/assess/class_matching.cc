@@ -12,6 +12,11 @@ namespace {
 using Pairs = std::vector<std::pair<std::string, std::string>>;
 using Partners = std::map<unsigned, unsigned>;  // code in the map to code in the reference
 
+bool has_name(const LabelledClasses& from, const std::string& name) {
+  return std::any_of(from.classes.begin(), from.classes.end(),
+                     [&](const LabelledClass& c) { return same_letters(c.name, name); });
+}
+
 unsigned code_of(const LabelledClasses& from, const std::string& name, const char* whose) {
   std::vector<std::string> names;
   for (const LabelledClass& c : from.classes) {
@@ -71,7 +76,28 @@ void place_classes(const LabelledClasses& map, const LabelledClasses& reference,
   }
 }
 
+/// The place of a name in a list, to which it is added when it is not there.
+std::size_t place_in(std::vector<std::string>& names, const std::string& name) {
+  const auto at = std::find_if(names.begin(), names.end(),
+                               [&](const std::string& one) { return same_letters(one, name); });
+  if (at != names.end()) return static_cast<std::size_t>(at - names.begin());
+  names.push_back(name);
+  return names.size() - 1;
+}
+
 }  // namespace
+
+void share_numbers(const std::vector<LabelledClasses*>& pictures) {
+  std::map<unsigned, std::string> all;
+  for (const LabelledClasses* one : pictures)
+    if (!one->named)
+      for (const LabelledClass& c : one->classes) all.emplace(c.code, c.name);
+  for (LabelledClasses* one : pictures) {
+    if (one->named) continue;
+    one->classes.clear();
+    for (const auto& [code, name] : all) one->classes.push_back({code, name});
+  }
+}
 
 ClassMatching match_classes(const LabelledClasses& map, const LabelledClasses& reference,
                             const Pairs& pairs) {
@@ -94,6 +120,32 @@ ClassMatching match_classes(const LabelledClasses& map, const LabelledClasses& r
                      "say which are the same with --match OURS=THEIRS");
   place_classes(map, reference, partners, out);
   return out;
+}
+
+bool has_pair(const LabelledClasses& map, const LabelledClasses& reference,
+              const std::pair<std::string, std::string>& pair) {
+  return has_name(map, pair.first) && has_name(reference, pair.second);
+}
+
+ClassMatching put_on_one_list(std::vector<ClassMatching>& matchings) {
+  ClassMatching all;
+  all.by = matchings.front().by;
+  std::vector<bool> in_map, in_reference;
+  for (ClassMatching& one : matchings) {
+    std::vector<std::size_t> places;
+    for (const std::string& name : one.names) places.push_back(place_in(all.names, name));
+    in_map.resize(all.names.size());
+    in_reference.resize(all.names.size());
+    for (auto& [code, place] : one.of_map) in_map[place = places[place]] = true;
+    for (auto& [code, place] : one.of_reference) in_reference[place = places[place]] = true;
+    if (one.by == MatchedBy::kNumber) all.by = MatchedBy::kNumber;
+  }
+  for (std::size_t c = 0; c < all.names.size(); ++c) {
+    if (!in_reference[c]) all.only_in_map.push_back(all.names[c]);
+    if (!in_map[c]) all.only_in_reference.push_back(all.names[c]);
+  }
+  for (ClassMatching& one : matchings) one.names = all.names;
+  return all;
 }
 
 }  // namespace chalcedony

@@ -2,10 +2,12 @@
 #ifndef CHALCEDONY_CORE_ASSESS_LABEL_COUNTS_H_
 #define CHALCEDONY_CORE_ASSESS_LABEL_COUNTS_H_
 
+#include <algorithm>
 #include <array>
 #include <cstddef>
 #include <cstdint>
 #include <unordered_map>
+#include <vector>
 
 #include "core/pixel/label.h"
 
@@ -13,6 +15,12 @@ namespace chalcedony {
 
 /// Labels of up to three pictures at one pixel.
 using Labels = std::array<Label, 3>;
+
+/// How often a combination occurs.
+struct LabelTotal {
+  Labels labels{};
+  std::uint64_t count = 0;
+};
 
 /// Counts without knowing beforehand which labels there are. The few combinations a picture has
 /// meet their counters in a small table; others wait in a map behind it.
@@ -34,12 +42,16 @@ class LabelCounts {
     for (const auto& [key, count] : other.rest_) rest_[key] += count;
   }
 
-  /// Calls `use(labels, count)` for every combination that occurs, in no order.
-  template <class Use>
-  void for_each(Use&& use) const {
+  /// Every combination that occurs, by its labels.
+  std::vector<LabelTotal> totals() const {
     LabelCounts all;
     all.merge(*this);
-    for (const auto& [key, count] : all.rest_) use(unpacked(key), count);
+    std::vector<LabelTotal> totals;
+    totals.reserve(all.rest_.size());
+    for (const auto& [key, count] : all.rest_) totals.push_back({unpacked(key), count});
+    std::sort(totals.begin(), totals.end(),
+              [](const LabelTotal& a, const LabelTotal& b) { return a.labels < b.labels; });
+    return totals;
   }
 
  private:

@@ -1,40 +1,28 @@
 #include "job/assess/assess.h"
 
 #include <algorithm>
-#include <cmath>
+#include <array>
+#include <memory>
 #include <numeric>
-#include <set>
+#include <utility>
 
+#include "core/assess/between_maps.h"
 #include "core/error.h"
-#include "core/pixel/pixel_hash.h"
 #include "core/stats/proportion.h"
+#include "figure/accuracy_figure.h"
+#include "figure/maps_figure.h"
 #include "io/file/whole_file.h"
 #include "io/text/json_text.h"
 #include "job/assess/assess_pictures.h"
-#include "job/assess/assessed_labels.h"
+#include "job/assess/assessed_maps.h"
 #include "job/assess/assessment.h"
-#include "job/assess/draw_plan.h"
+#include "job/assess/drawn_sample.h"
 #include "job/picture/inputs.h"
-#include "job/picture/tallies.h"
 
 namespace chalcedony {
 namespace {
 
 constexpr std::uint64_t kFewReferencePixels = 30;
-
-/// What the first pass counts.
-struct LabelTally {
-  LabelCounts assessed;
-  LabelCounts others;  // pixels that count but have no reference, or trained the model
-  std::array<std::uint64_t, 5> kinds{};  // by Assessed
-
-  void merge(const LabelTally& other) {
-    assessed.merge(other.assessed);
-    others.merge(other.others);
-    for (std::size_t i = 0; i < kinds.size(); ++i) kinds[i] += other.kinds[i];
-  }
-  std::uint64_t of(Assessed kind) const { return kinds[static_cast<std::size_t>(kind)]; }
-};
 
 std::string name_of(const AssessOptions& options) {
   switch (options.design) {
@@ -56,285 +44,295 @@ std::string name_of(const AssessOptions& options) {
 
 class AssessJob {
  public:
-  AssessJob(const AssessOptions& options, const Context& context, Results& results)
-      : options_(options),
-        context_(context),
-        results_(results),
-        labels_(options, context),
-        name_(options.shared.inputs.front().filename().string()) {}
+  AssessJob(const AssessOptions& options, const Context& context, Results& results, Json& summary)
+      : options_(options), context_(context), results_(results), maps_(options, context, summary) {}
 
-  Json run() {
-    count();
+  void run(Json& summary) {
     match();
-    const FigureFormat figures =
-        results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
-    AssessPictures pictures(labels_, assessment_.map, results_, figures);
-    if (options_.design == SampleDesign::kGrid) {
-      take_grid();
-    } else if (draws()) {
-      draw_sample();
-    }
-    if (pictures.wanted()) paint(pictures);
+    Plot plot(results_.wants("figure") ? settle_figures(options_.shared, context_)
+                                       : FigureFormat::kNone);
+    if (draws()) sampled_ = drawn_sample(maps_, matched_, strata_, options_, context_);
     judge();
+    if (results_.wants("errors") || plot.format() != FigureFormat::kNone) paint(plot);
     write();
-    if (figures != FigureFormat::kNone) {
-      Plot plot(figures);
-      pictures.add_figures(plot, name_, assessment_);
-      draw_figures(plot, context_);
+    if (plot.format() != FigureFormat::kNone) add_figures(plot);
+    draw_figures(plot, context_);
+    for (std::size_t i = 0; i < maps_.size(); ++i) {
+      summary["inputs"].push_back(map_json(i));
+      // In the order of the maps, which those worked on at once do not keep.
+      for (const auto& path : context_.ledger->take_written(judged_[i].map))
+        summary["outputs"].push_back(path.string());
     }
-    return report();
+    if (!maps_.alone()) summary["together"] = together_json();
   }
 
  private:
   bool draws() const { return options_.design != SampleDesign::kAll; }
 
-  RoadOptions road() const {
-    RoadOptions road;
-    road.threads = options_.shared.threads;
-    road.stop = context_.stop;
-    if (context_.progress)
-      road.progress = [this](std::uint64_t done) {
-        context_.progress(name_, done, labels_.height());
-      };
-    return road;
-  }
-
-  void count() {
-    Tallies<LabelTally> tallies{LabelTally{}};
-    const auto make_worker = [&] {
-      return [&](const Band& band) {
-        LabelTally& tally = tallies.local();
-        std::array<std::uint64_t, 5> kinds{};
-        labels_.for_each_run(
-            band, [&](std::uint64_t, std::uint32_t n, const Labels& labels, Assessed assessed) {
-              kinds[static_cast<std::size_t>(assessed)] += n;
-              if (assessed == Assessed::kYes) {
-                tally.assessed.add(labels, n);
-              } else if (assessed == Assessed::kUnlabelled || assessed == Assessed::kTrained) {
-                tally.others.add({labels[0], 0, 0}, n);
-              }
-            });
-        for (std::size_t i = 0; i < kinds.size(); ++i) tally.kinds[i] += kinds[i];
-        return true;
-      };
-    };
-    travel(labels_.rows(), road(), make_worker, [](bool) {});
-    tally_ = tallies.merged([](LabelTally& total, const LabelTally& one) { total.merge(one); });
-    if (tally_.of(Assessed::kYes) == 0)
-      throw InputError("no labelled pixel can be assessed",
-                       "check --region, --within and the reference's labels",
-                       options_.reference.string());
-  }
-
-  /// Numbers that occur in picture p, whether a legend lists them or not.
-  std::vector<unsigned> found_in(std::size_t p) const {
-    std::set<unsigned> found;
-    const auto add = [&](const Labels& labels, std::uint64_t) {
-      if (labels[p] != 0) found.insert(labels[p]);
-    };
-    tally_.assessed.for_each(add);
-    if (p == 0) tally_.others.for_each(add);
-    return {found.begin(), found.end()};
-  }
-
-  Agreement agreement_with(std::size_t map_picture) const {
-    Agreement agreement;
-    agreement.matching = match_classes(labels_.classes(map_picture, found_in(map_picture)),
-                                       labels_.classes(1, found_in(1)), options_.match);
-    const std::size_t classes = agreement.matching.names.size();
-    agreement.matrix = ErrorMatrix(classes + 1, classes);
-    return agreement;
-  }
-
   void match() {
-    assessment_.map = agreement_with(0);
-    if (assessment_.map.matching.by == MatchedBy::kNumber)
+    judged_.resize(maps_.size());
+    matched_ = maps_.match(0);
+    if (matched_.all.by == MatchedBy::kNumber)
       context_.warn("classes of map and reference are matched by number, as no names are common");
-    if (options_.versus) assessment_.second = agreement_with(2);
-    strata_.resize(assessment_.map.matrix.rows());
-    std::vector<std::uint64_t> mapped(strata_.size());
-    tally_.assessed.for_each([&](const Labels& labels, std::uint64_t n) {
-      strata_[assessment_.map.row_of(labels[0])] += n;
-      mapped[assessment_.map.row_of(labels[0])] += n;
-    });
-    tally_.others.for_each([&](const Labels& labels, std::uint64_t n) {
-      mapped[assessment_.map.row_of(labels[0])] += n;
-    });
-    const auto all = std::accumulate(mapped.begin(), mapped.end(), std::uint64_t{0});
-    for (const std::uint64_t pixels : mapped)
-      assessment_.mapped_shares.push_back(static_cast<double>(pixels) / static_cast<double>(all));
-  }
-
-  void draw_sample() {
-    std::vector<std::string> rows;
-    for (std::size_t r = 0; r < strata_.size(); ++r) rows.push_back(assessment_.map.row_name(r));
-    const DrawPlan plan = plan_draw(options_, rows, strata_);
-    if (plan.total() == 0)
-      throw InputError("no pixel would be drawn", "ask for more pixels, or of other classes",
-                       options_.shared.inputs.front().string());
-    if (plan.total() < plan.asked)
-      context_.warn("only " + std::to_string(plan.total()) + " of " + std::to_string(plan.asked) +
-                    " pixels can be drawn: some classes have no more");
-    SampleDraw draw(options_.shared.seed, plan.pools, plan.wanted);
-    while (assessment_.sampled.empty()) {
-      const auto candidates = candidates_by(
-          plan.pools.size(), [&](std::uint64_t pixel, const Labels& labels, DrawnPixel& drawn) {
-            drawn.hash = draw.hash_of(pixel);
-            const std::size_t pool = plan.by_class ? assessment_.map.row_of(labels[0]) : 0;
-            return draw.may_take(pool, drawn.hash) ? std::optional(pool) : std::nullopt;
-          });
-      assessment_.sampled = draw.drawn(candidates);
-      draw.widen();
+    begin(together_.map, matched_.all);
+    std::optional<MatchedMaps> second;
+    if (options_.versus) {
+      second = maps_.match(2);
+      begin(together_.second.emplace(), second->all);
     }
+    for (std::size_t i = 0; i < maps_.size(); ++i) {
+      judged_[i].map = maps_[i].files().map;
+      judged_[i].reference = maps_[i].files().reference;
+      begin(judged_[i].assessment.map, matched_.each[i]);
+      if (second) begin(judged_[i].assessment.second.emplace(), second->each[i]);
+    }
+    count_strata();
   }
 
-  void take_grid() {
-    const std::uint64_t start = mixed_bits(options_.shared.seed), every = options_.every;
-    assessment_.sampled =
-        candidates_by(1, [&](std::uint64_t pixel, const Labels&, DrawnPixel&) {
-          const std::uint64_t x = pixel % labels_.width(), y = pixel / labels_.width();
-          const bool on = x % every == start % every && y % every == (start >> 32) % every;
-          return on ? std::optional(std::size_t{0}) : std::nullopt;
-        }).front();
-    if (assessment_.sampled.empty())
-      throw InputError("no pixel with a label lies on the grid", "make --every smaller",
-                       options_.shared.inputs.front().string());
+  static void begin(Agreement& agreement, const ClassMatching& matching) {
+    agreement.matching = matching;
+    agreement.matrix = ErrorMatrix(matching.names.size() + 1, matching.names.size());
   }
 
-  /// A pass that collects pixels: `pool_of(pixel, labels, drawn)` says into which of the pools one
-  /// goes, if any, and may fill in its hash.
-  template <class PoolOf>
-  std::vector<std::vector<DrawnPixel>> candidates_by(std::size_t pools, PoolOf pool_of) {
-    std::vector<std::vector<DrawnPixel>> candidates(pools);
-    const auto make_worker = [&] {
-      return [&](const Band& band) {
-        std::vector<std::vector<DrawnPixel>> found(pools);
-        labels_.for_each_run(band, [&](std::uint64_t first, std::uint32_t n, const Labels& labels,
-                                       Assessed assessed) {
-          if (assessed != Assessed::kYes) return;
-          for (std::uint64_t pixel = first; pixel < first + n; ++pixel) {
-            DrawnPixel drawn{0, pixel, labels};
-            if (const auto pool = pool_of(pixel, labels, drawn)) found[*pool].push_back(drawn);
-          }
-        });
-        return found;
-      };
-    };
-    labels_.rows().rewind();
-    travel(labels_.rows(), road(), make_worker, [&](std::vector<std::vector<DrawnPixel>>&& found) {
-      for (std::size_t p = 0; p < pools; ++p)
-        candidates[p].insert(candidates[p].end(), found[p].begin(), found[p].end());
-    });
-    return candidates;
+  void count_strata() {
+    const std::size_t rows = together_.map.matrix.rows();
+    strata_.resize(rows);
+    std::vector<std::uint64_t> all(rows);
+    for (std::size_t i = 0; i < maps_.size(); ++i) {
+      std::vector<std::uint64_t> mapped(rows);
+      for (const LabelTotal& one : maps_[i].counted().assessed) {
+        strata_[matched_.each[i].row_of(one.labels[0])] += one.count;
+        mapped[matched_.each[i].row_of(one.labels[0])] += one.count;
+      }
+      for (const LabelTotal& one : maps_[i].counted().others)
+        mapped[matched_.each[i].row_of(one.labels[0])] += one.count;
+      judged_[i].assessment.mapped_shares = shares_of(mapped);
+      for (std::size_t r = 0; r < rows; ++r) all[r] += mapped[r];
+    }
+    together_.mapped_shares = shares_of(all);
   }
 
-  void paint(AssessPictures& pictures) {
-    const auto make_worker = [&] {
-      return [&, painter = pictures.painter()](const Band& band) mutable {
-        painter.begin(band);
-        labels_.for_each_run(
-            band, [&](std::uint64_t, std::uint32_t n, const Labels& labels, Assessed assessed) {
-              painter.add(labels, assessed == Assessed::kYes, n);
-            });
-        return painter.end(band);
-      };
-    };
-    labels_.rows().rewind();
-    travel(labels_.rows(), road(), make_worker, [&](EncodedRows&& rows) { pictures.take(rows); });
-    pictures.finish();
+  static std::vector<double> shares_of(const std::vector<std::uint64_t>& pixels) {
+    const auto all =
+        static_cast<double>(std::accumulate(pixels.begin(), pixels.end(), std::uint64_t{0}));
+    std::vector<double> shares;
+    for (const std::uint64_t n : pixels) shares.push_back(static_cast<double>(n) / all);
+    return shares;
   }
 
   void judge() {
-    const auto add = [this](const Labels& labels, std::uint64_t n) {
-      Agreement& map = assessment_.map;
-      const std::size_t row = map.row_of(labels[0]), column = map.column_of(labels[1]);
-      map.matrix.add(row, column, n);
-      if (!assessment_.second) return;
-      Agreement& second = *assessment_.second;
-      const std::size_t row2 = second.row_of(labels[2]), column2 = second.column_of(labels[1]);
-      second.matrix.add(row2, column2, n);
-      if (row == column && row2 != column2) assessment_.only_first += n;
-      if (row != column && row2 == column2) assessment_.only_second += n;
-    };
     if (draws()) {
-      for (const DrawnPixel& drawn : assessment_.sampled) add(drawn.labels, 1);
+      for (const DrawnPixel& drawn : sampled_)
+        add(judged_[maps_.numbering().place_of(drawn.pixel).picture].assessment, drawn.labels, 1);
     } else {
-      tally_.assessed.for_each(add);
+      for (std::size_t i = 0; i < maps_.size(); ++i)
+        for (const LabelTotal& one : maps_[i].counted().assessed)
+          add(judged_[i].assessment, one.labels, one.count);
     }
-    assessment_.map.accuracy = accuracy_of(assessment_.map.matrix, options_.level);
-    if (assessment_.second)
-      assessment_.second->accuracy = accuracy_of(assessment_.second->matrix, options_.level);
-    if (draws())
-      assessment_.adjusted = area_adjusted(assessment_.map.matrix, assessment_.mapped_shares);
+    std::vector<MapScore> scores;
+    for (JudgedMap& one : judged_) {
+      finish(one.assessment);
+      merge(one.assessment);
+      scores.push_back({right_pixels(one.assessment.map), one.assessment.map.accuracy.total});
+    }
+    finish(together_);
+    if (as_they_come()) between_ = between_maps(scores, options_.level);
     warn_of_small_classes();
+  }
+
+  static void add(Assessment& to, const Labels& labels, std::uint64_t n) {
+    const auto cell = [&](const Agreement& agreement, Label map) {
+      return std::pair(agreement.matching.row_of(map), agreement.matching.column_of(labels[1]));
+    };
+    const auto [row, column] = cell(to.map, labels[0]);
+    to.map.matrix.add(row, column, n);
+    if (!to.second) return;
+    const auto [row2, column2] = cell(*to.second, labels[2]);
+    to.second->matrix.add(row2, column2, n);
+    if (row == column && row2 != column2) to.only_first += n;
+    if (row != column && row2 == column2) to.only_second += n;
+  }
+
+  void merge(const Assessment& one) {
+    together_.map.matrix.merge(one.map.matrix);
+    if (one.second) together_.second->matrix.merge(one.second->matrix);
+    together_.only_first += one.only_first;
+    together_.only_second += one.only_second;
+  }
+
+  void finish(Assessment& one) const {
+    one.map.accuracy = accuracy_of(one.map.matrix, options_.level);
+    if (one.second) one.second->accuracy = accuracy_of(one.second->matrix, options_.level);
+    if (draws()) one.adjusted = area_adjusted(one.map.matrix, one.mapped_shares);
+  }
+
+  /// Whether every pixel is as likely to be assessed as any other. Where it is not, what was
+  /// assessed of a map does not say how much the map weighs.
+  bool as_they_come() const {
+    return options_.design != SampleDesign::kEqual && options_.design != SampleDesign::kGiven;
   }
 
   void warn_of_small_classes() const {
     std::string small;
-    for (std::size_t c = 0; c < assessment_.map.matching.names.size(); ++c)
-      if (const std::uint64_t n = assessment_.map.accuracy.classes[c].reference;
+    for (std::size_t c = 0; c < together_.map.matching.names.size(); ++c)
+      if (const std::uint64_t n = together_.map.accuracy.classes[c].reference;
           n < kFewReferencePixels)
-        small += (small.empty() ? "" : ", ") + assessment_.map.matching.names[c] + " " +
-                 std::to_string(n);
+        small +=
+            (small.empty() ? "" : ", ") + together_.map.matching.names[c] + " " + std::to_string(n);
     if (!small.empty())
       context_.warn("fewer than 30 reference pixels, so little can be said of: " + small);
   }
 
-  void write() {
-    if (results_.wants("matrix")) write_matrix(results_.path("matrix.csv"), assessment_.map);
-    if (results_.wants("accuracy")) {
-      write_accuracy(results_.path("accuracy.csv"), assessment_);
-      write_text_file(results_.path("accuracy.json"), json_text(report(), 2) + "\n");
-    }
-    if (results_.wants("sampled") && draws())
-      write_sampled(results_.path("sampled.csv"), assessment_, labels_.width());
+  /// The picture of errors of each map, and the figures that show it.
+  void paint(Plot& plot) {
+    std::vector<std::unique_ptr<AssessPictures>> painted(maps_.size());
+    const auto begin = [&](std::size_t i) {
+      painted[i] = std::make_unique<AssessPictures>(
+          maps_[i].labels(), matched_.each[i], results_, plot.format(),
+          PaintedMap{judged_[i].map, maps_.picture_name(i), maps_.alone()});
+    };
+    const auto work = [&](std::size_t i) { maps_[i].paint(*painted[i], context_); };
+    const auto end = [&](std::size_t i) {
+      if (plot.format() != FigureFormat::kNone) {
+        Places right, wrong;
+        place_sampled(i, right, wrong);
+        painted[i]->add_figures(plot, name_of_map(i), right, wrong);
+      }
+      painted[i].reset();
+    };
+    maps_.for_each({.begin = begin, .work = work, .end = end});
   }
 
-  Json report() const {
-    const std::uint64_t counted = tally_.of(Assessed::kYes) + tally_.of(Assessed::kUnlabelled) +
-                                  tally_.of(Assessed::kTrained);
+  /// The drawn pixels of a map.
+  void place_sampled(std::size_t map, Places& right, Places& wrong) const {
+    const ClassMatching& matching = matched_.each[map];
+    for (const DrawnPixel& drawn : sampled_) {
+      const auto [picture, x, y] = maps_.numbering().place_of(drawn.pixel);
+      if (picture != map) continue;
+      const bool agrees = matching.row_of(drawn.labels[0]) == matching.column_of(drawn.labels[1]);
+      (agrees ? right : wrong).push_back({x + 0.5, y + 0.5});
+    }
+  }
+
+  std::string name_of_map(std::size_t map) const { return judged_[map].map.filename().string(); }
+
+  void write() {
+    if (results_.wants("matrix")) write_matrix(results_.path("matrix.csv"), together_.map);
+    if (results_.wants("accuracy")) {
+      write_accuracy(results_.path("accuracy.csv"), together_);
+      write_text_file(results_.path("accuracy.json"), json_text(all_json(), 2) + "\n");
+    }
+    if (results_.wants("maps") && (!maps_.alone() || options_.shared.asks_for("maps")))
+      write_maps(results_.path("maps.csv"), judged_);
+    if (results_.wants("sampled") && draws())
+      write_sampled(results_.path("sampled.csv"), sampled_.size(),
+                    [this](std::size_t i) { return told(i); });
+  }
+
+  ToldPixel told(std::size_t i) const {
+    const DrawnPixel& drawn = sampled_[i];
+    const auto [map, x, y] = maps_.numbering().place_of(drawn.pixel);
+    const ClassMatching& matching = matched_.each[map];
+    return {maps_.alone() ? "" : judged_[map].map.string(), x, y,
+            matching.row_name(matching.row_of(drawn.labels[0])),
+            matching.names[matching.column_of(drawn.labels[1])]};
+  }
+
+  void add_figures(Plot& plot) {
+    const std::string extension = extension_of(plot.format());
+    const std::string name =
+        maps_.alone() ? name_of_map(0) : std::to_string(maps_.size()) + " maps together";
+    const std::vector<std::string>& classes = matched_.all.names;
+    std::vector<std::string> rows = classes;
+    rows.push_back(matched_.all.row_name(classes.size()));
+    add_matrix_figure(plot, results_.path("matrix.figure." + extension), name, rows,
+                      together_.map.matrix, together_.map.accuracy);
+    add_accuracy_figure(plot, results_.path("accuracy.figure." + extension), name, classes,
+                        together_.map.accuracy);
+    if (maps_.alone()) return;
+    std::vector<MapAccuracy> maps;
+    for (std::size_t i = 0; i < judged_.size(); ++i)
+      maps.push_back({name_of_map(i), judged_[i].assessment.map.accuracy});
+    add_maps_figure(plot, results_.path("maps.figure." + extension), classes, maps,
+                    together_.map.accuracy, between_);
+  }
+
+  /// How the pixels of some of the maps came to be assessed.
+  Json taken_json(std::size_t first_map, std::size_t end) const {
+    std::array<std::uint64_t, 5> kinds{};
+    for (std::size_t i = first_map; i < end; ++i)
+      for (std::size_t k = 0; k < kinds.size(); ++k) kinds[k] += maps_[i].counted().kinds[k];
+    const auto of = [&](Assessed kind) { return kinds[static_cast<std::size_t>(kind)]; };
     Json excluded = Json::object();
     const auto put = [&](const char* name, Assessed kind) {
-      if (tally_.of(kind) > 0) excluded[name] = tally_.of(kind);
+      if (of(kind) > 0) excluded[name] = of(kind);
     };
     put("outside_region", Assessed::kOutsideRegion);
     put("outside_mask", Assessed::kOutsideMask);
     put("unlabelled", Assessed::kUnlabelled);
     put("trained", Assessed::kTrained);
-    Json json{{"file", options_.shared.inputs.front().string()},
-              {"against", options_.reference.string()},
-              {"design", name_of(options_)},
-              {"level", options_.level},
-              {"counted", counted},
-              {"excluded", excluded}};
-    if (labels_.trained_on()) json["trained_on"] = *labels_.trained_on();
-    json.update(assessment_json(assessment_));
-    if (assessment_.second) json["versus"]["file"] = options_.versus->string();
-    if (options_.plan) json["plan"] = plan_json();
-    if (options_.show > 0) json["shown"] = shown_json();
+    return {{"design", name_of(options_)},
+            {"level", options_.level},
+            {"counted", of(Assessed::kYes) + of(Assessed::kUnlabelled) + of(Assessed::kTrained)},
+            {"excluded", excluded}};
+  }
+
+  Json map_json(std::size_t i) const {
+    const AssessedFiles& files = maps_[i].files();
+    Json json{{"file", files.map.string()}, {"against", files.reference.string()}};
+    json.update(taken_json(i, i + 1));
+    if (maps_[i].trained_on()) json["trained_on"] = *maps_[i].trained_on();
+    json.update(assessment_json(judged_[i].assessment));
+    if (files.versus) json["versus"]["file"] = files.versus->string();
+    if (maps_.alone()) add_plan_and_shown(json);
     return json;
   }
 
+  Json together_json() const {
+    Json json{{"maps", maps_.size()}, {"against", options_.reference.string()}};
+    json.update(taken_json(0, maps_.size()));
+    json.update(assessment_json(together_));
+    if (options_.versus) json["versus"]["file"] = options_.versus->string();
+    if (between_)
+      json["between_maps"] = {{"maps", between_->maps},
+                              {"standard_error", between_->standard_error},
+                              {"overall_low", between_->interval.low},
+                              {"overall_high", between_->interval.high}};
+    add_plan_and_shown(json);
+    return json;
+  }
+
+  /// What accuracy.json holds.
+  Json all_json() const {
+    if (maps_.alone()) return map_json(0);
+    Json json = together_json();
+    json["each"] = Json::array();
+    for (std::size_t i = 0; i < maps_.size(); ++i) json["each"].push_back(map_json(i));
+    return json;
+  }
+
+  void add_plan_and_shown(Json& json) const {
+    if (options_.plan) json["plan"] = plan_json();
+    if (options_.show > 0) json["shown"] = shown_json();
+  }
+
   Json plan_json() const {
-    const double right = assessment_.map.accuracy.overall.value_or(0);
+    const double right = together_.map.accuracy.overall.value_or(0);
     Json json{{"half_width", *options_.plan},
               {"random", sample_size_for(right, *options_.plan, options_.level)}};
-    if (assessment_.adjusted || !draws())
-      json["stratified"] = stratified_sample_size(assessment_.map.matrix, assessment_.mapped_shares,
+    if (together_.adjusted || !draws())
+      json["stratified"] = stratified_sample_size(together_.map.matrix, together_.mapped_shares,
                                                   *options_.plan, options_.level);
     return json;
   }
 
   Json shown_json() const {
     Json shown = Json::array();
-    for (std::size_t i = 0; i < std::min(options_.show, assessment_.sampled.size()); ++i) {
-      const DrawnPixel& drawn = assessment_.sampled[i];
+    for (std::size_t i = 0; i < std::min(options_.show, sampled_.size()); ++i) {
+      const ToldPixel one = told(i);
       shown.push_back(
-          {{"x", drawn.pixel % labels_.width()},
-           {"y", drawn.pixel / labels_.width()},
-           {"mapped", assessment_.map.row_name(assessment_.map.row_of(drawn.labels[0]))},
-           {"reference",
-            assessment_.map.matching.names[assessment_.map.column_of(drawn.labels[1])]}});
+          {{"x", one.x}, {"y", one.y}, {"mapped", one.mapped}, {"reference", one.reference}});
+      if (!one.map.empty()) shown.back()["map"] = one.map;
     }
     return shown;
   }
@@ -342,11 +340,13 @@ class AssessJob {
   const AssessOptions& options_;
   const Context& context_;
   Results& results_;
-  AssessedLabels labels_;
-  std::string name_;
-  LabelTally tally_;
+  AssessedMaps maps_;
+  MatchedMaps matched_;
+  std::vector<JudgedMap> judged_;      // one a map
+  Assessment together_;                // of the pixels of all maps
   std::vector<std::uint64_t> strata_;  // pixels that can be drawn, by row of the matrix
-  Assessment assessment_;
+  std::vector<DrawnPixel> sampled_;    // in the order they were drawn, numbered through all maps
+  std::optional<BetweenMaps> between_;
 };
 
 }  // namespace
@@ -355,19 +355,20 @@ const std::vector<ResultKind>& assess_results() {
   static const std::vector<ResultKind> kinds{
       {"matrix", "matrix.csv: the error matrix, counts and shares"},
       {"accuracy", "accuracy.csv and accuracy.json: every measure, over all and by class"},
+      {"maps", "maps.csv: of several maps the accuracies of each"},
       {"sampled", "sampled.csv: the pixels that were drawn, with both labels",
        "count,fraction,stratified,every"},
-      {"errors", "<stem>.errors.png: right, unclassified, and wrong as the class it should be"},
+      {"errors", "<picture>.errors.png: right, unclassified, and wrong as the class it should be"},
       {"figure",
-       "matrix.figure.png, accuracy.figure.png, errors.figure.png and, for a sample, "
-       "sampled.figure.png"}};
+       "matrix.figure.png, accuracy.figure.png, errors.figure.png, for a sample "
+       "sampled.figure.png; of several maps also maps.figure.png, and the others for each"}};
   return kinds;
 }
 
 Json run_assess(const AssessOptions& options, const Context& context) {
   Results results(options.shared, context, assess_results());
   Json summary = summary_frame("assess");
-  summary["inputs"].push_back(AssessJob(options, context, results).run());
+  AssessJob(options, context, results, summary).run(summary);
   results.report(summary);
   return summary;
 }

@@ -26,8 +26,8 @@ enum class SampleDesign {
 };
 
 struct AssessOptions {
-  SharedOptions shared;  // the one input is the map
-  std::filesystem::path reference;
+  SharedOptions shared;             // the inputs are the maps
+  std::filesystem::path reference;  // of several maps a folder or a pattern, as is `versus`
   std::optional<std::filesystem::path> versus;             // a second map, held against the first
   std::optional<std::filesystem::path> model;              // its training pixels are left out
   std::vector<std::pair<std::string, std::string>> match;  // class of the map, of the reference
@@ -43,7 +43,11 @@ struct AssessOptions {
 
 const std::vector<ResultKind>& assess_results();
 
-/// Errors    any file that cannot be used stops the run: there is one result of all of them
+/// Several maps are judged one by one and together: classes of one name are the same in all of
+/// them, and a sample is drawn from the pixels of all.
+///
+/// Errors    UsageError for several maps with one reference, or two of one picture; InputError: any
+///           file that cannot be used stops the run, unless bad ones are left out
 Json run_assess(const AssessOptions& options, const Context& context);
 
 }  // namespace chalcedony

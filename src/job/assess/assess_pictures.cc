@@ -3,12 +3,11 @@
 #include <algorithm>
 #include <limits>
 #include <numeric>
+#include <utility>
 
 #include "core/color/ciede2000.h"
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
-#include "figure/accuracy_figure.h"
-#include "figure/map_figure.h"
 #include "io/picture/create_picture.h"
 #include "job/map/class_shares.h"
 
@@ -32,24 +31,25 @@ std::string gray_apart_from(const std::vector<std::string>& colors) {
   return best;
 }
 
-PictureSpec errors_spec(std::uint32_t width, std::uint32_t height, const Agreement& agreement,
+PictureSpec errors_spec(std::uint32_t width, std::uint32_t height, const ClassMatching& matching,
                         const std::vector<std::string>& colors, const std::string& right) {
   std::vector<LegendEntry> legend{{1, "right", right}, {2, "unclassified", kUnclassifiedColor}};
   unsigned index = kFirstWrong;
-  for (std::size_t c = 0; c < agreement.matching.names.size(); ++c)
-    legend.push_back({index++, "should be " + agreement.matching.names[c], colors[c]});
+  for (std::size_t c = 0; c < matching.names.size(); ++c)
+    legend.push_back({index++, "should be " + matching.names[c], colors[c]});
   return class_map_spec({width, height, 1}, std::move(legend));
 }
 
 }  // namespace
 
-AssessPictures::AssessPictures(const AssessedLabels& labels, const Agreement& agreement,
-                               Results& results, FigureFormat figures)
-    : agreement_(agreement),
+AssessPictures::AssessPictures(const AssessedLabels& labels, const ClassMatching& matching,
+                               Results& results, FigureFormat figures, PaintedMap names)
+    : matching_(matching),
       results_(results),
+      names_(std::move(names)),
       width_(labels.width()),
       previews_(figures != FigureFormat::kNone),
-      unclassified_(static_cast<Label>(agreement.matching.names.size() + 1)),
+      unclassified_(static_cast<Label>(matching.names.size() + 1)),
       row_of_map_(kLabels),
       column_of_reference_(kLabels),
       error_sample_(sample_for_labels(error_labels() - 1)),
@@ -58,24 +58,20 @@ AssessPictures::AssessPictures(const AssessedLabels& labels, const Agreement& ag
       error_counts_(std::vector<std::uint64_t>(error_labels())) {
   choose_colors(labels);
   row_of_map_[0] = unclassified_;
-  for (const auto& [code, place] : agreement.matching.of_map)
+  for (const auto& [code, place] : matching.of_map)
     row_of_map_[code] = static_cast<Label>(place + 1);
-  for (const auto& [code, place] : agreement.matching.of_reference)
+  for (const auto& [code, place] : matching.of_reference)
     column_of_reference_[code] = static_cast<Label>(place + 1);
   if (results.wants("errors"))
-    errors_ =
-        create_picture(results.path(labels.picture() + ".errors.png"),
-                       errors_spec(width_, labels.height(), agreement, colors_, right_color_));
+    errors_ = create_picture(results.path(names_.map, names_.picture + ".errors.png"),
+                             errors_spec(width_, labels.height(), matching, colors_, right_color_));
 }
 
-std::size_t AssessPictures::error_labels() const {
-  return kFirstWrong + agreement_.matching.names.size();
-}
+std::size_t AssessPictures::error_labels() const { return kFirstWrong + matching_.names.size(); }
 
 void AssessPictures::choose_colors(const AssessedLabels& labels) {
-  for (std::size_t c = 0; c < agreement_.matching.names.size(); ++c)
-    colors_.push_back(
-        labels.color_of(agreement_.matching.names[c]).value_or(css_hex(class_color(c))));
+  for (std::size_t c = 0; c < matching_.names.size(); ++c)
+    colors_.push_back(labels.color_of(matching_.names[c]).value_or(css_hex(class_color(c))));
   colors_.push_back(kUnclassifiedColor);
   right_color_ = gray_apart_from(colors_);
 }
@@ -133,18 +129,18 @@ void AssessPictures::finish() {
   if (errors_) errors_->finish();
 }
 
-void AssessPictures::add_figures(Plot& plot, const std::string& name,
-                                 const Assessment& assessment) {
-  const std::string extension = extension_of(plot.format());
-  std::vector<std::string> rows = agreement_.matching.names;
-  rows.push_back("unclassified");
-  add_matrix_figure(plot, results_.path("matrix.figure." + extension), name, rows,
-                    agreement_.matrix, assessment.map.accuracy);
-  add_accuracy_figure(plot, results_.path("accuracy.figure." + extension), name,
-                      agreement_.matching.names, assessment.map.accuracy);
+std::filesystem::path AssessPictures::figure_path(const Plot& plot,
+                                                  const std::string& figure) const {
+  const std::string name = figure + ".figure." + extension_of(plot.format());
+  return results_.path(names_.map, names_.alone ? name : names_.picture + "." + name);
+}
+
+void AssessPictures::add_figures(Plot& plot, const std::string& name, const Places& right,
+                                 const Places& wrong) {
   const Thumbnail map = merged_thumbnail(map_preview_);
   add_errors(plot, name, map);
-  if (!assessment.sampled.empty()) add_sampled(plot, name, assessment, map);
+  if (!right.empty() || !wrong.empty())
+    add_sampled_figure(plot, figure_path(plot, "sampled"), name, right, wrong, map);
 }
 
 void AssessPictures::add_errors(Plot& plot, const std::string& name, const Thumbnail& map) {
@@ -160,23 +156,10 @@ void AssessPictures::add_errors(Plot& plot, const std::string& name, const Thumb
   };
   add(1, "right", right_color_);
   add(2, "unclassified", kUnclassifiedColor);
-  for (std::size_t c = 0; c < agreement_.matching.names.size(); ++c)
-    add(kFirstWrong + c, "should be " + agreement_.matching.names[c], colors_[c]);
-  add_error_map_figure(plot, results_.path("errors.figure." + extension_of(plot.format())), name,
-                       legend, map, merged_thumbnail(error_preview_));
-}
-
-void AssessPictures::add_sampled(Plot& plot, const std::string& name, const Assessment& assessment,
-                                 const Thumbnail& map) {
-  Places right, wrong;
-  for (const DrawnPixel& drawn : assessment.sampled) {
-    const bool agrees = agreement_.row_of(drawn.labels[0]) == agreement_.column_of(drawn.labels[1]);
-    (agrees ? right : wrong)
-        .push_back({static_cast<double>(drawn.pixel % width_) + 0.5,
-                    static_cast<double>(drawn.pixel / width_) + 0.5});
-  }
-  add_sampled_figure(plot, results_.path("sampled.figure." + extension_of(plot.format())), name,
-                     right, wrong, map);
+  for (std::size_t c = 0; c < matching_.names.size(); ++c)
+    add(kFirstWrong + c, "should be " + matching_.names[c], colors_[c]);
+  add_error_map_figure(plot, figure_path(plot, "errors"), name, legend, map,
+                       merged_thumbnail(error_preview_));
 }
 
 }  // namespace chalcedony

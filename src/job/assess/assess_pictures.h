@@ -3,20 +3,29 @@
 #define CHALCEDONY_JOB_ASSESS_ASSESS_PICTURES_H_
 
 #include <algorithm>
+#include <filesystem>
 #include <memory>
 #include <string>
 #include <vector>
 
+#include "core/assess/class_matching.h"
 #include "core/palette/class_painter.h"
 #include "core/pixel/label.h"
+#include "figure/map_figure.h"
 #include "figure/plot/plot.h"
 #include "io/picture/picture_writer.h"
 #include "job/assess/assessed_labels.h"
-#include "job/assess/assessment.h"
 #include "job/picture/preview.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
+
+/// The names that the pictures of a map bear.
+struct PaintedMap {
+  std::filesystem::path map;
+  std::string picture;  // that the map is of; figures of a map that is not alone bear its name too
+  bool alone = true;
+};
 
 /// Gathers, while the labels pass by, the picture of errors and small copies for the figures.
 ///
@@ -24,8 +33,8 @@ namespace chalcedony {
 /// class of the reference.
 class AssessPictures {
  public:
-  AssessPictures(const AssessedLabels& labels, const Agreement& agreement, Results& results,
-                 FigureFormat figures);
+  AssessPictures(const AssessedLabels& labels, const ClassMatching& matching, Results& results,
+                 FigureFormat figures, PaintedMap names);
 
   /// Whether anything is to be gathered at all.
   bool wanted() const { return errors_ || previews_; }
@@ -60,7 +69,8 @@ class AssessPictures {
   void take(const EncodedRows& rows);
   void finish();
 
-  void add_figures(Plot& plot, const std::string& name, const Assessment& assessment);
+  /// The errors beside the map, and the drawn pixels on it where there are any.
+  void add_figures(Plot& plot, const std::string& name, const Places& right, const Places& wrong);
 
  private:
   Label error_of(Label row, Label reference) const {
@@ -71,11 +81,11 @@ class AssessPictures {
   std::size_t error_labels() const;
   void choose_colors(const AssessedLabels& labels);
   void add_errors(Plot& plot, const std::string& name, const Thumbnail& map);
-  void add_sampled(Plot& plot, const std::string& name, const Assessment& assessment,
-                   const Thumbnail& map);
+  std::filesystem::path figure_path(const Plot& plot, const std::string& figure) const;
 
-  const Agreement& agreement_;
+  const ClassMatching& matching_;
   Results& results_;
+  PaintedMap names_;
   std::uint32_t width_;
   bool previews_;
   Label unclassified_;

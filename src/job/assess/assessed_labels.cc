@@ -11,37 +11,34 @@
 #include "job/picture/inputs.h"
 
 namespace chalcedony {
-namespace {
 
-/// `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
-std::string picture_stem(const std::filesystem::path& path) {
-  const std::string stem = path.stem().string();
+std::string assessed_picture(const std::filesystem::path& map) {
+  const std::string stem = map.stem().string();
   const std::string_view thing = ".classes";
   return stem.ends_with(thing) ? stem.substr(0, stem.size() - thing.size()) : stem;
 }
 
-}  // namespace
-
-AssessedLabels::AssessedLabels(const AssessOptions& options, const Context& context)
-    : picture_(picture_stem(options.shared.inputs.front())) {
-  const std::filesystem::path& map = options.shared.inputs.front();
-  add(map, options.shared.max_pixels);
+AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& options,
+                               const Context& context)
+    : picture_(assessed_picture(files.map)) {
+  add(files.map, options.shared.max_pixels);
   width_ = sources_.front()->shape().width;
   const std::uint32_t height = sources_.front()->shape().height;
-  if (is_sample_file(options.reference)) {
-    add_samples(options, context);
+  if (is_sample_file(files.reference)) {
+    add_samples(files.reference, options, context);
   } else {
-    add(options.reference, options.shared.max_pixels);
+    add(files.reference, options.shared.max_pixels);
   }
   name_by_color(legends_[1], legends_[0]);
   name_by_color(legends_[0], legends_[1]);
-  if (options.versus) {
-    add(*options.versus, options.shared.max_pixels);
+  if (files.versus) {
+    add(*files.versus, options.shared.max_pixels);
     name_by_color(legends_[2], legends_[1]);
   }
   rows_ = SideBySide::of_labels(std::move(sources_));
   if (options.shared.region)
-    region_ = errors_at(map.string(), [&] { return options.shared.region->in(width_, height); });
+    region_ =
+        errors_at(files.map.string(), [&] { return options.shared.region->in(width_, height); });
   if (options.shared.within) within_ = mask_within(options.shared, width_, height, context);
   if (options.model) leave_out_training(options);
   everywhere_ = !region_ && !within_ && !training_;
@@ -60,8 +57,8 @@ void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pi
   legends_.push_back({std::move(file.classes), file.legend_from != LegendFrom::kNumbers});
 }
 
-void AssessedLabels::add_samples(const AssessOptions& options, const Context& context) {
-  const std::filesystem::path& path = options.reference;
+void AssessedLabels::add_samples(const std::filesystem::path& path, const AssessOptions& options,
+                                 const Context& context) {
   const RasterShape shape = sources_.front()->shape();
   const SampleSet samples =
       read_samples(path, shape.width, shape.height, options.shared.samples_of_other_size);

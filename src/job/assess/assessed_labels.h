@@ -4,6 +4,7 @@
 
 #include <array>
 #include <cstdint>
+#include <filesystem>
 #include <memory>
 #include <optional>
 #include <string>
@@ -21,6 +22,15 @@
 
 namespace chalcedony {
 
+/// The files of one map.
+struct AssessedFiles {
+  std::filesystem::path map, reference;
+  std::optional<std::filesystem::path> versus;
+};
+
+/// `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
+std::string assessed_picture(const std::filesystem::path& map);
+
 /// Whether a pixel is assessed, or the first reason why not.
 enum class Assessed : std::uint8_t { kYes, kOutsideRegion, kOutsideMask, kTrained, kUnlabelled };
 
@@ -29,12 +39,12 @@ class AssessedLabels {
   /// Opens everything and settles which pixels can be assessed. Warnings go to the context.
   ///
   /// Errors    InputError: what open_labels and read_samples throw; sizes that differ
-  AssessedLabels(const AssessOptions& options, const Context& context);
+  AssessedLabels(const AssessedFiles& files, const AssessOptions& options, const Context& context);
 
   std::uint32_t width() const { return width_; }
   std::uint32_t height() const { return rows_->shape().height; }
   std::size_t pictures() const { return legends_.size(); }
-  SideBySide& rows() { return *rows_; }
+  SideBySide& rows() const { return *rows_; }
   /// The stem of the picture the map is of: `panel-b` for `panel-b.classes.png`.
   const std::string& picture() const { return picture_; }
 
@@ -65,7 +75,8 @@ class AssessedLabels {
   };
 
   void add(const std::filesystem::path& path, std::uint64_t max_pixels);
-  void add_samples(const AssessOptions& options, const Context& context);
+  void add_samples(const std::filesystem::path& path, const AssessOptions& options,
+                   const Context& context);
   void name_by_color(Legend& colored, const Legend& named);
   void leave_out_training(const AssessOptions& options);
 

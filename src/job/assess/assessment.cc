@@ -102,6 +102,12 @@ Json comparison_json(const Assessment& a) {
 
 }  // namespace
 
+std::uint64_t right_pixels(const Agreement& agreement) {
+  std::uint64_t right = 0;
+  for (const ClassAccuracy& c : agreement.accuracy.classes) right += c.agreed;
+  return right;
+}
+
 Json assessment_json(const Assessment& a) {
   const ClassMatching& matching = a.map.matching;
   Json json{{"matched_by", name_of(matching.by)},
@@ -143,7 +149,7 @@ void write_matrix(const std::filesystem::path& path, const Agreement& agreement)
     };
     for (std::size_t r = 0; r < matrix.rows(); ++r)
       row(
-          agreement.row_name(r), [&](std::size_t c) { return matrix.at(r, c); },
+          agreement.matching.row_name(r), [&](std::size_t c) { return matrix.at(r, c); },
           matrix.row_total(r));
     row(
         "total", [&](std::size_t c) { return matrix.column_total(c); }, matrix.total());
@@ -166,12 +172,45 @@ void write_accuracy(const std::filesystem::path& path, const Assessment& a) {
   table.write(path);
 }
 
-void write_sampled(const std::filesystem::path& path, const Assessment& a, std::uint32_t width) {
-  CsvTable table({"x", "y", "mapped", "reference"});
-  for (const DrawnPixel& drawn : a.sampled)
-    table.add({drawn.pixel % width, drawn.pixel / width,
-               a.map.row_name(a.map.row_of(drawn.labels[0])),
-               a.map.matching.names[a.map.column_of(drawn.labels[1])]});
+void write_sampled(const std::filesystem::path& path, std::size_t pixels,
+                   const std::function<ToldPixel(std::size_t)>& told) {
+  std::vector<std::string> header{"x", "y", "mapped", "reference"};
+  const bool several = pixels > 0 && !told(0).map.empty();
+  if (several) header.insert(header.begin(), "map");
+  CsvTable table(header);
+  for (std::size_t i = 0; i < pixels; ++i) {
+    const ToldPixel one = told(i);
+    std::vector<CsvField> row{one.x, one.y, one.mapped, one.reference};
+    if (several) row.insert(row.begin(), one.map);
+    table.add(row);
+  }
+  table.write(path);
+}
+
+void write_maps(const std::filesystem::path& path, const std::vector<JudgedMap>& maps) {
+  std::vector<std::string> header{"map",     "reference",   "assessed",     "right",
+                                  "overall", "overall_low", "overall_high", "kappa"};
+  const std::vector<std::string>& classes = maps.front().assessment.map.matching.names;
+  for (const std::string& name : classes)
+    for (const char* measure : {"users_", "producers_", "f1_"}) header.push_back(measure + name);
+  CsvTable table(header);
+  const auto field = [](const std::optional<double>& v) { return v ? CsvField(*v) : CsvField(); };
+  for (const JudgedMap& one : maps) {
+    const Accuracy& accuracy = one.assessment.map.accuracy;
+    const auto& interval = accuracy.overall_interval;
+    std::vector<CsvField> row{one.map.string(),
+                              one.reference.string(),
+                              accuracy.total,
+                              right_pixels(one.assessment.map),
+                              field(accuracy.overall),
+                              interval ? CsvField(interval->low) : CsvField(),
+                              interval ? CsvField(interval->high) : CsvField(),
+                              accuracy.kappa ? CsvField(accuracy.kappa->value) : CsvField()};
+    for (const ClassAccuracy& c : accuracy.classes)
+      for (const std::optional<double>& share : {c.users, c.producers, c.f1})
+        row.push_back(field(share));
+    table.add(row);
+  }
   table.write(path);
 }
 

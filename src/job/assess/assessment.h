@@ -2,7 +2,9 @@
 #ifndef CHALCEDONY_JOB_ASSESS_ASSESSMENT_H_
 #define CHALCEDONY_JOB_ASSESS_ASSESSMENT_H_
 
+#include <cstdint>
 #include <filesystem>
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -12,7 +14,6 @@
 #include "core/assess/class_matching.h"
 #include "core/assess/error_matrix.h"
 #include "core/assess/map_comparison.h"
-#include "core/assess/sample_draw.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -22,28 +23,19 @@ struct Agreement {
   ClassMatching matching;
   ErrorMatrix matrix{0, 0};
   Accuracy accuracy;
-
-  std::size_t row_of(unsigned map_code) const {
-    return map_code == 0 ? matching.names.size() : matching.of_map.at(map_code);
-  }
-  std::size_t column_of(unsigned reference_code) const {
-    return matching.of_reference.at(reference_code);
-  }
-  /// The name of a row.
-  std::string row_name(std::size_t row) const {
-    return row < matching.names.size() ? matching.names[row] : "unclassified";
-  }
 };
 
 struct Assessment {
   Agreement map;
   std::vector<double> mapped_shares;     // of the counted pixels of the map, one a row
   std::optional<AreaAdjusted> adjusted;  // of a sample, when every class of the map has some
-  std::vector<DrawnPixel> sampled;       // in the order they were drawn; empty when all were taken
   std::optional<Agreement> second;       // of --versus
   std::uint64_t only_first = 0;          // pixels that only this map has right
   std::uint64_t only_second = 0;
 };
+
+/// The pixels of the diagonal.
+std::uint64_t right_pixels(const Agreement& agreement);
 
 /// Everything but the files' names, as fields of the summary and of accuracy.json.
 Json assessment_json(const Assessment& assessment);
@@ -54,9 +46,25 @@ void write_matrix(const std::filesystem::path& path, const Agreement& agreement)
 /// accuracy.csv: a line for each measure and class.
 void write_accuracy(const std::filesystem::path& path, const Assessment& assessment);
 
-/// sampled.csv: x, y, mapped, reference.
-void write_sampled(const std::filesystem::path& path, const Assessment& assessment,
-                   std::uint32_t width);
+/// An assessed pixel as it is told.
+struct ToldPixel {
+  std::string map;  // empty when there is one only
+  std::uint64_t x = 0, y = 0;
+  std::string mapped, reference;
+};
+
+/// sampled.csv: map (of several), x, y, mapped, reference.
+void write_sampled(const std::filesystem::path& path, std::size_t pixels,
+                   const std::function<ToldPixel(std::size_t)>& told);
+
+/// One map of several.
+struct JudgedMap {
+  std::filesystem::path map, reference;
+  Assessment assessment;
+};
+
+/// maps.csv: a row for each map with its accuracies, over all and by class.
+void write_maps(const std::filesystem::path& path, const std::vector<JudgedMap>& maps);
 
 }  // namespace chalcedony
 

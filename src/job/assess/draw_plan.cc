@@ -35,7 +35,7 @@ void take_given(const AssessOptions& options, const std::vector<std::string>& ro
     const auto at = std::find(rows.begin(), rows.end(), name);
     if (at == rows.end())
       throw InputError("--stratified: the map has no class '" + name + "'",
-                       suggest_name(name, rows), options.shared.inputs.front().string());
+                       suggest_name(name, rows), drawn_from(options));
     const auto s = static_cast<std::size_t>(at - rows.begin());
     plan.asked += number;
     plan.wanted[s] = std::min(number, plan.pools[s]);

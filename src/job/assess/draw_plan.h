@@ -19,6 +19,11 @@ struct DrawPlan {
   std::uint64_t total() const;
 };
 
+/// The map as the place of an error; nothing when there are several.
+inline std::string drawn_from(const AssessOptions& options) {
+  return options.shared.inputs.size() == 1 ? options.shared.inputs.front().string() : "";
+}
+
 /// The plan for the random designs. `rows` names the rows of the matrix, `pixels` says how many
 /// pixels can be drawn from each.
 ///

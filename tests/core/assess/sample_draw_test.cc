@@ -1,4 +1,4 @@
-// Drawing pixels, counting labels, and matching classes.
+// Drawing pixels and counting labels.
 #include "core/assess/sample_draw.h"
 
 #include <algorithm>
@@ -7,9 +7,7 @@
 #include <numeric>
 #include <random>
 
-#include "core/assess/class_matching.h"
 #include "core/assess/label_counts.h"
-#include "core/error.h"
 #include "core/pixel/pixel_hash.h"
 
 using namespace chalcedony;
@@ -25,10 +23,6 @@ std::vector<DrawnPixel> draw_thirds(std::uint64_t seed, std::uint64_t pixels,
     if (const std::uint64_t hash = draw.hash_of(p); draw.may_take(p % 3, hash))
       candidates[p % 3].push_back({hash, p, {}});
   return draw.drawn(candidates);
-}
-
-LabelledClasses classes_of(std::vector<LabelledClass> list, bool named = true) {
-  return {std::move(list), named};
 }
 
 }  // namespace
@@ -95,36 +89,6 @@ TEST_CASE("labels are counted together, whatever their numbers", "[core][assess]
   }
   first.merge(second);
   std::map<Labels, std::uint64_t> counted;
-  first.for_each([&](const Labels& labels, std::uint64_t n) { counted[labels] += n; });
+  for (const LabelTotal& one : first.totals()) counted[one.labels] += one.count;
   CHECK(counted == plain);
-}
-
-TEST_CASE("classes are matched by name, by pairs, by number", "[core][assess]") {
-  const auto map = classes_of({{1, "Ruby"}, {2, "lead"}, {3, "dust"}});
-  const auto reference = classes_of({{1, "lead"}, {2, "ruby"}, {5, "moss"}});
-  const ClassMatching named = match_classes(map, reference, {});
-  CHECK(named.by == MatchedBy::kName);
-  CHECK(named.names == std::vector<std::string>{"Ruby", "lead", "dust", "moss"});
-  CHECK(named.of_reference.at(2) == 0);
-  CHECK(named.of_reference.at(1) == 1);
-  CHECK(named.only_in_map == std::vector<std::string>{"dust"});
-  CHECK(named.only_in_reference == std::vector<std::string>{"moss"});
-
-  // Two classes of the map may be one of the reference.
-  const ClassMatching paired = match_classes(map, reference, {{"dust", "lead"}});
-  CHECK(paired.by == MatchedBy::kPairs);
-  CHECK(paired.of_map.at(3) == paired.of_map.at(2));
-  CHECK(paired.only_in_map.empty());
-
-  const auto numbers = classes_of({{1, "class 1"}, {5, "class 5"}}, false);
-  const ClassMatching numbered = match_classes(numbers, reference, {});
-  CHECK(numbered.by == MatchedBy::kNumber);
-  CHECK(numbered.names == std::vector<std::string>{"lead", "moss", "ruby"});
-
-  CHECK_THROWS_WITH(match_classes(classes_of({{9, "a"}}), reference, {}),
-                    Catch::Contains("no class in common") && Catch::Contains("--match"));
-  CHECK_THROWS_WITH(match_classes(map, reference, {{"rubi", "ruby"}}),
-                    Catch::Contains("the map has no class 'rubi'") && Catch::Contains("Ruby"));
-  CHECK_THROWS_WITH(match_classes(map, reference, {{"ruby", "rust"}}),
-                    Catch::Contains("the reference has no class 'rust'"));
 }

@@ -1,0 +1,82 @@
+#include "job/assess/drawn_sample.h"
+
+#include <optional>
+#include <string>
+
+#include "core/error.h"
+#include "core/pixel/pixel_hash.h"
+#include "job/assess/draw_plan.h"
+
+namespace chalcedony {
+namespace {
+
+using Pools = std::vector<std::vector<DrawnPixel>>;
+
+/// A pass that collects pixels of all maps: `pool_of(map, drawn)` says into which of the pools one
+/// goes, if any.
+template <class PoolOf>
+Pools candidates_of(AssessedMaps& maps, std::size_t pools, const Context& context,
+                    const PoolOf& pool_of) {
+  Pools all(pools);
+  std::vector<Pools> found(maps.size());
+  const auto find = [&](std::size_t i) {
+    const std::uint64_t first = maps.numbering().first_of(i);
+    found[i] = maps[i].candidates(pools, context, [&](DrawnPixel& drawn) {
+      drawn.pixel += first;
+      return pool_of(i, drawn);
+    });
+  };
+  const auto take = [&](std::size_t i) {
+    for (std::size_t p = 0; p < pools; ++p)
+      all[p].insert(all[p].end(), found[i][p].begin(), found[i][p].end());
+    found[i] = {};
+  };
+  maps.for_each({.work = find, .end = take});
+  return all;
+}
+
+std::vector<DrawnPixel> drawn_on_grid(AssessedMaps& maps, const AssessOptions& options,
+                                      const Context& context) {
+  const std::uint64_t start = mixed_bits(options.shared.seed), every = options.every;
+  const auto pool_of = [&](std::size_t, const DrawnPixel& drawn) {
+    const auto [picture, x, y] = maps.numbering().place_of(drawn.pixel);
+    const bool on = x % every == start % every && y % every == (start >> 32) % every;
+    return on ? std::optional(std::size_t{0}) : std::nullopt;
+  };
+  std::vector<DrawnPixel> sample = candidates_of(maps, 1, context, pool_of).front();
+  if (sample.empty())
+    throw InputError("no pixel with a label lies on the grid", "make --every smaller",
+                     drawn_from(options));
+  return sample;
+}
+
+}  // namespace
+
+std::vector<DrawnPixel> drawn_sample(AssessedMaps& maps, const MatchedMaps& matched,
+                                     const std::vector<std::uint64_t>& strata,
+                                     const AssessOptions& options, const Context& context) {
+  if (options.design == SampleDesign::kGrid) return drawn_on_grid(maps, options, context);
+  std::vector<std::string> rows;
+  for (std::size_t r = 0; r < strata.size(); ++r) rows.push_back(matched.all.row_name(r));
+  const DrawPlan plan = plan_draw(options, rows, strata);
+  if (plan.total() == 0)
+    throw InputError("no pixel would be drawn", "ask for more pixels, or of other classes",
+                     drawn_from(options));
+  if (plan.total() < plan.asked)
+    context.warn("only " + std::to_string(plan.total()) + " of " + std::to_string(plan.asked) +
+                 " pixels can be drawn: some classes have no more");
+  SampleDraw draw(options.shared.seed, plan.pools, plan.wanted);
+  const auto pool_of = [&](std::size_t map, DrawnPixel& drawn) {
+    drawn.hash = draw.hash_of(drawn.pixel);
+    const std::size_t pool = plan.by_class ? matched.each[map].row_of(drawn.labels[0]) : 0;
+    return draw.may_take(pool, drawn.hash) ? std::optional(pool) : std::nullopt;
+  };
+  std::vector<DrawnPixel> sample;
+  while (sample.empty()) {
+    sample = draw.drawn(candidates_of(maps, plan.pools.size(), context, pool_of));
+    draw.widen();
+  }
+  return sample;
+}
+
+}  // namespace chalcedony
