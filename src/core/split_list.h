@@ -16,13 +16,14 @@ inline std::string_view without_outer_spaces(std::string_view text) {
   return text;
 }
 
-/// The items of a list without the spaces around them; one that is empty where nothing stands.
-inline std::vector<std::string> split_list(std::string_view list) {
+/// The items of a list, between commas or another mark, without the spaces around them; one that is
+/// empty where nothing stands.
+inline std::vector<std::string> split_list(std::string_view list, char mark = ',') {
   std::vector<std::string> items;
   for (std::size_t from = 0; from <= list.size();) {
-    const std::size_t comma = std::min(list.find(',', from), list.size());
-    items.emplace_back(without_outer_spaces(list.substr(from, comma - from)));
-    from = comma + 1;
+    const std::size_t end = std::min(list.find(mark, from), list.size());
+    items.emplace_back(without_outer_spaces(list.substr(from, end - from)));
+    from = end + 1;
   }
   return items;
 }

@@ -265,14 +265,17 @@ TEST_CASE("correct refuses what it cannot use, and leaves nothing", "[cli][corre
   put_text(dir / "channel.csv", "name,lab.x,lab.a,lab.b\nwhite,95,0,1\n");
   put_text(dir / "mixed.csv", "name,lab.l,lab.b,lab.a\nwhite,95,0,1\n");
   put_text(dir / "empty.csv", "");
-  put_text(dir / "later.json",
-           R"({"chalcedony":"correction","version":3,"matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
+  put_text(
+      dir / "later.json",
+      R"({"chalcedony":"correction","version":3,"of":"xyz-d50","matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
   put_text(
       dir / "falling.json",
-      R"({"chalcedony":"correction","version":2,"tone":[-2,0,0],"matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
-  put_text(dir / "flat.json",
-           R"({"chalcedony":"correction","version":1,"matrix":[[1,0,0],[1,0,0],[0,0,1]]})");
-  put_text(dir / "short.json", R"({"chalcedony":"correction","version":1,"matrix":[[1,0,0]]})");
+      R"({"chalcedony":"correction","version":2,"of":"xyz-d50","tone":[-2,0,0],"matrix":[[1,0,0],[0,1,0],[0,0,1]]})");
+  put_text(
+      dir / "flat.json",
+      R"({"chalcedony":"correction","version":1,"of":"xyz-d50","matrix":[[1,0,0],[1,0,0],[0,0,1]]})");
+  put_text(dir / "short.json",
+           R"({"chalcedony":"correction","version":1,"of":"xyz-d50","matrix":[[1,0,0]]})");
   put_text(dir / "other.json", R"({"chalcedony":"curves"})");
   write_picture(dir / "gray.png", spec_of(20, 10, 1), bytes_of(random_bytes(200)));
   PictureSpec hsv = spec_of(20, 10, 3);

@@ -56,6 +56,30 @@ TEST_CASE("how.json says what made the results, and makes them again", "[cli][ma
   CHECK_FALSE(std::filesystem::exists(dir / "third"));
 }
 
+TEST_CASE("how.json lists the files that options name, and no others", "[cli][many][how]") {
+  const TempDir dir;
+  write_panes(dir);
+  // Files that are called like values of options.
+  for (const char* name : {"lab", "16"}) put_text(dir / name, "no input");
+  write_picture(dir / "on.png", spec_of(16, 8, 1), bytes_of(std::vector<std::uint8_t>(128, 255)));
+  const auto files_of = [&](const std::string& line) {
+    INFO(line);
+    std::filesystem::remove_all(dir / "out");
+    REQUIRE(run_tool(dir, words_of(line)).exit_code == 0);
+    const json how = json::parse(text_of_file(dir / "out/how.json"));
+    REQUIRE(how["runs"].size() == 1);
+    std::vector<std::string> files;
+    for (const json& file : how["runs"][0]["files"]) files.push_back(file["file"]);
+    return files;
+  };
+  using Files = std::vector<std::string>;
+  CHECK(files_of("convert panes/pane-1.png --to lab --depth 16 -o out") == Files{});
+  CHECK(files_of("mask panes/pane-1.png --where gray>3 --background gray --and on.png --within "
+                 "on.png -o out") == Files{"on.png", "on.png"});
+  CHECK(files_of("mask panes/pane-1.png --where gray>3 --background panes/pane-2.png -o out") ==
+        Files{"panes/pane-2.png"});
+}
+
 TEST_CASE("a run that is done again takes the place of the one before", "[cli][many][how]") {
   const TempDir dir;
   write_panes(dir);

@@ -13,4 +13,5 @@ TEST_CASE("a list is its items, without the spaces around them", "[core]") {
   CHECK(split_list("a,,b,") == Items{"a", "", "b", ""});
   CHECK(split_list("") == Items{""});
   CHECK(split_list("  ") == Items{""});
+  CHECK(split_list("MAP|FOLDER", '|') == Items{"MAP", "FOLDER"});
 }

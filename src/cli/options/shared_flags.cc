@@ -38,21 +38,33 @@ const std::vector<std::string> kNoSayInResults{
     "input",   "output",   "list",    "config", "help",   "quiet", "verbose",
     "summary", "progress", "threads", "resume", "verify", "shard", "no-clobber"};
 
-/// Whether a command declares an option as one that takes a folder.
-bool names_folder(const po::options_description& declared, const std::string& name) {
-  const po::option_description* const option = declared.find_nothrow(name, false);
-  return option && option->semantic()->name().ends_with("FOLDER");
+/// Whether an option is declared with a value that is called so, as `MAP|FOLDER` or `NAME=SOURCE`.
+bool takes(const po::options_description& declared, const std::string& option,
+           const std::vector<std::string>& values) {
+  const po::option_description* const found = declared.find_nothrow(option, false);
+  if (!found) return false;
+  std::string called = found->semantic()->name();
+  std::replace(called.begin(), called.end(), '=', '|');
+  const std::vector<std::string> words = split_list(called, '|');
+  return std::find_first_of(words.begin(), words.end(), values.begin(), values.end()) !=
+         words.end();
 }
+
+/// What values of options that name files are called; a place may be one of a file, a value of a
+/// recipe anything.
+const std::vector<std::string> kFiles{"FILE",  "FOLDER", "PICTURE", "MASK", "MAP",
+                                      "BLANK", "SOURCE", "PLACE",   "VALUE"};
 
 /// The options that have a say in the results, by name.
 std::vector<TypedOption> typed_options(const Command& command, const po::variables_map& given) {
-  po::options_description own;
-  command.declare(own);
+  po::options_description declared;
+  command.declare(declared);
+  declare_shared(command, declared);
   std::vector<TypedOption> options;
   for (const auto& [name, value] : given) {
     if (std::find(kNoSayInResults.begin(), kNoSayInResults.end(), name) != kNoSayInResults.end())
       continue;
-    TypedOption option{name, {}, names_folder(own, name)};
+    TypedOption option{name, {}, takes(declared, name, kFiles), takes(declared, name, {"FOLDER"})};
     if (const auto* list = boost::any_cast<std::vector<std::string>>(&value.value())) {
       option.values = *list;
     } else if (const auto text = value.as<std::string>(); !text.empty()) {

@@ -7,9 +7,12 @@
 #include "io/file/whole_file.h"
 #include "io/text/file_kind.h"
 #include "io/text/json_text.h"
+#include "io/text/known_keys.h"
 
 namespace chalcedony {
 namespace {
+
+constexpr const char* kCorrectedSpace = "xyz-d50";
 
 [[noreturn]] void reject_correction(const std::string& problem) {
   throw InputError(problem, "give a file written by 'chalcedony correct --save'");
@@ -22,7 +25,7 @@ std::string correction_text(const ColorCorrection& correction) {
   nlohmann::ordered_json json{{"chalcedony", "correction"},
                               {"version", straight ? 1 : kCorrectionVersion}};
   if (!straight) json["tone"] = correction.tone.bend;
-  json["of"] = "xyz-d50";
+  json["of"] = kCorrectedSpace;
   json["matrix"] = correction.matrix.m;
   return json_text(json, 1) + "\n";
 }
@@ -35,6 +38,9 @@ ColorCorrection parse_correction(std::string_view text) {
       throw InputError("holds a correction of a later version than this program reads, " +
                            std::to_string(kCorrectionVersion),
                        "use the newer program that wrote it");
+    check_keys(json, {"chalcedony", "version", "tone", "of", "matrix"});
+    if (json.at("of") != kCorrectedSpace)
+      reject_correction("is not a correction of " + std::string(kCorrectedSpace));
     ColorCorrection correction;
     if (json.contains("tone")) json["tone"].get_to(correction.tone.bend);
     if (!correction.tone.rises()) reject_correction("holds a tone curve that does not rise");

@@ -8,6 +8,7 @@
 #include "io/file/whole_file.h"
 #include "io/text/file_kind.h"
 #include "io/text/json_text.h"
+#include "io/text/known_keys.h"
 
 namespace chalcedony {
 namespace {
@@ -32,6 +33,7 @@ CurveKind kind_named(const std::string& name) {
 }
 
 ToneCurve curve_of(const Json& json) {
+  check_keys(json, {"kind", "black", "white", "strength", "table"});
   ToneCurve curve;
   curve.kind = kind_named(json.at("kind").get<std::string>());
   curve.black = json.at("black").get<double>();
@@ -58,8 +60,12 @@ CurveSet set_of(const Json& json) {
     throw InputError("has curves of version " + std::to_string(version) +
                          ", this program reads up to " + std::to_string(kCurvesVersion),
                      "use the newer program that wrote it");
+  check_keys(json, {"chalcedony", "version", "of", "curves"});
+  const auto of = json.at("of").get<std::string>();
+  if (of != "lightness" && of != "channels")
+    reject_curves("has curves of '" + of + "', not of channels or lightness");
   CurveSet set;
-  set.on_lightness = json.at("of").get<std::string>() == "lightness";
+  set.on_lightness = of == "lightness";
   for (const Json& curve : json.at("curves")) set.curves.push_back(curve_of(curve));
   if (set.curves.size() != 1 && (set.on_lightness || set.curves.size() != 3))
     reject_curves("has " + std::to_string(set.curves.size()) + " curves");

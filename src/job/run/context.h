@@ -30,6 +30,7 @@ namespace chalcedony {
 struct TypedOption {
   std::string name;
   std::vector<std::string> values;
+  bool names_files = false;   // a value may be a file, or hold the name of one
   bool names_folder = false;  // a value may be a folder or a pattern, whose files are read then
 };
 

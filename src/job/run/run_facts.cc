@@ -44,6 +44,7 @@ path file_in(const std::string& value) {
 /// The files that an option names; of a folder, or a pattern, those that can go with an input.
 std::vector<path> files_named(const TypedOption& option) {
   std::vector<path> files;
+  if (!option.names_files) return files;
   for (const std::string& value : option.values) {
     if (const path file = file_in(value); !file.empty()) {
       files.push_back(file);

@@ -7,6 +7,7 @@
 
 #include "core/error.h"
 #include "core/learn/classifier.h"
+#include "io/document/correction_file.h"
 #include "io/document/curve_file.h"
 #include "io/document/model_file.h"
 #include "io/document/palette_file.h"
@@ -94,12 +95,27 @@ TEST_CASE("curves that were edited are refused", "[io][curves]") {
         "is not a file of curves; give a file written by 'chalcedony balance --save'"},
        {"/version", 2, "has curves of version 2, this program reads up to 1; use the newer"},
        {"/version", nullptr, "cannot be read as curves"},
+       {"/of", "light", "has curves of 'light', not of channels or lightness"},
+       {"/0", 1, "says '0', which means nothing there"},
+       {"/curves/0/strenght", 2,
+        "says 'strenght', which means nothing there; did you mean 'strength'?"},
        {"/curves/0/kind", "bend", "has a curve of the unknown kind 'bend'"},
        {"/curves/0/white", 0, "has a curve whose white does not lie above its black"},
        {"/curves/0/strength", -1, "has a curve that does not rise"},
        {"/curves/2/table", json{1}, "has a table without values"},
        {"/curves/2/table", json{0, 0.6, 0.5, 1}, "has a curve that does not rise"},
        {"/curves/2", nullptr, "has 2 curves"}});
+}
+
+TEST_CASE("corrections that were edited are refused", "[io][correction]") {
+  ColorCorrection correction;
+  correction.matrix = Affine{{{{1, 0, 0}, {0, 0.9, 0}, {0, 0, 1.1}}}};
+  check_edits(
+      correction_text(correction), [](const std::string& text) { parse_correction(text); },
+      {{"/of", "xyz", "is not a correction of xyz-d50; give a file written by"},
+       {"/of", nullptr, "cannot be read as a color correction"},
+       {"/tones", json{0, 0, 0}, "says 'tones', which means nothing there; did you mean 'tone'?"},
+       {"/matrix/2/2", nullptr, "cannot be read as a color correction"}});
 }
 
 TEST_CASE("palettes that were edited are refused", "[io][palette]") {
