@@ -1,6 +1,6 @@
 // `chalcedony-whole-runs PROGRAM FLOOR WORK-FOLDER MODELS ROWS PICTURE...`: times whole commands
 // against a floor that only decodes the same picture, in turn, and reads their peak memory. Prints
-// a Markdown table: medians of 7 pairs, without figures. ROWS: only rows whose name begins so;
+// a Markdown table: medians of 8 pairs, without figures. ROWS: only rows whose name begins so;
 // empty for all.
 #include <fcntl.h>
 #include <fmt/format.h>
@@ -55,9 +55,9 @@ Run run_afresh(const std::vector<std::string>& words, const std::string& results
 }
 
 double median(std::vector<double> values) {
-  std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2),
-                   values.end());
-  return values[values.size() / 2];
+  std::sort(values.begin(), values.end());
+  const std::size_t upper = values.size() / 2, lower = (values.size() - 1) / 2;
+  return (values[lower] + values[upper]) / 2;
 }
 
 /// A command and what it is measured against, as they are typed. What stands in braces is filled
@@ -182,14 +182,18 @@ class Bench {
 
  private:
   void measure(const Row& row, const std::string& picture) const {
-    constexpr int kPairs = 7;
+    constexpr int kPairs = 8;
     const auto command = words(row.command, picture), floor = words(row.floor, picture);
     std::vector<double> ratios, seconds;
     double peak = 0;
     for (int pair = 0; pair < kPairs; ++pair) {
-      const double base = run_afresh(floor, results()).seconds;
-      const Run one = run_afresh(command, results());
-      ratios.push_back(one.seconds / base);
+      // What was written is still on its way to the disk when the next one runs: each goes first as
+      // often.
+      Run base, one;
+      if (pair % 2 == 0) base = run_afresh(floor, results());
+      one = run_afresh(command, results());
+      if (pair % 2 == 1) base = run_afresh(floor, results());
+      ratios.push_back(one.seconds / base.seconds);
       seconds.push_back(one.seconds);
       peak = std::max(peak, one.megabytes);
     }
