@@ -363,6 +363,12 @@ TEST_CASE("several maps are held against second ones, pairs and patterns", "[cli
   CHECK(summary["together"]["versus"]["only_first"] == 2);
   CHECK(summary["together"]["versus"]["overall"].get<double>() == Approx((9.0 + 7) / 18));
   CHECK(summary["together"]["matched_by"] == "pairs");
+  // 4 of 9 pixels more are right, then none: residuals 2 and -2.
+  CHECK(summary["together"]["versus"]["better_on"] == 1);
+  CHECK(summary["together"]["versus"]["worse_on"] == 0);
+  CHECK(summary["together"]["versus"]["gain"].get<double>() == Approx(4.0 / 18));
+  CHECK(summary["together"]["versus"]["gain_standard_error"].get<double>() == Approx(4.0 / 18));
+  CHECK_FALSE(summary["inputs"][0]["versus"].contains("gain"));
 }
 
 TEST_CASE("maps that cannot be used are left out when that is asked", "[cli][assess]") {

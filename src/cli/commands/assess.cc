@@ -229,6 +229,14 @@ void print_versus(const Json& p, std::ostream& out) {
   };
   test("kappa_difference", "difference of the kappas in standard errors (as of two samples): Z");
   test("mcnemar", "McNemar's test (the same pixels): chi-square");
+  if (!v.contains("better_on")) return;
+  out << fmt::format("  the second is right more often on {}, less often on {}",
+                     plural(v["better_on"], "map"), counted(v["worse_on"]));
+  if (v.contains("gain"))
+    out << fmt::format("; by {:+.2f} % ({:+.2f} to {:+.2f}), by how much the maps differ",
+                       100 * v["gain"].get<double>(), 100 * v["gain_low"].get<double>(),
+                       100 * v["gain_high"].get<double>());
+  out << '\n';
 }
 
 void print_overall(const Json& p, std::ostream& out) {

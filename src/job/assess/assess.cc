@@ -129,15 +129,26 @@ class AssessJob {
         for (const LabelTotal& one : maps_[i].counted().assessed)
           add(judged_[i].assessment, one.labels, one.count);
     }
-    std::vector<MapScore> scores;
     for (JudgedMap& one : judged_) {
       finish(one.assessment);
       merge(one.assessment);
-      scores.push_back({right_pixels(one.assessment.map), one.assessment.map.accuracy.total});
     }
     finish(together_);
-    if (as_they_come()) between_ = between_maps(scores, options_.level);
+    if (as_they_come()) compare_maps();
     warn_of_small_classes();
+  }
+
+  void compare_maps() {
+    std::vector<MapScore> first, second;
+    for (const JudgedMap& one : judged_) {
+      const auto score = [](const Agreement& agreement) {
+        return MapScore{right_pixels(agreement), agreement.accuracy.total};
+      };
+      first.push_back(score(one.assessment.map));
+      if (one.assessment.second) second.push_back(score(*one.assessment.second));
+    }
+    between_ = between_maps(first, options_.level);
+    if (!second.empty()) gain_ = gain_between_maps(first, second, options_.level);
   }
 
   static void add(Assessment& to, const Labels& labels, std::uint64_t n) {
@@ -292,14 +303,33 @@ class AssessJob {
     Json json{{"maps", maps_.size()}, {"against", options_.reference.string()}};
     json.update(taken_json(0, maps_.size()));
     json.update(assessment_json(together_));
-    if (options_.versus) json["versus"]["file"] = options_.versus->string();
     if (between_)
       json["between_maps"] = {{"maps", between_->maps},
                               {"standard_error", between_->standard_error},
                               {"overall_low", between_->interval.low},
                               {"overall_high", between_->interval.high}};
+    if (options_.versus) {
+      json["versus"]["file"] = options_.versus->string();
+      add_gain(json["versus"]);
+    }
     add_plan_and_shown(json);
     return json;
+  }
+
+  /// How much better the second maps are, and on how many.
+  void add_gain(Json& json) const {
+    std::uint64_t better = 0, worse = 0;
+    for (const JudgedMap& one : judged_) {
+      better += one.assessment.only_second > one.assessment.only_first;
+      worse += one.assessment.only_second < one.assessment.only_first;
+    }
+    json["better_on"] = better;
+    json["worse_on"] = worse;
+    if (!gain_) return;
+    json["gain"] = gain_->share;
+    json["gain_standard_error"] = gain_->standard_error;
+    json["gain_low"] = gain_->interval.low;
+    json["gain_high"] = gain_->interval.high;
   }
 
   /// What accuracy.json holds.
@@ -342,11 +372,12 @@ class AssessJob {
   Results& results_;
   AssessedMaps maps_;
   MatchedMaps matched_;
-  std::vector<JudgedMap> judged_;      // one a map
-  Assessment together_;                // of the pixels of all maps
-  std::vector<std::uint64_t> strata_;  // pixels that can be drawn, by row of the matrix
-  std::vector<DrawnPixel> sampled_;    // in the order they were drawn, numbered through all maps
-  std::optional<BetweenMaps> between_;
+  std::vector<JudgedMap> judged_;       // one a map
+  Assessment together_;                 // of the pixels of all maps
+  std::vector<std::uint64_t> strata_;   // pixels that can be drawn, by row of the matrix
+  std::vector<DrawnPixel> sampled_;     // in the order they were drawn, numbered through all maps
+  std::optional<BetweenMaps> between_;  // the accuracy of several maps, by how much they differ
+  std::optional<BetweenMaps> gain_;     // of the second maps
 };
 
 }  // namespace

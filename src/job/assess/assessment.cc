@@ -190,6 +190,8 @@ void write_sampled(const std::filesystem::path& path, std::size_t pixels,
 void write_maps(const std::filesystem::path& path, const std::vector<JudgedMap>& maps) {
   std::vector<std::string> header{"map",     "reference",   "assessed",     "right",
                                   "overall", "overall_low", "overall_high", "kappa"};
+  const bool versus = maps.front().assessment.second.has_value();
+  if (versus) header.push_back("versus_overall");
   const std::vector<std::string>& classes = maps.front().assessment.map.matching.names;
   for (const std::string& name : classes)
     for (const char* measure : {"users_", "producers_", "f1_"}) header.push_back(measure + name);
@@ -206,6 +208,7 @@ void write_maps(const std::filesystem::path& path, const std::vector<JudgedMap>&
                               interval ? CsvField(interval->low) : CsvField(),
                               interval ? CsvField(interval->high) : CsvField(),
                               accuracy.kappa ? CsvField(accuracy.kappa->value) : CsvField()};
+    if (versus) row.push_back(field(one.assessment.second->accuracy.overall));
     for (const ClassAccuracy& c : accuracy.classes)
       for (const std::optional<double>& share : {c.users, c.producers, c.f1})
         row.push_back(field(share));

@@ -27,7 +27,7 @@ TEST_CASE("maps that differ make the interval of their accuracy", "[core][assess
   const auto found = between_maps({{90, 100}, {40, 50}, {0, 0}, {30, 50}}, 0.95);
   REQUIRE(found);
   CHECK(found->maps == 3);
-  CHECK(found->overall == Approx(0.8));
+  CHECK(found->share == Approx(0.8));
   CHECK(found->standard_error == Approx(std::sqrt(1.5 * 200) / 200));
   CHECK(found->interval.low == Approx(0.8 - 4.30265 * found->standard_error).margin(1e-5));
   CHECK(found->interval.high == 1);
@@ -49,9 +49,9 @@ TEST_CASE("of maps of one size it is the interval of the mean of their accuracie
   }
   const double mean = sum / 9, variance = (squares - 9 * mean * mean) / 8;
   const auto found = between_maps(maps, 0.9);
-  CHECK(found->overall == Approx(mean));
+  CHECK(found->share == Approx(mean));
   CHECK(found->standard_error == Approx(std::sqrt(variance / 9)));
-  CHECK(found->interval.high - found->overall == Approx(student_t(0.9, 8) * found->standard_error));
+  CHECK(found->interval.high - found->share == Approx(student_t(0.9, 8) * found->standard_error));
 }
 
 TEST_CASE("the interval between maps holds the truth as often as it says", "[core][assess]") {
@@ -78,6 +78,20 @@ TEST_CASE("the interval between maps holds the truth as often as it says", "[cor
   CHECK(held > 0.92 * kTrials);
   CHECK(held < 0.98 * kTrials);
   CHECK(held_as_if_apart < 0.6 * kTrials);
+}
+
+TEST_CASE("how much better second maps are is told by how much that differs", "[core][assess]") {
+  // By hand: 5, -1 and 2 more of 100, 100 and 50: 6 of 250; residuals 2.6, -3.4 and 0.8.
+  const std::vector<MapScore> first{{80, 100}, {91, 100}, {40, 50}};
+  const auto gain = gain_between_maps(first, {{85, 100}, {90, 100}, {42, 50}}, 0.95);
+  REQUIRE(gain);
+  CHECK(gain->share == Approx(6.0 / 250));
+  CHECK(gain->standard_error == Approx(std::sqrt(1.5 * (2.6 * 2.6 + 3.4 * 3.4 + 0.8 * 0.8)) / 250));
+  CHECK(gain->interval.low < 0);
+  CHECK(gain->interval.high > gain->share);
+  const auto back = gain_between_maps({{85, 100}, {90, 100}, {42, 50}}, first, 0.95);
+  CHECK(back->interval.high == Approx(-gain->interval.low));
+  CHECK_FALSE(gain_between_maps({{1, 2}}, {{2, 2}}, 0.95));
 }
 
 TEST_CASE("pixels are numbered through several pictures", "[core][assess]") {
