@@ -17,7 +17,9 @@ constexpr std::size_t kMostRows = 60;    // higher pages are not easily seen; ro
 constexpr std::size_t kMostWithF1 = 12;  // more classes leave room for colors only
 constexpr double kMapNamesWide = 190;
 constexpr double kTicsBelow = 34;
+constexpr double kRingBelow = 0.74;  // of a row, so that it does not hide the dot
 constexpr const char* kDotColor = "#2f6690";
+constexpr const char* kRingColor = "#7a4a2b";
 constexpr const char* kBandColor = "#e7dcc4";
 constexpr const char* kTogetherColor = "#a5762a";
 
@@ -28,7 +30,8 @@ double lowest_percent(const std::vector<MapAccuracy>& maps,
                       const std::optional<BetweenMaps>& between) {
   double low = between ? between->interval.low : 1;
   for (const MapAccuracy& map : maps)
-    if (map.accuracy.overall_interval) low = std::min(low, map.accuracy.overall_interval->low);
+    if (map.accuracy.overall_interval)
+      low = std::min({low, map.accuracy.overall_interval->low, map.second.value_or(1)});
   return std::max(0.0, 10 * std::floor(percents(low) / 10 - 1e-9));
 }
 
@@ -41,7 +44,7 @@ void draw_overall(Plot& plot, const Box& box, const Edges& axes,
                   const std::vector<MapAccuracy>& maps, const Accuracy& together,
                   const std::optional<BetweenMaps>& between) {
   std::vector<std::string> names;
-  std::string dots;
+  std::string dots, rings;
   for (std::size_t i = 0; i < maps.size(); ++i) {
     names.push_back(maps[i].name);
     const Accuracy& a = maps[i].accuracy;
@@ -49,6 +52,9 @@ void draw_overall(Plot& plot, const Box& box, const Edges& axes,
       dots += fmt::format("{:.6g} {:g} {:.6g} {:.6g}\n", percents(*a.overall),
                           static_cast<double>(i) + 0.5, percents(a.overall_interval->low),
                           percents(a.overall_interval->high));
+    if (maps[i].second)
+      rings += fmt::format("{:.6g} {:g}\n", percents(*maps[i].second),
+                           static_cast<double>(i) + kRingBelow);
   }
   put_title(plot, box, axes, "overall accuracy, percent");
   plot.panel(box, "", axes);
@@ -63,10 +69,13 @@ void draw_overall(Plot& plot, const Box& box, const Edges& axes,
         kBandColor));
   plot.line(fmt::format("set arrow 1 from {0:.6g},0 to {0:.6g},{1} nohead lw 1.4 lc rgb '{2}'",
                         percents(together.overall.value_or(0)), maps.size(), kTogetherColor));
-  plot.line(
-      fmt::format("plot {} using 1:2:3:4 with xerrorbars pt 7 ps 0.9 lw 1.6 lc rgb '{}' "
-                  "notitle",
-                  plot.store(dots), kDotColor));
+  std::string drawn =
+      fmt::format("plot {} using 1:2:3:4 with xerrorbars pt 7 ps 0.9 lw 1.6 lc rgb '{}' notitle",
+                  plot.store(dots), kDotColor);
+  if (!rings.empty())
+    drawn += fmt::format(", {} using 1:2 with points pt 6 ps 1.1 lw 1.6 lc rgb '{}' notitle",
+                         plot.store(rings), kRingColor);
+  plot.line(drawn);
   plot.line("unset object 1; unset arrow 1");
 }
 
@@ -121,8 +130,9 @@ void add_maps_figure(Plot& plot, const std::filesystem::path& path,
   const double rows = static_cast<double>(std::min(maps.size(), kMostRows));
   const double row_high = std::clamp(kRowsHigh / rows, kLowestRow, kHighestRow);
   Box body = plot.begin(path, fmt::format("Accuracy of {} maps", maps.size()),
-                        fmt::format("line: {:.1f} % of all pixels together{}",
-                                    percents(together.overall.value_or(0)), band),
+                        fmt::format("line: {:.1f} % of all pixels together{}{}",
+                                    percents(together.overall.value_or(0)), band,
+                                    maps.front().second ? "; rings: the second maps" : ""),
                         Plot::page_height(axes.top + rows * row_high + axes.bottom));
   const Box scale = cut_color_scale(body);
   const Box right = body.cut_right(0.45 * body.width(), Plot::kGap);

@@ -288,6 +288,9 @@ TEST_CASE("several maps are judged one by one and together", "[cli][assess]") {
   for (const char* name : {"a.errors.png", "b.errors.png", "a.errors.figure.png",
                            "b.errors.figure.png", "maps.figure.png", "matrix.figure.png"})
     CHECK(std::filesystem::exists(dir / ("out/" + std::string(name))));
+  // Figures of the maps beside them are no maps.
+  std::filesystem::copy_file(dir / "out/matrix.figure.png", dir / "maps/a.classes.figure.png");
+  CHECK(summary_of(run_tool(dir, with(kPair, {"--summary", "json"})))["inputs"].size() == 2);
 }
 
 TEST_CASE("the text of several maps has a row for each", "[cli][assess]") {

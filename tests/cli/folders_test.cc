@@ -13,10 +13,11 @@ using nlohmann::json;
 
 namespace {
 
-/// survey/pane-10, pane-9, notes.txt, .hidden.png and survey/north/pane-9.
+/// survey/pane-10, pane-9, a figure, notes.txt, .hidden.png and survey/north/pane-9.
 void write_survey(const TempDir& dir) {
   std::filesystem::create_directories(dir / "survey/north");
-  for (const std::string name : {"pane-10.png", "pane-9.png", "north/pane-9.png", ".hidden.png"})
+  for (const std::string name :
+       {"pane-10.png", "pane-9.png", "north/pane-9.png", ".hidden.png", "pane-9.mask.figure.png"})
     write_rgb(dir / ("survey/" + name), 2, 1, {200, 30, 40, 30, 60, 180});
   put_text(dir / "survey/notes.txt", "not a picture");
 }
@@ -95,7 +96,8 @@ TEST_CASE("folders and lists that cannot be used are refused", "[cli][folders]")
   const TempDir dir;
   write_survey(dir);
   std::filesystem::create_directories(dir / "empty");
-  check_error(run_tool(dir, {"inspect", "empty"}), 2, "empty: the folder holds no PNG");
+  check_error(run_tool(dir, {"inspect", "empty"}), 2,
+              "empty: the folder holds no PNG, JPEG, TIFF or WebP, figures aside");
   check_error(run_tool(dir, {"inspect", "--list", "nothing.txt"}), 1,
               "nothing.txt: the list cannot be read");
   check_error(run_tool(dir, {"inspect", "--list", "survey/pane-9.png", "-o", "out"}), 1,

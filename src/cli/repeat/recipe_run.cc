@@ -139,7 +139,7 @@ std::vector<std::string> words_of(const Recipe& recipe, const RecipeStep& step,
 
 /// A picture that a step wrote to be worked on, not to be looked at.
 bool is_picture(const std::filesystem::path& path) {
-  return is_picture_name(path) && path.stem().extension() != ".figure";
+  return is_picture_name(path) && !is_figure_name(path);
 }
 
 /// The pictures that STEP or STEP.THING wrote; none is an error unless `may_be_none`.

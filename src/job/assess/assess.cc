@@ -262,8 +262,11 @@ class AssessJob {
                         together_.map.accuracy);
     if (maps_.alone()) return;
     std::vector<MapAccuracy> maps;
-    for (std::size_t i = 0; i < judged_.size(); ++i)
-      maps.push_back({name_of_map(i), judged_[i].assessment.map.accuracy});
+    for (std::size_t i = 0; i < judged_.size(); ++i) {
+      const Assessment& one = judged_[i].assessment;
+      maps.push_back({name_of_map(i), one.map.accuracy,
+                      one.second ? one.second->accuracy.overall : std::nullopt});
+    }
     add_maps_figure(plot, results_.path("maps.figure." + extension), classes, maps,
                     together_.map.accuracy, between_);
   }

@@ -26,7 +26,7 @@ void list_folder(const fs::path& folder, bool (*may_be)(const fs::path&),
                  std::vector<fs::path>& files, std::vector<fs::path>& folders) {
   std::error_code error;
   for (const auto& entry : fs::directory_iterator(folder, error)) {
-    if (is_hidden(entry.path())) continue;
+    if (is_hidden(entry.path()) || is_figure_name(entry.path())) continue;
     if (entry.is_regular_file() && may_be(entry.path())) files.push_back(entry.path());
     if (entry.is_directory()) folders.push_back(entry.path());
   }
@@ -58,6 +58,8 @@ bool is_picture_name(const fs::path& path) {
          extensions.end();
 }
 
+bool is_figure_name(const fs::path& path) { return path.stem().extension() == ".figure"; }
+
 bool is_table_name(const fs::path& path) { return lower_case(path.extension().string()) == ".csv"; }
 
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive) {
@@ -70,7 +72,7 @@ void set_inputs(SharedOptions& options, const std::vector<std::string>& named, b
     std::vector<fs::path> found;
     find_pictures(name, recursive, options.output, found);
     if (found.empty())
-      throw UsageError("the folder holds no PNG, JPEG, TIFF or WebP",
+      throw UsageError("the folder holds no PNG, JPEG, TIFF or WebP, figures aside",
                        recursive ? "name another" : "--recursive looks into the folders below it",
                        name);
     for (const fs::path& file : found) {
