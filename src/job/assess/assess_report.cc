@@ -1,0 +1,141 @@
+#include "job/assess/assess_report.h"
+
+#include <algorithm>
+#include <array>
+#include <cstdint>
+#include <string>
+
+#include "core/stats/proportion.h"
+
+namespace chalcedony {
+namespace {
+
+std::string name_of(const AssessOptions& options) {
+  switch (options.design) {
+    case SampleDesign::kAll:
+      return "all";
+    case SampleDesign::kRandom:
+      return "random";
+    case SampleDesign::kEqual:
+      return "stratified equal";
+    case SampleDesign::kProportional:
+      return "stratified proportional";
+    case SampleDesign::kGiven:
+      return "stratified as given";
+    case SampleDesign::kGrid:
+      return "grid every " + std::to_string(options.every);
+  }
+  return "";
+}
+
+}  // namespace
+
+/// How the pixels of some of the maps came to be assessed.
+Json AssessReport::taken_json(std::size_t first_map, std::size_t end) const {
+  std::array<std::uint64_t, 5> kinds{};
+  for (std::size_t i = first_map; i < end; ++i)
+    for (std::size_t k = 0; k < kinds.size(); ++k) kinds[k] += maps_[i].counted().kinds[k];
+  const auto of = [&](Assessed kind) { return kinds[static_cast<std::size_t>(kind)]; };
+  Json excluded = Json::object();
+  const auto put = [&](const char* name, Assessed kind) {
+    if (of(kind) > 0) excluded[name] = of(kind);
+  };
+  put("outside_region", Assessed::kOutsideRegion);
+  put("outside_mask", Assessed::kOutsideMask);
+  put("unlabelled", Assessed::kUnlabelled);
+  put("trained", Assessed::kTrained);
+  return {{"design", name_of(options_)},
+          {"level", options_.level},
+          {"counted", of(Assessed::kYes) + of(Assessed::kUnlabelled) + of(Assessed::kTrained)},
+          {"excluded", excluded}};
+}
+
+Json AssessReport::map_json(std::size_t i) const {
+  const AssessedFiles& files = maps_[i].files();
+  Json json{{"file", files.map.string()}, {"against", files.reference.string()}};
+  json.update(taken_json(i, i + 1));
+  if (maps_[i].trained_on()) json["trained_on"] = *maps_[i].trained_on();
+  json.update(assessment_json(judged_.each[i].assessment));
+  if (files.versus) json["versus"]["file"] = files.versus->string();
+  if (judged_.alone()) add_plan_and_shown(json);
+  return json;
+}
+
+Json AssessReport::together_json() const {
+  Json json{{"maps", maps_.size()}, {"against", options_.reference.string()}};
+  json.update(taken_json(0, maps_.size()));
+  json.update(assessment_json(judged_.together));
+  if (judged_.between)
+    json["between_maps"] = {{"maps", judged_.between->maps},
+                            {"standard_error", judged_.between->standard_error},
+                            {"overall_low", judged_.between->interval.low},
+                            {"overall_high", judged_.between->interval.high}};
+  if (options_.versus) {
+    json["versus"]["file"] = options_.versus->string();
+    add_gain(json["versus"]);
+  }
+  add_plan_and_shown(json);
+  return json;
+}
+
+/// How much better the second maps are, and on how many.
+void AssessReport::add_gain(Json& json) const {
+  std::uint64_t better = 0, worse = 0;
+  for (const JudgedMap& one : judged_.each) {
+    better += one.assessment.only_second > one.assessment.only_first;
+    worse += one.assessment.only_second < one.assessment.only_first;
+  }
+  json["better_on"] = better;
+  json["worse_on"] = worse;
+  if (!judged_.gain) return;
+  json["gain"] = judged_.gain->share;
+  json["gain_standard_error"] = judged_.gain->standard_error;
+  json["gain_low"] = judged_.gain->interval.low;
+  json["gain_high"] = judged_.gain->interval.high;
+}
+
+Json AssessReport::all_json() const {
+  if (judged_.alone()) return map_json(0);
+  Json json = together_json();
+  json["each"] = Json::array();
+  for (std::size_t i = 0; i < maps_.size(); ++i) json["each"].push_back(map_json(i));
+  return json;
+}
+
+void AssessReport::add_plan_and_shown(Json& json) const {
+  if (options_.plan) json["plan"] = plan_json();
+  if (options_.show > 0) json["shown"] = shown_json();
+}
+
+Json AssessReport::plan_json() const {
+  const double right = judged_.together.map.accuracy.overall.value_or(0);
+  Json json{{"half_width", *options_.plan},
+            {"random", sample_size_for(right, *options_.plan, options_.level)}};
+  if (judged_.together.adjusted || judged_.sampled.empty())
+    json["stratified"] =
+        stratified_sample_size(judged_.together.map.matrix, judged_.together.mapped_shares,
+                               *options_.plan, options_.level);
+  return json;
+}
+
+Json AssessReport::shown_json() const {
+  Json shown = Json::array();
+  for (std::size_t i = 0; i < std::min(options_.show, judged_.sampled.size()); ++i) {
+    const ToldPixel one = told(i);
+    shown.push_back(
+        {{"x", one.x}, {"y", one.y}, {"mapped", one.mapped}, {"reference", one.reference}});
+    if (!one.map.empty()) shown.back()["map"] = one.map;
+  }
+  return shown;
+}
+
+ToldPixel AssessReport::told(std::size_t i) const {
+  const DrawnPixel& drawn = judged_.sampled[i];
+  const auto [map, x, y] = maps_.numbering().place_of(drawn.pixel);
+  const ClassMatching& matching = judged_.matching(map);
+  return {judged_.alone() ? "" : judged_.each[map].map.string(), x, y,
+          matching.row_name(matching.row_of(drawn.labels[0])),
+          matching.names[matching.column_of(drawn.labels[1])]};
+}
+
+}  // namespace chalcedony

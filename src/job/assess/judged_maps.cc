@@ -1,0 +1,172 @@
+#include "job/assess/judged_maps.h"
+
+#include <cstdint>
+#include <numeric>
+#include <string>
+#include <utility>
+
+#include "job/assess/drawn_sample.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::uint64_t kFewReferencePixels = 30;
+
+Agreement agreement_of(const ClassMatching& matching) {
+  const std::size_t classes = matching.names.size();
+  return {matching, ErrorMatrix(classes + 1, classes), {}};
+}
+
+std::vector<double> shares_of(const std::vector<std::uint64_t>& pixels) {
+  const auto all =
+      static_cast<double>(std::accumulate(pixels.begin(), pixels.end(), std::uint64_t{0}));
+  std::vector<double> shares;
+  for (const std::uint64_t n : pixels) shares.push_back(static_cast<double>(n) / all);
+  return shares;
+}
+
+void add_pixels(const Labels& labels, std::uint64_t n, Assessment& to) {
+  const auto cell = [&](const Agreement& agreement, Label map) {
+    return std::pair(agreement.matching.row_of(map), agreement.matching.column_of(labels[1]));
+  };
+  const auto [row, column] = cell(to.map, labels[0]);
+  to.map.matrix.add(row, column, n);
+  if (!to.second) return;
+  const auto [row2, column2] = cell(*to.second, labels[2]);
+  to.second->matrix.add(row2, column2, n);
+  if (row == column && row2 != column2) to.only_first += n;
+  if (row != column && row2 == column2) to.only_second += n;
+}
+
+void merge_into(Assessment& all, const Assessment& one) {
+  all.map.matrix.merge(one.map.matrix);
+  if (one.second) all.second->matrix.merge(one.second->matrix);
+  all.only_first += one.only_first;
+  all.only_second += one.only_second;
+}
+
+class Judge {
+ public:
+  Judge(AssessedMaps& maps, const AssessOptions& options, const Context& context)
+      : maps_(maps), options_(options), context_(context) {}
+
+  JudgedMaps judged() {
+    match();
+    count_strata();
+    if (draws()) judged_.sampled = drawn_sample(maps_, matched_, strata_, options_, context_);
+    fill();
+    for (JudgedMap& one : judged_.each) {
+      finish(one.assessment);
+      merge_into(judged_.together, one.assessment);
+    }
+    finish(judged_.together);
+    if (as_they_come()) compare_maps();
+    warn_of_small_classes();
+    return std::move(judged_);
+  }
+
+ private:
+  bool draws() const { return options_.design != SampleDesign::kAll; }
+
+  void match() {
+    matched_ = maps_.match(0);
+    if (matched_.all.by == MatchedBy::kNumber)
+      context_.warn("classes of map and reference are matched by number, as no names are common");
+    judged_.together.map = agreement_of(matched_.all);
+    judged_.each.resize(maps_.size());
+    for (std::size_t i = 0; i < maps_.size(); ++i) {
+      judged_.each[i].map = maps_[i].files().map;
+      judged_.each[i].reference = maps_[i].files().reference;
+      judged_.each[i].assessment.map = agreement_of(matched_.each[i]);
+    }
+    if (!options_.versus) return;
+    const MatchedMaps second = maps_.match(2);
+    judged_.together.second = agreement_of(second.all);
+    for (std::size_t i = 0; i < maps_.size(); ++i)
+      judged_.each[i].assessment.second = agreement_of(second.each[i]);
+  }
+
+  void count_strata() {
+    const std::size_t rows = judged_.together.map.matrix.rows();
+    strata_.resize(rows);
+    std::vector<std::uint64_t> all(rows);
+    for (std::size_t i = 0; i < maps_.size(); ++i) {
+      std::vector<std::uint64_t> mapped(rows);
+      const auto row_of = [&](const LabelTotal& one) {
+        return matched_.each[i].row_of(one.labels[0]);
+      };
+      for (const LabelTotal& one : maps_[i].counted().assessed) {
+        strata_[row_of(one)] += one.count;
+        mapped[row_of(one)] += one.count;
+      }
+      for (const LabelTotal& one : maps_[i].counted().others) mapped[row_of(one)] += one.count;
+      judged_.each[i].assessment.mapped_shares = shares_of(mapped);
+      for (std::size_t r = 0; r < rows; ++r) all[r] += mapped[r];
+    }
+    judged_.together.mapped_shares = shares_of(all);
+  }
+
+  /// The matrices.
+  void fill() {
+    if (draws()) {
+      for (const DrawnPixel& drawn : judged_.sampled) {
+        const std::size_t map = maps_.numbering().place_of(drawn.pixel).picture;
+        add_pixels(drawn.labels, 1, judged_.each[map].assessment);
+      }
+      return;
+    }
+    for (std::size_t i = 0; i < maps_.size(); ++i)
+      for (const LabelTotal& one : maps_[i].counted().assessed)
+        add_pixels(one.labels, one.count, judged_.each[i].assessment);
+  }
+
+  void finish(Assessment& one) const {
+    one.map.accuracy = accuracy_of(one.map.matrix, options_.level);
+    if (one.second) one.second->accuracy = accuracy_of(one.second->matrix, options_.level);
+    if (draws()) one.adjusted = area_adjusted(one.map.matrix, one.mapped_shares);
+  }
+
+  /// Whether every pixel is as likely to be assessed as any other. Where it is not, what was
+  /// assessed of a map does not say how much the map weighs.
+  bool as_they_come() const {
+    return options_.design != SampleDesign::kEqual && options_.design != SampleDesign::kGiven;
+  }
+
+  void compare_maps() {
+    const auto score = [](const Agreement& agreement) {
+      return MapScore{right_pixels(agreement), agreement.accuracy.total};
+    };
+    std::vector<MapScore> first, second;
+    for (const JudgedMap& one : judged_.each) {
+      first.push_back(score(one.assessment.map));
+      if (one.assessment.second) second.push_back(score(*one.assessment.second));
+    }
+    judged_.between = between_maps(first, options_.level);
+    if (!second.empty()) judged_.gain = gain_between_maps(first, second, options_.level);
+  }
+
+  void warn_of_small_classes() const {
+    const Agreement& all = judged_.together.map;
+    std::string small;
+    for (std::size_t c = 0; c < all.matching.names.size(); ++c)
+      if (const std::uint64_t n = all.accuracy.classes[c].reference; n < kFewReferencePixels)
+        small += (small.empty() ? "" : ", ") + all.matching.names[c] + " " + std::to_string(n);
+    if (!small.empty())
+      context_.warn("fewer than 30 reference pixels, so little can be said of: " + small);
+  }
+
+  AssessedMaps& maps_;
+  const AssessOptions& options_;
+  const Context& context_;
+  MatchedMaps matched_;
+  std::vector<std::uint64_t> strata_;  // pixels that can be drawn, by row of the matrix
+  JudgedMaps judged_;
+};
+
+}  // namespace
+
+JudgedMaps judge_maps(AssessedMaps& maps, const AssessOptions& options, const Context& context) {
+  return Judge(maps, options, context).judged();
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,37 @@
+// The maps of an assessment judged: one by one, together, and how much they differ.
+#ifndef CHALCEDONY_JOB_ASSESS_JUDGED_MAPS_H_
+#define CHALCEDONY_JOB_ASSESS_JUDGED_MAPS_H_
+
+#include <cstddef>
+#include <optional>
+#include <vector>
+
+#include "core/assess/between_maps.h"
+#include "core/assess/sample_draw.h"
+#include "job/assess/assess.h"
+#include "job/assess/assessed_maps.h"
+#include "job/assess/assessment.h"
+#include "job/run/context.h"
+
+namespace chalcedony {
+
+struct JudgedMaps {
+  std::vector<JudgedMap> each;
+  Assessment together;                 // of the pixels of all maps
+  std::vector<DrawnPixel> sampled;     // as they were drawn, numbered through all maps; may be none
+  std::optional<BetweenMaps> between;  // the accuracy of several maps, by how much they differ
+  std::optional<BetweenMaps> gain;     // of the second maps, likewise
+
+  bool alone() const { return each.size() == 1; }
+  const ClassMatching& matching(std::size_t map) const { return each[map].assessment.map.matching; }
+};
+
+/// Matches the classes of the maps, draws what is to be drawn, and judges what was. Warnings go to
+/// the context.
+///
+/// Errors    InputError, see match_classes and drawn_sample; Interrupted
+JudgedMaps judge_maps(AssessedMaps& maps, const AssessOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_ASSESS_JUDGED_MAPS_H_
