@@ -105,6 +105,31 @@ TEST_CASE("convert puts channels in order", "[cli][convert]") {
   CHECK(bytes_in(dir / "o.png") == std::vector<std::uint8_t>{30, 10, 20, 60, 40, 50});
 }
 
+TEST_CASE("codes beyond the full one are out of range like floats", "[cli][convert]") {
+  const TempDir dir;
+  // Twice the full red, the full red, and a gray.
+  write_picture(dir / "deep.png", spec_of(3, 1, 3, SampleType::kU16),
+                bytes_of(std::vector<std::uint16_t>{8190, 100, 100, 4095, 0, 0, 700, 700, 700}));
+  const auto converted = [&](const std::string& to) {
+    return summary_of(run_tool(
+        dir, words_of("convert deep.png --full-scale 4095 --summary json " + to)))["inputs"][0];
+  };
+  // display-p3 holds all of sRGB, but not what is beyond its range.
+  const json wider = converted("--to display-p3 --depth 8 -o p3.png");
+  CHECK(wider["out_of_gamut_percent"].get<double>() == Approx(100.0 / 3));
+  CHECK(wider["largest_excess"].get<double>() > 200);
+  const json hsv = converted("--to hsv --depth float -o hsv.tif");
+  CHECK(hsv["clipped_before_percent"].get<double>() == Approx(100.0 / 3));
+  PictureFile file = open_picture(dir / "hsv.tif");
+  const auto values = samples_of<float>(file);
+  CHECK(values[2] == Approx(100));
+  CHECK(values[5] == Approx(100));
+  // All bits in use, none can be.
+  const json all = summary_of(run_tool(
+      dir, words_of("convert deep.png --to display-p3 -o all.png --summary json")))["inputs"][0];
+  CHECK(all["out_of_gamut_percent"] == 0);
+}
+
 TEST_CASE("convert says what contradicts itself", "[cli][convert]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 1, 1, {1, 2, 3});

@@ -77,8 +77,11 @@ struct PictureInfo {
     return shape.channels - (alpha == AlphaKind::kNone ? 0 : 1);
   }
   bool is_float() const { return shape.sample == SampleType::kF32; }
+  /// Whether no channel can be out of its range, by the way it is stored: integers whose full code
+  /// is the highest there is.
+  bool codes_in_range() const { return !is_float() && full_scale >= full_scale_of(shape.sample); }
   /// Whether every pixel is a color that sRGB can show, by the way it is stored.
-  bool known_in_range() const { return !is_float() && space == &spaces::kSrgb; }
+  bool known_in_range() const { return codes_in_range() && space == &spaces::kSrgb; }
   /// Whether it is said which channels are its color.
   bool has_color() const { return !bands || bands->named; }
   /// The same picture to be shown, whichever channels are taken for its color.

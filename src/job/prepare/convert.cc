@@ -6,6 +6,7 @@
 #include "core/error.h"
 #include "core/gamut/gamut_count.h"
 #include "core/gamut/gamut_map.h"
+#include "core/gamut/gamut_within.h"
 #include "core/pixel/block_writer.h"
 #include "core/pixel/code_dither.h"
 #include "core/pixel/reordered_rows.h"
@@ -58,7 +59,8 @@ class Converter {
         read_channels_(plan.info().shape.channels),
         reader_(plan.info(), counting),
         channels_(plan) {
-    if (options.map_gamut) gamut_.emplace(*stored.info().space, mapped);
+    may_leave_ = may_leave_gamut(plan.info(), stored.info());
+    if (options.map_gamut && may_leave_) gamut_.emplace(*stored.info().space, mapped);
     if (options.dither) dither_.emplace(options.shared.seed, sample_scales(stored.info()));
   }
 
@@ -67,7 +69,7 @@ class Converter {
     reader_.for_each_block(band, [&](const Block& block) {
       channels_.evaluate(block);
       ConstPlanes color = color_planes();
-      out.gamut.add(block, color, stored_.info());
+      if (may_leave_) out.gamut.add(block, color, stored_.info());
       if (gamut_ || dither_) color = changed(color, block);
       stored_.write(color, block.alpha, block.size, samples);
       samples += block.size * stored_.info().shape.pixel_bytes();
@@ -95,6 +97,7 @@ class Converter {
 
   const BlockWriter& stored_;
   std::uint32_t read_channels_;  // of a pixel as it comes in
+  bool may_leave_ = true;        // colors may be out of gamut
   BlockReader reader_;
   ChannelEvaluator channels_;
   std::optional<GamutMap> gamut_;
