@@ -28,7 +28,8 @@ struct BetweenMaps {
 /// The overall accuracy, 0-1, with maps as what was drawn: its error is that of a ratio over
 /// clusters, sqrt(m / (m - 1) * sum (right - share * assessed)^2) / sum assessed, its interval by
 /// Student's t with m - 1 degrees of freedom. Pixels of one map being alike does not make it too
-/// narrow. Nothing for fewer than two maps that have assessed pixels.
+/// narrow. Nothing for fewer than two maps that have assessed pixels, and for maps that do not
+/// differ: that of all pixels of all being right says nothing of maps to come.
 ///
 /// Range     0 < level < 1
 /// Source    Cochran, Sampling Techniques (1977), 3.12, without finite-population correction

@@ -26,8 +26,9 @@ void list_folder(const fs::path& folder, bool (*may_be)(const fs::path&),
                  std::vector<fs::path>& files, std::vector<fs::path>& folders) {
   std::error_code error;
   for (const auto& entry : fs::directory_iterator(folder, error)) {
-    if (is_hidden(entry.path()) || is_figure_name(entry.path())) continue;
-    if (entry.is_regular_file() && may_be(entry.path())) files.push_back(entry.path());
+    if (is_hidden(entry.path())) continue;
+    const bool may = may_be(entry.path()) && !is_figure_name(entry.path());
+    if (may && entry.is_regular_file()) files.push_back(entry.path());
     if (entry.is_directory()) folders.push_back(entry.path());
   }
   if (error)

@@ -7,7 +7,6 @@
 
 #include "core/error.h"
 #include "job/run/input_list.h"
-#include "job/run/picture_of_result.h"
 
 namespace chalcedony {
 namespace {
@@ -41,6 +40,16 @@ std::string starred(std::string_view name, const fs::path& pattern) {
   return std::string(name.substr(before.size(), name.size() - before.size() - after.size()));
 }
 
+/// What the name of a file begins with, before each of its points and hyphens; the longest first.
+std::vector<std::string> begins_of(const fs::path& file) {
+  const std::string name = file.filename().string();
+  std::vector<std::string> begins;
+  for (std::size_t at = name.find_last_of(".-"); at != std::string::npos && at > 0;
+       at = name.find_last_of(".-", at - 1))
+    begins.push_back(name.substr(0, at));
+  return begins;
+}
+
 }  // namespace
 
 void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs) {
@@ -62,65 +71,73 @@ std::vector<fs::path> files_meant(const fs::path& named, MayBePartner may_be) {
 }
 
 PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be)
-    : named_(std::move(named)), one_for_all_(names_one_file(named_)), pattern_(is_pattern(named_)) {
-  for (fs::path& file : files_meant(named_, may_be)) {
-    const fs::path stem = file.stem();
-    if (pattern_) {
-      std::string key = starred(file.filename().string(), named_);
-      if (named_.filename().string().ends_with('*')) key = fs::path(key).stem().string();
-      candidates_.push_back({std::move(file), std::move(key), {}});
-    } else {
-      candidates_.push_back(
-          {std::move(file), stem.string(), stem.has_extension() ? stem.stem().string() : ""});
-    }
-  }
-  if (pattern_ && candidates_.empty())
+    : named_(std::move(named)),
+      one_for_all_(names_one_file(named_)),
+      pattern_(is_pattern(named_)),
+      files_(files_meant(named_, may_be)) {
+  if (pattern_ && files_.empty())
     throw InputError("no file fits this pattern", "check its folder and its ending",
                      named_.string());
+  for (const fs::path& file : files_) {
+    const fs::path stem = file.stem();
+    if (!pattern_) {
+      by_key_[stem.string()].push_back(&file);
+      if (stem.has_extension()) by_short_key_[stem.stem().string()].push_back(&file);
+      continue;
+    }
+    const fs::path key = starred(file.filename().string(), named_);
+    const bool with_ending = named_.filename().string().ends_with('*');
+    by_key_[with_ending ? key.stem().string() : key.string()].push_back(&file);
+  }
 }
 
-PartnerFiles::Likeness PartnerFiles::likeness(const Candidate& candidate,
-                                              const fs::path& input) const {
+PartnerFiles::Files PartnerFiles::without(const fs::path& input, const Files& files) {
+  Files others;
   std::error_code error;
-  if (fs::equivalent(candidate.file, input, error)) return Likeness::kNone;
-  const bool same_name = candidate.key == input.stem().string();
-  if (is_called_after(input, candidate.key) && (pattern_ || !same_name))
-    return Likeness::kNamedAfter;
-  // In its own folder that is another version of the input.
-  if (same_name)
-    return fs::equivalent(folder_of(candidate.file), folder_of(input), error) ? Likeness::kNone
-                                                                              : Likeness::kSameName;
-  return is_called_after(input, candidate.short_key) ? Likeness::kSameBegin : Likeness::kNone;
+  for (const fs::path* file : files)
+    if (!fs::equivalent(*file, input, error)) others.push_back(file);
+  return others;
 }
 
 const fs::path& PartnerFiles::of(const fs::path& input) const {
-  if (one_for_all_) return candidates_.front().file;
-  const Candidate *best = nullptr, *as_good = nullptr;
-  Likeness surest = Likeness::kNone;
-  std::size_t longest = 0;
-  for (const Candidate& candidate : candidates_) {
-    const Likeness sure = likeness(candidate, input);
-    if (sure == Likeness::kNone) continue;
-    const std::size_t length =
-        sure == Likeness::kSameBegin ? candidate.short_key.size() : candidate.key.size();
-    if (!best || sure < surest || (sure == surest && length > longest)) {
-      best = &candidate, as_good = nullptr, surest = sure, longest = length;
-    } else if (sure == surest && length == longest) {
-      as_good = &candidate;
-    }
+  if (one_for_all_) return files_.front();
+  const std::string own = input.stem().string();
+  const std::vector<std::string> begins = begins_of(input);
+  // In a folder the input's own name comes after shorter ones.
+  for (const std::string& key : begins)
+    if (const auto at = by_key_.find(key); at != by_key_.end() && (pattern_ || key != own))
+      if (const Files files = without(input, at->second); !files.empty())
+        return only_one(files, key, input);
+  if (const auto at = by_key_.find(own); at != by_key_.end()) {
+    Files files;
+    std::error_code error;
+    // In its own folder that is another version of the input.
+    for (const fs::path* file : at->second)
+      if (!fs::equivalent(folder_of(*file), folder_of(input), error)) files.push_back(file);
+    if (!files.empty()) return only_one(files, own, input);
   }
-  if (!best)
-    throw InputError("no file of " + named_.string() + " goes with its name",
-                     "name the two alike, as pane.mask.png and pane.png", input.string());
-  if (as_good)
+  for (const std::string& key : begins)
+    if (const auto at = by_short_key_.find(key); at != by_short_key_.end()) {
+      Files files;
+      for (const fs::path* file : at->second)
+        if (file->stem() != own) files.push_back(file);
+      if (!files.empty()) return only_one(files, key, input);
+    }
+  throw InputError("no file of " + named_.string() + " goes with its name",
+                   "name the two alike, as pane.mask.png and pane.png", input.string());
+}
+
+const fs::path& PartnerFiles::only_one(const Files& files, const std::string& key,
+                                       const fs::path& input) const {
+  if (files.size() > 1) {
+    const std::string ending = files[0]->filename().string().substr(key.size());
     throw InputError(
-        "both " + best->file.string() + " and " + as_good->file.string() + " go with its name",
-        pattern_
-            ? "move one of the two out of the folder"
-            : "say which with a pattern, as \"" +
-                  (named_ / ("*" + best->file.filename().string().substr(longest))).string() + "\"",
+        "both " + files[0]->string() + " and " + files[1]->string() + " go with its name",
+        pattern_ ? "move one of the two out of the folder"
+                 : "say which with a pattern, as \"" + (named_ / ("*" + ending)).string() + "\"",
         input.string());
-  return best->file;
+  }
+  return *files[0];
 }
 
 }  // namespace chalcedony

@@ -5,6 +5,7 @@
 
 #include <cstddef>
 #include <filesystem>
+#include <map>
 #include <string>
 #include <vector>
 
@@ -26,6 +27,8 @@ void require_one_each(const std::string& option, const std::filesystem::path& na
 
 class PartnerFiles {
  public:
+  PartnerFiles(const PartnerFiles&) = delete;
+  PartnerFiles& operator=(const PartnerFiles&) = delete;
   /// Errors    InputError when a folder cannot be read, or no file fits a pattern
   PartnerFiles(std::filesystem::path named, MayBePartner may_be);
 
@@ -39,20 +42,18 @@ class PartnerFiles {
   const std::filesystem::path& of(const std::filesystem::path& input) const;
 
  private:
-  /// How sure it is that a file is the partner, most sure first.
-  enum class Likeness { kNamedAfter, kSameName, kSameBegin, kNone };
+  using Files = std::vector<const std::filesystem::path*>;
 
-  struct Candidate {
-    std::filesystem::path file;
-    std::string key;        // what an input that goes with it begins with
-    std::string short_key;  // the same without its last part; empty when there is none
-  };
-
-  Likeness likeness(const Candidate& candidate, const std::filesystem::path& input) const;
+  /// Those of `files` that are not the input.
+  static Files without(const std::filesystem::path& input, const Files& files);
+  const std::filesystem::path& only_one(const Files& files, const std::string& key,
+                                        const std::filesystem::path& input) const;
 
   std::filesystem::path named_;
   bool one_for_all_ = true, pattern_ = false;
-  std::vector<Candidate> candidates_;
+  std::vector<std::filesystem::path> files_;
+  std::map<std::string, Files> by_key_;        // what an input that goes with them begins with
+  std::map<std::string, Files> by_short_key_;  // the same without its last part
 };
 
 }  // namespace chalcedony
