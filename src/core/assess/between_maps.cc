@@ -29,7 +29,8 @@ std::optional<BetweenMaps> share_between(const std::vector<Part>& parts, double 
     const double off = part.counts - out.share * part.of;
     squares += off * off;
   }
-  if (!(squares > 0)) return std::nullopt;
+  // Maps that do not differ but for rounding.
+  if (squares <= 1e-20 * all * all) return std::nullopt;
   const double m = static_cast<double>(out.maps);
   out.standard_error = std::sqrt(m / (m - 1) * squares) / all;
   const double half = student_t(level, m - 1) * out.standard_error;

@@ -34,6 +34,7 @@ TEST_CASE("maps that differ make the interval of their accuracy", "[core][assess
   CHECK_FALSE(between_maps({}, 0.95));
   CHECK_FALSE(between_maps({{5, 9}, {0, 0}}, 0.95));
   CHECK_FALSE(between_maps({{5, 10}, {50, 100}}, 0.95));
+  CHECK_FALSE(between_maps({{1, 3}, {7, 21}, {100, 300}}, 0.95));
 }
 
 TEST_CASE("of maps of one size it is the interval of the mean of their accuracies",
