@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "figure/plot/axis.h"
+#include "figure/plot/heat_cells.h"
 #include "figure/plot/heat_scale.h"
 #include "figure/plot/name_tics.h"
 
@@ -25,24 +26,8 @@ std::string percent_text(const std::optional<double>& share) {
   return share ? fmt::format("{:.1f} %", 100 * *share) : "-";
 }
 
-/// Texts at places of a panel, as one data block of gnuplot.
-class Texts {
- public:
-  void add(double x, double y, const std::string& text) {
-    data_ += fmt::format("{:.4g} {:.4g} \"{}\"\n", x, y, text);
-  }
-  std::string plot_of(Plot& plot, const char* color) const {
-    if (data_.empty()) return "";
-    return fmt::format(", {} using 1:2:3 with labels font ',11' textcolor rgb '{}' notitle",
-                       plot.store(data_), color);
-  }
-
- private:
-  std::string data_;
-};
-
 /// Totals of rows and columns beside the matrix, and the accuracies behind them.
-void add_totals(Texts& totals, const ErrorMatrix& matrix, const Accuracy& accuracy) {
+void add_totals(PlacedTexts& totals, const ErrorMatrix& matrix, const Accuracy& accuracy) {
   const double below = static_cast<double>(matrix.rows()) + 0.5;
   const double beside = static_cast<double>(matrix.columns()) + 0.5;
   for (std::size_t r = 0; r < matrix.rows(); ++r) {
@@ -67,19 +52,18 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
   const std::size_t height = matrix.rows(), width = matrix.columns();
   const bool with_totals = width <= kMostWithShares;
   const std::size_t more = with_totals ? 2 : 0;  // rows and columns beside the matrix
-  std::string cells;
-  Texts on_dark, on_light, totals;
+  HeatCells cells;
+  PlacedTexts totals;
   for (std::size_t r = 0; r < height; ++r)
     for (std::size_t c = 0; c < width; ++c) {
       if (matrix.at(r, c) == 0) continue;
       const double x = static_cast<double>(c) + 0.5, y = static_cast<double>(r) + 0.5;
       const double share =
           static_cast<double>(matrix.at(r, c)) / static_cast<double>(matrix.row_total(r));
-      cells += fmt::format("{:g} {:g} {:.6g}\n", x, y, share);
-      Texts& texts = share < kLightHeat ? on_dark : on_light;
-      if (width <= kMostWithCounts) texts.add(x, y - 0.16, count_text(matrix.at(r, c)));
+      cells.add(x, y, share);
+      if (width <= kMostWithCounts) cells.add_text(x, y - 0.16, share, count_text(matrix.at(r, c)));
       if (width <= kMostWithShares)
-        texts.add(x, width <= kMostWithCounts ? y + 0.18 : y, percent_text(share));
+        cells.add_text(x, width <= kMostWithCounts ? y + 0.18 : y, share, percent_text(share));
     }
   if (with_totals) add_totals(totals, matrix, accuracy);
 
@@ -110,10 +94,7 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
       "'100 %%' 1) font ',11'");
   const std::string border =
       with_totals ? fmt::format("border lc rgb '{}'", Ink::kFaint) : "noborder";
-  plot.line(fmt::format(
-      "plot {} using 1:2:(0.48):(0.48):3 with boxxyerror fs solid 1 {} lc palette notitle{}{}{}",
-      plot.store(cells), border, on_dark.plot_of(plot, "#fcfbf8"),
-      on_light.plot_of(plot, "#14202c"), totals.plot_of(plot, Ink::kText)));
+  plot.line(cells.plot_of(plot, 0.48, border) + totals.plot_of(plot, Ink::kText));
   plot.line("unset colorbox; unset x2tics; set xtics auto");
 }
 

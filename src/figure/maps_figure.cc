@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "figure/plot/axis.h"
+#include "figure/plot/heat_cells.h"
 #include "figure/plot/heat_scale.h"
 #include "figure/plot/name_tics.h"
 
@@ -81,15 +82,15 @@ void draw_overall(Plot& plot, const Box& box, const Edges& axes,
 
 void draw_classes(Plot& plot, const Box& box, const Edges& axes, const Box& scale,
                   const std::vector<std::string>& classes, const std::vector<MapAccuracy>& maps) {
-  std::string cells, on_dark, on_light;
+  const bool with_f1 = classes.size() <= kMostWithF1 && maps.size() <= kMostRows;
+  HeatCells cells;
   for (std::size_t i = 0; i < maps.size(); ++i)
     for (std::size_t c = 0; c < classes.size(); ++c) {
       const std::optional<double>& f1 = maps[i].accuracy.classes[c].f1;
       if (!f1) continue;
       const double x = static_cast<double>(c) + 0.5, y = static_cast<double>(i) + 0.5;
-      cells += fmt::format("{:g} {:g} {:.6g}\n", x, y, *f1);
-      (*f1 < kLightHeat ? on_dark : on_light) +=
-          fmt::format("{:g} {:g} \"{:.0f}\"\n", x, y, percents(*f1));
+      cells.add(x, y, *f1);
+      if (with_f1) cells.add_text(x, y, *f1, fmt::format("{:.0f}", percents(*f1)));
     }
   put_title(plot, box, axes, "F1 of each class, percent");
   const Box inside = plot.panel(box, "", axes);
@@ -101,17 +102,7 @@ void draw_classes(Plot& plot, const Box& box, const Edges& axes, const Box& scal
                         classes.size(), maps.size()));
   plot.line("unset xtics; unset ytics; set x2tics " + name_tics(classes, {}, kMostRows) +
             (classes.size() > kMostWithF1 ? " rotate by 60 left" : "") + " scale 0 font ',11'");
-  const auto texts = [&](const std::string& data, const char* color) {
-    const bool shown = !data.empty() && classes.size() <= kMostWithF1 && maps.size() <= kMostRows;
-    return shown ? fmt::format(", {} using 1:2:3 with labels font ',11' textcolor rgb '{}' notitle",
-                               plot.store(data), color)
-                 : "";
-  };
-  if (!cells.empty())
-    plot.line(fmt::format(
-        "plot {} using 1:2:(0.48):(0.46):3 with boxxyerror fs solid 1 noborder lc palette "
-        "notitle{}{}",
-        plot.store(cells), texts(on_dark, "#fcfbf8"), texts(on_light, "#14202c")));
+  plot.line(cells.plot_of(plot, 0.46, "noborder"));
   plot.line("unset colorbox; unset x2tics; set xtics auto; set ytics auto");
 }
 

@@ -8,9 +8,6 @@
 
 namespace chalcedony {
 
-/// From here on, of 0 to 1, the ramp has light colors, on which dark text is read.
-inline constexpr double kLightHeat = 0.5;
-
 /// Colors of the figure that follow are taken from the heat ramp.
 void set_heat_scale(Plot& plot);
 
