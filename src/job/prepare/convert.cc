@@ -52,15 +52,15 @@ PictureSpec spec_for(const PictureInfo& info, const ConvertOptions& options) {
 /// Turns the Blocks of a picture into stored rows of another space. One for each thread.
 class Converter {
  public:
-  /// `mapped`: as GamutMap takes it.
+  /// `may_leave`: whether colors may be out of gamut; `mapped`: as GamutMap takes it.
   Converter(const ChannelPlan& plan, const Counting& counting, const ConvertOptions& options,
-            const BlockWriter& stored, MappedColors* mapped)
+            const BlockWriter& stored, bool may_leave, MappedColors* mapped)
       : stored_(stored),
+        may_leave_(may_leave),
         read_channels_(plan.info().shape.channels),
         reader_(plan.info(), counting),
         channels_(plan) {
-    may_leave_ = may_leave_gamut(plan.info(), stored.info());
-    if (options.map_gamut && may_leave_) gamut_.emplace(*stored.info().space, mapped);
+    if (options.map_gamut && may_leave) gamut_.emplace(*stored.info().space, mapped);
     if (options.dither) dither_.emplace(options.shared.seed, sample_scales(stored.info()));
   }
 
@@ -96,8 +96,8 @@ class Converter {
   }
 
   const BlockWriter& stored_;
+  bool may_leave_;
   std::uint32_t read_channels_;  // of a pixel as it comes in
-  bool may_leave_ = true;        // colors may be out of gamut
   BlockReader reader_;
   ChannelEvaluator channels_;
   std::optional<GamutMap> gamut_;
@@ -128,13 +128,14 @@ Json convert_one(const std::filesystem::path& input, const ConvertOptions& optio
 
   const ChannelPlan plan(info, channels_of(*spec.space), options.shared.hue_floor);
   const BlockWriter stored(info_of(spec));
+  const bool may_leave = may_leave_gamut(info, stored.info());
   std::unique_ptr<MappedColors> mapped;
-  if (options.map_gamut && !options.dither && MappedColors::fits(info, stored.info()))
+  if (options.map_gamut && may_leave && !options.dither && MappedColors::fits(info, stored.info()))
     mapped = std::make_unique<MappedColors>();
   ConvertedBand sums;
   travel_to_picture(
       *picture.file.rows, road_for(picture, options.shared, context), spec.shape, *writer,
-      [&] { return Converter(plan, picture.counting, options, stored, mapped.get()); },
+      [&] { return Converter(plan, picture.counting, options, stored, may_leave, mapped.get()); },
       [&](ConvertedBand&& band) { sums += band; });
   writer->finish();
   const std::uint64_t counted = info.shape.pixels() - sums.excluded.total();
