@@ -22,9 +22,12 @@ void write_glass(const std::filesystem::path& path, std::uint32_t width,
 }
 
 /// Map and reference whose matrix is 3 1 / 1 2 / unclassified 1 1; one pixel has no label.
+const std::vector<std::uint8_t> kTinyMap{1, 1, 1, 1, 2, 2, 2, 0, 0, 1};
+const std::vector<std::uint8_t> kTinyTruth{1, 1, 1, 2, 1, 2, 2, 1, 2, 0};
+
 void write_tiny(const TempDir& dir) {
-  write_glass(dir / "t.classes.png", 5, {1, 1, 1, 1, 2, 2, 2, 0, 0, 1});
-  write_glass(dir / "truth.png", 5, {1, 1, 1, 2, 1, 2, 2, 1, 2, 0});
+  write_glass(dir / "t.classes.png", 5, kTinyMap);
+  write_glass(dir / "truth.png", 5, kTinyTruth);
 }
 
 /// A larger map that is wrong on every seventh pixel.
@@ -239,8 +242,8 @@ namespace {
 /// Two maps with references of their own: 3 1 / 1 2 / 1 1, and 4 0 / 2 3 of another size.
 void write_pair(const TempDir& dir) {
   for (const char* folder : {"maps", "truth"}) std::filesystem::create_directory(dir / folder);
-  write_glass(dir / "maps/a.classes.png", 5, {1, 1, 1, 1, 2, 2, 2, 0, 0, 1});
-  write_glass(dir / "truth/a.truth.png", 5, {1, 1, 1, 2, 1, 2, 2, 1, 2, 0});
+  write_glass(dir / "maps/a.classes.png", 5, kTinyMap);
+  write_glass(dir / "truth/a.truth.png", 5, kTinyTruth);
   write_glass(dir / "maps/b.classes.png", 3, {1, 1, 1, 1, 2, 2, 2, 2, 2});
   // The other way round: a class is known by its name.
   write_glass(dir / "truth/b.truth.png", 3, {2, 2, 2, 2, 2, 2, 1, 1, 1},
@@ -355,7 +358,7 @@ TEST_CASE("several maps are held against second ones, pairs and patterns", "[cli
   const TempDir dir;
   write_pair(dir);
   std::filesystem::create_directory(dir / "second");
-  write_glass(dir / "second/a.classes.png", 5, {1, 1, 1, 2, 1, 2, 2, 1, 2, 0});
+  write_glass(dir / "second/a.classes.png", 5, kTinyTruth);
   write_glass(dir / "second/b.classes.png", 3, {2, 2, 1, 1, 1, 1, 2, 2, 2});
   const json summary =
       summary_of(run_tool(dir, {"assess", "maps", "--reference", "truth/*.truth.png", "--versus",
@@ -393,7 +396,7 @@ TEST_CASE("maps that cannot be used are left out when that is asked", "[cli][ass
 TEST_CASE("two maps of one picture are not judged together", "[cli][assess]") {
   const TempDir dir;
   write_pair(dir);
-  write_glass(dir / "maps/a.png", 5, {1, 1, 1, 1, 2, 2, 2, 0, 0, 1});
+  write_glass(dir / "maps/a.png", 5, kTinyMap);
   const auto before = dir.files();
   check_error(run_tool(dir, with(kPair, {"-o", "out"})), 2,
               "maps/a.classes.png and maps/a.png are of one picture; give one of them, and name "

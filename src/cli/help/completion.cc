@@ -7,6 +7,7 @@
 #include "cli/options/command.h"
 #include "cli/options/parse.h"
 #include "core/color/space.h"
+#include "core/split_list.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -20,17 +21,16 @@ std::string choices_of(const std::string& value_name) {
       if (!space->internal) spaces += std::string(space->id) + " ";
     return spaces;
   }
+  const std::vector<std::string> words = split_list(value_name, '|');
+  if (words.size() < 2) return "";
   std::string choices;
-  for (std::size_t from = 0; from <= value_name.size();) {
-    const std::size_t bar = std::min(value_name.find('|', from), value_name.size());
-    const std::string word = value_name.substr(from, bar - from);
-    from = bar + 1;
+  for (const std::string& word : words) {
     const bool is_word = std::none_of(word.begin(), word.end(), [](char c) {
       return (c >= 'A' && c <= 'Z') || c == '=' || c == ',' || c == '.';
     });
     if (is_word) choices += word + " ";
   }
-  return value_name.find('|') == std::string::npos ? "" : choices;
+  return choices;
 }
 
 /// The options of a command in a case of the script, and those whose values are a few words.

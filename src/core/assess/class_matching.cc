@@ -12,17 +12,17 @@ namespace {
 using Pairs = std::vector<std::pair<std::string, std::string>>;
 using Partners = std::map<unsigned, unsigned>;  // code in the map to code in the reference
 
-bool has_name(const LabelledClasses& from, const std::string& name) {
-  return std::any_of(from.classes.begin(), from.classes.end(),
-                     [&](const LabelledClass& c) { return same_letters(c.name, name); });
+/// The class of a name, or null.
+const LabelledClass* find_class(const LabelledClasses& from, const std::string& name) {
+  const auto at = std::find_if(from.classes.begin(), from.classes.end(),
+                               [&](const auto& c) { return same_letters(c.name, name); });
+  return at == from.classes.end() ? nullptr : &*at;
 }
 
 unsigned code_of(const LabelledClasses& from, const std::string& name, const char* whose) {
+  if (const LabelledClass* found = find_class(from, name)) return found->code;
   std::vector<std::string> names;
-  for (const LabelledClass& c : from.classes) {
-    if (same_letters(c.name, name)) return c.code;
-    names.push_back(c.name);
-  }
+  for (const LabelledClass& c : from.classes) names.push_back(c.name);
   throw InputError("--match: " + std::string(whose) + " has no class '" + name + "'",
                    suggest_name(name, names));
 }
@@ -124,7 +124,7 @@ ClassMatching match_classes(const LabelledClasses& map, const LabelledClasses& r
 
 bool has_pair(const LabelledClasses& map, const LabelledClasses& reference,
               const std::pair<std::string, std::string>& pair) {
-  return has_name(map, pair.first) && has_name(reference, pair.second);
+  return find_class(map, pair.first) && find_class(reference, pair.second);
 }
 
 ClassMatching put_on_one_list(std::vector<ClassMatching>& matchings) {

@@ -36,9 +36,6 @@ class AssessPictures {
   AssessPictures(const AssessedLabels& labels, const ClassMatching& matching, Results& results,
                  FigureFormat figures, PaintedMap names);
 
-  /// Whether anything is to be gathered at all.
-  bool wanted() const { return errors_ || previews_; }
-
   /// One for each thread: begin a band, add its runs of pixels in order, end it.
   class Painter {
    public:

@@ -19,8 +19,7 @@ std::string assessed_picture(const std::filesystem::path& map) {
 }
 
 AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& options,
-                               const Context& context)
-    : picture_(assessed_picture(files.map)) {
+                               const Context& context) {
   add(files.map, options.shared.max_pixels);
   width_ = sources_.front()->shape().width;
   const std::uint32_t height = sources_.front()->shape().height;
@@ -40,7 +39,7 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
     region_ =
         errors_at(files.map.string(), [&] { return options.shared.region->in(width_, height); });
   if (options.shared.within) within_ = mask_within(options.shared, width_, height, context);
-  if (options.model) leave_out_training(options);
+  if (options.model) leave_out_training(files.map, *options.model);
   everywhere_ = !region_ && !within_ && !training_;
 }
 
@@ -83,13 +82,15 @@ void AssessedLabels::name_by_color(Legend& colored, const Legend& named) {
   }
 }
 
-void AssessedLabels::leave_out_training(const AssessOptions& options) {
+void AssessedLabels::leave_out_training(const std::filesystem::path& map,
+                                        const std::filesystem::path& model) {
+  const std::string mapped = assessed_picture(map);
   const std::uint32_t height = rows_->shape().height;
   training_.emplace(width_, height);
   trained_on_ = "";
-  for (const TrainingPicture& picture : read_model(*options.model).trained_on) {
+  for (const TrainingPicture& picture : read_model(model).trained_on) {
     const std::string trained = std::filesystem::path(picture.name).stem().string();
-    if (picture_ != trained && !picture_.starts_with(trained + ".")) continue;
+    if (mapped != trained && !mapped.starts_with(trained + ".")) continue;
     if (picture.width != width_ || picture.height != height) continue;
     for (const SampleRun& run : sample_runs(picture.samples, width_, height))
       for (std::uint64_t p = run.begin; p < run.end; ++p) training_->set(p);

@@ -28,7 +28,7 @@ struct AssessedFiles {
   std::optional<std::filesystem::path> versus;
 };
 
-/// `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
+/// The picture a map is of, by its name: `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
 std::string assessed_picture(const std::filesystem::path& map);
 
 /// Whether a pixel is assessed, or the first reason why not.
@@ -45,8 +45,6 @@ class AssessedLabels {
   std::uint32_t height() const { return rows_->shape().height; }
   std::size_t pictures() const { return legends_.size(); }
   SideBySide& rows() const { return *rows_; }
-  /// The stem of the picture the map is of: `panel-b` for `panel-b.classes.png`.
-  const std::string& picture() const { return picture_; }
 
   /// The classes of picture p (0 map, 1 reference, 2 second map). Numbers that no legend lists are
   /// classes as well, once they are `found`.
@@ -78,7 +76,7 @@ class AssessedLabels {
   void add_samples(const std::filesystem::path& path, const AssessOptions& options,
                    const Context& context);
   void name_by_color(Legend& colored, const Legend& named);
-  void leave_out_training(const AssessOptions& options);
+  void leave_out_training(const std::filesystem::path& map, const std::filesystem::path& model);
 
   template <class Sample, class Use>
   void visit(const Band& band, Use& use) const {
@@ -111,7 +109,6 @@ class AssessedLabels {
   std::vector<std::unique_ptr<RowSource>> sources_;
   std::vector<Legend> legends_;
   std::unique_ptr<SideBySide> rows_;
-  std::string picture_;
   std::uint32_t width_ = 0;
   bool everywhere_ = true;
   std::optional<PixelRect> region_;

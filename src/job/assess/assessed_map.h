@@ -28,6 +28,15 @@ struct CountedLabels {
   std::array<std::uint64_t, 5> kinds{};  // pixels by Assessed
 };
 
+/// Drawn pixels by the pool they are drawn from.
+using DrawnPools = std::vector<std::vector<DrawnPixel>>;
+
+/// Adds the pixels of each pool to those of the same pool; both have as many.
+inline void append_pools(const DrawnPools& more, DrawnPools& pools) {
+  for (std::size_t p = 0; p < pools.size(); ++p)
+    pools[p].insert(pools[p].end(), more[p].begin(), more[p].end());
+}
+
 class AssessedMap {
  public:
   AssessedMap(AssessedFiles files, const AssessOptions& options)
@@ -61,12 +70,11 @@ class AssessedMap {
   /// A pass over the open map that collects pixels: `pool_of(drawn)` says into which of the pools
   /// one goes, if any, and may change its number and hash.
   template <class PoolOf>
-  std::vector<std::vector<DrawnPixel>> candidates(std::size_t pools, const Context& context,
-                                                  const PoolOf& pool_of) const {
-    std::vector<std::vector<DrawnPixel>> candidates(pools);
+  DrawnPools candidates(std::size_t pools, const Context& context, const PoolOf& pool_of) const {
+    DrawnPools candidates(pools);
     const auto make_worker = [&] {
       return [&](const Band& band) {
-        std::vector<std::vector<DrawnPixel>> found(pools);
+        DrawnPools found(pools);
         labels_->for_each_run(band, [&](std::uint64_t first, std::uint32_t n, const Labels& labels,
                                         Assessed assessed) {
           if (assessed != Assessed::kYes) return;
@@ -79,10 +87,7 @@ class AssessedMap {
       };
     };
     travel(labels_->rows(), road(context), make_worker,
-           [&](std::vector<std::vector<DrawnPixel>>&& found) {
-             for (std::size_t p = 0; p < pools; ++p)
-               candidates[p].insert(candidates[p].end(), found[p].begin(), found[p].end());
-           });
+           [&](DrawnPools&& found) { append_pools(found, candidates); });
     return candidates;
   }
 

@@ -6,19 +6,14 @@
 #include <optional>
 
 #include "core/error.h"
-#include "io/document/sample_file.h"
 #include "job/repeat/bad_inputs.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
+#include "job/run/results.h"
 
 namespace chalcedony {
-namespace {
 
 using std::filesystem::path;
-
-bool can_be_reference(const path& file) { return is_picture_name(file) || is_sample_file(file); }
-
-}  // namespace
 
 AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context, Json& summary)
     : options_(options), context_(context) {
@@ -33,7 +28,7 @@ AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context,
 }
 
 void AssessedMaps::choose(Json& summary) {
-  const PartnerFiles references(options_.reference, can_be_reference);
+  const PartnerFiles references(options_.reference, is_picture_or_samples);
   std::optional<PartnerFiles> seconds;
   if (options_.versus) seconds.emplace(*options_.versus, is_picture_name);
   const auto map_of = [&](const path& input) {
@@ -68,9 +63,7 @@ void AssessedMaps::check_apart() const {
 
 std::string AssessedMaps::picture_name(std::size_t i) const {
   const path& map = maps_[i].files().map;
-  const auto below = options_.shared.below.find(map);
-  const std::string name = assessed_picture(map);
-  return below == options_.shared.below.end() ? name : (below->second / name).string();
+  return (folder_below(options_.shared, map) / assessed_picture(map)).string();
 }
 
 void AssessedMaps::share_all_numbers() {

@@ -10,15 +10,13 @@
 namespace chalcedony {
 namespace {
 
-using Pools = std::vector<std::vector<DrawnPixel>>;
-
 /// A pass that collects pixels of all maps: `pool_of(map, drawn)` says into which of the pools one
 /// goes, if any.
 template <class PoolOf>
-Pools candidates_of(AssessedMaps& maps, std::size_t pools, const Context& context,
-                    const PoolOf& pool_of) {
-  Pools all(pools);
-  std::vector<Pools> found(maps.size());
+DrawnPools candidates_of(AssessedMaps& maps, std::size_t pools, const Context& context,
+                         const PoolOf& pool_of) {
+  DrawnPools all(pools);
+  std::vector<DrawnPools> found(maps.size());
   const auto find = [&](std::size_t i) {
     const std::uint64_t first = maps.numbering().first_of(i);
     found[i] = maps[i].candidates(pools, context, [&](DrawnPixel& drawn) {
@@ -27,8 +25,7 @@ Pools candidates_of(AssessedMaps& maps, std::size_t pools, const Context& contex
     });
   };
   const auto take = [&](std::size_t i) {
-    for (std::size_t p = 0; p < pools; ++p)
-      all[p].insert(all[p].end(), found[i][p].begin(), found[i][p].end());
+    append_pools(found[i], all);
     found[i] = {};
   };
   maps.for_each({.work = find, .end = take});

@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "core/error.h"
+#include "io/document/sample_file.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony {
@@ -51,6 +52,10 @@ std::vector<std::string> begins_of(const fs::path& file) {
 }
 
 }  // namespace
+
+bool is_picture_or_samples(const fs::path& file) {
+  return is_picture_name(file) || is_sample_file(file);
+}
 
 void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs) {
   if (inputs > 1 && names_one_file(named))

@@ -14,6 +14,9 @@ namespace chalcedony {
 /// Whether a file can be a partner, by its name.
 using MayBePartner = bool (*)(const std::filesystem::path&);
 
+/// Whether a file is a picture or holds sample regions, by its name.
+bool is_picture_or_samples(const std::filesystem::path& file);
+
 /// The files that an option names where it takes one file, a folder of them, or a pattern: a path
 /// whose last part holds one `*`, as `panels/*.reference.png`. In natural order; of a file itself.
 ///

@@ -37,12 +37,15 @@ void make_results_folder(const std::filesystem::path& output) {
   make_folder(output);
 }
 
+std::filesystem::path folder_below(const SharedOptions& options,
+                                   const std::filesystem::path& input) {
+  const auto below = options.below.find(input);
+  return below == options.below.end() ? std::filesystem::path() : below->second;
+}
+
 std::filesystem::path result_stem(const SharedOptions& options,
                                   const std::filesystem::path& input) {
-  const auto below = options.below.find(input);
-  const std::filesystem::path folder =
-      below == options.below.end() ? options.output : options.output / below->second;
-  return folder / input.stem();
+  return options.output / folder_below(options, input) / input.stem();
 }
 
 void check_stems(const SharedOptions& options, ResultNames names) {

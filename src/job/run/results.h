@@ -92,6 +92,10 @@ bool names_file(const std::filesystem::path& path);
 /// Errors    UsageError when that is the name of a file; OutputError
 void make_results_folder(const std::filesystem::path& output);
 
+/// The folder below -o for the results of an input that was found in a folder below; else empty.
+std::filesystem::path folder_below(const SharedOptions& options,
+                                   const std::filesystem::path& input);
+
 /// Where the results of an input go: <output>/<the input's folder below>/<stem>.
 std::filesystem::path result_stem(const SharedOptions& options, const std::filesystem::path& input);
 

@@ -4,7 +4,6 @@
 #include <string_view>
 #include <system_error>
 
-#include "io/document/sample_file.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
 #include "job/run/version.h"
@@ -30,8 +29,6 @@ bool is_file(const path& file) {
   return std::filesystem::is_regular_file(file, error);
 }
 
-bool can_be_named(const path& file) { return is_picture_name(file) || is_sample_file(file); }
-
 /// The file that the value of an option names: alone, after a `=`, or before a `:`.
 path file_in(const std::string& value) {
   if (is_file(value)) return value;
@@ -49,7 +46,7 @@ std::vector<path> files_named(const TypedOption& option) {
     if (const path file = file_in(value); !file.empty()) {
       files.push_back(file);
     } else if (option.names_folder) {
-      for (path& one : files_meant(value, can_be_named))
+      for (path& one : files_meant(value, is_picture_or_samples))
         if (is_file(one)) files.push_back(std::move(one));
     }
   }
