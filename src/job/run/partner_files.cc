@@ -14,9 +14,10 @@ namespace {
 
 namespace fs = std::filesystem;
 
+/// A path that ends in a slash means a folder, whether there is one or not.
 bool is_folder(const fs::path& path) {
   std::error_code error;
-  return fs::is_directory(path, error);
+  return fs::is_directory(path, error) || !path.has_filename();
 }
 
 bool is_pattern(const fs::path& path) {

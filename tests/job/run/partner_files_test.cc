@@ -68,6 +68,9 @@ TEST_CASE("a pattern says which files are meant", "[job][partners]") {
                     Catch::Contains("all/*.trueth.png: no file fits this pattern"));
   CHECK_THROWS_WITH(PartnerFiles(dir / "none/*.png", is_picture_name),
                     Catch::Contains("none: the folder cannot be read"));
+  CHECK_THROWS_WITH(PartnerFiles(dir / "none/", is_picture_name),
+                    Catch::Contains("none/: the folder cannot be read"));
+  CHECK_NOTHROW(require_one_each("--image", dir / "none/", 3));
   // A file whose name holds a star is that file.
   put_files(dir, {"all/*.odd.png"});
   CHECK(PartnerFiles(dir / "all/*.odd.png", is_any).of("x.png") == dir / "all/*.odd.png");
