@@ -120,11 +120,11 @@ void add_maps_figure(Plot& plot, const std::filesystem::path& path,
                    .bottom = kTicsBelow};
   const double rows = static_cast<double>(std::min(maps.size(), kMostRows));
   const double row_high = std::clamp(kRowsHigh / rows, kLowestRow, kHighestRow);
-  Box body = plot.begin(path, fmt::format("Accuracy of {} maps", maps.size()),
-                        fmt::format("line: {:.1f} % of all pixels together{}{}",
-                                    percents(together.overall.value_or(0)), band,
-                                    maps.front().second ? "; rings: the second maps" : ""),
-                        Plot::page_height(axes.top + rows * row_high + axes.bottom));
+  Box body = plot.begin(
+      path, fmt::format("Accuracy of {} maps", maps.size()),
+      fmt::format("line: {:.1f} %, all maps together{}{}", percents(together.overall.value_or(0)),
+                  band, maps.front().second ? "; rings: the second maps" : ""),
+      Plot::page_height(axes.top + rows * row_high + axes.bottom));
   const Box scale = cut_color_scale(body);
   const Box right = body.cut_right(0.45 * body.width(), Plot::kGap);
   draw_overall(plot, body, {kMapNamesWide, axes.top, 0, axes.bottom}, maps, together, between);
