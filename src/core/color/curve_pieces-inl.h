@@ -17,23 +17,16 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// How far the bits of x + offset lie above the lowest of a curve's pieces.
-template <class D, class V, class Pieces>
-HWY_INLINE auto place_in_pieces(D d, V x, const Pieces& pieces) {
-  const hn::RebindToSigned<D> di;
-  const auto lowest = hn::Set(di, pieces.lowest_bits);
-  const auto bits = hn::BitCast(di, hn::Add(x, hn::Set(d, pieces.offset)));
-  return hn::Sub(hn::Max(bits, lowest), lowest);
-}
-
-// The polynomial of the piece in which x has `place`.
-template <class D, class V, class VI, std::size_t kDegree, int kPieceAt>
-HWY_INLINE V value_in_piece(D d, V x, VI place, const CurvePieces<kDegree, kPieceAt>& pieces) {
+// The polynomial of the piece in which x lies, at x.
+template <class D, class V, std::size_t kDegree, int kPieceAt>
+HWY_INLINE V value_in_piece(D d, V x, const CurvePieces<kDegree, kPieceAt>& pieces) {
   constexpr std::size_t kPieces = CurvePieces<kDegree, kPieceAt>::kPieces;
-  const auto piece = hn::ShiftRight<kPieceAt>(place);
-  V sum = entry_of<kPieces>(d, pieces.coefficients[kDegree].data(), piece);
+  V place = multiply_add(x, hn::Set(d, pieces.scale), hn::Set(d, pieces.offset));
+  if (!pieces.begins_below_zero()) place = hn::Max(place, hn::Set(d, pieces.lowest));
+  const auto entry = hn::ShiftRight<kPieceAt>(hn::BitCast(hn::RebindToSigned<D>(), place));
+  V sum = entry_of<kPieces>(d, pieces.coefficients[kDegree].data(), entry);
   for (std::size_t k = kDegree; k-- > 0;)
-    sum = multiply_add(x, sum, entry_of<kPieces>(d, pieces.coefficients[k].data(), piece));
+    sum = multiply_add(x, sum, entry_of<kPieces>(d, pieces.coefficients[k].data(), entry));
   return sum;
 }
 
@@ -42,26 +35,21 @@ HWY_INLINE V value_in_piece(D d, V x, VI place, const CurvePieces<kDegree, kPiec
 template <class D, class V, class Pieces, class Beyond>
 HWY_INLINE void follow_pieces(D d, V& a, V& b, V& c, const Pieces& pieces, const Beyond& beyond) {
   const hn::RebindToUnsigned<D> du;
-  const auto last = hn::Set(du, static_cast<std::uint32_t>(pieces.kLastBits));
-  const auto place_a = place_in_pieces(d, a, pieces);
-  const auto place_b = place_in_pieces(d, b, pieces);
-  const auto place_c = place_in_pieces(d, c, pieces);
-  const V piece_a = value_in_piece(d, a, place_a, pieces);
-  const V piece_b = value_in_piece(d, b, place_b, pieces);
-  const V piece_c = value_in_piece(d, c, place_c, pieces);
-  // kLastBits are all the bits up to some place, so that no place goes beyond if their union does
-  // not; and a sign is a bit above.
-  const V places = hn::BitCast(d, hn::Or(hn::Or(place_a, place_b), place_c));
-  const V signs_too = hn::OrAnd(places, hn::Or(hn::Or(a, b), c), hn::SignBit(d));
-  if (HWY_LIKELY(hn::AllFalse(du, hn::Gt(hn::BitCast(du, signs_too), last)))) {
+  const V piece_a = value_in_piece(d, a, pieces);
+  const V piece_b = value_in_piece(d, b, pieces);
+  const V piece_c = value_in_piece(d, c, pieces);
+  // The bits of what is negative or not a number are greater than those of any number.
+  const auto bits = [du](V v) { return hn::BitCast(du, v); };
+  const auto last = bits(hn::Set(d, pieces.last));
+  const auto greatest = hn::Max(hn::Max(bits(a), bits(b)), bits(c));
+  if (HWY_LIKELY(hn::AllFalse(du, hn::Gt(greatest, last)))) {
     a = piece_a, b = piece_b, c = piece_c;
     return;
   }
   const auto odd = [&](V v) {
     const V size = hn::Abs(v);
-    const auto place = place_in_pieces(d, size, pieces);
-    const auto far = hn::RebindMask(d, hn::Gt(hn::BitCast(du, place), last));
-    const V value = value_in_piece(d, size, place, pieces);
+    const auto far = hn::RebindMask(d, hn::Gt(bits(size), last));
+    const V value = value_in_piece(d, size, pieces);
     return hn::CopySign(hn::IfThenElse(far, beyond(size), value), v);
   };
   a = odd(a), b = odd(b), c = odd(c);

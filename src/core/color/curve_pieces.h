@@ -10,26 +10,33 @@
 
 namespace chalcedony {
 
-/// The piece of x is read from the bits of x + offset: pieces are as long as a share of their
-/// place, half of it with kPieceAt 22 and a quarter with 21. The offset makes the lowest ones
-/// longer, so that sixteen are enough.
+/// The piece of x is read from the bits of its place, scale x + offset: pieces are as long as a
+/// share of their place, half of it with kPieceAt 22 and an eighth with 20. The offset makes the
+/// lowest ones longer, so that sixteen are enough.
 template <std::size_t kDegree, int kPieceAt>
 struct CurvePieces {
   static constexpr std::size_t kPieces = 16, kTerms = kDegree + 1;
-  /// How much greater the bits of the last x that is covered are than `lowest_bits`: all the bits
-  /// up to some place.
-  static constexpr std::int32_t kLastBits = (std::int32_t{kPieces} << kPieceAt) - 1;
 
-  float offset = 0;
-  /// Of x + offset where the first piece begins; it holds what lies below too.
-  std::int32_t lowest_bits = 0;
-  /// The polynomial of a piece is the sum of coefficients[k][piece] x^k.
+  float scale = 1, offset = 0;
+  /// The place where the first piece begins; it holds what lies below too.
+  float lowest = 0;
+  /// The greatest x that is covered.
+  float last = 0;
+  /// The polynomial of a piece is the sum of coefficients[k][entry] x^k.
   alignas(64) std::array<std::array<float, kPieces>, kTerms> coefficients{};
 
-  /// Where a piece begins, of x + offset.
+  /// Where a piece begins, as a place.
   constexpr float beginning(std::size_t piece) const {
-    return std::bit_cast<float>(lowest_bits + (static_cast<std::int32_t>(piece) << kPieceAt));
+    return std::bit_cast<float>(std::bit_cast<std::int32_t>(lowest) +
+                                (static_cast<std::int32_t>(piece) << kPieceAt));
   }
+  /// Where the piece of a place stands among the coefficients: the four bits from kPieceAt, so that
+  /// nothing is taken away from them first.
+  static constexpr std::size_t entry(float place) {
+    return static_cast<std::size_t>(std::bit_cast<std::int32_t>(place) >> kPieceAt) % kPieces;
+  }
+  /// Whether no place of an x from 0 lies below the first piece.
+  constexpr bool begins_below_zero() const { return offset >= lowest; }
 };
 
 namespace curve_pieces_detail {
@@ -70,21 +77,29 @@ constexpr std::array<double, kTerms> fitted(const Curve& curve, double low, doub
 
 /// The pieces of a line through zero up to `cut`, and of `curve` above it.
 ///
-/// Range     from the cut, 16 pieces less one
+/// Range     the place of the cut is `joint`, where the second piece begins: bits below kPieceAt
+/// are 0.
+///           Up to the end of the sixteenth piece
 /// Accuracy  the curve's business: curve_pieces_test.cc has that of each curve in use
 template <std::size_t kDegree, int kPieceAt, class Curve>
-constexpr CurvePieces<kDegree, kPieceAt> curve_pieces(float cut, float offset, double slope,
-                                                      const Curve& curve) {
+constexpr CurvePieces<kDegree, kPieceAt> curve_pieces(float cut, float joint, float scale,
+                                                      double slope, const Curve& curve) {
   CurvePieces<kDegree, kPieceAt> out;
-  out.offset = offset;
-  out.lowest_bits = std::bit_cast<std::int32_t>(cut + offset) - (1 << kPieceAt);
-  out.coefficients[1][0] = static_cast<float>(slope);
+  out.scale = scale;
+  out.offset = joint - scale * cut;
+  out.lowest = std::bit_cast<float>(std::bit_cast<std::int32_t>(joint) - (1 << kPieceAt));
+  const auto begins = [&](std::size_t piece) {
+    return (static_cast<double>(out.beginning(piece)) - static_cast<double>(out.offset)) /
+           static_cast<double>(scale);
+  };
+  // Two roundings short of where the last piece ends.
+  out.last = static_cast<float>(begins(out.kPieces) * (1 - 0x1p-22));
+  out.coefficients[1][out.entry(out.lowest)] = static_cast<float>(slope);
   for (std::size_t piece = 1; piece < out.kPieces; ++piece) {
-    const double low = static_cast<double>(out.beginning(piece)) - static_cast<double>(offset);
-    const double high = static_cast<double>(out.beginning(piece + 1)) - static_cast<double>(offset);
-    const auto terms = curve_pieces_detail::fitted<out.kTerms>(curve, low, high);
+    const auto terms =
+        curve_pieces_detail::fitted<out.kTerms>(curve, begins(piece), begins(piece + 1));
     for (std::size_t k = 0; k < out.kTerms; ++k)
-      out.coefficients[k][piece] = static_cast<float>(terms[k]);
+      out.coefficients[k][out.entry(out.beginning(piece))] = static_cast<float>(terms[k]);
   }
   return out;
 }

@@ -5,6 +5,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <limits>
+#include <set>
 
 #include "core/color/srgb.h"
 
@@ -14,7 +15,7 @@ namespace {
 
 // A parabola with a line before it, as a curve whose pieces are exact.
 constexpr auto kParabola = [](double x) { return 2 - 3 * x + 0.5 * x * x; };
-constexpr CurvePieces<2, 22> kPieces = curve_pieces<2, 22>(1.0f, 0.5f, -4.0, kParabola);
+constexpr CurvePieces<2, 22> kPieces = curve_pieces<2, 22>(1.0f, 1.5f, 1.0f, -4.0, kParabola);
 
 using Curve = void (*)(const ConstPlanes&, const Planes&, std::size_t);
 
@@ -28,22 +29,31 @@ float through(Curve curve, float value) {
 }  // namespace
 
 TEST_CASE("the first piece is the line, and the others are the curve", "[core][color]") {
-  CHECK(kPieces.coefficients[0][0] == 0.0f);
-  CHECK(kPieces.coefficients[1][0] == -4.0f);
-  CHECK(kPieces.coefficients[2][0] == 0.0f);
+  const std::size_t line = kPieces.entry(kPieces.beginning(0));
+  CHECK(kPieces.coefficients[0][line] == 0.0f);
+  CHECK(kPieces.coefficients[1][line] == -4.0f);
+  CHECK(kPieces.coefficients[2][line] == 0.0f);
+  std::set<std::size_t> entries{line};
   for (std::size_t piece = 1; piece < kPieces.kPieces; ++piece) {
     INFO("piece " << piece);
-    CHECK(kPieces.coefficients[0][piece] == Approx(2));
-    CHECK(kPieces.coefficients[1][piece] == Approx(-3));
-    CHECK(kPieces.coefficients[2][piece] == Approx(0.5));
+    const std::size_t entry = kPieces.entry(kPieces.beginning(piece));
+    entries.insert(entry);
+    CHECK(kPieces.coefficients[0][entry] == Approx(2));
+    CHECK(kPieces.coefficients[1][entry] == Approx(-3));
+    CHECK(kPieces.coefficients[2][entry] == Approx(0.5));
   }
+  CHECK(entries.size() == kPieces.kPieces);
 }
 
 TEST_CASE("pieces begin at the cut and grow with their place", "[core][color]") {
-  // 1.0 + 0.5 is half the way from 1 to 2, so that pieces end at 2, 3, 4, 6, 8.
+  // The cut has its place half the way from 1 to 2, so that pieces end at 2, 3, 4, 6, 8.
   const float expected[] = {1.5f, 2, 3, 4, 6, 8};
   for (std::size_t i = 0; i < std::size(expected); ++i)
     CHECK(kPieces.beginning(i + 1) == expected[i]);
+  CHECK(kPieces.lowest == 1.0f);
+  // Sixteen pieces are eight octaves; the place of 255.5 is 256.
+  CHECK(kPieces.last < 255.5f);
+  CHECK(kPieces.last == Approx(255.5));
 }
 
 TEST_CASE("the sRGB curves hold at the joints of their pieces", "[core][color][srgb]") {
