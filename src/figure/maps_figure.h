@@ -15,16 +15,23 @@ namespace chalcedony {
 
 struct MapAccuracy {
   std::string name;
-  Accuracy accuracy;             // its classes are the same in all maps
-  std::optional<double> second;  // overall accuracy of a map it is held against, 0-1
+  Accuracy accuracy;                           // its classes are the same in all maps
+  std::vector<std::optional<double>> rings{};  // overall accuracies of others of its picture, 0-1
 };
 
-/// A row for each map: its overall accuracy with its interval, on a band that is the interval of
-/// all by how much they differ, and F1 of each class by color.
-/// Second maps stand as rings.
-void add_maps_figure(Plot& plot, const std::filesystem::path& path,
-                     const std::vector<std::string>& classes, const std::vector<MapAccuracy>& maps,
-                     const Accuracy& together, const std::optional<BetweenMaps>& between);
+struct MapsFigure {
+  std::string title;
+  std::vector<std::string> classes;
+  std::vector<MapAccuracy> maps;
+  double line = 0;  // an overall accuracy, 0-1, and what it is of
+  std::string line_of;
+  std::optional<BetweenMaps> between{};  // the interval of the line, by how much the maps differ
+  std::vector<std::string> rings{};      // what the rings of each map are
+};
+
+/// A row for each map: its overall accuracy with its interval, with a line through all and the band
+/// of its interval, and F1 of each class by color. Rings have colors of their own.
+void add_maps_figure(Plot& plot, const std::filesystem::path& path, const MapsFigure& figure);
 
 }  // namespace chalcedony
 

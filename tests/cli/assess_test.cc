@@ -228,11 +228,12 @@ TEST_CASE("assess holds two maps against each other", "[cli][assess]") {
   write_tiny(dir);
   write_glass(dir / "u.png", 5, {1, 1, 2, 2, 1, 2, 1, 1, 0, 1});
   const json v = summary_of(run_tool(
-      dir, with(kTiny, {"--versus", "u.png", "--summary", "json"})))["inputs"][0]["versus"];
+      dir, with(kTiny, {"--versus", "u.png", "--summary", "json"})))["inputs"][0]["versus"][0];
   CHECK(v["file"] == "u.png");
   // By hand: only the first is right on pixels 2 and 6, only the second on 3, 4 and 7.
   CHECK(v["only_first"] == 2);
-  CHECK(v["only_second"] == 3);
+  CHECK(v["only_this"] == 3);
+  CHECK(v["mcnemar"]["p_adjusted"] == v["mcnemar"]["p"]);
   CHECK(v["mcnemar"]["statistic"].get<double>() == Approx(0.2));
   CHECK(v["overall"].get<double>() == Approx(6.0 / 9));
 }
@@ -363,18 +364,96 @@ TEST_CASE("several maps are held against second ones, pairs and patterns", "[cli
   const json summary =
       summary_of(run_tool(dir, {"assess", "maps", "--reference", "truth/*.truth.png", "--versus",
                                 "second", "--match", "lead=lead", "--summary", "json"}));
-  CHECK(summary["inputs"][0]["versus"]["file"] == "second/a.classes.png");
-  CHECK(summary["inputs"][0]["versus"]["only_second"] == 4);
-  CHECK(summary["together"]["versus"]["only_second"] == 4 + 2);
-  CHECK(summary["together"]["versus"]["only_first"] == 2);
-  CHECK(summary["together"]["versus"]["overall"].get<double>() == Approx((9.0 + 7) / 18));
+  CHECK(summary["inputs"][0]["versus"][0]["file"] == "second/a.classes.png");
+  CHECK(summary["inputs"][0]["versus"][0]["only_this"] == 4);
+  const json& v = summary["together"]["versus"][0];
+  CHECK(v["file"] == "second");
+  CHECK(v["only_this"] == 4 + 2);
+  CHECK(v["only_first"] == 2);
+  CHECK(v["overall"].get<double>() == Approx((9.0 + 7) / 18));
   CHECK(summary["together"]["matched_by"] == "pairs");
   // 4 of 9 pixels more are right, then none: residuals 2 and -2.
-  CHECK(summary["together"]["versus"]["better_on"] == 1);
-  CHECK(summary["together"]["versus"]["worse_on"] == 0);
-  CHECK(summary["together"]["versus"]["gain"].get<double>() == Approx(4.0 / 18));
-  CHECK(summary["together"]["versus"]["gain_standard_error"].get<double>() == Approx(4.0 / 18));
-  CHECK_FALSE(summary["inputs"][0]["versus"].contains("gain"));
+  CHECK(v["better_on"] == 1);
+  CHECK(v["worse_on"] == 0);
+  CHECK(v["gain"].get<double>() == Approx(4.0 / 18));
+  CHECK(v["gain_standard_error"].get<double>() == Approx(4.0 / 18));
+  CHECK_FALSE(summary["inputs"][0]["versus"][0].contains("gain"));
+}
+
+TEST_CASE("a map is held against several others of its picture", "[cli][assess]") {
+  const TempDir dir;
+  write_tiny(dir);
+  for (const char* folder : {"near", "far"}) std::filesystem::create_directory(dir / folder);
+  write_glass(dir / "near/t.classes.png", 5, kTinyTruth);
+  // Everything is moss, which neither the first map nor the reference knows.
+  write_glass(dir / "far/t.classes.png", 5, std::vector<std::uint8_t>(10, 3),
+              {{1, "lead", "#3c3d40"}, {3, "moss", "#5b6b2a"}});
+  write_glass(dir / "u.png", 5, {1, 1, 2, 2, 1, 2, 1, 1, 0, 1});
+  const std::vector<std::string> call =
+      with(kTiny, {"--versus", "near/t.classes.png", "--versus", "u.png", "--versus",
+                   "far/t.classes.png", "-o", "out"});
+  const json p =
+      summary_of(run_tool(dir, with(call, {"--figures", "svg", "--summary", "json"})))["inputs"][0];
+  REQUIRE(p["versus"].size() == 3);
+  CHECK(p["versus"][0]["overall"] == 1);
+  CHECK(p["versus"][0]["only_this"] == 4);
+  // As with one other map.
+  CHECK(p["versus"][1]["only_first"] == 2);
+  CHECK(p["versus"][1]["only_this"] == 3);
+  CHECK(p["versus"][2]["overall"] == 0);
+  CHECK(p["versus"][2]["only_first"] == 5);
+  // Exact binomial: 2 / 2^5, 2 / 2^4 and 1; the smallest three times, the next twice.
+  CHECK(p["versus"][2]["mcnemar"]["p"].get<double>() == Approx(0.0625));
+  CHECK(p["versus"][2]["mcnemar"]["p_adjusted"].get<double>() == Approx(0.1875));
+  CHECK(p["versus"][0]["mcnemar"]["p_adjusted"].get<double>() == Approx(0.25));
+  CHECK(p["versus"][1]["mcnemar"]["p_adjusted"].get<double>() == Approx(1));
+  const auto rows = rows_of(dir / "out/maps.csv");
+  REQUIRE(rows.size() == 4);
+  CHECK(rows[0].at("map") == "t.classes.png");
+  CHECK(rows[0].at("right") == "5");
+  CHECK(rows[1].at("map") == "near/t.classes.png");
+  CHECK(rows[1].at("reference") == "truth.png");
+  CHECK(rows[1].at("right") == "9");
+  CHECK(std::stod(rows[1].at("f1_ruby")) == 1);
+  CHECK(rows[1].at("f1_moss").empty());
+  CHECK(rows[3].at("users_moss") == "0");
+  CHECK(rows[3].at("producers_lead") == "0");
+  const std::string figure = text_of_file(dir / "out/maps.figure.svg");
+  // Names alone would not tell them apart.
+  CHECK_THAT(figure, Catch::Contains("near/t.classes.png") && Catch::Contains("moss"));
+  CHECK_THAT(figure, Catch::Contains("Accuracy of 4 maps of one picture"));
+  const Outcome text = run_tool(dir, with(call, {"--figures", "none"}));
+  CHECK_THAT(text.out, Catch::Contains("near/t.classes.png  100.0 %"));
+  CHECK_THAT(text.out, Catch::Contains("raised for 3 comparisons"));
+  CHECK_THAT(text.out, Catch::Contains("with all pixels taken, p is too small as well"));
+}
+
+TEST_CASE("several maps are held against several others each", "[cli][assess]") {
+  const TempDir dir;
+  write_pair(dir);
+  for (const char* folder : {"second", "third"}) {
+    std::filesystem::create_directory(dir / folder);
+    write_glass(dir / (std::string(folder) + "/a.classes.png"), 5, kTinyTruth);
+  }
+  write_glass(dir / "second/b.classes.png", 3, {2, 2, 1, 1, 1, 1, 2, 2, 2});
+  write_glass(dir / "third/b.classes.png", 3, {1, 1, 1, 1, 1, 1, 2, 2, 2});
+  const std::vector<std::string> call =
+      with(kPair, {"--versus", "second", "--versus", "third", "-o", "out"});
+  const json all =
+      summary_of(run_tool(dir, with(call, {"--figures", "svg", "--summary", "json"})))["together"];
+  CHECK(all["versus"][0]["only_this"] == 4 + 2);
+  CHECK(all["versus"][1]["file"] == "third");
+  CHECK(all["versus"][1]["overall"] == 1);
+  CHECK(all["versus"][1]["only_first"] == 0);
+  CHECK(all["versus"][1]["better_on"] == 2);
+  const auto rows = rows_of(dir / "out/maps.csv");
+  REQUIRE(rows.size() == 6);
+  CHECK(rows[2].at("map") == "third/a.classes.png");
+  CHECK(rows[3].at("map") == "maps/b.classes.png");
+  CHECK_THAT(text_of_file(dir / "out/maps.figure.svg"),
+             Catch::Contains("rings: maps of the same pictures") && Catch::Contains("third"));
+  const Outcome text = run_tool(dir, with(call, {"--figures", "none"}));
+  CHECK_THAT(text.out, Catch::Contains("better on") && Catch::Contains("gain: with its interval"));
 }
 
 TEST_CASE("maps that cannot be used are left out when that is asked", "[cli][assess]") {
@@ -453,10 +532,16 @@ TEST_CASE("assess refuses what it cannot judge, and leaves nothing", "[cli][asse
       {{"assess", "t.classes.png"}, 2, "assess needs --reference"},
       {{"assess", "a.png", "b.png", "--reference", "r.png"},
        2,
-       "--reference: one file does not go with 2 inputs"},
+       "--reference: one file does not go with 2 inputs; name the folder of the files that do, or "
+       "a "
+       "pattern, as \"panels/*.reference.png\"; of maps of one picture give one, and the others "
+       "with --versus"},
       {{"assess", "t.classes.png", "t.png", "--reference", "*.png", "--versus", "u.png"},
        2,
        "--versus: one file does not go with 2 inputs"},
+      {with(kTiny, words_of("--versus a --versus b --versus c --versus d --versus e --versus f "
+                            "--versus g")),
+       2, "--versus: a map is held against 6 others at most, and 7 are given"},
       {with(kTiny, {"--count", "0"}), 2, "--count: '0' is not a whole number from 1"},
       {with(kTiny, {"--fraction", "1.5"}), 2,
        "--fraction: '1.5' is not a number above 0 and at most 1"},

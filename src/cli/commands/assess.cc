@@ -7,10 +7,13 @@
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/text/accuracy_text.h"
 #include "cli/text/assess_lesson.h"
+#include "cli/text/assess_versus.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/text_table.h"
+#include "core/assess/labels.h"
 #include "core/error.h"
 #include "core/split_list.h"
 
@@ -32,7 +35,8 @@ void declare_assess(po::options_description& options) {
                           "take a pixel every N rows and columns, from a random start");
   add_option<std::string>(options, "model", "FILE",
                           "leave out the pixels that trained this model.json");
-  add_option<std::string>(options, "versus", "MAP|FOLDER", "hold a second map against the first");
+  add_repeated_option(options, "versus", "MAP|FOLDER",
+                      "hold another map of the same picture against the first; may be repeated");
   add_option<std::string>(options, "level", "PERCENT",
                           "how sure the confidence intervals are (default 95)");
   add_option<std::string>(options, "plan", "PERCENT",
@@ -93,7 +97,12 @@ Json do_assess(const po::variables_map& given, const SharedOptions& shared,
   if (!given.count("reference"))
     throw UsageError("assess needs --reference", "name what the maps are held against");
   options.reference = given["reference"].as<std::string>();
-  if (given.count("versus")) options.versus = given["versus"].as<std::string>();
+  for (const auto& text : texts_of(given, "versus")) options.versus.push_back(text);
+  if (options.versus.size() > kMostVersus)
+    throw UsageError("--versus: a map is held against " + std::to_string(kMostVersus) +
+                         " others at most, and " + std::to_string(options.versus.size()) +
+                         " are given",
+                     "compare them in several runs");
   if (given.count("model")) options.model = given["model"].as<std::string>();
   for (const auto& text : texts_of(given, "match"))
     options.match.push_back(named_value("--match", text));
@@ -109,19 +118,6 @@ Json do_assess(const po::variables_map& given, const SharedOptions& shared,
   return run_assess(options, context);
 }
 
-std::string share(const Json& json, const char* field) {
-  return json.contains(field) ? fmt::format("{:.1f} %", 100 * json[field].get<double>()) : "";
-}
-
-std::string with_interval(const Json& json, const std::string& field, double scale,
-                          const char* unit) {
-  if (!json.contains(field)) return "cannot be said";
-  const int digits = scale == 1 ? 3 : 1;
-  return fmt::format("{:.{}f}{} ({:.{}f} to {:.{}f})", scale * json[field].get<double>(), digits,
-                     unit, scale * json[field + "_low"].get<double>(), digits,
-                     scale * json[field + "_high"].get<double>(), digits);
-}
-
 /// The rows of the error matrix with their totals, the totals of its columns, and the producer's
 /// accuracies.
 Json matrix_rows(const Json& p) {
@@ -135,12 +131,12 @@ Json matrix_rows(const Json& p) {
     rows.push_back({{"name", listed ? classes[r]["name"] : Json("unclassified")},
                     {"cells", p["matrix"][r]},
                     {"total", total}});
-    if (listed) rows.back()["users"] = share(classes[r], "users");
+    if (listed) rows.back()["users"] = share_text(classes[r], "users");
   }
   Json totals = Json::array(), producers = Json::array();
   for (const Json& c : classes) {
     totals.push_back(c["reference"]);
-    producers.push_back(share(c, "producers"));
+    producers.push_back(share_text(c, "producers"));
   }
   rows.push_back({{"name", "total"}, {"cells", totals}, {"total", p["assessed"]}});
   rows.push_back({{"name", "producer's"}, {"cells", producers}});
@@ -167,7 +163,7 @@ void print_class_accuracies(const Json& p, std::ostream& out) {
   TextTable table(p["classes"]);
   table.words("class", "name");
   const auto add = [&](const char* heading, const char* field) {
-    table.cells(heading, [&](const Json& c) { return share(c, field); });
+    table.cells(heading, [&](const Json& c) { return share_text(c, field); });
   };
   add("omission", "omission");
   add("commission", "commission");
@@ -189,13 +185,13 @@ std::string weakest_class(const Json& p) {
   for (const Json& c : p["classes"])
     if (c.contains("f1") && (!weakest || c["f1"].get<double>() < (*weakest)["f1"].get<double>()))
       weakest = &c;
-  return weakest ? (*weakest)["name"].get<std::string>() + " " + share(*weakest, "f1") : "";
+  return weakest ? (*weakest)["name"].get<std::string>() + " " + share_text(*weakest, "f1") : "";
 }
 
 void print_maps(const Json& maps, std::ostream& out) {
   TextTable table(maps);
   table.words("map", "file").words("reference", "against").counts("assessed", "assessed");
-  table.cells("overall", [](const Json& p) { return share(p, "overall"); });
+  table.cells("overall", [](const Json& p) { return share_text(p, "overall"); });
   table.decimals("kappa", "kappa", 3).cells("weakest class, F1", weakest_class);
   table.print(out);
 }
@@ -215,30 +211,6 @@ void print_matching(const Json& p, std::ostream& out) {
     out << "  the model was not trained on a picture of this name; no pixel is left out for it\n";
 }
 
-void print_versus(const Json& p, std::ostream& out) {
-  const Json& v = p["versus"];
-  const std::string kappa =
-      v.contains("kappa") ? fmt::format("{:.3f}", v["kappa"]) : "cannot be said";
-  out << fmt::format("  {}: overall accuracy {}, kappa {}\n", v["file"],
-                     with_interval(v, "overall", 100, " %"), kappa);
-  out << fmt::format("  only the first is right on {}, only the second on {}\n",
-                     plural(v["only_first"], "pixel"), counted(v["only_second"]));
-  const auto test = [&](const char* field, const char* words) {
-    if (v.contains(field))
-      out << fmt::format("  {} {:.3g}, p {:.2g}\n", words, v[field]["statistic"], v[field]["p"]);
-  };
-  test("kappa_difference", "difference of the kappas in standard errors (as of two samples): Z");
-  test("mcnemar", "McNemar's test (the same pixels): chi-square");
-  if (!v.contains("better_on")) return;
-  out << fmt::format("  the second is right more often on {}, less often on {}",
-                     plural(v["better_on"], "map"), counted(v["worse_on"]));
-  if (v.contains("gain"))
-    out << fmt::format("; by {:+.2f} % ({:+.2f} to {:+.2f}), by how much the maps differ",
-                       100 * v["gain"].get<double>(), 100 * v["gain_low"].get<double>(),
-                       100 * v["gain_high"].get<double>());
-  out << '\n';
-}
-
 void print_overall(const Json& p, std::ostream& out) {
   const std::string level = fmt::format("{:g} %", 100 * p["level"].get<double>());
   out << fmt::format("  overall accuracy {}, kappa {}; intervals at {}\n",
@@ -249,7 +221,8 @@ void print_overall(const Json& p, std::ostream& out) {
                      100 * p["allocation_disagreement"].get<double>());
   if (p.contains("adjusted_overall"))
     out << fmt::format("  overall accuracy by the areas of the map {}, standard error {}\n",
-                       share(p, "adjusted_overall"), share(p, "adjusted_overall_standard_error"));
+                       share_text(p, "adjusted_overall"),
+                       share_text(p, "adjusted_overall_standard_error"));
   if (p["design"] == "all")
     out << "  all pixels were taken and neighbors are alike, so the intervals are too narrow\n";
   if (p.contains("between_maps"))
@@ -272,7 +245,7 @@ void print_assessment(const Json& p, std::ostream& out) {
   print_matrix(p, out);
   print_class_accuracies(p, out);
   print_overall(p, out);
-  if (p.contains("versus")) print_versus(p, out);
+  if (p.contains("versus")) print_assess_versus(p, out);
   if (p.contains("shown")) print_assess_lesson(p, out);
 }
 
@@ -301,7 +274,8 @@ const Command kAssess{
     "matrix, "
     "omission and commission, kappa, areas corrected for the errors. Classes are matched by name, "
     "else by number. Pixels the map leaves unclassified are a row of their own. Several maps are "
-    "judged one by one and together, each by the reference that goes with its name.",
+    "judged one by one and together, each by the reference that goes with its name. Maps of the "
+    "same picture, as by other methods, are held against it by --versus.",
     {{"assess panel-b.reference.png panel-d.reference.png --reference \"*.samples.geojson\"",
       "two maps, each against its labelled regions"},
      {"assess panel-a.reference.png --reference panel-a.samples.geojson --count 300 --stratified "

@@ -9,12 +9,9 @@
 #include <unordered_map>
 #include <vector>
 
-#include "core/pixel/label.h"
+#include "core/assess/labels.h"
 
 namespace chalcedony {
-
-/// Labels of up to three pictures at one pixel.
-using Labels = std::array<Label, 3>;
 
 /// How often a combination occurs.
 struct LabelTotal {
@@ -27,19 +24,18 @@ struct LabelTotal {
 class LabelCounts {
  public:
   void add(const Labels& labels, std::uint64_t times = 1) {
-    const std::uint64_t key = packed(labels);
-    Slot& slot = slots_[key * 0x9e3779b97f4a7c15ull >> 56];
-    if (slot.key != key) {
+    Slot& slot = slots_[labels.hash() >> 56];
+    if (slot.labels != labels) {
       flush(slot);
-      slot.key = key;
+      slot.labels = labels;
     }
     slot.count += times;
   }
 
   void merge(const LabelCounts& other) {
     for (const Slot& slot : other.slots_)
-      if (slot.count > 0) rest_[slot.key] += slot.count;
-    for (const auto& [key, count] : other.rest_) rest_[key] += count;
+      if (slot.count > 0) rest_[slot.labels] += slot.count;
+    for (const auto& [labels, count] : other.rest_) rest_[labels] += count;
   }
 
   /// Every combination that occurs, by its labels.
@@ -48,7 +44,7 @@ class LabelCounts {
     all.merge(*this);
     std::vector<LabelTotal> totals;
     totals.reserve(all.rest_.size());
-    for (const auto& [key, count] : all.rest_) totals.push_back({unpacked(key), count});
+    for (const auto& [labels, count] : all.rest_) totals.push_back({labels, count});
     std::sort(totals.begin(), totals.end(),
               [](const LabelTotal& a, const LabelTotal& b) { return a.labels < b.labels; });
     return totals;
@@ -56,23 +52,20 @@ class LabelCounts {
 
  private:
   struct Slot {
-    std::uint64_t key = 0;
+    Labels labels{};
     std::uint64_t count = 0;
   };
+  struct Hash {
+    std::size_t operator()(const Labels& labels) const { return labels.hash(); }
+  };
 
-  static std::uint64_t packed(const Labels& labels) {
-    return std::uint64_t{labels[0]} << 32 | std::uint64_t{labels[1]} << 16 | labels[2];
-  }
-  static Labels unpacked(std::uint64_t key) {
-    return {static_cast<Label>(key >> 32), static_cast<Label>(key >> 16), static_cast<Label>(key)};
-  }
   void flush(Slot& slot) {
-    if (slot.count > 0) rest_[slot.key] += slot.count;
+    if (slot.count > 0) rest_[slot.labels] += slot.count;
     slot.count = 0;
   }
 
   std::array<Slot, 256> slots_{};
-  std::unordered_map<std::uint64_t, std::uint64_t> rest_;
+  std::unordered_map<Labels, std::uint64_t, Hash> rest_;
 };
 
 }  // namespace chalcedony

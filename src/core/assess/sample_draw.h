@@ -3,20 +3,19 @@
 #ifndef CHALCEDONY_CORE_ASSESS_SAMPLE_DRAW_H_
 #define CHALCEDONY_CORE_ASSESS_SAMPLE_DRAW_H_
 
-#include <array>
 #include <cstddef>
 #include <cstdint>
 #include <vector>
 
-#include "core/pixel/label.h"
+#include "core/assess/labels.h"
 
 namespace chalcedony {
 
-/// A drawn pixel and its labels in the map, the reference and a second map.
+/// A drawn pixel and its labels.
 struct DrawnPixel {
   std::uint64_t hash = 0;
   std::uint64_t pixel = 0;
-  std::array<Label, 3> labels{};
+  Labels labels{};
 };
 
 /// `total` shared out among strata: the same to each, the first ones get what is left over. None

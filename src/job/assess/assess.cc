@@ -5,13 +5,13 @@
 #include <vector>
 
 #include "figure/accuracy_figure.h"
-#include "figure/maps_figure.h"
 #include "io/file/whole_file.h"
 #include "io/text/json_text.h"
 #include "job/assess/assess_pictures.h"
 #include "job/assess/assess_report.h"
 #include "job/assess/assessed_maps.h"
 #include "job/assess/assessment.h"
+#include "job/assess/compared_maps.h"
 #include "job/assess/judged_maps.h"
 #include "job/picture/inputs.h"
 
@@ -38,7 +38,7 @@ class AssessJob {
     for (std::size_t i = 0; i < maps_.size(); ++i) {
       summary["inputs"].push_back(report_.map_json(i));
       // In the order of the maps, which those worked on at once do not keep.
-      for (const auto& path : context_.ledger->take_written(judged_.each[i].map))
+      for (const auto& path : context_.ledger->take_written(judged_.each[i].files.map))
         summary["outputs"].push_back(path.string());
     }
     if (!judged_.alone()) summary["together"] = report_.together_json();
@@ -51,7 +51,7 @@ class AssessJob {
     const auto begin = [&](std::size_t i) {
       painted[i] = std::make_unique<AssessPictures>(
           maps_[i].labels(), judged_.matching(i), results_, plot.format(),
-          PaintedMap{judged_.each[i].map, maps_.picture_name(i), judged_.alone()});
+          PaintedMap{judged_.each[i].files.map, maps_.picture_name(i), judged_.alone()});
     };
     const auto work = [&](std::size_t i) { maps_[i].paint(*painted[i], context_); };
     const auto end = [&](std::size_t i) {
@@ -71,14 +71,18 @@ class AssessJob {
     for (const DrawnPixel& drawn : judged_.sampled) {
       const auto [picture, x, y] = maps_.numbering().place_of(drawn.pixel);
       if (picture != map) continue;
-      const bool agrees = matching.row_of(drawn.labels[0]) == matching.column_of(drawn.labels[1]);
+      const bool agrees =
+          matching.row_of(drawn.labels[kOfMap]) == matching.column_of(drawn.labels[kOfReference]);
       (agrees ? right : wrong).push_back({x + 0.5, y + 0.5});
     }
   }
 
   std::string name_of_map(std::size_t map) const {
-    return judged_.each[map].map.filename().string();
+    return judged_.each[map].files.map.filename().string();
   }
+
+  /// Whether there are maps to be seen side by side.
+  bool compares() const { return !judged_.alone() || !options_.versus.empty(); }
 
   void write() {
     if (results_.wants("matrix")) write_matrix(results_.path("matrix.csv"), judged_.together.map);
@@ -86,8 +90,8 @@ class AssessJob {
       write_accuracy(results_.path("accuracy.csv"), judged_.together);
       write_text_file(results_.path("accuracy.json"), json_text(report_.all_json(), 2) + "\n");
     }
-    if (results_.wants("maps") && (!judged_.alone() || options_.shared.asks_for("maps")))
-      write_maps(results_.path("maps.csv"), judged_.each);
+    if (results_.wants("maps") && (compares() || options_.shared.asks_for("maps")))
+      write_maps(results_.path("maps.csv"), judged_);
     if (results_.wants("sampled") && !judged_.sampled.empty())
       write_sampled(results_.path("sampled.csv"), judged_.sampled.size(),
                     [this](std::size_t i) { return report_.told(i); });
@@ -104,15 +108,9 @@ class AssessJob {
                       judged_.together.map.matrix, judged_.together.map.accuracy);
     add_accuracy_figure(plot, results_.path("accuracy.figure." + extension), name, classes,
                         judged_.together.map.accuracy);
-    if (judged_.alone()) return;
-    std::vector<MapAccuracy> maps;
-    for (std::size_t i = 0; i < judged_.each.size(); ++i) {
-      const Assessment& one = judged_.each[i].assessment;
-      maps.push_back({name_of_map(i), one.map.accuracy,
-                      one.second ? one.second->accuracy.overall : std::nullopt});
-    }
-    add_maps_figure(plot, results_.path("maps.figure." + extension), classes, maps,
-                    judged_.together.map.accuracy, judged_.between);
+    if (compares())
+      add_maps_figure(plot, results_.path("maps.figure." + extension),
+                      maps_figure(judged_, options_));
   }
 
   const AssessOptions& options_;
@@ -129,18 +127,20 @@ const std::vector<ResultKind>& assess_results() {
   static const std::vector<ResultKind> kinds{
       {"matrix", "matrix.csv: the error matrix, counts and shares"},
       {"accuracy", "accuracy.csv and accuracy.json: every measure, over all and by class"},
-      {"maps", "maps.csv: of several maps the accuracies of each"},
+      {"maps", "maps.csv: of several maps, and of those of --versus, the accuracies of each"},
       {"sampled", "sampled.csv: the pixels that were drawn, with both labels",
        "count,fraction,stratified,every"},
       {"errors", "<picture>.errors.png: right, unclassified, and wrong as the class it should be"},
       {"figure",
        "matrix.figure.png, accuracy.figure.png, errors.figure.png, for a sample "
-       "sampled.figure.png; of several maps also maps.figure.png, and the others for each"}};
+       "sampled.figure.png; of several maps and with --versus maps.figure.png; of several the "
+       "others for each"}};
   return kinds;
 }
 
 Json run_assess(const AssessOptions& options, const Context& context) {
-  Results results(options.shared, context, assess_results());
+  // Named by the pictures of the maps, which are checked to differ.
+  Results results(options.shared, context, assess_results(), ResultNames::kRun);
   Json summary = summary_frame("assess");
   AssessJob(options, context, results, summary).run(summary);
   results.report(summary);

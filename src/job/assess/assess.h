@@ -27,8 +27,8 @@ enum class SampleDesign {
 
 struct AssessOptions {
   SharedOptions shared;             // the inputs are the maps
-  std::filesystem::path reference;  // of several maps a folder or a pattern, as is `versus`
-  std::optional<std::filesystem::path> versus;             // a second map, held against the first
+  std::filesystem::path reference;  // of several maps a folder or a pattern, as are `versus`
+  std::vector<std::filesystem::path> versus;  // at most kMostVersus, that the maps are held against
   std::optional<std::filesystem::path> model;              // its training pixels are left out
   std::vector<std::pair<std::string, std::string>> match;  // class of the map, of the reference
   SampleDesign design = SampleDesign::kAll;

@@ -42,8 +42,8 @@ class AssessPictures {
     explicit Painter(AssessPictures& pictures);
     void begin(const Band& band);
     void add(const Labels& labels, bool assessed, std::size_t n) {
-      const Label row = pictures_->row_of_map_[labels[0]];
-      const Label error = assessed ? pictures_->error_of(row, labels[1]) : Label{0};
+      const Label row = pictures_->row_of_map_[labels[kOfMap]];
+      const Label error = assessed ? pictures_->error_of(row, labels[kOfReference]) : Label{0};
       std::fill_n(rows_.begin() + at_, n, row);
       std::fill_n(errors_.begin() + at_, n, error);
       counts_[error] += n;

@@ -56,7 +56,8 @@ Json AssessReport::map_json(std::size_t i) const {
   json.update(taken_json(i, i + 1));
   if (maps_[i].trained_on()) json["trained_on"] = *maps_[i].trained_on();
   json.update(assessment_json(judged_.each[i].assessment));
-  if (files.versus) json["versus"]["file"] = files.versus->string();
+  for (std::size_t v = 0; v < files.versus.size(); ++v)
+    json["versus"][v]["file"] = files.versus[v].string();
   if (judged_.alone()) add_plan_and_shown(json);
   return json;
 }
@@ -70,28 +71,30 @@ Json AssessReport::together_json() const {
                             {"standard_error", judged_.between->standard_error},
                             {"overall_low", judged_.between->interval.low},
                             {"overall_high", judged_.between->interval.high}};
-  if (options_.versus) {
-    json["versus"]["file"] = options_.versus->string();
-    add_gain(json["versus"]);
+  for (std::size_t v = 0; v < options_.versus.size(); ++v) {
+    json["versus"][v]["file"] = options_.versus[v].string();
+    add_gain(json["versus"][v], v);
   }
   add_plan_and_shown(json);
   return json;
 }
 
-/// How much better the second maps are, and on how many.
-void AssessReport::add_gain(Json& json) const {
+/// How much better the maps of a --versus are, and on how many.
+void AssessReport::add_gain(Json& json, std::size_t versus) const {
   std::uint64_t better = 0, worse = 0;
   for (const JudgedMap& one : judged_.each) {
-    better += one.assessment.only_second > one.assessment.only_first;
-    worse += one.assessment.only_second < one.assessment.only_first;
+    const OtherMap& other = one.assessment.versus[versus];
+    better += other.only_this > other.only_first;
+    worse += other.only_this < other.only_first;
   }
   json["better_on"] = better;
   json["worse_on"] = worse;
-  if (!judged_.gain) return;
-  json["gain"] = judged_.gain->share;
-  json["gain_standard_error"] = judged_.gain->standard_error;
-  json["gain_low"] = judged_.gain->interval.low;
-  json["gain_high"] = judged_.gain->interval.high;
+  if (judged_.gains.empty() || !judged_.gains[versus]) return;
+  const BetweenMaps& gain = *judged_.gains[versus];
+  json["gain"] = gain.share;
+  json["gain_standard_error"] = gain.standard_error;
+  json["gain_low"] = gain.interval.low;
+  json["gain_high"] = gain.interval.high;
 }
 
 Json AssessReport::all_json() const {
@@ -133,9 +136,9 @@ ToldPixel AssessReport::told(std::size_t i) const {
   const DrawnPixel& drawn = judged_.sampled[i];
   const auto [map, x, y] = maps_.numbering().place_of(drawn.pixel);
   const ClassMatching& matching = judged_.matching(map);
-  return {judged_.alone() ? "" : judged_.each[map].map.string(), x, y,
-          matching.row_name(matching.row_of(drawn.labels[0])),
-          matching.names[matching.column_of(drawn.labels[1])]};
+  return {judged_.alone() ? "" : judged_.each[map].files.map.string(), x, y,
+          matching.row_name(matching.row_of(drawn.labels[kOfMap])),
+          matching.names[matching.column_of(drawn.labels[kOfReference])]};
 }
 
 }  // namespace chalcedony

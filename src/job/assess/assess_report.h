@@ -27,7 +27,7 @@ class AssessReport {
 
  private:
   Json taken_json(std::size_t first_map, std::size_t end) const;
-  void add_gain(Json& json) const;
+  void add_gain(Json& json, std::size_t versus) const;
   void add_plan_and_shown(Json& json) const;
   Json plan_json() const;
   Json shown_json() const;

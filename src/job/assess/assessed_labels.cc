@@ -28,11 +28,11 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
   } else {
     add(files.reference, options.shared.max_pixels);
   }
-  name_by_color(legends_[1], legends_[0]);
-  name_by_color(legends_[0], legends_[1]);
-  if (files.versus) {
-    add(*files.versus, options.shared.max_pixels);
-    name_by_color(legends_[2], legends_[1]);
+  name_by_color(legends_[kOfReference], legends_[kOfMap]);
+  name_by_color(legends_[kOfMap], legends_[kOfReference]);
+  for (const std::filesystem::path& other : files.versus) {
+    add(other, options.shared.max_pixels);
+    name_by_color(legends_.back(), legends_[kOfReference]);
   }
   rows_ = SideBySide::of_labels(std::move(sources_));
   if (options.shared.region)

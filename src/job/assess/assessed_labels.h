@@ -1,4 +1,4 @@
-// The labels an assessment compares: a map, its reference and maybe a second map, read together.
+// The labels an assessment compares: a map, its reference and maybe other maps, read together.
 #ifndef CHALCEDONY_JOB_ASSESS_ASSESSED_LABELS_H_
 #define CHALCEDONY_JOB_ASSESS_ASSESSED_LABELS_H_
 
@@ -11,7 +11,7 @@
 #include <vector>
 
 #include "core/assess/class_matching.h"
-#include "core/assess/label_counts.h"
+#include "core/assess/labels.h"
 #include "core/pixel/band.h"
 #include "core/pixel/label_runs.h"
 #include "core/pixel/mask.h"
@@ -19,14 +19,9 @@
 #include "core/pixel/side_by_side.h"
 #include "io/metadata/class_legend.h"
 #include "job/assess/assess.h"
+#include "job/assess/assessed_files.h"
 
 namespace chalcedony {
-
-/// The files of one map.
-struct AssessedFiles {
-  std::filesystem::path map, reference;
-  std::optional<std::filesystem::path> versus;
-};
 
 /// The picture a map is of, by its name: `panel-b` of `panel-b.classes.png` and of `panel-b.png`.
 std::string assessed_picture(const std::filesystem::path& map);
@@ -46,8 +41,8 @@ class AssessedLabels {
   std::size_t pictures() const { return legends_.size(); }
   SideBySide& rows() const { return *rows_; }
 
-  /// The classes of picture p (0 map, 1 reference, 2 second map). Numbers that no legend lists are
-  /// classes as well, once they are `found`.
+  /// The classes of picture p: kOfMap, kOfReference, or kOfVersus and above. Numbers that no legend
+  /// lists are classes as well, once they are `found`.
   LabelledClasses classes(std::size_t p, const std::vector<unsigned>& found) const;
   /// The color a legend gives a class of the map, or nothing.
   std::optional<std::string> color_of(const std::string& name) const;
@@ -80,20 +75,19 @@ class AssessedLabels {
 
   template <class Sample, class Use>
   void visit(const Band& band, Use& use) const {
+    const std::size_t pictures = this->pictures();
     LabelRuns runs(width_);
     for (std::uint32_t r = 0; r < band.rows(); ++r) {
       const std::uint32_t y = band.first_row() + r;
-      const auto* map = reinterpret_cast<const Sample*>(band.row(y));
-      const Sample* reference = map + width_;
-      const Sample* second = pictures() > 2 ? reference + width_ : nullptr;
-      runs.set(map);
-      runs.add(reference);
-      if (second) runs.add(second);
+      const auto* row = reinterpret_cast<const Sample*>(band.row(y));
+      runs.set(row);
+      for (std::size_t p = 1; p < pictures; ++p) runs.add(row + p * width_);
       const std::uint64_t first = std::uint64_t{y} * width_;
       for (std::uint32_t x = 0, n = 0; x < width_; x += n) {
-        const Labels labels{map[x], reference[x], second ? second[x] : Sample{0}};
+        Labels labels(row[x], row[width_ + x]);
+        for (std::size_t p = kOfVersus; p < pictures; ++p) labels.add(p, row[p * width_ + x]);
         const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, first + x);
-        const bool unlabelled = assessed == Assessed::kYes && labels[1] == 0;
+        const bool unlabelled = assessed == Assessed::kYes && labels[kOfReference] == 0;
         n = everywhere_ ? static_cast<std::uint32_t>(runs.end_of(x)) - x : 1;
         use(first + x, n, labels, unlabelled ? Assessed::kUnlabelled : assessed);
       }

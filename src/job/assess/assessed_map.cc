@@ -54,7 +54,7 @@ void AssessedMap::count(const Context& context) {
             if (assessed == Assessed::kYes) {
               tally.assessed.add(labels, n);
             } else if (assessed == Assessed::kUnlabelled || assessed == Assessed::kTrained) {
-              tally.others.add({labels[0], 0, 0}, n);
+              tally.others.add({labels[kOfMap], 0}, n);
             }
           });
       for (std::size_t i = 0; i < kinds.size(); ++i) tally.kinds[i] += kinds[i];
@@ -82,7 +82,7 @@ std::vector<unsigned> AssessedMap::found_in(std::size_t p) const {
     if (one.labels[p] != 0) found.insert(one.labels[p]);
   };
   for (const LabelTotal& one : counted_.assessed) add(one);
-  if (p == 0)
+  if (p == kOfMap)
     for (const LabelTotal& one : counted_.others) add(one);
   return {found.begin(), found.end()};
 }

@@ -13,6 +13,7 @@
 
 #include "core/assess/class_matching.h"
 #include "core/assess/label_counts.h"
+#include "core/assess/labels.h"
 #include "core/assess/sample_draw.h"
 #include "core/pixel/road.h"
 #include "job/assess/assess_pictures.h"
@@ -61,7 +62,7 @@ class AssessedMap {
   const CountedLabels& counted() const { return counted_; }
   std::uint32_t width() const { return width_; }
   std::uint32_t height() const { return height_; }
-  /// The classes of picture p (0 map, 1 reference, 2 second map), with the numbers that were found.
+  /// The classes of picture p, see AssessedLabels, with the numbers that were found.
   const LabelledClasses& classes(std::size_t p) const { return classes_[p]; }
   LabelledClasses& classes(std::size_t p) { return classes_[p]; }
   /// See AssessedLabels.
@@ -105,7 +106,7 @@ class AssessedMap {
   bool opened_before_ = false;
   CountedLabels counted_;
   std::uint32_t width_ = 0, height_ = 0;
-  std::array<LabelledClasses, 3> classes_;
+  std::array<LabelledClasses, Labels::kMost> classes_;
   std::optional<std::string> trained_on_;
 };
 

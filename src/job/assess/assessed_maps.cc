@@ -1,9 +1,9 @@
 #include "job/assess/assessed_maps.h"
 
 #include <algorithm>
+#include <deque>
 #include <filesystem>
 #include <map>
-#include <optional>
 
 #include "core/error.h"
 #include "job/repeat/bad_inputs.h"
@@ -17,8 +17,10 @@ using std::filesystem::path;
 
 AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context, Json& summary)
     : options_(options), context_(context) {
-  require_one_each("--reference", options.reference, options.shared.inputs.size());
-  if (options.versus) require_one_each("--versus", *options.versus, options.shared.inputs.size());
+  require_one_each("--reference", options.reference, options.shared.inputs.size(),
+                   "; of maps of one picture give one, and the others with --versus");
+  for (const path& versus : options.versus)
+    require_one_each("--versus", versus, options.shared.inputs.size());
   stopped_by_bad(options.shared, [&] {
     choose(summary);
     for_each({.work = [&](std::size_t i) { maps_[i].count(context_); }});
@@ -29,11 +31,11 @@ AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context,
 
 void AssessedMaps::choose(Json& summary) {
   const PartnerFiles references(options_.reference, is_picture_or_samples);
-  std::optional<PartnerFiles> seconds;
-  if (options_.versus) seconds.emplace(*options_.versus, is_picture_name);
+  std::deque<PartnerFiles> others;
+  for (const path& versus : options_.versus) others.emplace_back(versus, is_picture_name);
   const auto map_of = [&](const path& input) {
     AssessedFiles files{input, references.of(input), {}};
-    if (seconds) files.versus = seconds->of(input);
+    for (const PartnerFiles& maps : others) files.versus.push_back(maps.of(input));
     return AssessedMap(std::move(files), options_);
   };
   const Context quiet = without_warnings(context_);
@@ -67,7 +69,7 @@ std::string AssessedMaps::picture_name(std::size_t i) const {
 }
 
 void AssessedMaps::share_all_numbers() {
-  for (const std::size_t p : {0, 1, 2}) {
+  for (std::size_t p = 0; p < kOfVersus + options_.versus.size(); ++p) {
     std::vector<LabelledClasses*> all;
     for (AssessedMap& map : maps_) all.push_back(&map.classes(p));
     share_numbers(all);
@@ -78,7 +80,7 @@ MatchedMaps AssessedMaps::match(std::size_t p) const {
   MatchedMaps matched;
   for (std::size_t i = 0; i < maps_.size(); ++i)
     matched.each.push_back(errors_at(maps_[i].files().map.string(), [&] {
-      return match_classes(maps_[i].classes(p), maps_[i].classes(1), pairs_of(i, p));
+      return match_classes(maps_[i].classes(p), maps_[i].classes(kOfReference), pairs_of(i, p));
     }));
   matched.all = alone() ? matched.each.front() : put_on_one_list(matched.each);
   return matched;
@@ -90,7 +92,7 @@ std::vector<std::pair<std::string, std::string>> AssessedMaps::pairs_of(std::siz
   std::vector<std::pair<std::string, std::string>> pairs;
   for (const auto& pair : options_.match) {
     const auto has = [&](const AssessedMap& m) {
-      return has_pair(m.classes(p), m.classes(1), pair);
+      return has_pair(m.classes(p), m.classes(kOfReference), pair);
     };
     // One that no map has is a mistake, which the first map tells.
     if (has(maps_[map]) || std::none_of(maps_.begin(), maps_.end(), has)) pairs.push_back(pair);

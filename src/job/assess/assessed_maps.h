@@ -40,7 +40,7 @@ class AssessedMaps {
   /// The name that results of a map bear: its picture's, behind the folder below the results.
   std::string picture_name(std::size_t i) const;
 
-  /// Matches the classes of picture p (0 map, 2 second map) of every map with those of its
+  /// Matches the classes of picture p, see AssessedLabels, of every map with those of its
   /// reference.
   ///
   /// Errors    InputError, see match_classes

@@ -2,6 +2,7 @@
 
 #include <cmath>
 
+#include "core/stats/holm_adjustment.h"
 #include "io/text/csv.h"
 
 namespace chalcedony {
@@ -86,18 +87,34 @@ Json matrix_json(const ErrorMatrix& matrix) {
 
 Json test_json(const TestResult& test) { return {{"statistic", test.statistic}, {"p", test.p}}; }
 
-Json comparison_json(const Assessment& a) {
-  const Accuracy &first = a.map.accuracy, &second = a.second->accuracy;
+Json comparison_json(const Accuracy& first, const OtherMap& other) {
+  const Accuracy& second = other.map.accuracy;
   Json json;
   put(json, "overall", measure(second.overall, second.overall_interval));
   if (second.kappa) json["kappa"] = second.kappa->value;
-  json["only_first"] = a.only_first;
-  json["only_second"] = a.only_second;
+  json["only_first"] = other.only_first;
+  json["only_this"] = other.only_this;
   if (first.kappa && second.kappa)
     if (const auto test = kappa_difference(*first.kappa, *second.kappa))
       json["kappa_difference"] = test_json(*test);
-  if (const auto test = mcnemar(a.only_first, a.only_second)) json["mcnemar"] = test_json(*test);
+  if (const auto test = mcnemar(other.only_first, other.only_this))
+    json["mcnemar"] = test_json(*test);
   return json;
+}
+
+/// Of several other maps, one is easily taken for different by chance.
+Json comparisons_json(const Assessment& a) {
+  Json all = Json::array();
+  std::vector<double> p;
+  for (const OtherMap& other : a.versus) {
+    all.push_back(comparison_json(a.map.accuracy, other));
+    if (all.back().contains("mcnemar")) p.push_back(all.back()["mcnemar"]["p"]);
+  }
+  const std::vector<double> adjusted = holm_adjusted(p);
+  auto next = adjusted.begin();
+  for (Json& one : all)
+    if (one.contains("mcnemar")) one["mcnemar"]["p_adjusted"] = *next++;
+  return all;
 }
 
 }  // namespace
@@ -126,7 +143,7 @@ Json assessment_json(const Assessment& a) {
     class_measures(a, c, [&](const char* name, const Measure& m) { put(entry, name, m); });
     json["classes"].push_back(entry);
   }
-  if (a.second) json["versus"] = comparison_json(a);
+  if (!a.versus.empty()) json["versus"] = comparisons_json(a);
   return json;
 }
 
@@ -182,36 +199,6 @@ void write_sampled(const std::filesystem::path& path, std::size_t pixels,
     const ToldPixel one = told(i);
     std::vector<CsvField> row{one.x, one.y, one.mapped, one.reference};
     if (several) row.insert(row.begin(), one.map);
-    table.add(row);
-  }
-  table.write(path);
-}
-
-void write_maps(const std::filesystem::path& path, const std::vector<JudgedMap>& maps) {
-  std::vector<std::string> header{"map",     "reference",   "assessed",     "right",
-                                  "overall", "overall_low", "overall_high", "kappa"};
-  const bool versus = maps.front().assessment.second.has_value();
-  if (versus) header.push_back("versus_overall");
-  const std::vector<std::string>& classes = maps.front().assessment.map.matching.names;
-  for (const std::string& name : classes)
-    for (const char* measure : {"users_", "producers_", "f1_"}) header.push_back(measure + name);
-  CsvTable table(header);
-  const auto field = [](const std::optional<double>& v) { return v ? CsvField(*v) : CsvField(); };
-  for (const JudgedMap& one : maps) {
-    const Accuracy& accuracy = one.assessment.map.accuracy;
-    const auto& interval = accuracy.overall_interval;
-    std::vector<CsvField> row{one.map.string(),
-                              one.reference.string(),
-                              accuracy.total,
-                              right_pixels(one.assessment.map),
-                              field(accuracy.overall),
-                              interval ? CsvField(interval->low) : CsvField(),
-                              interval ? CsvField(interval->high) : CsvField(),
-                              accuracy.kappa ? CsvField(accuracy.kappa->value) : CsvField()};
-    if (versus) row.push_back(field(one.assessment.second->accuracy.overall));
-    for (const ClassAccuracy& c : accuracy.classes)
-      for (const std::optional<double>& share : {c.users, c.producers, c.f1})
-        row.push_back(field(share));
     table.add(row);
   }
   table.write(path);

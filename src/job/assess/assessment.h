@@ -25,13 +25,18 @@ struct Agreement {
   Accuracy accuracy;
 };
 
+/// Another map of the same picture, at the same pixels.
+struct OtherMap {
+  Agreement map;
+  std::uint64_t only_first = 0;  // pixels that the map it is held against has right, and this not
+  std::uint64_t only_this = 0;
+};
+
 struct Assessment {
   Agreement map;
   std::vector<double> mapped_shares;     // of the counted pixels of the map, one a row
   std::optional<AreaAdjusted> adjusted;  // of a sample, when every class of the map has some
-  std::optional<Agreement> second;       // of --versus
-  std::uint64_t only_first = 0;          // pixels that only this map has right
-  std::uint64_t only_second = 0;
+  std::vector<OtherMap> versus;
 };
 
 /// The pixels of the diagonal.
@@ -56,15 +61,6 @@ struct ToldPixel {
 /// sampled.csv: map (of several), x, y, mapped, reference.
 void write_sampled(const std::filesystem::path& path, std::size_t pixels,
                    const std::function<ToldPixel(std::size_t)>& told);
-
-/// One map of several.
-struct JudgedMap {
-  std::filesystem::path map, reference;
-  Assessment assessment;
-};
-
-/// maps.csv: a row for each map with its accuracies, over all and by class.
-void write_maps(const std::filesystem::path& path, const std::vector<JudgedMap>& maps);
 
 }  // namespace chalcedony
 

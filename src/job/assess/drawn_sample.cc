@@ -65,7 +65,7 @@ std::vector<DrawnPixel> drawn_sample(AssessedMaps& maps, const MatchedMaps& matc
   SampleDraw draw(options.shared.seed, plan.pools, plan.wanted);
   const auto pool_of = [&](std::size_t map, DrawnPixel& drawn) {
     drawn.hash = draw.hash_of(drawn.pixel);
-    const std::size_t pool = plan.by_class ? matched.each[map].row_of(drawn.labels[0]) : 0;
+    const std::size_t pool = plan.by_class ? matched.each[map].row_of(drawn.labels[kOfMap]) : 0;
     return draw.may_take(pool, drawn.hash) ? std::optional(pool) : std::nullopt;
   };
   std::vector<DrawnPixel> sample;

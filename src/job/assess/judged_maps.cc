@@ -27,22 +27,27 @@ std::vector<double> shares_of(const std::vector<std::uint64_t>& pixels) {
 
 void add_pixels(const Labels& labels, std::uint64_t n, Assessment& to) {
   const auto cell = [&](const Agreement& agreement, Label map) {
-    return std::pair(agreement.matching.row_of(map), agreement.matching.column_of(labels[1]));
+    return std::pair(agreement.matching.row_of(map),
+                     agreement.matching.column_of(labels[kOfReference]));
   };
-  const auto [row, column] = cell(to.map, labels[0]);
+  const auto [row, column] = cell(to.map, labels[kOfMap]);
   to.map.matrix.add(row, column, n);
-  if (!to.second) return;
-  const auto [row2, column2] = cell(*to.second, labels[2]);
-  to.second->matrix.add(row2, column2, n);
-  if (row == column && row2 != column2) to.only_first += n;
-  if (row != column && row2 == column2) to.only_second += n;
+  for (std::size_t v = 0; v < to.versus.size(); ++v) {
+    OtherMap& other = to.versus[v];
+    const auto [row2, column2] = cell(other.map, labels[kOfVersus + v]);
+    other.map.matrix.add(row2, column2, n);
+    if (row == column && row2 != column2) other.only_first += n;
+    if (row != column && row2 == column2) other.only_this += n;
+  }
 }
 
 void merge_into(Assessment& all, const Assessment& one) {
   all.map.matrix.merge(one.map.matrix);
-  if (one.second) all.second->matrix.merge(one.second->matrix);
-  all.only_first += one.only_first;
-  all.only_second += one.only_second;
+  for (std::size_t v = 0; v < one.versus.size(); ++v) {
+    all.versus[v].map.matrix.merge(one.versus[v].map.matrix);
+    all.versus[v].only_first += one.versus[v].only_first;
+    all.versus[v].only_this += one.versus[v].only_this;
+  }
 }
 
 class Judge {
@@ -69,21 +74,21 @@ class Judge {
   bool draws() const { return options_.design != SampleDesign::kAll; }
 
   void match() {
-    matched_ = maps_.match(0);
+    matched_ = maps_.match(kOfMap);
     if (matched_.all.by == MatchedBy::kNumber)
       context_.warn("classes of map and reference are matched by number, as no names are common");
     judged_.together.map = agreement_of(matched_.all);
     judged_.each.resize(maps_.size());
     for (std::size_t i = 0; i < maps_.size(); ++i) {
-      judged_.each[i].map = maps_[i].files().map;
-      judged_.each[i].reference = maps_[i].files().reference;
+      judged_.each[i].files = maps_[i].files();
       judged_.each[i].assessment.map = agreement_of(matched_.each[i]);
     }
-    if (!options_.versus) return;
-    const MatchedMaps second = maps_.match(2);
-    judged_.together.second = agreement_of(second.all);
-    for (std::size_t i = 0; i < maps_.size(); ++i)
-      judged_.each[i].assessment.second = agreement_of(second.each[i]);
+    for (std::size_t v = 0; v < options_.versus.size(); ++v) {
+      const MatchedMaps others = maps_.match(kOfVersus + v);
+      judged_.together.versus.push_back({agreement_of(others.all)});
+      for (std::size_t i = 0; i < maps_.size(); ++i)
+        judged_.each[i].assessment.versus.push_back({agreement_of(others.each[i])});
+    }
   }
 
   void count_strata() {
@@ -93,7 +98,7 @@ class Judge {
     for (std::size_t i = 0; i < maps_.size(); ++i) {
       std::vector<std::uint64_t> mapped(rows);
       const auto row_of = [&](const LabelTotal& one) {
-        return matched_.each[i].row_of(one.labels[0]);
+        return matched_.each[i].row_of(one.labels[kOfMap]);
       };
       for (const LabelTotal& one : maps_[i].counted().assessed) {
         strata_[row_of(one)] += one.count;
@@ -122,7 +127,8 @@ class Judge {
 
   void finish(Assessment& one) const {
     one.map.accuracy = accuracy_of(one.map.matrix, options_.level);
-    if (one.second) one.second->accuracy = accuracy_of(one.second->matrix, options_.level);
+    for (OtherMap& other : one.versus)
+      other.map.accuracy = accuracy_of(other.map.matrix, options_.level);
     if (draws()) one.adjusted = area_adjusted(one.map.matrix, one.mapped_shares);
   }
 
@@ -133,16 +139,21 @@ class Judge {
   }
 
   void compare_maps() {
-    const auto score = [](const Agreement& agreement) {
-      return MapScore{right_pixels(agreement), agreement.accuracy.total};
+    const auto scores = [&](const auto& agreement_of_one) {
+      std::vector<MapScore> all;
+      for (const JudgedMap& one : judged_.each) {
+        const Agreement& agreement = agreement_of_one(one.assessment);
+        all.push_back({right_pixels(agreement), agreement.accuracy.total});
+      }
+      return all;
     };
-    std::vector<MapScore> first, second;
-    for (const JudgedMap& one : judged_.each) {
-      first.push_back(score(one.assessment.map));
-      if (one.assessment.second) second.push_back(score(*one.assessment.second));
-    }
+    const auto first = scores([](const Assessment& one) -> const Agreement& { return one.map; });
     judged_.between = between_maps(first, options_.level);
-    if (!second.empty()) judged_.gain = gain_between_maps(first, second, options_.level);
+    for (std::size_t v = 0; v < options_.versus.size(); ++v) {
+      const auto others =
+          scores([v](const Assessment& one) -> const Agreement& { return one.versus[v].map; });
+      judged_.gains.push_back(gain_between_maps(first, others, options_.level));
+    }
   }
 
   void warn_of_small_classes() const {

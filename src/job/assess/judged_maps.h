@@ -9,18 +9,25 @@
 #include "core/assess/between_maps.h"
 #include "core/assess/sample_draw.h"
 #include "job/assess/assess.h"
+#include "job/assess/assessed_files.h"
 #include "job/assess/assessed_maps.h"
 #include "job/assess/assessment.h"
 #include "job/run/context.h"
 
 namespace chalcedony {
 
+struct JudgedMap {
+  AssessedFiles files;
+  Assessment assessment;
+};
+
 struct JudgedMaps {
   std::vector<JudgedMap> each;
   Assessment together;                 // of the pixels of all maps
   std::vector<DrawnPixel> sampled;     // as they were drawn, numbered through all maps; may be none
   std::optional<BetweenMaps> between;  // the accuracy of several maps, by how much they differ
-  std::optional<BetweenMaps> gain;     // of the second maps, likewise
+  // Of the maps of each --versus, likewise how much more is right; none when that cannot be said.
+  std::vector<std::optional<BetweenMaps>> gains;
 
   bool alone() const { return each.size() == 1; }
   const ClassMatching& matching(std::size_t map) const { return each[map].assessment.map.matching; }

@@ -58,11 +58,13 @@ bool is_picture_or_samples(const fs::path& file) {
   return is_picture_name(file) || is_sample_file(file);
 }
 
-void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs) {
+void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs,
+                      const std::string& otherwise) {
   if (inputs > 1 && names_one_file(named))
-    throw UsageError(
-        option + ": one file does not go with " + std::to_string(inputs) + " inputs",
-        "name the folder of the files that do, or a pattern, as \"panels/*.reference.png\"");
+    throw UsageError(option + ": one file does not go with " + std::to_string(inputs) + " inputs",
+                     "name the folder of the files that do, or a pattern, as "
+                     "\"panels/*.reference.png\"" +
+                         otherwise);
 }
 
 std::vector<fs::path> files_meant(const fs::path& named, MayBePartner may_be) {

@@ -24,9 +24,10 @@ bool is_picture_or_samples(const std::filesystem::path& file);
 std::vector<std::filesystem::path> files_meant(const std::filesystem::path& named,
                                                MayBePartner may_be);
 
-/// Errors    UsageError when there are several inputs and `option` names one file
+/// Errors    UsageError when there are several inputs and `option` names one file; `otherwise`, if
+///           not empty, ends its advice
 void require_one_each(const std::string& option, const std::filesystem::path& named,
-                      std::size_t inputs);
+                      std::size_t inputs, const std::string& otherwise = "");
 
 class PartnerFiles {
  public:

@@ -83,7 +83,9 @@ TEST_CASE("labels are counted together, whatever their numbers", "[core][assess]
   LabelCounts first, second;
   for (int i = 0; i < 60000; ++i) {
     const auto label = [&](unsigned most) { return static_cast<std::uint16_t>(random() % most); };
-    const Labels labels{label(40), static_cast<std::uint16_t>(label(30) * 2000), label(3)};
+    Labels labels(label(40), static_cast<std::uint16_t>(label(30) * 2000));
+    labels.add(kOfVersus, label(3));
+    labels.add(Labels::kMost - 1, static_cast<std::uint16_t>(label(2) * 65535));
     ++plain[labels];
     (i % 2 ? first : second).add(labels);
   }
