@@ -14,6 +14,7 @@
 #include "cli/terminal/exit_code.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
+#include "io/file/unused_folder.h"
 #include "io/picture/freed_memory.h"
 #include "io/text/json_text.h"
 #include "io/text/printable_text.h"
@@ -39,6 +40,7 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
     return kAllDone;
   }
   const Console console(given);
+  const UnusedFolder made(given.count("output") ? given["output"].as<std::string>() : "");
   const auto start = std::chrono::steady_clock::now();
   Json summary = run_recorded(command, given, console.context());
   const std::chrono::duration<double> passed = std::chrono::steady_clock::now() - start;

@@ -170,3 +170,23 @@ TEST_CASE("two runs of one command into one folder at once: the second is told",
   for (const auto& entry : std::filesystem::directory_iterator(dir / "out"))
     CHECK(entry.path().filename().string().front() != '.');
 }
+
+TEST_CASE("a run that fails before its first result leaves no folder", "[cli][folders]") {
+  const TempDir dir;
+  write_survey(dir);
+  put_text(dir / "survey/half.png", text_of_file(dir / "survey/pane-9.png").substr(0, 50));
+  std::filesystem::create_directory(dir / "there");
+  const std::vector<std::vector<std::string>> calls{
+      {"assess", "survey/pane-9.png", "--reference", "survey/*.truth.png"},
+      {"mask", "survey/half.png", "--where", "srgb.r > 100"},
+      {"cluster", "survey/half.png", "--k", "2"},
+      {"convert", "survey/half.png", "--to", "lab"},
+      {"measure", "survey/missing.png"}};
+  for (const auto& call : calls) {
+    INFO(call[0]);
+    CHECK(run_tool(dir, with(call, {"-o", "made/deep"})).exit_code == 1);
+    CHECK_FALSE(std::filesystem::exists(dir / "made"));
+    CHECK(run_tool(dir, with(call, {"-o", "there"})).exit_code == 1);
+    CHECK(std::filesystem::exists(dir / "there"));
+  }
+}
