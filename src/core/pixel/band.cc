@@ -37,7 +37,7 @@ Band BandReader::make_band() const {
   Band band;
   const std::size_t rows = std::min(band_rows_ + 2 * halo_, shape_.height);
   band.shape_ = shape_;
-  band.bytes_.resize(rows * shape_.row_bytes());
+  if (!borrows()) band.bytes_.resize(rows * shape_.row_bytes());
   return band;
 }
 
@@ -49,8 +49,11 @@ void BandReader::read_next(Band& band) {
   band.rows_ = rows;
   band.first_held_ = next_row_ > halo_ ? next_row_ - halo_ : 0;
   band.held_ = held_end - band.first_held_;
-  band.held_rows_ = halo_ == 0 ? source_.lend_rows(rows) : nullptr;
-  if (!band.held_rows_) read_held_rows(band);
+  if (borrows()) {
+    band.held_rows_ = source_.lend_rows(rows);
+  } else {
+    read_held_rows(band);
+  }
   next_read_ = held_end;
   next_row_ += rows;
   if (halo_ > 0) keep_halo(band);

@@ -55,7 +55,8 @@ class BandReader {
   std::size_t bands() const { return (shape_.height + band_rows_ - 1) / band_rows_; }
   bool at_end() const { return next_row_ >= shape_.height; }
 
-  /// A band with room for the largest one, to be filled again and again.
+  /// A band with room for the largest one, unless the source lends its rows, to be filled again and
+  /// again.
   Band make_band() const;
 
   /// Fills a band with the next rows. Not to be called at the end.
@@ -64,6 +65,7 @@ class BandReader {
   void read_next(Band& band);
 
  private:
+  bool borrows() const { return halo_ == 0 && source_.lends(); }
   void read_held_rows(Band& band);
   void keep_halo(const Band& band);
 

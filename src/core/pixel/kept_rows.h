@@ -24,6 +24,7 @@ class KeptRows : public RowSource {
   const RasterShape& shape() const override { return source_->shape(); }
   void read_rows(std::uint32_t count, std::byte* rows) override;
   const std::byte* lend_rows(std::uint32_t count) override;
+  bool lends() const override { return keeps_; }
   void rewind() override;
 
  private:

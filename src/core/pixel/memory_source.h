@@ -25,6 +25,7 @@ class MemorySource : public RowSource {
     return rows;
   }
   void rewind() override { next_row_ = 0; }
+  bool lends() const override { return true; }
   bool rereads_quickly() const override { return true; }
 
  private:

@@ -24,13 +24,15 @@ namespace chalcedony {
 struct RoadOptions {
   unsigned threads = 0;    // 0: as many as the machine has
   std::uint32_t halo = 0;  // rows of neighborhood a band carries on either side
+  /// Bands that can be under way for each thread. Two keep all threads busy.
+  std::size_t bands_each = 2;
   std::function<void(std::uint64_t rows_done)> progress;  // called in order, may be empty
   const std::atomic<bool>* stop = nullptr;                // set from outside to stop early
 };
 
-/// Bands that can be under way at once; twice the threads keep all of them busy.
+/// Bands that can be under way at once.
 inline std::size_t bands_under_way(const RoadOptions& options) {
-  return 2 * std::size_t{threads_for(options.threads)};
+  return options.bands_each * std::size_t{threads_for(options.threads)};
 }
 
 /// A band on its way; travel() adds its result.

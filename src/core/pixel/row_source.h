@@ -26,10 +26,13 @@ class RowSource {
   virtual void read_rows(std::uint32_t count, std::byte* rows) = 0;
 
   /// The next `count` rows in memory of the source's own, where they stay until it is rewound; null
-  /// when it has none such, and then nothing was read.
+  /// when it does not lend, and then nothing was read.
   ///
   /// Errors    as read_rows()
   virtual const std::byte* lend_rows([[maybe_unused]] std::uint32_t count) { return nullptr; }
+
+  /// Whether it lends rows.
+  virtual bool lends() const { return false; }
 
   /// Starts again at the top row, for a second pass.
   virtual void rewind() = 0;

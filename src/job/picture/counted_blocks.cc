@@ -100,7 +100,10 @@ Excluded count_colors(CountedPicture& picture, const SharedOptions& options, con
       return reader.take_excluded();
     };
   };
-  const RoadOptions road = road_for(picture, options, context);
+  RoadOptions road = road_for(picture, options, context);
+  // Rows that stay in memory anyway may wait in a long line, so that the thread that decodes, for
+  // which all others wait in the end, counts none of them.
+  if (picture.file.rows->lends()) road.bands_each = 32;
   travel(*picture.file.rows, road, make_worker,
          [&](const Excluded& in_band) { excluded += in_band; });
   return excluded;

@@ -77,6 +77,7 @@ TEST_CASE("kept rows are decoded once and come again", "[core][pixel]") {
 TEST_CASE("rows are lent from where they are kept", "[core][pixel]") {
   std::uint32_t decoded = 0;
   KeptRows kept(std::make_unique<Decoder>(decoded), kShape.pixels());
+  CHECK(kept.lends());
   const std::byte* const first = kept.lend_rows(10);
   const std::byte* const next = kept.lend_rows(5);
   CHECK(next == first + 10 * kShape.row_bytes());
@@ -94,6 +95,7 @@ TEST_CASE("rows are lent from where they are kept", "[core][pixel]") {
 TEST_CASE("a picture that is too large to keep is decoded each time", "[core][pixel]") {
   std::uint32_t decoded = 0;
   KeptRows kept(std::make_unique<Decoder>(decoded), kShape.pixels() - 1);
+  CHECK_FALSE(kept.lends());
   CHECK(kept.lend_rows(1) == nullptr);
   CHECK(decoded == 0);
   for (int pass = 0; pass < 2; ++pass) {
