@@ -129,6 +129,22 @@ TEST_CASE("a report shows as much as is asked for, and says what it leaves out",
   CHECK_THAT(page, Catch::Contains("href=\"out/areas.csv\""));
 }
 
+TEST_CASE("what was made of a map stands with the map", "[cli][report]") {
+  const TempDir dir;
+  for (const char* name : {"a.classes.png", "b.classes.png", "a.truth.png", "b.truth.png"})
+    write_labels(dir / name, 2, {1, 1, 2, 2}, {{1, "red", "#d02020"}, {2, "blue", "#2030d0"}});
+  for (const auto& command :
+       {"assess a.classes.png b.classes.png --reference *.truth.png -o out", "report out"}) {
+    const Outcome run = run_tool(dir, words_of(command));
+    INFO(run.err);
+    REQUIRE(run.exit_code == 0);
+  }
+  const std::string page = text_of_file(dir / "out/report.html");
+  CHECK_THAT(page, Catch::Contains("errors of a.classes.png, made by assess"));
+  CHECK_THAT(page, Catch::Contains("errors of b.classes.png, made by assess"));
+  CHECK_THAT(page, Catch::Contains("All pictures together"));
+}
+
 TEST_CASE("a report takes a picture that is called as a table is", "[cli][report]") {
   const TempDir dir;
   for (const char* name : {"a.png", "areas.png"}) write_stripes(dir / name);

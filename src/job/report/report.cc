@@ -167,18 +167,20 @@ class ReportJob {
     }
   }
 
-  /// The original picture whose results bear its stem; the longest one that fits.
-  const path* original_of(const path& file) const { return picture_of_result(file, originals_); }
+  PictureOfResult original_of(const path& file) const {
+    return picture_of_result(file, originals_);
+  }
 
   /// What a result holds by its name, `a.areas.csv` areas; empty when it bears the stem alone.
-  static std::string thing_of(const path& file, const path* original) {
+  static std::string thing_of(const path& file, const PictureOfResult& original) {
     const std::string stem = file.stem().string();
-    const std::size_t begin = original ? original->stem().string().size() + 1 : 0;
+    const std::size_t begin = original.picture ? original.named + 1 : 0;
     return stem.substr(std::min(stem.size(), begin));
   }
 
   void add_image(const RecordedRun& one, const path& file) {
-    const path* const original = original_of(file);
+    const PictureOfResult named_after = original_of(file);
+    const path* const original = named_after.picture;
     const std::string key = original ? original->string() : "";
     auto at = std::find_if(groups_.begin(), groups_.end(),
                            [&](const auto& group) { return group.first == key; });
@@ -197,7 +199,7 @@ class ReportJob {
     const auto image = inlined_image(file, context_);
     if (!image) return;
     const std::string command = one.run["command"].get<std::string>();
-    const std::string words = thing_words(thing_of(file, original));
+    const std::string words = thing_words(thing_of(file, named_after));
     at->second.images.push_back(
         {image->source,
          words + (original ? " of " + original->filename().string() : "") + ", made by " + command,
@@ -277,7 +279,7 @@ class ReportJob {
     for (const path& file : tables_) {
       const ShareTable* const table = share_table_of(file.filename().string());
       if (!table || is_joined(file)) continue;
-      const path* const original = original_of(file);
+      const path* const original = original_of(file).picture;
       const std::string picture = original ? original->filename().string() : "";
       const std::string place = file.parent_path().lexically_relative(options_.folder).string();
       const std::string shares(table->title);

@@ -6,15 +6,20 @@ namespace chalcedony {
 
 using std::filesystem::path;
 
-const path* picture_of_result(const path& result, const std::vector<path>& pictures) {
+PictureOfResult picture_of_result(const path& result, const std::vector<path>& pictures) {
   const std::string name = result.filename().string();
-  const path* found = nullptr;
-  for (const path& picture : pictures) {
-    const std::string stem = picture.stem().string();
-    const bool fits = name.starts_with(stem + ".") || name.starts_with(stem + "-");
-    if (fits && (!found || stem.size() > found->stem().string().size())) found = &picture;
-  }
-  return found;
+  const auto longest = [&](auto&& name_of) {
+    PictureOfResult found;
+    for (const path& picture : pictures) {
+      const std::string own = name_of(picture);
+      const bool fits = name.starts_with(own + ".") || name.starts_with(own + "-");
+      if (fits && own.size() > found.named) found = {&picture, own.size()};
+    }
+    return found;
+  };
+  const PictureOfResult by_stem = longest([](const path& p) { return p.stem().string(); });
+  if (by_stem.picture) return by_stem;
+  return longest([](const path& p) { return p.stem().stem().string(); });
 }
 
 }  // namespace chalcedony
