@@ -78,8 +78,7 @@ constexpr std::array<double, kTerms> fitted(const Curve& curve, double low, doub
 /// The pieces of a line through zero up to `cut`, and of `curve` above it.
 ///
 /// Range     up to the end of the sixteenth piece. The place of the cut is `joint`, where the
-/// second
-///           piece begins: its bits below kPieceAt are 0
+///           second piece begins: its bits below kPieceAt are 0
 /// Accuracy  the curve's business: curve_pieces_test.cc has that of each curve in use
 template <std::size_t kDegree, int kPieceAt, class Curve>
 constexpr CurvePieces<kDegree, kPieceAt> curve_pieces(float cut, float joint, float scale,
