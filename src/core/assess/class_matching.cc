@@ -76,16 +76,21 @@ void place_classes(const LabelledClasses& map, const LabelledClasses& reference,
   }
 }
 
-/// The place of a name in a list, to which it is added when it is not there.
-std::size_t place_in(std::vector<std::string>& names, const std::string& name) {
+}  // namespace
+
+std::optional<std::size_t> place_of_class(const std::vector<std::string>& names,
+                                          const std::string& name) {
   const auto at = std::find_if(names.begin(), names.end(),
                                [&](const std::string& one) { return same_letters(one, name); });
-  if (at != names.end()) return static_cast<std::size_t>(at - names.begin());
+  if (at == names.end()) return std::nullopt;
+  return static_cast<std::size_t>(at - names.begin());
+}
+
+std::size_t place_in_list(std::vector<std::string>& names, const std::string& name) {
+  if (const auto place = place_of_class(names, name)) return *place;
   names.push_back(name);
   return names.size() - 1;
 }
-
-}  // namespace
 
 void share_numbers(const std::vector<LabelledClasses*>& pictures) {
   std::map<unsigned, std::string> all;
@@ -133,7 +138,7 @@ ClassMatching put_on_one_list(std::vector<ClassMatching>& matchings) {
   std::vector<bool> in_map, in_reference;
   for (ClassMatching& one : matchings) {
     std::vector<std::size_t> places;
-    for (const std::string& name : one.names) places.push_back(place_in(all.names, name));
+    for (const std::string& name : one.names) places.push_back(place_in_list(all.names, name));
     in_map.resize(all.names.size());
     in_reference.resize(all.names.size());
     for (auto& [code, place] : one.of_map) in_map[place = places[place]] = true;

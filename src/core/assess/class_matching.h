@@ -25,6 +25,13 @@ struct LabelledClasses {
   bool named = true;
 };
 
+/// Where the class of a name stands in a list of names, case aside.
+std::optional<std::size_t> place_of_class(const std::vector<std::string>& names,
+                                          const std::string& name);
+
+/// The same; a name that is not there is added.
+std::size_t place_in_list(std::vector<std::string>& names, const std::string& name);
+
 /// Gives each of the pictures without names the numbers that any of them has: that a class does not
 /// occur in one of several maps does not mean that it is none of its classes.
 void share_numbers(const std::vector<LabelledClasses*>& pictures);

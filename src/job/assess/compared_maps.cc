@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-#include "core/letter_case.h"
+#include "core/assess/class_matching.h"
 #include "io/text/csv.h"
 
 namespace chalcedony {
@@ -15,21 +15,11 @@ namespace {
 
 namespace fs = std::filesystem;
 
-/// Where a name stands in a list, case aside.
-std::optional<std::size_t> place_among(const std::vector<std::string>& names,
-                                       const std::string& name) {
-  const auto at = std::find_if(names.begin(), names.end(),
-                               [&](const std::string& one) { return same_letters(one, name); });
-  if (at == names.end()) return std::nullopt;
-  return static_cast<std::size_t>(at - names.begin());
-}
-
 /// The classes of a map, then those that only the maps it is held against have.
 std::vector<std::string> classes_of_all(const Assessment& one) {
   std::vector<std::string> names = one.map.matching.names;
   for (const OtherMap& other : one.versus)
-    for (const std::string& name : other.map.matching.names)
-      if (!place_among(names, name)) names.push_back(name);
+    for (const std::string& name : other.map.matching.names) place_in_list(names, name);
   return names;
 }
 
@@ -38,7 +28,7 @@ Accuracy accuracy_of_classes(const Agreement& agreement, const std::vector<std::
   Accuracy accuracy = agreement.accuracy;
   accuracy.classes.assign(classes.size(), {});
   for (std::size_t c = 0; c < classes.size(); ++c)
-    if (const auto place = place_among(agreement.matching.names, classes[c]))
+    if (const auto place = place_of_class(agreement.matching.names, classes[c]))
       accuracy.classes[c] = agreement.accuracy.classes[*place];
   return accuracy;
 }

@@ -139,21 +139,19 @@ class Judge {
   }
 
   void compare_maps() {
-    const auto scores = [&](const auto& agreement_of_one) {
-      std::vector<MapScore> all;
-      for (const JudgedMap& one : judged_.each) {
-        const Agreement& agreement = agreement_of_one(one.assessment);
-        all.push_back({right_pixels(agreement), agreement.accuracy.total});
-      }
-      return all;
+    const auto score = [](const Agreement& agreement) {
+      return MapScore{right_pixels(agreement), agreement.accuracy.total};
     };
-    const auto first = scores([](const Assessment& one) -> const Agreement& { return one.map; });
-    judged_.between = between_maps(first, options_.level);
-    for (std::size_t v = 0; v < options_.versus.size(); ++v) {
-      const auto others =
-          scores([v](const Assessment& one) -> const Agreement& { return one.versus[v].map; });
-      judged_.gains.push_back(gain_between_maps(first, others, options_.level));
+    std::vector<MapScore> first;
+    std::vector<std::vector<MapScore>> others(options_.versus.size());
+    for (const JudgedMap& one : judged_.each) {
+      first.push_back(score(one.assessment.map));
+      for (std::size_t v = 0; v < others.size(); ++v)
+        others[v].push_back(score(one.assessment.versus[v].map));
     }
+    judged_.between = between_maps(first, options_.level);
+    for (const std::vector<MapScore>& maps : others)
+      judged_.gains.push_back(gain_between_maps(first, maps, options_.level));
   }
 
   void warn_of_small_classes() const {
