@@ -81,6 +81,7 @@ class ReportJob {
       throw OutputError("cannot be written, its folder is not there",
                         "make the folder, or choose another -o", options.page.string());
     find_originals();
+    originals_by_name_.emplace(originals_);
   }
 
   Json run() {
@@ -125,13 +126,13 @@ class ReportJob {
   /// The pictures that the runs began with, not those that one run made for another.
   void find_originals() {
     const std::string top = std::filesystem::weakly_canonical(options_.folder).string() + "/";
+    std::set<path> found;
     for (const RecordedRun& one : runs_)
       for (const Json& input : one.run["inputs"]) {
         const path file = found_from_here(one, input["file"].get<std::string>());
         if (file.empty() || file.string().starts_with(top)) continue;
         if (!is_picture_name(file)) continue;
-        if (std::find(originals_.begin(), originals_.end(), file) == originals_.end())
-          originals_.push_back(file);
+        if (found.insert(file).second) originals_.push_back(file);
       }
   }
 
@@ -167,9 +168,7 @@ class ReportJob {
     }
   }
 
-  PictureOfResult original_of(const path& file) const {
-    return picture_of_result(file, originals_);
-  }
+  PictureOfResult original_of(const path& file) const { return originals_by_name_->of(file); }
 
   /// What a result holds by its name, `a.areas.csv` areas; empty when it bears the stem alone.
   static std::string thing_of(const path& file, const PictureOfResult& original) {
@@ -318,6 +317,7 @@ class ReportJob {
   const Context& context_;
   std::vector<RecordedRun> runs_;
   std::vector<path> originals_;
+  std::optional<PicturesByName> originals_by_name_;
   std::set<path> seen_;
   std::vector<path> tables_;
   std::vector<std::pair<std::string, ReportGroup>> groups_;

@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "io/document/sample_file.h"
 #include "job/run/input_list.h"
+#include "job/run/name_begins.h"
 
 namespace chalcedony {
 namespace {
@@ -40,16 +41,6 @@ std::string starred(std::string_view name, const fs::path& pattern) {
   if (name.size() <= before.size() + after.size()) return {};
   if (!name.starts_with(before) || !name.ends_with(after)) return {};
   return std::string(name.substr(before.size(), name.size() - before.size() - after.size()));
-}
-
-/// What the name of a file begins with, before each of its points and hyphens; the longest first.
-std::vector<std::string> begins_of(const fs::path& file) {
-  const std::string name = file.filename().string();
-  std::vector<std::string> begins;
-  for (std::size_t at = name.find_last_of(".-"); at != std::string::npos && at > 0;
-       at = name.find_last_of(".-", at - 1))
-    begins.push_back(name.substr(0, at));
-  return begins;
 }
 
 }  // namespace

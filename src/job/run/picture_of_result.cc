@@ -1,25 +1,25 @@
 #include "job/run/picture_of_result.h"
 
-#include <string>
+#include "job/run/name_begins.h"
 
 namespace chalcedony {
 
 using std::filesystem::path;
 
-PictureOfResult picture_of_result(const path& result, const std::vector<path>& pictures) {
-  const std::string name = result.filename().string();
-  const auto longest = [&](auto&& name_of) {
-    PictureOfResult found;
-    for (const path& picture : pictures) {
-      const std::string own = name_of(picture);
-      const bool fits = name.starts_with(own + ".") || name.starts_with(own + "-");
-      if (fits && own.size() > found.named) found = {&picture, own.size()};
-    }
-    return found;
-  };
-  const PictureOfResult by_stem = longest([](const path& p) { return p.stem().string(); });
-  if (by_stem.picture) return by_stem;
-  return longest([](const path& p) { return p.stem().stem().string(); });
+PicturesByName::PicturesByName(const std::vector<path>& pictures) {
+  for (const path& picture : pictures) {
+    const path stem = picture.stem();
+    by_stem_.emplace(stem.string(), &picture);
+    if (stem.has_extension()) by_short_stem_.emplace(stem.stem().string(), &picture);
+  }
+}
+
+PictureOfResult PicturesByName::of(const path& result) const {
+  const std::vector<std::string> begins = begins_of(result);
+  for (const auto* names : {&by_stem_, &by_short_stem_})
+    for (const std::string& begin : begins)
+      if (const auto at = names->find(begin); at != names->end()) return {at->second, begin.size()};
+  return {};
 }
 
 }  // namespace chalcedony

@@ -4,6 +4,8 @@
 
 #include <cstddef>
 #include <filesystem>
+#include <map>
+#include <string>
 #include <vector>
 
 namespace chalcedony {
@@ -13,12 +15,23 @@ struct PictureOfResult {
   std::size_t named = 0;  // letters of the result's name that are the picture's
 };
 
-/// Of `pictures` the one after which a file is called: its name begins with the picture's, before a
-/// point or a hyphen. That name is the stem, as `pane` of `pane.png` for `pane.mask.png`; where no
-/// stem fits, the stem without its last part, as `pane` of `pane.classes.png` for
-/// `pane.errors.png`. Of several the longest.
-PictureOfResult picture_of_result(const std::filesystem::path& result,
-                                  const std::vector<std::filesystem::path>& pictures);
+/// Pictures by what their results are called.
+class PicturesByName {
+ public:
+  /// A picture that is called as one before it is not found.
+  ///
+  /// Shape     the pictures outlive it, where they are
+  explicit PicturesByName(const std::vector<std::filesystem::path>& pictures);
+
+  /// The picture after which a file is called: its name begins with the picture's, before a point
+  /// or a hyphen. That name is the stem, as `pane` of `pane.png` for `pane.mask.png`; where no stem
+  /// fits, the stem without its last part, as `pane` of `pane.classes.png` for `pane.errors.png`.
+  /// Of several the longest.
+  PictureOfResult of(const std::filesystem::path& result) const;
+
+ private:
+  std::map<std::string, const std::filesystem::path*> by_stem_, by_short_stem_;
+};
 
 }  // namespace chalcedony
 
