@@ -12,6 +12,8 @@ find_package(JPEG REQUIRED)
 find_package(TIFF REQUIRED)
 find_package(ZLIB REQUIRED)
 pkg_check_modules(HWY REQUIRED IMPORTED_TARGET libhwy)
+# Its headers alone: core/instruction_sets.cc says why.
+set_target_properties(PkgConfig::HWY PROPERTIES INTERFACE_LINK_LIBRARIES "")
 pkg_check_modules(SPNG REQUIRED IMPORTED_TARGET spng)
 pkg_check_modules(ISAL REQUIRED IMPORTED_TARGET libisal)
 pkg_check_modules(XXHASH REQUIRED IMPORTED_TARGET libxxhash)
