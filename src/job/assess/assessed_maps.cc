@@ -30,7 +30,7 @@ AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context,
 }
 
 void AssessedMaps::choose(Json& summary) {
-  const PartnerFiles references(options_.reference, is_picture_or_samples);
+  const PartnerFiles references(options_.reference, is_picture_or_samples, "reference");
   std::deque<PartnerFiles> others;
   for (const path& versus : options_.versus) others.emplace_back(versus, is_picture_name);
   const auto map_of = [&](const path& input) {

@@ -69,8 +69,9 @@ std::vector<fs::path> files_meant(const fs::path& named, MayBePartner may_be) {
   return files;
 }
 
-PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be)
+PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thing)
     : named_(std::move(named)),
+      thing_(std::move(thing)),
       one_for_all_(names_one_file(named_)),
       pattern_(is_pattern(named_)),
       files_(files_meant(named_, may_be)) {
@@ -102,11 +103,19 @@ const fs::path& PartnerFiles::of(const fs::path& input) const {
   if (one_for_all_) return files_.front();
   const std::string own = input.stem().string();
   const std::vector<std::string> begins = begins_of(input);
-  // In a folder the input's own name comes after shorter ones.
-  for (const std::string& key : begins)
-    if (const auto at = by_key_.find(key); at != by_key_.end() && (pattern_ || key != own))
-      if (const Files files = without(input, at->second); !files.empty())
+  const auto others_called = [&](const std::string& name) {
+    const auto at = by_key_.find(name);
+    return at != by_key_.end() ? without(input, at->second) : Files();
+  };
+  for (const std::string& key : begins) {
+    if (!pattern_ && !thing_.empty())
+      if (const Files files = others_called(key + "." + thing_); !files.empty())
         return only_one(files, key, input);
+    // In a folder the input's own name comes after shorter ones.
+    if (pattern_ || key != own)
+      if (const Files files = others_called(key); !files.empty())
+        return only_one(files, key, input);
+  }
   if (const auto at = by_key_.find(own); at != by_key_.end()) {
     Files files;
     std::error_code error;

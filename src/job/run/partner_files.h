@@ -33,11 +33,14 @@ class PartnerFiles {
  public:
   PartnerFiles(const PartnerFiles&) = delete;
   PartnerFiles& operator=(const PartnerFiles&) = delete;
+  /// `thing` is what a partner may be called besides, as `reference` in `pane.reference.png`.
+  ///
   /// Errors    InputError when a folder cannot be read, or no file fits a pattern
-  PartnerFiles(std::filesystem::path named, MayBePartner may_be);
+  PartnerFiles(std::filesystem::path named, MayBePartner may_be, std::string thing = "");
 
   /// The file that goes with an input: one after whose name the input is called, before a point or
   /// a hyphen. That name is what `*` stands for, or in a folder, by how sure it is, the stem
+  /// without the thing (`pane` of `pane.reference.png`), the stem
   /// (`pane` of `pane.png` for `pane.mask.png`), the input's own (`pane.png` for `pane.png` of
   /// another folder), or the stem without its last part (`pane` of `pane.samples.geojson` for
   /// `pane.classes.png`). The longest such name is meant. An input is never its own partner.
@@ -54,6 +57,7 @@ class PartnerFiles {
                                         const std::filesystem::path& input) const;
 
   std::filesystem::path named_;
+  std::string thing_;
   bool one_for_all_ = true, pattern_ = false;
   std::vector<std::filesystem::path> files_;
   std::map<std::string, Files> by_key_;        // what an input that goes with them begins with

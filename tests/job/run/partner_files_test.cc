@@ -56,6 +56,21 @@ TEST_CASE("the same name in another folder goes before one that only begins alik
                                         (dir / "samples/*.samples.geojson").string()));
 }
 
+TEST_CASE("what is called the thing that is sought goes before the picture of that name",
+          "[job][partners]") {
+  const TempDir dir;
+  put_files(dir, {"all/p.png", "all/p.reference.png", "all/p.classes.png", "all/p.samples.geojson",
+                  "all/p-2.png", "maps/p-2.classes.png"});
+  const PartnerFiles references(dir / "all", is_any, "reference");
+  CHECK(references.of(dir / "all/p.classes.png") == dir / "all/p.reference.png");
+  // The longest name is still meant.
+  CHECK(references.of(dir / "maps/p-2.classes.png") == dir / "all/p-2.png");
+  put_files(dir, {"all/p.reference.tif"});
+  CHECK_THROWS_WITH(PartnerFiles(dir / "all", is_any, "reference").of(dir / "all/p.classes.png"),
+                    Catch::Contains("p.reference.png and ") &&
+                        Catch::Contains("p.reference.tif go with its name"));
+}
+
 TEST_CASE("a pattern says which files are meant", "[job][partners]") {
   const TempDir dir;
   put_files(dir, {"all/p.png", "all/p.truth.png", "all/p-2.truth.png", "all/p.classes.png",
