@@ -16,6 +16,7 @@ namespace {
 
 constexpr unsigned kFirstWrong = 3;  // among the labels of the picture of errors
 constexpr const char* kNotAssessedColor = "#ffffff";
+constexpr const char* kNoLabelColor = "#000000";
 
 /// The gray that is hardest to take for one of these colors.
 std::string gray_apart_from(const std::vector<std::string>& colors) {
@@ -47,27 +48,17 @@ AssessPictures::AssessPictures(const AssessedLabels& labels, const ClassMatching
     : matching_(matching),
       results_(results),
       names_(std::move(names)),
-      width_(labels.width()),
-      previews_(figures != FigureFormat::kNone),
       unclassified_(static_cast<Label>(matching.names.size() + 1)),
       row_of_map_(kLabels),
-      column_of_reference_(kLabels),
-      error_sample_(sample_for_labels(error_labels() - 1)),
-      map_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)),
-      error_preview_(empty_preview({width_, labels.height(), 1, SampleType::kU8}, previews_)),
-      error_counts_(std::vector<std::uint64_t>(error_labels())) {
-  choose_colors(labels);
+      column_of_reference_(kLabels) {
   row_of_map_[0] = unclassified_;
   for (const auto& [code, place] : matching.of_map)
     row_of_map_[code] = static_cast<Label>(place + 1);
   for (const auto& [code, place] : matching.of_reference)
     column_of_reference_[code] = static_cast<Label>(place + 1);
-  if (results.wants("errors"))
-    errors_ = create_picture(results.path(names_.map, names_.picture + ".errors.png"),
-                             errors_spec(width_, labels.height(), matching, colors_, right_color_));
+  choose_colors(labels);
+  begin_pictures(labels, figures != FigureFormat::kNone);
 }
-
-std::size_t AssessPictures::error_labels() const { return kFirstWrong + matching_.names.size(); }
 
 void AssessPictures::choose_colors(const AssessedLabels& labels) {
   for (std::size_t c = 0; c < matching_.names.size(); ++c)
@@ -76,58 +67,34 @@ void AssessPictures::choose_colors(const AssessedLabels& labels) {
   right_color_ = gray_apart_from(colors_);
 }
 
-AssessPictures::Painter::Painter(AssessPictures& pictures)
-    : pictures_(&pictures), map_colors_(pictures.colors_), error_colors_([&] {
-        // Label 0 is painted black by itself, so every label is moved up by one.
-        std::vector<std::string> colors{kNotAssessedColor, pictures.right_color_,
-                                        kUnclassifiedColor};
-        colors.insert(colors.end(), pictures.colors_.begin(), pictures.colors_.end());
-        return colors;
-      }()) {}
+void AssessPictures::begin_pictures(const AssessedLabels& labels, bool previewed) {
+  const std::uint32_t width = labels.width(), height = labels.height();
+  std::vector<std::string> of_map{kNoLabelColor};
+  of_map.insert(of_map.end(), colors_.begin(), colors_.end());
+  map_ = std::make_unique<PaintedLabels>(width, height, of_map, previewed, nullptr);
+
+  std::vector<std::string> of_errors{kNotAssessedColor, right_color_, kUnclassifiedColor};
+  of_errors.insert(of_errors.end(), colors_.begin(), colors_.end() - 1);
+  std::unique_ptr<PictureWriter> writer;
+  if (results_.wants("errors"))
+    writer = create_picture(results_.path(names_.map, names_.picture + ".errors.png"),
+                            errors_spec(width, height, matching_, colors_, right_color_));
+  errors_ = std::make_unique<PaintedLabels>(width, height, of_errors, previewed, std::move(writer));
+}
 
 void AssessPictures::Painter::begin(const Band& band) {
-  at_ = 0;
-  const std::size_t pixels = std::size_t{band.rows()} * pictures_->width_;
-  rows_.resize(pixels);
-  errors_.resize(pixels);
-  counts_.assign(pictures_->error_labels(), 0);
+  map_.begin(band);
+  errors_.begin(band);
 }
 
 EncodedRows AssessPictures::Painter::end(const Band& band) {
-  EncodedRows out;
-  if (pictures_->errors_) {
-    const SampleType sample = pictures_->error_sample_;
-    std::vector<std::byte> stored(errors_.size() * bytes_per_sample(sample));
-    store_labels(errors_.data(), errors_.size(), sample, stored.data());
-    out = pictures_->errors_->encode(band.first_row(), band.rows(), std::move(stored));
-  }
-  std::vector<std::uint64_t>& counts = pictures_->error_counts_.local();
-  for (std::size_t label = 0; label < counts_.size(); ++label) counts[label] += counts_[label];
-  if (pictures_->previews_) preview(band);
-  return out;
+  map_.end(band);
+  return errors_.end(band);
 }
 
-void AssessPictures::Painter::preview(const Band& band) {
-  for (Label& error : errors_) ++error;
-  Block block;
-  block.picture_width = pictures_->width_;
-  const std::uint64_t first = std::uint64_t{band.first_row()} * pictures_->width_;
-  for (std::size_t at = 0; at < rows_.size(); at += kBlockPixels) {
-    block.first_pixel = first + at;
-    block.size = std::min(kBlockPixels, rows_.size() - at);
-    pictures_->map_preview_.local().add(block, map_colors_.paint(rows_.data() + at, block.size));
-    pictures_->error_preview_.local().add(block,
-                                          error_colors_.paint(errors_.data() + at, block.size));
-  }
-}
+void AssessPictures::take(const EncodedRows& rows) { errors_->take(rows); }
 
-void AssessPictures::take(const EncodedRows& rows) {
-  if (errors_) errors_->append(rows);
-}
-
-void AssessPictures::finish() {
-  if (errors_) errors_->finish();
-}
+void AssessPictures::finish() { errors_->finish(); }
 
 std::filesystem::path AssessPictures::figure_path(const Plot& plot,
                                                   const std::string& figure) const {
@@ -137,17 +104,14 @@ std::filesystem::path AssessPictures::figure_path(const Plot& plot,
 
 void AssessPictures::add_figures(Plot& plot, const std::string& name, const Places& right,
                                  const Places& wrong) {
-  const Thumbnail map = merged_thumbnail(map_preview_);
+  const Thumbnail map = map_->thumbnail();
   add_errors(plot, name, map);
   if (!right.empty() || !wrong.empty())
     add_sampled_figure(plot, figure_path(plot, "sampled"), name, right, wrong, map);
 }
 
 void AssessPictures::add_errors(Plot& plot, const std::string& name, const Thumbnail& map) {
-  const std::vector<std::uint64_t> counts =
-      error_counts_.merged([](std::vector<std::uint64_t>& total, const auto& one) {
-        for (std::size_t label = 0; label < total.size(); ++label) total[label] += one[label];
-      });
+  const std::vector<std::uint64_t> counts = errors_->counts();
   const std::uint64_t assessed =
       std::accumulate(counts.begin() + 1, counts.end(), std::uint64_t{0});
   std::vector<LegendLine> legend;
@@ -158,8 +122,7 @@ void AssessPictures::add_errors(Plot& plot, const std::string& name, const Thumb
   add(2, "unclassified", kUnclassifiedColor);
   for (std::size_t c = 0; c < matching_.names.size(); ++c)
     add(kFirstWrong + c, "should be " + matching_.names[c], colors_[c]);
-  add_error_map_figure(plot, figure_path(plot, "errors"), name, legend, map,
-                       merged_thumbnail(error_preview_));
+  add_error_map_figure(plot, figure_path(plot, "errors"), name, legend, map, errors_->thumbnail());
 }
 
 }  // namespace chalcedony

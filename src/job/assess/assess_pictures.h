@@ -2,20 +2,19 @@
 #ifndef CHALCEDONY_JOB_ASSESS_ASSESS_PICTURES_H_
 #define CHALCEDONY_JOB_ASSESS_ASSESS_PICTURES_H_
 
-#include <algorithm>
 #include <filesystem>
 #include <memory>
 #include <string>
 #include <vector>
 
 #include "core/assess/class_matching.h"
-#include "core/palette/class_painter.h"
+#include "core/assess/labels.h"
 #include "core/pixel/label.h"
 #include "figure/map_figure.h"
 #include "figure/plot/plot.h"
 #include "io/picture/picture_writer.h"
 #include "job/assess/assessed_labels.h"
-#include "job/picture/preview.h"
+#include "job/assess/painted_labels.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -39,26 +38,21 @@ class AssessPictures {
   /// One for each thread: begin a band, add its runs of pixels in order, end it.
   class Painter {
    public:
-    explicit Painter(AssessPictures& pictures);
+    explicit Painter(AssessPictures& pictures)
+        : pictures_(&pictures),
+          map_(pictures.map_->painter()),
+          errors_(pictures.errors_->painter()) {}
     void begin(const Band& band);
     void add(const Labels& labels, bool assessed, std::size_t n) {
       const Label row = pictures_->row_of_map_[labels[kOfMap]];
-      const Label error = assessed ? pictures_->error_of(row, labels[kOfReference]) : Label{0};
-      std::fill_n(rows_.begin() + at_, n, row);
-      std::fill_n(errors_.begin() + at_, n, error);
-      counts_[error] += n;
-      at_ += static_cast<std::ptrdiff_t>(n);
+      map_.add(row, n);
+      errors_.add(assessed ? pictures_->error_of(row, labels[kOfReference]) : Label{0}, n);
     }
     EncodedRows end(const Band& band);
 
    private:
-    void preview(const Band& band);
-
     AssessPictures* pictures_;
-    ClassPainter map_colors_, error_colors_;
-    std::vector<Label> rows_, errors_;   // of the map, 1 is the first; of the errors
-    std::vector<std::uint64_t> counts_;  // of the errors in this band
-    std::ptrdiff_t at_ = 0;
+    PaintedLabels::Painter map_, errors_;
   };
 
   Painter painter() { return Painter(*this); }
@@ -75,24 +69,19 @@ class AssessPictures {
     if (row == column) return 1;
     return row == unclassified_ ? Label{2} : static_cast<Label>(column + 2);
   }
-  std::size_t error_labels() const;
   void choose_colors(const AssessedLabels& labels);
+  void begin_pictures(const AssessedLabels& labels, bool previewed);
   void add_errors(Plot& plot, const std::string& name, const Thumbnail& map);
   std::filesystem::path figure_path(const Plot& plot, const std::string& figure) const;
 
   const ClassMatching& matching_;
   Results& results_;
   PaintedMap names_;
-  std::uint32_t width_;
-  bool previews_;
   Label unclassified_;
   std::vector<std::string> colors_;  // of the classes, then of unclassified
   std::string right_color_;
   std::vector<Label> row_of_map_, column_of_reference_;  // by label; 1 is the first
-  SampleType error_sample_;
-  std::unique_ptr<PictureWriter> errors_;
-  Tallies<ThumbnailSums> map_preview_, error_preview_;
-  Tallies<std::vector<std::uint64_t>> error_counts_;  // by the labels of the picture of errors
+  std::unique_ptr<PaintedLabels> map_, errors_;
 };
 
 }  // namespace chalcedony
