@@ -27,7 +27,8 @@ void list_folder(const fs::path& folder, bool (*may_be)(const fs::path&),
   std::error_code error;
   for (const auto& entry : fs::directory_iterator(folder, error)) {
     if (is_hidden(entry.path())) continue;
-    const bool may = may_be(entry.path()) && !is_figure_name(entry.path());
+    const bool may =
+        may_be(entry.path()) && !is_figure_name(entry.path()) && !is_judgement_name(entry.path());
     if (may && entry.is_regular_file()) files.push_back(entry.path());
     if (entry.is_directory()) folders.push_back(entry.path());
   }
@@ -60,6 +61,11 @@ bool is_picture_name(const fs::path& path) {
 }
 
 bool is_figure_name(const fs::path& path) { return path.stem().extension() == ".figure"; }
+
+bool is_judgement_name(const fs::path& path) {
+  const fs::path thing = path.stem().extension();
+  return thing == ".errors" || thing == ".versus";
+}
 
 bool is_table_name(const fs::path& path) { return lower_case(path.extension().string()) == ".csv"; }
 
