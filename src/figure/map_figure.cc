@@ -61,6 +61,16 @@ void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const s
             {"class map", map, "errors", errors}, legend);
 }
 
+void add_right_maps_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                           std::size_t others, const std::vector<LegendLine>& legend,
+                           const Thumbnail& map, const Thumbnail& right) {
+  draw_pair(
+      plot, path,
+      others == 1 ? name + " and another map" : fmt::format("{} and {} other maps", name, others),
+      "shares are percent of the assessed pixels; white is not assessed",
+      {"class map, the first", map, "which are right", right}, legend);
+}
+
 void add_sampled_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                         const Places& right, const Places& wrong, const Thumbnail& map) {
   std::string over;

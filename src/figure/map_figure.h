@@ -3,6 +3,7 @@
 #define CHALCEDONY_FIGURE_MAP_FIGURE_H_
 
 #include <array>
+#include <cstddef>
 #include <filesystem>
 #include <optional>
 #include <string>
@@ -33,6 +34,11 @@ void add_tidy_figure(Plot& plot, const std::filesystem::path& path, const std::s
 void add_error_map_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<LegendLine>& legend, const Thumbnail& map,
                           const Thumbnail& errors);
+
+/// Class map and which of it and `others` maps are right side by side, what the colors mean below.
+void add_right_maps_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                           std::size_t others, const std::vector<LegendLine>& legend,
+                           const Thumbnail& map, const Thumbnail& right);
 
 /// Places in a picture, in its pixels.
 using Places = std::vector<std::array<double, 2>>;

@@ -26,6 +26,55 @@ TEST_CASE("assess holds two maps against each other", "[cli][assess]") {
   CHECK(v["overall"].get<double>() == Approx(6.0 / 9));
 }
 
+TEST_CASE("where which of two maps is right is painted and counted", "[cli][assess]") {
+  const TempDir dir;
+  write_tiny(dir);
+  write_glass(dir / "u.png", 5, {1, 1, 2, 2, 1, 2, 1, 1, 0, 1});
+  const std::vector<std::string> call = with(kTiny, {"--versus", "u.png", "-o", "out"});
+  const json p =
+      summary_of(run_tool(dir, with(call, {"--figures", "svg", "--summary", "json"})))["inputs"][0];
+  // By hand, as above; neither is right on pixel 8.
+  CHECK(
+      p["right_in"] ==
+      json{{"all", 3}, {"first_and_some", 0}, {"only_first", 2}, {"only_others", 3}, {"none", 1}});
+  CHECK(p["classes"][1]["right_in"]["none"] == 1);
+  CHECK(lines_of(dir / "out/versus.csv") ==
+        std::vector<std::string>{"class,pixels,all,first_and_some,only_first,only_others,none",
+                                 "ruby,5,2,0,1,2,0", "lead,4,1,0,1,1,1"});
+  ReadOptions indices;
+  indices.palette_indices = true;
+  PictureFile right = open_picture(dir / "out/t.versus.png", indices);
+  CHECK(samples_of<std::uint8_t>(right) == std::vector<std::uint8_t>{1, 1, 3, 4, 4, 1, 3, 4, 5, 0});
+  REQUIRE(right.facts.legend.size() == 4);
+  CHECK(right.facts.legend[1].name == "only the first right");
+  CHECK(right.facts.legend[3].name == "neither right");
+  const std::string figure = text_of_file(dir / "out/versus.figure.svg");
+  CHECK_THAT(figure, Catch::Contains("t.classes.png and another map") &&
+                         Catch::Contains("only the second right") && Catch::Contains("33.3"));
+  const Outcome text = run_tool(dir, with(call, {"--figures", "none"}));
+  CHECK_THAT(text.out, Catch::Contains("both are right on 33.3 %, neither on 11.1 %; worst for "
+                                       "lead: 25.0 %\n"));
+}
+
+TEST_CASE("which maps are right is painted alone, of the assessed pixels", "[cli][assess]") {
+  const TempDir dir;
+  write_tiny(dir);
+  write_glass(dir / "u.png", 5, {1, 1, 2, 2, 1, 2, 1, 1, 0, 1});
+  const Outcome run = run_tool(dir, with(kTiny, {"--versus", "u.png", "--region", "0,0,5,1",
+                                                 "--write", "versus", "-o", "out"}));
+  REQUIRE(run.exit_code == 0);
+  ReadOptions indices;
+  indices.palette_indices = true;
+  PictureFile right = open_picture(dir / "out/t.versus.png", indices);
+  CHECK(samples_of<std::uint8_t>(right) == std::vector<std::uint8_t>{1, 1, 3, 4, 4, 0, 0, 0, 0, 0});
+  CHECK(lines_of(dir / "out/versus.csv")[2] == "lead,1,0,0,0,1,0");
+  CHECK(dir.files().count("out/t.errors.png") == 0);
+  const Outcome none = run_tool(dir, with(kTiny, {"--write", "versus", "-o", "none"}));
+  CHECK(none.exit_code == 2);
+  CHECK_THAT(none.err, Catch::Contains("versus"));
+  CHECK(dir.files().count("none") == 0);
+}
+
 namespace {
 
 /// Two maps with references of their own: 3 1 / 1 2 / 1 1, and 4 0 / 2 3 of another size.
@@ -83,6 +132,16 @@ TEST_CASE("several maps are judged one by one and together", "[cli][assess]") {
   // Figures of the maps beside them are no maps.
   std::filesystem::copy_file(dir / "out/matrix.figure.png", dir / "maps/a.classes.figure.png");
   CHECK(summary_of(run_tool(dir, with(kPair, {"--summary", "json"})))["inputs"].size() == 2);
+  // Nor are pictures that say how right they are.
+  std::filesystem::create_directory(dir / "others");
+  for (const char* name : {"a", "b"})
+    std::filesystem::copy_file(dir / ("maps/" + std::string(name) + ".classes.png"),
+                               dir / ("others/" + std::string(name) + ".classes.png"));
+  for (int again = 0; again < 2; ++again)
+    CHECK(summary_of(run_tool(dir, with(kPair, {"--versus", "others", "-o", "maps", "--summary",
+                                                "json"})))["inputs"]
+              .size() == 2);
+  CHECK(std::filesystem::exists(dir / "maps/b.versus.png"));
 }
 
 TEST_CASE("the text of several maps has a row for each", "[cli][assess]") {
@@ -195,6 +254,11 @@ TEST_CASE("a map is held against several others of its picture", "[cli][assess]"
   CHECK(p["versus"][2]["mcnemar"]["p_adjusted"].get<double>() == Approx(0.1875));
   CHECK(p["versus"][0]["mcnemar"]["p_adjusted"].get<double>() == Approx(0.25));
   CHECK(p["versus"][1]["mcnemar"]["p_adjusted"].get<double>() == Approx(1));
+  // All moss is never right, so that all maps never are.
+  CHECK(
+      p["right_in"] ==
+      json{{"all", 0}, {"first_and_some", 5}, {"only_first", 0}, {"only_others", 4}, {"none", 0}});
+  CHECK(p["classes"][0]["right_in"]["only_others"] == 2);
   const auto rows = rows_of(dir / "out/maps.csv");
   REQUIRE(rows.size() == 4);
   CHECK(rows[0].at("map") == "t.classes.png");
@@ -213,6 +277,9 @@ TEST_CASE("a map is held against several others of its picture", "[cli][assess]"
   const Outcome text = run_tool(dir, with(call, {"--figures", "none"}));
   CHECK_THAT(text.out, Catch::Contains("near/t.classes.png  100.0 %"));
   CHECK_THAT(text.out, Catch::Contains("raised for 3 comparisons"));
+  CHECK_THAT(text.out, Catch::Contains("all are right on 0.0 %, the first and some on 55.6 %, only "
+                                       "the first on 0.0 %, only others on 44.4 %,\n  none on "
+                                       "0.0 %\n"));
   CHECK_THAT(text.out, Catch::Contains("with all pixels taken, p is too small as well"));
 }
 
@@ -234,6 +301,11 @@ TEST_CASE("several maps are held against several others each", "[cli][assess]") 
   CHECK(all["versus"][1]["overall"] == 1);
   CHECK(all["versus"][1]["only_first"] == 0);
   CHECK(all["versus"][1]["better_on"] == 2);
+  CHECK(lines_of(dir / "out/versus.csv") ==
+        std::vector<std::string>{"class,pixels,all,first_and_some,only_first,only_others,none",
+                                 "ruby,11,5,2,0,4,0", "lead,7,5,0,0,2,0"});
+  for (const char* name : {"a.versus.png", "b.versus.png", "a.versus.figure.svg"})
+    CHECK(dir.files().count(std::string("out/") + name) == 1);
   const auto rows = rows_of(dir / "out/maps.csv");
   REQUIRE(rows.size() == 6);
   CHECK(rows[2].at("map") == "third/a.classes.png");

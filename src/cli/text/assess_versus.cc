@@ -2,7 +2,9 @@
 
 #include <fmt/format.h>
 
+#include <cstdint>
 #include <ostream>
+#include <string>
 
 #include "cli/text/accuracy_text.h"
 #include "cli/text/json_format.h"
@@ -60,11 +62,42 @@ void print_several(const Json& versus, std::ostream& out) {
   if (versus[0].contains("gain")) out << "  gain: with its interval by how much the maps differ\n";
 }
 
+std::string percent_text(std::uint64_t pixels, std::uint64_t of) {
+  return fmt::format("{:.1f} %", 100 * static_cast<double>(pixels) / static_cast<double>(of));
+}
+
+/// How many pixels all maps have right, and so on; and the class that none is right in most often.
+void print_right_in(const Json& assessment, std::ostream& out) {
+  const Json& right = assessment["right_in"];
+  const auto share = [&](const char* in) {
+    return percent_text(right[in], assessment["assessed"]);
+  };
+  if (assessment["versus"].size() == 1) {
+    out << fmt::format("  both are right on {}, neither on {}", share("all"), share("none"));
+  } else {
+    out << fmt::format(
+        "  all are right on {}, the first and some on {}, only the first on {}, "
+        "only others on {},\n  none on {}",
+        share("all"), share("first_and_some"), share("only_first"), share("only_others"),
+        share("none"));
+  }
+  const Json* worst = nullptr;
+  double most = 0;
+  for (const Json& c : assessment["classes"]) {
+    if (c["reference"] == 0) continue;
+    const double none = c["right_in"]["none"].get<double>() / c["reference"].get<double>();
+    if (none > most) most = none, worst = &c;
+  }
+  if (worst) out << fmt::format("; worst for {}: {:.1f} %", (*worst)["name"], 100 * most);
+  out << '\n';
+}
+
 }  // namespace
 
 void print_assess_versus(const Json& assessment, std::ostream& out) {
   const Json& versus = assessment["versus"];
   versus.size() == 1 ? print_one(versus[0], out) : print_several(versus, out);
+  print_right_in(assessment, out);
   if (assessment["design"] == "all") out << "  with all pixels taken, p is too small as well\n";
 }
 

@@ -31,7 +31,8 @@ class AssessJob {
   void run(Json& summary) {
     Plot plot(results_.wants("figure") ? settle_figures(options_.shared, context_)
                                        : FigureFormat::kNone);
-    if (results_.wants("errors") || plot.format() != FigureFormat::kNone) paint(plot);
+    if (results_.wants("errors") || draws_versus() || plot.format() != FigureFormat::kNone)
+      paint(plot);
     write();
     if (plot.format() != FigureFormat::kNone) add_figures(plot);
     draw_figures(plot, context_);
@@ -50,7 +51,7 @@ class AssessJob {
     std::vector<std::unique_ptr<AssessPictures>> painted(maps_.size());
     const auto begin = [&](std::size_t i) {
       painted[i] = std::make_unique<AssessPictures>(
-          maps_[i].labels(), judged_.matching(i), results_, plot.format(),
+          maps_[i].labels(), judged_.each[i].assessment, results_, plot.format(),
           PaintedMap{judged_.each[i].files.map, maps_.picture_name(i), judged_.alone()});
     };
     const auto work = [&](std::size_t i) { maps_[i].paint(*painted[i], context_); };
@@ -84,6 +85,9 @@ class AssessJob {
   /// Whether there are maps to be seen side by side.
   bool compares() const { return !judged_.alone() || !options_.versus.empty(); }
 
+  /// Whether which maps are right is to be painted.
+  bool draws_versus() const { return results_.wants("versus") && !options_.versus.empty(); }
+
   void write() {
     if (results_.wants("matrix")) write_matrix(results_.path("matrix.csv"), judged_.together.map);
     if (results_.wants("accuracy")) {
@@ -92,6 +96,7 @@ class AssessJob {
     }
     if (results_.wants("maps") && (compares() || options_.shared.asks_for("maps")))
       write_maps(results_.path("maps.csv"), judged_);
+    if (draws_versus()) write_versus(results_.path("versus.csv"), judged_.together);
     if (results_.wants("sampled") && !judged_.sampled.empty())
       write_sampled(results_.path("sampled.csv"), judged_.sampled.size(),
                     [this](std::size_t i) { return report_.told(i); });
@@ -131,10 +136,14 @@ const std::vector<ResultKind>& assess_results() {
       {"sampled", "sampled.csv: the pixels that were drawn, with both labels",
        "count,fraction,stratified,every"},
       {"errors", "<picture>.errors.png: right, unclassified, and wrong as the class it should be"},
+      {"versus",
+       "<picture>.versus.png: where all maps are right, only the first, only others, none; "
+       "versus.csv: the same by class",
+       "versus"},
       {"figure",
        "matrix.figure.png, accuracy.figure.png, errors.figure.png, for a sample "
-       "sampled.figure.png; of several maps and with --versus maps.figure.png; of several the "
-       "others for each"}};
+       "sampled.figure.png; of several maps and with --versus maps.figure.png, with --versus "
+       "versus.figure.png; of several maps those of pictures for each"}};
   return kinds;
 }
 

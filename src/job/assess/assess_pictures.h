@@ -1,19 +1,25 @@
-// The pictures of an assessment: where the map is wrong, and its figures.
+// The pictures of an assessment: where the map is wrong, which of several maps is right, and the
+// figures of both.
 #ifndef CHALCEDONY_JOB_ASSESS_ASSESS_PICTURES_H_
 #define CHALCEDONY_JOB_ASSESS_ASSESS_PICTURES_H_
 
+#include <cstddef>
+#include <cstdint>
 #include <filesystem>
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
-#include "core/assess/class_matching.h"
 #include "core/assess/labels.h"
+#include "core/assess/matched_labels.h"
+#include "core/assess/right_maps.h"
 #include "core/pixel/label.h"
 #include "figure/map_figure.h"
 #include "figure/plot/plot.h"
 #include "io/picture/picture_writer.h"
 #include "job/assess/assessed_labels.h"
+#include "job/assess/assessment.h"
 #include "job/assess/painted_labels.h"
 #include "job/run/results.h"
 
@@ -26,13 +32,19 @@ struct PaintedMap {
   bool alone = true;
 };
 
-/// Gathers, while the labels pass by, the picture of errors and small copies for the figures.
+/// The rows of a band for each of the pictures.
+struct PaintedRows {
+  EncodedRows errors, versus;
+};
+
+/// Gathers, while the labels pass by, these pictures and small copies for the figures.
 ///
 /// Labels of the picture of errors: 0 not assessed, 1 right, 2 unclassified, 3 and up wrong, by the
-/// class of the reference.
+/// class of the reference; of that of several maps: 0 not assessed, then RightMaps.
 class AssessPictures {
  public:
-  AssessPictures(const AssessedLabels& labels, const ClassMatching& matching, Results& results,
+  /// Of a map that was judged as `assessment` says, which is kept.
+  AssessPictures(const AssessedLabels& labels, const Assessment& assessment, Results& results,
                  FigureFormat figures, PaintedMap names);
 
   /// One for each thread: begin a band, add its runs of pixels in order, end it.
@@ -41,47 +53,62 @@ class AssessPictures {
     explicit Painter(AssessPictures& pictures)
         : pictures_(&pictures),
           map_(pictures.map_->painter()),
-          errors_(pictures.errors_->painter()) {}
+          errors_(pictures.errors_->painter()) {
+      if (pictures.versus_) versus_.emplace(pictures.versus_->painter());
+    }
     void begin(const Band& band);
     void add(const Labels& labels, bool assessed, std::size_t n) {
-      const Label row = pictures_->row_of_map_[labels[kOfMap]];
-      map_.add(row, n);
-      errors_.add(assessed ? pictures_->error_of(row, labels[kOfReference]) : Label{0}, n);
+      map_.add(pictures_->matched_.row(labels[kOfMap]), n);
+      errors_.add(assessed ? pictures_->error_of(labels) : Label{0}, n);
+      if (versus_) versus_->add(assessed ? pictures_->right_of(labels) : Label{0}, n);
     }
-    EncodedRows end(const Band& band);
+    PaintedRows end(const Band& band);
 
    private:
     AssessPictures* pictures_;
     PaintedLabels::Painter map_, errors_;
+    std::optional<PaintedLabels::Painter> versus_;
   };
 
   Painter painter() { return Painter(*this); }
   /// Takes the bands in order.
-  void take(const EncodedRows& rows);
+  void take(const PaintedRows& rows);
   void finish();
 
-  /// The errors beside the map, and the drawn pixels on it where there are any.
+  /// The errors beside the map, which maps are right, and the drawn pixels on the map; the last two
+  /// where there are any.
   void add_figures(Plot& plot, const std::string& name, const Places& right, const Places& wrong);
 
  private:
-  Label error_of(Label row, Label reference) const {
-    const Label column = column_of_reference_[reference];
+  Label error_of(const Labels& labels) const {
+    const Label row = matched_.row(labels[kOfMap]), column = matched_.column(labels[kOfReference]);
     if (row == column) return 1;
-    return row == unclassified_ ? Label{2} : static_cast<Label>(column + 2);
+    return row == matched_.unclassified() ? Label{2} : static_cast<Label>(column + 2);
+  }
+  Label right_of(const Labels& labels) const {
+    const Label reference = labels[kOfReference];
+    std::size_t others_right = 0;
+    for (std::size_t v = 0; v < others_.size(); ++v)
+      others_right += others_[v].is_right(labels[kOfVersus + v], reference);
+    const bool first = matched_.is_right(labels[kOfMap], reference);
+    return static_cast<Label>(1 +
+                              static_cast<int>(right_maps(first, others_right, others_.size())));
   }
   void choose_colors(const AssessedLabels& labels);
   void begin_pictures(const AssessedLabels& labels, bool previewed);
+  void begin_versus(std::uint32_t width, std::uint32_t height, bool previewed);
   void add_errors(Plot& plot, const std::string& name, const Thumbnail& map);
+  void add_versus(Plot& plot, const std::string& name, const Thumbnail& map);
   std::filesystem::path figure_path(const Plot& plot, const std::string& figure) const;
 
-  const ClassMatching& matching_;
+  const std::vector<std::string>& classes_;
   Results& results_;
   PaintedMap names_;
-  Label unclassified_;
+  MatchedLabels matched_;
+  std::vector<MatchedLabels> others_;
   std::vector<std::string> colors_;  // of the classes, then of unclassified
   std::string right_color_;
-  std::vector<Label> row_of_map_, column_of_reference_;  // by label; 1 is the first
-  std::unique_ptr<PaintedLabels> map_, errors_;
+  std::unique_ptr<PaintedLabels> map_, errors_, versus_;  // no versus_ without other maps
 };
 
 }  // namespace chalcedony

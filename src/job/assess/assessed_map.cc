@@ -99,7 +99,7 @@ void AssessedMap::paint(AssessPictures& pictures, const Context& context) const 
     };
   };
   travel(labels_->rows(), road(context), make_worker,
-         [&](EncodedRows&& rows) { pictures.take(rows); });
+         [&](PaintedRows&& rows) { pictures.take(rows); });
   pictures.finish();
 }
 

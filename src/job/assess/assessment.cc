@@ -1,5 +1,6 @@
 #include "job/assess/assessment.h"
 
+#include <array>
 #include <cmath>
 
 #include "core/stats/holm_adjustment.h"
@@ -117,6 +118,20 @@ Json comparisons_json(const Assessment& a) {
   return all;
 }
 
+/// What the fields of RightCounts are called.
+constexpr std::array<const char*, kRightMaps> kRightFields{"all", "first_and_some", "only_first",
+                                                           "only_others", "none"};
+
+Json right_in_json(const std::vector<RightCounts>& classes) {
+  Json json;
+  for (std::size_t r = 0; r < kRightMaps; ++r) {
+    std::uint64_t pixels = 0;
+    for (const RightCounts& one : classes) pixels += one[r];
+    json[kRightFields[r]] = pixels;
+  }
+  return json;
+}
+
 }  // namespace
 
 std::uint64_t right_pixels(const Agreement& agreement) {
@@ -143,7 +158,11 @@ Json assessment_json(const Assessment& a) {
     class_measures(a, c, [&](const char* name, const Measure& m) { put(entry, name, m); });
     json["classes"].push_back(entry);
   }
-  if (!a.versus.empty()) json["versus"] = comparisons_json(a);
+  if (a.versus.empty()) return json;
+  json["versus"] = comparisons_json(a);
+  json["right_in"] = right_in_json(a.right_in);
+  for (std::size_t c = 0; c < matching.names.size(); ++c)
+    json["classes"][c]["right_in"] = right_in_json({a.right_in[c]});
   return json;
 }
 
@@ -186,6 +205,18 @@ void write_accuracy(const std::filesystem::path& path, const Assessment& a) {
   for (std::size_t c = 0; c < a.map.matching.names.size(); ++c)
     class_measures(
         a, c, [&](const char* what, const Measure& m) { add(a.map.matching.names[c], what, m); });
+  table.write(path);
+}
+
+void write_versus(const std::filesystem::path& path, const Assessment& a) {
+  std::vector<std::string> header{"class", "pixels"};
+  header.insert(header.end(), kRightFields.begin(), kRightFields.end());
+  CsvTable table(header);
+  for (std::size_t c = 0; c < a.right_in.size(); ++c) {
+    std::vector<CsvField> row{a.map.matching.names[c], a.map.accuracy.classes[c].reference};
+    row.insert(row.end(), a.right_in[c].begin(), a.right_in[c].end());
+    table.add(row);
+  }
   table.write(path);
 }
 

@@ -14,6 +14,7 @@
 #include "core/assess/class_matching.h"
 #include "core/assess/error_matrix.h"
 #include "core/assess/map_comparison.h"
+#include "core/assess/right_maps.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -37,6 +38,7 @@ struct Assessment {
   std::vector<double> mapped_shares;     // of the counted pixels of the map, one a row
   std::optional<AreaAdjusted> adjusted;  // of a sample, when every class of the map has some
   std::vector<OtherMap> versus;
+  std::vector<RightCounts> right_in;  // by class of the reference; none without other maps
 };
 
 /// The pixels of the diagonal.
@@ -50,6 +52,9 @@ void write_matrix(const std::filesystem::path& path, const Agreement& agreement)
 
 /// accuracy.csv: a line for each measure and class.
 void write_accuracy(const std::filesystem::path& path, const Assessment& assessment);
+
+/// versus.csv: by class of the reference, how many pixels which of the maps have right.
+void write_versus(const std::filesystem::path& path, const Assessment& assessment);
 
 /// An assessed pixel as it is told.
 struct ToldPixel {

@@ -32,13 +32,18 @@ void add_pixels(const Labels& labels, std::uint64_t n, Assessment& to) {
   };
   const auto [row, column] = cell(to.map, labels[kOfMap]);
   to.map.matrix.add(row, column, n);
+  if (to.versus.empty()) return;
+  std::size_t others_right = 0;
   for (std::size_t v = 0; v < to.versus.size(); ++v) {
     OtherMap& other = to.versus[v];
     const auto [row2, column2] = cell(other.map, labels[kOfVersus + v]);
     other.map.matrix.add(row2, column2, n);
     if (row == column && row2 != column2) other.only_first += n;
     if (row != column && row2 == column2) other.only_this += n;
+    others_right += row2 == column2;
   }
+  const RightMaps right = right_maps(row == column, others_right, to.versus.size());
+  to.right_in[column][static_cast<std::size_t>(right)] += n;
 }
 
 void merge_into(Assessment& all, const Assessment& one) {
@@ -48,6 +53,8 @@ void merge_into(Assessment& all, const Assessment& one) {
     all.versus[v].only_first += one.versus[v].only_first;
     all.versus[v].only_this += one.versus[v].only_this;
   }
+  for (std::size_t c = 0; c < one.right_in.size(); ++c)
+    for (std::size_t r = 0; r < kRightMaps; ++r) all.right_in[c][r] += one.right_in[c][r];
 }
 
 class Judge {
@@ -89,6 +96,10 @@ class Judge {
       for (std::size_t i = 0; i < maps_.size(); ++i)
         judged_.each[i].assessment.versus.push_back({agreement_of(others.each[i])});
     }
+    if (options_.versus.empty()) return;
+    const std::vector<RightCounts> nothing_yet(matched_.all.names.size());
+    judged_.together.right_in = nothing_yet;
+    for (JudgedMap& one : judged_.each) one.assessment.right_in = nothing_yet;
   }
 
   void count_strata() {
