@@ -49,6 +49,7 @@ class AssessJob {
   /// The picture of errors of each map, and the figures that show it.
   void paint(Plot& plot) {
     std::vector<std::unique_ptr<AssessPictures>> painted(maps_.size());
+    const std::vector<SampledPlaces> sampled = sampled_places();
     const auto begin = [&](std::size_t i) {
       painted[i] = std::make_unique<AssessPictures>(
           maps_[i].labels(), judged_.each[i].assessment, results_, plot.format(),
@@ -57,25 +58,28 @@ class AssessJob {
     const auto work = [&](std::size_t i) { maps_[i].paint(*painted[i], context_); };
     const auto end = [&](std::size_t i) {
       if (plot.format() != FigureFormat::kNone) {
-        Places right, wrong;
-        place_sampled(i, right, wrong);
-        painted[i]->add_figures(plot, name_of_map(i), right, wrong);
+        painted[i]->add_figures(plot, name_of_map(i), sampled[i].right, sampled[i].wrong);
       }
       painted[i].reset();
     };
     maps_.for_each({.begin = begin, .work = work, .end = end});
   }
 
-  /// The drawn pixels of a map.
-  void place_sampled(std::size_t map, Places& right, Places& wrong) const {
-    const ClassMatching& matching = judged_.matching(map);
+  struct SampledPlaces {
+    Places right, wrong;
+  };
+
+  /// Where the drawn pixels lie in each of the maps.
+  std::vector<SampledPlaces> sampled_places() const {
+    std::vector<SampledPlaces> places(maps_.size());
     for (const DrawnPixel& drawn : judged_.sampled) {
-      const auto [picture, x, y] = maps_.numbering().place_of(drawn.pixel);
-      if (picture != map) continue;
+      const auto [map, x, y] = maps_.numbering().place_of(drawn.pixel);
+      const ClassMatching& matching = judged_.matching(map);
       const bool agrees =
           matching.row_of(drawn.labels[kOfMap]) == matching.column_of(drawn.labels[kOfReference]);
-      (agrees ? right : wrong).push_back({x + 0.5, y + 0.5});
+      (agrees ? places[map].right : places[map].wrong).push_back({x + 0.5, y + 0.5});
     }
+    return places;
   }
 
   std::string name_of_map(std::size_t map) const {
