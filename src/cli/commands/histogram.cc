@@ -63,25 +63,14 @@ std::pair<Channel, Channel> channel_pair(const std::string& text, const SharedOp
   return {channels[0], channels[1]};
 }
 
-Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
-                  const Context& context) {
-  HistogramOptions options;
-  options.shared = shared;
-  if (given.count("merge")) {
-    refuse_options(given,
-                   {"channels", "bins", "joint", "joint-bins", "cube", "space", "peaks", "matrix",
-                    "colors", "log", "shares", "heat", "disc", "region", "within"},
-                   "--merge adds up tables");
-    return merge_histograms(shared, context);
-  }
-  refuse_options(given, {"skip-bad"}, "of several pictures, those that are bad are left out");
+void read_joint(const po::variables_map& given, HistogramOptions& options) {
   const auto joint = texts_of(given, "joint");
   const bool joint_all = std::find(joint.begin(), joint.end(), "all") != joint.end();
   if (given.count("cube") || joint_all)
     options.cube_space = &three_channel_space("--space", text_of(given, "space", "oklab"));
   for (const std::string& text : joint) {
     if (text != "all") {
-      options.joint.push_back(channel_pair(text, shared));
+      options.joint.push_back(channel_pair(text, options.shared));
       continue;
     }
     const auto three = channels_of(*options.cube_space);
@@ -91,16 +80,15 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
   options.joint_matrix = given.count("matrix") > 0;
   if (options.joint_matrix && options.joint.empty())
     throw UsageError("--matrix is of joint histograms, and none is asked for", "add --joint A,B");
-  if (given.count("cube"))
-    options.cube = whole_number("--cube", given["cube"].as<std::string>(), 1, kMostCubeBins);
-  options.counts = {given.count("log") > 0, given.count("shares") > 0};
-  options.linear_heat =
-      one_of("--heat", text_of(given, "heat", "log"), {"log", "linear"}) == "linear";
   options.disc = given.count("disc") > 0;
   if (options.disc && std::none_of(options.joint.begin(), options.joint.end(),
                                    [](const auto& pair) { return pair.first.is_hue(); }))
     throw UsageError("--disc is of a hue and another channel", "add --joint hsv.h,hsv.s");
-  options.colors = given.count("colors") > 0;
+}
+
+/// The channels that are counted by themselves, once the other histograms are known.
+void read_channels(const po::variables_map& given, HistogramOptions& options) {
+  const SharedOptions& shared = options.shared;
   if (given.count("channels") || (options.joint.empty() && options.cube == 0 && !options.colors)) {
     options.own_channels = !given.count("channels") && !shared.names.bare_space;
     if (!options.own_channels) options.channels = channels_or_space(given, "channels", shared, "");
@@ -108,17 +96,39 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
   if (shared.asks_for("channels") && options.channels.empty() && !options.own_channels)
     throw UsageError("--write: no 'channels' are counted here by themselves",
                      "name them with --channels, or leave 'channels' out");
+}
+
+void read_joint_bins(const std::string& text, HistogramOptions& options) {
+  const auto parts = split_list(text);
+  if (parts.size() != 2)
+    throw UsageError("--joint-bins: '" + text + "' is not two numbers", "write N,M");
+  options.joint_bins = {whole_number("--joint-bins", parts[0], 1, kMostJointBins),
+                        whole_number("--joint-bins", parts[1], 1, kMostJointBins)};
+}
+
+Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
+                  const Context& context) {
+  if (given.count("merge")) {
+    refuse_options(given,
+                   {"channels", "bins", "joint", "joint-bins", "cube", "space", "peaks", "matrix",
+                    "colors", "log", "shares", "heat", "disc", "region", "within"},
+                   "--merge adds up tables");
+    return merge_histograms(shared, context);
+  }
+  refuse_options(given, {"skip-bad"}, "of several pictures, those that are bad are left out");
+  HistogramOptions options;
+  options.shared = shared;
+  read_joint(given, options);
+  if (given.count("cube"))
+    options.cube = whole_number("--cube", given["cube"].as<std::string>(), 1, kMostCubeBins);
+  options.counts = {given.count("log") > 0, given.count("shares") > 0};
+  options.linear_heat =
+      one_of("--heat", text_of(given, "heat", "log"), {"log", "linear"}) == "linear";
+  options.colors = given.count("colors") > 0;
+  read_channels(given, options);
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
-  if (given.count("joint-bins")) {
-    const auto parts = split_list(given["joint-bins"].as<std::string>());
-    if (parts.size() != 2)
-      throw UsageError(
-          "--joint-bins: '" + given["joint-bins"].as<std::string>() + "' is not two numbers",
-          "write N,M");
-    options.joint_bins = {whole_number("--joint-bins", parts[0], 1, kMostJointBins),
-                          whole_number("--joint-bins", parts[1], 1, kMostJointBins)};
-  }
+  if (given.count("joint-bins")) read_joint_bins(text_of(given, "joint-bins", ""), options);
   if (given.count("peaks"))
     options.peaks = whole_number("--peaks", given["peaks"].as<std::string>(), 1, kMostPeaks);
   return run_histogram(options, context);
