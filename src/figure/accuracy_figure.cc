@@ -44,17 +44,11 @@ void add_totals(PlacedTexts& totals, const ErrorMatrix& matrix, const Accuracy& 
   totals.add(beside + 1, below + 1, percent_text(accuracy.overall));
 }
 
-}  // namespace
-
-void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                       const std::vector<std::string>& rows, const ErrorMatrix& matrix,
-                       const Accuracy& accuracy) {
-  const std::size_t height = matrix.rows(), width = matrix.columns();
-  const bool with_totals = width <= kMostWithShares;
-  const std::size_t more = with_totals ? 2 : 0;  // rows and columns beside the matrix
+/// Cells with counts and shares of their row, as far as there is room for them.
+HeatCells cells_of(const ErrorMatrix& matrix) {
+  const std::size_t width = matrix.columns();
   HeatCells cells;
-  PlacedTexts totals;
-  for (std::size_t r = 0; r < height; ++r)
+  for (std::size_t r = 0; r < matrix.rows(); ++r)
     for (std::size_t c = 0; c < width; ++c) {
       if (matrix.at(r, c) == 0) continue;
       const double x = static_cast<double>(c) + 0.5, y = static_cast<double>(r) + 0.5;
@@ -65,6 +59,19 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
       if (width <= kMostWithShares)
         cells.add_text(x, width <= kMostWithCounts ? y + 0.18 : y, share, percent_text(share));
     }
+  return cells;
+}
+
+}  // namespace
+
+void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                       const std::vector<std::string>& rows, const ErrorMatrix& matrix,
+                       const Accuracy& accuracy) {
+  const std::size_t height = matrix.rows(), width = matrix.columns();
+  const bool with_totals = width <= kMostWithShares;
+  const std::size_t more = with_totals ? 2 : 0;  // rows and columns beside the matrix
+  const HeatCells cells = cells_of(matrix);
+  PlacedTexts totals;
   if (with_totals) add_totals(totals, matrix, accuracy);
 
   Box body =

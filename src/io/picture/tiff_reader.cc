@@ -392,6 +392,28 @@ CarriedFacts carried_by(TIFF* tiff, const std::string& description) {
   return carried;
 }
 
+/// What the samples of a pixel are, for people: so many colors, alpha aside.
+std::string layout_of(const TiffSource& source, std::uint32_t colors, const PictureFile& file,
+                      const ReadOptions& options) {
+  const auto of_colors = [&]() -> std::string {
+    if (source.photometric() == PHOTOMETRIC_PALETTE) return "palette";
+    if (colors != 1 && colors != 3) return std::to_string(colors) + " channels";
+    if (colors == 1) return "gray";
+    if (source.is_lab()) return "L*a*b*";
+    const Space& space = file.stated.noted ? *file.stated.noted : options.assumed();
+    return space.is_rgb ? "RGB" : "three channels";
+  };
+  return of_colors() + (file.info.alpha != AlphaKind::kNone ? " with alpha" : "");
+}
+
+std::vector<std::byte> profile_of(TIFF* tiff) {
+  std::uint32_t size = 0;
+  void* profile = nullptr;
+  if (!TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &size, &profile)) return {};
+  const auto* const bytes = static_cast<const std::byte*>(profile);
+  return {bytes, bytes + size};
+}
+
 }  // namespace
 
 PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options) {
@@ -425,20 +447,8 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   }
   if (const auto legend = described(description, kLegendKeyword))
     file.facts.legend = parse_legend(*legend);
-  file.facts.layout = source->photometric() == PHOTOMETRIC_PALETTE ? "palette"
-                      : !is_color        ? std::to_string(colors) + " channels"
-                      : colors == 1      ? "gray"
-                      : source->is_lab() ? "L*a*b*"
-                      : (file.stated.noted ? *file.stated.noted : options.assumed()).is_rgb
-                          ? "RGB"
-                          : "three channels";
-  if (file.info.alpha != AlphaKind::kNone) file.facts.layout += " with alpha";
-  std::uint32_t profile_size = 0;
-  void* profile = nullptr;
-  if (TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &profile_size, &profile)) {
-    const auto* const bytes = static_cast<const std::byte*>(profile);
-    file.stated.profile.assign(bytes, bytes + profile_size);
-  }
+  file.facts.layout = layout_of(*source, colors, file, options);
+  file.stated.profile = profile_of(tiff);
   file.rows = std::move(source);
   return file;
 }
