@@ -247,17 +247,10 @@ void declare_shared(const Command& command, po::options_description& options) {
   declare_many(command, options);
 }
 
-SharedOptions shared_from(const Command& command, const po::variables_map& given) {
-  refuse_options(given, command.refuses.options, command.refuses.why);
-  SharedOptions shared;
-  shared.command = command.name;
-  shared.output = text_of(given, "output", "");
-  if (given.count("output") && shared.output.empty())
-    throw UsageError("--output: the path is empty", "name a folder or a file");
-  shared.operands = named_inputs(given);
-  shared.typed = typed_options(command, given);
-  set_inputs(shared, shared.operands, given.count("recursive") > 0);
-  if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
+namespace {
+
+/// Which pixels count.
+void read_counted(const Command& command, const po::variables_map& given, SharedOptions& shared) {
   if (given.count("region")) {
     shared.region =
         read_option("--region", [&] { return parse_region(given["region"].as<std::string>()); });
@@ -268,11 +261,14 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   shared.count_transparent =
       one_of("--alpha", text_of(given, "alpha", alphas.front()), alphas) == "count";
   shared.hue_floor = percentage("--hue-floor", text_of(given, "hue-floor", "0"));
+}
+
+/// What stored samples mean, and what channels are called.
+void read_meaning(const Command& command, const po::variables_map& given, SharedOptions& shared) {
   if (command.has(Trait::kQuotesValues) && given.count("units"))
     shared.units =
         choice_of<QuotedUnits>("--units", given["units"].as<std::string>(),
                                {{"unit", QuotedUnits::kUnit}, {"code", QuotedUnits::kCode}});
-  if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
   if (given.count("assume"))
     shared.assume = &space_option("--assume", given["assume"].as<std::string>());
   if (given.count("full-scale"))
@@ -284,6 +280,11 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
         read_option("--let", [&] { return derived_channel(text, shared.names.derived); }));
   if (command.has(Trait::kNamesChannels) && given.count("space"))
     shared.names.bare_space = &space_option("--space", given["space"].as<std::string>());
+  if (given.count("rescale-samples")) shared.samples_of_other_size = OtherSize::kRescale;
+}
+
+/// How the run goes.
+void read_running(const po::variables_map& given, SharedOptions& shared) {
   if (given.count("threads"))
     shared.threads = static_cast<unsigned>(
         whole_number("--threads", given["threads"].as<std::string>(), 1, 1024));
@@ -293,9 +294,27 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("seed"))
     shared.seed = whole_number("--seed", given["seed"].as<std::string>(), 0, UINT64_MAX);
   shared.clobber = given.count("no-clobber") == 0;
-  if (given.count("rescale-samples")) shared.samples_of_other_size = OtherSize::kRescale;
   shared.skip_bad = given.count("skip-bad") > 0;
   settle_parts(shared, given);
+}
+
+}  // namespace
+
+SharedOptions shared_from(const Command& command, const po::variables_map& given) {
+  refuse_options(given, command.refuses.options, command.refuses.why);
+  SharedOptions shared;
+  shared.command = command.name;
+  shared.output = text_of(given, "output", "");
+  if (given.count("output") && shared.output.empty())
+    throw UsageError("--output: the path is empty", "name a folder or a file");
+  shared.operands = named_inputs(given);
+  shared.typed = typed_options(command, given);
+  set_inputs(shared, shared.operands, given.count("recursive") > 0);
+  if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
+  if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
+  read_counted(command, given, shared);
+  read_meaning(command, given, shared);
+  read_running(given, shared);
   return shared;
 }
 
