@@ -134,7 +134,8 @@ TEST_CASE("what was made of a map stands with the map", "[cli][report]") {
   for (const char* name : {"a.classes.png", "b.classes.png", "a.truth.png", "b.truth.png"})
     write_labels(dir / name, 2, {1, 1, 2, 2}, {{1, "red", "#d02020"}, {2, "blue", "#2030d0"}});
   for (const auto& command :
-       {"assess a.classes.png b.classes.png --reference *.truth.png -o out", "report out"}) {
+       {"assess a.classes.png b.classes.png --reference *.truth.png --versus *.truth.png -o out",
+        "report out"}) {
     const Outcome run = run_tool(dir, words_of(command));
     INFO(run.err);
     REQUIRE(run.exit_code == 0);
@@ -142,6 +143,7 @@ TEST_CASE("what was made of a map stands with the map", "[cli][report]") {
   const std::string page = text_of_file(dir / "out/report.html");
   CHECK_THAT(page, Catch::Contains("errors of a.classes.png, made by assess"));
   CHECK_THAT(page, Catch::Contains("errors of b.classes.png, made by assess"));
+  CHECK_THAT(page, Catch::Contains("comparison with other maps of b.classes.png, made by assess"));
   CHECK_THAT(page, Catch::Contains("All pictures together"));
 }
 
