@@ -46,6 +46,20 @@ std::vector<std::vector<Position>> outlines_of(const SampleShape& shape) {
   return rings;
 }
 
+std::string line_through(const std::vector<Position>& ring) {
+  std::string data;
+  for (const Position& p : ring) data += fmt::format("{:.6g} {:.6g}\n", p.x, p.y);
+  return data + "\n";
+}
+
+/// Stored lines in a color, between two lines of paper that part it from a picture of that color.
+std::string outlined(const std::string& stored, const std::string& color) {
+  return fmt::format(
+      "{0} using 1:2 with lines lw 6 lc rgb '{1}' notitle, {0} using 1:2 with lines lw 2.4 lc rgb "
+      "'{2}' notitle",
+      stored, Ink::kPaper, color);
+}
+
 /// Above the middle of the outer ring.
 PictureLabel name_above(const std::vector<Position>& ring, const std::string& name) {
   const auto by_x = [](const Position& a, const Position& b) { return a.x < b.x; };
@@ -65,19 +79,12 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
   for (const SampleShape& shape : samples.shapes) {
     const auto rings = outlines_of(shape);
     std::string& data = outlines[shape.sample_class];
-    for (const auto& ring : rings) {
-      for (const Position& p : ring) data += fmt::format("{:.6g} {:.6g}\n", p.x, p.y);
-      data += "\n";
-    }
+    for (const auto& ring : rings) data += line_through(ring);
     over.labels.push_back(name_above(rings.front(), samples.classes[shape.sample_class].name));
   }
   for (std::size_t c = 0; c < outlines.size(); ++c) {
-    const std::string data = plot.store(outlines[c]);
-    // Its color between two lines of paper, which part it from a picture of that color.
-    over.plots += fmt::format(
-        "{}{} using 1:2 with lines lw 6 lc rgb '{}' notitle, {} using 1:2 with lines lw 2.4 lc rgb "
-        "'{}' notitle",
-        over.plots.empty() ? "" : ", ", data, Ink::kPaper, data, colors[c]);
+    if (!over.plots.empty()) over.plots += ", ";
+    over.plots += outlined(plot.store(outlines[c]), colors[c]);
   }
   const std::uint64_t all = std::accumulate(counts.begin(), counts.end(), std::uint64_t{0});
   Box body = plot.begin(path, "Samples on " + name,
@@ -91,6 +98,26 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
                                    grouped(static_cast<double>(counts[c]))),
                        colors[c]});
   draw_legend(plot, classes, legend);
+}
+
+void add_suggestions_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                            const std::vector<NumberedSample>& samples, const Thumbnail& picture) {
+  Overlay over{.coordinates = true};
+  std::vector<LegendLine> guesses;
+  for (const NumberedSample& sample : samples) {
+    const std::string number = std::to_string(guesses.size() + 1);
+    const std::vector<Position> ring = closed_line(sample.ring);
+    if (!over.plots.empty()) over.plots += ", ";
+    over.plots += outlined(plot.store(line_through(ring)), sample.color);
+    over.labels.push_back(name_above(ring, number));
+    guesses.push_back({number + "   " + sample.guess, sample.color, sample.percent});
+  }
+  Box body = plot.begin(path, "Where samples would help: " + name,
+                        "guesses to be checked; shares are percent of the counted pixels that a "
+                        "sample stands for; coordinates are pixels");
+  const Box legend = body.cut_right(kLegendWide, Plot::kGap);
+  plot.show(body, "", picture, over);
+  draw_legend(plot, guesses, legend);
 }
 
 }  // namespace chalcedony

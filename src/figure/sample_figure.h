@@ -19,6 +19,17 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
                         const SampleSet& samples, const std::vector<std::string>& colors,
                         const std::vector<std::uint64_t>& counts, const Thumbnail& picture);
 
+/// A place where a sample would help.
+struct NumberedSample {
+  std::vector<Position> ring;
+  std::string guess, color;  // of its class
+  double percent = 0;        // of the counted pixels that it stands for
+};
+
+/// The places outlined with their numbers, from 1 on, and their guesses beside the picture.
+void add_suggestions_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                            const std::vector<NumberedSample>& samples, const Thumbnail& picture);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_FIGURE_SAMPLE_FIGURE_H_

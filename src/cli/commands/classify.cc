@@ -27,8 +27,13 @@ void declare_classify(po::options_description& options) {
   add_option<std::string>(options, "blend", "SHARE",
                           "write the picture with so much of the class colors over it, above 0 "
                           "and up to 1");
+  add_option<std::string>(options, "suggest", "N",
+                          "say where samples would help: at most N places that stand for most of "
+                          "what is doubtful");
   declare_pixel_size(options);
 }
+
+constexpr std::uint64_t kMostSuggested = 100;
 
 double reject_option(const po::variables_map& given) {
   if (!given.count("reject")) return 0;
@@ -56,6 +61,9 @@ Json do_classify(const po::variables_map& given, const SharedOptions& shared,
   options.reject_percent = reject_option(given);
   options.map.confidence = given.count("confidence") > 0;
   options.map.blend = blend_option(given);
+  if (given.count("suggest"))
+    options.map.suggest =
+        whole_number("--suggest", given["suggest"].as<std::string>(), 1, kMostSuggested);
   options.map.pixel_size = pixel_size_option(given);
   return run_classify(options, context);
 }
@@ -71,6 +79,24 @@ void print_areas(const Json& picture, std::ostream& out) {
   TextTable table(rows);
   table.words("class", "name").counts("pixels", "pixels").percents("share of counted", "percent");
   if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
+  table.print(out);
+}
+
+void print_suggested(const Json& picture, std::ostream& out) {
+  out << fmt::format("  {:.2g} % of pixels are doubtful; ", picture["doubtful_percent"]);
+  if (picture["suggested"].empty()) {
+    out << "no place stands for enough of them to sample it\n";
+    return;
+  }
+  out << "where samples would help\n";
+  TextTable table(picture["suggested"]);
+  table.counts("number", "number")
+      .decimals("x", "x", 1)
+      .decimals("y", "y", 1)
+      .cells(
+          "guess",
+          [](const Json& s) { return s["guess"] == "" ? "none" : s["guess"].get<std::string>(); })
+      .percents("stands for", "percent");
   table.print(out);
 }
 
@@ -94,6 +120,7 @@ void print_classify(const Json& summary, std::ostream& out) {
           "  confidence: mean {:.1f} %, median {:.1f} %, lowest 5 % at most {:.1f} %\n",
           p["confidence"]["mean_percent"], p["confidence"]["median_percent"],
           p["confidence"]["percentile_5"]);
+    if (p.contains("suggested")) print_suggested(p, out);
   }
   print_outputs(summary, out);
 }

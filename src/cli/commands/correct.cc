@@ -52,7 +52,7 @@ PatchLayout layout_of(const std::string& text) {
 
 PatchSource patches_of(const po::variables_map& given) {
   PatchSource patches;
-  if (given.count("samples")) patches.samples.files = {given["samples"].as<std::string>()};
+  if (given.count("samples")) patches.samples.files = {{given["samples"].as<std::string>()}};
   for (const auto& text : texts_of(given, "sample"))
     patches.samples.places.push_back(named_value("--sample", text));
   if (given.count("layout")) {

@@ -5,6 +5,7 @@
 #include <fmt/ranges.h>
 
 #include <algorithm>
+#include <filesystem>
 #include <ostream>
 
 #include "cli/options/command.h"
@@ -20,6 +21,7 @@
 #include "core/learn/classifier.h"
 #include "core/nearest_name.h"
 #include "core/split_list.h"
+#include "job/learn/sample_files.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony::cli {
@@ -28,7 +30,7 @@ namespace {
 void declare_train(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE",
                       "sample regions as GeoJSON, or a picture of labels; one for each input, in "
-                      "their order");
+                      "their order, or more that are called after the inputs");
   add_repeated_option(options, "painted", "FILE",
                       "a copy of the input with samples painted over it, one opaque color for "
                       "each class; one for each input, in their order");
@@ -103,23 +105,21 @@ double read_boxes(const po::variables_map& given, const TrainOptions& options) {
              : number_in("--boxes", text, {.low = 0, .high = kMostDeviations, .with_high = true});
 }
 
-/// One file for each input, or none at all.
-std::vector<std::filesystem::path> files_by_input(const po::variables_map& given,
-                                                  const std::string& name, std::size_t inputs) {
-  std::vector<std::filesystem::path> files;
-  for (const auto& file : texts_of(given, name.c_str())) files.emplace_back(file);
-  if (!files.empty() && files.size() != inputs)
-    throw UsageError("there are " + std::to_string(inputs) + " inputs and " +
-                         std::to_string(files.size()) +
-                         (name == "samples" ? " sample files" : " painted copies"),
-                     "give one --" + name + " for each input");
-  return files;
+std::vector<std::filesystem::path> paths_of(const po::variables_map& given, const char* option) {
+  const auto texts = texts_of(given, option);
+  return {texts.begin(), texts.end()};
 }
 
-SampleSources read_sources(const po::variables_map& given, std::size_t inputs) {
+/// `pictures`: the inputs that are no tables.
+SampleSources read_sources(const po::variables_map& given,
+                           const std::vector<std::filesystem::path>& pictures) {
   SampleSources sources;
-  sources.files = files_by_input(given, "samples", inputs);
-  sources.painted = files_by_input(given, "painted", inputs);
+  if (given.count("samples")) sources.files = sample_files_of(paths_of(given, "samples"), pictures);
+  sources.painted = paths_of(given, "painted");
+  if (!sources.painted.empty() && sources.painted.size() != pictures.size())
+    throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +
+                         std::to_string(sources.painted.size()) + " painted copies",
+                     "give one --painted for each input");
   for (const auto& text : texts_of(given, "sample"))
     sources.places.push_back(named_value("--sample", text));
   for (const auto& text : texts_of(given, "class")) {
@@ -128,10 +128,10 @@ SampleSources read_sources(const po::variables_map& given, std::size_t inputs) {
     sources.colors.emplace_back(name,
                                 read_option("--class", [&] { return css_hex(css_color(css)); }));
   }
-  if (sources.empty() && inputs > 0)
+  if (sources.empty() && !pictures.empty())
     throw UsageError("train needs --samples, --painted or --sample",
                      "say where samples of the classes are");
-  if (!sources.places.empty() && inputs > 1)
+  if (!sources.places.empty() && pictures.size() > 1)
     throw UsageError("--sample is a place on one picture", "give --samples for several");
   return sources;
 }
@@ -165,8 +165,9 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
   constexpr std::uint64_t kMostNeighbors = 1000;
   TrainOptions options;
   options.shared = shared;
-  const auto tables = std::count_if(shared.inputs.begin(), shared.inputs.end(), is_table_name);
-  options.sources = read_sources(given, shared.inputs.size() - static_cast<std::size_t>(tables));
+  std::vector<std::filesystem::path> pictures = shared.inputs;
+  std::erase_if(pictures, is_table_name);
+  options.sources = read_sources(given, pictures);
   std::vector<std::string> methods = classifier_methods();
   methods.emplace_back(kAllMethods);
   options.method = one_of("--method", text_of(given, "method", options.method), methods);
@@ -188,7 +189,7 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
     options.trim = number_in("--trim", given["trim"].as<std::string>(),
                              {.low = 0, .high = kMostTrim, .with_high = true});
   options.held_share = read_holdout(given, options);
-  if (options.held_share > 0 && tables > 0)
+  if (options.held_share > 0 && pictures.size() < shared.inputs.size())
     throw UsageError("samples are held out by their places, and a table of samples has none",
                      "train on pictures, or leave --holdout and --method all out");
   options.keep_samples = given.count("keep-samples") > 0;

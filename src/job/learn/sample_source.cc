@@ -51,6 +51,15 @@ void warn_of_repeats(const NamedSamples& named, const Context& context) {
                    "; their pixels count once");
 }
 
+void warn_of_guesses(const NamedSamples& named, const Context& context) {
+  std::string guesses;
+  for (const SampleClass& c : named.samples.classes)
+    if (c.name.ends_with('?')) guesses += (guesses.empty() ? "'" : ", '") + c.name + "'";
+  if (!guesses.empty())
+    context.warn(named.from + ": a question mark is a guess that is not checked: " + guesses +
+                 "; take it away where the guess is right, else name the right class");
+}
+
 }  // namespace
 
 NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,
@@ -60,10 +69,11 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
     out.from += (out.from.empty() ? "" : ", ") + from;
   };
   const RasterShape& shape = picture.shape();
-  if (!sources.files.empty()) {
-    add_samples(samples_of_file(sources.files[i], shape, sources, options), out.samples);
-    add_from(sources.files[i].string());
-  }
+  if (!sources.files.empty())
+    for (const std::filesystem::path& file : sources.files[i]) {
+      add_samples(samples_of_file(file, shape, sources, options), out.samples);
+      add_from(file.string());
+    }
   if (!sources.painted.empty()) {
     add_samples(painted_samples(sources.painted[i], picture, sources.colors, options), out.samples);
     add_from(sources.painted[i].string());
@@ -74,6 +84,7 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
   for (SampleClass& c : out.samples.classes)
     for (const auto& [name, color] : sources.colors)
       if (c.name == name) c.color = color;
+  warn_of_guesses(out, context);
   warn_of_repeats(out, context);
   return out;
 }

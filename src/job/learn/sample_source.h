@@ -14,8 +14,9 @@ namespace chalcedony {
 
 /// What was given on the command line.
 struct SampleSources {
-  std::vector<std::filesystem::path> files;    // GeoJSON or pictures of labels; one for each input
-  std::vector<std::filesystem::path> painted;  // painted copies; one for each input
+  // GeoJSON or pictures of labels, of each input; or of none.
+  std::vector<std::vector<std::filesystem::path>> files;
+  std::vector<std::filesystem::path> painted;               // copies, one for each input
   std::vector<std::pair<std::string, std::string>> places;  // class and place, on the one input
   std::vector<std::pair<std::string, std::string>> colors;  // class and its color, CSS hexadecimal
 
@@ -28,7 +29,7 @@ struct NamedSamples {
   std::string from;
 };
 
-/// All samples of input `i`. Warnings, by class: regions that are there twice.
+/// All samples of input `i`. Warnings: classes that are guesses, regions that are there twice.
 ///
 /// Errors    InputError: what the readers of each kind throw
 NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,

@@ -8,6 +8,7 @@
 #include "core/learn/block_classifier.h"
 #include "core/learn/class_tally.h"
 #include "core/learn/confidence_tally.h"
+#include "core/learn/doubt_tiles.h"
 #include "core/palette/class_painter.h"
 #include "core/pixel/flags.h"
 #include "core/pixel/interleave.h"
@@ -21,6 +22,7 @@
 #include "io/text/csv.h"
 #include "job/learn/model_fit.h"
 #include "job/map/class_shares.h"
+#include "job/map/suggested_samples.h"
 #include "job/picture/preview.h"
 
 namespace chalcedony {
@@ -80,14 +82,16 @@ class ClassMapJob {
         colors_(map_colors(model)),
         label_sample_(sample_for_labels(classes_.size())),
         counts_(classes_.size() + 1),
-        confidence_(wanted.confidence ? classes_.size() : 0) {
+        confidence_(wanted.confidence ? classes_.size() : 0),
+        doubt_(DoubtTiles(info().shape.width, info().shape.height)) {
     const RasterShape& size = info().shape;
     if (results.wants(wanted.thing))
       map_ = open("png", wanted.thing, class_map_spec(size, legend_of(model)));
     if (wanted.confidence && results.wants("confidence"))
       confidence_picture_ = open("png", "confidence", confidence_spec(size));
     if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
-    if (remembers_colors(info(), model, classifier.is_slow())) by_color_.emplace(wanted.confidence);
+    if (remembers_colors(info(), model, classifier.is_slow()))
+      by_color_.emplace(measures_confidence());
   }
 
   Json run() {
@@ -99,13 +103,18 @@ class ClassMapJob {
     for (MapFile& file : files_) file.writer->finish();
     if (results_.wants("areas")) write_areas(counted);
     if (confidence_picture_) write_confidence();
-    if (preview_.wanted()) draw(counted);
-    return report(counted);
+    const std::optional<SuggestedSamples> suggested = suggest();
+    if (preview_.wanted()) draw(counted, suggested);
+    Json json = report(counted);
+    if (suggested) suggested->report(counted, json);
+    return json;
   }
 
  private:
   const PictureInfo& info() const { return picture_.file.info; }
   const std::filesystem::path& input() const { return picture_.file.path; }
+
+  bool measures_confidence() const { return wanted_.confidence || wanted_.suggest > 0; }
 
   RoadOptions road() const {
     RoadOptions road = road_for(picture_, options_, context_);
@@ -130,7 +139,7 @@ class ClassMapJob {
     explicit Worker(ClassMapJob& job)
         : job_(&job),
           reader_(job.info(), job.picture_.counting),
-          classifier_(job.plan_, job.classifier_, job.wanted_.confidence,
+          classifier_(job.plan_, job.classifier_, job.measures_confidence(),
                       job.by_color_ ? &*job.by_color_ : nullptr),
           srgb_(job.srgb_),
           collector_(job.preview_),
@@ -174,6 +183,7 @@ class ClassMapJob {
       out.far += count_flags(block, found.far.data());
       out.contested += count_flags(block, found.contested.data());
       if (job_->wanted_.confidence) add_confidence(found, block, at, out);
+      if (job_->wanted_.suggest > 0) add_doubt(found, block);
       if (job_->blend_) add_blend(block, at);
       if (job_->preview_.wanted()) collect(block);
     }
@@ -186,6 +196,11 @@ class ClassMapJob {
       if (!job_->confidence_picture_) return;
       write_plane(confidence, block.size, 1, SampleType::kU16, 0, share_scale(SampleType::kU16),
                   samples_[*job_->confidence_picture_].data() + 2 * at);
+    }
+
+    void add_doubt(const Verdicts& found, const Block& block) {
+      srgb_.evaluate(block);
+      job_->doubt_.local().add(block, found, srgb_.channels(0));
     }
 
     void add_blend(const Block& block, std::size_t at) {
@@ -254,12 +269,26 @@ class ClassMapJob {
     table.write(results_.path(input(), "confidence", "csv"));
   }
 
-  void draw(std::uint64_t counted) {
+  std::optional<SuggestedSamples> suggest() {
+    if (wanted_.suggest == 0) return std::nullopt;
+    const DoubtTiles& all =
+        doubt_.merged([](DoubtTiles& total, const DoubtTiles& one) { total.merge(one); });
+    SuggestedSamples samples(all, wanted_.suggest, info().shape, classes_);
+    if (results_.wants("suggested") && !samples.none())
+      samples.write(results_.path(input(), "suggested", "geojson"));
+    return samples;
+  }
+
+  void draw(std::uint64_t counted, const std::optional<SuggestedSamples>& suggested) {
     const std::vector<LegendLine> legend = classes_legend(classes_, counts_, counted);
     Plot plot(format_);
-    add_class_map_figure(
-        plot, results_.path(input(), wanted_.thing + ".figure", extension_of(format_)),
-        picture_.name(), legend, preview_.thumbnail(), merged_thumbnail(map_preview_));
+    const Thumbnail picture = preview_.thumbnail();
+    add_class_map_figure(plot,
+                         results_.path(input(), wanted_.thing + ".figure", extension_of(format_)),
+                         picture_.name(), legend, picture, merged_thumbnail(map_preview_));
+    if (suggested && !suggested->none())
+      suggested->add_figure(plot, results_.path(input(), "suggested.figure", extension_of(format_)),
+                            picture_.name(), counted, picture);
     draw_figures(plot, context_);
   }
 
@@ -311,6 +340,7 @@ class ClassMapJob {
   std::uint64_t contested_ = 0;
   std::uint64_t far_ = 0;
   ConfidenceTally confidence_;
+  Tallies<DoubtTiles> doubt_;
 };
 
 }  // namespace

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_JOB_MAP_CLASS_MAP_H_
 #define CHALCEDONY_JOB_MAP_CLASS_MAP_H_
 
+#include <cstddef>
 #include <string>
 
 #include "core/learn/classifier.h"
@@ -19,13 +20,15 @@ struct ClassMapOptions {
   std::string thing = "classes";  // what the map is called in the names of files
   PixelSize pixel_size;
   bool confidence = false;  // measure it, and write it where `confidence` is wanted
+  std::size_t suggest = 0;  // samples to suggest at most
   double blend = 0;         // 0-1: how much of the class color a blend holds; 0: no blend
 };
 
 /// Gives each counted pixel its class by `classifier`, which is one for `model`. Writes
-/// <stem>.THING.png, <stem>.areas.csv, <stem>.confidence.png and .csv, <stem>.blend.png and
-/// <stem>.THING.figure where asked for and results named THING, `areas`, `confidence`, `blend` and
-/// `figure` are wanted. Returns the summary of this input.
+/// <stem>.THING.png, <stem>.areas.csv, <stem>.confidence.png and .csv, <stem>.blend.png,
+/// <stem>.suggested.geojson and the figures of the map and of what is suggested where asked for and
+/// results named THING, `areas`, `confidence`, `blend`, `suggested` and `figure` are wanted.
+/// Returns the summary of this input.
 ///
 /// Errors    InputError, OutputError; no file is left then
 Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,

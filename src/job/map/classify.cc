@@ -16,7 +16,11 @@ const std::vector<ResultKind>& classify_results() {
       {"confidence", "<stem>.confidence.png and .csv: how sure each pixel is, black to white",
        "confidence"},
       {"blend", "<stem>.blend.png: the class colors over the picture", "blend"},
-      {"figure", "<stem>.classes.figure.png: picture, class map and legend"}};
+      {"suggested",
+       "<stem>.suggested.geojson: where samples would help, with guesses to be checked", "suggest"},
+      {"figure",
+       "<stem>.classes.figure.png: picture, class map and legend; with --suggest also "
+       "<stem>.suggested.figure.png"}};
   return kinds;
 }
 

@@ -52,11 +52,15 @@ std::vector<path> recorded_folders(const path& top) {
 
 /// THING of `<stem>.THING.<ext>` in words: `classes.figure` is "classes, figure".
 std::string thing_words(const std::string& thing) {
-  static const std::map<std::string, std::string> words{
-      {"classes", "class map"},      {"cutout", "cut-out"},
-      {"histogram", "histograms"},   {"joint", "joint histogram"},
-      {"clusters", "map of groups"}, {"versus", "comparison with other maps"},
-      {"matrix", "error matrix"},    {"blend", "classes over the picture"}};
+  static const std::map<std::string, std::string> words{{"classes", "class map"},
+                                                        {"cutout", "cut-out"},
+                                                        {"histogram", "histograms"},
+                                                        {"joint", "joint histogram"},
+                                                        {"clusters", "map of groups"},
+                                                        {"versus", "comparison with other maps"},
+                                                        {"matrix", "error matrix"},
+                                                        {"suggested", "suggested samples"},
+                                                        {"blend", "classes over the picture"}};
   std::string text = thing;
   const bool figure = text.ends_with("figure");
   if (figure) text.resize(std::max<std::size_t>(text.size(), 7) - 7);

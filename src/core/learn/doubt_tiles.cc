@@ -1,0 +1,64 @@
+#include "core/learn/doubt_tiles.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/pixel/row_parts.h"
+
+namespace chalcedony {
+namespace {
+
+constexpr std::uint32_t kSmallestSide = 4;
+
+std::uint32_t side_for(std::uint32_t width, std::uint32_t height) {
+  const double pixels = static_cast<double>(width) * height;
+  const auto side =
+      static_cast<std::uint32_t>(std::ceil(std::sqrt(pixels / double{DoubtTiles::kMost})));
+  return std::min({std::max(side, kSmallestSide), width, height});
+}
+
+std::uint64_t code_of(float value) {
+  // What is not a number is 0.
+  return value > 0 ? static_cast<std::uint64_t>(std::min(value, 255.0f) + 0.5f) : 0;
+}
+
+}  // namespace
+
+DoubtTiles::DoubtTiles(std::uint32_t width, std::uint32_t height)
+    : side_(side_for(width, height)),
+      columns_(width / side_),
+      rows_(height / side_),
+      tiles_(std::size_t{columns_} * rows_) {}
+
+void DoubtTiles::add(const Block& block, const Verdicts& verdicts, const ConstPlanes& srgb) {
+  for_each_row_part(block, [&](std::size_t i, std::size_t n, std::uint32_t x, std::uint32_t y) {
+    const bool in_tiles = y / side_ < rows_, middle_row = y % side_ == side_ / 2;
+    DoubtTile* const row = tiles_.data() + (in_tiles ? std::size_t{y / side_} * columns_ : 0);
+    for (const std::size_t end = i + n; i < end; ++i, ++x) {
+      if (!block.counts(i)) continue;
+      const Label label = verdicts.labels[i];
+      const bool doubtful = label == 0 || verdicts.far[i] != 0 || verdicts.confidence[i] < kSure;
+      doubtful_ += doubtful;
+      if (!in_tiles || x / side_ >= columns_) continue;
+      DoubtTile& tile = row[x / side_];
+      ++tile.pixels;
+      tile.doubtful += doubtful;
+      for (std::size_t c = 0; c < 3; ++c) tile.srgb[c] += code_of(srgb[c][i]);
+      if (middle_row && x % side_ == side_ / 2) tile.middle = label;
+    }
+  });
+}
+
+void DoubtTiles::merge(const DoubtTiles& other) {
+  doubtful_ += other.doubtful_;
+  for (std::size_t t = 0; t < tiles_.size(); ++t) {
+    DoubtTile& mine = tiles_[t];
+    const DoubtTile& its = other.tiles_[t];
+    mine.pixels += its.pixels;
+    mine.doubtful += its.doubtful;
+    for (std::size_t c = 0; c < 3; ++c) mine.srgb[c] += its.srgb[c];
+    mine.middle = std::max(mine.middle, its.middle);
+  }
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,71 @@
+#include "job/map/suggested_samples.h"
+
+#include <utility>
+
+#include "core/learn/sample_shape.h"
+#include "figure/sample_figure.h"
+#include "io/document/sample_file.h"
+#include "io/file/whole_file.h"
+
+namespace chalcedony {
+namespace {
+
+std::vector<Position> square_of(const SuggestedSample& sample) {
+  const double left = sample.left, top = sample.top;
+  const double right = left + sample.side, bottom = top + sample.side;
+  return {{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}};
+}
+
+}  // namespace
+
+SuggestedSamples::SuggestedSamples(const DoubtTiles& tiles, std::size_t most,
+                                   const RasterShape& size, std::vector<MapClass> classes)
+    : size_(size),
+      classes_(std::move(classes)),
+      doubtful_(tiles.doubtful()),
+      samples_(suggested_samples(tiles, most)) {}
+
+const MapClass& SuggestedSamples::guess_of(const SuggestedSample& sample) const {
+  return sample.guess == 0 ? no_class_ : classes_[sample.guess - 1];
+}
+
+void SuggestedSamples::write(const std::filesystem::path& path) const {
+  SampleSet set;
+  for (const SuggestedSample& sample : samples_) {
+    const MapClass& guess = guess_of(sample);
+    const std::size_t place = set.class_named(guess.name + "?");
+    set.classes[place].color = guess.color;
+    set.shapes.push_back({place, {square_of(sample)}, {}, 0});
+  }
+  write_text_file(path, samples_text(set, size_.width, size_.height));
+}
+
+void SuggestedSamples::add_figure(Plot& plot, const std::filesystem::path& path,
+                                  const std::string& name, std::uint64_t counted,
+                                  const Thumbnail& picture) const {
+  std::vector<NumberedSample> numbered;
+  for (const SuggestedSample& sample : samples_) {
+    const MapClass& guess = guess_of(sample);
+    numbered.push_back(
+        {square_of(sample), guess.name + "?", guess.color, percent(sample.doubtful, counted)});
+  }
+  add_suggestions_figure(plot, path, name, numbered, picture);
+}
+
+void SuggestedSamples::report(std::uint64_t counted, Json& json) const {
+  json["doubtful"] = doubtful_;
+  json["doubtful_percent"] = percent(doubtful_, counted);
+  Json all = Json::array();
+  for (const SuggestedSample& sample : samples_) {
+    const double half = sample.side / 2.0;
+    all.push_back({{"number", all.size() + 1},
+                   {"x", sample.left + half},
+                   {"y", sample.top + half},
+                   {"guess", guess_of(sample).name},
+                   {"pixels", sample.doubtful},
+                   {"percent", percent(sample.doubtful, counted)}});
+  }
+  json["suggested"] = std::move(all);
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,52 @@
+// The samples that would help a class map most, as files to be checked and trained with.
+#ifndef CHALCEDONY_JOB_MAP_SUGGESTED_SAMPLES_H_
+#define CHALCEDONY_JOB_MAP_SUGGESTED_SAMPLES_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/learn/doubt_tiles.h"
+#include "core/learn/model.h"
+#include "core/learn/sample_suggestion.h"
+#include "core/pixel/raster.h"
+#include "core/pixel/thumbnail.h"
+#include "figure/plot/plot.h"
+#include "job/map/class_shares.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+class SuggestedSamples {
+ public:
+  /// At most `most` of a picture of this size, with guesses among these classes.
+  SuggestedSamples(const DoubtTiles& tiles, std::size_t most, const RasterShape& size,
+                   std::vector<MapClass> classes);
+
+  bool none() const { return samples_.empty(); }
+
+  /// <stem>.suggested.geojson: squares whose classes are guesses with a question mark behind, so
+  /// that none is trained with unseen.
+  void write(const std::filesystem::path& path) const;
+  void add_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                  std::uint64_t counted, const Thumbnail& picture) const;
+  /// Adds `doubtful` and `doubtful_percent` of the counted pixels, and `suggested`: for each its
+  /// `number`, `x` and `y` (its middle), `guess` (empty for none), `pixels` and `percent` of the
+  /// counted ones it stands for.
+  void report(std::uint64_t counted, Json& json) const;
+
+ private:
+  const MapClass& guess_of(const SuggestedSample& sample) const;
+
+  RasterShape size_;
+  std::vector<MapClass> classes_;
+  std::uint64_t doubtful_;
+  std::vector<SuggestedSample> samples_;
+  MapClass no_class_{"", kUnclassifiedColor};
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_MAP_SUGGESTED_SAMPLES_H_

@@ -1,0 +1,114 @@
+// Drives `classify --suggest` at the built program, and training with what it suggests.
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+/// Four stripes of 20 columns, with grain: red and blue, which are sampled, and pink and green.
+void write_half_known(const TempDir& dir) {
+  constexpr std::uint8_t kStripes[4][3] = {
+      {200, 30, 30}, {30, 40, 190}, {230, 120, 150}, {40, 170, 60}};
+  std::vector<std::uint8_t> rgb;
+  for (unsigned y = 0; y < 60; ++y)
+    for (unsigned x = 0; x < 80; ++x)
+      for (const std::uint8_t code : kStripes[x / 20])
+        rgb.push_back(static_cast<std::uint8_t>(code + (x * 7 + y * 3) % 5));
+  write_rgb(dir / "s.png", 80, 60, rgb);
+}
+
+const std::vector<std::string> kTrainHalf{"train",         "s.png",    "--sample",
+                                          "red=2,2,16,50", "--sample", "blue=22,2,16,50"};
+const std::vector<std::string> kSuggest{"classify",       "s.png",     "--model",
+                                        "out/model.json", "--suggest", "4"};
+
+}  // namespace
+
+TEST_CASE("samples are suggested for what the model does not know", "[cli][classify]") {
+  const TempDir dir;
+  write_half_known(dir);
+  REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
+  const json picture = summary_of(run_tool(
+      dir, with(kSuggest, {"-o", "out", "--figures", "svg", "--summary", "json"})))["inputs"][0];
+  // The two unknown stripes, and nothing of the known ones.
+  CHECK(picture["doubtful"] == 2 * 20 * 60);
+  CHECK(picture["doubtful_percent"] == 50);
+  REQUIRE(picture["suggested"].size() == 2);
+  CHECK(picture["suggested"][0]["pixels"] == 20 * 60);
+  CHECK(picture["suggested"][0]["percent"] == 25);
+  CHECK(picture["suggested"][0]["guess"] == "red");
+  const double x = picture["suggested"][0]["x"].get<double>();
+  CHECK(x > 40);
+  CHECK(x < 60);
+  const json samples = json::parse(text_of_file(dir / "out/s.suggested.geojson"));
+  CHECK(samples["width"] == 80);
+  REQUIRE(samples["features"].size() == 2);
+  CHECK(samples["features"][0]["properties"]["class"] == "red?");
+  const std::string figure = text_of_file(dir / "out/s.suggested.figure.svg");
+  CHECK_THAT(figure, Catch::Contains("Where samples would help: s.png") && Catch::Contains("red?"));
+  const Outcome text = run_tool(dir, with(kSuggest, {"--figures", "none"}));
+  CHECK_THAT(text.out, Catch::Contains("50 % of pixels are doubtful; where samples would help"));
+  CHECK_THAT(text.out, Catch::Contains("25.00 %"));
+  // The same with any number of threads, and without the picture itself being looked up by color.
+  for (const char* threads : {"1", "5"}) {
+    REQUIRE(run_tool(dir, with(kSuggest, {"-o", threads, "--threads", threads})).exit_code == 0);
+    CHECK(text_of_file(dir / threads / "s.suggested.geojson") ==
+          text_of_file(dir / "out/s.suggested.geojson"));
+  }
+}
+
+TEST_CASE("checked guesses are trained with, others are warned of", "[cli][classify][train]") {
+  const TempDir dir;
+  write_half_known(dir);
+  REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
+  REQUIRE(run_tool(dir, with(kSuggest, {"-o", "out"})).exit_code == 0);
+  const std::vector<std::string> again =
+      with(kTrainHalf, {"--samples", "out/s.suggested.geojson", "--figures", "none"});
+  const Outcome unchecked = run_tool(dir, with(again, {"-o", "unchecked"}));
+  CHECK(unchecked.exit_code == 0);
+  CHECK_THAT(unchecked.err,
+             Catch::Contains("a question mark is a guess that is not checked: 'red?'; take "
+                             "it away where the guess is right, else name the right class"));
+  json samples = json::parse(text_of_file(dir / "out/s.suggested.geojson"));
+  samples["features"][0]["properties"]["class"] = "pink";
+  samples["features"][1]["properties"]["class"] = "green";
+  put_text(dir / "out/s.suggested.geojson", samples.dump());
+  const Outcome checked = run_tool(dir, with(again, {"-o", "out"}));
+  CHECK(checked.exit_code == 0);
+  CHECK(checked.err.empty());
+  const json picture =
+      summary_of(run_tool(dir, with(kSuggest, {"-o", "next", "--summary", "json"})))["inputs"][0];
+  CHECK(picture["classes"].size() == 4);
+  CHECK(picture["classes"][2]["pixels"] == 20 * 60);
+  CHECK(picture["doubtful_percent"].get<double>() < 25);
+}
+
+TEST_CASE("where nothing is doubtful no samples are suggested", "[cli][classify]") {
+  const TempDir dir;
+  write_half_known(dir);
+  REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
+  const Outcome run = run_tool(dir, with(kSuggest, {"--region", "0,0,40,60", "-o", "known"}));
+  REQUIRE(run.exit_code == 0);
+  CHECK_THAT(run.out,
+             Catch::Contains("of pixels are doubtful; no place stands for enough of them to "
+                             "sample it"));
+  CHECK(dir.files().count("known/s.suggested.geojson") == 0);
+  CHECK(dir.files().count("known/s.suggested.figure.png") == 0);
+  for (const char* number : {"0", "101", "many"}) {
+    const Outcome wrong = run_tool(dir, {"classify", "s.png", "--model", "out/model.json",
+                                         "--suggest", number, "-o", "wrong"});
+    CHECK(wrong.exit_code == 2);
+    CHECK_THAT(wrong.err, Catch::Contains("--suggest"));
+  }
+  const Outcome without = run_tool(dir, {"classify", "s.png", "--model", "out/model.json",
+                                         "--write", "suggested", "-o", "wrong"});
+  CHECK(without.exit_code == 2);
+  CHECK(dir.files().count("wrong") == 0);
+}

@@ -1,0 +1,33 @@
+#include "job/learn/sample_files.h"
+
+#include <catch2/catch.hpp>
+
+#include "core/error.h"
+
+using namespace chalcedony;
+using Paths = std::vector<std::filesystem::path>;
+
+TEST_CASE("as many sample files as inputs go with them in their order", "[job][samples]") {
+  CHECK(sample_files_of({"b.geojson", "a.geojson"}, {"a.png", "b.png"}) ==
+        std::vector<Paths>{{"b.geojson"}, {"a.geojson"}});
+  CHECK(sample_files_of({}, {"a.png", "b.png"}) == std::vector<Paths>(2));
+  CHECK(sample_files_of({"x.geojson", "y.png"}, {"a.png"}) ==
+        std::vector<Paths>{{"x.geojson", "y.png"}});
+}
+
+TEST_CASE("more sample files than inputs go with those they are called after", "[job][samples]") {
+  CHECK(sample_files_of({"out/p-2.suggested.geojson", "p.samples.geojson", "p-2.samples.geojson",
+                         "p-3.geojson"},
+                        {"in/p.png", "in/p-2.tif"}) ==
+        std::vector<Paths>{{"p.samples.geojson", "p-3.geojson"},
+                           {"out/p-2.suggested.geojson", "p-2.samples.geojson"}});
+  CHECK_THROWS_WITH(
+      sample_files_of({"a.1.geojson", "a.2.geojson", "c.geojson"}, {"a.png", "b.png"}),
+      Catch::Contains("c.geojson is called after none of the inputs; where there are "
+                      "more sample files than inputs, name them alike"));
+  for (const Paths& files :
+       {Paths{"a.geojson"}, Paths{"a.1.geojson", "a.2.geojson", "a.3.geojson"}})
+    CHECK_THROWS_WITH(sample_files_of(files, {"a.png", "b.png"}),
+                      Catch::Contains("there are 2 inputs and ") &&
+                          Catch::Contains("give one --samples for each input"));
+}
