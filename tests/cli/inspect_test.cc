@@ -3,6 +3,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 
+#include "tests/support/glass_maps.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -299,4 +300,37 @@ TEST_CASE("values are read out on 0-1 or as the codes of the file", "[cli][inspe
   check_error(run_tool(dir, {"inspect", "deep.png", "--units", "bits"}), 2,
               "use one of unit, code");
   check_error(run_tool(dir, {"tidy", "deep.png", "--units", "code"}), 2, "no option '--units'");
+}
+
+TEST_CASE("the classes of a class map are told, and the class at a pixel", "[cli][inspect]") {
+  const TempDir dir;
+  // ruby ruby lead / none lead lead
+  write_glass(dir / "m.classes.png", 3, {1, 1, 2, 0, 2, 2});
+  const std::vector<std::string> at{"inspect", "m.classes.png", "--at", "2,0", "--at", "0,1"};
+  const json found = summary_of(run_tool(dir, with(at, {"--summary", "json"})))["inputs"][0];
+  REQUIRE(found["classes"].size() == 2);
+  CHECK(
+      found["classes"][1] ==
+      json{{"index", 2}, {"name", "lead"}, {"color", "#3c3d40"}, {"pixels", 3}, {"percent", 50.0}});
+  CHECK(found["unclassified"] == 1);
+  CHECK(found["at"][0]["class"] == "lead");
+  CHECK(found["at"][1]["class"] == "");
+  CHECK(found["findings"].empty());
+  const Outcome text = run_tool(dir, at);
+  CHECK_THAT(text.out, Catch::Contains("pixel 2,0 (lead)  #3c3d40") &&
+                           Catch::Contains("pixel 0,1 (unclassified)") &&
+                           Catch::Contains("unclassified                1  16.67 %"));
+  const json part = summary_of(run_tool(
+      dir, {"inspect", "m.classes.png", "--region", "0,0,2,1", "--summary", "json"}))["inputs"][0];
+  CHECK(part["classes"][0]["percent"] == 100);
+  CHECK(part["classes"][1]["pixels"] == 0);
+  // Of a mask by one as well; a picture has no classes.
+  write_labels(dir / "half.png", 3, {255, 0, 255, 0, 0, 0});
+  const json within = summary_of(run_tool(
+      dir, {"inspect", "m.classes.png", "--within", "half.png", "--summary", "json"}))["inputs"][0];
+  CHECK(within["classes"][0]["pixels"] == 1);
+  CHECK(within["classes"][1]["pixels"] == 1);
+  CHECK_FALSE(
+      summary_of(run_tool(dir, {"inspect", "half.png", "--summary", "json"}))["inputs"][0].contains(
+          "classes"));
 }

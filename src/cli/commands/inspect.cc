@@ -126,8 +126,29 @@ void print_mean_color(const Json& picture, std::ostream& out) {
 }
 
 void print_points(const Json& picture, std::ostream& out) {
-  for (const Json& point : picture["at"])
-    print_color(fmt::format("pixel {},{}", point["x"], point["y"]), point, out);
+  for (const Json& point : picture["at"]) {
+    std::string what = fmt::format("pixel {},{}", point["x"], point["y"]);
+    if (point.contains("class"))
+      what +=
+          " (" + (point["class"] == "" ? "unclassified" : point["class"].get<std::string>()) + ")";
+    print_color(what, point, out);
+  }
+}
+
+/// Of a class map.
+void print_class_shares(const Json& picture, std::ostream& out) {
+  Json rows = picture["classes"];
+  if (picture["unclassified"] > 0)
+    rows.push_back({{"name", "unclassified"},
+                    {"color", ""},
+                    {"pixels", picture["unclassified"]},
+                    {"percent", picture["unclassified_percent"]}});
+  TextTable(rows)
+      .words("class", "name")
+      .words("color", "color")
+      .counts("pixels", "pixels")
+      .percents("share", "percent")
+      .print(out);
 }
 
 /// Rows and columns are headed by their pixel coordinates.
@@ -162,6 +183,7 @@ void print_inspect(const Json& summary, std::ostream& out) {
       out << "  note: " << finding.get<std::string>() << '\n';
     out << fmt::format("  {} counted\n", plural(p["counted"], "pixel"));
     print_left_out(p, out);
+    if (p.contains("classes")) print_class_shares(p, out);
     if (pictures.size() == 1) print_channels(pictures, out);
     if (p.contains("mean_color")) print_mean_color(p, out);
     if (p.contains("at")) print_points(p, out);

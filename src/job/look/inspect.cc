@@ -14,6 +14,7 @@
 #include "io/text/csv.h"
 #include "job/look/channel_statistics.h"
 #include "job/look/oddities.h"
+#include "job/look/told_classes.h"
 #include "job/look/told_pixels.h"
 #include "job/picture/code_pixels.h"
 #include "job/picture/counted_blocks.h"
@@ -242,14 +243,19 @@ class Inspection {
               {"excluded", excluded_json(findings_.excluded)},
               {"clipped", findings_.clipped}};
     if (info_.has_color()) add_distinct_colors(json);
-    json["findings"] = oddities({picture_.file, findings_.traits, lines_, statistics_, channels_,
-                                 options_.shared.full_scale});
+    // The colors of a class map only stand for something.
+    json["findings"] = lists_classes(picture_)
+                           ? Json::array()
+                           : oddities({picture_.file, findings_.traits, lines_, statistics_,
+                                       channels_, options_.shared.full_scale});
     json["channels"] = Json::array();
     for (std::size_t i = 0; i < plan_.channels().size(); ++i)
       json["channels"].push_back(statistics_.report(i, findings_.counted));
     if (wants_mean_color()) json["mean_color"] = mean_color_report();
     if (!options_.at.empty()) json["at"] = told_.points(options_.shared.units, codes_of(picture_));
     if (told_.wants_channels()) json["values"] = told_.grids();
+    if (lists_classes(picture_))
+      tell_classes(picture_, options_.at, options_.shared.max_pixels, json);
     return json;
   }
 
