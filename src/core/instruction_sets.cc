@@ -1,9 +1,13 @@
-// Which instruction sets the processor has, for <hwy/targets.h>, whose functions are defined here.
-// Highway's own library does more than that: while it is loaded it measures the clock for several
-// milliseconds, longer than all else that a short command does. So only its headers are used.
+// Which instruction sets the processor has, for <hwy/targets.h>, and what the checks of
+// <hwy/base.h> end in: their functions are defined here. Highway's own library does more than that:
+// while it is loaded it measures the clock for several milliseconds, longer than all else that a
+// short command does. So only its headers are used.
 #include <hwy/highway.h>
 
+#include <cstdarg>
 #include <cstdint>
+#include <cstdio>
+#include <cstdlib>
 
 namespace hwy {
 namespace {
@@ -35,6 +39,17 @@ std::int64_t SupportedTargets() {
 }
 
 void SetSupportedTargetsForTest(std::int64_t targets) { allowed_by_test = targets; }
+
+/// Only builds with checks come here, and only by a mistake in a kernel.
+void Abort(const char* file, int line, const char* format, ...) {
+  std::fprintf(stderr, "%s:%d: ", file, line);
+  std::va_list values;
+  va_start(values, format);
+  std::vfprintf(stderr, format, values);
+  va_end(values);
+  std::fputc('\n', stderr);
+  std::abort();
+}
 
 ChosenTarget& GetChosenTarget() {
   static ChosenTarget chosen;

@@ -20,7 +20,7 @@ using nlohmann::json;
 
 namespace {
 
-constexpr std::uint32_t kWidth = 24, kHeight = 16;
+constexpr std::uint32_t kKindsWidth = 24, kKindsHeight = 16;
 
 /// The samples of four flat parts, each a little uneven; `alpha` has holes.
 std::vector<double> shares_of_full(std::uint32_t width, std::uint32_t height,
@@ -59,19 +59,20 @@ void write_kind(const TempDir& dir, const std::string& name, const PictureSpec& 
 /// A float picture some of whose pixels are no numbers or far beyond full scale.
 void write_broken_floats(const TempDir& dir, const std::string& name) {
   std::vector<float> samples;
-  for (const double share : shares_of_full(kWidth, kHeight, 3))
+  for (const double share : shares_of_full(kKindsWidth, kKindsHeight, 3))
     samples.push_back(static_cast<float>(share));
   samples[0] = std::numeric_limits<float>::quiet_NaN();
   samples[100] = std::numeric_limits<float>::infinity();
   samples[200] = -1e30f;
   samples[300] = 1e30f;
-  write_picture(dir / name, spec_of(kWidth, kHeight, 3, SampleType::kF32), bytes_of(samples));
+  write_picture(dir / name, spec_of(kKindsWidth, kKindsHeight, 3, SampleType::kF32),
+                bytes_of(samples));
 }
 
 /// Of samples that our own writers do not write, with all their bits in use.
 void write_by_others(const TempDir& dir, const std::string& name, const TiffLayout& layout) {
-  const std::size_t row_bytes = (std::size_t{kWidth} * layout.channels * layout.bits + 7) / 8;
-  write_other_tiff(dir / name, layout, random_bytes(row_bytes * kHeight));
+  const std::size_t row_bytes = (std::size_t{kKindsWidth} * layout.channels * layout.bits + 7) / 8;
+  write_other_tiff(dir / name, layout, random_bytes(row_bytes * kKindsHeight));
 }
 
 /// Depth, channels, space, container and size as they come.
@@ -81,29 +82,31 @@ void write_all_kinds(const TempDir& dir) {
       write_kind(dir,
                  std::to_string(channels) + "x" + std::to_string(8 * bytes_per_sample(sample)) +
                      (sample == SampleType::kF32 ? ".tif" : ".png"),
-                 spec_of(kWidth, kHeight, channels, sample));
+                 spec_of(kKindsWidth, kKindsHeight, channels, sample));
   for (const Space* space : {&spaces::kLab, &spaces::kHsv, &spaces::kYcbcr, &spaces::kOklch})
     for (const SampleType sample : {SampleType::kU8, SampleType::kU16}) {
-      PictureSpec spec = spec_of(kWidth, kHeight, 3, sample);
+      PictureSpec spec = spec_of(kKindsWidth, kKindsHeight, 3, sample);
       spec.space = space;
       write_kind(dir,
                  std::string(space->id) + std::to_string(8 * bytes_per_sample(sample)) + ".png",
                  spec);
     }
-  write_kind(dir, "five.tif", spec_of(kWidth, kHeight, 5, SampleType::kU16));
-  write_kind(dir, "photo.jpg", spec_of(kWidth, kHeight, 3));
-  write_kind(dir, "web.webp", spec_of(kWidth, kHeight, 3));
+  write_kind(dir, "five.tif", spec_of(kKindsWidth, kKindsHeight, 5, SampleType::kU16));
+  write_kind(dir, "photo.jpg", spec_of(kKindsWidth, kKindsHeight, 3));
+  write_kind(dir, "web.webp", spec_of(kKindsWidth, kKindsHeight, 3));
   write_kind(dir, "pixel.png", spec_of(1, 1, 3));
-  write_kind(dir, "row.png", spec_of(kWidth, 1, 3));
-  write_kind(dir, "column.tif", spec_of(1, kHeight, 4, SampleType::kU16));
-  write_rgb(dir / "flat.png", kWidth, kHeight,
-            std::vector<std::uint8_t>(kWidth * kHeight * 3, 128));
-  write_picture(dir / "clear.png", spec_of(kWidth, kHeight, 4),
-                std::vector<std::byte>(kWidth * kHeight * 4));
+  write_kind(dir, "row.png", spec_of(kKindsWidth, 1, 3));
+  write_kind(dir, "column.tif", spec_of(1, kKindsHeight, 4, SampleType::kU16));
+  write_rgb(dir / "flat.png", kKindsWidth, kKindsHeight,
+            std::vector<std::uint8_t>(kKindsWidth * kKindsHeight * 3, 128));
+  write_picture(dir / "clear.png", spec_of(kKindsWidth, kKindsHeight, 4),
+                std::vector<std::byte>(kKindsWidth * kKindsHeight * 4));
   write_broken_floats(dir, "broken.tif");
-  write_by_others(dir, "half.tif", {kWidth, kHeight, 3, 16, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB});
-  write_by_others(dir, "bits4.tif", {kWidth, kHeight, 1, 4});
-  write_by_others(dir, "lab.tif", {kWidth, kHeight, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB});
+  write_by_others(dir, "half.tif",
+                  {kKindsWidth, kKindsHeight, 3, 16, SAMPLEFORMAT_IEEEFP, PHOTOMETRIC_RGB});
+  write_by_others(dir, "bits4.tif", {kKindsWidth, kKindsHeight, 1, 4});
+  write_by_others(dir, "lab.tif",
+                  {kKindsWidth, kKindsHeight, 3, 8, SAMPLEFORMAT_UINT, PHOTOMETRIC_CIELAB});
 }
 
 /// What is wrong with pictures together, and not with one of them.
@@ -166,31 +169,35 @@ void check_all(const std::vector<std::string>& lines) {
 
 /// Masks and class maps, and pictures that may be taken for them.
 void write_all_labels(const TempDir& dir) {
-  const std::vector<std::uint8_t> none(kWidth * kHeight, 0), all(kWidth * kHeight, 255);
+  const std::vector<std::uint8_t> none(kKindsWidth * kKindsHeight, 0),
+      all(kKindsWidth * kKindsHeight, 255);
   std::vector<std::uint8_t> some = none, classes;
   std::vector<std::uint16_t> high;
-  for (std::uint32_t i = 0; i < kWidth * kHeight; ++i) {
-    some[i] = i * 7 % 11 < 5 || i % kWidth == 0 ? 255 : 0;
+  for (std::uint32_t i = 0; i < kKindsWidth * kKindsHeight; ++i) {
+    some[i] = i * 7 % 11 < 5 || i % kKindsWidth == 0 ? 255 : 0;
     classes.push_back(static_cast<std::uint8_t>(i * 5 % 13 < 3 ? 0 : 1 + 2 * i / some.size()));
     high.push_back(static_cast<std::uint16_t>(300 * classes.back()));
   }
-  write_labels(dir / "none.png", kWidth, none);
-  write_labels(dir / "all.png", kWidth, all);
-  write_labels(dir / "some.png", kWidth, some);
-  write_labels(dir / "classes.png", kWidth, classes,
+  write_labels(dir / "none.png", kKindsWidth, none);
+  write_labels(dir / "all.png", kKindsWidth, all);
+  write_labels(dir / "some.png", kKindsWidth, some);
+  write_labels(dir / "classes.png", kKindsWidth, classes,
                {{1, "lead", "#303030"}, {2, "ruby", "#b0202a"}, {9, "amber", "#d68e18"}});
   write_labels(dir / "pixel.png", 1, {255});
-  write_labels(dir / "row.tif", kWidth, std::vector<std::uint8_t>(kWidth, 1), {{1, "lead", ""}});
-  write_picture(dir / "high.png",
-                class_map_spec({kWidth, kHeight}, {{300, "lead", "#303030"}, {600, "ruby", ""}}),
+  write_labels(dir / "row.tif", kKindsWidth, std::vector<std::uint8_t>(kKindsWidth, 1),
+               {{1, "lead", ""}});
+  write_picture(
+      dir / "high.png",
+      class_map_spec({kKindsWidth, kKindsHeight}, {{300, "lead", "#303030"}, {600, "ruby", ""}}),
+      bytes_of(high));
+  write_picture(dir / "deep.tif", label_spec({kKindsWidth, kKindsHeight}, SampleType::kU16),
                 bytes_of(high));
-  write_picture(dir / "deep.tif", label_spec({kWidth, kHeight}, SampleType::kU16), bytes_of(high));
   write_stripes(dir / "colors.png");
-  write_kind(dir, "gray.png", spec_of(kWidth, kHeight, 1));
-  write_kind(dir, "photo.png", spec_of(kWidth, kHeight, 3));
-  write_kind(dir, "photo.jpg", spec_of(kWidth, kHeight, 3));
-  write_kind(dir, "clear.png", spec_of(kWidth, kHeight, 4));
-  write_kind(dir, "float.tif", spec_of(kWidth, kHeight, 1, SampleType::kF32));
+  write_kind(dir, "gray.png", spec_of(kKindsWidth, kKindsHeight, 1));
+  write_kind(dir, "photo.png", spec_of(kKindsWidth, kKindsHeight, 3));
+  write_kind(dir, "photo.jpg", spec_of(kKindsWidth, kKindsHeight, 3));
+  write_kind(dir, "clear.png", spec_of(kKindsWidth, kKindsHeight, 4));
+  write_kind(dir, "float.tif", spec_of(kKindsWidth, kKindsHeight, 1, SampleType::kF32));
 }
 
 }  // namespace

@@ -7,7 +7,7 @@ namespace chalcedony::test {
 namespace {
 
 // The letters of DejaVu Sans in their size: a little less than they have.
-constexpr double kLetter = 0.55, kHeight = 0.72;
+constexpr double kLetter = 0.55, kLetterHeight = 0.72;
 constexpr double kTouch = 2;  // pixels that two may share
 
 std::string without_tags(const std::string& text) {
@@ -18,7 +18,7 @@ std::string without_tags(const std::string& text) {
 SvgText placed(const std::string& text, double x, double y, bool upright, double size,
                const std::string& anchor) {
   const double wide = static_cast<double>(text.size()) * kLetter * size;
-  const double high = kHeight * size;
+  const double high = kLetterHeight * size;
   const double before = anchor == "start" ? 0 : anchor == "end" ? wide : wide / 2;
   // Turned a quarter against the clock, what is before the anchor lies below it.
   return upright ? SvgText{text, size, x - high, x, y - wide + before, y + before}
