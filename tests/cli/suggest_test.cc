@@ -51,6 +51,12 @@ TEST_CASE("samples are suggested for what the model does not know", "[cli][class
   CHECK(samples["width"] == 80);
   REQUIRE(samples["features"].size() == 2);
   CHECK(samples["features"][0]["properties"]["class"] == "red?");
+  const auto rows = rows_of(dir / "out/s.suggested.csv");
+  REQUIRE(rows.size() == 2);
+  CHECK(rows[0].at("guess") == "red");
+  CHECK(rows[1].at("number") == "2");
+  CHECK(rows[1].at("pixels") == "1200");
+  CHECK(std::stod(rows[1].at("percent")) == 25);
   const std::string figure = text_of_file(dir / "out/s.suggested.figure.svg");
   CHECK_THAT(figure, Catch::Contains("Where samples would help: s.png") && Catch::Contains("red?"));
   const Outcome text = run_tool(dir, with(kSuggest, {"--figures", "none"}));

@@ -103,7 +103,7 @@ class ClassMapJob {
     for (MapFile& file : files_) file.writer->finish();
     if (results_.wants("areas")) write_areas(counted);
     if (confidence_picture_) write_confidence();
-    const std::optional<SuggestedSamples> suggested = suggest();
+    const std::optional<SuggestedSamples> suggested = suggest(counted);
     if (preview_.wanted()) draw(counted, suggested);
     Json json = report(counted);
     if (suggested) suggested->report(counted, json);
@@ -269,13 +269,15 @@ class ClassMapJob {
     table.write(results_.path(input(), "confidence", "csv"));
   }
 
-  std::optional<SuggestedSamples> suggest() {
+  std::optional<SuggestedSamples> suggest(std::uint64_t counted) {
     if (wanted_.suggest == 0) return std::nullopt;
     const DoubtTiles& all =
         doubt_.merged([](DoubtTiles& total, const DoubtTiles& one) { total.merge(one); });
     SuggestedSamples samples(all, wanted_.suggest, info().shape, classes_);
-    if (results_.wants("suggested") && !samples.none())
+    if (results_.wants("suggested") && !samples.none()) {
       samples.write(results_.path(input(), "suggested", "geojson"));
+      samples.write_table(results_.path(input(), "suggested", "csv"), counted);
+    }
     return samples;
   }
 

@@ -26,9 +26,9 @@ struct ClassMapOptions {
 
 /// Gives each counted pixel its class by `classifier`, which is one for `model`. Writes
 /// <stem>.THING.png, <stem>.areas.csv, <stem>.confidence.png and .csv, <stem>.blend.png,
-/// <stem>.suggested.geojson and the figures of the map and of what is suggested where asked for and
-/// results named THING, `areas`, `confidence`, `blend`, `suggested` and `figure` are wanted.
-/// Returns the summary of this input.
+/// <stem>.suggested.geojson and .csv, and the figures of the map and of what is suggested where
+/// asked for and results named THING, `areas`, `confidence`, `blend`, `suggested` and `figure` are
+/// wanted. Returns the summary of this input.
 ///
 /// Errors    InputError, OutputError; no file is left then
 Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,

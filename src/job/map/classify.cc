@@ -17,7 +17,8 @@ const std::vector<ResultKind>& classify_results() {
        "confidence"},
       {"blend", "<stem>.blend.png: the class colors over the picture", "blend"},
       {"suggested",
-       "<stem>.suggested.geojson: where samples would help, with guesses to be checked", "suggest"},
+       "<stem>.suggested.geojson and .csv: where samples would help, with guesses to be checked",
+       "suggest"},
       {"figure",
        "<stem>.classes.figure.png: picture, class map and legend; with --suggest also "
        "<stem>.suggested.figure.png"}};

@@ -6,6 +6,7 @@
 #include "figure/sample_figure.h"
 #include "io/document/sample_file.h"
 #include "io/file/whole_file.h"
+#include "io/text/csv.h"
 
 namespace chalcedony {
 namespace {
@@ -14,6 +15,10 @@ std::vector<Position> square_of(const SuggestedSample& sample) {
   const double left = sample.left, top = sample.top;
   const double right = left + sample.side, bottom = top + sample.side;
   return {{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}};
+}
+
+Position middle_of(const SuggestedSample& sample) {
+  return {sample.left + sample.side / 2.0, sample.top + sample.side / 2.0};
 }
 
 }  // namespace
@@ -40,6 +45,17 @@ void SuggestedSamples::write(const std::filesystem::path& path) const {
   write_text_file(path, samples_text(set, size_.width, size_.height));
 }
 
+void SuggestedSamples::write_table(const std::filesystem::path& path, std::uint64_t counted) const {
+  CsvTable table({"number", "x", "y", "guess", "pixels", "percent"});
+  std::uint64_t number = 0;
+  for (const SuggestedSample& sample : samples_) {
+    const auto [x, y] = middle_of(sample);
+    table.add({++number, x, y, guess_of(sample).name, sample.doubtful,
+               percent(sample.doubtful, counted)});
+  }
+  table.write(path);
+}
+
 void SuggestedSamples::add_figure(Plot& plot, const std::filesystem::path& path,
                                   const std::string& name, std::uint64_t counted,
                                   const Thumbnail& picture) const {
@@ -57,10 +73,10 @@ void SuggestedSamples::report(std::uint64_t counted, Json& json) const {
   json["doubtful_percent"] = percent(doubtful_, counted);
   Json all = Json::array();
   for (const SuggestedSample& sample : samples_) {
-    const double half = sample.side / 2.0;
+    const auto [x, y] = middle_of(sample);
     all.push_back({{"number", all.size() + 1},
-                   {"x", sample.left + half},
-                   {"y", sample.top + half},
+                   {"x", x},
+                   {"y", y},
                    {"guess", guess_of(sample).name},
                    {"pixels", sample.doubtful},
                    {"percent", percent(sample.doubtful, counted)}});

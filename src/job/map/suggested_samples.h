@@ -30,6 +30,8 @@ class SuggestedSamples {
   /// <stem>.suggested.geojson: squares whose classes are guesses with a question mark behind, so
   /// that none is trained with unseen.
   void write(const std::filesystem::path& path) const;
+  /// <stem>.suggested.csv: number, x, y, guess, pixels, percent, as in report().
+  void write_table(const std::filesystem::path& path, std::uint64_t counted) const;
   void add_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                   std::uint64_t counted, const Thumbnail& picture) const;
   /// Adds `doubtful` and `doubtful_percent` of the counted pixels, and `suggested`: for each its
