@@ -57,9 +57,8 @@ class AssessJob {
     };
     const auto work = [&](std::size_t i) { maps_[i].paint(*painted[i], context_); };
     const auto end = [&](std::size_t i) {
-      if (plot.format() != FigureFormat::kNone) {
+      if (plot.format() != FigureFormat::kNone)
         painted[i]->add_figures(plot, name_of_map(i), sampled[i].right, sampled[i].wrong);
-      }
       painted[i].reset();
     };
     maps_.for_each({.begin = begin, .work = work, .end = end});

@@ -3,13 +3,11 @@
 #include <algorithm>
 #include <array>
 #include <limits>
-#include <numeric>
 #include <utility>
 
 #include "core/color/ciede2000.h"
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
-#include "io/picture/create_picture.h"
 #include "job/map/class_shares.h"
 
 namespace chalcedony {
@@ -30,15 +28,13 @@ constexpr std::array<RightKind, kRightMaps> kRightKinds{
      {"only the second right", "only others right", "#dd9130"},
      {"neither right", "none right", "#541f33"}}};
 
-std::string right_words(std::size_t kind, std::size_t others) {
-  return others == 1 ? kRightKinds[kind].of_two : kRightKinds[kind].of_several;
-}
-
 std::vector<LegendEntry> right_maps_legend(std::size_t others) {
   std::vector<LegendEntry> legend;
-  for (unsigned kind = 0; kind < kRightMaps; ++kind)
-    if (const std::string words = right_words(kind, others); !words.empty())
-      legend.push_back({kind + 1, words, kRightKinds[kind].color});
+  for (unsigned kind = 0; kind < kRightMaps; ++kind) {
+    const auto& [of_two, of_several, color] = kRightKinds[kind];
+    const std::string words = others == 1 ? of_two : of_several;
+    if (!words.empty()) legend.push_back({kind + 1, words, color});
+  }
   return legend;
 }
 
@@ -56,16 +52,6 @@ std::string gray_apart_from(const std::vector<std::string>& colors) {
   return best;
 }
 
-PictureSpec errors_spec(std::uint32_t width, std::uint32_t height,
-                        const std::vector<std::string>& classes,
-                        const std::vector<std::string>& colors, const std::string& right) {
-  std::vector<LegendEntry> legend{{1, "right", right}, {2, "unclassified", kUnclassifiedColor}};
-  unsigned index = kFirstWrong;
-  for (std::size_t c = 0; c < classes.size(); ++c)
-    legend.push_back({index++, "should be " + classes[c], colors[c]});
-  return class_map_spec({width, height, 1}, std::move(legend));
-}
-
 }  // namespace
 
 AssessPictures::AssessPictures(const AssessedLabels& labels, const Assessment& assessment,
@@ -77,40 +63,43 @@ AssessPictures::AssessPictures(const AssessedLabels& labels, const Assessment& a
   for (const OtherMap& other : assessment.versus) others_.emplace_back(other.map.matching);
   choose_colors(labels);
   const bool previewed = figures != FigureFormat::kNone;
-  begin_pictures(labels, previewed);
-  if (!others_.empty()) begin_versus(labels.width(), labels.height(), previewed);
+  const auto begin = [&](std::vector<LegendEntry> legend, const char* none) {
+    return std::make_unique<PaintedLabels>(labels.width(), labels.height(), std::move(legend), none,
+                                           previewed);
+  };
+  const auto write = [&](PaintedLabels& picture, const std::string& thing) {
+    if (results_.wants(thing))
+      picture.write_to(results_.path(names_.map, names_.picture + "." + thing + ".png"));
+  };
+  map_ = begin(map_legend(), kNoLabelColor);
+  errors_ = begin(errors_legend(), kNotAssessedColor);
+  write(*errors_, "errors");
+  if (others_.empty() || !(previewed || results_.wants("versus"))) return;
+  versus_ = begin(right_maps_legend(others_.size()), kNotAssessedColor);
+  write(*versus_, "versus");
 }
 
 void AssessPictures::choose_colors(const AssessedLabels& labels) {
   for (std::size_t c = 0; c < classes_.size(); ++c)
     colors_.push_back(labels.color_of(classes_[c]).value_or(css_hex(class_color(c))));
-  colors_.push_back(kUnclassifiedColor);
-  right_color_ = gray_apart_from(colors_);
+  std::vector<std::string> colors = colors_;
+  colors.push_back(kUnclassifiedColor);
+  right_color_ = gray_apart_from(colors);
 }
 
-void AssessPictures::begin_pictures(const AssessedLabels& labels, bool previewed) {
-  const std::uint32_t width = labels.width(), height = labels.height();
-  std::vector<std::string> of_map{kNoLabelColor};
-  of_map.insert(of_map.end(), colors_.begin(), colors_.end());
-  map_ = std::make_unique<PaintedLabels>(width, height, of_map, previewed, nullptr);
-
-  std::vector<std::string> of_errors{kNotAssessedColor, right_color_, kUnclassifiedColor};
-  of_errors.insert(of_errors.end(), colors_.begin(), colors_.end() - 1);
-  std::unique_ptr<PictureWriter> writer;
-  if (results_.wants("errors"))
-    writer = create_picture(results_.path(names_.map, names_.picture + ".errors.png"),
-                            errors_spec(width, height, classes_, colors_, right_color_));
-  errors_ = std::make_unique<PaintedLabels>(width, height, of_errors, previewed, std::move(writer));
+std::vector<LegendEntry> AssessPictures::map_legend() const {
+  std::vector<LegendEntry> legend;
+  for (unsigned c = 0; c < classes_.size(); ++c) legend.push_back({c + 1, classes_[c], colors_[c]});
+  legend.push_back({matched_.unclassified(), "unclassified", kUnclassifiedColor});
+  return legend;
 }
 
-void AssessPictures::begin_versus(std::uint32_t width, std::uint32_t height, bool previewed) {
-  std::unique_ptr<PictureWriter> writer;
-  if (results_.wants("versus"))
-    writer = create_picture(results_.path(names_.map, names_.picture + ".versus.png"),
-                            class_map_spec({width, height, 1}, right_maps_legend(others_.size())));
-  std::vector<std::string> colors{kNotAssessedColor};
-  for (const RightKind& kind : kRightKinds) colors.push_back(kind.color);
-  versus_ = std::make_unique<PaintedLabels>(width, height, colors, previewed, std::move(writer));
+std::vector<LegendEntry> AssessPictures::errors_legend() const {
+  std::vector<LegendEntry> legend{{1, "right", right_color_},
+                                  {2, "unclassified", kUnclassifiedColor}};
+  for (unsigned c = 0; c < classes_.size(); ++c)
+    legend.push_back({kFirstWrong + c, "should be " + classes_[c], colors_[c]});
+  return legend;
 }
 
 void AssessPictures::Painter::begin(const Band& band) {
@@ -143,38 +132,13 @@ std::filesystem::path AssessPictures::figure_path(const Plot& plot,
 void AssessPictures::add_figures(Plot& plot, const std::string& name, const Places& right,
                                  const Places& wrong) {
   const Thumbnail map = map_->thumbnail();
-  add_errors(plot, name, map);
-  if (versus_) add_versus(plot, name, map);
+  add_error_map_figure(plot, figure_path(plot, "errors"), name, errors_->legend_lines(), map,
+                       errors_->thumbnail());
+  if (versus_)
+    add_right_maps_figure(plot, figure_path(plot, "versus"), name, others_.size(),
+                          versus_->legend_lines(), map, versus_->thumbnail());
   if (!right.empty() || !wrong.empty())
     add_sampled_figure(plot, figure_path(plot, "sampled"), name, right, wrong, map);
-}
-
-void AssessPictures::add_errors(Plot& plot, const std::string& name, const Thumbnail& map) {
-  const std::vector<std::uint64_t> counts = errors_->counts();
-  const std::uint64_t assessed =
-      std::accumulate(counts.begin() + 1, counts.end(), std::uint64_t{0});
-  std::vector<LegendLine> legend;
-  const auto add = [&](std::size_t label, const std::string& meaning, const std::string& color) {
-    if (counts[label] > 0) legend.push_back({meaning, color, percent(counts[label], assessed)});
-  };
-  add(1, "right", right_color_);
-  add(2, "unclassified", kUnclassifiedColor);
-  for (std::size_t c = 0; c < classes_.size(); ++c)
-    add(kFirstWrong + c, "should be " + classes_[c], colors_[c]);
-  add_error_map_figure(plot, figure_path(plot, "errors"), name, legend, map, errors_->thumbnail());
-}
-
-void AssessPictures::add_versus(Plot& plot, const std::string& name, const Thumbnail& map) {
-  const std::vector<std::uint64_t> counts = versus_->counts();
-  const std::uint64_t assessed =
-      std::accumulate(counts.begin() + 1, counts.end(), std::uint64_t{0});
-  std::vector<LegendLine> legend;
-  for (std::size_t kind = 0; kind < kRightMaps; ++kind)
-    if (counts[kind + 1] > 0)
-      legend.push_back({right_words(kind, others_.size()), kRightKinds[kind].color,
-                        percent(counts[kind + 1], assessed)});
-  add_right_maps_figure(plot, figure_path(plot, "versus"), name, others_.size(), legend, map,
-                        versus_->thumbnail());
 }
 
 }  // namespace chalcedony

@@ -17,6 +17,7 @@
 #include "core/pixel/label.h"
 #include "figure/map_figure.h"
 #include "figure/plot/plot.h"
+#include "io/metadata/class_legend.h"
 #include "io/picture/picture_writer.h"
 #include "job/assess/assessed_labels.h"
 #include "job/assess/assessment.h"
@@ -95,10 +96,8 @@ class AssessPictures {
                               static_cast<int>(right_maps(first, others_right, others_.size())));
   }
   void choose_colors(const AssessedLabels& labels);
-  void begin_pictures(const AssessedLabels& labels, bool previewed);
-  void begin_versus(std::uint32_t width, std::uint32_t height, bool previewed);
-  void add_errors(Plot& plot, const std::string& name, const Thumbnail& map);
-  void add_versus(Plot& plot, const std::string& name, const Thumbnail& map);
+  std::vector<LegendEntry> map_legend() const;
+  std::vector<LegendEntry> errors_legend() const;
   std::filesystem::path figure_path(const Plot& plot, const std::string& figure) const;
 
   const std::vector<std::string>& classes_;
@@ -106,9 +105,10 @@ class AssessPictures {
   PaintedMap names_;
   MatchedLabels matched_;
   std::vector<MatchedLabels> others_;
-  std::vector<std::string> colors_;  // of the classes, then of unclassified
+  std::vector<std::string> colors_;  // of the classes
   std::string right_color_;
-  std::unique_ptr<PaintedLabels> map_, errors_, versus_;  // no versus_ without other maps
+  std::unique_ptr<PaintedLabels> map_, errors_;
+  std::unique_ptr<PaintedLabels> versus_;  // where there are other maps, and it is wanted
 };
 
 }  // namespace chalcedony

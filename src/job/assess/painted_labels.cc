@@ -1,31 +1,37 @@
 #include "job/assess/painted_labels.h"
 
+#include <numeric>
 #include <utility>
 
-#include "core/color/css_color.h"
+#include "io/picture/create_picture.h"
 #include "job/picture/preview.h"
+#include "job/run/summary.h"
 
 namespace chalcedony {
 PaintedLabels::PaintedLabels(std::uint32_t width, std::uint32_t height,
-                             const std::vector<std::string>& colors, bool previewed,
-                             std::unique_ptr<PictureWriter> writer)
+                             std::vector<LegendEntry> legend, const std::string& none,
+                             bool previewed)
     : width_(width),
-      colors_(css_colors(colors)),
+      height_(height),
+      legend_(std::move(legend)),
+      colors_(legend_.back().index, css_color(none)),
+      none_(css_color(none)),
       previewed_(previewed),
-      sample_(sample_for_labels(colors.size() - 1)),
-      writer_(std::move(writer)),
-      counts_(std::vector<std::uint64_t>(colors.size())),
-      preview_(empty_preview({width, height, 1, SampleType::kU8}, previewed)) {}
+      sample_(sample_for_labels(colors_.size())),
+      counts_(std::vector<std::uint64_t>(colors_.size() + 1)),
+      preview_(empty_preview({width, height, 1, SampleType::kU8}, previewed)) {
+  for (const LegendEntry& entry : legend_) colors_[entry.index - 1] = css_color(entry.color);
+}
 
-ClassPainter PaintedLabels::colors() const {
-  return ClassPainter({colors_.begin() + 1, colors_.end()}, colors_.front());
+void PaintedLabels::write_to(const std::filesystem::path& path) {
+  writer_ = create_picture(path, class_map_spec({width_, height_, 1}, legend_));
 }
 
 void PaintedLabels::Painter::begin(const Band& band) {
   if (!picture_->wanted()) return;
   at_ = 0;
   labels_.resize(std::size_t{band.rows()} * picture_->width_);
-  counts_.assign(picture_->colors_.size(), 0);
+  counts_.assign(picture_->colors_.size() + 1, 0);
 }
 
 EncodedRows PaintedLabels::Painter::end(const Band& band) {
@@ -58,10 +64,18 @@ void PaintedLabels::finish() {
   if (writer_) writer_->finish();
 }
 
-std::vector<std::uint64_t> PaintedLabels::counts() {
-  return counts_.merged([](std::vector<std::uint64_t>& total, const auto& one) {
-    for (std::size_t label = 0; label < total.size(); ++label) total[label] += one[label];
-  });
+std::vector<LegendLine> PaintedLabels::legend_lines() {
+  const std::vector<std::uint64_t>& counts =
+      counts_.merged([](std::vector<std::uint64_t>& total, const auto& one) {
+        for (std::size_t label = 0; label < total.size(); ++label) total[label] += one[label];
+      });
+  const std::uint64_t labelled =
+      std::accumulate(counts.begin() + 1, counts.end(), std::uint64_t{0});
+  std::vector<LegendLine> lines;
+  for (const LegendEntry& entry : legend_)
+    if (const std::uint64_t pixels = counts[entry.index]; pixels > 0)
+      lines.push_back({entry.name, entry.color, percent(pixels, labelled)});
+  return lines;
 }
 
 Thumbnail PaintedLabels::thumbnail() { return merged_thumbnail(preview_); }

@@ -5,26 +5,35 @@
 #include <algorithm>
 #include <cstddef>
 #include <cstdint>
+#include <filesystem>
 #include <memory>
 #include <string>
 #include <vector>
 
+#include "core/color/css_color.h"
 #include "core/palette/class_painter.h"
 #include "core/pixel/band.h"
 #include "core/pixel/label.h"
 #include "core/pixel/thumbnail.h"
+#include "figure/plot/legend.h"
+#include "io/metadata/class_legend.h"
 #include "io/picture/picture_writer.h"
 #include "job/picture/tallies.h"
 
 namespace chalcedony {
 
-/// Written where it has a writer, made small for a figure where that is wanted, and its labels
+/// Written where that is asked for, made small for a figure where that is wanted, and its labels
 /// counted; nothing is done where neither is wanted.
 class PaintedLabels {
  public:
-  /// `colors` are CSS colors of the labels from 0 on.
-  PaintedLabels(std::uint32_t width, std::uint32_t height, const std::vector<std::string>& colors,
-                bool previewed, std::unique_ptr<PictureWriter> writer);
+  /// `legend` by ascending index; `none`: the CSS color of label 0.
+  PaintedLabels(std::uint32_t width, std::uint32_t height, std::vector<LegendEntry> legend,
+                const std::string& none, bool previewed);
+
+  /// Before anything is painted.
+  ///
+  /// Errors    OutputError
+  void write_to(const std::filesystem::path& path);
 
   /// One for each thread: begin a band, add its runs of pixels in order, end it.
   class Painter {
@@ -55,16 +64,18 @@ class PaintedLabels {
   void take(const EncodedRows& rows);
   void finish();
 
-  /// Pixels by label.
-  std::vector<std::uint64_t> counts();
+  /// The labels that occur, with their shares of the pixels that have one.
+  std::vector<LegendLine> legend_lines();
   Thumbnail thumbnail();
 
  private:
-  ClassPainter colors() const;
+  ClassPainter colors() const { return ClassPainter(colors_, none_); }
   bool wanted() const { return previewed_ || writer_; }
 
-  std::uint32_t width_;
-  std::vector<Color> colors_;
+  std::uint32_t width_, height_;
+  std::vector<LegendEntry> legend_;
+  std::vector<Color> colors_;  // of the labels from 1 on
+  Color none_;
   bool previewed_;
   SampleType sample_;
   std::unique_ptr<PictureWriter> writer_;
