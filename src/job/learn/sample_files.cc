@@ -5,24 +5,22 @@
 #include <string>
 
 #include "core/error.h"
-#include "job/run/name_begins.h"
+#include "job/run/picture_of_result.h"
 
 namespace chalcedony {
 namespace {
 
 using std::filesystem::path;
 
-/// The place of the input that a file is called after; that with the longest name, where several
-/// are.
-std::size_t input_of(const path& file, const std::vector<path>& inputs) {
-  for (const std::string& begin : begins_of(file)) {
-    const auto at = std::find_if(inputs.begin(), inputs.end(),
-                                 [&](const path& input) { return input.stem() == begin; });
-    if (at != inputs.end()) return static_cast<std::size_t>(at - inputs.begin());
-  }
-  throw UsageError(file.string() + " is called after none of the inputs",
-                   "where there are more sample files than inputs, name them alike, as "
-                   "pane.samples.geojson and pane.png");
+/// The place of the input that a file is called after.
+std::size_t input_of(const path& file, const std::vector<path>& inputs,
+                     const PicturesByName& by_name) {
+  const path* const input = by_name.of(file).picture;
+  if (!input)
+    throw UsageError(file.string() + " is called after none of the inputs",
+                     "where there are more sample files than inputs, name them alike, as "
+                     "pane.samples.geojson and pane.png");
+  return static_cast<std::size_t>(input - inputs.data());
 }
 
 }  // namespace
@@ -31,10 +29,11 @@ std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
                                                const std::vector<path>& inputs) {
   std::vector<std::vector<path>> of_input(inputs.size());
   if (files.empty()) return of_input;
+  const PicturesByName by_name(inputs);
   for (std::size_t f = 0; f < files.size(); ++f) {
     const std::size_t input = inputs.size() == 1              ? 0
                               : files.size() <= inputs.size() ? f
-                                                              : input_of(files[f], inputs);
+                                                              : input_of(files[f], inputs, by_name);
     of_input[input].push_back(files[f]);
   }
   if (std::any_of(of_input.begin(), of_input.end(), [](const auto& its) { return its.empty(); }))
