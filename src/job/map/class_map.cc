@@ -82,14 +82,14 @@ class ClassMapJob {
         colors_(map_colors(model)),
         label_sample_(sample_for_labels(classes_.size())),
         counts_(classes_.size() + 1),
-        confidence_(wanted.confidence ? classes_.size() : 0),
-        doubt_(DoubtTiles(info().shape.width, info().shape.height)) {
+        confidence_(wanted.confidence ? classes_.size() : 0) {
     const RasterShape& size = info().shape;
     if (results.wants(wanted.thing))
       map_ = open("png", wanted.thing, class_map_spec(size, legend_of(model)));
     if (wanted.confidence && results.wants("confidence"))
       confidence_picture_ = open("png", "confidence", confidence_spec(size));
     if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
+    if (wanted.suggest > 0) doubt_.emplace(DoubtTiles(size.width, size.height));
     if (remembers_colors(info(), model, classifier.is_slow()))
       by_color_.emplace(measures_confidence());
   }
@@ -106,7 +106,7 @@ class ClassMapJob {
     const std::optional<SuggestedSamples> suggested = suggest(counted);
     if (preview_.wanted()) draw(counted, suggested);
     Json json = report(counted);
-    if (suggested) suggested->report(counted, json);
+    if (suggested) suggested->report(json);
     return json;
   }
 
@@ -114,7 +114,7 @@ class ClassMapJob {
   const PictureInfo& info() const { return picture_.file.info; }
   const std::filesystem::path& input() const { return picture_.file.path; }
 
-  bool measures_confidence() const { return wanted_.confidence || wanted_.suggest > 0; }
+  bool measures_confidence() const { return wanted_.confidence || doubt_; }
 
   RoadOptions road() const {
     RoadOptions road = road_for(picture_, options_, context_);
@@ -183,7 +183,8 @@ class ClassMapJob {
       out.far += count_flags(block, found.far.data());
       out.contested += count_flags(block, found.contested.data());
       if (job_->wanted_.confidence) add_confidence(found, block, at, out);
-      if (job_->wanted_.suggest > 0) add_doubt(found, block);
+      if (job_->doubt_ || job_->blend_) srgb_.evaluate(block);
+      if (job_->doubt_) job_->doubt_->local().add(block, found, srgb_.channels(0));
       if (job_->blend_) add_blend(block, at);
       if (job_->preview_.wanted()) collect(block);
     }
@@ -198,13 +199,7 @@ class ClassMapJob {
                   samples_[*job_->confidence_picture_].data() + 2 * at);
     }
 
-    void add_doubt(const Verdicts& found, const Block& block) {
-      srgb_.evaluate(block);
-      job_->doubt_.local().add(block, found, srgb_.channels(0));
-    }
-
     void add_blend(const Block& block, std::size_t at) {
-      srgb_.evaluate(block);
       const ConstPlanes mixed = painter_.paint_over(
           srgb_.channels(0), labels_.data(), static_cast<float>(job_->wanted_.blend), block.size);
       const SampleScale code = sample_scale(spaces::kSrgb, 0, SampleType::kU8);
@@ -270,13 +265,13 @@ class ClassMapJob {
   }
 
   std::optional<SuggestedSamples> suggest(std::uint64_t counted) {
-    if (wanted_.suggest == 0) return std::nullopt;
+    if (!doubt_) return std::nullopt;
     const DoubtTiles& all =
-        doubt_.merged([](DoubtTiles& total, const DoubtTiles& one) { total.merge(one); });
-    SuggestedSamples samples(all, wanted_.suggest, info().shape, classes_);
+        doubt_->merged([](DoubtTiles& total, const DoubtTiles& one) { total.merge(one); });
+    SuggestedSamples samples(all, wanted_.suggest, info().shape, counted, classes_);
     if (results_.wants("suggested") && !samples.none()) {
       samples.write(results_.path(input(), "suggested", "geojson"));
-      samples.write_table(results_.path(input(), "suggested", "csv"), counted);
+      samples.write_table(results_.path(input(), "suggested", "csv"));
     }
     return samples;
   }
@@ -290,7 +285,7 @@ class ClassMapJob {
                          picture_.name(), legend, picture, merged_thumbnail(map_preview_));
     if (suggested && !suggested->none())
       suggested->add_figure(plot, results_.path(input(), "suggested.figure", extension_of(format_)),
-                            picture_.name(), counted, picture);
+                            picture_.name(), picture);
     draw_figures(plot, context_);
   }
 
@@ -342,7 +337,7 @@ class ClassMapJob {
   std::uint64_t contested_ = 0;
   std::uint64_t far_ = 0;
   ConfidenceTally confidence_;
-  Tallies<DoubtTiles> doubt_;
+  std::optional<Tallies<DoubtTiles>> doubt_;  // where samples are to be suggested
 };
 
 }  // namespace

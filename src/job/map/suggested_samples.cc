@@ -24,8 +24,10 @@ Position middle_of(const SuggestedSample& sample) {
 }  // namespace
 
 SuggestedSamples::SuggestedSamples(const DoubtTiles& tiles, std::size_t most,
-                                   const RasterShape& size, std::vector<MapClass> classes)
+                                   const RasterShape& size, std::uint64_t counted,
+                                   std::vector<MapClass> classes)
     : size_(size),
+      counted_(counted),
       classes_(std::move(classes)),
       doubtful_(tiles.doubtful()),
       samples_(suggested_samples(tiles, most)) {}
@@ -45,32 +47,29 @@ void SuggestedSamples::write(const std::filesystem::path& path) const {
   write_text_file(path, samples_text(set, size_.width, size_.height));
 }
 
-void SuggestedSamples::write_table(const std::filesystem::path& path, std::uint64_t counted) const {
+void SuggestedSamples::write_table(const std::filesystem::path& path) const {
   CsvTable table({"number", "x", "y", "guess", "pixels", "percent"});
   std::uint64_t number = 0;
   for (const SuggestedSample& sample : samples_) {
     const auto [x, y] = middle_of(sample);
-    table.add({++number, x, y, guess_of(sample).name, sample.doubtful,
-               percent(sample.doubtful, counted)});
+    table.add({++number, x, y, guess_of(sample).name, sample.doubtful, percent_of(sample)});
   }
   table.write(path);
 }
 
 void SuggestedSamples::add_figure(Plot& plot, const std::filesystem::path& path,
-                                  const std::string& name, std::uint64_t counted,
-                                  const Thumbnail& picture) const {
+                                  const std::string& name, const Thumbnail& picture) const {
   std::vector<NumberedSample> numbered;
   for (const SuggestedSample& sample : samples_) {
     const MapClass& guess = guess_of(sample);
-    numbered.push_back(
-        {square_of(sample), guess.name + "?", guess.color, percent(sample.doubtful, counted)});
+    numbered.push_back({square_of(sample), guess.name + "?", guess.color, percent_of(sample)});
   }
   add_suggestions_figure(plot, path, name, numbered, picture);
 }
 
-void SuggestedSamples::report(std::uint64_t counted, Json& json) const {
+void SuggestedSamples::report(Json& json) const {
   json["doubtful"] = doubtful_;
-  json["doubtful_percent"] = percent(doubtful_, counted);
+  json["doubtful_percent"] = percent(doubtful_, counted_);
   Json all = Json::array();
   for (const SuggestedSample& sample : samples_) {
     const auto [x, y] = middle_of(sample);
@@ -79,7 +78,7 @@ void SuggestedSamples::report(std::uint64_t counted, Json& json) const {
                    {"y", y},
                    {"guess", guess_of(sample).name},
                    {"pixels", sample.doubtful},
-                   {"percent", percent(sample.doubtful, counted)}});
+                   {"percent", percent_of(sample)}});
   }
   json["suggested"] = std::move(all);
 }

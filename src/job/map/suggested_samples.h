@@ -21,9 +21,10 @@ namespace chalcedony {
 
 class SuggestedSamples {
  public:
-  /// At most `most` of a picture of this size, with guesses among these classes.
+  /// At most `most` of a picture of this size with so many counted pixels, with guesses among these
+  /// classes.
   SuggestedSamples(const DoubtTiles& tiles, std::size_t most, const RasterShape& size,
-                   std::vector<MapClass> classes);
+                   std::uint64_t counted, std::vector<MapClass> classes);
 
   bool none() const { return samples_.empty(); }
 
@@ -31,18 +32,22 @@ class SuggestedSamples {
   /// that none is trained with unseen.
   void write(const std::filesystem::path& path) const;
   /// <stem>.suggested.csv: number, x, y, guess, pixels, percent, as in report().
-  void write_table(const std::filesystem::path& path, std::uint64_t counted) const;
+  void write_table(const std::filesystem::path& path) const;
   void add_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                  std::uint64_t counted, const Thumbnail& picture) const;
+                  const Thumbnail& picture) const;
   /// Adds `doubtful` and `doubtful_percent` of the counted pixels, and `suggested`: for each its
   /// `number`, `x` and `y` (its middle), `guess` (empty for none), `pixels` and `percent` of the
   /// counted ones it stands for.
-  void report(std::uint64_t counted, Json& json) const;
+  void report(Json& json) const;
 
  private:
   const MapClass& guess_of(const SuggestedSample& sample) const;
+  double percent_of(const SuggestedSample& sample) const {
+    return percent(sample.doubtful, counted_);
+  }
 
   RasterShape size_;
+  std::uint64_t counted_;
   std::vector<MapClass> classes_;
   std::uint64_t doubtful_;
   std::vector<SuggestedSample> samples_;
