@@ -1,9 +1,11 @@
 #include "job/look/told_classes.h"
 
+#include <algorithm>
 #include <numeric>
 #include <string>
 
 #include "core/pixel/label.h"
+#include "core/pixel/region.h"
 #include "io/picture/label_file.h"
 
 namespace chalcedony {
@@ -17,7 +19,8 @@ struct FoundLabels {
 
 FoundLabels found_labels(LabelFile& file, const Counting& counting,
                          const std::vector<std::pair<std::int64_t, std::int64_t>>& at) {
-  const auto [width, height] = std::pair(file.rows->shape().width, file.rows->shape().height);
+  const std::uint32_t width = file.rows->shape().width, height = file.rows->shape().height;
+  const PixelRect part = counting.region.value_or(PixelRect{0, 0, width, height});
   FoundLabels found;
   found.at.resize(at.size());
   LabelRows rows(file);
@@ -25,11 +28,10 @@ FoundLabels found_labels(LabelFile& file, const Counting& counting,
     const Label* const row = rows.next();
     for (std::size_t p = 0; p < at.size(); ++p)
       if (at[p].second == y) found.at[p] = row[at[p].first];
-    for (std::uint32_t x = 0; x < width; ++x) {
-      if (counting.region && !counting.region->contains(x, y)) continue;
-      if (counting.within && !counting.within->at(std::uint64_t{y} * width + x)) continue;
-      ++found.pixels[row[x]];
-    }
+    if (y < part.y || y >= part.y + part.height) continue;
+    for (std::uint32_t x = part.x; x < part.x + part.width; ++x)
+      if (!counting.within || counting.within->at(std::uint64_t{y} * width + x))
+        ++found.pixels[row[x]];
   }
   return found;
 }
@@ -48,9 +50,7 @@ void tell_classes(const CountedPicture& picture,
   json["unclassified"] = found.pixels[0];
   json["unclassified_percent"] = percent(found.pixels[0], all);
   json["classes"] = Json::array();
-  std::vector<std::string> names(kLabels);
   for (const LegendEntry& entry : file.classes) {
-    names[entry.index] = entry.name;
     const std::uint64_t pixels = found.pixels[entry.index];
     json["classes"].push_back({{"index", entry.index},
                                {"name", entry.name},
@@ -58,7 +58,11 @@ void tell_classes(const CountedPicture& picture,
                                {"pixels", pixels},
                                {"percent", percent(pixels, all)}});
   }
-  for (std::size_t p = 0; p < at.size(); ++p) json["at"][p]["class"] = names[found.at[p]];
+  for (std::size_t p = 0; p < at.size(); ++p) {
+    const auto entry = std::find_if(file.classes.begin(), file.classes.end(),
+                                    [&](const LegendEntry& e) { return e.index == found.at[p]; });
+    json["at"][p]["class"] = entry != file.classes.end() ? entry->name : "";
+  }
 }
 
 }  // namespace chalcedony
