@@ -17,6 +17,12 @@ namespace fs = std::filesystem;
 
 bool is_hidden(const fs::path& path) { return path.filename().string().starts_with("."); }
 
+/// Whether a picture is one of ours that says how right a map is, by its name.
+bool is_judgement_name(const fs::path& path) {
+  const fs::path thing = path.stem().extension();
+  return thing == ".errors" || thing == ".versus";
+}
+
 bool in_order(const fs::path& a, const fs::path& b) {
   return comes_before(a.filename().string(), b.filename().string());
 }
@@ -61,11 +67,6 @@ bool is_picture_name(const fs::path& path) {
 }
 
 bool is_figure_name(const fs::path& path) { return path.stem().extension() == ".figure"; }
-
-bool is_judgement_name(const fs::path& path) {
-  const fs::path thing = path.stem().extension();
-  return thing == ".errors" || thing == ".versus";
-}
 
 bool is_table_name(const fs::path& path) { return lower_case(path.extension().string()) == ".csv"; }
 

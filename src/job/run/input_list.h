@@ -18,23 +18,20 @@ bool is_picture_name(const std::filesystem::path& path);
 /// `pane.mask.figure.png`.
 bool is_figure_name(const std::filesystem::path& path);
 
-/// Whether a picture is one of ours that says how right a map is, by its name: `pane.errors.png`,
-/// `pane.versus.png`.
-bool is_judgement_name(const std::filesystem::path& path);
-
 /// Whether a file is a table that stands for pictures, of colors or of samples, by its extension.
 bool is_table_name(const std::filesystem::path& path);
 
 /// Puts the files that `named` stands for into the options, in the order named. Of a folder: its
-/// pictures by their names, in natural order, hidden ones, figures and judgements left out; with
-/// `recursive` those of the folders below it too, but not what lies in the output folder. Results
-/// of a file from a folder below keep that folder below -o.
+/// pictures by their names, in natural order, hidden ones, figures and pictures that say how right
+/// a map is (`pane.errors.png`, `pane.versus.png`) left out; with `recursive` those of the folders
+/// below it too, but not what lies in the output folder. Results of a file from a folder below keep
+/// that folder below -o.
 ///
 /// Errors    UsageError for a folder without pictures, or no input at all
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
 
-/// The files of a folder that `may_be` takes, hidden ones, figures, judgements and those below it
-/// left out, by their names in natural order.
+/// The files of a folder that `may_be` takes, by their names in natural order; those below it are
+/// left out, and what set_inputs() leaves out.
 ///
 /// Errors    InputError when it cannot be read
 std::vector<std::filesystem::path> files_in(const std::filesystem::path& folder,

@@ -40,10 +40,10 @@ class PartnerFiles {
 
   /// The file that goes with an input: one after whose name the input is called, before a point or
   /// a hyphen. That name is what `*` stands for, or in a folder, by how sure it is, the stem
-  /// without the thing (`pane` of `pane.reference.png`), the stem
-  /// (`pane` of `pane.png` for `pane.mask.png`), the input's own (`pane.png` for `pane.png` of
-  /// another folder), or the stem without its last part (`pane` of `pane.samples.geojson` for
-  /// `pane.classes.png`). The longest such name is meant. An input is never its own partner.
+  /// without the thing (`pane` of `pane.reference.png`), the stem (`pane` of `pane.png` for
+  /// `pane.mask.png`), the input's own (`pane.png` for `pane.png` of another folder), or the stem
+  /// without its last part (`pane` of `pane.samples.geojson` for `pane.classes.png`). The longest
+  /// such name is meant. An input is never its own partner.
   ///
   /// Errors    InputError when there is none, or two go with it alike
   const std::filesystem::path& of(const std::filesystem::path& input) const;
