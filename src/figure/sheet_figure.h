@@ -7,15 +7,10 @@
 #include <string>
 #include <vector>
 
-#include "core/pixel/thumbnail.h"
 #include "figure/plot/plot.h"
+#include "figure/plot/sheet_grid.h"
 
 namespace chalcedony {
-
-struct SheetCell {
-  std::string title;
-  Thumbnail picture;
-};
 
 /// All cells on a page, row by row, in as many columns as make them largest, or nearly so in fewer
 /// rows; or, when `columns` is not 0, as a table with so many, whose rows and columns may be
