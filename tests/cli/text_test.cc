@@ -54,6 +54,11 @@ TEST_CASE("columns are as wide as they need, words left, numbers right", "[cli][
   CHECK(cli::counted(0) == "0");
   CHECK(cli::counted(999) == "999");
   CHECK(cli::counted(1234567) == "1,234,567");
+  CHECK(cli::rough_percent(0) == "0 %");
+  CHECK(cli::rough_percent(4e-6) == "less than 0.001 %");
+  CHECK(cli::rough_percent(0.0123) == "0.0123 %");
+  CHECK(cli::rough_percent(55.46) == "55.5 %");
+  CHECK(cli::rough_percent(100) == "100 %");
   CHECK(cli::plural(1, "pixel") == "1 pixel");
   CHECK(cli::plural(2500, "pixel") == "2,500 pixels");
 }

@@ -81,11 +81,11 @@ void print_convert(const Json& summary, std::ostream& out) {
                        p["depth"] == "float" ? "float" : p["depth"].get<std::string>() + "-bit");
     print_left_out(p, out);
     if (p["clipped_before_percent"] > 0)
-      out << fmt::format("  {:.3g} % outside sRGB, clipped to 0-255 before the conversion\n",
-                         p["clipped_before_percent"]);
+      out << fmt::format("  {} outside sRGB, clipped to 0-255 before the conversion\n",
+                         rough_percent(p["clipped_before_percent"]));
     if (p["out_of_gamut_percent"] > 0)
-      out << fmt::format("  {:.3g} % out of gamut by up to {:.3g} of 255{}\n",
-                         p["out_of_gamut_percent"], p["largest_excess"],
+      out << fmt::format("  {} out of gamut by up to {:.3g} of 255{}\n",
+                         rough_percent(p["out_of_gamut_percent"]), p["largest_excess"],
                          p["gamut"] == "map" ? ", brought in with less chroma" : "");
   }
   print_outputs(summary, out);

@@ -208,9 +208,9 @@ void print_worst_pair(const Json& pairs, std::ostream& out) {
   if (!worst) return;
   out << fmt::format(
       "  hardest to tell apart: {} and {}, Jeffries-Matusita {:.3f} of 2, at most "
-      "{:.2g} % confused\n",
+      "{} confused\n",
       (*worst)["first"], (*worst)["second"], (*worst)["jeffries_matusita"],
-      (*worst)["confusion_bound_percent"]);
+      rough_percent((*worst)["confusion_bound_percent"]));
 }
 
 /// "99.2 % of 1,234 right (kappa 0.98); most confused: amber taken for lead, 2.1 % of it".
@@ -221,7 +221,8 @@ std::string score_text(const Json& score) {
   if (score.contains("kappa")) text += fmt::format(" (kappa {:.3f})", score["kappa"]);
   if (!score.contains("most_confused")) return text;
   const Json& worst = score["most_confused"];
-  return text + fmt::format("; most confused: {:.2g} % of {} {}", worst["percent"], worst["class"],
+  return text + fmt::format("; most confused: {} of {} {}", rough_percent(worst["percent"]),
+                            worst["class"],
                             worst["taken_for"] == "unclassified"
                                 ? "left unclassified"
                                 : "taken for " + worst["taken_for"].get<std::string>());

@@ -42,7 +42,8 @@ void print_left_out(const Json& picture, std::ostream& out) {
 }
 
 void print_cut_off(double percent, std::ostream& out) {
-  if (percent > 0) out << fmt::format("  {:.3g} % leave the range and are cut off\n", percent);
+  if (percent > 0)
+    out << fmt::format("  {} leave the range and are cut off\n", rough_percent(percent));
 }
 
 }  // namespace chalcedony::cli

@@ -184,6 +184,12 @@ std::string counted(std::uint64_t count) {
   return text;
 }
 
+std::string rough_percent(double percent) {
+  constexpr double kLeast = 0.001;
+  if (percent > 0 && percent < kLeast) return fmt::format("less than {} %", kLeast);
+  return fmt::format("{:.3g} %", percent);
+}
+
 std::string plural(std::uint64_t count, const std::string& noun) {
   return counted(count) + " " + noun + (count == 1 ? "" : "s");
 }

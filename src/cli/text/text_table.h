@@ -90,6 +90,10 @@ std::vector<std::string> aligned_numbers(const std::vector<double>& values, int 
 /// A count with marks between thousands: 1,234,567.
 std::string counted(std::uint64_t count);
 
+/// A percentage to three digits: "12.3 %", "100 %", or "less than 0.001 %" where there is next to
+/// nothing.
+std::string rough_percent(double percent);
+
 /// "pixel" or "pixels" after a count.
 std::string plural(std::uint64_t count, const std::string& noun);
 
