@@ -9,12 +9,15 @@
 
 #include "core/degrees.h"
 #include "figure/plot/axis.h"
+#include "figure/plot/fitted_text.h"
 #include "figure/plot/legend.h"
+#include "figure/plot/sheet_grid.h"
+#include "figure/sheet_figure.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr double kLegendWide = 308;  // of the page, in pixels
+constexpr double kLegendWide = 308, kCloseUpsWide = 500;  // of the page, in pixels
 
 /// The corners of a circle.
 std::vector<Position> circle_about(const Position& center, double radius) {
@@ -69,6 +72,37 @@ PictureLabel name_above(const std::vector<Position>& ring, const std::string& na
           true};
 }
 
+/// A close-up of a sample, which is outlined in it.
+SheetCell seen_from_near(Plot& plot, const std::string& title, const NumberedSample& sample) {
+  const auto& [picture, place] = sample.close_up;
+  const double left = place.x, top = place.y, right = left + place.width,
+               bottom = top + place.height;
+  const std::string outline = line_through(
+      closed_line({{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}}));
+  return {title, picture, {.plots = outlined(plot.store(outline), sample.color)}};
+}
+
+/// Adds what each stands for to its title, where there is room for all of them; false where not.
+bool add_shares(std::vector<SheetCell>& cells, const std::vector<NumberedSample>& samples,
+                double room) {
+  std::vector<std::string> titles;
+  for (std::size_t i = 0; i < cells.size(); ++i)
+    titles.push_back(fmt::format("{} {:.1f} %", cells[i].title, samples[i].percent));
+  if (std::any_of(titles.begin(), titles.end(), [&](const std::string& title) {
+        return text_width(title, Plot::kPanelTitlePoints) > room;
+      }))
+    return false;
+  for (std::size_t i = 0; i < cells.size(); ++i) cells[i].title = titles[i];
+  return true;
+}
+
+/// Above a place, or below one that lies at the top.
+PictureLabel guess_beside(const PixelRect& place, const std::string& guess) {
+  const double x = place.x + place.width / 2.0, y = place.y, high = place.height;
+  const bool above = y > 1.5 * high;
+  return {x, above ? y : y + 2 * high, guess, above};
+}
+
 }  // namespace
 
 void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -103,21 +137,38 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
 void add_suggestions_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                             const std::vector<NumberedSample>& samples, const Thumbnail& picture) {
   Overlay over{.coordinates = true};
-  std::vector<LegendLine> guesses;
+  std::vector<SheetCell> near;
   for (const NumberedSample& sample : samples) {
-    const std::string number = std::to_string(guesses.size() + 1);
-    const std::vector<Position> ring = closed_line(sample.ring);
+    const std::string number = std::to_string(near.size() + 1);
     if (!over.plots.empty()) over.plots += ", ";
-    over.plots += outlined(plot.store(line_through(ring)), sample.color);
-    over.labels.push_back(name_above(ring, number));
-    guesses.push_back({number + "   " + sample.guess, sample.color, sample.percent});
+    over.plots += outlined(plot.store(line_through(closed_line(sample.ring))), sample.color);
+    over.labels.push_back(name_above(sample.ring, number));
+    near.push_back(seen_from_near(plot, number + " " + sample.guess, sample));
   }
-  Box body = plot.begin(path, "Where samples would help: " + name,
-                        "guesses to be checked; shares are percent of the counted pixels that a "
-                        "sample stands for; coordinates are pixels");
-  const Box legend = body.cut_right(kLegendWide, Plot::kGap);
+  const SheetGrid grid = SheetGrid::best(near, kCloseUpsWide, Plot::kBodyHeight);
+  const bool shares = add_shares(near, samples, grid.cell_width());
+  Box body = plot.begin(
+      path, "Where samples would help: " + name,
+      std::string("guesses to be checked; ") +
+          (shares ? "shares are percent of the counted pixels that a sample stands for; " : "") +
+          "coordinates are pixels");
+  const Box beside = body.cut_right(kCloseUpsWide, Plot::kGap);
   plot.show(body, "", picture, over);
-  draw_legend(plot, guesses, legend);
+  grid.show(plot, beside, near, row_by_row(near.size()));
+}
+
+void add_places_to_check_figure(Plot& plot, const std::filesystem::path& path, std::size_t pictures,
+                                const std::vector<PlaceToCheck>& places) {
+  std::vector<SheetCell> near;
+  for (const auto& [number, picture, sample] : places) {
+    const std::string title = fmt::format("{}  {}  {:.1f} %", number, picture, sample.percent);
+    SheetCell& cell = near.emplace_back(seen_from_near(plot, title, sample));
+    cell.over.labels.push_back(guess_beside(sample.close_up.place, sample.guess));
+  }
+  add_sheet(plot, path, fmt::format("Where samples would help in {} pictures", pictures),
+            "the places to check first, with guesses; shares are percent of the counted pixels of "
+            "all pictures that a sample stands for",
+            near);
 }
 
 }  // namespace chalcedony

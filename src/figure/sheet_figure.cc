@@ -5,10 +5,8 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kMostHeight = Plot::kHeight - Plot::page_height(0);
-
 SheetGrid grid_of(const std::vector<SheetCell>& cells, std::size_t columns) {
-  return {cells, columns, Plot::kBodyWidth, kMostHeight};
+  return {cells, columns, Plot::kBodyWidth, Plot::kBodyHeight};
 }
 
 /// Which cell stands at each place, row by row.
@@ -36,7 +34,7 @@ void add_sheet(Plot& plot, const std::filesystem::path& path, const std::string&
                const std::string& subtitle, const std::vector<SheetCell>& cells,
                std::size_t columns) {
   const auto [grid, order] =
-      columns == 0 ? Arrangement{SheetGrid::best(cells, Plot::kBodyWidth, kMostHeight),
+      columns == 0 ? Arrangement{SheetGrid::best(cells, Plot::kBodyWidth, Plot::kBodyHeight),
                                  row_by_row(cells.size())}
                    : table_of(cells, columns);
   const Box body = plot.begin(path, title, subtitle, std::round(Plot::page_height(grid.height())));

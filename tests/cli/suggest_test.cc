@@ -55,6 +55,8 @@ TEST_CASE("samples are suggested for what the model does not know", "[cli][class
   REQUIRE(rows.size() == 2);
   CHECK(rows[0].at("guess") == "red");
   CHECK(rows[1].at("number") == "2");
+  CHECK(rows[0].at("side") == "2");
+  CHECK_THAT(rows[0].at("color"), Catch::StartsWith("#e8"));  // pink, with its grain
   CHECK(rows[1].at("pixels") == "1200");
   CHECK(std::stod(rows[1].at("percent")) == 25);
   const std::string figure = text_of_file(dir / "out/s.suggested.figure.svg");
@@ -94,6 +96,52 @@ TEST_CASE("checked guesses are trained with, others are warned of", "[cli][class
   CHECK(picture["classes"].size() == 4);
   CHECK(picture["classes"][2]["pixels"] == 20 * 60);
   CHECK(picture["doubtful_percent"].get<double>() < 25);
+}
+
+TEST_CASE("of several pictures the places to check first are told", "[cli][classify]") {
+  const TempDir dir;
+  write_half_known(dir);
+  std::vector<std::uint8_t> pink;
+  for (unsigned pixel = 0; pixel < 40 * 60; ++pixel) pink.insert(pink.end(), {232, 122, 152});
+  write_rgb(dir / "t.png", 40, 60, pink);
+  REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
+  const std::vector<std::string> both{"classify", "s.png",          "t.png",
+                                      "--model",  "out/model.json", "--suggest",
+                                      "4",        "--figures",      "svg"};
+  const json summary = summary_of(run_tool(dir, with(both, {"-o", "out", "--summary", "json"})));
+  // The pink of t stands for that of s too.
+  const json& first = summary["check_first"];
+  REQUIRE(first.size() == 2);
+  CHECK(first[0]["file"] == "t.png");
+  CHECK(first[0]["pixels"] == 40 * 60 + 20 * 60);
+  CHECK(first[0]["percent"] == 50);
+  CHECK(first[1]["file"] == "s.png");
+  CHECK(first[1]["percent"].get<double>() == Approx(100.0 / 6));
+  const auto rows = rows_of(dir / "out/suggested.csv");
+  REQUIRE(rows.size() == 3);
+  CHECK(rows[0].at("check") == "1");
+  CHECK(rows[0].at("pixels_in_all") == "3600");
+  CHECK(rows[1].at("like") == "1");
+  CHECK(rows[1].at("picture") == "s.png");
+  CHECK(rows[2].at("check") == "2");
+  CHECK_THAT(text_of_file(dir / "out/suggested.figure.svg"),
+             Catch::Contains("Where samples would help in 2 pictures") &&
+                 Catch::Contains("1  t  50.0 %") && Catch::Contains("red?"));
+  const Outcome text = run_tool(dir, both);
+  CHECK_THAT(text.out,
+             Catch::Contains("Places to check first, with what they stand for in all pictures") &&
+                 Catch::Contains("t.png         1    red     50.00 %"));
+  // Pictures that were done before have their say, if not their close-ups when they are gone.
+  const json resumed =
+      summary_of(run_tool(dir, with(both, {"-o", "out", "--resume", "--summary", "json"})));
+  CHECK(resumed["unchanged"] == 2);
+  CHECK(resumed["check_first"] == first);
+  // Parts are put together: their tables, not their figures.
+  for (const char* part : {"1/2", "2/2"})
+    REQUIRE(run_tool(dir, with(both, {"-o", std::string("part-") + part[0], "--shard", part}))
+                .exit_code == 0);
+  REQUIRE(run_tool(dir, {"gather", "part-1", "part-2", "-o", "all"}).exit_code == 0);
+  CHECK(text_of_file(dir / "all/suggested.csv") == text_of_file(dir / "out/suggested.csv"));
 }
 
 TEST_CASE("where nothing is doubtful no samples are suggested", "[cli][classify]") {

@@ -82,8 +82,12 @@ void print_areas(const Json& picture, std::ostream& out) {
   table.print(out);
 }
 
+std::string guess_text(const Json& place) {
+  return place["guess"] == "" ? "none" : place["guess"].get<std::string>();
+}
+
 void print_suggested(const Json& picture, std::ostream& out) {
-  out << fmt::format("  {:.2g} % of pixels are doubtful; ", picture["doubtful_percent"]);
+  out << fmt::format("  {} of pixels are doubtful; ", rough_percent(picture["doubtful_percent"]));
   if (picture["suggested"].empty()) {
     out << "no place stands for enough of them to sample it\n";
     return;
@@ -93,9 +97,22 @@ void print_suggested(const Json& picture, std::ostream& out) {
   table.counts("number", "number")
       .decimals("x", "x", 1)
       .decimals("y", "y", 1)
-      .cells(
-          "guess",
-          [](const Json& s) { return s["guess"] == "" ? "none" : s["guess"].get<std::string>(); })
+      .cells("guess", guess_text)
+      .percents("stands for", "percent");
+  table.print(out);
+}
+
+/// Of several pictures.
+void print_check_first(const Json& summary, std::ostream& out) {
+  Json places = summary["check_first"];
+  if (places.empty()) return;
+  out << "Places to check first, with what they stand for in all pictures\n";
+  for (std::size_t i = 0; i < places.size(); ++i) places[i]["check"] = i + 1;
+  TextTable table(places);
+  table.counts("check", "check")
+      .words("picture", "file")
+      .counts("number", "number")
+      .cells("guess", guess_text)
       .percents("stands for", "percent");
   table.print(out);
 }
@@ -111,10 +128,8 @@ void print_classify(const Json& summary, std::ostream& out) {
       out << fmt::format("  {} in the boxes of several classes; each went to the nearest middle\n",
                          plural(p["contested"], "pixel"));
     if (p["far"] > 0)
-      out << fmt::format(
-          "  {:.2g} % of pixels are farther from every class than 99 % of its "
-          "samples\n",
-          p["far_percent"]);
+      out << fmt::format("  {} of pixels are farther from every class than 99 % of its samples\n",
+                         rough_percent(p["far_percent"]));
     if (p.contains("confidence"))
       out << fmt::format(
           "  confidence: mean {:.1f} %, median {:.1f} %, lowest 5 % at most {:.1f} %\n",
@@ -122,6 +137,7 @@ void print_classify(const Json& summary, std::ostream& out) {
           p["confidence"]["percentile_5"]);
     if (p.contains("suggested")) print_suggested(p, out);
   }
+  if (summary.contains("check_first")) print_check_first(summary, out);
   print_outputs(summary, out);
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <utility>
 
 namespace chalcedony {
 namespace {
@@ -60,7 +61,7 @@ class Coverage {
     std::size_t best = colors_.size();
     for (std::size_t c = 0; c < colors_.size(); ++c)
       if (colors_[c].may_stand && !stood_for_[c] &&
-          (best == colors_.size() || pixels_[c] > pixels_[best]))
+          (best == colors_.size() || worth(c) > worth(best)))
         best = c;
     return best;
   }
@@ -84,6 +85,11 @@ class Coverage {
   }
 
  private:
+  /// Among those that stand for as much, pixels of one's own decide.
+  std::pair<std::uint64_t, std::uint64_t> worth(std::size_t color) const {
+    return {pixels_[color], colors_[color].pixels};
+  }
+
   const std::vector<DoubtfulColor>& colors_;
   ByLightness by_lightness_;
   std::vector<std::uint64_t> pixels_;  // that each would stand for

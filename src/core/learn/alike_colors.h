@@ -28,7 +28,8 @@ struct ColorStandIn {
 
 /// At most `most` colors that stand for as many pixels as possible: one stands for those of all
 /// colors alike its own that none before it stands for. Each is the one that stands for most, of
-/// several the first; one that stands for less than `least` ends it.
+/// several the one with most pixels of its own, and of these the first; one that stands for less
+/// than `least` ends it.
 ///
 /// Source    the greedy rule for maximum coverage, Nemhauser, Wolsey and Fisher (1978)
 std::vector<ColorStandIn> color_stand_ins(const std::vector<DoubtfulColor>& colors,

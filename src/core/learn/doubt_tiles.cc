@@ -24,6 +24,14 @@ std::uint64_t code_of(float value) {
 
 }  // namespace
 
+double DoubtTile::variance() const {
+  const double n = pixels;
+  double of_mean = 0;
+  for (const std::uint64_t sum : srgb)
+    of_mean += static_cast<double>(sum) / n * static_cast<double>(sum) / n;
+  return std::max(0.0, static_cast<double>(squares) / n - of_mean);
+}
+
 DoubtTiles::DoubtTiles(std::uint32_t width, std::uint32_t height)
     : side_(side_for(width, height)),
       columns_(width / side_),
@@ -43,7 +51,11 @@ void DoubtTiles::add(const Block& block, const Verdicts& verdicts, const ConstPl
       DoubtTile& tile = row[x / side_];
       ++tile.pixels;
       tile.doubtful += doubtful;
-      for (std::size_t c = 0; c < 3; ++c) tile.srgb[c] += code_of(srgb[c][i]);
+      for (std::size_t c = 0; c < 3; ++c) {
+        const std::uint64_t code = code_of(srgb[c][i]);
+        tile.srgb[c] += code;
+        tile.squares += code * code;
+      }
       if (middle_row && x % side_ == side_ / 2) tile.middle = label;
     }
   });
@@ -57,6 +69,7 @@ void DoubtTiles::merge(const DoubtTiles& other) {
     mine.pixels += its.pixels;
     mine.doubtful += its.doubtful;
     for (std::size_t c = 0; c < 3; ++c) mine.srgb[c] += its.srgb[c];
+    mine.squares += its.squares;
     mine.middle = std::max(mine.middle, its.middle);
   }
 }

@@ -17,7 +17,11 @@ namespace chalcedony {
 struct DoubtTile {
   std::uint32_t pixels = 0, doubtful = 0;  // that count
   std::array<std::uint64_t, 3> srgb{};     // sums of codes, 0-255
+  std::uint64_t squares = 0;               // sum of the squares of all three
   Label middle = 0;                        // the class of its middle pixel
+
+  /// How far its pixels lie from their mean, squared, on average; in codes.
+  double variance() const;
 };
 
 /// Squares of one size from the top left on; what is left at the right and the bottom belongs to

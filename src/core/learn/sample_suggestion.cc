@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <utility>
 
 #include "core/color/space.h"
 #include "core/learn/alike_colors.h"
@@ -36,6 +37,41 @@ DoubtfulTiles doubtful_tiles(const std::vector<DoubtTile>& tiles) {
   return doubtful;
 }
 
+double squared_distance(const std::array<double, 3>& a, const std::array<double, 3>& b) {
+  double squares = 0;
+  for (std::size_t c = 0; c < 3; ++c) squares += (a[c] - b[c]) * (a[c] - b[c]);
+  return squares;
+}
+
+/// Of the more even half of a tile and those it stands for, the one whose color is nearest to it.
+std::size_t even_one(const DoubtTiles& tiles, const DoubtfulTiles& doubtful,
+                     const ColorStandIn& group) {
+  struct Tile {
+    double variance, distance;
+    std::size_t place;
+  };
+  std::vector<Tile> all;
+  const auto add = [&](std::size_t color) {
+    if (!doubtful.colors[color].may_stand) return;
+    const std::size_t place = doubtful.places[color];
+    all.push_back(
+        {tiles.tiles()[place].variance(),
+         squared_distance(doubtful.colors[color].oklab, doubtful.colors[group.color].oklab),
+         place});
+  };
+  add(group.color);
+  for (const std::size_t other : group.others) add(other);
+  const auto middle = all.begin() + static_cast<std::ptrdiff_t>((all.size() - 1) / 2);
+  std::nth_element(all.begin(), middle, all.end(), [](const Tile& a, const Tile& b) {
+    return std::pair(a.variance, a.place) < std::pair(b.variance, b.place);
+  });
+  return std::min_element(all.begin(), middle + 1,
+                          [](const Tile& a, const Tile& b) {
+                            return std::pair(a.distance, a.place) < std::pair(b.distance, b.place);
+                          })
+      ->place;
+}
+
 SuggestedSample sample_in(const DoubtTiles& tiles, std::size_t place, std::uint64_t doubtful) {
   const std::uint32_t side = tiles.side();
   const auto sampled = std::max(1u, static_cast<std::uint32_t>(side * kSampledShare));
@@ -57,10 +93,10 @@ std::vector<SuggestedSample> suggested_samples(const DoubtTiles& tiles, std::siz
   std::uint64_t counted = 0;
   for (const DoubtTile& tile : tiles.tiles()) counted += tile.pixels;
   const std::uint64_t least = (counted + 999) / 1000;
-  const auto [colors, places] = doubtful_tiles(tiles.tiles());
+  const DoubtfulTiles doubtful = doubtful_tiles(tiles.tiles());
   std::vector<SuggestedSample> samples;
-  for (const ColorStandIn& one : color_stand_ins(colors, most, least))
-    samples.push_back(sample_in(tiles, places[one.color], one.pixels));
+  for (const ColorStandIn& one : color_stand_ins(doubtful.colors, most, least))
+    samples.push_back(sample_in(tiles, even_one(tiles, doubtful, one), one.pixels));
   return samples;
 }
 

@@ -67,7 +67,8 @@ class Plot {
   static constexpr double kPictureBeside = 396;
 
   /// The body of a page, and the height of a page whose body is so high.
-  static constexpr double kBodyWidth = kWidth - kMargins.left - kMargins.right;
+  static constexpr double kBodyWidth = kWidth - kMargins.left - kMargins.right,
+                          kBodyHeight = kHeight - kMargins.top - kMargins.bottom;
   static constexpr double page_height(double body) { return kMargins.top + body + kMargins.bottom; }
 
   /// Begins a figure with a title line; later lines draw into it. One that needs less or more of a

@@ -18,14 +18,16 @@ constexpr double kNearlyLargest = 0.95;  // of the largest pictures
 
 SheetGrid::SheetGrid(const std::vector<SheetCell>& cells, std::size_t columns, double wide,
                      double high)
-    : columns_(columns), rows_((cells.size() + columns - 1) / columns), room_(kTitleRoom) {
+    : columns_(columns),
+      rows_((cells.size() + columns - 1) / columns),
+      room_(kTitleRoom),
+      cell_width_((wide + kSheetGap) / static_cast<double>(columns_) - kSheetGap) {
   const Thumbnail& picture = cells.front().picture;
-  const double cell_wide = (wide + kSheetGap) / static_cast<double>(columns_) - kSheetGap;
   const auto rows = static_cast<double>(rows_);
   if (rows > 5) room_ = std::min(kNarrowTitleRoom, 0.4 * high / rows);
   // There is no gap above the first row.
   const double cell_high = (high - Plot::kPanelTitle + room_) / rows - room_;
-  const double scale = std::min(cell_wide / picture.width, cell_high / picture.height);
+  const double scale = std::min(cell_width_ / picture.width, cell_high / picture.height);
   picture_height_ = scale * picture.height;
 }
 

@@ -29,6 +29,8 @@ class SheetGrid {
 
   std::size_t rows() const { return rows_; }
   double picture_height() const { return picture_height_; }
+  /// What a title may take.
+  double cell_width() const { return cell_width_; }
   /// Of all rows.
   double height() const;
 
@@ -42,7 +44,7 @@ class SheetGrid {
 
   std::size_t columns_, rows_;
   double room_;  // for a title
-  double picture_height_;
+  double cell_width_, picture_height_;
 };
 
 /// The places of so many cells, row by row.

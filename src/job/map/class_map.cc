@@ -22,6 +22,7 @@
 #include "io/text/csv.h"
 #include "job/learn/model_fit.h"
 #include "job/map/class_shares.h"
+#include "job/map/close_ups.h"
 #include "job/map/suggested_samples.h"
 #include "job/picture/preview.h"
 
@@ -285,7 +286,8 @@ class ClassMapJob {
                          picture_.name(), legend, picture, merged_thumbnail(map_preview_));
     if (suggested && !suggested->none())
       suggested->add_figure(plot, results_.path(input(), "suggested.figure", extension_of(format_)),
-                            picture_.name(), picture);
+                            picture_.name(), picture,
+                            close_ups(picture_.file, suggested->squares()));
     draw_figures(plot, context_);
   }
 

@@ -3,7 +3,7 @@
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "io/document/model_file.h"
-#include "job/map/class_shares.h"
+#include "job/map/places_to_check.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 
@@ -17,11 +17,13 @@ const std::vector<ResultKind>& classify_results() {
        "confidence"},
       {"blend", "<stem>.blend.png: the class colors over the picture", "blend"},
       {"suggested",
-       "<stem>.suggested.geojson and .csv: where samples would help, with guesses to be checked",
+       "<stem>.suggested.geojson and .csv: where samples would help, with guesses to be checked; "
+       "of "
+       "several pictures also suggested.csv, in the order in which to check them",
        "suggest"},
       {"figure",
        "<stem>.classes.figure.png: picture, class map and legend; with --suggest also "
-       "<stem>.suggested.figure.png"}};
+       "<stem>.suggested.figure.png with close-ups, and of several pictures suggested.figure.png"}};
   return kinds;
 }
 
@@ -41,6 +43,17 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
                            options.map, options.shared, its_context, results, format);
   };
   for_each_input(options.shared, context, summary, do_one);
+  if (options.map.suggest > 0 && summary["inputs"].size() > 1) {
+    Json places = places_to_check(summary["inputs"], options.map.suggest);
+    // What is of all pictures together cannot be put together from parts.
+    if (format != FigureFormat::kNone && !options.shared.shard && !places.empty()) {
+      Plot plot(format);
+      add_places_to_check(plot, results.path("suggested.figure." + extension_of(format)), places,
+                          summary["inputs"].size(), map_classes(model), options.shared, context);
+      draw_figures(plot, context);
+    }
+    summary["check_first"] = std::move(places);
+  }
   results.report(summary);
   return summary;
 }

@@ -3,10 +3,8 @@
 #include <utility>
 
 #include "core/learn/sample_shape.h"
-#include "figure/sample_figure.h"
 #include "io/document/sample_file.h"
 #include "io/file/whole_file.h"
-#include "io/text/csv.h"
 
 namespace chalcedony {
 namespace {
@@ -47,22 +45,35 @@ void SuggestedSamples::write(const std::filesystem::path& path) const {
   write_text_file(path, samples_text(set, size_.width, size_.height));
 }
 
-void SuggestedSamples::write_table(const std::filesystem::path& path) const {
-  CsvTable table({"number", "x", "y", "guess", "pixels", "percent"});
-  std::uint64_t number = 0;
+std::vector<SuggestedPlace> SuggestedSamples::places() const {
+  std::vector<SuggestedPlace> places;
   for (const SuggestedSample& sample : samples_) {
     const auto [x, y] = middle_of(sample);
-    table.add({++number, x, y, guess_of(sample).name, sample.doubtful, percent_of(sample)});
+    places.push_back({places.size() + 1, x, y, sample.side, guess_of(sample).name,
+                      css_hex(sample.color), sample.doubtful, percent(sample.doubtful, counted_)});
   }
-  table.write(path);
+  return places;
+}
+
+void SuggestedSamples::write_table(const std::filesystem::path& path) const {
+  write_suggestions(path, places());
+}
+
+std::vector<PixelRect> SuggestedSamples::squares() const {
+  std::vector<PixelRect> squares;
+  for (const SuggestedSample& sample : samples_)
+    squares.push_back({sample.left, sample.top, sample.side, sample.side});
+  return squares;
 }
 
 void SuggestedSamples::add_figure(Plot& plot, const std::filesystem::path& path,
-                                  const std::string& name, const Thumbnail& picture) const {
+                                  const std::string& name, const Thumbnail& picture,
+                                  const std::vector<CloseUp>& near) const {
   std::vector<NumberedSample> numbered;
   for (const SuggestedSample& sample : samples_) {
     const MapClass& guess = guess_of(sample);
-    numbered.push_back({square_of(sample), guess.name + "?", guess.color, percent_of(sample)});
+    numbered.push_back({square_of(sample), guess.name + "?", guess.color,
+                        percent(sample.doubtful, counted_), near[numbered.size()]});
   }
   add_suggestions_figure(plot, path, name, numbered, picture);
 }
@@ -71,15 +82,15 @@ void SuggestedSamples::report(Json& json) const {
   json["doubtful"] = doubtful_;
   json["doubtful_percent"] = percent(doubtful_, counted_);
   Json all = Json::array();
-  for (const SuggestedSample& sample : samples_) {
-    const auto [x, y] = middle_of(sample);
-    all.push_back({{"number", all.size() + 1},
-                   {"x", x},
-                   {"y", y},
-                   {"guess", guess_of(sample).name},
-                   {"pixels", sample.doubtful},
-                   {"percent", percent_of(sample)}});
-  }
+  for (const SuggestedPlace& place : places())
+    all.push_back({{"number", place.number},
+                   {"x", place.x},
+                   {"y", place.y},
+                   {"side", place.side},
+                   {"guess", place.guess},
+                   {"color", place.color},
+                   {"pixels", place.pixels},
+                   {"percent", place.percent}});
   json["suggested"] = std::move(all);
 }
 

@@ -12,8 +12,11 @@
 #include "core/learn/model.h"
 #include "core/learn/sample_suggestion.h"
 #include "core/pixel/raster.h"
+#include "core/pixel/region.h"
 #include "core/pixel/thumbnail.h"
 #include "figure/plot/plot.h"
+#include "figure/sample_figure.h"
+#include "io/document/suggestion_table.h"
 #include "job/map/class_shares.h"
 #include "job/run/summary.h"
 
@@ -31,20 +34,20 @@ class SuggestedSamples {
   /// <stem>.suggested.geojson: squares whose classes are guesses with a question mark behind, so
   /// that none is trained with unseen.
   void write(const std::filesystem::path& path) const;
-  /// <stem>.suggested.csv: number, x, y, guess, pixels, percent, as in report().
+  /// <stem>.suggested.csv
   void write_table(const std::filesystem::path& path) const;
+  /// Where the places are, for close_ups().
+  std::vector<PixelRect> squares() const;
+  /// `near`: a close-up of each.
   void add_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
-                  const Thumbnail& picture) const;
-  /// Adds `doubtful` and `doubtful_percent` of the counted pixels, and `suggested`: for each its
-  /// `number`, `x` and `y` (its middle), `guess` (empty for none), `pixels` and `percent` of the
-  /// counted ones it stands for.
+                  const Thumbnail& picture, const std::vector<CloseUp>& near) const;
+  /// Adds `doubtful` and `doubtful_percent` of the counted pixels, and `suggested`: what a
+  /// SuggestedPlace holds, for each.
   void report(Json& json) const;
 
  private:
   const MapClass& guess_of(const SuggestedSample& sample) const;
-  double percent_of(const SuggestedSample& sample) const {
-    return percent(sample.doubtful, counted_);
-  }
+  std::vector<SuggestedPlace> places() const;
 
   RasterShape size_;
   std::uint64_t counted_;

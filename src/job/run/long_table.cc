@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "io/document/color_table_file.h"
+#include "io/document/suggestion_table.h"
 #include "io/file/atomic_file.h"
 #include "io/file/whole_file.h"
 #include "io/text/csv.h"
@@ -16,6 +17,7 @@ namespace {
 using std::filesystem::path;
 
 constexpr const char* kColorTable = "colors.csv";
+constexpr const char* kSuggestions = "suggested.csv";
 
 /// THING.csv of `<stem>.THING.csv`; empty for all other files.
 std::string table_name(const path& file, const path& stem) {
@@ -96,6 +98,10 @@ std::vector<path> write_long_tables(const std::vector<PictureResults>& pictures,
       std::vector<path> files;
       for (const auto& [input, file] : parts) files.push_back(file);
       write_color_table(folder / name, added_color_tables(files));
+      continue;
+    }
+    if (name == kSuggestions) {
+      write_suggestions_in_order(folder / name, parts);
       continue;
     }
     LongTable table(folder / name);

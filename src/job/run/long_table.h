@@ -22,7 +22,8 @@ std::vector<std::string> long_table_names(const std::vector<PictureResults>& pic
 /// For each table that pictures have (`<stem>.THING.csv`) writes THING.csv into the folder: a
 /// column `picture`, then the columns of theirs. A table that names its picture itself is taken as
 /// it is. What a picture does not have is left out, and so is a table whose columns are not those
-/// of the first, which `warn` is told. Tables of colors (colors.csv) are added up instead. Returns
+/// of the first, which `warn` is told. Tables of colors (colors.csv) are added up instead, and
+/// places where samples would help (suggested.csv) put in the order in which to check them. Returns
 /// the files in order of their names.
 ///
 /// Errors    InputError, OutputError

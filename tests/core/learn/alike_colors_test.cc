@@ -4,6 +4,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <random>
+#include <utility>
 
 using namespace chalcedony;
 
@@ -42,7 +43,9 @@ std::vector<ColorStandIn> plain_stand_ins(const std::vector<DoubtfulColor>& colo
         one.others.push_back(other);
         one.pixels += colors[other].pixels;
       }
-      if (!found || one.pixels > best.pixels) best = one;
+      if (!found || std::pair(one.pixels, colors[c].pixels) >
+                        std::pair(best.pixels, colors[best.color].pixels))
+        best = one;
       found = true;
     }
     if (!found || best.pixels < least) break;
@@ -78,6 +81,9 @@ TEST_CASE("no color stands for less than is worth it", "[core][learn]") {
   CHECK(all[0].others == std::vector<std::size_t>{1});
   CHECK(all[0].pixels == 110);
   CHECK(all[1].color == 2);
+  // Of two that stand for the same, the one that is more of it.
+  const std::vector<DoubtfulColor> two{{{0.5, 0, 0}, 40, true}, {{0.52, 0, 0}, 70, true}};
+  CHECK(color_stand_ins(two, 5, 0).at(0).color == 1);
   CHECK(color_stand_ins(colors, 5, 11).size() == 1);
   CHECK(color_stand_ins(colors, 1, 0).size() == 1);
   CHECK(color_stand_ins({}, 5, 0).empty());

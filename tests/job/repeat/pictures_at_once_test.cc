@@ -13,10 +13,10 @@ using namespace chalcedony;
 
 namespace {
 
-using Places = std::vector<std::size_t>;
+using InputNumbers = std::vector<std::size_t>;
 
-Places first(std::size_t count) {
-  Places places(count);
+InputNumbers first(std::size_t count) {
+  InputNumbers places(count);
   std::iota(places.begin(), places.end(), std::size_t{0});
   return places;
 }
@@ -32,7 +32,7 @@ SharedOptions on_threads(unsigned threads) {
 TEST_CASE("pictures are begun and ended in order, whatever time each takes", "[job]") {
   for (const unsigned threads : {1u, 2u, 5u}) {
     constexpr std::size_t kCount = 40;
-    Places begun, ended;
+    InputNumbers begun, ended;
     std::vector<std::atomic<int>> worked(kCount);
     for_pictures_at_once(
         on_threads(threads), kCount,
@@ -56,7 +56,7 @@ TEST_CASE("the first picture that fails is told, and those before it are ended",
   for (const unsigned threads : {1u, 2u, 5u}) {
     // So many that they cannot all be begun while a thread is kept from failing.
     constexpr std::size_t kCount = 2'000'000;
-    Places begun, ended;
+    InputNumbers begun, ended;
     const auto run = [&] {
       for_pictures_at_once(on_threads(threads), kCount,
                            {.begin = [&](std::size_t i) { begun.push_back(i); },
@@ -78,7 +78,7 @@ TEST_CASE("the first picture that fails is told, and those before it are ended",
 
 TEST_CASE("what throws at a beginning or an end stops the rest", "[job]") {
   for (const unsigned threads : {1u, 3u}) {
-    Places ended;
+    InputNumbers ended;
     const auto at = [&](std::size_t bad_begin, std::size_t bad_end) {
       ended.clear();
       for_pictures_at_once(on_threads(threads), 30,

@@ -74,6 +74,33 @@ TEST_CASE("tables of colors are added up", "[job][tables]") {
                     Catch::Contains("holds colors of display-p3, and"));
 }
 
+TEST_CASE("places to sample are put in the order in which to check them", "[job][tables]") {
+  const TempDir dir;
+  const std::string header = "number,x,y,side,guess,color,pixels,percent\r\n";
+  // The gray of b.c stands for that of a, which is nearly its own.
+  const auto pictures =
+      results(dir, "suggested.csv",
+              header + "1,5,5,3,ruby,#a01c2e,50,5\r\n2,9,5,3,\"lead, old\",#808080,30,3\r\n",
+              header + "1,7.5,5,3,,#848484,40,4\r\n");
+  write_long_tables(pictures, dir.path(), warn);
+  CHECK(text_of_file(dir / "suggested.csv") ==
+        "check,like,pixels_in_all,picture,number,x,y,side,guess,color,pixels,percent\r\n"
+        "1,,70,in/b.c.png,1,7.5,5,3,,#848484,40,4\r\n"
+        ",1,,in/a.png,2,9,5,3,\"lead, old\",#808080,30,3\r\n"
+        "2,,50,in/a.png,1,5,5,3,ruby,#a01c2e,50,5\r\n");
+  std::filesystem::remove(dir / "suggested.csv");
+  const auto others = results(dir, "suggested.csv", header, "number,x\r\n1,5\r\n");
+  CHECK_THROWS_WITH(write_long_tables(others, dir.path(), warn),
+                    Catch::Contains("b.c.suggested.csv: is no table of suggested samples; let "
+                                    "classify --suggest write it again"));
+  for (const char* row : {"1,5,5,3,ruby,#a01c2e,many,5\r\n", "1,5,5,3,ruby,reddish,50,5\r\n"}) {
+    const auto broken = results(dir, "suggested.csv", header, header + row);
+    CHECK_THROWS_WITH(write_long_tables(broken, dir.path(), warn),
+                      Catch::Contains("holds a place whose color or pixels cannot be read"));
+  }
+  CHECK_FALSE(std::filesystem::exists(dir / "suggested.csv"));
+}
+
 TEST_CASE("files that are no tables of a picture are left alone", "[job][tables]") {
   const TempDir dir;
   put_text(dir / "a.mask.png", "x");
