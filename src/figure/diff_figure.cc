@@ -7,6 +7,7 @@
 
 #include "core/palette/figure_colors.h"
 #include "figure/plot/heat_scale.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony {
 namespace {
@@ -50,10 +51,11 @@ void add_diff_figure(Plot& plot, const std::filesystem::path& path,
                      const std::array<std::string, 2>& names, const Thumbnail& first,
                      const Thumbnail& second, const Thumbnail& map, double most,
                      const std::string& formula, const DiffNumbers& numbers) {
-  Box body = plot.begin(
-      path, names[0] + " against " + names[1],
-      fmt::format("{}: mean {:.4g}, 95 % at most {:.4g}, {:.2f} % above {:g}", formula,
-                  numbers.mean, numbers.percentile_95, numbers.above_percent, numbers.tolerance));
+  Box body =
+      plot.begin(path, names[0] + " against " + names[1],
+                 fmt::format("{}: mean {}, 95 % at most {}, {:.2f} % above {:g}", formula,
+                             rounded_text(numbers.mean, 4), rounded_text(numbers.percentile_95, 4),
+                             numbers.above_percent, numbers.tolerance));
   const auto rows = rows_of(body.cut_left(Plot::kPictureBeside, Plot::kGap), 2, Plot::kGap);
   plot.show(rows[0], names[0], first);
   plot.show(rows[1], names[1], second);

@@ -10,6 +10,7 @@
 
 #include "figure/plot/axis.h"
 #include "figure/plot/axis_strip.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony {
 namespace {
@@ -168,7 +169,7 @@ Curve draw_curve(Plot& plot, const HistogramSeries& one, std::size_t number,
                     "lc rgb '{}' front",
                     number + 1, one.median, one.median, color));
   const std::string median =
-      one.has_median && says_median ? fmt::format("  median {:.4g}", one.median) : "";
+      one.has_median && says_median ? "  median " + rounded_text(one.median, 4) : "";
   return {fmt::format("{} using 1:{} with filledcurves y1={} lc rgb '{}' fs transparent solid "
                       "0.22 notitle, ",
                       data, height, counts.logarithmic ? floor : 0, color),

@@ -14,6 +14,7 @@
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "core/split_list.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -84,8 +85,9 @@ void print_convert(const Json& summary, std::ostream& out) {
       out << fmt::format("  {} outside sRGB, clipped to 0-255 before the conversion\n",
                          rough_percent(p["clipped_before_percent"]));
     if (p["out_of_gamut_percent"] > 0)
-      out << fmt::format("  {} out of gamut by up to {:.3g} of 255{}\n",
-                         rough_percent(p["out_of_gamut_percent"]), p["largest_excess"],
+      out << fmt::format("  {} out of gamut by up to {} of 255{}\n",
+                         rough_percent(p["out_of_gamut_percent"]),
+                         rounded_text(p["largest_excess"], 3),
                          p["gamut"] == "map" ? ", brought in with less chroma" : "");
   }
   print_outputs(summary, out);

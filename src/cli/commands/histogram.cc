@@ -16,6 +16,7 @@
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "core/split_list.h"
+#include "io/text/number_text.h"
 #include "job/histogram/histogram_merge.h"
 
 namespace chalcedony::cli {
@@ -149,7 +150,7 @@ void print_peaks(const Json& all, std::ostream& out) {
 }
 
 std::string interval(const Json& from, const Json& below) {
-  return fmt::format("{:.4g} to {:.4g}", from, below);
+  return rounded_text(from, 4) + " to " + rounded_text(below, 4);
 }
 
 void print_histogram(const Json& summary, std::ostream& out) {

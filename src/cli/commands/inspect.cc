@@ -17,6 +17,7 @@
 #include "core/channel/quoted_channel.h"
 #include "core/error.h"
 #include "core/split_list.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -95,13 +96,11 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
                          plural(row["no_hue"], "pixel"));
 }
 
-/// Whole numbers, as codes are, whole; others with four digits.
+/// To four digits, codes in full.
 std::string reading(const Space* space, const Json& json) {
   if (json.is_null()) return "none";
   const double value = without_noise(space, json);
-  constexpr double kMostWhole = 1e7;
-  const bool whole = value == std::round(value) && std::abs(value) < kMostWhole;
-  return whole ? fmt::format("{:.0f}", value) : fmt::format("{:.4g}", value);
+  return rounded_text(value, 4);
 }
 
 /// A color in several spaces.

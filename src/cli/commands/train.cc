@@ -206,11 +206,12 @@ void print_worst_pair(const Json& pairs, std::ostream& out) {
         (!worst || pair["jeffries_matusita"] < (*worst)["jeffries_matusita"]))
       worst = &pair;
   if (!worst) return;
+  constexpr double kLeastBound = 0.001;  // percent; a smaller bound says no more
   out << fmt::format(
       "  hardest to tell apart: {} and {}, Jeffries-Matusita {:.3f} of 2, at most "
       "{} confused\n",
       (*worst)["first"], (*worst)["second"], (*worst)["jeffries_matusita"],
-      rough_percent((*worst)["confusion_bound_percent"]));
+      rough_percent(std::max(kLeastBound, (*worst)["confusion_bound_percent"].get<double>())));
 }
 
 /// "99.2 % of 1,234 right (kappa 0.98); most confused: amber taken for lead, 2.1 % of it".

@@ -9,6 +9,7 @@
 #include "cli/text/accuracy_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/text_table.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -29,7 +30,7 @@ void print_one(const Json& v, std::ostream& out) {
                      plural(v["only_first"], "pixel"), counted(v["only_this"]));
   const auto test = [&](const char* field, const char* words) {
     if (v.contains(field))
-      out << fmt::format("  {} {:.3g}, p {}\n", words, v[field]["statistic"],
+      out << fmt::format("  {} {}, p {}\n", words, rounded_text(v[field]["statistic"], 3),
                          p_text(v[field]["p"]));
   };
   test("kappa_difference", "difference of the kappas in standard errors (as of two samples): Z");

@@ -10,6 +10,7 @@
 #include "cli/text/channel_text.h"
 #include "cli/text/json_format.h"
 #include "core/channel/quoted_channel.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -187,7 +188,7 @@ std::string counted(std::uint64_t count) {
 std::string rough_percent(double percent) {
   constexpr double kLeast = 0.001;
   if (percent > 0 && percent < kLeast) return fmt::format("less than {} %", kLeast);
-  return fmt::format("{:.3g} %", percent);
+  return rounded_text(percent, 3) + " %";
 }
 
 std::string plural(std::uint64_t count, const std::string& noun) {

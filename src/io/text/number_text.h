@@ -10,6 +10,10 @@ namespace chalcedony {
 std::string number_text(double value);
 std::string number_text(float value);
 
+/// A number for people, to so many digits, 1 to 9: with 4, 0.01235, 12.35 and 12346, since digits
+/// before the point are never left out.
+std::string rounded_text(double value, int digits);
+
 /// "12.5 %": a percentage to a tenth.
 std::string percent_text(double percent);
 

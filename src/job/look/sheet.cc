@@ -12,6 +12,7 @@
 #include "core/pixel/uncounted.h"
 #include "figure/plot/axis_strip.h"
 #include "figure/sheet_figure.h"
+#include "io/text/number_text.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/repeat/each_input.h"
@@ -139,8 +140,7 @@ class SheetJob {
   std::string title_of(std::size_t i, const PlaneRange& shown) const {
     const Channel& channel = plan_.channels()[i];
     const std::string unit = channel.unit_name() == "0-255" ? "" : " " + channel.unit_name();
-    const std::string low = fmt::format("{:.4g}", shown.low),
-                      high = fmt::format("{:.4g}", shown.high);
+    const std::string low = rounded_text(shown.low, 4), high = rounded_text(shown.high, 4);
     const std::string ends =
         options_.tint ? low + " to " + high : "black " + low + ", white " + high;
     const bool has_white = channel.space && !channel.space->white.empty();

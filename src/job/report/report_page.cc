@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "core/read_number.h"
+#include "io/text/number_text.h"
 #include "job/report/report_assets.h"
 
 namespace chalcedony {
@@ -38,7 +39,7 @@ std::string escaped(const std::string& text) {
 /// Reals in a table for people have four digits after the point at most.
 std::string tidy_number(const std::string& text) {
   if (text.find_first_of(".e") == std::string::npos || text.size() < 8) return text;
-  return fmt::format("{:.4g}", read_number<double>(text).value_or(0));
+  return rounded_text(read_number<double>(text).value_or(0), 4);
 }
 
 void write_runs(const std::vector<ReportRun>& runs, std::string& out) {

@@ -33,6 +33,17 @@ TEST_CASE("numbers are written in the shortest form that reads back the same", "
     CHECK(std::stod(number_text(v)) == v);
 }
 
+TEST_CASE("numbers for people keep all digits before the point", "[io]") {
+  CHECK(rounded_text(0.0123456, 4) == "0.01235");
+  CHECK(rounded_text(12.3456, 4) == "12.35");
+  CHECK(rounded_text(9999.4, 4) == "9999");
+  CHECK(rounded_text(9999.7, 4) == "10000");
+  CHECK(rounded_text(-65535, 4) == "-65535");
+  CHECK(rounded_text(99.97, 3) == "100");
+  CHECK(rounded_text(0, 4) == "0");
+  CHECK(rounded_text(3e20, 3) == "3e+20");
+}
+
 TEST_CASE("CSV quotes what needs it and ends lines as RFC 4180 says", "[io][csv]") {
   CsvTable table({"name", "count", "share"});
   table.add({"plain", std::uint64_t{3}, 0.5});
