@@ -55,7 +55,11 @@ TEST_CASE("a range says what speaks for each number, and stops where colors end"
   const json found = summary_of(
       run_tool(dir, {"cluster", "stripes.png", "--k", "1..9", "-o", "out", "--summary", "json"}));
   REQUIRE(found["choices"].size() == 4);
-  CHECK(found["suggestion"]["most_k"] == 4);
+  CHECK(found["most_k"] == 4);
+  write_rgb(dir / "plain.png", 1, 1, {175, 108, 23});
+  CHECK_THAT(
+      run_tool(dir, {"cluster", "plain.png", "--k", "1..3"}).out,
+      Catch::StartsWith("there are too few different colors for more than 1 group\n1 group"));
   CHECK(found["suggestion"]["k"] == 4);
   CHECK(found["choices"][3]["explained_percent"] == Approx(100));
   CHECK(found["choices"][3]["silhouette"] == Approx(1));

@@ -170,9 +170,6 @@ void print_choices(const Json& summary, std::ostream& out) {
   table.print(out);
   out << fmt::format("suggested: {}. {}\n", summary["suggestion"]["k"],
                      summary["suggestion"]["reason"]);
-  if (summary["suggestion"].contains("most_k"))
-    out << fmt::format("there are too few different colors for more than {} groups\n",
-                       summary["suggestion"]["most_k"]);
 }
 
 void print_search(const Json& clusters, std::ostream& out) {
@@ -221,6 +218,9 @@ void print_groups(const Json& clusters, std::ostream& out) {
 void print_cluster(const Json& summary, std::ostream& out) {
   const Json& clusters = summary["clusters"];
   print_choices(summary, out);
+  if (summary.contains("most_k"))
+    out << fmt::format("there are too few different colors for more than {}\n",
+                       plural(summary["most_k"], "group"));
   out << fmt::format("{} by {} in {}, from {} of {}; spreads and distances are delta E\n",
                      plural(clusters["groups"].size(), "group"), clusters["method"],
                      list_of(clusters["features"]), plural(clusters["points"], "point"),

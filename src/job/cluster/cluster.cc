@@ -53,6 +53,7 @@ class ClusterJob {
       write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
     if (results_.wants("shares")) write_all_shares(summary["inputs"]);
     if (groupings_.size() > 1) finish_choice(plot, summary);
+    if (most_k_) summary["most_k"] = *most_k_;
     draw_figures(plot, context_);
     for (const auto& input : options_.shared.inputs)
       for (const auto& path : context_.ledger->take_written(input))
@@ -380,7 +381,6 @@ class ClusterJob {
     summary["suggestion"] = {{"k", chosen().k},
                              {"reason", suggestion_->reason},
                              {"silhouette_pixels", kSilhouettePixels}};
-    if (most_k_) summary["suggestion"]["most_k"] = *most_k_;
   }
 
   const ClusterOptions& options_;
