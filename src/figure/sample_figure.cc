@@ -161,7 +161,7 @@ void add_places_to_check_figure(Plot& plot, const std::filesystem::path& path, s
                                 const std::vector<PlaceToCheck>& places) {
   std::vector<SheetCell> near;
   for (const auto& [number, picture, sample] : places) {
-    const std::string title = fmt::format("{}  {}  {:.1f} %", number, picture, sample.percent);
+    const std::string title = fmt::format("{} {}  {:.1f} %", picture, number, sample.percent);
     SheetCell& cell = near.emplace_back(seen_from_near(plot, title, sample));
     cell.over.labels.push_back(guess_beside(sample.close_up.place, sample.guess));
   }

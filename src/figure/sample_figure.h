@@ -42,8 +42,8 @@ void add_suggestions_figure(Plot& plot, const std::filesystem::path& path, const
 
 /// A place in one of several pictures.
 struct PlaceToCheck {
-  std::size_t number = 0;
-  std::string picture;  // its name
+  std::uint64_t number = 0;  // among the suggested ones of its picture
+  std::string picture;       // its name
   NumberedSample sample;
 };
 

@@ -61,7 +61,11 @@ TEST_CASE("samples are suggested for what the model does not know", "[cli][class
   CHECK(std::stod(rows[1].at("percent")) == 25);
   const std::string figure = text_of_file(dir / "out/s.suggested.figure.svg");
   CHECK_THAT(figure, Catch::Contains("Where samples would help: s.png") && Catch::Contains("red?"));
+  CHECK_THAT(run_tool(dir, with(kSuggest, {"-o", "out"})).out,
+             Catch::Contains("then train with those whose guesses are right, as --samples "
+                             "out/s.suggested.geojson:1,2=OTHER-CLASS"));
   const Outcome text = run_tool(dir, with(kSuggest, {"--figures", "none"}));
+  CHECK_THAT(text.out, !Catch::Contains("then train"));
   CHECK_THAT(text.out, Catch::Contains("50 % of pixels are doubtful; where samples would help"));
   CHECK_THAT(text.out, Catch::Contains("25.00 %"));
   // The same with any number of threads, and without the picture itself being looked up by color.
@@ -72,7 +76,7 @@ TEST_CASE("samples are suggested for what the model does not know", "[cli][class
   }
 }
 
-TEST_CASE("checked guesses are trained with, others are warned of", "[cli][classify][train]") {
+TEST_CASE("checked guesses are trained with, others are left out", "[cli][classify][train]") {
   const TempDir dir;
   write_half_known(dir);
   REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
@@ -80,17 +84,53 @@ TEST_CASE("checked guesses are trained with, others are warned of", "[cli][class
   const std::vector<std::string> again =
       with(kTrainHalf, {"--samples", "out/s.suggested.geojson", "--figures", "none"});
   const Outcome unchecked = run_tool(dir, with(again, {"-o", "unchecked"}));
-  CHECK(unchecked.exit_code == 0);
+  CHECK(unchecked.exit_code == 1);
   CHECK_THAT(unchecked.err,
-             Catch::Contains("a question mark is a guess that is not checked: 'red?'; take "
-                             "it away where the guess is right, else name the right class"));
+             Catch::Contains("out/s.suggested.geojson: all of its samples are guesses that are not "
+                             "checked; say behind the file which are right, as in --samples "
+                             "FILE:1,3,8=lead"));
+  CHECK(dir.files().count("unchecked/model.json") == 0);
+  json half = json::parse(text_of_file(dir / "out/s.suggested.geojson"));
+  half["features"][1]["properties"]["class"] = "green";
+  put_text(dir / "half.geojson", half.dump());
+  const Outcome half_checked =
+      run_tool(dir, with(kTrainHalf, {"--samples", "half.geojson", "-o", "half"}));
+  CHECK(half_checked.exit_code == 0);
+  CHECK_THAT(half_checked.err, Catch::Contains("half.geojson: 1 sample is a guess that is not "
+                                               "checked, and left out; say behind the file"));
+  CHECK(json::parse(text_of_file(dir / "half/model.json"))["classes"].size() == 3);
+  // Named behind the file, or in it.
+  const auto check_in = [&](const std::string& list, const char* folder) {
+    return run_tool(dir, with(kTrainHalf, {"--samples", "out/s.suggested.geojson:" + list,
+                                           "--figures", "none", "-o", folder}));
+  };
+  const Outcome named = check_in("1=pink,2=green", "named");
+  CHECK(named.exit_code == 0);
+  CHECK(named.err.empty());
   json samples = json::parse(text_of_file(dir / "out/s.suggested.geojson"));
+  for (const char* wrong : {"3", "0", "1,1", "x", "2="})
+    CHECK(check_in(wrong, "wrong").exit_code != 0);
+  CHECK_THAT(check_in("3", "wrong").err,
+             Catch::Contains("out/s.suggested.geojson: there is no sample 3; its numbers go up to "
+                             "2"));
+  CHECK_THAT(check_in("1,x", "wrong").err,
+             Catch::Contains("--samples: 'x' is no sample that was checked; write it as in "
+                             "1,3,8=lead, or all"));
+  CHECK(dir.files().count("wrong/model.json") == 0);
   samples["features"][0]["properties"]["class"] = "pink";
+  samples["features"][0]["properties"].erase("color");
   samples["features"][1]["properties"]["class"] = "green";
+  samples["features"][1]["properties"].erase("color");
   put_text(dir / "out/s.suggested.geojson", samples.dump());
   const Outcome checked = run_tool(dir, with(again, {"-o", "out"}));
   CHECK(checked.exit_code == 0);
   CHECK(checked.err.empty());
+  CHECK(json::parse(text_of_file(dir / "named/model.json"))["classes"] ==
+        json::parse(text_of_file(dir / "out/model.json"))["classes"]);
+  // What the run was made of.
+  const std::string how = text_of_file(dir / "named/how.json");
+  CHECK_THAT(how, Catch::Contains("\"file\": \"out/s.suggested.geojson\"") ||
+                      Catch::Contains("\"file\":\"out/s.suggested.geojson\""));
   const json picture =
       summary_of(run_tool(dir, with(kSuggest, {"-o", "next", "--summary", "json"})))["inputs"][0];
   CHECK(picture["classes"].size() == 4);
@@ -126,7 +166,7 @@ TEST_CASE("of several pictures the places to check first are told", "[cli][class
   CHECK(rows[2].at("check") == "2");
   CHECK_THAT(text_of_file(dir / "out/suggested.figure.svg"),
              Catch::Contains("Where samples would help in 2 pictures") &&
-                 Catch::Contains("1  t  50.0 %") && Catch::Contains("red?"));
+                 Catch::Contains("t 1  50.0 %") && Catch::Contains("red?"));
   const Outcome text = run_tool(dir, both);
   CHECK_THAT(text.out,
              Catch::Contains("Places to check first, with what they stand for in all pictures") &&

@@ -117,6 +117,17 @@ void print_check_first(const Json& summary, std::ostream& out) {
   table.print(out);
 }
 
+/// How to go on with what was suggested.
+void print_next_step(const Json& summary, std::ostream& out) {
+  if (!summary.contains("outputs")) return;
+  for (const Json& file : summary["outputs"])
+    if (file.get<std::string>().ends_with(".suggested.geojson")) {
+      out << fmt::format(
+          "then train with those whose guesses are right, as --samples {}:1,2=OTHER-CLASS\n", file);
+      return;
+    }
+}
+
 void print_classify(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     out << fmt::format("{}: {} counted, {}\n", p["file"], plural(p["counted"], "pixel"),
@@ -138,6 +149,7 @@ void print_classify(const Json& summary, std::ostream& out) {
     if (p.contains("suggested")) print_suggested(p, out);
   }
   if (summary.contains("check_first")) print_check_first(summary, out);
+  print_next_step(summary, out);
   print_outputs(summary, out);
 }
 

@@ -30,7 +30,8 @@ namespace {
 void declare_train(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE",
                       "sample regions as GeoJSON, or a picture of labels; one for each input, in "
-                      "their order, or more that are called after the inputs");
+                      "their order, or more that are called after the inputs. Of suggested samples "
+                      "those that were checked, as FILE:1,3,8=lead or FILE:all");
   add_repeated_option(options, "painted", "FILE",
                       "a copy of the input with samples painted over it, one opaque color for "
                       "each class; one for each input, in their order");
@@ -105,6 +106,20 @@ double read_boxes(const po::variables_map& given, const TrainOptions& options) {
              : number_in("--boxes", text, {.low = 0, .high = kMostDeviations, .with_high = true});
 }
 
+/// Each file, and what of its samples was checked.
+std::vector<std::filesystem::path> read_sample_files(const std::vector<std::string>& texts,
+                                                     SampleSources& sources) {
+  std::vector<std::filesystem::path> files;
+  for (const std::string& text : texts) {
+    const auto named = sample_file_part(text);
+    files.push_back(named ? named->file : std::filesystem::path(text));
+    if (!named || named->part.empty()) continue;
+    sources.checked[named->file] =
+        read_option("--samples", [&] { return parse_checked_guesses(named->part); });
+  }
+  return files;
+}
+
 std::vector<std::filesystem::path> paths_of(const po::variables_map& given, const char* option) {
   const auto texts = texts_of(given, option);
   return {texts.begin(), texts.end()};
@@ -114,7 +129,9 @@ std::vector<std::filesystem::path> paths_of(const po::variables_map& given, cons
 SampleSources read_sources(const po::variables_map& given,
                            const std::vector<std::filesystem::path>& pictures) {
   SampleSources sources;
-  if (given.count("samples")) sources.files = sample_files_of(paths_of(given, "samples"), pictures);
+  if (given.count("samples"))
+    sources.files =
+        sample_files_of(read_sample_files(texts_of(given, "samples"), sources), pictures);
   sources.painted = paths_of(given, "painted");
   if (!sources.painted.empty() && sources.painted.size() != pictures.size())
     throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +

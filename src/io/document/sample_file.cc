@@ -146,6 +146,16 @@ bool is_sample_file(const std::filesystem::path& path) {
   return extension == ".geojson" || extension == ".json";
 }
 
+std::optional<SampleFilePart> sample_file_part(const std::string& text) {
+  for (const std::string ending : {".geojson", ".json"})
+    if (const auto at = text.find(ending); at != std::string::npos) {
+      const std::size_t end = at + ending.size();
+      if (end == text.size()) return SampleFilePart{text, ""};
+      if (text[end] == ':') return SampleFilePart{text.substr(0, end), text.substr(end + 1)};
+    }
+  return std::nullopt;
+}
+
 SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height,
                         OtherSize other) {
   try {
@@ -162,14 +172,19 @@ SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, s
 }
 
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height) {
-  Json json{{"type", "FeatureCollection"},
-            {"chalcedony", "samples"},
-            {"width", width},
-            {"height", height},
-            {"features", Json::array()}};
-  for (const SampleShape& shape : samples.shapes)
-    json["features"].push_back(feature_of(shape, samples.classes[shape.sample_class]));
-  return json_text(json);
+  const Json frame{{"type", "FeatureCollection"},
+                   {"chalcedony", "samples"},
+                   {"width", width},
+                   {"height", height}};
+  std::string text = json_text(frame);
+  text.erase(text.find_last_of('}'));
+  // A line for each, so that people find their way.
+  const char* before = ",\"features\":[\n";
+  for (const SampleShape& shape : samples.shapes) {
+    text += before + json_text(feature_of(shape, samples.classes[shape.sample_class]));
+    before = ",\n";
+  }
+  return text + "\n]}\n";
 }
 
 }  // namespace chalcedony

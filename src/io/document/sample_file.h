@@ -4,6 +4,7 @@
 
 #include <cstdint>
 #include <filesystem>
+#include <optional>
 #include <string>
 #include <string_view>
 
@@ -13,6 +14,15 @@ namespace chalcedony {
 
 /// Whether a file is one of sample regions, by its name.
 bool is_sample_file(const std::filesystem::path& path);
+
+/// A sample file and what is said of it behind a colon, as FILE.geojson:ruby.
+struct SampleFilePart {
+  std::filesystem::path file;
+  std::string part;  // empty when nothing is said
+};
+
+/// Reads such a text; none when it does not begin with the name of a sample file.
+std::optional<SampleFilePart> sample_file_part(const std::string& text);
 
 /// What happens to samples that were drawn on a picture of another size, as their file says.
 enum class OtherSize { kError, kRescale };

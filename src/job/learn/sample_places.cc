@@ -46,14 +46,8 @@ void add_file(const std::string& path, const std::string& name, std::size_t samp
 
 void add_places(const std::string& text, std::size_t sample_class, const RasterShape& picture,
                 const SharedOptions& options, SampleSet& samples) {
-  for (const std::string ending : {".geojson", ".json"})
-    if (const auto at = text.find(ending); at != std::string::npos) {
-      const std::size_t end = at + ending.size();
-      if (end == text.size() || text[end] == ':') {
-        const std::string name = end < text.size() ? text.substr(end + 1) : "";
-        return add_file(text.substr(0, end), name, sample_class, picture, options, samples);
-      }
-    }
+  if (const auto named = sample_file_part(text))
+    return add_file(named->file, named->part, sample_class, picture, options, samples);
   const std::vector<double> n = numbers_of(text);
   SampleShape shape;
   shape.sample_class = sample_class;

@@ -10,12 +10,37 @@
 namespace chalcedony {
 namespace {
 
+constexpr const char* kCheckThem =
+    "say behind the file which are right, as in --samples FILE:1,3,8=lead";
+
+/// The samples of a file without guesses that were not checked.
+SampleSet checked_samples_of(const std::filesystem::path& path, const SampleSet& read,
+                             const SampleSources& sources, const Context& context) {
+  const auto named = sources.checked.find(path);
+  const bool said = named != sources.checked.end();
+  SampleSet right = errors_at(path.string(), [&] {
+    return checked_samples(read, said ? named->second : CheckedGuesses{});
+  });
+  if (right.shapes.empty())
+    throw InputError("all of its samples are guesses that are not checked", kCheckThem,
+                     path.string());
+  const std::size_t left_out = read.shapes.size() - right.shapes.size();
+  if (left_out > 0 && !said)
+    context.warn(path.string() + ": " + std::to_string(left_out) +
+                 (left_out == 1 ? " sample is a guess that is" : " samples are guesses that are") +
+                 " not checked, and left out; " + kCheckThem);
+  return right;
+}
+
 /// What a sample file says: regions, or labels for every pixel. Classes of a picture of flat colors
 /// are called as `colors` says.
 SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& shape,
-                          const SampleSources& sources, const SharedOptions& options) {
+                          const SampleSources& sources, const SharedOptions& options,
+                          const Context& context) {
   if (is_sample_file(path))
-    return read_samples(path, shape.width, shape.height, options.samples_of_other_size);
+    return checked_samples_of(
+        path, read_samples(path, shape.width, shape.height, options.samples_of_other_size), sources,
+        context);
   LabelPicture labels = read_label_picture(path, options.max_pixels);
   if (labels.grid.width != shape.width || labels.grid.height != shape.height)
     throw InputError("is " + std::to_string(labels.grid.width) + "x" +
@@ -51,15 +76,6 @@ void warn_of_repeats(const NamedSamples& named, const Context& context) {
                    "; their pixels count once");
 }
 
-void warn_of_guesses(const NamedSamples& named, const Context& context) {
-  std::string guesses;
-  for (const SampleClass& c : named.samples.classes)
-    if (c.name.ends_with('?')) guesses += (guesses.empty() ? "'" : ", '") + c.name + "'";
-  if (!guesses.empty())
-    context.warn(named.from + ": a question mark is a guess that is not checked: " + guesses +
-                 "; take it away where the guess is right, else name the right class");
-}
-
 }  // namespace
 
 NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,
@@ -71,7 +87,7 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
   const RasterShape& shape = picture.shape();
   if (!sources.files.empty())
     for (const std::filesystem::path& file : sources.files[i]) {
-      add_samples(samples_of_file(file, shape, sources, options), out.samples);
+      add_samples(samples_of_file(file, shape, sources, options, context), out.samples);
       add_from(file.string());
     }
   if (!sources.painted.empty()) {
@@ -84,7 +100,6 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
   for (SampleClass& c : out.samples.classes)
     for (const auto& [name, color] : sources.colors)
       if (c.name == name) c.color = color;
-  warn_of_guesses(out, context);
   warn_of_repeats(out, context);
   return out;
 }

@@ -3,10 +3,12 @@
 #define CHALCEDONY_JOB_LEARN_SAMPLE_SOURCE_H_
 
 #include <filesystem>
+#include <map>
 #include <string>
 #include <utility>
 #include <vector>
 
+#include "core/learn/checked_guesses.h"
 #include "core/learn/sample_shape.h"
 #include "job/picture/inputs.h"
 
@@ -16,6 +18,7 @@ namespace chalcedony {
 struct SampleSources {
   // GeoJSON or pictures of labels, of each input; or of none.
   std::vector<std::vector<std::filesystem::path>> files;
+  std::map<std::filesystem::path, CheckedGuesses> checked;  // of suggested samples, by their file
   std::vector<std::filesystem::path> painted;               // copies, one for each input
   std::vector<std::pair<std::string, std::string>> places;  // class and place, on the one input
   std::vector<std::pair<std::string, std::string>> colors;  // class and its color, CSS hexadecimal
@@ -29,7 +32,7 @@ struct NamedSamples {
   std::string from;
 };
 
-/// All samples of input `i`. Warnings: classes that are guesses, regions that are there twice.
+/// All samples of input `i`. Warnings: guesses that are left out, regions that are there twice.
 ///
 /// Errors    InputError: what the readers of each kind throw
 NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,

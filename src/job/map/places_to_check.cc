@@ -92,7 +92,7 @@ void add_places_to_check(Plot& plot, const std::filesystem::path& path, const Js
     if (!near[i]) continue;
     const auto guess = places[i]["guess"].get<std::string>();
     const std::filesystem::path file = places[i]["file"].get<std::string>();
-    shown.push_back({i + 1,
+    shown.push_back({places[i]["number"].get<std::uint64_t>(),
                      file.stem().string(),
                      {{},
                       guess + "?",

@@ -31,11 +31,11 @@ bool is_file(const path& file) {
 
 /// The file that the value of an option names: alone, after a `=`, or before a `:`.
 path file_in(const std::string& value) {
-  if (is_file(value)) return value;
   const std::string behind = value.substr(std::min(value.size(), value.find('=') + 1));
-  if (is_file(behind)) return behind;
-  const std::string before = behind.substr(0, behind.rfind(':'));
-  return is_file(before) ? path(before) : path();
+  for (const std::string& text : {value, behind})
+    for (const std::string& name : {text, text.substr(0, text.rfind(':'))})
+      if (is_file(name)) return name;
+  return {};
 }
 
 /// The files that an option names; of a folder, or a pattern, those that can go with an input.
