@@ -72,14 +72,19 @@ PictureLabel name_above(const std::vector<Position>& ring, const std::string& na
           true};
 }
 
+std::vector<Position> ring_around(const PixelRect& rect) {
+  return rectangle_ring(rect.x, rect.y, rect.width, rect.height);
+}
+
+/// The outline of a rectangle in a color, as outlined() draws it.
+std::string outlined(Plot& plot, const PixelRect& rect, const std::string& color) {
+  return outlined(plot.store(line_through(closed_line(ring_around(rect)))), color);
+}
+
 /// A close-up of a sample, which is outlined in it.
 SheetCell seen_from_near(Plot& plot, const std::string& title, const NumberedSample& sample) {
   const auto& [picture, place] = sample.close_up;
-  const double left = place.x, top = place.y, right = left + place.width,
-               bottom = top + place.height;
-  const std::string outline = line_through(
-      closed_line({{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}}));
-  return {title, picture, {.plots = outlined(plot.store(outline), sample.color)}};
+  return {title, picture, {.plots = outlined(plot, place, sample.color)}};
 }
 
 /// Adds what each stands for to its title, where there is room for all of them; false where not.
@@ -141,8 +146,8 @@ void add_suggestions_figure(Plot& plot, const std::filesystem::path& path, const
   for (const NumberedSample& sample : samples) {
     const std::string number = std::to_string(near.size() + 1);
     if (!over.plots.empty()) over.plots += ", ";
-    over.plots += outlined(plot.store(line_through(closed_line(sample.ring))), sample.color);
-    over.labels.push_back(name_above(sample.ring, number));
+    over.plots += outlined(plot, sample.square, sample.color);
+    over.labels.push_back(name_above(ring_around(sample.square), number));
     near.push_back(seen_from_near(plot, number + " " + sample.guess, sample));
   }
   const SheetGrid grid = SheetGrid::best(near, kCloseUpsWide, Plot::kBodyHeight);

@@ -29,7 +29,7 @@ struct CloseUp {
 
 /// A place where a sample would help.
 struct NumberedSample {
-  std::vector<Position> ring;
+  PixelRect square;
   std::string guess, color;  // of its class
   double percent = 0;        // of the counted pixels that it stands for
   CloseUp close_up;

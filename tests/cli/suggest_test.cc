@@ -1,5 +1,6 @@
 // Drives `classify --suggest` at the built program, and training with what it suggests.
 #include <catch2/catch.hpp>
+#include <map>
 #include <nlohmann/json.hpp>
 
 #include "tests/support/outcome.h"
@@ -62,8 +63,8 @@ TEST_CASE("samples are suggested for what the model does not know", "[cli][class
   const std::string figure = text_of_file(dir / "out/s.suggested.figure.svg");
   CHECK_THAT(figure, Catch::Contains("Where samples would help: s.png") && Catch::Contains("red?"));
   CHECK_THAT(run_tool(dir, with(kSuggest, {"-o", "out"})).out,
-             Catch::Contains("then train with those whose guesses are right, as --samples "
-                             "out/s.suggested.geojson:1,2=OTHER-CLASS"));
+             Catch::Contains("then train with those whose guesses are right, as --from "
+                             "out/model.json --samples out/s.suggested.geojson:1,2=OTHER-CLASS"));
   const Outcome text = run_tool(dir, with(kSuggest, {"--figures", "none"}));
   CHECK_THAT(text.out, !Catch::Contains("then train"));
   CHECK_THAT(text.out, Catch::Contains("50 % of pixels are doubtful; where samples would help"));
@@ -136,6 +137,72 @@ TEST_CASE("checked guesses are trained with, others are left out", "[cli][classi
   CHECK(picture["classes"].size() == 4);
   CHECK(picture["classes"][2]["pixels"] == 20 * 60);
   CHECK(picture["doubtful_percent"].get<double>() < 25);
+}
+
+TEST_CASE("a model is trained again with its own samples and more", "[cli][classify][train]") {
+  const TempDir dir;
+  write_half_known(dir);
+  REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
+  REQUIRE(run_tool(dir, with(kSuggest, {"-o", "out"})).exit_code == 0);
+  // By name: those of the model come first.
+  const auto classes_of = [&](const char* model) {
+    std::map<std::string, json> means;
+    const json read = json::parse(text_of_file(dir / model));
+    for (const json& c : read["classes"])
+      means[c["name"].get<std::string>()] = {c["count"], c["mean"]};
+    return means;
+  };
+  REQUIRE(run_tool(dir, with(kTrainHalf,
+                             {"--samples", "out/s.suggested.geojson:1=pink,2=green", "-o", "all"}))
+              .exit_code == 0);
+  const Outcome more = run_tool(dir, {"train", "s.png", "--from", "out/model.json", "--samples",
+                                      "out/s.suggested.geojson:1=pink,2=green", "-o", "more"});
+  CHECK(more.exit_code == 0);
+  CHECK(more.err.empty());
+  CHECK_THAT(more.out, Catch::StartsWith(
+                           "s.png: 4 sample regions from out/model.json, out/s.suggested.geojson"));
+  CHECK(classes_of("more/model.json") == classes_of("all/model.json"));
+  REQUIRE(run_tool(dir, {"train", "s.png", "--from", "more/model.json", "-o", "again"}).exit_code ==
+          0);
+  CHECK(classes_of("again/model.json") == classes_of("all/model.json"));
+  // Another picture brings the file that is called after it.
+  write_rgb(dir / "t.png", 4, 4, std::vector<std::uint8_t>(48, 90));
+  put_text(
+      dir / "t.geojson",
+      R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":{"class":"gray"},
+               "geometry":{"type":"Point","coordinates":[1.5,1.5]}}]})");
+  REQUIRE(run_tool(dir, {"train", "s.png", "t.png", "--from", "more/model.json", "--samples",
+                         "t.geojson", "-o", "two"})
+              .exit_code == 0);
+  CHECK(classes_of("two/model.json").size() == 5);
+}
+
+TEST_CASE("samples of a model that do not fit are refused", "[cli][train]") {
+  const TempDir dir;
+  write_half_known(dir);
+  REQUIRE(run_tool(dir, with(kTrainHalf, {"-o", "out"})).exit_code == 0);
+  write_rgb(dir / "t.png", 4, 4, std::vector<std::uint8_t>(48, 90));
+  const auto refused = [&](std::vector<std::string> inputs, const char* message) {
+    inputs.insert(inputs.begin(), "train");
+    const Outcome run = run_tool(dir, with(inputs, {"-o", "no"}));
+    CHECK(run.exit_code == 1);
+    CHECK_THAT(run.err, Catch::Contains(message));
+    CHECK(dir.files().count("no/model.json") == 0);
+  };
+  refused({"t.png", "--from", "out/model.json"},
+          "out/model.json: was trained on s.png, which is none of the inputs; give that picture "
+          "too");
+  refused({"s.png", "t.png", "--from", "out/model.json"},
+          "t.png: has no samples; give a --samples that is called after it");
+  REQUIRE(run_tool(dir, {"cluster", "s.png", "--k", "2", "-o", "groups"}).exit_code == 0);
+  refused({"s.png", "--from", "groups/clusters.model.json"},
+          "groups/clusters.model.json: knows no samples that it was trained with; give a model "
+          "that train wrote from sample regions");
+  std::filesystem::remove(dir / "s.png");
+  std::filesystem::copy_file(dir / "t.png", dir / "s.png");
+  refused({"s.png", "--from", "out/model.json"},
+          "its samples were drawn on a picture of 80x60, this one is 4x4; give the picture they "
+          "belong to, or add --rescale-samples");
 }
 
 TEST_CASE("of several pictures the places to check first are told", "[cli][classify]") {

@@ -157,7 +157,7 @@ TEST_CASE("train says which samples it cannot use", "[cli][train]") {
   write_stripes(dir / "s.png");
   write_stripes(dir / "t.png");
   const std::vector<std::pair<std::vector<std::string>, std::string>> wrong{
-      {{"s.png"}, "train needs --samples, --painted or --sample"},
+      {{"s.png"}, "train needs --samples, --painted, --sample or --from"},
       {{"s.png", "--sample", "red"}, "--sample"},
       {{"s.png", "t.png", "--sample", "red=1,1"}, "--sample is a place on one picture"},
       {{"s.png", "--sample", "red=1,1", "--boxes", "2"}, "--boxes are for parallelepiped only"},

@@ -123,7 +123,9 @@ void print_next_step(const Json& summary, std::ostream& out) {
   for (const Json& file : summary["outputs"])
     if (file.get<std::string>().ends_with(".suggested.geojson")) {
       out << fmt::format(
-          "then train with those whose guesses are right, as --samples {}:1,2=OTHER-CLASS\n", file);
+          "then train with those whose guesses are right, as --from {} --samples "
+          "{}:1,2=OTHER-CLASS\n",
+          summary["model"], file);
       return;
     }
 }

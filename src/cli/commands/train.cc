@@ -32,6 +32,9 @@ void declare_train(po::options_description& options) {
                       "sample regions as GeoJSON, or a picture of labels; one for each input, in "
                       "their order, or more that are called after the inputs. Of suggested samples "
                       "those that were checked, as FILE:1,3,8=lead or FILE:all");
+  add_option<std::string>(options, "from", "FILE",
+                          "a model.json: train with its samples too, on the inputs of the same "
+                          "names");
   add_repeated_option(options, "painted", "FILE",
                       "a copy of the input with samples painted over it, one opaque color for "
                       "each class; one for each input, in their order");
@@ -130,8 +133,8 @@ SampleSources read_sources(const po::variables_map& given,
                            const std::vector<std::filesystem::path>& pictures) {
   SampleSources sources;
   if (given.count("samples"))
-    sources.files =
-        sample_files_of(read_sample_files(texts_of(given, "samples"), sources), pictures);
+    sources.files = sample_files_of(read_sample_files(texts_of(given, "samples"), sources),
+                                    pictures, given.count("from") == 0);
   sources.painted = paths_of(given, "painted");
   if (!sources.painted.empty() && sources.painted.size() != pictures.size())
     throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +
@@ -145,8 +148,9 @@ SampleSources read_sources(const po::variables_map& given,
     sources.colors.emplace_back(name,
                                 read_option("--class", [&] { return css_hex(css_color(css)); }));
   }
+  if (given.count("from")) sources.model = given["from"].as<std::string>();
   if (sources.empty() && !pictures.empty())
-    throw UsageError("train needs --samples, --painted or --sample",
+    throw UsageError("train needs --samples, --painted, --sample or --from",
                      "say where samples of the classes are");
   if (!sources.places.empty() && pictures.size() > 1)
     throw UsageError("--sample is a place on one picture", "give --samples for several");

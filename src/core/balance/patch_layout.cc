@@ -24,10 +24,9 @@ SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::st
   for (std::size_t cell = 0; cell < cells; ++cell) {
     const double left = box.x + across * (static_cast<double>(cell % layout.columns) + 1.0 / 3);
     const double top = box.y + down * (static_cast<double>(cell / layout.columns) + 1.0 / 3);
-    const double right = left + across / 3, bottom = top + down / 3;
     SampleShape shape;
     shape.sample_class = patches.class_named(names[cell]);
-    shape.rings = {{{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}}};
+    shape.rings = {rectangle_ring(left, top, across / 3, down / 3)};
     patches.shapes.push_back(std::move(shape));
   }
   return patches;

@@ -100,6 +100,11 @@ void join_overlaps(std::vector<SampleRun>& runs) {
 
 }  // namespace
 
+std::vector<Position> rectangle_ring(double left, double top, double width, double height) {
+  const double right = left + width, bottom = top + height;
+  return {{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}};
+}
+
 std::size_t SampleSet::class_named(const std::string& name) {
   const auto found = std::find_if(classes.begin(), classes.end(),
                                   [&](const SampleClass& c) { return c.name == name; });

@@ -29,6 +29,9 @@ struct SampleShape {
   friend auto operator<=>(const SampleShape&, const SampleShape&) = default;
 };
 
+/// The outline of a rectangle, from its upper left corner on and back to it.
+std::vector<Position> rectangle_ring(double left, double top, double width, double height);
+
 struct SampleClass {
   std::string name;
   std::string color;  // CSS hexadecimal; empty when the samples give none

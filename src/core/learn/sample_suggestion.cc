@@ -79,9 +79,7 @@ SuggestedSample sample_in(const DoubtTiles& tiles, std::size_t place, std::uint6
   const auto row = static_cast<std::uint32_t>(place / tiles.columns());
   const std::uint32_t margin = (side - sampled) / 2;
   const DoubtTile& tile = tiles.tiles()[place];
-  return {column * side + margin,
-          row * side + margin,
-          sampled,
+  return {{column * side + margin, row * side + margin, sampled, sampled},
           tile.middle,
           mean_color(tile),
           doubtful};

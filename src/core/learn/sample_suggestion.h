@@ -9,14 +9,15 @@
 #include "core/color/css_color.h"
 #include "core/learn/doubt_tiles.h"
 #include "core/pixel/label.h"
+#include "core/pixel/region.h"
 
 namespace chalcedony {
 
 struct SuggestedSample {
-  std::uint32_t left = 0, top = 0, side = 0;  // a square, in pixels
-  Label guess = 0;                            // the class of its middle pixel, 0 for none
-  Color color;                                // the mean of its surroundings, in sRGB
-  std::uint64_t doubtful = 0;                 // pixels it stands for, see suggested_samples()
+  PixelRect square;
+  Label guess = 0;             // the class of its middle pixel, 0 for none
+  Color color;                 // the mean of its surroundings, in sRGB
+  std::uint64_t doubtful = 0;  // pixels it stands for, see suggested_samples()
 };
 
 /// At most `most` squares whose mean colors stand for as many doubtful pixels as possible, see

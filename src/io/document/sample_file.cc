@@ -10,6 +10,7 @@
 #include "core/letter_case.h"
 #include "io/file/whole_file.h"
 #include "io/text/json_text.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony {
 namespace {
@@ -83,22 +84,6 @@ void add_feature(const Json& feature, SampleSet& samples) {
   }
 }
 
-/// Samples as they lie on a picture of this size.
-SampleSet fitted(SampleSet samples, const Json& json, std::uint32_t width, std::uint32_t height,
-                 OtherSize other) {
-  if (!json.contains("width") || !json.contains("height")) return samples;
-  const Json w = json["width"], h = json["height"];
-  if (w == width && h == height) return samples;
-  if (other == OtherSize::kError)
-    throw InputError("its samples were drawn on a picture of " + w.dump() + "x" + h.dump() +
-                         ", this one is " + std::to_string(width) + "x" + std::to_string(height),
-                     "give the picture they belong to, or add --rescale-samples");
-  const DrawnSize from{number_of(w), number_of(h)};
-  if (!(from.width > 0 && from.height > 0)) reject_samples("its width or height is not above 0");
-  return rescaled(std::move(samples), from,
-                  {static_cast<double>(width), static_cast<double>(height)});
-}
-
 SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height, OtherSize other) {
   if (!json.is_object() || json.value("type", "") != "FeatureCollection" ||
       !json.contains("features") || !json["features"].is_array())
@@ -115,7 +100,9 @@ SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height
     }
   }
   if (samples.shapes.empty()) reject_samples("holds no samples");
-  return fitted(std::move(samples), json, width, height, other);
+  if (!json.contains("width") || !json.contains("height")) return samples;
+  return fitted_samples(std::move(samples), {number_of(json["width"]), number_of(json["height"])},
+                        width, height, other);
 }
 
 Json coordinates_of(const SampleShape& shape) {
@@ -169,6 +156,19 @@ SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, s
                        OtherSize other) {
   const std::string text = read_text_file(path);
   return errors_at(path.string(), [&] { return parse_samples(text, width, height, other); });
+}
+
+SampleSet fitted_samples(SampleSet samples, const DrawnSize& from, std::uint32_t width,
+                         std::uint32_t height, OtherSize other) {
+  const DrawnSize to{static_cast<double>(width), static_cast<double>(height)};
+  if (from.width == to.width && from.height == to.height) return samples;
+  if (other == OtherSize::kError)
+    throw InputError("its samples were drawn on a picture of " + number_text(from.width) + "x" +
+                         number_text(from.height) + ", this one is " + std::to_string(width) + "x" +
+                         std::to_string(height),
+                     "give the picture they belong to, or add --rescale-samples");
+  if (!(from.width > 0 && from.height > 0)) reject_samples("its width or height is not above 0");
+  return rescaled(std::move(samples), from, to);
 }
 
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height) {

@@ -39,6 +39,12 @@ SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_
 SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
                        OtherSize other = OtherSize::kError);
 
+/// Samples that were drawn on a picture of size `from`, on one of width x height.
+///
+/// Errors    InputError when that is another size and is to be an error, or `from` is none
+SampleSet fitted_samples(SampleSet samples, const DrawnSize& from, std::uint32_t width,
+                         std::uint32_t height, OtherSize other);
+
 /// Samples as GeoJSON that reads back exactly, made for a picture of this size.
 std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uint32_t height);
 

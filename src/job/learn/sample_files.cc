@@ -18,7 +18,7 @@ std::size_t input_of(const path& file, const std::vector<path>& inputs,
   const path* const input = by_name.of(file).picture;
   if (!input)
     throw UsageError(file.string() + " is called after none of the inputs",
-                     "where there are more sample files than inputs, name them alike, as "
+                     "where there are not as many sample files as inputs, name them alike, as "
                      "pane.samples.geojson and pane.png");
   return static_cast<std::size_t>(input - inputs.data());
 }
@@ -26,17 +26,19 @@ std::size_t input_of(const path& file, const std::vector<path>& inputs,
 }  // namespace
 
 std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
-                                               const std::vector<path>& inputs) {
+                                               const std::vector<path>& inputs, bool all) {
   std::vector<std::vector<path>> of_input(inputs.size());
   if (files.empty()) return of_input;
   const PicturesByName by_name(inputs);
+  const bool in_order = all ? files.size() <= inputs.size() : files.size() == inputs.size();
   for (std::size_t f = 0; f < files.size(); ++f) {
-    const std::size_t input = inputs.size() == 1              ? 0
-                              : files.size() <= inputs.size() ? f
-                                                              : input_of(files[f], inputs, by_name);
+    const std::size_t input = inputs.size() == 1 ? 0
+                              : in_order         ? f
+                                                 : input_of(files[f], inputs, by_name);
     of_input[input].push_back(files[f]);
   }
-  if (std::any_of(of_input.begin(), of_input.end(), [](const auto& its) { return its.empty(); }))
+  if (all &&
+      std::any_of(of_input.begin(), of_input.end(), [](const auto& its) { return its.empty(); }))
     throw UsageError("there are " + std::to_string(inputs.size()) + " inputs and " +
                          std::to_string(files.size()) + " sample files",
                      "give one --samples for each input, or more that are called after them");

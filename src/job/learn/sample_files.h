@@ -8,14 +8,14 @@
 namespace chalcedony {
 
 /// The files of each input, in the order they were given: all of them of a single input; one each,
-/// in their order, where there are as many; where there are more, those that are called after the
-/// input, as `pane.samples.geojson` and `pane.suggested.geojson` after `pane.png`, see
-/// PicturesByName.
+/// in their order, where there are as many; else those that are called after the input, as
+/// `pane.samples.geojson` and `pane.suggested.geojson` after `pane.png`, see PicturesByName.
 ///
-/// Errors    UsageError when an input is left without one, or a file is called after no input
+/// `all`: no input may be without one.
+/// Errors    UsageError when one is, or a file is called after no input
 std::vector<std::vector<std::filesystem::path>> sample_files_of(
     const std::vector<std::filesystem::path>& files,
-    const std::vector<std::filesystem::path>& inputs);
+    const std::vector<std::filesystem::path>& inputs, bool all = true);
 
 }  // namespace chalcedony
 

@@ -55,8 +55,7 @@ void add_places(const std::string& text, std::size_t sample_class, const RasterS
     shape.point = {n[0], n[1]};
     shape.radius = n.size() == 3 ? n[2] : 0;
   } else if (n.size() == 4 && n[2] > 0 && n[3] > 0) {
-    const double right = n[0] + n[2], bottom = n[1] + n[3];
-    shape.rings = {{{n[0], n[1]}, {right, n[1]}, {right, bottom}, {n[0], bottom}, {n[0], n[1]}}};
+    shape.rings = {rectangle_ring(n[0], n[1], n[2], n[3])};
   } else {
     throw UsageError(
         "'" + text + "' is no place on the picture",

@@ -85,6 +85,13 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
     out.from += (out.from.empty() ? "" : ", ") + from;
   };
   const RasterShape& shape = picture.shape();
+  for (const TrainingPicture& earlier : sources.earlier)
+    if (earlier.name == picture.name()) {
+      add_samples(fitted_samples(earlier.samples, {double(earlier.width), double(earlier.height)},
+                                 shape.width, shape.height, options.samples_of_other_size),
+                  out.samples);
+      add_from(sources.model.string());
+    }
   if (!sources.files.empty())
     for (const std::filesystem::path& file : sources.files[i]) {
       add_samples(samples_of_file(file, shape, sources, options, context), out.samples);
@@ -97,6 +104,9 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
   for (const auto& [name, place] : sources.places)
     add_places(place, out.samples.class_named(name), shape, options, out.samples);
   if (out.from.empty()) out.from = "--sample";
+  if (out.samples.shapes.empty())
+    throw InputError("has no samples", "give a --samples that is called after it",
+                     picture.file.path.string());
   for (SampleClass& c : out.samples.classes)
     for (const auto& [name, color] : sources.colors)
       if (c.name == name) c.color = color;

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/learn/checked_guesses.h"
+#include "core/learn/model.h"
 #include "core/learn/sample_shape.h"
 #include "job/picture/inputs.h"
 
@@ -19,11 +20,13 @@ struct SampleSources {
   // GeoJSON or pictures of labels, of each input; or of none.
   std::vector<std::vector<std::filesystem::path>> files;
   std::map<std::filesystem::path, CheckedGuesses> checked;  // of suggested samples, by their file
+  std::filesystem::path model;                              // --from
+  std::vector<TrainingPicture> earlier;                     // what it was trained with
   std::vector<std::filesystem::path> painted;               // copies, one for each input
   std::vector<std::pair<std::string, std::string>> places;  // class and place, on the one input
   std::vector<std::pair<std::string, std::string>> colors;  // class and its color, CSS hexadecimal
 
-  bool empty() const { return files.empty() && painted.empty() && places.empty(); }
+  bool empty() const { return files.empty() && painted.empty() && places.empty() && model.empty(); }
 };
 
 /// The samples of a picture, and what to call where they come from.
@@ -34,7 +37,7 @@ struct NamedSamples {
 
 /// All samples of input `i`. Warnings: guesses that are left out, regions that are there twice.
 ///
-/// Errors    InputError: what the readers of each kind throw
+/// Errors    InputError: what the readers of each kind throw; when there are none
 NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, CountedPicture& picture,
                               const SharedOptions& options, const Context& context);
 

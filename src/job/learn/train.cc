@@ -15,6 +15,7 @@
 #include "figure/scatter_figure.h"
 #include "io/document/model_file.h"
 #include "io/document/sample_table_file.h"
+#include "job/learn/earlier_samples.h"
 #include "job/learn/model_fit.h"
 #include "job/learn/sample_pixels.h"
 #include "job/learn/train_report.h"
@@ -51,6 +52,7 @@ class Training {
   Training(const TrainOptions& options, const Context& context, Results& results,
            FigureFormat format)
       : options_(options),
+        sources_(options.sources),
         context_(context),
         results_(results),
         format_(format),
@@ -59,6 +61,8 @@ class Training {
                 format == FigureFormat::kNone ? 0 : kDensityPixels, options.mean_colors,
                 options.shared) {
     frame_.features = options.features;
+    if (!sources_.model.empty())
+      sources_.earlier = earlier_samples(sources_.model, options.shared.inputs);
   }
 
   Json run(Json& summary) {
@@ -136,7 +140,7 @@ class Training {
   InHand opened(const std::filesystem::path& input, std::size_t number) {
     InHand one;
     one.picture.emplace(open_counted(input, options_.shared, context_));
-    one.named = samples_of_input(options_.sources, number, *one.picture, options_.shared, context_);
+    one.named = samples_of_input(sources_, number, *one.picture, options_.shared, context_);
     one.samples.picture = number;
     one.samples.runs = runs_of(one.named, one.picture->shape(), context_);
     for (const SampleClass& c : one.named.samples.classes)
@@ -330,6 +334,7 @@ class Training {
   }
 
   const TrainOptions& options_;
+  SampleSources sources_;
   const Context& context_;
   Results& results_;
   FigureFormat format_;

@@ -94,11 +94,8 @@ void add_places_to_check(Plot& plot, const std::filesystem::path& path, const Js
     const std::filesystem::path file = places[i]["file"].get<std::string>();
     shown.push_back({places[i]["number"].get<std::uint64_t>(),
                      file.stem().string(),
-                     {{},
-                      guess + "?",
-                      color_of_class(classes, guess),
-                      places[i]["percent"].get<double>(),
-                      *near[i]}});
+                     {square_of(places[i]), guess + "?", color_of_class(classes, guess),
+                      places[i]["percent"].get<double>(), *near[i]}});
   }
   if (!shown.empty()) add_places_to_check_figure(plot, path, pictures, shown);
 }

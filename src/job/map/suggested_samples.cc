@@ -9,14 +9,8 @@
 namespace chalcedony {
 namespace {
 
-std::vector<Position> square_of(const SuggestedSample& sample) {
-  const double left = sample.left, top = sample.top;
-  const double right = left + sample.side, bottom = top + sample.side;
-  return {{left, top}, {right, top}, {right, bottom}, {left, bottom}, {left, top}};
-}
-
-Position middle_of(const SuggestedSample& sample) {
-  return {sample.left + sample.side / 2.0, sample.top + sample.side / 2.0};
+std::vector<Position> outline_of(const PixelRect& square) {
+  return rectangle_ring(square.x, square.y, square.width, square.height);
 }
 
 }  // namespace
@@ -40,7 +34,7 @@ void SuggestedSamples::write(const std::filesystem::path& path) const {
     const MapClass& guess = guess_of(sample);
     const std::size_t place = set.class_named(guess.name + "?");
     set.classes[place].color = guess.color;
-    set.shapes.push_back({place, {square_of(sample)}, {}, 0});
+    set.shapes.push_back({place, {outline_of(sample.square)}, {}, 0});
   }
   write_text_file(path, samples_text(set, size_.width, size_.height));
 }
@@ -48,9 +42,10 @@ void SuggestedSamples::write(const std::filesystem::path& path) const {
 std::vector<SuggestedPlace> SuggestedSamples::places() const {
   std::vector<SuggestedPlace> places;
   for (const SuggestedSample& sample : samples_) {
-    const auto [x, y] = middle_of(sample);
-    places.push_back({places.size() + 1, x, y, sample.side, guess_of(sample).name,
-                      css_hex(sample.color), sample.doubtful, percent(sample.doubtful, counted_)});
+    const auto& [x, y, side, height] = sample.square;
+    places.push_back({places.size() + 1, x + side / 2.0, y + height / 2.0, side,
+                      guess_of(sample).name, css_hex(sample.color), sample.doubtful,
+                      percent(sample.doubtful, counted_)});
   }
   return places;
 }
@@ -61,8 +56,7 @@ void SuggestedSamples::write_table(const std::filesystem::path& path) const {
 
 std::vector<PixelRect> SuggestedSamples::squares() const {
   std::vector<PixelRect> squares;
-  for (const SuggestedSample& sample : samples_)
-    squares.push_back({sample.left, sample.top, sample.side, sample.side});
+  for (const SuggestedSample& sample : samples_) squares.push_back(sample.square);
   return squares;
 }
 
@@ -72,7 +66,7 @@ void SuggestedSamples::add_figure(Plot& plot, const std::filesystem::path& path,
   std::vector<NumberedSample> numbered;
   for (const SuggestedSample& sample : samples_) {
     const MapClass& guess = guess_of(sample);
-    numbered.push_back({square_of(sample), guess.name + "?", guess.color,
+    numbered.push_back({sample.square, guess.name + "?", guess.color,
                         percent(sample.doubtful, counted_), near[numbered.size()]});
   }
   add_suggestions_figure(plot, path, name, numbered, picture);

@@ -55,11 +55,11 @@ TEST_CASE("samples are suggested where they stand for most that is doubtful", "[
   CHECK(samples[1].doubtful == 90 * 99);
   CHECK(samples[2].doubtful == 90 * 27);
   // The middle of the first such square from the top left, with the class there.
-  CHECK(samples[0].left == 2);
-  CHECK(samples[0].top == 92);
-  CHECK(samples[0].side == 5);
+  CHECK(samples[0].square.x == 2);
+  CHECK(samples[0].square.y == 92);
+  CHECK(samples[0].square.width == 5);
   CHECK(samples[0].guess == 1);
-  CHECK(samples[1].left == 299);
+  CHECK(samples[1].square.x == 299);
   CHECK(samples[1].guess == 2);
   CHECK(suggested_samples(tiles, 2).size() == 2);
 }

@@ -24,7 +24,7 @@ TEST_CASE("more sample files than inputs go with those they are called after", "
   CHECK_THROWS_WITH(
       sample_files_of({"a.1.geojson", "a.2.geojson", "c.geojson"}, {"a.png", "b.png"}),
       Catch::Contains("c.geojson is called after none of the inputs; where there are "
-                      "more sample files than inputs, name them alike"));
+                      "not as many sample files as inputs, name them alike"));
   for (const Paths& files :
        {Paths{"a.geojson"}, Paths{"a.1.geojson", "a.2.geojson", "a.3.geojson"}})
     CHECK_THROWS_WITH(sample_files_of(files, {"a.png", "b.png"}),
