@@ -51,6 +51,8 @@ void DoubtTiles::add(const Block& block, const Verdicts& verdicts, const ConstPl
       DoubtTile& tile = row[x / side_];
       ++tile.pixels;
       tile.doubtful += doubtful;
+      tile.lowest = std::min(tile.lowest, label);
+      tile.highest = std::max(tile.highest, label);
       for (std::size_t c = 0; c < 3; ++c) {
         const std::uint64_t code = code_of(srgb[c][i]);
         tile.srgb[c] += code;
@@ -70,6 +72,8 @@ void DoubtTiles::merge(const DoubtTiles& other) {
     mine.doubtful += its.doubtful;
     for (std::size_t c = 0; c < 3; ++c) mine.srgb[c] += its.srgb[c];
     mine.squares += its.squares;
+    mine.lowest = std::min(mine.lowest, its.lowest);
+    mine.highest = std::max(mine.highest, its.highest);
     mine.middle = std::max(mine.middle, its.middle);
   }
 }

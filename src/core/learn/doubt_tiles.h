@@ -5,6 +5,7 @@
 #include <array>
 #include <cstddef>
 #include <cstdint>
+#include <limits>
 #include <vector>
 
 #include "core/learn/block_classifier.h"
@@ -15,10 +16,13 @@
 namespace chalcedony {
 
 struct DoubtTile {
-  std::uint32_t pixels = 0, doubtful = 0;  // that count
-  std::array<std::uint64_t, 3> srgb{};     // sums of codes, 0-255
-  std::uint64_t squares = 0;               // sum of the squares of all three
-  Label middle = 0;                        // the class of its middle pixel
+  std::uint32_t pixels = 0, doubtful = 0;                         // that count
+  std::array<std::uint64_t, 3> srgb{};                            // sums of codes, 0-255
+  std::uint64_t squares = 0;                                      // sum of the squares of all three
+  Label middle = 0;                                               // the class of its middle pixel
+  Label lowest = std::numeric_limits<Label>::max(), highest = 0;  // classes of its pixels
+
+  bool has_one_class() const { return lowest == highest; }
 
   /// How far its pixels lie from their mean, squared, on average; in codes.
   double variance() const;

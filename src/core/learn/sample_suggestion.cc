@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <functional>
 #include <utility>
 
 #include "core/color/space.h"
@@ -43,12 +44,14 @@ double squared_distance(const std::array<double, 3>& a, const std::array<double,
   return squares;
 }
 
-/// Of the more even half of a tile and those it stands for, the one whose color is nearest to it.
+/// Of a tile and those it stands for, in one class if some are, the more even half, and of these
+/// the one whose color is nearest to it.
 std::size_t even_one(const DoubtTiles& tiles, const DoubtfulTiles& doubtful,
                      const ColorStandIn& group) {
   struct Tile {
     double variance, distance;
     std::size_t place;
+    bool has_one_class;
   };
   std::vector<Tile> all;
   const auto add = [&](std::size_t color) {
@@ -56,11 +59,14 @@ std::size_t even_one(const DoubtTiles& tiles, const DoubtfulTiles& doubtful,
     const std::size_t place = doubtful.places[color];
     all.push_back(
         {tiles.tiles()[place].variance(),
-         squared_distance(doubtful.colors[color].oklab, doubtful.colors[group.color].oklab),
-         place});
+         squared_distance(doubtful.colors[color].oklab, doubtful.colors[group.color].oklab), place,
+         tiles.tiles()[place].has_one_class()});
   };
   add(group.color);
   for (const std::size_t other : group.others) add(other);
+  const auto has_one_class = [](const Tile& tile) { return tile.has_one_class; };
+  if (std::any_of(all.begin(), all.end(), has_one_class))
+    std::erase_if(all, std::not_fn(has_one_class));
   const auto middle = all.begin() + static_cast<std::ptrdiff_t>((all.size() - 1) / 2);
   std::nth_element(all.begin(), middle, all.end(), [](const Tile& a, const Tile& b) {
     return std::pair(a.variance, a.place) < std::pair(b.variance, b.place);

@@ -21,11 +21,11 @@ struct SuggestedSample {
 };
 
 /// At most `most` squares whose mean colors stand for as many doubtful pixels as possible, see
-/// color_stand_ins(). Of a square and those it stands for, it is the one of nearest color among the
-/// half whose pixels differ least, so that few lie on edges; of equal ones the first from the top.
-/// Squares with less than
-/// half of their pixels doubtful are not suggested, and none that stands for less than a thousandth
-/// of the counted pixels.
+/// color_stand_ins(). So that few samples lie on edges, it is not that square itself but, of it and
+/// those it stands for, those whose pixels all have one class, if some do; of these the half whose
+/// pixels differ least; and of these the one of nearest color, the first from the top of equal
+/// ones. Squares with less than half of their pixels doubtful are not suggested, and none that
+/// stands for less than a thousandth of the counted pixels.
 std::vector<SuggestedSample> suggested_samples(const DoubtTiles& tiles, std::size_t most);
 
 }  // namespace chalcedony

@@ -74,7 +74,13 @@ TEST_CASE("doubtful pixels are counted by squares, in parts of any size", "[core
     DoubtTile& tile = plain[y / 4 * 47 + x / 4];
     ++tile.pixels;
     tile.doubtful += map.doubtful(p);
-    for (std::size_t c = 0; c < 3; ++c) tile.srgb[c] += (p * (c + 3)) % 256;
+    for (std::size_t c = 0; c < 3; ++c) {
+      const std::uint64_t code = (p * (c + 3)) % 256;
+      tile.srgb[c] += code;
+      tile.squares += code * code;
+    }
+    tile.lowest = std::min(tile.lowest, map.verdicts.labels[p]);
+    tile.highest = std::max(tile.highest, map.verdicts.labels[p]);
     if (x % 4 == 2 && y % 4 == 2) tile.middle = map.verdicts.labels[p];
   }
   CHECK(tiles.doubtful() == all);
@@ -82,9 +88,25 @@ TEST_CASE("doubtful pixels are counted by squares, in parts of any size", "[core
   for (std::size_t t = 0; t < plain.size(); ++t) {
     const DoubtTile &a = tiles.tiles()[t], &b = plain[t];
     same = same && a.pixels == b.pixels && a.doubtful == b.doubtful && a.srgb == b.srgb &&
+           a.squares == b.squares && a.lowest == b.lowest && a.highest == b.highest &&
            a.middle == b.middle;
   }
   CHECK(same);
+}
+
+TEST_CASE("squares tell how much their pixels differ", "[core][learn]") {
+  DoubtTile tile;
+  tile.pixels = 4;
+  tile.srgb = {40, 0, 8};
+  tile.squares = 4 * 100 + 4 * 4;  // 10, 0, 2 four times
+  CHECK(tile.variance() == Approx(0).margin(1e-12));
+  tile.squares += 6 * 6;
+  CHECK(tile.variance() == Approx(9));
+  tile.lowest = 1;
+  tile.highest = 2;
+  CHECK_FALSE(tile.has_one_class());
+  tile.lowest = 2;
+  CHECK(tile.has_one_class());
 }
 
 TEST_CASE("there are few squares of any picture, and one of the smallest", "[core][learn]") {

@@ -64,6 +64,34 @@ TEST_CASE("samples are suggested where they stand for most that is doubtful", "[
   CHECK(suggested_samples(tiles, 2).size() == 2);
 }
 
+TEST_CASE("of squares alike one within a class is suggested, and an even one", "[core][learn]") {
+  const auto doubtful = [](std::uint32_t, std::uint32_t y) { return y < 9; };
+  // The classes meet at 200, in the square from 198 on; most grain is on the left.
+  const auto grained = [](std::uint32_t from, std::uint32_t to) {
+    return [=](std::uint32_t x, std::uint32_t y) {
+      const float gray =
+          x >= from && x < to && y < 9 ? 120.0f + 6 * static_cast<float>(x % 3) : 126;
+      return std::array<float, 3>{gray, gray, gray};
+    };
+  };
+  const auto all_but_edge = suggested_samples(tiles_of(grained(0, 180), doubtful), 1);
+  REQUIRE(all_but_edge.size() == 1);
+  CHECK(all_but_edge[0].square.x >= 180);
+  const auto right_grained = suggested_samples(tiles_of(grained(207, 400), doubtful), 1);
+  REQUIRE(right_grained.size() == 1);
+  CHECK(right_grained[0].square.x < 198);
+  // Where all else is grained, still not the even one on the edge.
+  const auto even_edge =
+      suggested_samples(tiles_of(
+                            [&](std::uint32_t x, std::uint32_t y) {
+                              return grained(x < 198 ? 0 : 207, x < 198 ? 198 : 400)(x, y);
+                            },
+                            doubtful),
+                        1);
+  REQUIRE(even_edge.size() == 1);
+  CHECK(even_edge[0].square.x / 9 != 22);
+}
+
 TEST_CASE("nothing is suggested for edges and specks", "[core][learn]") {
   // A doubtful line of three pixels through all squares it meets.
   CHECK(suggested_samples(
