@@ -85,13 +85,21 @@ class TiffSource : public RowSource {
   bool rereads_quickly() const override { return !compressed_; }
 
   void read_rows(std::uint32_t count, std::byte* rows) override {
-    for (std::uint32_t r = 0; r < count; ++r, ++next_row_, rows += shape_.row_bytes()) {
-      if (tiled_) {
-        read_tiled_row();
-      } else {
-        read_strip_row();
+    for (const std::uint32_t end = next_row_ + count; next_row_ < end;) {
+      if (const std::uint32_t whole = read_whole_strip(end, rows)) {
+        next_row_ += whole;
+        rows += whole * shape_.row_bytes();
+        continue;
       }
-      deliver_(row_, rows);
+      std::byte* const row = deliver_ ? row_.data() : rows;
+      if (tiled_) {
+        read_tiled_row(row);
+      } else {
+        read_strip_row(row);
+      }
+      if (deliver_) deliver_(row_, rows);
+      ++next_row_;
+      rows += shape_.row_bytes();
     }
   }
 
@@ -140,6 +148,28 @@ class TiffSource : public RowSource {
       if (tile_width_ == 0 || tile_height_ == 0 || tile_width_ * bits_ % 8 != 0) fail();
     }
     row_.resize(stored_row_bytes());
+    settle_whole_strips();
+  }
+
+  /// The library copies a strip to where it is wanted without a stop on the way, when all of it is
+  /// wanted and it is not compressed.
+  void settle_whole_strips() {
+    if (tiled_ || compressed_ || deliver_ || planes_.size() > 1) return;
+    const std::uint32_t height =
+        std::min(tag<std::uint32_t>(tiff(), TIFFTAG_ROWSPERSTRIP, 0), shape_.height);
+    const std::uint64_t bytes = std::uint64_t{height} * shape_.row_bytes();
+    if (bytes == static_cast<std::uint64_t>(TIFFStripSize(tiff()))) whole_strip_ = height;
+  }
+
+  /// Reads the strip that begins at the next row, when it ends before row `end` and is read whole.
+  /// Returns how many rows it has, 0 when it was not read.
+  std::uint32_t read_whole_strip(std::uint32_t end, std::byte* rows) {
+    if (whole_strip_ == 0 || next_row_ % whole_strip_ != 0) return 0;
+    const std::uint32_t height = std::min(whole_strip_, shape_.height - next_row_);
+    if (next_row_ + height > end) return 0;
+    const auto bytes = static_cast<tmsize_t>(height * shape_.row_bytes());
+    if (TIFFReadEncodedStrip(tiff(), next_row_ / whole_strip_, rows, bytes) != bytes) fail();
+    return height;
   }
 
   /// Each is read by a handle of its own, and a process may open no more than some 1000 files.
@@ -152,9 +182,9 @@ class TiffSource : public RowSource {
                        "export it with its channels interleaved");
   }
 
-  /// How rows are handed on, and what their shape is then.
+  /// How rows are handed on, unless they are as they are stored, and what their shape is then.
   void settle_delivery(const ReadOptions& options) {
-    deliver_ = is_float_ && bits_ != 32 ? deliver_floats(bits_) : deliver_as_stored();
+    if (is_float_ && bits_ != 32) deliver_ = deliver_floats(bits_);
     switch (photometric_) {
       case PHOTOMETRIC_MINISWHITE:
         if (!is_float_) deliver_ = deliver_white_as_0(unpacked_bits(), stored_channels_);
@@ -183,7 +213,8 @@ class TiffSource : public RowSource {
     }
     if (is_packed()) {
       const bool spread = photometric_ != PHOTOMETRIC_PALETTE;
-      deliver_ = deliver_packed(bits_, shape_.width, spread, std::move(deliver_));
+      deliver_ = deliver_packed(bits_, shape_.width, spread,
+                                deliver_ ? std::move(deliver_) : deliver_as_stored());
     }
   }
 
@@ -225,16 +256,17 @@ class TiffSource : public RowSource {
   }
   std::size_t stored_row_bytes() const { return bytes_of(shape_.width); }
 
-  void read_strip_row() {
+  /// Reads the next row as it is stored.
+  void read_strip_row(std::byte* row) {
     if (planes_.size() == 1) {
-      if (row_.size() < static_cast<std::size_t>(TIFFScanlineSize(tiff()))) fail();
-      if (TIFFReadScanline(tiff(), row_.data(), next_row_) != 1) fail();
+      if (stored_row_bytes() < static_cast<std::size_t>(TIFFScanlineSize(tiff()))) fail();
+      if (TIFFReadScanline(tiff(), row, next_row_) != 1) fail();
       return;
     }
     plane_row_.resize(shape_.width * sample_bytes());
     for (std::uint16_t p = 0; p < planes_.size(); ++p) {
       if (TIFFReadScanline(planes_[p].get(), plane_row_.data(), next_row_, p) != 1) fail();
-      scatter(plane_row_.data(), p, shape_.width, row_.data());
+      scatter(plane_row_.data(), p, shape_.width, row);
     }
   }
 
@@ -245,10 +277,10 @@ class TiffSource : public RowSource {
       std::memcpy(row + x * step + plane * size, samples + x * size, size);
   }
 
-  void read_tiled_row() {
+  void read_tiled_row(std::byte* row) {
     if (next_row_ < tiles_from_ || next_row_ >= tiles_end_) read_tiles();
-    const std::byte* row = tiles_.data() + (next_row_ - tiles_from_) * stored_row_bytes();
-    std::copy_n(row, stored_row_bytes(), row_.data());
+    const std::byte* from = tiles_.data() + (next_row_ - tiles_from_) * stored_row_bytes();
+    std::copy_n(from, stored_row_bytes(), row);
   }
 
   void read_tiles() {
@@ -289,6 +321,7 @@ class TiffSource : public RowSource {
   bool is_float_ = false, separate_ = false, tiled_ = false, compressed_ = false;
   std::uint32_t tile_width_ = 0, tile_height_ = 0;
   std::uint32_t next_row_ = 0, tiles_from_ = 0, tiles_end_ = 0;
+  std::uint32_t whole_strip_ = 0;  // rows of a strip that may be read whole; 0: none may
   TiffDelivery deliver_;
   std::vector<std::byte> row_, plane_row_, tile_, tiles_;
 };

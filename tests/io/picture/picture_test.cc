@@ -263,6 +263,15 @@ TEST_CASE("TIFF strips and tiles, interleaved and planar, are read", "[io][pictu
         CHECK(samples_of<std::uint8_t>(file) == rgb);
         file.rows->rewind();
         CHECK(samples_of<std::uint8_t>(file) == rgb);
+        // In parts that begin and end within strips and between them.
+        file.rows->rewind();
+        std::vector<std::uint8_t> parts(rgb.size());
+        auto* row = reinterpret_cast<std::byte*>(parts.data());
+        for (const std::uint32_t count : {4u, 5u, 9u, 14u, 22u, 1u, 8u, 7u}) {
+          file.rows->read_rows(count, row);
+          row += count * file.rows->shape().row_bytes();
+        }
+        CHECK(parts == rgb);
       }
 }
 
