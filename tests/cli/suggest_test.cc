@@ -117,6 +117,11 @@ TEST_CASE("checked guesses are trained with, others are left out", "[cli][classi
   CHECK_THAT(check_in("1,x", "wrong").err,
              Catch::Contains("--samples: 'x' is no sample that was checked; write it as in "
                              "1,3,8=lead, or all"));
+  CHECK_THAT(run_tool(dir, with(kTrainHalf, {"--samples", "out/s.suggested.geojson:1", "--samples",
+                                             "out/s.suggested.geojson:2", "-o", "wrong"}))
+                 .err,
+             Catch::Contains("--samples: out/s.suggested.geojson is given twice; name all samples "
+                             "that were checked behind it once"));
   CHECK(dir.files().count("wrong/model.json") == 0);
   samples["features"][0]["properties"]["class"] = "pink";
   samples["features"][0]["properties"].erase("color");

@@ -117,8 +117,11 @@ std::vector<std::filesystem::path> read_sample_files(const std::vector<std::stri
     const auto named = sample_file_part(text);
     files.push_back(named ? named->file : std::filesystem::path(text));
     if (!named || named->part.empty()) continue;
-    sources.checked[named->file] =
+    const CheckedGuesses checked =
         read_option("--samples", [&] { return parse_checked_guesses(named->part); });
+    if (!sources.checked.emplace(named->file, checked).second)
+      throw UsageError("--samples: " + named->file.string() + " is given twice",
+                       "name all samples that were checked behind it once");
   }
   return files;
 }

@@ -30,7 +30,10 @@ std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
   std::vector<std::vector<path>> of_input(inputs.size());
   if (files.empty()) return of_input;
   const PicturesByName by_name(inputs);
-  const bool in_order = all ? files.size() <= inputs.size() : files.size() == inputs.size();
+  const bool named = std::all_of(files.begin(), files.end(),
+                                 [&](const path& file) { return by_name.of(file).picture; });
+  const bool in_order =
+      all ? files.size() <= inputs.size() : !named && files.size() == inputs.size();
   for (std::size_t f = 0; f < files.size(); ++f) {
     const std::size_t input = inputs.size() == 1 ? 0
                               : in_order         ? f

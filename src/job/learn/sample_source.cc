@@ -52,6 +52,14 @@ SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& 
   return samples_of_labels(labels);
 }
 
+/// The samples of an earlier training, on a picture that may have another size by now.
+SampleSet on_picture(const TrainingPicture& earlier, const RasterShape& shape,
+                     const SharedOptions& options) {
+  const DrawnSize from{static_cast<double>(earlier.width), static_cast<double>(earlier.height)};
+  return fitted_samples(earlier.samples, from, shape.width, shape.height,
+                        options.samples_of_other_size);
+}
+
 /// Adds the samples of another set; classes are one by name.
 void add_samples(const SampleSet& more, SampleSet& samples) {
   std::vector<std::size_t> class_of;
@@ -87,9 +95,7 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
   const RasterShape& shape = picture.shape();
   for (const TrainingPicture& earlier : sources.earlier)
     if (earlier.name == picture.name()) {
-      add_samples(fitted_samples(earlier.samples, {double(earlier.width), double(earlier.height)},
-                                 shape.width, shape.height, options.samples_of_other_size),
-                  out.samples);
+      add_samples(on_picture(earlier, shape, options), out.samples);
       add_from(sources.model.string());
     }
   if (!sources.files.empty())

@@ -15,6 +15,18 @@ TEST_CASE("as many sample files as inputs go with them in their order", "[job][s
         std::vector<Paths>{{"x.geojson", "y.png"}});
 }
 
+TEST_CASE("where inputs may be without sample files, names come first", "[job][samples]") {
+  const Paths inputs{"a.png", "b.png"};
+  CHECK(sample_files_of({"b.suggested.geojson"}, inputs, false) ==
+        std::vector<Paths>{{}, {"b.suggested.geojson"}});
+  CHECK(sample_files_of({"b.1.geojson", "b.2.geojson"}, inputs, false) ==
+        std::vector<Paths>{{}, {"b.1.geojson", "b.2.geojson"}});
+  CHECK(sample_files_of({"x.geojson", "b.2.geojson"}, inputs, false) ==
+        std::vector<Paths>{{"x.geojson"}, {"b.2.geojson"}});
+  CHECK_THROWS_WITH(sample_files_of({"x.geojson"}, inputs, false),
+                    Catch::Contains("x.geojson is called after none of the inputs"));
+}
+
 TEST_CASE("more sample files than inputs go with those they are called after", "[job][samples]") {
   CHECK(sample_files_of({"out/p-2.suggested.geojson", "p.samples.geojson", "p-2.samples.geojson",
                          "p-3.geojson"},
