@@ -63,13 +63,13 @@ std::string outlined(const std::string& stored, const std::string& color) {
       stored, Ink::kPaper, color);
 }
 
-/// Above the middle of the outer ring.
-PictureLabel name_above(const std::vector<Position>& ring, const std::string& name) {
+/// Above or below the middle of the outer ring.
+PictureLabel name_beside(const std::vector<Position>& ring, const std::string& name) {
   const auto by_x = [](const Position& a, const Position& b) { return a.x < b.x; };
   const auto by_y = [](const Position& a, const Position& b) { return a.y < b.y; };
   const auto [left, right] = std::minmax_element(ring.begin(), ring.end(), by_x);
-  return {(left->x + right->x) / 2, std::min_element(ring.begin(), ring.end(), by_y)->y, name,
-          true};
+  const auto [top, bottom] = std::minmax_element(ring.begin(), ring.end(), by_y);
+  return {(left->x + right->x) / 2, top->y, name, bottom->y};
 }
 
 std::vector<Position> ring_around(const PixelRect& rect) {
@@ -101,13 +101,6 @@ bool add_shares(std::vector<SheetCell>& cells, const std::vector<NumberedSample>
   return true;
 }
 
-/// Above a place, or below one that lies at the top.
-PictureLabel guess_beside(const PixelRect& place, const std::string& guess) {
-  const double x = place.x + place.width / 2.0, y = place.y, high = place.height;
-  const bool above = y > 1.5 * high;
-  return {x, above ? y : y + 2 * high, guess, above};
-}
-
 }  // namespace
 
 void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -119,7 +112,7 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
     const auto rings = outlines_of(shape);
     std::string& data = outlines[shape.sample_class];
     for (const auto& ring : rings) data += line_through(ring);
-    over.labels.push_back(name_above(rings.front(), samples.classes[shape.sample_class].name));
+    over.labels.push_back(name_beside(rings.front(), samples.classes[shape.sample_class].name));
   }
   for (std::size_t c = 0; c < outlines.size(); ++c) {
     if (!over.plots.empty()) over.plots += ", ";
@@ -147,7 +140,7 @@ void add_suggestions_figure(Plot& plot, const std::filesystem::path& path, const
     const std::string number = std::to_string(near.size() + 1);
     if (!over.plots.empty()) over.plots += ", ";
     over.plots += outlined(plot, sample.square, sample.color);
-    over.labels.push_back(name_above(ring_around(sample.square), number));
+    over.labels.push_back(name_beside(ring_around(sample.square), number));
     near.push_back(seen_from_near(plot, number + " " + sample.guess, sample));
   }
   const SheetGrid grid = SheetGrid::best(near, kCloseUpsWide, Plot::kBodyHeight);
@@ -168,7 +161,7 @@ void add_places_to_check_figure(Plot& plot, const std::filesystem::path& path, s
   for (const auto& [number, picture, sample] : places) {
     const std::string title = fmt::format("{} {}  {:.1f} %", picture, number, sample.percent);
     SheetCell& cell = near.emplace_back(seen_from_near(plot, title, sample));
-    cell.over.labels.push_back(guess_beside(sample.close_up.place, sample.guess));
+    cell.over.labels.push_back(name_beside(ring_around(sample.close_up.place), sample.guess));
   }
   add_sheet(plot, path, fmt::format("Where samples would help in {} pictures", pictures),
             "the places to check first, with guesses; shares are percent of the counted pixels of "

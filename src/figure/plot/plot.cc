@@ -192,8 +192,9 @@ void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
   line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
                    Ink::kPaper));
   for (const PictureLabel& one : labels) {
-    const Place place{one.x * scale, one.y * scale - (one.above ? kRise : 0),
-                      text_width(one.text, kPoints) + kRoom};
+    double y = one.y * scale;
+    if (one.bottom) y = y < kRise + kHigh / 2 ? *one.bottom * scale + kRise : y - kRise;
+    const Place place{one.x * scale, y, text_width(one.text, kPoints) + kRoom};
     const bool meets = std::any_of(taken.begin(), taken.end(), [&](const Place& other) {
       return std::abs(other.x - place.x) < (other.wide + place.wide) / 2 &&
              std::abs(other.y - place.y) < kHigh;

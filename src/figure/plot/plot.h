@@ -32,11 +32,12 @@ struct Ink {
 /// Text as gnuplot takes it literally, printable.
 std::string literal(std::string_view text);
 
-/// A text at a place of a shown picture, in the picture's pixels: about it, or above it.
+/// A text at a place of a shown picture, in the picture's pixels: about it; or above what reaches
+/// from y down to `bottom`, and below it where the picture has no room above.
 struct PictureLabel {
   double x, y;
   std::string text;
-  bool above = false;
+  std::optional<double> bottom = {};
 };
 
 /// What is drawn on a shown picture. A label that would lie on one before it is left out.
