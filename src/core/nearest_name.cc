@@ -49,11 +49,16 @@ std::optional<std::string> nearest_name(std::string_view typed,
   return longer == known.end() ? best : *longer;
 }
 
+std::string suggest_name(std::string_view typed, const std::vector<std::string>& known,
+                         const std::string& otherwise) {
+  const auto name = nearest_name(typed, known);
+  return name ? "did you mean '" + *name + "'?" : otherwise;
+}
+
 std::string suggest_name(std::string_view typed, const std::vector<std::string>& known) {
-  if (const auto name = nearest_name(typed, known)) return "did you mean '" + *name + "'?";
   std::string list = "use one of ";
   for (std::size_t i = 0; i < known.size(); ++i) list += (i ? ", " : "") + known[i];
-  return list;
+  return suggest_name(typed, known, list);
 }
 
 }  // namespace chalcedony

@@ -22,7 +22,10 @@ std::size_t edit_distance(std::string_view a, std::string_view b);
 std::optional<std::string> nearest_name(std::string_view typed,
                                         const std::vector<std::string>& known);
 
-/// "did you mean 'NAME'?" for the nearest known name, else "use one of ...".
+/// "did you mean 'NAME'?" for the nearest known name, else what `otherwise` says.
+std::string suggest_name(std::string_view typed, const std::vector<std::string>& known,
+                         const std::string& otherwise);
+/// The same, else "use one of ..." with all that are known.
 std::string suggest_name(std::string_view typed, const std::vector<std::string>& known);
 
 }  // namespace chalcedony

@@ -119,7 +119,6 @@ void print_check_first(const Json& summary, std::ostream& out) {
 
 /// How to go on with what was suggested.
 void print_next_step(const Json& summary, std::ostream& out) {
-  if (!summary.contains("outputs")) return;
   for (const Json& file : summary["outputs"])
     if (file.get<std::string>().ends_with(".suggested.geojson")) {
       out << fmt::format(

@@ -1,5 +1,7 @@
 #include "cli/options/parse.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "cli/options/shared_flags.h"
@@ -36,15 +38,10 @@ void refuse_options_as_values(const po::parsed_options& parsed,
   }
 }
 
-/// The option that was meant, or those that only this command has: all there are would be a page.
-std::string right_option(const std::string& typed, const CommandOptions& options,
-                         const po::options_description& all) {
-  if (const auto name = nearest_name(typed, option_names(all)))
-    return "did you mean '" + *name + "'?";
-  std::string list;
-  for (const std::string& name : option_names(options.own))
-    list += (list.empty() ? "" : ", ") + name;
-  return "this command's own are " + list + "; see --help for all";
+/// The options that only this command has: all there are would be a page.
+std::string own_options(const CommandOptions& options) {
+  return fmt::format("this command's own are {}; see --help for all",
+                     fmt::join(option_names(options.own), ", "));
 }
 
 }  // namespace
@@ -77,8 +74,9 @@ po::variables_map parse_arguments(const CommandOptions& options,
           given);
     po::notify(given);
   } catch (const po::unknown_option& error) {
-    throw UsageError("there is no option '" + error.get_option_name() + "'",
-                     right_option(error.get_option_name(), options, all));
+    throw UsageError(
+        "there is no option '" + error.get_option_name() + "'",
+        suggest_name(error.get_option_name(), option_names(all), own_options(options)));
   } catch (const po::multiple_occurrences& error) {
     throw UsageError(error.get_option_name() + " is given twice", "give it once");
   } catch (const po::error_with_option_name& error) {

@@ -9,10 +9,7 @@ namespace chalcedony {
 namespace {
 
 bool are_alike(const DoubtfulColor& a, const DoubtfulColor& b) {
-  double squares = 0;
-  for (std::size_t c = 0; c < 3; ++c)
-    squares += (a.oklab[c] - b.oklab[c]) * (a.oklab[c] - b.oklab[c]);
-  return squares <= kAlikeInOklab * kAlikeInOklab;
+  return squared_distance(a, b) <= kAlikeInOklab * kAlikeInOklab;
 }
 
 /// Colors in the order of their lightness, so that only those of nearly one are held against each
@@ -97,6 +94,13 @@ class Coverage {
 };
 
 }  // namespace
+
+double squared_distance(const DoubtfulColor& a, const DoubtfulColor& b) {
+  double squares = 0;
+  for (std::size_t c = 0; c < 3; ++c)
+    squares += (a.oklab[c] - b.oklab[c]) * (a.oklab[c] - b.oklab[c]);
+  return squares;
+}
 
 std::vector<ColorStandIn> color_stand_ins(const std::vector<DoubtfulColor>& colors,
                                           std::size_t most, std::uint64_t least) {

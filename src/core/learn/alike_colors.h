@@ -19,6 +19,9 @@ struct DoubtfulColor {
   bool may_stand = true;  // for others
 };
 
+/// Of two of them in oklab.
+double squared_distance(const DoubtfulColor& a, const DoubtfulColor& b);
+
 /// A color and those it stands for, by their places among all.
 struct ColorStandIn {
   std::size_t color = 0;

@@ -38,12 +38,6 @@ DoubtfulTiles doubtful_tiles(const std::vector<DoubtTile>& tiles) {
   return doubtful;
 }
 
-double squared_distance(const std::array<double, 3>& a, const std::array<double, 3>& b) {
-  double squares = 0;
-  for (std::size_t c = 0; c < 3; ++c) squares += (a[c] - b[c]) * (a[c] - b[c]);
-  return squares;
-}
-
 /// Of a tile and those it stands for, in one class if some are, the more even half, and of these
 /// the one whose color is nearest to it.
 std::size_t even_one(const DoubtTiles& tiles, const DoubtfulTiles& doubtful,
@@ -57,10 +51,9 @@ std::size_t even_one(const DoubtTiles& tiles, const DoubtfulTiles& doubtful,
   const auto add = [&](std::size_t color) {
     if (!doubtful.colors[color].may_stand) return;
     const std::size_t place = doubtful.places[color];
-    all.push_back(
-        {tiles.tiles()[place].variance(),
-         squared_distance(doubtful.colors[color].oklab, doubtful.colors[group.color].oklab), place,
-         tiles.tiles()[place].has_one_class()});
+    all.push_back({tiles.tiles()[place].variance(),
+                   squared_distance(doubtful.colors[color], doubtful.colors[group.color]), place,
+                   tiles.tiles()[place].has_one_class()});
   };
   add(group.color);
   for (const std::size_t other : group.others) add(other);

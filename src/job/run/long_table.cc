@@ -1,6 +1,5 @@
 #include "job/run/long_table.h"
 
-#include <algorithm>
 #include <map>
 #include <string_view>
 #include <utility>
@@ -15,9 +14,6 @@ namespace chalcedony {
 namespace {
 
 using std::filesystem::path;
-
-constexpr const char* kColorTable = "colors.csv";
-constexpr const char* kSuggestions = "suggested.csv";
 
 /// THING.csv of `<stem>.THING.csv`; empty for all other files.
 std::string table_name(const path& file, const path& stem) {
@@ -70,10 +66,44 @@ class LongTable {
   bool named_ = false;  // its first column is the picture already
 };
 
-/// The inputs and files that make up each table, by its name.
-std::map<std::string, std::vector<std::pair<path, path>>> parts_of_tables(
-    const std::vector<PictureResults>& pictures) {
-  std::map<std::string, std::vector<std::pair<path, path>>> tables;
+/// Pictures and their tables of one kind.
+using TableParts = std::vector<std::pair<path, path>>;
+
+void join_color_tables(const path& joined, const TableParts& parts) {
+  std::vector<path> files;
+  for (const auto& [input, file] : parts) files.push_back(file);
+  write_color_table(joined, added_color_tables(files));
+}
+
+/// The rows of all below each other.
+void join_rows(const path& joined, const TableParts& parts,
+               const std::function<void(const std::string&)>& warn) {
+  LongTable table(joined);
+  for (const auto& [input, file] : parts)
+    if (!table.add(input, read_text_file(file)))
+      warn(file.string() + ": has other columns than the first and is left out of " +
+           joined.filename().string());
+  table.commit();
+}
+
+/// Tables that are joined in a way of their own.
+struct OwnJoin {
+  std::string_view name;
+  void (*join)(const path& joined, const TableParts& parts);
+};
+constexpr OwnJoin kOwnJoins[]{{"colors.csv", join_color_tables},
+                              {"suggested.csv", write_suggestions_in_order}};
+
+/// Null for all others.
+const OwnJoin* own_join(std::string_view name) {
+  for (const OwnJoin& one : kOwnJoins)
+    if (one.name == name) return &one;
+  return nullptr;
+}
+
+/// The parts of each table, by its name.
+std::map<std::string, TableParts> parts_of_tables(const std::vector<PictureResults>& pictures) {
+  std::map<std::string, TableParts> tables;
   for (const PictureResults& picture : pictures)
     for (const path& file : picture.files)
       if (const std::string name = table_name(file, picture.stem); !name.empty())
@@ -94,21 +124,11 @@ std::vector<path> write_long_tables(const std::vector<PictureResults>& pictures,
   std::vector<path> written;
   for (const auto& [name, parts] : parts_of_tables(pictures)) {
     written.push_back(folder / name);
-    if (name == kColorTable) {
-      std::vector<path> files;
-      for (const auto& [input, file] : parts) files.push_back(file);
-      write_color_table(folder / name, added_color_tables(files));
-      continue;
+    if (const OwnJoin* const own = own_join(name)) {
+      own->join(folder / name, parts);
+    } else {
+      join_rows(folder / name, parts, warn);
     }
-    if (name == kSuggestions) {
-      write_suggestions_in_order(folder / name, parts);
-      continue;
-    }
-    LongTable table(folder / name);
-    for (const auto& [input, file] : parts)
-      if (!table.add(input, read_text_file(file)))
-        warn(file.string() + ": has other columns than the first and is left out of " + name);
-    table.commit();
   }
   return written;
 }
