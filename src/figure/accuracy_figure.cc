@@ -8,6 +8,7 @@
 #include "figure/plot/heat_cells.h"
 #include "figure/plot/heat_scale.h"
 #include "figure/plot/name_tics.h"
+#include "figure/plot/placed_texts.h"
 
 namespace chalcedony {
 namespace {

@@ -9,16 +9,6 @@ constexpr double kLightHeat = 0.5;  // from here on the ramp has light colors
 
 }  // namespace
 
-void PlacedTexts::add(double x, double y, const std::string& text) {
-  data_ += fmt::format("{:.4g} {:.4g} \"{}\"\n", x, y, text);
-}
-
-std::string PlacedTexts::plot_of(Plot& plot, const char* color) const {
-  if (data_.empty()) return "";
-  return fmt::format(", {} using 1:2:3 with labels font ',11' textcolor rgb '{}' notitle",
-                     plot.store(data_), color);
-}
-
 void HeatCells::add(double x, double y, double share) {
   cells_ += fmt::format("{:g} {:g} {:.6g}\n", x, y, share);
 }

@@ -4,20 +4,9 @@
 
 #include <string>
 
-#include "figure/plot/plot.h"
+#include "figure/plot/placed_texts.h"
 
 namespace chalcedony {
-
-/// Texts at places of a panel, as one data block of gnuplot.
-class PlacedTexts {
- public:
-  void add(double x, double y, const std::string& text);
-  /// What a `plot` of something else goes on with; empty without texts.
-  std::string plot_of(Plot& plot, const char* color) const;
-
- private:
-  std::string data_;
-};
 
 /// Cells one unit wide and high, by their middles.
 class HeatCells {
