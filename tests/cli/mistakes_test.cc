@@ -333,7 +333,7 @@ TEST_CASE("warnings of a run say what was done instead", "[cli]") {
   const Outcome plain = run_tool(dir, with(many, {"-o", "c/"}));
   CHECK(plain.exit_code == 0);
   CHECK_THAT(plain.err,
-             Catch::Contains("more than 20 inputs, so no figures are drawn; ask for them "
+             Catch::Contains("more than 20 inputs, so no figures of each are drawn; ask for them "
                              "with --figures png"));
   for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::EndsWith(".figure.png"));
 }

@@ -13,31 +13,12 @@
 #include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
 #include "figure/sheet_figure.h"
-#include "tests/support/svg_texts.h"
-#include "tests/support/temp_dir.h"
+#include "tests/support/drawn_figure.h"
 
 using namespace chalcedony;
 using namespace chalcedony::test;
 
 namespace {
-
-/// Draws one figure and returns its SVG; every text in it must be at least 11 pixels high, and none
-/// lie on another.
-template <class Add>
-std::string drawn(Add add) {
-  const TempDir dir;
-  Plot plot(FigureFormat::kSvg);
-  add(plot, dir / "figure.svg");
-  const auto problem = plot.draw();
-  INFO(problem.value_or(""));
-  REQUIRE_FALSE(problem.has_value());
-  const std::string svg = text_of_file(dir / "figure.svg");
-  const std::vector<SvgText> texts = svg_texts(svg);
-  CHECK_FALSE(texts.empty());
-  for (const SvgText& text : texts) CHECK(text.size >= 11);
-  CHECK_THAT(overlapping_texts(texts), Catch::Equals(std::vector<std::string>{}));
-  return svg;
-}
 
 int height_of(const std::string& svg) {
   std::smatch height;

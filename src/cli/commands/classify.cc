@@ -11,6 +11,7 @@
 #include "cli/options/option_values.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "core/read_number.h"
@@ -68,20 +69,6 @@ Json do_classify(const po::variables_map& given, const SharedOptions& shared,
   return run_classify(options, context);
 }
 
-/// Pixels and shares, and areas when the size of a pixel is known.
-void print_areas(const Json& picture, std::ostream& out) {
-  const std::string unit = picture["unit"].get<std::string>();
-  Json rows = picture["classes"];
-  if (picture["unclassified"] > 0)
-    rows.push_back({{"name", "unclassified"},
-                    {"pixels", picture["unclassified"]},
-                    {"percent", picture["unclassified_percent"]}});
-  TextTable table(rows);
-  table.words("class", "name").counts("pixels", "pixels").percents("share of counted", "percent");
-  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
-  table.print(out);
-}
-
 std::string guess_text(const Json& place) {
   return place["guess"] == "" ? "none" : place["guess"].get<std::string>();
 }
@@ -135,7 +122,7 @@ void print_classify(const Json& summary, std::ostream& out) {
                        summary["method"]);
     print_left_out(p, out);
     if (p.contains("note")) out << fmt::format("  note: {}\n", p["note"]);
-    print_areas(p, out);
+    print_class_shares(p, out);
     if (p["contested"] > 0)
       out << fmt::format("  {} in the boxes of several classes; each went to the nearest middle\n",
                          plural(p["contested"], "pixel"));
@@ -149,6 +136,7 @@ void print_classify(const Json& summary, std::ostream& out) {
           p["confidence"]["percentile_5"]);
     if (p.contains("suggested")) print_suggested(p, out);
   }
+  print_class_shares_of_all(summary, out);
   if (summary.contains("check_first")) print_check_first(summary, out);
   print_next_step(summary, out);
   print_outputs(summary, out);

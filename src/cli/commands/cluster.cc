@@ -10,6 +10,7 @@
 #include "cli/text/channel_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "core/split_list.h"
@@ -236,12 +237,9 @@ void print_cluster(const Json& summary, std::ostream& out) {
     print_left_out(p, out);
     if (!several && p["classes"].size() == clusters["groups"].size()) continue;
     if (p["classes"].empty()) continue;  // a table among others
-    TextTable(p["classes"])
-        .words("class", "name")
-        .counts("pixels", "pixels")
-        .percents("share of counted", "percent")
-        .print(out);
+    print_class_shares(p, out);
   }
+  print_class_shares_of_all(summary, out);
   print_outputs(summary, out);
 }
 

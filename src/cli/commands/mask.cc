@@ -11,6 +11,7 @@
 #include "cli/options/shared_flags.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/steps_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
@@ -200,6 +201,7 @@ void print_mask(const Json& summary, std::ostream& out) {
     }
     print_left_out(p, out);
   }
+  print_selected_shares_of_all(summary, out);
   print_outputs(summary, out);
 }
 

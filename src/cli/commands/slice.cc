@@ -10,6 +10,7 @@
 #include "cli/text/channel_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
@@ -131,6 +132,7 @@ void print_slice(const Json& summary, std::ostream& out) {
         .print(out);
     print_whites({summary["channel"]}, out);
   }
+  print_class_shares_of_all(summary, out);
   print_outputs(summary, out);
 }
 

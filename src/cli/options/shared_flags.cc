@@ -150,7 +150,7 @@ void declare_files(po::options_description& options) {
   add("write", po::value<std::string>()->value_name("LIST"),
       "which results, separated by commas (default all)");
   add("figures", po::value<std::string>()->value_name("png|svg|pdf|none"),
-      "how figures are drawn (default png up to 20 inputs, then none)");
+      "how figures are drawn (default png; of more than 20 inputs only those of all together)");
   add("no-clobber", "keep outputs that exist, and fail");
 }
 

@@ -16,7 +16,7 @@ std::string name_tics(const std::vector<std::string>& names, const std::vector<s
   };
   for (std::size_t i = 0; i < names.size(); i += step) add(names[i], i);
   for (std::size_t i = 0; i < behind.size(); ++i) add(behind[i], names.size() + i);
-  return "(" + list + ")";
+  return fmt::format("({}) textcolor rgb '{}'", list, Ink::kText);
 }
 
 }  // namespace chalcedony

@@ -13,6 +13,7 @@
 #include "job/assess/assessment.h"
 #include "job/assess/compared_maps.h"
 #include "job/assess/judged_maps.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 
 namespace chalcedony {
@@ -29,10 +30,10 @@ class AssessJob {
         report_(options, maps_, judged_) {}
 
   void run(Json& summary) {
-    Plot plot(results_.wants("figure") ? settle_figures(options_.shared, context_)
-                                       : FigureFormat::kNone);
-    if (results_.wants("errors") || draws_versus() || plot.format() != FigureFormat::kNone)
-      paint(plot);
+    const FigureFormats figures = figure_formats(results_, options_.shared, context_);
+    Plot plot(figures.of_all);
+    if (results_.wants("errors") || draws_versus() || figures.of_each != FigureFormat::kNone)
+      paint(plot, figures.of_each);
     write();
     if (plot.format() != FigureFormat::kNone) add_figures(plot);
     draw_figures(plot, context_);
@@ -47,17 +48,17 @@ class AssessJob {
 
  private:
   /// The picture of errors of each map, and the figures that show it.
-  void paint(Plot& plot) {
+  void paint(Plot& plot, FigureFormat of_each) {
     std::vector<std::unique_ptr<AssessPictures>> painted(maps_.size());
     const std::vector<SampledPlaces> sampled = sampled_places();
     const auto begin = [&](std::size_t i) {
       painted[i] = std::make_unique<AssessPictures>(
-          maps_[i].labels(), judged_.each[i].assessment, results_, plot.format(),
+          maps_[i].labels(), judged_.each[i].assessment, results_, of_each,
           PaintedMap{judged_.each[i].files.map, maps_.picture_name(i), judged_.alone()});
     };
     const auto work = [&](std::size_t i) { maps_[i].paint(*painted[i], context_); };
     const auto end = [&](std::size_t i) {
-      if (plot.format() != FigureFormat::kNone)
+      if (of_each != FigureFormat::kNone)
         painted[i]->add_figures(plot, name_of_map(i), sampled[i].right, sampled[i].wrong);
       painted[i].reset();
     };

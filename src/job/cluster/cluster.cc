@@ -16,6 +16,8 @@
 #include "job/cluster/color_points.h"
 #include "job/cluster/group_choice.h"
 #include "job/map/class_shares.h"
+#include "job/map/picture_shares.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/bad_inputs.h"
 #include "job/repeat/pictures_at_once.h"
@@ -37,8 +39,7 @@ class ClusterJob {
         colors_(features(options), options.shared.hue_floor, options.shared.seed) {}
 
   void run(Json& summary) {
-    const FigureFormat format =
-        results_.wants("figure") ? settle_figures(options_.shared, context_) : FigureFormat::kNone;
+    figures_ = figure_formats(results_, options_.shared, context_);
     stopped_by_bad(options_.shared, [&] { gather(); });
     settle_scaling();
     in_arena(options_.shared.threads, [&] { find_groups(); });
@@ -46,12 +47,13 @@ class ClusterJob {
     name_groups();
     if (!given_ && results_.wants("model"))
       in_arena(options_.shared.threads, [&] { complete_model(groupings_[chosen_], colors_); });
-    Plot plot(format);
+    Plot plot(figures_.of_all);
     map_pictures(plot, summary["inputs"]);
     if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
     if (results_.wants("centers"))
       write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
     if (results_.wants("shares")) write_all_shares(summary["inputs"]);
+    report_class_shares(summary, plot, "groups", "clusters.figure", results_);
     if (groupings_.size() > 1) finish_choice(plot, summary);
     if (most_k_) summary["most_k"] = *most_k_;
     draw_figures(plot, context_);
@@ -229,11 +231,11 @@ class ClusterJob {
     for (const auto& [number, name] : options_.names) name_class(model, number, name);
   }
 
-  bool wants_pictures(FigureFormat format) const {
+  bool wants_pictures() const {
     const bool files = results_.wants("classes") || results_.wants("recolored") ||
                        results_.wants("certainty") ||
                        options_.probabilities != ProbabilityPictures::kNone;
-    return files || format != FigureFormat::kNone;
+    return files || figures_.of_each != FigureFormat::kNone;
   }
 
   ClusterMapFiles files_for(const std::filesystem::path& input) {
@@ -256,25 +258,25 @@ class ClusterJob {
   void map_pictures(Plot& plot, Json& summaries) {
     const auto& inputs = options_.shared.inputs;
     const Context quiet = without_warnings(context_);
-    const bool figures = plot.format() != FigureFormat::kNone;
+    const bool figures = figures_.of_each != FigureFormat::kNone;
     std::vector<ClusterMapFiles> files(inputs.size());
     std::vector<ClusterMaps> maps(inputs.size());
     lone_.resize(groupings_.size());
     // What cannot be written is found out before later pictures are begun.
     const auto begin = [&](std::size_t i) {
-      if (told_by_colors(i, plot)) return;
+      if (told_by_colors(i)) return;
       if (!pictures_[i]) pictures_[i].emplace(open_counted(inputs[i], options_.shared, quiet));
       files[i] = files_for(inputs[i]);
       if (!lookup_)
         in_arena(options_.shared.threads, [&] { lookup_.emplace(colors_, groupings_); });
     };
     const auto work = [&](std::size_t i) {
-      if (!told_by_colors(i, plot))
+      if (!told_by_colors(i))
         maps[i] = map_clusters(*pictures_[i], *lookup_, groupings_, chosen_, files[i], figures,
                                options_.shared, quiet);
     };
     const auto end = [&](std::size_t i) {
-      summaries.push_back(told_by_colors(i, plot) ? json_by_colors(i) : mapped_json(i, maps[i]));
+      summaries.push_back(told_by_colors(i) ? json_by_colors(i) : mapped_json(i, maps[i]));
       if (figures && pictures_[i]) draw(plot, *pictures_[i], maps[i]);
       pictures_[i].reset();
       maps[i] = {};
@@ -286,10 +288,9 @@ class ClusterJob {
   }
 
   /// A table, or one whole picture without results of its own, tells its shares by its colors.
-  bool told_by_colors(std::size_t i, const Plot& plot) const {
+  bool told_by_colors(std::size_t i) const {
     if (is_table_name(options_.shared.inputs[i])) return true;
-    return !wants_pictures(plot.format()) && alone() && groupings_.size() == 1 &&
-           !colors_.sampled();
+    return !wants_pictures() && alone() && groupings_.size() == 1 && !colors_.sampled();
   }
 
   /// Of several inputs the colors of a table are not told from the others, so its classes are not
@@ -299,7 +300,8 @@ class ClusterJob {
     if (alone()) return picture_json(input, class_pixels(), colors_.excluded(i), 0);
     return {{"file", input.string()},     {"counted", colors_.counted(i)},
             {"excluded", Json::object()}, {"clipped", 0},
-            {"unclassified", 0},          {"classes", Json::array()}};
+            {"unclassified", 0},          {"unclassified_percent", 0},
+            {"classes", Json::array()}};
   }
 
   Json mapped_json(std::size_t i, const ClusterMaps& maps) {
@@ -330,6 +332,7 @@ class ClusterJob {
             {"excluded", excluded_json(excluded)},
             {"clipped", clipped},
             {"unclassified", counts[0]},
+            {"unclassified_percent", percent(counts[0], counted)},
             {"classes", classes_json(map_classes(chosen().model), counts, counted)}};
   }
 
@@ -387,6 +390,7 @@ class ClusterJob {
   const Context& context_;
   Results& results_;
   std::optional<Model> given_;
+  FigureFormats figures_;
   bool knows_likelihood_ = false;  // of a pixel in its group
   ColorPoints colors_;
   std::vector<std::optional<CountedPicture>> pictures_;  // those under way
@@ -417,8 +421,9 @@ const std::vector<ResultKind>& cluster_results() {
        "clusters.csv"},
       {"criteria", "clusters.criteria.csv: what speaks for each number of groups of a range"},
       {"figure",
-       "<stem>.clusters.figure.png: picture, recolored and colors; for a range also "
-       "criteria.figure.png and <stem>.choices.figure.png"}};
+       "<stem>.clusters.figure.png: picture, recolored and colors; of several pictures also "
+       "clusters.figure.png: the shares of all; for a range also criteria.figure.png and "
+       "<stem>.choices.figure.png"}};
   return kinds;
 }
 

@@ -17,6 +17,7 @@
 #include "job/histogram/histogram_report.h"
 #include "job/picture/code_pixels.h"
 #include "job/picture/counted_blocks.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"
@@ -359,8 +360,7 @@ const std::vector<ResultKind>& histogram_results() {
 
 Json run_histogram(const HistogramOptions& options, const Context& context) {
   Results results(options.shared, context, histogram_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
   Json summary = summary_frame("histogram");
   ComparedHistograms compared;
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {

@@ -9,6 +9,7 @@
 #include "figure/sheet_figure.h"
 #include "io/text/csv.h"
 #include "job/histogram/color_descriptor.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"

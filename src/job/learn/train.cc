@@ -19,6 +19,7 @@
 #include "job/learn/model_fit.h"
 #include "job/learn/sample_pixels.h"
 #include "job/learn/train_report.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/repeat/bad_inputs.h"
@@ -50,16 +51,15 @@ ScatterPoints points_of(const ClassSamples& samples, const FeaturePair& features
 class Training {
  public:
   Training(const TrainOptions& options, const Context& context, Results& results,
-           FigureFormat format)
+           const FigureFormats& figures)
       : options_(options),
         sources_(options.sources),
         context_(context),
         results_(results),
-        format_(format),
-        plot_(format),
-        pixels_(options.features, options.held_share,
-                format == FigureFormat::kNone ? 0 : kDensityPixels, options.mean_colors,
-                options.shared) {
+        shows_samples_(figures.of_each != FigureFormat::kNone),
+        plot_(figures.of_all),
+        pixels_(options.features, options.held_share, draws() ? kDensityPixels : 0,
+                options.mean_colors, options.shared) {
     frame_.features = options.features;
     if (!sources_.model.empty())
       sources_.earlier = earlier_samples(sources_.model, options.shared.inputs);
@@ -79,13 +79,15 @@ class Training {
     warn_of_mixed_up_samples();
     Json json = model_json(best());
     write(json["separability"]);
-    if (format_ != FigureFormat::kNone) draw();
+    if (draws()) draw();
     if (options_.trim > 0) json["trimmed_pixels"] = trimmed_pixels();
     if (options_.method == kAllMethods) json["methods"] = methods_json(scores_);
     return json;
   }
 
  private:
+  bool draws() const { return plot_.format() != FigureFormat::kNone; }
+
   const SampleTable& samples() const { return trimmed_ ? *trimmed_ : pixels_.training(); }
 
   std::vector<std::size_t> usable(Json& summary) const {
@@ -145,7 +147,7 @@ class Training {
     one.samples.runs = runs_of(one.named, one.picture->shape(), context_);
     for (const SampleClass& c : one.named.samples.classes)
       one.samples.class_of.push_back(class_index(c));
-    one.preview.emplace(one.picture->file.info, format_ != FigureFormat::kNone);
+    one.preview.emplace(one.picture->file.info, shows_samples_);
     return one;
   }
 
@@ -189,7 +191,7 @@ class Training {
                                  shape.channels, depth_of(one.picture->file.info)});
     colors_.add(one.added.colors, one.samples.class_of);
     if (one.preview->wanted())
-      shown_.push_back({results_.path(input, "samples.figure", extension_of(format_)),
+      shown_.push_back({results_.path(input, "samples.figure", extension_of(plot_.format())),
                         frame_.trained_on.size() - 1, one.samples.class_of, one.added.counts,
                         one.preview->thumbnail()});
     one.json = {{"file", input.string()},
@@ -320,8 +322,8 @@ class Training {
         content.samples.push_back(points_of(samples().of(c), pair));
       for (std::size_t at = 0; at < density_.size(); at += features)
         content.everything.push_back({density_[at + pair.x], density_[at + pair.y]});
-      add_scatter_figure(plot_, results_.path("scatter.figure." + extension_of(format_)), model,
-                         pair, content);
+      add_scatter_figure(plot_, results_.path("scatter.figure." + extension_of(plot_.format())),
+                         model, pair, content);
     }
     draw_figures(plot_, context_);
   }
@@ -337,7 +339,7 @@ class Training {
   SampleSources sources_;
   const Context& context_;
   Results& results_;
-  FigureFormat format_;
+  bool shows_samples_;  // on each picture
   Plot plot_;
   SamplePixels pixels_;
   std::vector<float> density_;  // drawn pixels of all pictures, a row of features each
@@ -368,10 +370,9 @@ const std::vector<ResultKind>& train_results() {
 
 Json run_train(const TrainOptions& options, const Context& context) {
   Results results(options.shared, context, train_results(), ResultNames::kPictures);
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("train");
-  summary["model"] = Training(options, context, results, format).run(summary);
+  summary["model"] = Training(options, context, results, figures).run(summary);
   results.report(summary);
   return summary;
 }

@@ -12,6 +12,7 @@
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"
 #include "io/text/csv.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/run/results.h"
@@ -65,8 +66,7 @@ class DiffJob {
       : options_(options),
         context_(context),
         results_(results),
-        format_(results.wants("figure") ? settle_figures(options.shared, context)
-                                        : FigureFormat::kNone),
+        format_(figure_formats(results, options.shared, context).of_each),
         space_(space_of(options.formula)),
         first_(open_counted(options.shared.inputs[0], options.shared, context), space_,
                format_ != FigureFormat::kNone),

@@ -18,6 +18,7 @@
 #include "job/look/told_pixels.h"
 #include "job/picture/code_pixels.h"
 #include "job/picture/counted_blocks.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"

@@ -13,6 +13,7 @@
 #include "figure/plot/axis_strip.h"
 #include "figure/sheet_figure.h"
 #include "io/text/number_text.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/repeat/each_input.h"

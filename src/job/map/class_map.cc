@@ -24,6 +24,7 @@
 #include "job/map/class_shares.h"
 #include "job/map/close_ups.h"
 #include "job/map/suggested_samples.h"
+#include "job/picture/figures.h"
 #include "job/picture/preview.h"
 
 namespace chalcedony {

@@ -3,7 +3,9 @@
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "io/document/model_file.h"
+#include "job/map/picture_shares.h"
 #include "job/map/places_to_check.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 
@@ -12,7 +14,9 @@ namespace chalcedony {
 const std::vector<ResultKind>& classify_results() {
   static const std::vector<ResultKind> kinds{
       {"classes", "<stem>.classes.png: the class map, with names and colors inside"},
-      {"areas", "<stem>.areas.csv: pixels, share and area of every class"},
+      {"areas",
+       "<stem>.areas.csv: pixels, share and area of every class; of several pictures also "
+       "areas.csv"},
       {"confidence", "<stem>.confidence.png and .csv: how sure each pixel is, black to white",
        "confidence"},
       {"blend", "<stem>.blend.png: the class colors over the picture", "blend"},
@@ -22,15 +26,15 @@ const std::vector<ResultKind>& classify_results() {
        "several pictures also suggested.csv, in the order in which to check them",
        "suggest"},
       {"figure",
-       "<stem>.classes.figure.png: picture, class map and legend; with --suggest also "
-       "<stem>.suggested.figure.png with close-ups, and of several pictures suggested.figure.png"}};
+       "<stem>.classes.figure.png: picture, class map and legend; of several pictures also "
+       "areas.figure.png: the shares of all; with --suggest also <stem>.suggested.figure.png with "
+       "close-ups, and of several pictures suggested.figure.png"}};
   return kinds;
 }
 
 Json run_classify(const ClassifyOptions& options, const Context& context) {
   Results results(options.shared, context, classify_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   const Model model = read_model(options.model);
   const auto classifier = errors_at(options.model.string(),
                                     [&] { return make_classifier(model, options.reject_percent); });
@@ -40,20 +44,20 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   summary["reject_percent"] = options.reject_percent;
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return write_class_map(open_counted(input, options.shared, its_context), model, *classifier,
-                           options.map, options.shared, its_context, results, format);
+                           options.map, options.shared, its_context, results, figures.of_each);
   };
   for_each_input(options.shared, context, summary, do_one);
+  Plot plot(figures.of_all);
+  report_class_shares(summary, plot, "classes", "areas.figure", results);
   if (options.map.suggest > 0 && summary["inputs"].size() > 1) {
     Json places = places_to_check(summary["inputs"], options.map.suggest);
-    // What is of all pictures together cannot be put together from parts.
-    if (format != FigureFormat::kNone && !options.shared.shard && !places.empty()) {
-      Plot plot(format);
-      add_places_to_check(plot, results.path("suggested.figure." + extension_of(format)), places,
-                          summary["inputs"].size(), map_classes(model), options.shared, context);
-      draw_figures(plot, context);
-    }
+    if (plot.format() != FigureFormat::kNone && !places.empty())
+      add_places_to_check(plot, results.path("suggested.figure." + extension_of(plot.format())),
+                          places, summary["inputs"].size(), map_classes(model), options.shared,
+                          context);
     summary["check_first"] = std::move(places);
   }
+  draw_figures(plot, context);
   results.report(summary);
   return summary;
 }

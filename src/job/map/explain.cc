@@ -13,6 +13,7 @@
 #include "io/file/whole_file.h"
 #include "io/text/json_text.h"
 #include "job/learn/model_fit.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
@@ -252,8 +253,7 @@ const std::vector<ResultKind>& explain_results() {
 
 Json run_explain(const ExplainOptions& options, const Context& context) {
   Results results(options.shared, context, explain_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
   const Model model = read_model(options.model);
   const auto classifier = errors_at(options.model.string(), [&] { return make_classifier(model); });
   Json summary = summary_frame("explain");

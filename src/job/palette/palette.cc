@@ -16,6 +16,7 @@
 #include "io/text/csv.h"
 #include "job/palette/main_colors.h"
 #include "job/palette/repaint.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
@@ -74,8 +75,7 @@ class PaletteJob {
       : options_(options),
         context_(context),
         results_(results),
-        format_(results.wants("figure") ? settle_figures(options.shared, context)
-                                        : FigureFormat::kNone) {
+        format_(figure_formats(results, options.shared, context).of_each) {
     if (options.apply) applied_ = colors_to_apply(*options.apply, options.shared, context);
   }
 

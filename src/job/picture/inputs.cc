@@ -12,7 +12,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostInputsWithFigures = 20;
 constexpr std::size_t kMostKeptBytes = 100'000'000;
 
 }  // namespace
@@ -105,20 +104,6 @@ void require_counted(std::uint64_t counted, const CountedPicture& picture) {
   if (counted == 0)
     throw InputError("no pixel counts", "check --region, --within and the picture's transparency",
                      picture.file.path.string());
-}
-
-FigureFormat settle_figures(const SharedOptions& options, const Context& context) {
-  if (options.output.empty()) return FigureFormat::kNone;
-  if (options.figures) return *options.figures;
-  if (options.inputs.size() <= kMostInputsWithFigures) return FigureFormat::kPng;
-  context.warn("more than 20 inputs, so no figures are drawn; ask for them with --figures png");
-  return FigureFormat::kNone;
-}
-
-void draw_figures(Plot& plot, const Context& context) {
-  const auto problem = plot.draw();
-  const bool stopped = context.stop && context.stop->load();
-  if (problem && !stopped) context.warn(*problem);
 }
 
 }  // namespace chalcedony

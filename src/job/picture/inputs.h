@@ -67,13 +67,6 @@ bool all_pixels_count(const CountedPicture& picture);
 /// Errors    InputError when no pixel of the picture counts
 void require_counted(std::uint64_t counted, const CountedPicture& picture);
 
-/// The figure format of this run, and a note to the user when there are too many inputs for
-/// figures by default.
-FigureFormat settle_figures(const SharedOptions& options, const Context& context);
-
-/// Draws the figures of a plot; what goes wrong is a warning.
-void draw_figures(Plot& plot, const Context& context);
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_PICTURE_INPUTS_H_

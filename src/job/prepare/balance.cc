@@ -12,6 +12,7 @@
 #include "io/document/curve_file.h"
 #include "io/file/whole_file.h"
 #include "job/picture/changed_picture.h"
+#include "job/picture/figures.h"
 #include "job/prepare/before_and_after.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
@@ -156,7 +157,7 @@ class BalanceJob {
 Json run_balance(const BalanceOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "balance", "balanced.png");
   if (options.save) OutputGuard(options.shared).check(*options.save);
-  const FigureFormat format = settle_figures(options.shared, context);
+  const FigureFormat format = figure_formats(options.shared, context).of_each;
   Json summary = summary_frame("balance");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return BalanceJob(input, options, its_context).run(place, format);

@@ -10,6 +10,7 @@
 #include "io/document/correction_file.h"
 #include "io/file/whole_file.h"
 #include "job/picture/changed_picture.h"
+#include "job/picture/figures.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
 
@@ -108,7 +109,7 @@ class CorrectJob {
 Json run_correct(const CorrectOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "correct", "corrected.png");
   if (options.save) OutputGuard(options.shared).check(*options.save);
-  const FigureFormat format = settle_figures(options.shared, context);
+  const FigureFormat format = figure_formats(options.shared, context).of_each;
   Json summary = summary_frame("correct");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return CorrectJob(input, options, its_context).run(place, format);

@@ -19,6 +19,7 @@
 #include "io/text/csv.h"
 #include "io/text/json_text.h"
 #include "job/learn/region_samples.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"
 #include "job/picture/preview.h"
@@ -346,8 +347,7 @@ const std::vector<ResultKind>& measure_results() {
 
 Json run_measure(const MeasureOptions& options, const Context& context) {
   Results results(options.shared, context, measure_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
   Json summary = summary_frame("measure");
   std::optional<PartnerFiles> images;
   if (options.image) images.emplace(*options.image, is_picture_name);

@@ -7,6 +7,7 @@
 #include "figure/map_figure.h"
 #include "io/picture/label_picture.h"
 #include "job/map/class_shares.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"
 #include "job/region/clean_labels.h"
@@ -82,8 +83,7 @@ const std::vector<ResultKind>& tidy_results() {
 
 Json run_tidy(const TidyOptions& options, const Context& context) {
   Results results(options.shared, context, tidy_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
   Json summary = summary_frame("tidy");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return tidy_picture(input, options, its_context, results, format);

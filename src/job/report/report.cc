@@ -13,6 +13,7 @@
 #include "core/natural_order.h"
 #include "io/file/whole_file.h"
 #include "io/text/csv.h"
+#include "job/map/class_shares.h"
 #include "job/report/report_images.h"
 #include "job/report/report_page.h"
 #include "job/run/input_list.h"
@@ -28,8 +29,6 @@ using std::filesystem::path;
 
 // Wider tables cannot be read on a page; they are linked.
 constexpr std::size_t kMostColumns = 24;
-/// Of bars that show how much is selected: the chalcedony blue-gray of the figures.
-constexpr const char* kSelectedColor = "#5b7f95";
 
 /// A run and the folder it wrote into.
 struct RecordedRun {

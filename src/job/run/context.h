@@ -54,7 +54,7 @@ struct SharedOptions {
   double hue_floor = 0;  // percent; see ChannelPlan
   QuotedUnits units = QuotedUnits::kOwn;  // of values that are read out
   const Space* assume = nullptr;          // for files that do not say their space; null: sRGB
-  std::optional<FigureFormat> figures;    // not given: png for up to 20 inputs
+  std::optional<FigureFormat> figures;    // not given: see figure_formats()
   unsigned threads = 0;                   // 0: all there are
   std::uint64_t max_pixels = 0;           // 0: no limit
   std::uint64_t seed = 1;                 // of everything that is drawn at random

@@ -20,6 +20,8 @@
 #include "io/picture/mask_file.h"
 #include "io/picture/picture_writer.h"
 #include "io/text/csv.h"
+#include "job/map/picture_shares.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/region/clean_labels.h"
@@ -365,8 +367,8 @@ const std::vector<ResultKind>& mask_results() {
        "<stem>.coverage.csv: how many pixels are selected; of several pictures also coverage.csv",
        "not vary"},
       {"figure",
-       "<stem>.mask.figure.png: picture, mask and cut-out side by side; of --vary "
-       "<stem>.variants.figure.png: all masks"}};
+       "<stem>.mask.figure.png: picture, mask and cut-out side by side; of several pictures also "
+       "coverage.figure.png: the shares of all; of --vary <stem>.variants.figure.png: all masks"}};
   return kinds;
 }
 
@@ -381,8 +383,7 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     keep_rows(*first);
     like = like_selection(*first, *options.like, options.shared, context);
   }
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("mask");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     const bool is_first = like && input == options.shared.inputs.front();
@@ -392,16 +393,21 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     const bool passes_again = options.threshold || !options.tidy.empty();
     if (passes_again && !is_first) keep_rows(picture);
     if (options.where)
-      return MaskJob(std::move(picture), *options.where, options, its_context, results, format)
+      return MaskJob(std::move(picture), *options.where, options, its_context, results,
+                     figures.of_each)
           .run();
     const DerivedSelection found =
         like ? *like : auto_selection(picture, *options.threshold, options.shared, its_context);
     const Expression where = parse_expression(found.where, options.shared.names);
-    Json json = MaskJob(std::move(picture), where, options, its_context, results, format).run();
+    Json json =
+        MaskJob(std::move(picture), where, options, its_context, results, figures.of_each).run();
     json.update(found.facts);
     return json;
   };
   for_each_input(options.shared, context, summary, do_one);
+  Plot plot(figures.of_all);
+  report_selected_shares(summary, plot, results);
+  draw_figures(plot, context);
   results.report(summary);
   return summary;
 }

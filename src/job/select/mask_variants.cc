@@ -11,6 +11,7 @@
 #include "core/select/selection.h"
 #include "figure/sheet_figure.h"
 #include "io/text/csv.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/repeat/each_input.h"
@@ -175,8 +176,7 @@ class VariantJob {
 
 Json run_mask_variants(const MaskVariantOptions& options, const Context& context) {
   Results results(options.shared, context, mask_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
   // Of the others only numbers differ.
   warn_of_limits(parse_expression(options.variants.front().text, options.shared.names), context);
   Json summary = summary_frame("mask");

@@ -8,6 +8,8 @@
 #include "io/text/number_text.h"
 #include "job/histogram/channel_histogram.h"
 #include "job/map/class_map.h"
+#include "job/map/picture_shares.h"
+#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/repeat/each_input.h"
 #include "job/select/limit_warnings.h"
@@ -74,15 +76,17 @@ std::vector<Slice> slices_between(const Channel& channel, const std::vector<doub
 const std::vector<ResultKind>& slice_results() {
   static const std::vector<ResultKind> kinds{
       {"slices", "<stem>.slices.png: the class map, with names and colors inside"},
-      {"areas", "<stem>.areas.csv: pixels and share of every slice"},
-      {"figure", "<stem>.slices.figure.png: picture, class map and legend"}};
+      {"areas",
+       "<stem>.areas.csv: pixels and share of every slice; of several pictures also areas.csv"},
+      {"figure",
+       "<stem>.slices.figure.png: picture, class map and legend; of several pictures also "
+       "areas.figure.png: the shares of all"}};
   return kinds;
 }
 
 Json run_slice(const SliceOptions& options, const Context& context) {
   Results results(options.shared, context, slice_results());
-  const FigureFormat format =
-      results.wants("figure") ? settle_figures(options.shared, context) : FigureFormat::kNone;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   warn_of_faults(options, context);
   Json summary = summary_frame("slice");
   summary["channel"] = options.channel.name();
@@ -95,11 +99,14 @@ Json run_slice(const SliceOptions& options, const Context& context) {
     }
     Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
                                 *make_slicer(options.channel, slices), {"slices", {}, false, 0},
-                                options.shared, its_context, results, format);
+                                options.shared, its_context, results, figures.of_each);
     json["slices"] = slices_json(slices);
     return json;
   };
   for_each_input(options.shared, context, summary, do_one);
+  Plot plot(figures.of_all);
+  report_class_shares(summary, plot, "slices", "areas.figure", results);
+  draw_figures(plot, context);
   results.report(summary);
   return summary;
 }

@@ -1,0 +1,71 @@
+#include "cli/text/shares_text.h"
+
+#include <fmt/format.h>
+
+#include <ostream>
+#include <string>
+
+#include "cli/text/json_format.h"
+#include "cli/text/text_table.h"
+
+namespace chalcedony::cli {
+namespace {
+
+constexpr int kShareLetters = 5;  // "12.34"; below each other in a table
+
+/// The lowest or the highest share, in so many letters, and where it is.
+std::string extreme_text(const Json& range, const std::string& which, int letters = 0) {
+  return fmt::format("{:{}.2f} % in {}", range[which + "_percent"].get<double>(), letters,
+                     range[which + "_file"].get<std::string>());
+}
+
+/// The classes, and what is of none of them.
+Json rows_of(const Json& shares) {
+  Json rows = shares["classes"];
+  if (shares["unclassified"] > 0)
+    rows.push_back({{"name", "unclassified"},
+                    {"pixels", shares["unclassified"]},
+                    {"percent", shares["unclassified_percent"]}});
+  return rows;
+}
+
+void add_columns(TextTable& table, const Json& shares) {
+  table.words("class", "name").counts("pixels", "pixels").percents("share of counted", "percent");
+  const std::string unit = shares.value("unit", "px");
+  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
+}
+
+}  // namespace
+
+void print_class_shares(const Json& shares, std::ostream& out) {
+  const Json rows = rows_of(shares);
+  TextTable table(rows);
+  add_columns(table, shares);
+  table.print(out);
+}
+
+void print_class_shares_of_all(const Json& summary, std::ostream& out) {
+  if (!summary.contains("together")) return;
+  const Json& together = summary["together"];
+  out << fmt::format("all {} pictures: {} counted\n", together["pictures"],
+                     plural(together["counted"], "pixel"));
+  const Json rows = rows_of(together);
+  TextTable table(rows);
+  add_columns(table, together);
+  for (const std::string which : {"lowest", "highest"})
+    table.words(which, [which](const Json& row) {
+      return row.contains(which + "_file") ? extreme_text(row, which, kShareLetters) : "";
+    });
+  table.print(out);
+}
+
+void print_selected_shares_of_all(const Json& summary, std::ostream& out) {
+  if (!summary.contains("together")) return;
+  const Json& together = summary["together"];
+  out << fmt::format("all {} pictures: {} of {} counted pixels selected, {:.2f} %; from {} to {}\n",
+                     together["pictures"], counted(together["selected"]),
+                     counted(together["counted"]), together["selected_percent"],
+                     extreme_text(together, "lowest"), extreme_text(together, "highest"));
+}
+
+}  // namespace chalcedony::cli

@@ -1,0 +1,24 @@
+// Shares of several pictures together, for the terminal.
+#ifndef CHALCEDONY_CLI_TEXT_SHARES_TEXT_H_
+#define CHALCEDONY_CLI_TEXT_SHARES_TEXT_H_
+
+#include <iosfwd>
+
+#include "job/run/summary.h"
+
+namespace chalcedony::cli {
+
+/// Pixels and shares of the classes of a picture or of several, and their areas where the size of a
+/// pixel is known (`unit`). Pixels of no class are a row of their own where there are some.
+void print_class_shares(const Json& shares, std::ostream& out);
+
+/// The classes of all pictures together, with the lowest and the highest share of each in a
+/// picture; nothing where the summary has no `together`.
+void print_class_shares_of_all(const Json& summary, std::ostream& out);
+
+/// The same of what is selected, as a sentence.
+void print_selected_shares_of_all(const Json& summary, std::ostream& out);
+
+}  // namespace chalcedony::cli
+
+#endif  // CHALCEDONY_CLI_TEXT_SHARES_TEXT_H_

@@ -1,0 +1,177 @@
+#include "job/map/picture_shares.h"
+
+#include <functional>
+#include <set>
+#include <utility>
+#include <vector>
+
+#include "figure/shares_figure.h"
+#include "job/map/class_shares.h"
+
+namespace chalcedony {
+namespace {
+
+using ShareOf = std::function<double(const Json& picture)>;
+
+/// The pictures that have classes.
+std::vector<const Json*> with_classes(const Json& pictures) {
+  std::vector<const Json*> list;
+  for (const Json& picture : pictures)
+    if (!picture["classes"].empty()) list.push_back(&picture);
+  return list;
+}
+
+bool same_classes(const Json& a, const Json& b) {
+  if (a.size() != b.size()) return false;
+  for (std::size_t c = 0; c < a.size(); ++c)
+    if (a[c]["name"] != b[c]["name"]) return false;
+  return true;
+}
+
+std::uint64_t sum_of(const std::vector<const Json*>& pictures, const char* field) {
+  std::uint64_t sum = 0;
+  for (const Json* const picture : pictures) sum += (*picture)[field].get<std::uint64_t>();
+  return sum;
+}
+
+/// The lowest and the highest share in a picture.
+void add_range(Json& json, const std::vector<const Json*>& pictures, const ShareOf& share_of) {
+  const Json* lowest = pictures.front();
+  const Json* highest = pictures.front();
+  for (const Json* const picture : pictures) {
+    if (share_of(*picture) < share_of(*lowest)) lowest = picture;
+    if (share_of(*picture) > share_of(*highest)) highest = picture;
+  }
+  json["lowest_percent"] = share_of(*lowest);
+  json["lowest_file"] = (*lowest)["file"];
+  json["highest_percent"] = share_of(*highest);
+  json["highest_file"] = (*highest)["file"];
+}
+
+/// A class over all pictures.
+Json class_of_all(const std::vector<const Json*>& pictures, std::size_t c, std::uint64_t counted) {
+  const Json& first = pictures.front()->at("classes")[c];
+  Json one{{"index", first["index"]}, {"name", first["name"]}, {"color", first["color"]}};
+  std::uint64_t pixels = 0;
+  double area = 0;
+  for (const Json* const picture : pictures) {
+    const Json& its = (*picture)["classes"][c];
+    pixels += its["pixels"].get<std::uint64_t>();
+    area += its.value("area", 0.0);
+  }
+  one["pixels"] = pixels;
+  one["percent"] = percent(pixels, counted);
+  if (first.contains("area")) one["area"] = area;
+  add_range(one, pictures,
+            [c](const Json& picture) { return picture["classes"][c]["percent"].get<double>(); });
+  return one;
+}
+
+/// The names of the files, or their paths where two have one name.
+std::vector<std::string> names_of(const std::vector<const Json*>& pictures) {
+  std::vector<std::string> names, paths;
+  std::set<std::string> different;
+  for (const Json* const picture : pictures) {
+    paths.push_back((*picture)["file"].get<std::string>());
+    names.push_back(std::filesystem::path(paths.back()).filename().string());
+    different.insert(names.back());
+  }
+  return different.size() == names.size() ? names : paths;
+}
+
+double share_of_unclassified(const Json& picture) {
+  return percent(picture["unclassified"].get<std::uint64_t>(),
+                 picture["counted"].get<std::uint64_t>());
+}
+
+std::string in_pictures(std::size_t count) { return " in " + std::to_string(count) + " pictures"; }
+
+SharesFigure class_figure(const std::string& what, const Json& pictures, const Json& together) {
+  const std::vector<const Json*> mapped = with_classes(pictures);
+  SharesFigure figure{"Shares of " + what + in_pictures(mapped.size()), names_of(mapped), {}, {}};
+  for (const Json& one : together["classes"])
+    figure.classes.push_back({one["name"].get<std::string>(), one["color"].get<std::string>(),
+                              one["percent"].get<double>()});
+  const bool all_classified = together["unclassified"] == 0;
+  add_unclassified(figure.classes, together["unclassified"].get<std::uint64_t>(),
+                   together["counted"].get<std::uint64_t>());
+  std::vector<double> far;
+  bool some_far = false;
+  for (const Json* const picture : mapped) {
+    std::vector<double>& shares = figure.percents.emplace_back();
+    for (const Json& one : (*picture)["classes"]) shares.push_back(one["percent"].get<double>());
+    if (!all_classified) shares.push_back(share_of_unclassified(*picture));
+    far.push_back(picture->value("far_percent", 0.0));
+    some_far = some_far || far.back() > 0;
+  }
+  if (some_far) figure.beside = {"far from all samples, %", std::move(far)};
+  return figure;
+}
+
+SharesFigure selected_figure(const Json& pictures, const Json& together) {
+  std::vector<const Json*> list;
+  for (const Json& picture : pictures) list.push_back(&picture);
+  SharesFigure figure{"What is selected" + in_pictures(list.size()),
+                      names_of(list),
+                      {{"selected", kSelectedColor, together["selected_percent"].get<double>()}},
+                      {}};
+  for (const Json* const picture : list)
+    figure.percents.push_back({(*picture)["selected_percent"].get<double>()});
+  return figure;
+}
+
+}  // namespace
+
+Json class_shares_of_all(const Json& pictures) {
+  const std::vector<const Json*> mapped = with_classes(pictures);
+  if (mapped.size() < 2) return nullptr;
+  const Json& first = mapped.front()->at("classes");
+  for (const Json* const picture : mapped)
+    if (!same_classes((*picture)["classes"], first)) return nullptr;
+  const std::uint64_t counted = sum_of(mapped, "counted"),
+                      unclassified = sum_of(mapped, "unclassified");
+  Json all{{"pictures", mapped.size()},
+           {"counted", counted},
+           {"unclassified", unclassified},
+           {"unclassified_percent", percent(unclassified, counted)}};
+  if (mapped.front()->contains("unit")) all["unit"] = mapped.front()->at("unit");
+  all["classes"] = Json::array();
+  for (std::size_t c = 0; c < first.size(); ++c)
+    all["classes"].push_back(class_of_all(mapped, c, counted));
+  return all;
+}
+
+Json selected_shares_of_all(const Json& pictures) {
+  if (pictures.size() < 2) return nullptr;
+  std::vector<const Json*> list;
+  for (const Json& picture : pictures) list.push_back(&picture);
+  const std::uint64_t counted = sum_of(list, "counted"), selected = sum_of(list, "selected");
+  Json all{{"pictures", list.size()},
+           {"counted", counted},
+           {"selected", selected},
+           {"selected_percent", percent(selected, counted)}};
+  add_range(all, list,
+            [](const Json& picture) { return picture["selected_percent"].get<double>(); });
+  return all;
+}
+
+void report_class_shares(Json& summary, Plot& plot, const std::string& what,
+                         const std::string& figure, Results& results) {
+  const Json together = class_shares_of_all(summary["inputs"]);
+  if (together.is_null()) return;
+  if (plot.format() != FigureFormat::kNone)
+    add_shares_figure(plot, results.path(figure + "." + extension_of(plot.format())),
+                      class_figure(what, summary["inputs"], together));
+  summary["together"] = together;
+}
+
+void report_selected_shares(Json& summary, Plot& plot, Results& results) {
+  const Json together = selected_shares_of_all(summary["inputs"]);
+  if (together.is_null()) return;
+  if (plot.format() != FigureFormat::kNone)
+    add_shares_figure(plot, results.path("coverage.figure." + extension_of(plot.format())),
+                      selected_figure(summary["inputs"], together));
+  summary["together"] = together;
+}
+
+}  // namespace chalcedony
