@@ -282,8 +282,11 @@ TEST_CASE("steps that need nothing of each other run at once, to the same end", 
     const auto file = one["outputs"][i].get<std::string>().substr(4);
     CHECK(two["outputs"][i] == "two/" + file);
     INFO(file);
-    if (!file.ends_with(".json"))
-      CHECK(text_of_file(dir / ("one/" + file)) == text_of_file(dir / ("two/" + file)));
+    if (file.ends_with(".json")) continue;
+    std::string its_two = text_of_file(dir / ("two/" + file));
+    // A table of what an earlier step made names it with its folder.
+    if (file.ends_with(".csv")) its_two = std::regex_replace(its_two, std::regex("two/"), "one/");
+    CHECK(text_of_file(dir / ("one/" + file)) == its_two);
   }
   // The first step that fails is told, whatever else ran beside it.
   put_text(dir / "bad.yaml",

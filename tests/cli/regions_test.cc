@@ -87,6 +87,49 @@ TEST_CASE("tidy tells how many pixels of a map have no class now", "[cli][tidy]"
   CHECK(mask.out.find("unclassified") == std::string::npos);
 }
 
+TEST_CASE("what classes take after cleaning is a table, and of several maps told together",
+          "[cli][tidy]") {
+  const TempDir dir;
+  write_map(dir / "a.png");
+  write_labels(dir / "b.png", 4, {1, 1, 1, 1, 2, 2, 2, 2},
+               {{1, "left", "#c00000"}, {2, "right", "#0000c0"}});
+  const std::vector<std::string> drop{"tidy",   "a.png",        "b.png", "--steps",
+                                      "drop 4", "--pixel-size", "2mm",   "-o",
+                                      "out",    "--figures",    "svg"};
+  const Outcome text = run_tool(dir, drop);
+  CHECK_THAT(text.out, Catch::Contains("  3      0        0.00 %         0\n") &&
+                           Catch::Contains("all 2 pictures: 16 pixels counted\n"));
+  const auto rows = rows_of(dir / "out/tidy.csv");
+  REQUIRE(rows.size() == 6);
+  CHECK(rows[0].at("picture") == "a.png");
+  CHECK(rows[0].at("class") == "unclassified");
+  CHECK(rows[0].at("pixels") == "3");
+  CHECK(rows[2].at("class") == "right");
+  CHECK(rows[2].at("color") == "#0000c0");
+  CHECK(rows[2].at("before") == "3");
+  CHECK(rows[2].at("pixels") == "0");
+  CHECK(rows[5].at("share_percent") == "50");
+  CHECK(rows[5].at("unit") == "mm");
+  CHECK(rows[5].at("area") == "16");
+  CHECK(lines_of(dir / "out/a.tidy.csv").size() == 4);
+  const json all = summary_of(run_tool(dir, with(drop, {"--summary", "json"})))["together"];
+  CHECK(all["unclassified"] == 3);
+  CHECK(all["classes"][1]["percent"] == 25);
+  CHECK(all["classes"][1]["highest_file"] == "b.png");
+  CHECK_THAT(text_of_file(dir / "out/tidy.figure.svg"),
+             Catch::Contains("Shares of cleaned classes in 2 pictures"));
+  REQUIRE(run_tool(dir, {"report", "out"}).exit_code == 0);
+  CHECK_THAT(text_of_file(dir / "out/report.html"),
+             Catch::Contains("Shares of the cleaned classes"));
+  // What a mask does not select is no class; its bar is not white as in the mask.
+  write_mask(dir / "m.png");
+  REQUIRE(run_tool(dir, {"tidy", "m.png", "--steps", "fill", "-o", "mask"}).exit_code == 0);
+  const auto mask = rows_of(dir / "mask/m.tidy.csv");
+  REQUIRE(mask.size() == 1);
+  CHECK(mask[0].at("class") == "selected");
+  CHECK(mask[0].at("color") == "#5b7f95");
+}
+
 TEST_CASE("a mask by color, tidied, comes near the reference again", "[cli][tidy]") {
   const TempDir dir;
   copy_demo(dir, "panel-a.rough.png");

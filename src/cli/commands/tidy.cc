@@ -8,6 +8,7 @@
 #include "cli/options/option_values.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/steps_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
@@ -20,6 +21,7 @@ void declare_tidy(po::options_description& options) {
                           "what to do, in order, separated by semicolons: dilate, erode, open or "
                           "close R [disk|box|diamond|line [0|45|90|135]]; fill [PIXELS]; drop "
                           "PIXELS; keep N; majority R; clear-edge; invert");
+  declare_pixel_size(options);
 }
 
 Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
@@ -30,7 +32,26 @@ Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const 
   options.shared = shared;
   options.steps =
       read_option("--steps", [&] { return parse_tidy_steps(given["steps"].as<std::string>()); });
+  options.pixel_size = pixel_size_option(given);
   return run_tidy(options, context);
+}
+
+/// Pixels before and after, and areas when the size of a pixel is known.
+void print_classes(const Json& picture, std::ostream& out) {
+  const std::string unit = picture["unit"].get<std::string>();
+  Json classes = picture["classes"];
+  if (picture.contains("unclassified") &&
+      (picture["unclassified"]["before"] > 0 || picture["unclassified"]["pixels"] > 0)) {
+    classes.push_back(picture["unclassified"]);
+    classes.back()["name"] = "unclassified";
+  }
+  TextTable table(classes);
+  table.words("class", "name")
+      .counts("before", "before")
+      .counts("after", "pixels")
+      .percents("share of all", "percent");
+  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
+  table.print(out);
 }
 
 void print_tidy(const Json& summary, std::ostream& out) {
@@ -38,19 +59,9 @@ void print_tidy(const Json& summary, std::ostream& out) {
     out << fmt::format("{}: {}, {} of {} changed\n", p["file"], p["kind"], counted(p["changed"]),
                        plural(p["pixels"], "pixel"));
     print_steps(p["steps"], out);
-    Json classes = p["classes"];
-    if (p.contains("unclassified") &&
-        (p["unclassified"]["before"] > 0 || p["unclassified"]["pixels"] > 0)) {
-      classes.push_back(p["unclassified"]);
-      classes.back()["name"] = "unclassified";
-    }
-    TextTable(classes)
-        .words("class", "name")
-        .counts("before", "before")
-        .counts("after", "pixels")
-        .percents("share of all", "percent")
-        .print(out);
+    print_classes(p, out);
   }
+  print_class_shares_of_all(summary, out);
   print_outputs(summary, out);
 }
 

@@ -53,7 +53,7 @@ class ClusterJob {
     if (results_.wants("centers"))
       write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
     if (results_.wants("shares")) write_all_shares(summary["inputs"]);
-    report_class_shares(summary, plot, "groups", "clusters.figure", results_);
+    report_class_shares(summary, summary["inputs"], {"groups", "clusters.figure"}, plot, results_);
     if (groupings_.size() > 1) finish_choice(plot, summary);
     if (most_k_) summary["most_k"] = *most_k_;
     draw_figures(plot, context_);

@@ -48,7 +48,7 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   };
   for_each_input(options.shared, context, summary, do_one);
   Plot plot(figures.of_all);
-  report_class_shares(summary, plot, "classes", "areas.figure", results);
+  report_class_shares(summary, summary["inputs"], {"classes", "areas.figure"}, plot, results);
   if (options.map.suggest > 0 && summary["inputs"].size() > 1) {
     Json places = places_to_check(summary["inputs"], options.map.suggest);
     if (plot.format() != FigureFormat::kNone && !places.empty())

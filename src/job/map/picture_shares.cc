@@ -155,23 +155,23 @@ Json selected_shares_of_all(const Json& pictures) {
   return all;
 }
 
-void report_class_shares(Json& summary, Plot& plot, const std::string& what,
-                         const std::string& figure, Results& results) {
-  const Json together = class_shares_of_all(summary["inputs"]);
+void report_class_shares(Json& summary, const Json& pictures, const SharesName& name, Plot& plot,
+                         Results& results) {
+  Json together = class_shares_of_all(pictures);
   if (together.is_null()) return;
   if (plot.format() != FigureFormat::kNone)
-    add_shares_figure(plot, results.path(figure + "." + extension_of(plot.format())),
-                      class_figure(what, summary["inputs"], together));
-  summary["together"] = together;
+    add_shares_figure(plot, results.path(name.file + "." + extension_of(plot.format())),
+                      class_figure(name.what, pictures, together));
+  summary["together"] = std::move(together);
 }
 
 void report_selected_shares(Json& summary, Plot& plot, Results& results) {
-  const Json together = selected_shares_of_all(summary["inputs"]);
+  Json together = selected_shares_of_all(summary["inputs"]);
   if (together.is_null()) return;
   if (plot.format() != FigureFormat::kNone)
     add_shares_figure(plot, results.path("coverage.figure." + extension_of(plot.format())),
                       selected_figure(summary["inputs"], together));
-  summary["together"] = together;
+  summary["together"] = std::move(together);
 }
 
 }  // namespace chalcedony

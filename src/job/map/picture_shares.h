@@ -23,13 +23,18 @@ Json class_shares_of_all(const Json& pictures);
 /// `selected`, `selected_percent`, and the lowest and the highest share.
 Json selected_shares_of_all(const Json& pictures);
 
-/// Adds class_shares_of_all() to the summary as `together`, and where figures are drawn their
-/// figure to the plot, called `figure`. Where pictures say `far_percent`, it is shown beside.
-/// `what` the shares are of stands in the title: "classes".
-void report_class_shares(Json& summary, Plot& plot, const std::string& what,
-                         const std::string& figure, Results& results);
+/// What the figure of class shares is called.
+struct SharesName {
+  std::string what;  // in its title: "classes"
+  std::string file;  // without its extension
+};
 
-/// The same of selected_shares_of_all().
+/// Adds class_shares_of_all() of the pictures to the summary as `together`, and where figures are
+/// drawn their figure to the plot. Where pictures say `far_percent`, it is shown beside.
+void report_class_shares(Json& summary, const Json& pictures, const SharesName& name, Plot& plot,
+                         Results& results);
+
+/// The same of selected_shares_of_all() of the inputs.
 void report_selected_shares(Json& summary, Plot& plot, Results& results);
 
 }  // namespace chalcedony

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/tidy/tidy_steps.h"
+#include "job/picture/pixel_size.h"
 #include "job/run/context.h"
 #include "job/run/result_kind.h"
 #include "job/run/summary.h"
@@ -14,6 +15,7 @@ namespace chalcedony {
 struct TidyOptions {
   SharedOptions shared;
   std::vector<TidyStep> steps;
+  PixelSize pixel_size;
 };
 
 const std::vector<ResultKind>& tidy_results();

@@ -51,11 +51,14 @@ std::vector<path> recorded_folders(const path& top) {
 
 /// THING of `<stem>.THING.<ext>` in words: `classes.figure` is "classes, figure".
 std::string thing_words(const std::string& thing) {
-  static const std::map<std::string, std::string> words{{"classes", "class map"},
+  static const std::map<std::string, std::string> words{{"areas", "shares of the classes"},
+                                                        {"classes", "class map"},
+                                                        {"coverage", "shares selected"},
                                                         {"cutout", "cut-out"},
                                                         {"histogram", "histograms"},
                                                         {"joint", "joint histogram"},
                                                         {"clusters", "map of groups"},
+                                                        {"tidy", "cleaned"},
                                                         {"versus", "comparison with other maps"},
                                                         {"matrix", "error matrix"},
                                                         {"suggested", "suggested samples"},
@@ -267,7 +270,8 @@ class ReportJob {
   };
   static constexpr ShareTable kShareTables[]{{"areas.csv", "Shares of the classes"},
                                              {"clusters.csv", "Shares of the groups"},
-                                             {"coverage.csv", "Shares selected"}};
+                                             {"coverage.csv", "Shares selected"},
+                                             {"tidy.csv", "Shares of the cleaned classes"}};
 
   static const ShareTable* share_table_of(const std::string& name) {
     for (const ShareTable& table : kShareTables)

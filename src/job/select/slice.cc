@@ -105,7 +105,7 @@ Json run_slice(const SliceOptions& options, const Context& context) {
   };
   for_each_input(options.shared, context, summary, do_one);
   Plot plot(figures.of_all);
-  report_class_shares(summary, plot, "slices", "areas.figure", results);
+  report_class_shares(summary, summary["inputs"], {"slices", "areas.figure"}, plot, results);
   draw_figures(plot, context);
   results.report(summary);
   return summary;
