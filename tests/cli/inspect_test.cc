@@ -2,8 +2,10 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "tests/support/glass_maps.h"
+#include "tests/support/other_writers.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -333,4 +335,33 @@ TEST_CASE("the classes of a class map are told, and the class at a pixel", "[cli
   CHECK_FALSE(
       summary_of(run_tool(dir, {"inspect", "half.png", "--summary", "json"}))["inputs"][0].contains(
           "classes"));
+}
+
+TEST_CASE("the pictures of a TIFF that holds several are asked for by number", "[cli][inspect]") {
+  const TempDir dir;
+  write_other_tiff(dir / "stack.tif", {.width = 2}, {10, 20});
+  write_other_tiff(dir / "stack.tif", {.width = 3, .mode = "a"}, {30, 30, 90});
+  const Outcome first = run_tool(dir, {"inspect", "stack.tif"});
+  CHECK(first.exit_code == 0);
+  CHECK(first.err ==
+        "chalcedony: warning: stack.tif: holds 2 pictures, of which the first is read; give --page "
+        "for others\n");
+  CHECK_THAT(first.out, Catch::Contains("  picture 1 of the 2 in the file\n"));
+  const Outcome second =
+      run_tool(dir, {"inspect", "stack.tif", "--page", "2", "--summary", "json"});
+  CHECK(second.err.empty());
+  const json picture = summary_of(second)["inputs"][0];
+  CHECK(picture["width"] == 3);
+  CHECK(picture["page"] == 2);
+  CHECK(picture["pages"] == 2);
+  CHECK(picture["channels"][0]["maximum"] == 90);
+  check_error(run_tool(dir, {"histogram", "stack.tif", "--page", "3", "-o", "out"}), 1,
+              "stack.tif: holds 2 pictures, and --page asks for number 3; give a number up to 2");
+  CHECK(dir.files() == std::set<std::string>{"stack.tif"});
+  // how.json makes the same of the same page.
+  REQUIRE(run_tool(dir, {"mask", "stack.tif", "--page", "2", "--where", "gray > 50", "-o", "out/",
+                         "--figures", "none"})
+              .exit_code == 0);
+  REQUIRE(run_tool(dir, {"run", "out/how.json", "-o", "again/"}).exit_code == 0);
+  CHECK(labels_in(dir / "again/stack.mask.png") == std::vector<std::uint8_t>{0, 0, 255});
 }

@@ -13,6 +13,7 @@
 #include "cli/text/channel_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/channel/quoted_channel.h"
 #include "core/error.h"
@@ -135,13 +136,8 @@ void print_points(const Json& picture, std::ostream& out) {
 }
 
 /// Of a class map.
-void print_class_shares(const Json& picture, std::ostream& out) {
-  Json rows = picture["classes"];
-  if (picture["unclassified"] > 0)
-    rows.push_back({{"name", "unclassified"},
-                    {"color", ""},
-                    {"pixels", picture["unclassified"]},
-                    {"percent", picture["unclassified_percent"]}});
+void print_colored_classes(const Json& picture, std::ostream& out) {
+  const Json rows = class_rows(picture);
   TextTable(rows)
       .words("class", "name")
       .words("color", "color")
@@ -172,6 +168,8 @@ void print_inspect(const Json& summary, std::ostream& out) {
     out << p["file"].get<std::string>() << '\n';
     out << fmt::format("  {}, {} x {} pixels, {}, {}-bit{}\n", p["format"], p["width"], p["height"],
                        p["layout"], p["bits"], p["float"].get<bool>() ? " float" : "");
+    if (p.contains("pages"))
+      out << fmt::format("  picture {} of the {} in the file\n", p["page"], p["pages"]);
     out << fmt::format("  space {} ({}), {}\n", p["space"], p["space_title"], p["space_from"]);
     out << fmt::format("  alpha {}, orientation {}\n", p["alpha"], p["orientation"]);
     if (p.contains("distinct_colors"))
@@ -182,7 +180,7 @@ void print_inspect(const Json& summary, std::ostream& out) {
       out << "  note: " << finding.get<std::string>() << '\n';
     out << fmt::format("  {} counted\n", plural(p["counted"], "pixel"));
     print_left_out(p, out);
-    if (p.contains("classes")) print_class_shares(p, out);
+    if (p.contains("classes")) print_colored_classes(p, out);
     if (pictures.size() == 1) print_channels(pictures, out);
     if (p.contains("mean_color")) print_mean_color(p, out);
     if (p.contains("at")) print_points(p, out);

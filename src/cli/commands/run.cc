@@ -112,7 +112,7 @@ const Command kRun{
     do_run,
     print_run,
     {},
-    {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands"},
+    {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands", "page"},
      "it belongs into the recipe"}};
 
 }  // namespace chalcedony::cli

@@ -193,6 +193,8 @@ void declare_reading(const Command& command, po::options_description& options) {
   add("bands", po::value<std::string>()->value_name("R,G,B"),
       "the stored channels that are red, green and blue, as file.N counts them, of pictures with "
       "more than those");
+  add("page", po::value<std::string>()->value_name("N"),
+      "which picture of a TIFF that holds several (default the first)");
   add("max-pixels", po::value<std::string>()->value_name("N"),
       "refuse larger pictures (default no limit)");
   if (command.has(Trait::kReadsSamples))
@@ -274,6 +276,8 @@ void read_meaning(const Command& command, const po::variables_map& given, Shared
   if (given.count("full-scale"))
     shared.full_scale = static_cast<double>(
         whole_number("--full-scale", given["full-scale"].as<std::string>(), 1, 65535));
+  if (given.count("page"))
+    shared.page = whole_number("--page", given["page"].as<std::string>(), 1, 65535);
   if (given.count("bands")) shared.bands = bands_option(given["bands"].as<std::string>());
   for (const std::string& text : texts_of(given, "let"))
     shared.names.derived.push_back(

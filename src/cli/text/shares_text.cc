@@ -19,16 +19,6 @@ std::string extreme_text(const Json& range, const std::string& which, int letter
                      range[which + "_file"].get<std::string>());
 }
 
-/// The classes, and what is of none of them.
-Json rows_of(const Json& shares) {
-  Json rows = shares["classes"];
-  if (shares["unclassified"] > 0)
-    rows.push_back({{"name", "unclassified"},
-                    {"pixels", shares["unclassified"]},
-                    {"percent", shares["unclassified_percent"]}});
-  return rows;
-}
-
 void add_columns(TextTable& table, const Json& shares) {
   table.words("class", "name").counts("pixels", "pixels").percents("share of counted", "percent");
   const std::string unit = shares.value("unit", "px");
@@ -37,8 +27,17 @@ void add_columns(TextTable& table, const Json& shares) {
 
 }  // namespace
 
+Json class_rows(const Json& shares) {
+  Json rows = shares["classes"];
+  if (shares["unclassified"] > 0)
+    rows.push_back({{"name", "unclassified"},
+                    {"pixels", shares["unclassified"]},
+                    {"percent", shares["unclassified_percent"]}});
+  return rows;
+}
+
 void print_class_shares(const Json& shares, std::ostream& out) {
-  const Json rows = rows_of(shares);
+  const Json rows = class_rows(shares);
   TextTable table(rows);
   add_columns(table, shares);
   table.print(out);
@@ -49,7 +48,7 @@ void print_class_shares_of_all(const Json& summary, std::ostream& out) {
   const Json& together = summary["together"];
   out << fmt::format("all {} pictures: {} counted\n", together["pictures"],
                      plural(together["counted"], "pixel"));
-  const Json rows = rows_of(together);
+  const Json rows = class_rows(together);
   TextTable table(rows);
   add_columns(table, together);
   for (const std::string which : {"lowest", "highest"})

@@ -8,8 +8,12 @@
 
 namespace chalcedony::cli {
 
+/// The classes of a picture or of several as rows of a table; what is of none of them is the last
+/// row where there is some.
+Json class_rows(const Json& shares);
+
 /// Pixels and shares of the classes of a picture or of several, and their areas where the size of a
-/// pixel is known (`unit`). Pixels of no class are a row of their own where there are some.
+/// pixel is known (`unit`).
 void print_class_shares(const Json& shares, std::ostream& out);
 
 /// The classes of all pictures together, with the lowest and the highest share of each in a

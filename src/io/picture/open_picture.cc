@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "io/picture/color_settling.h"
+#include "io/picture/foreign_format.h"
 #include "io/picture/orientation.h"
 #include "io/picture/picture_codec.h"
 
@@ -33,7 +34,17 @@ std::string first_bytes(const std::filesystem::path& path) {
   return std::string(bytes.data(), static_cast<std::size_t>(in.gcount()));
 }
 
+[[noreturn]] void refuse(const std::string& first) {
+  if (const auto foreign = foreign_format(first))
+    throw InputError("is " + std::string(foreign->what) + ", which this program does not read",
+                     std::string(foreign->advice));
+  throw InputError(first.empty() ? "is empty" : "is not a picture this program reads",
+                   "give a PNG, JPEG, TIFF or WebP file");
+}
+
 Opener opener_for(const std::string& first) {
+  // Some that are not read begin as one that is.
+  if (foreign_format(first)) refuse(first);
   const auto starts = [&](std::string_view magic) { return first.starts_with(magic); };
   if (starts("\x89PNG")) return open_png;
   if (starts("\xff\xd8\xff")) return open_jpeg;
@@ -41,8 +52,7 @@ Opener opener_for(const std::string& first) {
                                        std::string_view("II+\0", 4), std::string_view("MM\0+", 4)})
     if (starts(magic)) return open_tiff;
   if (starts("RIFF") && first.size() == 12 && first.substr(8) == "WEBP") return open_webp;
-  throw InputError(first.empty() ? "is empty" : "is not a picture this program reads",
-                   "give a PNG, JPEG, TIFF or WebP file");
+  refuse(first);
 }
 
 /// Rows whose errors name their file, whoever reads them.
@@ -81,6 +91,7 @@ PictureFile open_picture(const std::filesystem::path& path, const ReadOptions& o
   return errors_at(path.string(), [&] {
     PictureFile file = opener_for(first_bytes(path))(path, options);
     file.path = path;
+    check_page(options.page, file.facts.pages);
     const bool is_color = file.facts.legend.empty() && !options.palette_indices;
     if (options.full_scale > 0 && is_color && !file.info.is_float())
       file.info.full_scale = options.full_scale;

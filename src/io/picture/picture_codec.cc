@@ -31,6 +31,14 @@ void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& op
         "raise --max-pixels to read it");
 }
 
+void check_page(std::size_t page, std::size_t pages) {
+  if (page <= pages) return;
+  throw InputError(pages == 1 ? "holds one picture, and --page asks for another"
+                              : "holds " + std::to_string(pages) +
+                                    " pictures, and --page asks for number " + std::to_string(page),
+                   pages == 1 ? "leave it out" : "give a number up to " + std::to_string(pages));
+}
+
 void check_file_holds(std::uint64_t width, std::uint64_t height, std::uint64_t pixel_bits,
                       const std::filesystem::path& path) {
   constexpr std::uint64_t kMostBitsInByte = 8 * 1365;

@@ -23,6 +23,9 @@ void take_exif(PictureFile& file, std::span<const std::byte> bytes);
 /// Errors    InputError for an empty picture or one past the limit
 void check_size(std::uint64_t width, std::uint64_t height, const ReadOptions& options);
 
+/// Errors    InputError when a file of so many pictures does not have the one that is asked for
+void check_page(std::size_t page, std::size_t pages);
+
 /// `pixel_bits`: what a pixel takes before it is packed, at least.
 ///
 /// Errors    InputError when a file of this length cannot hold so many pixels, before memory is

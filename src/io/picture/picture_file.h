@@ -25,6 +25,7 @@ struct ReadOptions {
   bool palette_indices = false;   // read a palette picture as its indices
   double full_scale = 0;          // the code of integers that is full; 0: all bits set
   std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
+  std::size_t page = 0;  // which picture of a file that holds several, from 1; 0: not said
 
   const Space& assumed() const { return assume ? *assume : spaces::kSrgb; }
 };
@@ -32,6 +33,7 @@ struct ReadOptions {
 /// What a file says of itself, for people.
 struct FileFacts {
   std::string format;        // "PNG", "JPEG", "TIFF", "WebP"
+  std::size_t pages = 1;     // the pictures in the file, small copies aside
   std::string layout;        // "RGB", "gray", "palette", "RGB with alpha", ...
   int bits = 8;              // of a sample as stored
   bool floats = false;       // as stored

@@ -14,6 +14,7 @@
 #include "io/metadata/space_note.h"
 #include "io/picture/picture_codec.h"
 #include "io/picture/tiff_handle.h"
+#include "io/picture/tiff_pages.h"
 #include "io/picture/tiff_samples.h"
 
 namespace chalcedony {
@@ -56,7 +57,7 @@ constexpr std::uint16_t kLinearRaw = 34892;  // of DNG, which libtiff has no nam
 class TiffSource : public RowSource {
  public:
   TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
-    open();
+    open(options);
     shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
     shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
     check_size(shape_.width, shape_.height, options);
@@ -72,6 +73,7 @@ class TiffSource : public RowSource {
 
   const RasterShape& shape() const override { return shape_; }
   TIFF* tiff() { return planes_.front().get(); }
+  std::size_t pages() const { return pages_; }
   std::uint16_t photometric() const { return photometric_; }
   bool is_float() const { return is_float_; }
   bool is_lab() const {
@@ -118,10 +120,26 @@ class TiffSource : public RowSource {
     refuse(what, "export it as RGB or gray");
   }
 
-  void open() {
-    planes_.clear();
+  void open(const ReadOptions& options) {
     planes_.push_back(open_quietly(path_, message_));
     if (!planes_.front()) fail();
+    const std::vector<std::uint64_t> pages = tiff_pages(tiff());
+    pages_ = pages.size();
+    check_page(options.page, pages_);
+    page_ = pages[std::max<std::size_t>(options.page, 1) - 1];
+    message_.clear();  // of a directory that is not read
+    turn_to_page(tiff());
+  }
+
+  void turn_to_page(TIFF* tiff) const {
+    if (TIFFCurrentDirOffset(tiff) != page_ && !TIFFSetSubDirectory(tiff, page_)) fail();
+  }
+
+  /// One more handle, for a plane of its own.
+  void open_plane() {
+    planes_.push_back(open_quietly(path_, message_));
+    if (!planes_.back()) fail();
+    turn_to_page(planes_.back().get());
   }
 
   void read_layout(const ReadOptions& options) {
@@ -141,7 +159,7 @@ class TiffSource : public RowSource {
     settle_delivery(options);
     if (separate_) check_planes();
     if (separate_ && stored_channels_ > 1)
-      while (planes_.size() < stored_channels_) planes_.push_back(open_quietly(path_, message_));
+      while (planes_.size() < stored_channels_) open_plane();
     if (tiled_) {
       tile_width_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILEWIDTH, 0);
       tile_height_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILELENGTH, 0);
@@ -206,7 +224,7 @@ class TiffSource : public RowSource {
         refuse_colors("CMYK samples");
       case PHOTOMETRIC_CFA:
       case kLinearRaw:
-        refuse_colors("the raw samples of a sensor");
+        refuse("the raw samples of a sensor", "develop it into a TIFF of 16 bits");
       default:
         refuse_colors("samples of kind " + std::to_string(photometric_) +
                       " (PhotometricInterpretation)");
@@ -316,6 +334,8 @@ class TiffSource : public RowSource {
   std::filesystem::path path_;
   std::string message_;
   std::vector<TiffHandle> planes_;  // one handle a plane, so that each keeps its own place
+  std::size_t pages_ = 1;
+  std::uint64_t page_ = 0;  // where its directory begins in the file
   RasterShape shape_;
   std::uint16_t stored_channels_ = 1, bits_ = 8, photometric_ = 0;
   bool is_float_ = false, separate_ = false, tiled_ = false, compressed_ = false;
@@ -454,6 +474,10 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   TIFF* tiff = source->tiff();
   PictureFile file;
   file.facts.format = TIFFIsBigTIFF(tiff) ? "BigTIFF" : "TIFF";
+  file.facts.pages = source->pages();
+  if (options.page == 0 && source->pages() > 1)
+    file.facts.warnings.push_back("holds " + std::to_string(source->pages()) +
+                                  " pictures, of which the first is read; give --page for others");
   file.facts.bits = tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
   const auto compression = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
   file.facts.lossy = compression == COMPRESSION_JPEG;

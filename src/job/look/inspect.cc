@@ -243,6 +243,10 @@ class Inspection {
               {"counted", findings_.counted},
               {"excluded", excluded_json(findings_.excluded)},
               {"clipped", findings_.clipped}};
+    if (facts.pages > 1) {
+      json["page"] = std::max<std::size_t>(options_.shared.page, 1);
+      json["pages"] = facts.pages;
+    }
     if (info_.has_color()) add_distinct_colors(json);
     // The colors of a class map only stand for something.
     json["findings"] = lists_classes(picture_)

@@ -33,6 +33,7 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
   read.max_pixels = options.max_pixels;
   read.full_scale = options.full_scale;
   read.bands = options.bands;
+  read.page = options.page;
   CountedPicture picture{open_picture(path, read), {}};
   for (const std::string& warning : picture.file.facts.warnings)
     context.warn(path.string() + ": " + warning);

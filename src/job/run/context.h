@@ -49,9 +49,10 @@ struct SharedOptions {
   std::vector<std::string> within_classes;  // of a class map in place of a mask
   double full_scale = 0;                    // the code of integers that is full; 0: all bits set
   std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
-  bool count_transparent = false;                     // count fully transparent pixels too
-  ChannelNames names;    // channels that --let defines, and whose space --space names
-  double hue_floor = 0;  // percent; see ChannelPlan
+  std::size_t page = 0;            // of files with several pictures; 0: the first
+  bool count_transparent = false;  // count fully transparent pixels too
+  ChannelNames names;              // channels that --let defines, and whose space --space names
+  double hue_floor = 0;            // percent; see ChannelPlan
   QuotedUnits units = QuotedUnits::kOwn;  // of values that are read out
   const Space* assume = nullptr;          // for files that do not say their space; null: sRGB
   std::optional<FigureFormat> figures;    // not given: see figure_formats()
