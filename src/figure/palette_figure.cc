@@ -7,6 +7,7 @@
 
 #include "core/palette/color_vision.h"
 #include "figure/plot/fitted_text.h"
+#include "figure/plot/flow_bands.h"
 #include "figure/plot/picture_pair.h"
 
 namespace chalcedony {
@@ -120,21 +121,6 @@ void draw_names(Plot& plot, const Palette& palette, const std::vector<double>& t
   }
 }
 
-/// A band from one height on the left to another on the right, as an outline to be filled; heights
-/// are from the top.
-std::string band_outline(double left, double right, double from, double to, double height) {
-  constexpr int kSteps = 24;
-  std::string points;
-  const auto add = [&](double t, double below) {
-    const double s = t * t * (3 - 2 * t);
-    points +=
-        fmt::format("{:.5f} {:.5f}\n", left + (right - left) * t, from + (to - from) * s + below);
-  };
-  for (int i = 0; i <= kSteps; ++i) add(double(i) / kSteps, 0);
-  for (int i = kSteps; i >= 0; --i) add(double(i) / kSteps, height);
-  return points;
-}
-
 }  // namespace
 
 void add_palette_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
@@ -179,24 +165,15 @@ void add_matching_figure(Plot& plot, const std::filesystem::path& path,
              "right");
   draw_names(plot, palettes[0], from, first.height(), first.left - kTextGap, "right");
   draw_names(plot, palettes[1], to, second.height(), second.right + kTextGap, "left");
-  plot.panel(bands);
-  plot.line("unset border; unset tics; unset grid");
-  plot.line(fmt::format("set xrange [{}:{}]; set yrange [{}:{}]", bands.left, bands.right,
-                        bands.bottom, bands.top));
-  std::string drawing;
+  std::vector<FlowBand> flows;
   for (const Flow& flow : plan.flows) {
     const double height = bands.height() * flow.amount;
-    drawing +=
-        (drawing.empty() ? "plot " : ", ") +
-        fmt::format(
-            "{} using 1:2 with filledcurves closed fs transparent solid 0.45 noborder lc rgb '{}' "
-            "notitle",
-            plot.store(band_outline(bands.left, bands.right, from[flow.from], to[flow.to], height)),
-            css_hex(palettes[0][flow.from].color()));
+    flows.push_back({bands.left, bands.right, from[flow.from], to[flow.to], height,
+                     css_hex(palettes[0][flow.from].color())});
     from[flow.from] += height;
     to[flow.to] += height;
   }
-  plot.line(drawing);
+  draw_flow_bands(plot, bands, flows);
 }
 
 }  // namespace chalcedony

@@ -21,7 +21,7 @@
 #include "io/picture/picture_writer.h"
 #include "job/assess/assessed_labels.h"
 #include "job/assess/assessment.h"
-#include "job/assess/painted_labels.h"
+#include "job/picture/painted_labels.h"
 #include "job/run/results.h"
 
 namespace chalcedony {

@@ -10,10 +10,10 @@
 #include <string>
 #include <vector>
 
+#include "core/assess/band_labels.h"
 #include "core/assess/class_matching.h"
 #include "core/assess/labels.h"
 #include "core/pixel/band.h"
-#include "core/pixel/label_runs.h"
 #include "core/pixel/mask.h"
 #include "core/pixel/region.h"
 #include "core/pixel/side_by_side.h"
@@ -51,11 +51,14 @@ class AssessedLabels {
   /// in raster order. No run crosses the end of a row.
   template <class Use>
   void for_each_run(const Band& band, Use&& use) const {
-    if (band.shape().sample == SampleType::kU8) {
-      visit<std::uint8_t>(band, use);
-    } else {
-      visit<Label>(band, use);
-    }
+    const BandLabels all{width_, pictures(), everywhere_};
+    all.for_each_run(
+        band, [&](std::uint32_t x, std::uint32_t y, std::uint32_t n, const Labels& labels) {
+          const std::uint64_t first = std::uint64_t{y} * width_ + x;
+          const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, first);
+          const bool unlabelled = assessed == Assessed::kYes && labels[kOfReference] == 0;
+          use(first, n, labels, unlabelled ? Assessed::kUnlabelled : assessed);
+        });
   }
 
   /// The picture of the model that the map is of, empty when there is none; null without --model.
@@ -72,27 +75,6 @@ class AssessedLabels {
                    const Context& context);
   void name_by_color(Legend& colored, const Legend& named);
   void leave_out_training(const std::filesystem::path& map, const std::filesystem::path& model);
-
-  template <class Sample, class Use>
-  void visit(const Band& band, Use& use) const {
-    const std::size_t pictures = this->pictures();
-    LabelRuns runs(width_);
-    for (std::uint32_t r = 0; r < band.rows(); ++r) {
-      const std::uint32_t y = band.first_row() + r;
-      const auto* row = reinterpret_cast<const Sample*>(band.row(y));
-      runs.set(row);
-      for (std::size_t p = 1; p < pictures; ++p) runs.add(row + p * width_);
-      const std::uint64_t first = std::uint64_t{y} * width_;
-      for (std::uint32_t x = 0, n = 0; x < width_; x += n) {
-        Labels labels(row[x], row[width_ + x]);
-        for (std::size_t p = kOfVersus; p < pictures; ++p) labels.add(p, row[p * width_ + x]);
-        const Assessed assessed = everywhere_ ? Assessed::kYes : place(x, y, first + x);
-        const bool unlabelled = assessed == Assessed::kYes && labels[kOfReference] == 0;
-        n = everywhere_ ? static_cast<std::uint32_t>(runs.end_of(x)) - x : 1;
-        use(first + x, n, labels, unlabelled ? Assessed::kUnlabelled : assessed);
-      }
-    }
-  }
 
   Assessed place(std::uint32_t x, std::uint32_t y, std::uint64_t pixel) const {
     if (region_ && !region_->contains(x, y)) return Assessed::kOutsideRegion;

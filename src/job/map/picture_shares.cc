@@ -1,12 +1,13 @@
 #include "job/map/picture_shares.h"
 
+#include <filesystem>
 #include <functional>
-#include <set>
 #include <utility>
 #include <vector>
 
 #include "figure/shares_figure.h"
 #include "job/map/class_shares.h"
+#include "job/picture/short_names.h"
 
 namespace chalcedony {
 namespace {
@@ -67,16 +68,10 @@ Json class_of_all(const std::vector<const Json*>& pictures, std::size_t c, std::
   return one;
 }
 
-/// The names of the files, or their paths where two have one name.
 std::vector<std::string> names_of(const std::vector<const Json*>& pictures) {
-  std::vector<std::string> names, paths;
-  std::set<std::string> different;
-  for (const Json* const picture : pictures) {
-    paths.push_back((*picture)["file"].get<std::string>());
-    names.push_back(std::filesystem::path(paths.back()).filename().string());
-    different.insert(names.back());
-  }
-  return different.size() == names.size() ? names : paths;
+  std::vector<std::filesystem::path> files;
+  for (const Json* const picture : pictures) files.push_back((*picture)["file"].get<std::string>());
+  return short_names(files);
 }
 
 double share_of_unclassified(const Json& picture) {

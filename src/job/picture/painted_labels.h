@@ -1,6 +1,6 @@
 // A picture of labels painted a run of pixels at a time.
-#ifndef CHALCEDONY_JOB_ASSESS_PAINTED_LABELS_H_
-#define CHALCEDONY_JOB_ASSESS_PAINTED_LABELS_H_
+#ifndef CHALCEDONY_JOB_PICTURE_PAINTED_LABELS_H_
+#define CHALCEDONY_JOB_PICTURE_PAINTED_LABELS_H_
 
 #include <algorithm>
 #include <cstddef>
@@ -85,4 +85,4 @@ class PaintedLabels {
 
 }  // namespace chalcedony
 
-#endif  // CHALCEDONY_JOB_ASSESS_PAINTED_LABELS_H_
+#endif  // CHALCEDONY_JOB_PICTURE_PAINTED_LABELS_H_

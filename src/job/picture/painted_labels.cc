@@ -1,4 +1,4 @@
-#include "job/assess/painted_labels.h"
+#include "job/picture/painted_labels.h"
 
 #include <numeric>
 #include <utility>
@@ -8,6 +8,7 @@
 #include "job/run/summary.h"
 
 namespace chalcedony {
+
 PaintedLabels::PaintedLabels(std::uint32_t width, std::uint32_t height,
                              std::vector<LegendEntry> legend, const std::string& none,
                              bool previewed)
