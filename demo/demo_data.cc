@@ -32,9 +32,10 @@ void write_rgb(const std::filesystem::path& path, std::uint32_t width, std::uint
   write_picture(path, spec, bytes_of(rgb));
 }
 
-void write_reference(const std::filesystem::path& path, const Panel& panel) {
+void write_glass(const std::filesystem::path& path, const Panel& panel,
+                 const std::vector<std::uint8_t>& classes) {
   write_picture(path, class_map_spec({panel.width, panel.height}, glass_legend()),
-                bytes_of(panel.reference));
+                bytes_of(classes));
 }
 
 /// Glass is sampled by octagons, lead by points with a radius.
@@ -142,8 +143,12 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
   for (const PanelPlan& plan : panel_plans()) {
     const Panel panel = draw_panel(plan);
     write_rgb(file(plan.name + ".png"), panel.width, panel.height, panel.rgb);
-    write_reference(file(plan.name + ".reference.png"), panel);
+    write_glass(file(plan.name + ".reference.png"), panel, panel.reference);
     if (plan.name == "panel-a") write_rough_mask(file("panel-a.rough.png"), panel, 2);
+    if (plan.name == "panel-b") {
+      write_glass(file("panel-b.1911.png"), panel, surveyed_glass(plan, Survey::k1911));
+      write_glass(file("panel-b.1954.png"), panel, surveyed_glass(plan, Survey::k1954));
+    }
     if (plan.samples) write_samples(file(plan.name + ".samples.geojson"), panel);
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,

@@ -173,6 +173,16 @@ void find_spots(Panel& panel, const std::vector<float>& highlights, Random& rand
   }
 }
 
+/// What happened to a piece of glass hangs on its brightness, which tells the pieces apart.
+unsigned surveyed_class(const Place& place, Survey survey) {
+  if (place.to_lead < kLeadHalfWidth) return kLead;
+  const auto fate = static_cast<unsigned>(place.tone * 1000) % 7;
+  const bool lost = fate == 2, mended = fate == 5;
+  if (lost && survey == Survey::k1954) return 0;
+  const bool first_glass = (lost || mended) && survey == Survey::k1911;
+  return first_glass ? (place.glass + 1) % kLead + (place.glass + 1) / kLead : place.glass;
+}
+
 class Painter {
  public:
   Painter(const PanelPlan& plan, const Design& design) : plan_(plan), design_(design) {
@@ -228,6 +238,16 @@ std::vector<PanelPlan> panel_plans() {
           {"panel-b", 202, true, false, false},
           {"panel-c", 303, false, false, false},
           {"panel-d", 404, true, true, true}};
+}
+
+std::vector<std::uint8_t> surveyed_glass(const PanelPlan& plan, Survey survey) {
+  const Design design(plan.seed);
+  std::vector<std::uint8_t> classes;
+  for (std::uint32_t y = 0; y < kHeight; ++y)
+    for (std::uint32_t x = 0; x < kWidth; ++x)
+      classes.push_back(
+          static_cast<std::uint8_t>(surveyed_class(design.at(x + 0.5, y + 0.5), survey)));
+  return classes;
 }
 
 Panel draw_panel(const PanelPlan& plan) {

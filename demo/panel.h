@@ -43,6 +43,13 @@ struct Panel {
 /// Draws a panel. The same plan gives the same bytes.
 Panel draw_panel(const PanelPlan& plan);
 
+/// Earlier surveys of a panel. In 1911 all glass was the first; by 1954 some panes had lost theirs,
+/// and some others had been mended. Since then the lost ones have got new glass.
+enum class Survey { k1911, k1954 };
+
+/// The class of each pixel as a survey found it, as Panel::reference has it today.
+std::vector<std::uint8_t> surveyed_glass(const PanelPlan& plan, Survey survey);
+
 }  // namespace chalcedony::demo
 
 #endif  // CHALCEDONY_DEMO_PANEL_H_

@@ -5,34 +5,28 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/palette/contrast.h"
 #include "figure/plot/axis.h"
 #include "figure/plot/fitted_text.h"
 #include "figure/plot/name_tics.h"
 #include "figure/plot/placed_texts.h"
+#include "figure/plot/text_color.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr double kRowsHigh = 560, kLowestRow = 24, kHighestRow = 64;  // of the page, in pixels
-constexpr std::size_t kMostRows = 60;   // higher pages are not easily seen; rows grow lower then
-constexpr std::size_t kMostBars = 600;  // lower ones are not seen at all
+constexpr double kBarRowsHigh = 560, kLowestBarRow = 24,
+                 kHighestBarRow = 64;     // of the page, in pixels
+constexpr std::size_t kMostBarRows = 60;  // higher pages are not easily seen; rows grow lower then
+constexpr std::size_t kMostBars = 600;    // lower ones are not seen at all
 constexpr double kHalfBar = 0.4, kHalfThinBar = 0.5;  // of a row; thin ones leave no gap
-constexpr double kMostOfNames = 0.25;                 // of the body
-constexpr double kBesideWide = 230, kBesideNames = 16, kTicsBelow = 34, kAroundText = 8;
+constexpr double kMostOfPictureNames = 0.25;          // of the body
+constexpr double kBesideWide = 230, kBesidePictures = 16, kBarTicsBelow = 34, kAroundText = 8;
 constexpr double kLeastEnd = 0.01;  // percent, of an axis
-constexpr int kNamePoints = 11;
+constexpr int kPicturePoints = 11;
 constexpr const char* kOfCounted = "percent of the counted pixels";
-constexpr const char* kDark = "#14202c";
-constexpr const char* kLight = "#fcfbf8";
 constexpr const char* kBesideColor = "#a5762a";
 
-std::string percent_text(double percent) { return fmt::format("{:.1f}", percent); }
-
-bool takes_dark_text(const std::string& color) {
-  const Color paint = css_color(color);
-  return contrast_ratio(paint, css_color(kDark)) > contrast_ratio(paint, css_color(kLight));
-}
+std::string bar_text(double percent) { return fmt::format("{:.1f}", percent); }
 
 /// The least of 100, 90, ..., 10, 5, 2, 1, 0.5, ... that is not below a share.
 double round_end(double most) {
@@ -57,20 +51,20 @@ std::vector<double> means_of(const std::vector<double>& values, std::size_t step
 }
 
 /// What is drawn: a row for each picture, or for some of them.
-struct Rows {
+struct BarRows {
   std::size_t pictures_each;
   std::vector<std::string> names;  // of the first picture of each
   std::vector<std::vector<double>> of_classes;
   std::vector<double> beside;
 
   std::size_t size() const { return names.size(); }
-  bool thin() const { return size() > kMostRows; }
+  bool thin() const { return size() > kMostBarRows; }
   double half() const { return thin() ? kHalfThinBar : kHalfBar; }
 };
 
-Rows rows_of(const SharesFigure& figure) {
+BarRows bar_rows_of(const SharesFigure& figure) {
   const std::size_t pictures = figure.pictures.size();
-  Rows rows{(pictures + kMostBars - 1) / kMostBars, {}, {}, {}};
+  BarRows rows{(pictures + kMostBars - 1) / kMostBars, {}, {}, {}};
   for (std::size_t i = 0; i < pictures; i += rows.pictures_each)
     rows.names.push_back(figure.pictures[i]);
   for (std::size_t c = 0; c < figure.classes.size(); ++c) {
@@ -94,60 +88,62 @@ std::string plot_of_bars(Plot& plot, const std::string& bars, const std::string&
                      plot.store(bars), color);
 }
 
-void draw_names(Plot& plot, const Rows& rows, double wide) {
+void draw_picture_names(Plot& plot, const BarRows& rows, double wide) {
   std::vector<std::string> names;
-  for (const std::string& name : rows.names) names.push_back(fitted_text(name, wide, kNamePoints));
-  plot.line(
-      fmt::format("set ytics {} scale 0 font ',{}'", name_tics(names, {}, kMostRows), kNamePoints));
+  for (const std::string& name : rows.names)
+    names.push_back(fitted_text(name, wide, kPicturePoints));
+  plot.line(fmt::format("set ytics {} scale 0 font ',{}'", name_tics(names, {}, kMostBarRows),
+                        kPicturePoints));
 }
 
-void set_rows(Plot& plot, const Rows& rows, double end, std::size_t tics) {
+void set_rows(Plot& plot, const BarRows& rows, double end, std::size_t tics) {
   plot.line(fmt::format("set xrange [0:{:g}]; set yrange [{}:0]; set border 1", end, rows.size()));
   plot.line("unset ytics; set grid noytics; set xtics " + tic_list(round_tics(0, end, tics)));
 }
 
-void draw_classes(Plot& plot, const Box& box, const Edges& axes, const Rows& rows,
-                  const std::vector<LegendLine>& classes) {
+void draw_class_bars(Plot& plot, const Box& box, const Edges& axes, const BarRows& rows,
+                     const std::vector<LegendLine>& classes) {
   const Box drawn = plot.panel(box, kOfCounted, axes);
   set_rows(plot, rows, 100, 10);
-  draw_names(plot, rows, axes.left - kBesideNames);
+  draw_picture_names(plot, rows, axes.left - kBesidePictures);
   std::vector<double> ends(rows.size(), 0.0);
   std::string bars;
   PlacedTexts dark, light;
   for (std::size_t c = 0; c < classes.size(); ++c) {
-    PlacedTexts& texts = takes_dark_text(classes[c].color) ? dark : light;
+    PlacedTexts& texts = text_color_on(classes[c].color) == kDarkText ? dark : light;
     std::string data;
     for (std::size_t r = 0; r < rows.size(); ++r) {
       const double share = rows.of_classes[c][r], from = ends[r];
       if (share <= 0) continue;
       ends[r] += share;
       data += bar(from, ends[r], r, rows.half());
-      const std::string text = percent_text(share);
-      if (!rows.thin() && text_width(text, kNamePoints) + kAroundText < share / 100 * drawn.width())
+      const std::string text = bar_text(share);
+      if (!rows.thin() &&
+          text_width(text, kPicturePoints) + kAroundText < share / 100 * drawn.width())
         texts.add((from + ends[r]) / 2, static_cast<double>(r) + 0.5, text);
     }
     if (!data.empty())
       bars += (bars.empty() ? "plot " : ", ") + plot_of_bars(plot, data, classes[c].color);
   }
-  plot.line(bars + dark.plot_of(plot, kDark) + light.plot_of(plot, kLight));
+  plot.line(bars + dark.plot_of(plot, kDarkText) + light.plot_of(plot, kLightText));
 }
 
 /// One share of each row, from 0 up to a round end.
-void draw_shares(Plot& plot, const Box& box, const Edges& axes, const Rows& rows,
+void draw_shares(Plot& plot, const Box& box, const Edges& axes, const BarRows& rows,
                  const std::vector<double>& shares, const std::string& title,
                  const std::string& color) {
   const Box drawn = plot.panel(box, title, axes);
   const double end = round_end(*std::max_element(shares.begin(), shares.end()));
   set_rows(plot, rows, end, 4);
-  if (axes.left > 0) draw_names(plot, rows, axes.left - kBesideNames);
+  if (axes.left > 0) draw_picture_names(plot, rows, axes.left - kBesidePictures);
   std::string bars;
   PlacedTexts on_paper, on_bar;
   for (std::size_t r = 0; r < rows.size(); ++r) {
     bars += bar(0, shares[r], r, rows.half());
     if (rows.thin()) continue;
     // Beside its bar, or in it where there is no room left.
-    const std::string text = end < 1 ? fmt::format("{:.3f}", shares[r]) : percent_text(shares[r]);
-    const double half = (text_width(text, kNamePoints) + kAroundText) / drawn.width() * end / 2;
+    const std::string text = end < 1 ? fmt::format("{:.3f}", shares[r]) : bar_text(shares[r]);
+    const double half = (text_width(text, kPicturePoints) + kAroundText) / drawn.width() * end / 2;
     const double middle = static_cast<double>(r) + 0.5;
     if (shares[r] + 2 * half <= end) {
       on_paper.add(shares[r] + half, middle, text);
@@ -155,17 +151,17 @@ void draw_shares(Plot& plot, const Box& box, const Edges& axes, const Rows& rows
       on_bar.add(shares[r] - half, middle, text);
     }
   }
-  plot.line("plot " + plot_of_bars(plot, bars, color) + on_paper.plot_of(plot, kDark) +
-            on_bar.plot_of(plot, takes_dark_text(color) ? kDark : kLight));
+  plot.line("plot " + plot_of_bars(plot, bars, color) + on_paper.plot_of(plot, kDarkText) +
+            on_bar.plot_of(plot, text_color_on(color)));
 }
 
 }  // namespace
 
 void add_shares_figure(Plot& plot, const std::filesystem::path& path, const SharesFigure& figure) {
-  const Rows rows = rows_of(figure);
+  const BarRows rows = bar_rows_of(figure);
   const double row_high =
-      std::clamp(kRowsHigh / static_cast<double>(rows.size()), kLowestRow, kHighestRow);
-  const double rows_high = row_high * static_cast<double>(std::min(rows.size(), kMostRows));
+      std::clamp(kBarRowsHigh / static_cast<double>(rows.size()), kLowestBarRow, kHighestBarRow);
+  const double rows_high = row_high * static_cast<double>(std::min(rows.size(), kMostBarRows));
   const double legend = legend_height(figure.classes, Plot::kBodyWidth);
   Box body = plot.begin(
       path, figure.title,
@@ -174,18 +170,18 @@ void add_shares_figure(Plot& plot, const std::filesystem::path& path, const Shar
           : fmt::format("each bar is the mean of {} pictures; shares below are those of all "
                         "pictures together",
                         rows.pictures_each),
-      Plot::page_height(Plot::kPanelTitle + rows_high + kTicsBelow + legend));
+      Plot::page_height(Plot::kPanelTitle + rows_high + kBarTicsBelow + legend));
   draw_legend(plot, figure.classes, body.cut_bottom(legend));
   double widest = 0;
   for (const std::string& name : rows.names)
-    widest = std::max(widest, text_width(name, kNamePoints));
-  const Edges axes{.left = std::min(widest, kMostOfNames * body.width()) + kBesideNames,
-                   .bottom = kTicsBelow};
+    widest = std::max(widest, text_width(name, kPicturePoints));
+  const Edges axes{.left = std::min(widest, kMostOfPictureNames * body.width()) + kBesidePictures,
+                   .bottom = kBarTicsBelow};
   if (figure.beside)
-    draw_shares(plot, body.cut_right(kBesideWide, Plot::kGap), {.bottom = kTicsBelow}, rows,
+    draw_shares(plot, body.cut_right(kBesideWide, Plot::kGap), {.bottom = kBarTicsBelow}, rows,
                 rows.beside, figure.beside->title, kBesideColor);
   if (figure.classes.size() > 1) {
-    draw_classes(plot, body, axes, rows, figure.classes);
+    draw_class_bars(plot, body, axes, rows, figure.classes);
   } else {
     draw_shares(plot, body, axes, rows, rows.of_classes[0], kOfCounted, figure.classes[0].color);
   }

@@ -1,8 +1,12 @@
 #include "core/palette/figure_colors.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 #include <optional>
+
+#include "core/color/ciede2000.h"
 
 namespace chalcedony {
 namespace {
@@ -92,6 +96,19 @@ std::vector<Color> heat_ramp(std::size_t steps) {
   std::vector<Color> ramp;
   for (const Lab& lab : walk(steps, low)) ramp.push_back({&spaces::kOklab, lab});
   return ramp;
+}
+
+std::string gray_apart_from(const std::vector<std::string>& colors) {
+  std::string best;
+  double best_distance = -1;
+  for (const char* gray : {"#f2f3f2", "#c9cdce", "#9aa0a3", "#71777b", "#4b5155"}) {
+    double nearest = std::numeric_limits<double>::infinity();
+    for (const std::string& color : colors)
+      nearest = std::min(
+          nearest, ciede2000(css_color(gray).in(spaces::kLab), css_color(color).in(spaces::kLab)));
+    if (nearest > best_distance) best = gray, best_distance = nearest;
+  }
+  return best;
 }
 
 }  // namespace chalcedony

@@ -3,6 +3,7 @@
 #define CHALCEDONY_CORE_PALETTE_FIGURE_COLORS_H_
 
 #include <cstddef>
+#include <string>
 #include <vector>
 
 #include "core/color/css_color.h"
@@ -17,6 +18,9 @@ Color class_color(std::size_t index);
 /// `steps` colors from slate over chalcedony blue-gray and honey to near white, equal steps apart
 /// in oklab (figure_colors_test.cc: within 5 %).
 std::vector<Color> heat_ramp(std::size_t steps);
+
+/// Of some grays, as CSS, the one that is hardest to take for one of these colors.
+std::string gray_apart_from(const std::vector<std::string>& colors);
 
 }  // namespace chalcedony
 

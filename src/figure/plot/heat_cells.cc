@@ -2,6 +2,8 @@
 
 #include <fmt/format.h>
 
+#include "figure/plot/text_color.h"
+
 namespace chalcedony {
 namespace {
 
@@ -21,8 +23,8 @@ std::string HeatCells::plot_of(Plot& plot, double half_height, const std::string
   if (cells_.empty()) return "";
   return fmt::format(
       "plot {} using 1:2:(0.48):({}):3 with boxxyerror fs solid 1 {} lc palette notitle{}{}",
-      plot.store(cells_), half_height, border, on_dark_.plot_of(plot, "#fcfbf8"),
-      on_light_.plot_of(plot, "#14202c"));
+      plot.store(cells_), half_height, border, on_dark_.plot_of(plot, kLightText),
+      on_light_.plot_of(plot, kDarkText));
 }
 
 }  // namespace chalcedony

@@ -2,10 +2,8 @@
 
 #include <algorithm>
 #include <array>
-#include <limits>
 #include <utility>
 
-#include "core/color/ciede2000.h"
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
 #include "job/map/class_shares.h"
@@ -36,20 +34,6 @@ std::vector<LegendEntry> right_maps_legend(std::size_t others) {
     if (!words.empty()) legend.push_back({kind + 1, words, color});
   }
   return legend;
-}
-
-/// The gray that is hardest to take for one of these colors.
-std::string gray_apart_from(const std::vector<std::string>& colors) {
-  std::string best;
-  double best_distance = -1;
-  for (const char* gray : {"#f2f3f2", "#c9cdce", "#9aa0a3", "#71777b", "#4b5155"}) {
-    double nearest = std::numeric_limits<double>::infinity();
-    for (const std::string& color : colors)
-      nearest = std::min(
-          nearest, ciede2000(css_color(gray).in(spaces::kLab), css_color(color).in(spaces::kLab)));
-    if (nearest > best_distance) best = gray, best_distance = nearest;
-  }
-  return best;
 }
 
 }  // namespace

@@ -74,6 +74,7 @@ class DiffJob {
                 format_ != FigureFormat::kNone),
         map_(empty_preview(shape(), format_ != FigureFormat::kNone)),
         found_(steps(), options.tolerance) {
+    refuse_classes();
     check_sizes();
     if (results.wants("difference"))
       file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
@@ -117,6 +118,15 @@ class DiffJob {
   bool draws() const { return format_ != FigureFormat::kNone; }
   /// How finely quantiles are told.
   double steps() const { return options_.formula == DifferenceFormula::kOklab ? 10000 : 100; }
+
+  /// Their colors only stand for classes, and what is of no class is transparent.
+  void refuse_classes() const {
+    for (const DiffedPicture* each : {&first_, &second_})
+      if (!each->picture.file.facts.legend.empty())
+        throw InputError("is a class map, and its colors only stand for classes",
+                         "hold maps against each other with 'changes'",
+                         each->picture.file.path.string());
+  }
 
   void check_sizes() const {
     const RasterShape &a = shape(), &b = second_.picture.shape();

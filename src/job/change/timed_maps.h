@@ -1,0 +1,123 @@
+// Class maps or masks of one place at several times, read together.
+#ifndef CHALCEDONY_JOB_CHANGE_TIMED_MAPS_H_
+#define CHALCEDONY_JOB_CHANGE_TIMED_MAPS_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <filesystem>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/assess/band_labels.h"
+#include "core/assess/class_changes.h"
+#include "core/assess/label_counts.h"
+#include "core/pixel/block_reader.h"
+#include "core/pixel/mask.h"
+#include "core/pixel/region.h"
+#include "core/pixel/road.h"
+#include "core/pixel/side_by_side.h"
+#include "io/picture/label_file.h"
+#include "job/run/context.h"
+
+namespace chalcedony {
+
+/// At most so many maps can be held against each other.
+inline constexpr std::size_t kMostTimedMaps = Labels::kMost;
+
+class TimedMaps {
+ public:
+  /// Opens the inputs and counts their pixels. Warnings go to the context.
+  ///
+  /// Errors    InputError: what open_labels throws; sizes that differ, masks among class maps, a
+  ///           map that has no class of the one before it, no pixel that counts; Interrupted
+  TimedMaps(const SharedOptions& options, const Context& context);
+
+  std::size_t size() const { return files_.size(); }
+  const std::filesystem::path& file(std::size_t map) const { return files_[map]; }
+  std::uint32_t width() const { return width_; }
+  std::uint32_t height() const { return rows_->shape().height; }
+
+  /// The classes of all maps on one list, case aside, in the order of the first map and then of
+  /// what later ones add.
+  std::size_t classes() const { return names_.size(); }
+  /// The name and the color of a class. What pixels without a class are called and shown as has the
+  /// number after the last one: those of masks are not selected.
+  const std::string& name(std::size_t c) const { return c < classes() ? names_[c] : name_of_none_; }
+  std::string color(std::size_t c) const;
+
+  /// Of the counted pixels, by their classes.
+  const std::vector<ClassHistory>& histories() const { return histories_; }
+  std::uint64_t counted() const { return counted_; }
+  const Excluded& excluded() const { return excluded_; }
+
+  /// A pass over the pixels in raster order, band by band: `begin_worker()` gives a worker for each
+  /// thread, with `begin(band)`, `add(labels, n)` for n pixels (null labels where they do not
+  /// count) and `end(band)`, whose result `take` is given in order.
+  template <class BeginWorker, class Take>
+  void pass(const BeginWorker& begin_worker, const Take& take) {
+    rows_->rewind();
+    const auto make_worker = [&] {
+      return [this, worker = begin_worker()](const Band& band) mutable {
+        worker.begin(band);
+        for_each_run(band, [&](std::uint32_t n, const Labels& labels, bool counts) {
+          worker.add(counts ? &labels : nullptr, n);
+        });
+        return worker.end(band);
+      };
+    };
+    travel(*rows_, road(), make_worker, take);
+  }
+
+  /// The place on the list of classes of a label of a map; classes() for none.
+  std::size_t class_of(std::size_t map, Label label) const { return places_[map][label]; }
+
+ private:
+  struct Legend {
+    std::vector<LegendEntry> entries;
+    bool only_numbers = false;
+  };
+
+  enum class Counts : std::uint8_t { kYes, kOutsideRegion, kOutsideMask };
+
+  void open(const std::filesystem::path& path, std::vector<std::unique_ptr<RowSource>>& sources);
+  std::vector<LabelTotal> count();
+  void name_classes(const std::vector<LabelTotal>& totals);
+  RoadOptions road() const;
+
+  Counts place(std::uint32_t x, std::uint32_t y) const {
+    if (region_ && !region_->contains(x, y)) return Counts::kOutsideRegion;
+    const std::uint64_t pixel = std::uint64_t{y} * width_ + x;
+    return within_ && !within_->at(pixel) ? Counts::kOutsideMask : Counts::kYes;
+  }
+
+  template <class Use>
+  void for_each_run(const Band& band, const Use& use) const {
+    const bool everywhere = !region_ && !within_;
+    const BandLabels all{width_, size(), everywhere};
+    all.for_each_run(band,
+                     [&](std::uint32_t x, std::uint32_t y, std::uint32_t n, const Labels& labels) {
+                       use(n, labels, everywhere || place(x, y) == Counts::kYes);
+                     });
+  }
+
+  const SharedOptions& options_;
+  const Context& context_;
+  std::vector<std::filesystem::path> files_;
+  std::vector<Legend> legends_;
+  std::unique_ptr<SideBySide> rows_;
+  std::uint32_t width_ = 0;
+  std::optional<PixelRect> region_;
+  std::optional<Mask> within_;
+  std::vector<std::string> names_, colors_;
+  std::string name_of_none_;
+  std::vector<std::vector<std::size_t>> places_;  // of each map, by label
+  std::vector<ClassHistory> histories_;
+  std::uint64_t counted_ = 0;
+  Excluded excluded_;
+};
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_CHANGE_TIMED_MAPS_H_
