@@ -111,20 +111,65 @@ TEST_CASE("what lies beside a turned picture does not count", "[cli][reframe]") 
   CHECK(seen["inputs"][0]["excluded"]["transparent"] > 100);
   summary_of(run_tool(dir, {"reframe", "s.png", "--turn", "30", "--fill", "#00ff00", "-o", "f.jpg",
                             "--summary", "json"}));
-  check_error(run_tool(dir, {"reframe", "s.png", "--turn", "30", "-o", "n.jpg"}), 2,
-              "the corners beside a turned picture are transparent");
+  check_error(
+      run_tool(dir, {"reframe", "s.png", "--turn", "30", "-o", "n.jpg"}), 2,
+      "n.jpg: what lies beside the picture is transparent, and a JPEG holds no alpha; give its "
+      "color with --fill, or write a .png");
   CHECK_FALSE(std::filesystem::exists(dir / "n.jpg"));
+}
+
+TEST_CASE("what was seen at a slant is made upright, its labels too", "[cli][reframe]") {
+  const TempDir dir;
+  // Dark to the left of a slanted line from 2,0 to 6,8 and light to its right.
+  std::vector<std::uint8_t> rgb, labels;
+  for (int y = 0; y < 8; ++y)
+    for (int x = 0; x < 10; ++x) {
+      const bool dark = x + 0.5 < 2 + (y + 0.5) / 2;
+      for (int c = 0; c < 3; ++c) rgb.push_back(dark ? 20 : 220);
+      labels.push_back(dark ? 1 : 2);
+    }
+  write_rgb(dir / "s.png", 10, 8, rgb);
+  write_labels(dir / "map.png", 10, labels, kTwo);
+  const std::vector<std::string> corners{"--corners", "0,0 4,0 8,8 4,8", "--size", "4x8"};
+  const json told = summary_of(run_tool(
+      dir, with({"reframe", "s.png", "map.png", "-o", "out/", "--summary", "json"}, corners)));
+  CHECK(told["inputs"][0]["width"] == 4);
+  CHECK(told["inputs"][1]["labels"] == true);
+  std::vector<std::uint8_t> upright;
+  for (int y = 0; y < 8; ++y) upright.insert(upright.end(), {1, 1, 2, 2});
+  CHECK(labels_in(dir / "out/map.reframed.png") == upright);
+  const PictureFile picture = open_picture(dir / "out/s.reframed.png", {});
+  CHECK(picture.info.alpha == AlphaKind::kNone);
+  const std::vector<std::uint8_t> samples = bytes_in(dir / "out/s.reframed.png");
+  for (std::size_t y = 0; y < 8; ++y) {
+    CHECK(samples[(y * 4) * 3] < 60);
+    CHECK(samples[(y * 4 + 3) * 3] > 180);
+  }
+  // What lies beside the picture has no color in a JPEG.
+  check_error(run_tool(dir, {"reframe", "s.png", "--corners", "-3,0 4,0 8,8 4,8", "-o", "x.jpg"}),
+              2, "x.jpg: what lies beside the picture is transparent");
+  CHECK_FALSE(std::filesystem::exists(dir / "x.jpg"));
+  REQUIRE(run_tool(dir, {"reframe", "s.png", "--corners", "-3,0 4,0 8,8 4,8", "--fill", "#ffffff",
+                         "-o", "x.jpg"})
+              .exit_code == 0);
 }
 
 TEST_CASE("reframe says what it cannot do", "[cli][reframe]") {
   const TempDir dir;
   write_eight(dir / "e.png");
   const std::vector<std::pair<std::vector<std::string>, std::string>> wrong{
-      {{"-o", "x.png"}, "reframe needs --crop, --turn, --scale or --size"},
+      {{"-o", "x.png"}, "reframe needs --corners, --crop, --turn, --scale or --size"},
       {{"--scale", "2"}, "reframe needs -o"},
       {{"--scale", "2", "--size", "4x", "-o", "x.png"}, "--scale and --size both say how large"},
       {{"--size", "big", "-o", "x.png"}, "'big' is no size"},
       {{"--turn", "north", "-o", "x.png"}, "'north' is no angle"},
+      {{"--corners", "0,0 9,0 9,9", "-o", "x.png"},
+       "--corners: '0,0 9,0 9,9' is not four corners; write them as in"},
+      {{"--corners", "0,0 0,9 9,9 9,0", "-o", "x.png"},
+       "--corners: these corners do not go round clockwise, each of them outward; give top left, "
+       "top right, bottom right and bottom left"},
+      {{"--corners", "0,0 9,0 9,9 0,9", "--turn", "3", "-o", "x.png"},
+       "--corners says what is kept and how it lies; leave --crop and --turn out"},
       {{"--scale", "2", "-o", "x.bmp"}, "'.bmp' is no picture format"},
       {{"--scale", "2", "--region", "0,0,1,1", "-o", "x.png"}, "--crop keeps a part of them"}};
   for (const auto& [options, says] : wrong) {

@@ -19,12 +19,15 @@ namespace {
 constexpr double kMostFactor = 100;
 
 void declare_reframe(po::options_description& options) {
+  add_option<std::string>(options, "corners", "\"X,Y X,Y X,Y X,Y\"",
+                          "of a rectangle seen at a slant, the places of its corners, clockwise "
+                          "from the top left: it is made upright, in place of --crop and --turn");
   add_option<std::string>(options, "crop", "X,Y,W,H",
                           "first: keep this rectangle, in pixels or as percent:X,Y,W,H");
   add_option<std::string>(options, "turn", "DEGREES",
                           "then: turn clockwise; 90, 180 and 270 change no pixel");
   add_option<std::string>(options, "fill", "COLOR",
-                          "what shows beside a turned picture (default: transparent)");
+                          "what shows beside the picture (default: transparent)");
   add_option<std::string>(options, "scale", "FACTOR", "last: this many times as wide and high");
   add_option<std::string>(options, "size", "WxH",
                           "last: to this size; 640x or x480 keeps the proportions");
@@ -57,6 +60,13 @@ Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
                 const Context& context) {
   ReframeOptions options;
   options.shared = shared;
+  if (given.count("corners")) {
+    if (given.count("crop") || given.count("turn"))
+      throw UsageError("--corners says what is kept and how it lies",
+                       "leave --crop and --turn out");
+    options.corners =
+        read_option("--corners", [&] { return parse_corners(given["corners"].as<std::string>()); });
+  }
   if (given.count("crop"))
     options.crop =
         read_option("--crop", [&] { return parse_region(given["crop"].as<std::string>()); });
@@ -74,8 +84,9 @@ Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
       "--enlarge", text_of(given, "enlarge", "bicubic"),
       {{"bicubic", Interpolation::kBicubic}, {"lanczos", Interpolation::kLanczos}});
   options.linear_light = given.count("linear-light") > 0;
-  if (!options.crop && options.turn == 0 && !given.count("scale") && !given.count("size"))
-    throw UsageError("reframe needs --crop, --turn, --scale or --size",
+  if (!options.corners && !options.crop && options.turn == 0 && !given.count("scale") &&
+      !given.count("size"))
+    throw UsageError("reframe needs --corners, --crop, --turn, --scale or --size",
                      "say what to do, as in --crop percent:10,10,80,80");
   return run_reframe(options, context);
 }
@@ -94,14 +105,16 @@ void print_reframe(const Json& summary, std::ostream& out) {
 extern const Command kReframe;
 const Command kReframe{
     "reframe",
-    "a picture cropped, turned and scaled",
+    "a picture cropped, turned, made upright and scaled",
     "INPUT... -o PATH",
-    "Crops, turns and scales pictures, in this order. Masks and class maps are recognised and keep "
-    "their numbers. With one input, -o names the file; with several, a folder. What lies beside a "
-    "turned picture is transparent, so that later commands do not count it.",
+    "Crops, turns and scales pictures, in this order, or makes upright what was seen at a slant. "
+    "Masks and class maps are recognised and keep "
+    "their numbers. With one input, -o names the file; with several, a folder. What lies beside "
+    "the "
+    "picture is transparent, so that later commands do not count it.",
     {{"reframe panel-a.png --crop 20,20,300,200 -o part.png", "a rectangle"},
-     {"reframe panel-a.png --turn 3.5 --size 640x -o straight.png",
-      "turned a little, and 640 pixels wide"},
+     {"reframe panel-a.png --corners \"18,12 462,30 448,344 30,352\" --size 640x -o upright.png",
+      "what lies between four corners as a rectangle, 640 pixels wide"},
      {"reframe panel-a.png panel-a.reference.png --scale 0.5 -o half/",
       "a picture and its class map at half the size"}},
     true,

@@ -52,7 +52,7 @@ class ChangedPictures::Painter {
   std::vector<PaintedLabels::Painter> before_, changed_;
 };
 
-ChangedPictures::ChangedPictures(const TimedMaps& maps, Results& results, FigureFormat figures)
+ChangedPictures::ChangedPictures(TimedMaps& maps, Results& results, FigureFormat figures)
     : maps_(maps), results_(results) {
   std::vector<std::string> colors;
   for (std::size_t c = 0; c <= maps.classes(); ++c) colors.push_back(maps.color(c));
@@ -77,12 +77,12 @@ std::string ChangedPictures::name(std::size_t step, const std::string& end) cons
   return "changed" + (maps_.size() > 2 ? "-" + std::to_string(step + 1) : "") + end;
 }
 
-void ChangedPictures::paint(TimedMaps& maps) {
-  maps.pass([this] { return Painter(*this); },
-            [this](std::vector<EncodedRows>&& rows) {
-              for (std::size_t step = 0; step < rows.size(); ++step)
-                changed_[step]->take(rows[step]);
-            });
+void ChangedPictures::paint() {
+  maps_.pass([this] { return Painter(*this); },
+             [this](std::vector<EncodedRows>&& rows) {
+               for (std::size_t step = 0; step < rows.size(); ++step)
+                 changed_[step]->take(rows[step]);
+             });
   for (auto& picture : changed_) picture->finish();
 }
 

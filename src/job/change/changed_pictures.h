@@ -19,12 +19,12 @@ class ChangedPictures {
   /// `changed` is written where results hold it, and made small for figures where those are drawn.
   ///
   /// Errors    OutputError
-  ChangedPictures(const TimedMaps& maps, Results& results, FigureFormat figures);
+  ChangedPictures(TimedMaps& maps, Results& results, FigureFormat figures);
 
   /// A pass over the maps paints all of them.
   ///
   /// Errors    InputError, OutputError, Interrupted
-  void paint(TimedMaps& maps);
+  void paint();
 
   /// The figure of each step, once they are painted.
   void add_figures(Plot& plot);
@@ -38,7 +38,7 @@ class ChangedPictures {
 
   std::string name(std::size_t step, const std::string& end) const;
 
-  const TimedMaps& maps_;
+  TimedMaps& maps_;
   Results& results_;
   std::vector<std::unique_ptr<PaintedLabels>> before_;   // for figures
   std::vector<std::unique_ptr<PaintedLabels>> changed_;  // of each step

@@ -65,7 +65,7 @@ Json run_changes(const ChangesOptions& options, const Context& context) {
   Plot plot(format);
   if (format != FigureFormat::kNone || results.wants("changed")) {
     ChangedPictures pictures(maps, results, format);
-    pictures.paint(maps);
+    pictures.paint();
     if (format != FigureFormat::kNone) {
       add_flows_figure(plot, results.path("flows.figure." + extension_of(format)),
                        flows_figure(maps));

@@ -11,6 +11,7 @@
 #include "core/pixel/block_writer.h"
 #include "core/reframe/cropped_rows.h"
 #include "core/reframe/scaled_rows.h"
+#include "core/reframe/straightened_rows.h"
 #include "core/reframe/turned_rows.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/label_picture.h"
@@ -69,13 +70,28 @@ void turn_by_quarters(Reframed& picture, int quarters) {
     std::swap(picture.carried.pixels_per_meter_x, picture.carried.pixels_per_meter_y);
 }
 
+/// How a picture is seen between its pixels and beside it.
+PointLook look_at(const Reframed& picture, const ReframeOptions& options) {
+  PointLook look{picture.labels};
+  if (options.fill) look.fill = options.fill->in(*picture.info.space);
+  if (picture.labels) look.fill = std::array<double, 3>{};
+  return look;
+}
+
+void straighten(Reframed& picture, const ReframeOptions& options) {
+  auto straightened = std::make_unique<StraightenedRows>(
+      std::move(picture.rows), picture.info, *options.corners, look_at(picture, options));
+  picture.info = straightened->info();
+  // Nearer parts were larger, so that one resolution was never true of it.
+  picture.carried = reframed(picture.carried, 0, 0);
+  picture.rows = std::move(straightened);
+}
+
 void turn(Reframed& picture, const ReframeOptions& options) {
   const double degrees = on_circle(options.turn);
   if (std::fmod(degrees, 90) == 0) return turn_by_quarters(picture, static_cast<int>(degrees / 90));
-  Turn how{degrees, picture.labels, std::nullopt};
-  if (options.fill) how.fill = options.fill->in(*picture.info.space);
-  if (picture.labels) how.fill = std::array<double, 3>{};
-  auto turned = std::make_unique<TurnedRows>(std::move(picture.rows), picture.info, how);
+  auto turned = std::make_unique<TurnedRows>(std::move(picture.rows), picture.info, degrees,
+                                             look_at(picture, options));
   picture.info = turned->info();
   picture.carried = reframed(picture.carried, 1, 1);
   picture.rows = std::move(turned);
@@ -111,8 +127,8 @@ void scale(Reframed& picture, const ReframeOptions& options) {
 
 /// Whether new pixels are means of old ones.
 bool averages(const ReframeOptions& options) {
-  return std::fmod(options.turn, 90) != 0 || options.size.factor || options.size.width ||
-         options.size.height;
+  return options.corners || std::fmod(options.turn, 90) != 0 || options.size.factor ||
+         options.size.width || options.size.height;
 }
 
 PictureSpec spec_of(const Reframed& picture) {
@@ -149,39 +165,41 @@ void write_rows(Reframed& picture, const PictureSpec& spec, const RoadOptions& r
   writer.finish();
 }
 
+/// What lies beside a picture that had no alpha needs a file that holds some.
+void check_beside(const Reframed& picture, const std::filesystem::path& output) {
+  const bool blank = picture.info.alpha != AlphaKind::kNone;
+  if (!blank || format_of(output) != PictureFormat::kJpeg) return;
+  throw UsageError("what lies beside the picture is transparent, and a JPEG holds no alpha",
+                   "give its color with --fill, or write a .png", output.string());
+}
+
 Json reframe_one(const std::filesystem::path& input, const ReframeOptions& options,
                  const Context& context, const PictureOutput& place) {
   Reframed picture = open_for_reframing(input, options, context);
-  const RasterShape before = picture.info.shape;
+  const PictureInfo was = picture.info;
   if (!picture.labels && averages(options)) refuse_hue(picture.info, input);
+  if (options.corners) straighten(picture, options);
   if (options.crop) crop(picture, *options.crop, input);
   turn(picture, options);
   scale(picture, options);
   PictureSpec spec = spec_of(picture);
   const auto output = place.path(input, "reframed", spec.shape.sample);
+  if (was.alpha == AlphaKind::kNone) check_beside(picture, output);
   if (!picture.labels) spec.shape.sample = sample_for(output, spec.shape.sample);
   const auto writer = create_picture(output, spec);
   write_rows(picture, spec, road_for(input, spec.shape.height, options.shared, context), *writer);
-  return {
-      {"file", input.string()},    {"output", output.string()},
-      {"labels", picture.labels},  {"from", {{"width", before.width}, {"height", before.height}}},
-      {"width", spec.shape.width}, {"height", spec.shape.height}};
-}
-
-/// What the file that is named cannot hold, before any input is opened.
-void check_request(const ReframeOptions& options) {
-  const bool blank_corners = std::fmod(options.turn, 90) != 0 && !options.fill;
-  if (blank_corners && format_of(options.shared.output) == PictureFormat::kJpeg)
-    throw UsageError(
-        "the corners beside a turned picture are transparent, and a JPEG holds no alpha",
-        "give their color with --fill, or write a .png", options.shared.output.string());
+  return {{"file", input.string()},
+          {"output", output.string()},
+          {"labels", picture.labels},
+          {"from", {{"width", was.shape.width}, {"height", was.shape.height}}},
+          {"width", spec.shape.width},
+          {"height", spec.shape.height}};
 }
 
 }  // namespace
 
 Json run_reframe(const ReframeOptions& options, const Context& context) {
   const PictureOutput place(options.shared, context, "reframe", "picture-part.png");
-  if (place.one_file()) check_request(options);
   Json summary = summary_frame("reframe");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return reframe_one(input, options, its_context, place);

@@ -6,6 +6,7 @@
 #include <optional>
 
 #include "core/color/css_color.h"
+#include "core/reframe/four_corners.h"
 #include "core/reframe/resampling.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
@@ -20,9 +21,11 @@ struct WantedSize {
 
 struct ReframeOptions {
   SharedOptions shared;
+  std::optional<FourCorners>
+      corners;                 // what lies between them is made upright; then no crop, no turn
   std::optional<Region> crop;  // comes first
   double turn = 0;             // then this, in degrees clockwise as seen
-  std::optional<Color> fill;   // beside a turned picture; not given: transparent
+  std::optional<Color> fill;   // beside a picture; not given: transparent
   WantedSize size;             // comes last
   Interpolation enlarging = Interpolation::kBicubic;
   bool linear_light = false;

@@ -89,8 +89,8 @@ void check_turned(double degrees, SampleType sample, std::uint32_t channels, dou
   std::mt19937 random(channels);
   std::vector<Sample> old(info.shape.pixels() * channels);
   for (Sample& value : old) value = static_cast<Sample>(random() % 256 * most / 255);
-  TurnedRows turned(std::make_unique<MemorySource>(info.shape, bytes_of(old)), info,
-                    {degrees, false, {{0, 0, 0}}});
+  TurnedRows turned(std::make_unique<MemorySource>(info.shape, bytes_of(old)), info, degrees,
+                    {false, {{0, 0, 0}}});
   const RasterShape& to = turned.shape();
   std::vector<Sample> rows(to.pixels() * channels);
   turned.read_rows(to.height, reinterpret_cast<std::byte*>(rows.data()));
@@ -194,14 +194,14 @@ TEST_CASE("a turn keeps the middle where it is and fits into its frame", "[core]
   CHECK(turned_shape({30, 40, 3, SampleType::kU8}, 53.13010235).width == 50);
   // A quarter turn by the way of any angle is the one that moves whole pixels.
   const PictureInfo info = gray_info(3, 2);
-  TurnedRows quarter(memory(info, {1, 2, 3, 4, 5, 6}), info, {90, false, {{0, 0, 0}}});
+  TurnedRows quarter(memory(info, {1, 2, 3, 4, 5, 6}), info, 90, {false, {{0, 0, 0}}});
   CHECK(rows_of(quarter) == std::vector<std::uint8_t>{4, 1, 5, 2, 6, 3});
   quarter.rewind();
   CHECK(rows_of(quarter, 1) == std::vector<std::uint8_t>{4, 1, 5, 2, 6, 3});
   // An even picture stays even inside; beside it is the fill.
   const PictureInfo even = gray_info(40, 40, 3);
-  TurnedRows turned(memory(even, std::vector<std::uint8_t>(4800, 90)), even,
-                    {45, false, {{255, 0, 0}}});
+  TurnedRows turned(memory(even, std::vector<std::uint8_t>(4800, 90)), even, 45,
+                    {false, {{255, 0, 0}}});
   const auto rows = rows_of(turned);
   const std::uint32_t side = turned.shape().width;
   CHECK(side == 57);
@@ -225,7 +225,7 @@ TEST_CASE("a picture is turned to the same bytes by every instruction set",
   const PictureInfo info = gray_info(90, 40, 3);
   const auto samples = random_bytes(info.shape.pixels() * 3);
   const auto turned = [&] {
-    TurnedRows rows(memory(info, samples), info, {-8, false, {{20, 30, 40}}});
+    TurnedRows rows(memory(info, samples), info, -8, {false, {{20, 30, 40}}});
     return rows_of(rows);
   };
   const auto best = turned();
@@ -237,7 +237,7 @@ TEST_CASE("a picture is turned to the same bytes by every instruction set",
 
 TEST_CASE("beside a turned picture without a fill is nothing", "[core][reframe]") {
   const PictureInfo info = gray_info(20, 20);
-  TurnedRows turned(memory(info, std::vector<std::uint8_t>(400, 90)), info, {30, false, {}});
+  TurnedRows turned(memory(info, std::vector<std::uint8_t>(400, 90)), info, 30, {});
   CHECK(turned.info().alpha == AlphaKind::kStraight);
   const auto rows = rows_of(turned);
   CHECK(rows[1] == 0);
