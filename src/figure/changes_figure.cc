@@ -16,6 +16,7 @@ namespace {
 constexpr double kTimeStripWide = 56, kTimesHigh = 30, kFlowNamesWide = 190, kBesideStrip = 12;
 constexpr double kMostOfTime = 2 * kFlowNamesWide;  // what there is room for at the outer strips
 constexpr double kLeastTextHigh = 20;
+constexpr double kLeastBand = 0.3;  // thinner ones are not seen, and there may be thousands
 constexpr int kClassPoints = 11, kSharePoints = 10, kTimePoints = 12;
 constexpr double kStayedOpacity = 0.18, kChangedOpacity = 0.6;
 
@@ -97,9 +98,10 @@ std::vector<FlowBand> bands_of(const std::vector<ChangesFigure::Flow>& flows, co
   std::vector<FlowBand> bands;
   for (const ChangesFigure::Flow& flow : flows) {
     const double high = flow.percent / 100 * left.height();
-    bands.push_back({left.right, right.left, leaves[flow.from], arrives[flow.to], high,
-                     classes[flow.from].color,
-                     flow.from == flow.to ? kStayedOpacity : kChangedOpacity});
+    if (high >= kLeastBand)
+      bands.push_back({left.right, right.left, leaves[flow.from], arrives[flow.to], high,
+                       classes[flow.from].color,
+                       flow.from == flow.to ? kStayedOpacity : kChangedOpacity});
     leaves[flow.from] += high;
     arrives[flow.to] += high;
   }

@@ -46,6 +46,19 @@ TEST_CASE("maps are strips with their shares, and changes are bands between them
   CHECK(bands >= 8);
 }
 
+TEST_CASE("bands too thin to be seen are not drawn", "[figure]") {
+  constexpr std::size_t kClasses = 120;
+  ChangesFigure figure{"Changes", {"before", "after"}, {}, {}, {{}}};
+  const std::vector<double> even(kClasses, 100.0 / kClasses);
+  figure.shares = {even, even};
+  for (std::size_t a = 0; a < kClasses; ++a) {
+    figure.classes.push_back({"class " + std::to_string(a), "#406080"});
+    for (std::size_t b = 0; b < kClasses; ++b)
+      figure.flows[0].push_back({a, b, 100.0 / kClasses / kClasses});
+  }
+  CHECK(flows_svg(figure).size() < 600'000);
+}
+
 TEST_CASE("eight maps have room for their names", "[figure]") {
   ChangesFigure figure{"Changes", {}, {{"a", "#102030"}, {"none", "#000000"}}, {}, {}};
   for (int map = 0; map < 8; ++map) {
