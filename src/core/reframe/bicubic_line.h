@@ -20,15 +20,22 @@ Sample sample_of(float value, float most) {
   }
 }
 
-/// Evenly spaced places in a picture. In x and y whole numbers are the centers of pixels, 0 that of
-/// the first.
+/// Places in a line of a picture, evenly spaced in the plane of what is seen there: with w as it is
+/// that plane is the picture's, else it is seen at a slant, and all is divided by w. In x and y
+/// whole numbers are the centers of pixels, 0 that of the first.
 struct PictureLine {
   double x = 0, y = 0;            // the first place
   double step_x = 0, step_y = 0;  // to the next
+  double w = 1, step_w = 0;
 
   // Whoever asks for a place gets the same bits, so that what was found inside is inside.
-  double x_of(std::size_t i) const { return x + static_cast<double>(i) * step_x; }
-  double y_of(std::size_t i) const { return y + static_cast<double>(i) * step_y; }
+  double x_of(std::size_t i) const { return along(i, x, step_x) / along(i, w, step_w); }
+  double y_of(std::size_t i) const { return along(i, y, step_y) / along(i, w, step_w); }
+
+ private:
+  static double along(std::size_t i, double first, double step) {
+    return first + static_cast<double>(i) * step;
+  }
 };
 
 /// Vectors reach so many samples past what they need.

@@ -34,10 +34,19 @@ class SquareMap {
  public:
   explicit SquareMap(const FourCorners& corners);
 
-  /// u from 0 at the left to 1 at the right, v from 0 at the top to 1 at the bottom.
+  /// The places of one height: (x + u x_by_u) / (w + u w_by_u), and so for y.
+  struct Row {
+    double x, y, w;
+    double x_by_u, y_by_u, w_by_u;
+  };
+
+  /// v from 0 at the top to 1 at the bottom.
+  Row row(double v) const { return {b_ * v + c_, e_ * v + f_, h_ * v + 1, a_, d_, g_}; }
+  /// u from 0 at the left to 1 at the right.
   PicturePoint at(double u, double v) const {
-    const double w = g_ * u + h_ * v + 1;
-    return {(a_ * u + b_ * v + c_) / w, (d_ * u + e_ * v + f_) / w};
+    const Row all = row(v);
+    const double w = all.w + u * all.w_by_u;
+    return {(all.x + u * all.x_by_u) / w, (all.y + u * all.y_by_u) / w};
   }
 
  private:

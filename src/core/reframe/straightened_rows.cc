@@ -3,8 +3,6 @@
 #include <algorithm>
 #include <utility>
 
-#include "core/pixel/isolated_loop.h"
-
 namespace chalcedony {
 namespace {
 
@@ -23,34 +21,22 @@ PointLook with_beside(PointLook look, bool beside) {
 }  // namespace
 
 StraightenedRows::StraightenedRows(std::unique_ptr<RowSource> source, const PictureInfo& info,
-                                   const FourCorners& corners, PointLook look)
-    : points_(std::move(source), info, with_beside(look, !all_inside(info.shape, corners))),
-      to_(points_.info()),
-      map_(corners) {
-  const RasterShape shape = straightened_shape(info.shape, corners);
-  to_.shape.width = shape.width;
-  to_.shape.height = shape.height;
-}
+                                   const FourCorners& corners, const PointLook& look)
+    : MovedRows(std::move(source), info, with_beside(look, !all_inside(info.shape, corners)),
+                straightened_shape(info.shape, corners)),
+      map_(corners) {}
 
-void StraightenedRows::read_rows(std::uint32_t count, std::byte* rows) {
-  points_.load();
-  const auto make = [&](std::uint32_t r) {
-    std::byte* const row = rows + r * to_.shape.row_bytes();
-    with_sample(to_.shape.sample, [&]<class Sample>(Sample) {
-      make_row(next_row_ + r, reinterpret_cast<Sample*>(row));
-    });
-  };
-  isolated_loop(count, make);
-  next_row_ += count;
-}
-
-template <class Sample>
-void StraightenedRows::make_row(std::uint32_t y, Sample* out) const {
-  const double v = (y + 0.5) / to_.shape.height;
-  for (std::uint32_t x = 0; x < to_.shape.width; ++x) {
-    const PicturePoint place = map_.at((x + 0.5) / to_.shape.width, v);
-    points_.take(place.x - 0.5, place.y - 0.5, out + std::size_t{x} * to_.shape.channels);
-  }
+PictureLine StraightenedRows::line_of_row(std::uint32_t y) const {
+  const double width = shape().width, v = (y + 0.5) / shape().height;
+  const SquareMap::Row row = map_.row(v);
+  // From the middle of the first pixel on; what is a center here is half a pixel further there.
+  const double w = row.w + row.w_by_u * 0.5 / width, step_w = row.w_by_u / width;
+  return {row.x + row.x_by_u * 0.5 / width - 0.5 * w,
+          row.y + row.y_by_u * 0.5 / width - 0.5 * w,
+          row.x_by_u / width - 0.5 * step_w,
+          row.y_by_u / width - 0.5 * step_w,
+          w,
+          step_w};
 }
 
 }  // namespace chalcedony

@@ -6,32 +6,21 @@
 #include <memory>
 
 #include "core/reframe/four_corners.h"
-#include "core/reframe/picture_points.h"
+#include "core/reframe/moved_rows.h"
 
 namespace chalcedony {
 
-/// Holds the whole picture in memory from the first read on.
-class StraightenedRows : public RowSource {
+class StraightenedRows : public MovedRows {
  public:
-  /// `info` is what the source's samples mean. Corners may lie beside the picture.
+  /// `info` is what the source's samples mean. Corners may lie beside the picture; only then the
+  /// rows get alpha with a transparent fill.
   StraightenedRows(std::unique_ptr<RowSource> source, const PictureInfo& info,
-                   const FourCorners& corners, PointLook look);
-
-  /// What the samples mean: alpha is straight.
-  const PictureInfo& info() const { return to_; }
-
-  const RasterShape& shape() const override { return to_.shape; }
-  void read_rows(std::uint32_t count, std::byte* rows) override;
-  void rewind() override { next_row_ = 0; }
+                   const FourCorners& corners, const PointLook& look);
 
  private:
-  template <class Sample>
-  void make_row(std::uint32_t y, Sample* out) const;
+  PictureLine line_of_row(std::uint32_t y) const override;
 
-  PicturePoints points_;
-  PictureInfo to_;
   SquareMap map_;
-  std::uint32_t next_row_ = 0;
 };
 
 }  // namespace chalcedony

@@ -5,8 +5,11 @@
 #include <catch2/catch.hpp>
 
 #include "core/pixel/memory_source.h"
+#include "tests/support/instruction_sets.h"
+#include "tests/support/pictures.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 
 namespace {
 
@@ -94,6 +97,21 @@ TEST_CASE("a ramp that was seen at a slant is even again", "[core][reframe]") {
     }
   rows.rewind();
   CHECK(all_rows<float>(rows) == upright);
+}
+
+TEST_CASE("what is made upright is the same bytes by every instruction set",
+          "[core][reframe][simd]") {
+  const PictureInfo info = slanted_info(SampleType::kU8, 3);
+  const std::vector<std::uint8_t> picture = random_bytes(info.shape.pixels() * 3);
+  const auto upright = [&] {
+    StraightenedRows rows(held(info, picture), info, kSlanted, {});
+    return all_rows<std::uint8_t>(rows);
+  };
+  const auto best = upright();
+  for_each_instruction_set([&](const char* name) {
+    INFO(name);
+    CHECK(upright() == best);
+  });
 }
 
 TEST_CASE("the corners of a picture itself change nothing", "[core][reframe]") {
