@@ -426,7 +426,7 @@ TEST_CASE("the same bytes for any number of threads", "[cli][threads]") {
 TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   const TempDir dir;
   const json summary = summary_of(run_tool(dir, {"demo", "-o", "results", "--summary", "json"}));
-  REQUIRE(summary["steps"].size() == 16);
+  REQUIRE(summary["steps"].size() == 17);
   for (const int step : {12, 13}) {
     const json& map = summary["steps"][step]["summary"]["inputs"][0];
     CHECK(map["overall"].get<double>() > 0.9);

@@ -43,7 +43,10 @@ void print_step(const Json& step, const std::string& unit, std::ostream& out) {
                      plural(step["changed"], "pixel"), rough_percent(step["changed_percent"]));
   if (unit != "px") out << fmt::format(", {:.6g} {}\u00b2", step["changed_area"], unit);
   out << '\n';
-  TextTable(step["classes"])
+  Json classes = Json::array();
+  for (const Json& one : step["classes"])
+    if (one["before"] > 0 || one["after"] > 0) classes.push_back(one);
+  TextTable(classes)
       .words("class", "name")
       .counts("before", "before")
       .counts("after", "after")

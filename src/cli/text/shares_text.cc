@@ -2,21 +2,36 @@
 
 #include <fmt/format.h>
 
+#include <filesystem>
+#include <map>
 #include <ostream>
 #include <string>
+#include <vector>
 
 #include "cli/text/json_format.h"
 #include "cli/text/text_table.h"
+#include "job/picture/short_names.h"
 
 namespace chalcedony::cli {
 namespace {
 
 constexpr int kShareLetters = 5;  // "12.34"; below each other in a table
 
+/// What the inputs are called beside each other, by their files.
+std::map<std::string, std::string> names_of_inputs(const Json& summary) {
+  std::vector<std::filesystem::path> files;
+  for (const Json& input : summary["inputs"]) files.push_back(input["file"].get<std::string>());
+  const std::vector<std::string> names = short_names(files);
+  std::map<std::string, std::string> by_file;
+  for (std::size_t i = 0; i < files.size(); ++i) by_file[files[i].string()] = names[i];
+  return by_file;
+}
+
 /// The lowest or the highest share, in so many letters, and where it is.
-std::string extreme_text(const Json& range, const std::string& which, int letters = 0) {
+std::string extreme_text(const Json& range, const std::string& which,
+                         const std::map<std::string, std::string>& names, int letters = 0) {
   return fmt::format("{:{}.2f} % in {}", range[which + "_percent"].get<double>(), letters,
-                     range[which + "_file"].get<std::string>());
+                     names.at(range[which + "_file"].get<std::string>()));
 }
 
 void add_columns(TextTable& table, const Json& shares) {
@@ -51,9 +66,10 @@ void print_class_shares_of_all(const Json& summary, std::ostream& out) {
   const Json rows = class_rows(together);
   TextTable table(rows);
   add_columns(table, together);
+  const std::map<std::string, std::string> names = names_of_inputs(summary);
   for (const std::string which : {"lowest", "highest"})
-    table.words(which, [which](const Json& row) {
-      return row.contains(which + "_file") ? extreme_text(row, which, kShareLetters) : "";
+    table.words(which, [which, &names](const Json& row) {
+      return row.contains(which + "_file") ? extreme_text(row, which, names, kShareLetters) : "";
     });
   table.print(out);
 }
@@ -61,10 +77,12 @@ void print_class_shares_of_all(const Json& summary, std::ostream& out) {
 void print_selected_shares_of_all(const Json& summary, std::ostream& out) {
   if (!summary.contains("together")) return;
   const Json& together = summary["together"];
+  const std::map<std::string, std::string> names = names_of_inputs(summary);
   out << fmt::format("all {} pictures: {} of {} counted pixels selected, {:.2f} %; from {} to {}\n",
                      together["pictures"], counted(together["selected"]),
                      counted(together["counted"]), together["selected_percent"],
-                     extreme_text(together, "lowest"), extreme_text(together, "highest"));
+                     extreme_text(together, "lowest", names),
+                     extreme_text(together, "highest", names));
 }
 
 }  // namespace chalcedony::cli
