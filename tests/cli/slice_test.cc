@@ -47,6 +47,25 @@ TEST_CASE("slice maps cuts of a channel, with areas", "[cli][slice]") {
   for (const json& c : parts["inputs"][0]["classes"]) CHECK(c["pixels"] == 2);
 }
 
+TEST_CASE("cuts of a hue go round the circle", "[cli][slice]") {
+  const TempDir dir;
+  // Hues 0, 60, 180 and 330.
+  write_rgb(dir / "h.png", 4, 1, {255, 0, 0, 255, 255, 0, 0, 255, 255, 255, 0, 128});
+  const json found = summary_of(run_tool(dir, {"slice", "h.png", "--channel", "hsv.h", "--cuts",
+                                               "30,90,300", "-o", "out", "--summary", "json"}));
+  const json& picture = found["inputs"][0];
+  REQUIRE(picture["classes"].size() == 3);
+  CHECK(picture["classes"][2]["name"] == "hsv.h 300..30");
+  CHECK(picture["slices"][2]["from"] == 300);
+  CHECK(picture["slices"][2]["to"] == 30);
+  CHECK(labels_in(dir / "out/h.slices.png") == std::vector<std::uint8_t>{3, 1, 2, 3});
+  CHECK(picture["unclassified"] == 0);
+  // Cuts that go round it already stay as they are.
+  const json whole = summary_of(run_tool(
+      dir, {"slice", "h.png", "--channel", "hsv.h", "--cuts", "0,180,360", "--summary", "json"}));
+  CHECK(whole["inputs"][0]["classes"].size() == 2);
+}
+
 TEST_CASE("slice says where ranges overlap or leave gaps", "[cli][slice]") {
   const TempDir dir;
   write_grays(dir / "g.png");

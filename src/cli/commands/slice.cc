@@ -24,8 +24,10 @@ constexpr std::uint64_t kMostSlices = 64;
 
 void declare_slice(po::options_description& options) {
   add_option<std::string>(options, "channel", "CHANNEL", "whose values are sliced");
-  add_option<std::string>(options, "cuts", "A,B,C,...",
-                          "slices from A to B, from B to C, and so on");
+  add_option<std::string>(
+      options, "cuts", "A,B,C,...",
+      "slices from A to B, from B to C, and so on; of a hue also from the last one round to "
+      "the first");
   add_repeated_option(
       options, "range", "NAME=A..B",
       "a slice of this name; may be repeated. A hue may run from a higher to a lower value");
@@ -90,7 +92,9 @@ Json do_slice(const po::variables_map& given, const SharedOptions& shared, const
     throw UsageError("slice takes one of --cuts, --range, --equal and --quantiles",
                      "as in --cuts 0,30,60,100");
   if (given.count("cuts"))
-    options.slices = slices_between(options.channel, cuts_of(given["cuts"].as<std::string>()));
+    options.slices =
+        slices_between(options.channel,
+                       round_the_circle(options.channel, cuts_of(given["cuts"].as<std::string>())));
   for (const auto& text : texts_of(given, "range"))
     options.slices.push_back(range_of(options.channel, text, options.slices.size()));
   if (given.count("equal"))

@@ -25,7 +25,14 @@ std::string header_of(const Space& space) {
   return id + ".r," + id + ".g," + id + ".b,pixels";
 }
 
-const Space& space_of(std::string_view header, const std::filesystem::path& path) {
+/// What parts the fields of a table: spreadsheets save semicolons and tabs too.
+char mark_of(std::string_view header) {
+  const std::size_t at = header.find_first_of(",;\t");
+  return at == std::string_view::npos ? ',' : header[at];
+}
+
+const Space& space_of(std::string header, char mark, const std::filesystem::path& path) {
+  std::replace(header.begin(), header.end(), mark, ',');
   for (const Space* space : all_spaces())
     if (space->is_rgb && header == header_of(*space)) return *space;
   refuse(path);
@@ -43,7 +50,9 @@ const Space& for_each_row(const std::filesystem::path& path, const Use& use) {
     if (line.ends_with('\r')) line.remove_suffix(1);
     return line;
   };
-  const Space& space = space_of(next_line(), path);
+  const std::string_view header = next_line();
+  const char mark = mark_of(header);
+  const Space& space = space_of(std::string(header), mark, path);
   while (!rest.empty()) {
     const std::string_view line = next_line();
     const char* at = line.data();
@@ -52,7 +61,7 @@ const Space& for_each_row(const std::filesystem::path& path, const Use& use) {
     for (std::uint64_t& field : fields) {
       const auto [stop, error] = std::from_chars(at, end, field);
       const bool last = &field == fields + 3;
-      if (error != std::errc() || (last ? stop != end : stop == end || *stop != ',')) refuse(path);
+      if (error != std::errc() || (last ? stop != end : stop == end || *stop != mark)) refuse(path);
       at = stop + 1;
     }
     if (fields[0] > 255 || fields[1] > 255 || fields[2] > 255 || fields[3] == 0) refuse(path);

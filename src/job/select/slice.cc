@@ -19,6 +19,8 @@ namespace {
 
 constexpr std::size_t kQuantileBins = 4096;
 
+constexpr double kFullCircle = 360;
+
 std::string short_text(double value) { return number_text(std::round(value * 1e4) / 1e4); }
 
 /// Slices that hold as many counted pixels of this picture each.
@@ -60,13 +62,22 @@ Json slices_json(const std::vector<Slice>& slices) {
 
 }  // namespace
 
+std::vector<double> round_the_circle(const Channel& channel, std::vector<double> cuts) {
+  const double again = cuts.front() + kFullCircle;
+  if (channel.is_hue() && cuts.back() < again) cuts.push_back(again);
+  return cuts;
+}
+
 std::vector<Slice> slices_between(const Channel& channel, const std::vector<double>& ends) {
   std::vector<Slice> slices;
+  const auto on_scale = [&](double end) {
+    return channel.is_hue() && end > kFullCircle ? end - kFullCircle : end;
+  };
   const std::vector<Color> ramp = heat_ramp(ends.size() > 2 ? ends.size() - 1 : 2);
   for (std::size_t s = 0; s + 1 < ends.size(); ++s) {
     Slice& slice = slices.emplace_back(
-        Slice{channel.name() + " " + short_text(ends[s]) + ".." + short_text(ends[s + 1]),
-              css_hex(ramp[s]), ends[s], ends[s + 1]});
+        Slice{channel.name() + " " + short_text(ends[s]) + ".." + short_text(on_scale(ends[s + 1])),
+              css_hex(ramp[s]), ends[s], on_scale(ends[s + 1])});
     if (channel.is_hue())
       slice.color = css_hex({&spaces::kOklch, {0.68, 0.13, (ends[s] + ends[s + 1]) / 2}});
   }

@@ -23,8 +23,12 @@ const std::vector<ResultKind>& slice_results();
 
 Json run_slice(const SliceOptions& options, const Context& context);
 
+/// The cuts of a hue with the first one again at the end, a circle on, unless they go round it
+/// already; those of other channels as they are.
+std::vector<double> round_the_circle(const Channel& channel, std::vector<double> cuts);
+
 /// Slices between ends that follow each other, named by their values, in colors that say where on
-/// the channel they lie.
+/// the channel they lie. The ends of a hue may go on past 360.
 std::vector<Slice> slices_between(const Channel& channel, const std::vector<double>& ends);
 
 }  // namespace chalcedony

@@ -90,10 +90,18 @@ TEST_CASE("tables of colors there and back, in their order", "[io][colors]") {
   CHECK(read.space == &spaces::kDisplayP3);
   CHECK(read.all_pixels() == 5'000'000'004);
   CHECK(read.rgb == std::vector<std::uint8_t>{0, 0, 9, 0, 255, 7, 200, 1, 2});
+  // As a spreadsheet saves it.
+  for (const char* text : {"srgb.r;srgb.g;srgb.b;pixels\r\n1;2;3;4\r\n",
+                           "\xef\xbb\xbfsrgb.r\tsrgb.g\tsrgb.b\tpixels\n1\t2\t3\t4\n"}) {
+    put_text(dir / "c.csv", text);
+    const StoredColors saved = read_color_table(dir / "c.csv");
+    CHECK(saved.rgb == std::vector<std::uint8_t>{1, 2, 3});
+    CHECK(saved.pixels == std::vector<std::uint64_t>{4});
+  }
   for (const char* text :
-       {"", "a,b\n", "lab.l,lab.a,lab.b,pixels\n", "srgb.r,srgb.g,srgb.b,pixels\n1,2\n",
-        "srgb.r,srgb.g,srgb.b,pixels\n1,2,3,0\n", "srgb.r,srgb.g,srgb.b,pixels\n1,2,3,4,5\n",
-        "srgb.r,srgb.g,srgb.b,pixels\n256,2,3,4\n"}) {
+       {"srgb.r;srgb.g;srgb.b;pixels\n1,2,3,4\n", "", "a,b\n", "lab.l,lab.a,lab.b,pixels\n",
+        "srgb.r,srgb.g,srgb.b,pixels\n1,2\n", "srgb.r,srgb.g,srgb.b,pixels\n1,2,3,0\n",
+        "srgb.r,srgb.g,srgb.b,pixels\n1,2,3,4,5\n", "srgb.r,srgb.g,srgb.b,pixels\n256,2,3,4\n"}) {
     put_text(dir / "c.csv", text);
     INFO(text);
     CHECK_THROWS_WITH(read_color_table(dir / "c.csv"), Catch::Contains("is no table of colors"));
