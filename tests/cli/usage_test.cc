@@ -36,7 +36,14 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
       {{"inspect", "a.png", "--spac", "lab"}, "there is no option '--spac'"},
       {{"split", "a.png", "--verb"}, "there is no option '--verb'; did you mean '--verbose'?"},
       {{"split", "a.png", "--to", "hsv"},
-       "there is no option '--to'; this command's own are --channels, --depth; see --help for all"},
+       "there is no option '--to' here; convert, similar have it; this command's own are "
+       "--channels, "
+       "--depth; see --help for all"},
+      {{"slice", "a.png", "--reject", "99"},
+       "there is no option '--reject' here; classify has it; this command's own are --channel, "},
+      {{"changes", "a.png", "b.png", "--resume"},
+       "there is no option '--resume' here; other commands have it; this command's own are "
+       "--pixel-size; see --help for all"},
       {{"inspect", "a.png", "--at", "3"}, "--at: '3' is not a pixel"},
       {{"inspect", "a.png", "--region", "1,2,3"}, "--region: '1,2,3' is not a region"},
       {{"inspect", "a.png", "--threads", "0"}, "--threads: '0' is not a whole number from 1"},

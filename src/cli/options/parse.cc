@@ -44,6 +44,35 @@ std::string own_options(const CommandOptions& options) {
                      fmt::join(option_names(options.own), ", "));
 }
 
+/// The commands that have an option, by its name with both hyphens.
+std::vector<std::string> commands_with(const std::string& option) {
+  std::vector<std::string> commands;
+  for (const Command* command : all_commands()) {
+    const CommandOptions options(*command);
+    for (const po::options_description* part : {&options.own, &options.shared, &options.common}) {
+      const std::vector<std::string> names = option_names(*part);
+      if (std::find(names.begin(), names.end(), option) != names.end())
+        commands.emplace_back(command->name);
+    }
+  }
+  return commands;
+}
+
+/// Of an option that this command does not have: one of another command is not mistyped.
+UsageError unknown_option(const std::string& name, const CommandOptions& options,
+                          const po::options_description& all) {
+  constexpr std::size_t kFew = 4;
+  const std::vector<std::string> others = commands_with(name);
+  if (others.empty())
+    return UsageError("there is no option '" + name + "'",
+                      suggest_name(name, option_names(all), own_options(options)));
+  const std::string who =
+      others.size() <= kFew ? fmt::format("{}", fmt::join(others, ", ")) : "other commands";
+  return UsageError(
+      "there is no option '" + name + "' here",
+      fmt::format("{} {} it; {}", who, others.size() == 1 ? "has" : "have", own_options(options)));
+}
+
 }  // namespace
 
 CommandOptions::CommandOptions(const Command& command) {
@@ -74,9 +103,7 @@ po::variables_map parse_arguments(const CommandOptions& options,
           given);
     po::notify(given);
   } catch (const po::unknown_option& error) {
-    throw UsageError(
-        "there is no option '" + error.get_option_name() + "'",
-        suggest_name(error.get_option_name(), option_names(all), own_options(options)));
+    throw unknown_option(error.get_option_name(), options, all);
   } catch (const po::multiple_occurrences& error) {
     throw UsageError(error.get_option_name() + " is given twice", "give it once");
   } catch (const po::error_with_option_name& error) {
