@@ -4,7 +4,10 @@
 
 #include <tiffio.h>
 
+#include <cstdint>
+#include <filesystem>
 #include <memory>
+#include <string>
 
 namespace chalcedony {
 
@@ -14,6 +17,17 @@ struct CloseTiff {
 
 /// Closed at its end.
 using TiffHandle = std::unique_ptr<TIFF, CloseTiff>;
+
+/// Opens a file to be read; null when it is none the library reads. `message` must outlive the
+/// handle: it holds the library's last words on what went wrong. Its warnings are dropped.
+TiffHandle open_tiff_quietly(const std::filesystem::path& path, std::string& message);
+
+/// A field that holds one number, or its default; `otherwise` where it has none.
+template <class Number>
+Number tiff_tag(TIFF* tiff, std::uint32_t name, Number otherwise) {
+  Number value = otherwise;
+  return TIFFGetFieldDefaulted(tiff, name, &value) ? value : otherwise;
+}
 
 }  // namespace chalcedony
 

@@ -2,7 +2,6 @@
 // channel also 1, 2 and 4), floats of 16 to 64 bits.
 #include <algorithm>
 #include <cmath>
-#include <cstdarg>
 #include <cstring>
 #include <memory>
 #include <optional>
@@ -11,39 +10,14 @@
 #include <vector>
 
 #include "core/error.h"
-#include "io/metadata/space_note.h"
 #include "io/picture/picture_codec.h"
 #include "io/picture/tiff_handle.h"
+#include "io/picture/tiff_metadata.h"
 #include "io/picture/tiff_pages.h"
 #include "io/picture/tiff_samples.h"
 
 namespace chalcedony {
 namespace {
-
-/// Keeps the library's last words for our own message.
-int keep_error(TIFF*, void* message, const char*, const char* format, va_list arguments) {
-  char text[512];
-  std::vsnprintf(text, sizeof text, format, arguments);
-  *static_cast<std::string*>(message) = text;
-  return 1;
-}
-int drop_warning(TIFF*, void*, const char*, const char*, va_list) { return 1; }
-
-TiffHandle open_quietly(const std::filesystem::path& path, std::string& message) {
-  TIFFOpenOptions* options = TIFFOpenOptionsAlloc();
-  TIFFOpenOptionsSetErrorHandlerExtR(options, keep_error, &message);
-  TIFFOpenOptionsSetWarningHandlerExtR(options, drop_warning, nullptr);
-  // m: do not map the file, or its whole size would count as our memory.
-  TiffHandle tiff(TIFFOpenExt(path.c_str(), "rm", options));
-  TIFFOpenOptionsFree(options);
-  return tiff;
-}
-
-template <class Number>
-Number tag(TIFF* tiff, std::uint32_t name, Number otherwise) {
-  Number value = otherwise;
-  return TIFFGetFieldDefaulted(tiff, name, &value) ? value : otherwise;
-}
 
 /// Of the others that a library may know, who can say how densely they pack.
 bool density_is_known(std::uint16_t compression) {
@@ -58,13 +32,13 @@ class TiffSource : public RowSource {
  public:
   TiffSource(std::filesystem::path path, const ReadOptions& options) : path_(std::move(path)) {
     open(options);
-    shape_.width = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
-    shape_.height = tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
+    shape_.width = tiff_tag<std::uint32_t>(tiff(), TIFFTAG_IMAGEWIDTH, 0);
+    shape_.height = tiff_tag<std::uint32_t>(tiff(), TIFFTAG_IMAGELENGTH, 0);
     check_size(shape_.width, shape_.height, options);
-    stored_channels_ = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
-    bits_ = tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
+    stored_channels_ = tiff_tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLESPERPIXEL, 1);
+    bits_ = tiff_tag<std::uint16_t>(tiff(), TIFFTAG_BITSPERSAMPLE, 1);
     const std::uint64_t pixel_bits = std::uint64_t{stored_channels_} * bits_;
-    const auto compression = tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+    const auto compression = tiff_tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, COMPRESSION_NONE);
     compressed_ = compression != COMPRESSION_NONE;
     if (density_is_known(compression))
       check_file_holds(shape_.width, shape_.height, std::max<std::uint64_t>(pixel_bits, 1), path_);
@@ -121,7 +95,7 @@ class TiffSource : public RowSource {
   }
 
   void open(const ReadOptions& options) {
-    planes_.push_back(open_quietly(path_, message_));
+    planes_.push_back(open_tiff_quietly(path_, message_));
     if (!planes_.front()) fail();
     const std::vector<std::uint64_t> pages = tiff_pages(tiff());
     pages_ = pages.size();
@@ -137,15 +111,15 @@ class TiffSource : public RowSource {
 
   /// One more handle, for a plane of its own.
   void open_plane() {
-    planes_.push_back(open_quietly(path_, message_));
+    planes_.push_back(open_tiff_quietly(path_, message_));
     if (!planes_.back()) fail();
     turn_to_page(planes_.back().get());
   }
 
   void read_layout(const ReadOptions& options) {
-    const auto kind = tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_UINT);
-    photometric_ = tag<std::uint16_t>(tiff(), TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_MINISBLACK);
-    separate_ = tag<std::uint16_t>(tiff(), TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) ==
+    const auto kind = tiff_tag<std::uint16_t>(tiff(), TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_UINT);
+    photometric_ = tiff_tag<std::uint16_t>(tiff(), TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_MINISBLACK);
+    separate_ = tiff_tag<std::uint16_t>(tiff(), TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) ==
                 PLANARCONFIG_SEPARATE;
     tiled_ = TIFFIsTiled(tiff()) != 0;
     is_float_ = kind == SAMPLEFORMAT_IEEEFP;
@@ -161,8 +135,8 @@ class TiffSource : public RowSource {
     if (separate_ && stored_channels_ > 1)
       while (planes_.size() < stored_channels_) open_plane();
     if (tiled_) {
-      tile_width_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILEWIDTH, 0);
-      tile_height_ = tag<std::uint32_t>(tiff(), TIFFTAG_TILELENGTH, 0);
+      tile_width_ = tiff_tag<std::uint32_t>(tiff(), TIFFTAG_TILEWIDTH, 0);
+      tile_height_ = tiff_tag<std::uint32_t>(tiff(), TIFFTAG_TILELENGTH, 0);
       if (tile_width_ == 0 || tile_height_ == 0 || tile_width_ * bits_ % 8 != 0) fail();
     }
     row_.resize(stored_row_bytes());
@@ -174,7 +148,7 @@ class TiffSource : public RowSource {
   void settle_whole_strips() {
     if (tiled_ || compressed_ || deliver_ || planes_.size() > 1) return;
     const std::uint32_t height =
-        std::min(tag<std::uint32_t>(tiff(), TIFFTAG_ROWSPERSTRIP, 0), shape_.height);
+        std::min(tiff_tag<std::uint32_t>(tiff(), TIFFTAG_ROWSPERSTRIP, 0), shape_.height);
     const std::uint64_t bytes = std::uint64_t{height} * shape_.row_bytes();
     if (bytes == static_cast<std::uint64_t>(TIFFStripSize(tiff()))) whole_strip_ = height;
   }
@@ -245,7 +219,7 @@ class TiffSource : public RowSource {
   }
 
   void use_rgb_of_jpeg() {
-    if (tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, 1) != COMPRESSION_JPEG)
+    if (tiff_tag<std::uint16_t>(tiff(), TIFFTAG_COMPRESSION, 1) != COMPRESSION_JPEG)
       refuse_colors("YCbCr samples");
     TIFFSetField(tiff(), TIFFTAG_JPEGCOLORMODE, JPEGCOLORMODE_RGB);
   }
@@ -346,105 +320,6 @@ class TiffSource : public RowSource {
   std::vector<std::byte> row_, plane_row_, tile_, tiles_;
 };
 
-AlphaKind alpha_of(TIFF* tiff) {
-  std::uint16_t count = 0;
-  std::uint16_t* kinds = nullptr;
-  if (!TIFFGetField(tiff, TIFFTAG_EXTRASAMPLES, &count, &kinds) || count == 0)
-    return AlphaKind::kNone;
-  if (kinds[count - 1] == EXTRASAMPLE_ASSOCALPHA) return AlphaKind::kPremultiplied;
-  return kinds[count - 1] == EXTRASAMPLE_UNASSALPHA ? AlphaKind::kStraight : AlphaKind::kNone;
-}
-
-/// Of the two whites that Lab has here, the nearer; D50 where none is said.
-const Space* lab_of_white(TIFF* tiff) {
-  float* white = nullptr;
-  if (!TIFFGetField(tiff, TIFFTAG_WHITEPOINT, &white) || !white) return &spaces::kLab;
-  const auto away = [&](const Chromaticity& from) {
-    return std::hypot(static_cast<double>(white[0]) - from.x,
-                      static_cast<double>(white[1]) - from.y);
-  };
-  return away(kD65) < away(kD50) ? &spaces::kLabD65 : &spaces::kLab;
-}
-
-std::string text_tag(TIFF* tiff, std::uint32_t name) {
-  char* text = nullptr;
-  return TIFFGetField(tiff, name, &text) && text ? text : "";
-}
-
-/// What the first line of a description says after this keyword, when this program wrote it.
-std::optional<std::string> described(const std::string& description, std::string_view keyword) {
-  const std::string start = std::string(keyword) + ": ";
-  if (!description.starts_with(start)) return std::nullopt;
-  const std::size_t end = std::min(description.find('\n'), description.size());
-  return description.substr(start.size(), end - start.size());
-}
-
-/// The description without a first line of ours.
-std::string own_words(const std::string& description) {
-  for (const std::string_view keyword : {kSpaceKeyword, kLegendKeyword})
-    if (described(description, keyword)) {
-      const std::size_t end = description.find('\n');
-      return end == std::string::npos ? "" : description.substr(end + 1);
-    }
-  return description;
-}
-
-GroundTag ground_tag(TIFF* tiff, std::uint32_t name) {
-  GroundTag found{name, {}, {}, {}};
-  std::uint32_t count = 0;
-  void* data = nullptr;
-  if (!TIFFGetField(tiff, name, &count, &data) || !data || count == 0) return found;
-  const TIFFField* const field = TIFFFieldWithTag(tiff, name);
-  switch (field ? TIFFFieldDataType(field) : TIFF_NOTYPE) {
-    case TIFF_DOUBLE:
-      found.reals.assign(static_cast<double*>(data), static_cast<double*>(data) + count);
-      break;
-    case TIFF_SHORT:
-      found.codes.assign(static_cast<std::uint16_t*>(data),
-                         static_cast<std::uint16_t*>(data) + count);
-      break;
-    case TIFF_ASCII:
-      found.text = static_cast<const char*>(data);
-      break;
-    default:
-      break;
-  }
-  return found;
-}
-
-/// Takes over the colors and the time that the folder of Exif names, when there is one. It is read
-/// by a handle of its own, as one is in one folder at a time.
-void take_exif_folder(const std::filesystem::path& path, TIFF* tiff, PictureFile& file) {
-  std::uint64_t place = 0;
-  if (!TIFFGetField(tiff, TIFFTAG_EXIFIFD, &place)) return;
-  std::string message;
-  const TiffHandle folder = open_quietly(path, message);
-  if (!folder || !TIFFReadEXIFDirectory(folder.get(), place)) return;
-  std::uint16_t color_space = 0;
-  if (TIFFGetField(folder.get(), EXIFTAG_COLORSPACE, &color_space))
-    file.stated.exif = exif_colors(color_space, "");
-  const std::string captured = text_tag(folder.get(), EXIFTAG_DATETIMEORIGINAL);
-  if (!captured.empty()) file.facts.carried.captured = captured;
-}
-
-CarriedFacts carried_by(TIFF* tiff, const std::string& description) {
-  CarriedFacts carried;
-  float x = 0, y = 0;
-  const auto unit = tag<std::uint16_t>(tiff, TIFFTAG_RESOLUTIONUNIT, RESUNIT_INCH);
-  if (TIFFGetField(tiff, TIFFTAG_XRESOLUTION, &x) && TIFFGetField(tiff, TIFFTAG_YRESOLUTION, &y)) {
-    carried.pixels_per_meter_x = per_meter(static_cast<double>(x), unit);
-    carried.pixels_per_meter_y = per_meter(static_cast<double>(y), unit);
-  }
-  carried.description = own_words(description);
-  carried.captured = text_tag(tiff, TIFFTAG_DATETIME);
-  for (const std::uint32_t name : kGroundTags) {
-    GroundTag found = ground_tag(tiff, name);
-    if (!found.reals.empty() || !found.codes.empty() || !found.text.empty())
-      carried.ground.push_back(std::move(found));
-  }
-  return carried;
-}
-
 /// What the samples of a pixel are, for people: so many colors, alpha aside.
 std::string layout_of(const TiffSource& source, std::uint32_t colors, const PictureFile& file,
                       const ReadOptions& options) {
@@ -459,14 +334,6 @@ std::string layout_of(const TiffSource& source, std::uint32_t colors, const Pict
   return of_colors() + (file.info.alpha != AlphaKind::kNone ? " with alpha" : "");
 }
 
-std::vector<std::byte> profile_of(TIFF* tiff) {
-  std::uint32_t size = 0;
-  void* profile = nullptr;
-  if (!TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &size, &profile)) return {};
-  const auto* const bytes = static_cast<const std::byte*>(profile);
-  return {bytes, bytes + size};
-}
-
 }  // namespace
 
 PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& options) {
@@ -478,34 +345,24 @@ PictureFile open_tiff(const std::filesystem::path& path, const ReadOptions& opti
   if (options.page == 0 && source->pages() > 1)
     file.facts.warnings.push_back("holds " + std::to_string(source->pages()) +
                                   " pictures, of which the first is read; give --page for others");
-  file.facts.bits = tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
-  const auto compression = tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
+  file.facts.bits = tiff_tag<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
+  const auto compression = tiff_tag<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE);
   file.facts.lossy = compression == COMPRESSION_JPEG;
-  file.facts.orientation = tag<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
+  file.facts.orientation = tiff_tag<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, ORIENTATION_TOPLEFT);
   if (file.facts.orientation < 1 || file.facts.orientation > 8) file.facts.orientation = 1;
   file.info.shape = source->shape();
   file.info.full_scale = full_scale_of(file.info.shape.sample);
   const bool only_colors = source->photometric() == PHOTOMETRIC_PALETTE && !options.palette_indices;
-  file.info.alpha = only_colors ? AlphaKind::kNone : alpha_of(tiff);
+  file.info.alpha = only_colors ? AlphaKind::kNone : tiff_alpha(tiff);
   file.facts.floats = source->is_float();
   file.facts.converted = source->is_lab() && !source->is_float();
-  if (source->is_lab()) file.stated.stored = lab_of_white(tiff);
+  if (source->is_lab()) file.stated.stored = tiff_lab_space(tiff);
   const std::uint32_t colors = file.info.color_channels();
   const bool is_color = colors == 1 || colors == 3;
   if (!is_color && colors < 3) file.info.bands = ColorBands{{0, 0, 0}, false};
   if (!is_color && colors > 3) file.info.bands = ColorBands{{0, 1, 2}, false};
-  const std::string description = text_tag(tiff, TIFFTAG_IMAGEDESCRIPTION);
-  file.facts.carried = carried_by(tiff, description);
-  take_exif_folder(path, tiff, file);
-  const auto note = described(description, kSpaceKeyword);
-  if (note) {
-    file.stated.noted = space_of_note(*note);
-    file.facts.plane = plane_of_note(*note);
-  }
-  if (const auto legend = described(description, kLegendKeyword))
-    file.facts.legend = parse_legend(*legend);
+  take_tiff_metadata(path, tiff, file);
   file.facts.layout = layout_of(*source, colors, file, options);
-  file.stated.profile = profile_of(tiff);
   file.rows = std::move(source);
   return file;
 }
