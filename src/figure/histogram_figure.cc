@@ -284,15 +284,19 @@ void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const s
 }
 
 void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
-                           const std::vector<NamedHistograms>& pictures, const CountAxis& counts) {
+                           const std::vector<NamedHistograms>& pictures, std::size_t all,
+                           const CountAxis& counts) {
   const auto members = panels_of(pictures.front().series).front();
+  const std::size_t shown = pictures.size();
   std::string channels;
   for (const std::size_t m : members)
     channels += (channels.empty() ? "" : ", ") + pictures.front().series[m].channel.name();
-  const Box body =
-      plot.begin(path, "Channel histograms of " + std::to_string(pictures.size()) + " pictures",
-                 channels + ", all on one axis; medians are dashed" +
-                     (counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
+  const Box body = plot.begin(
+      path,
+      shown == all ? fmt::format("Channel histograms of {} pictures", all)
+                   : fmt::format("Channel histograms of the first {} of {} pictures", shown, all),
+      channels + ", all on one axis; medians are dashed" +
+          (counts.logarithmic ? "; the axes of counts are logarithmic" : ""));
   double highest = 0;
   for (const NamedHistograms& one : pictures)
     highest = std::max(highest, highest_of(one.series, members, counts));

@@ -46,11 +46,13 @@ struct NamedHistograms {
 };
 
 /// A small panel for each picture, all on one axis, so that they can be compared: of the channels
-/// that share the unit and the bins of the first one.
+/// that share the unit and the bins of the first one. `all`: how many there are, these first ones
+/// among them.
 ///
 /// Shape     at least one picture; all with the same channels
 void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
-                           const std::vector<NamedHistograms>& pictures, const CountAxis& counts);
+                           const std::vector<NamedHistograms>& pictures, std::size_t all,
+                           const CountAxis& counts);
 
 }  // namespace chalcedony
 

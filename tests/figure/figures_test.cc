@@ -134,10 +134,15 @@ TEST_CASE("histograms of several pictures share one key and mark the medians", "
   const Histogram reds = histogram_of(red, {10, 10, 12, 200}),
                   greens = histogram_of(green, {50, 60, 70, 70});
   const std::vector<HistogramSeries> series{{red, &reds, 10, true}, {green, &greens, 60, true}};
-  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
-    add_histograms_figure(plot, path, {{"a.png", series}, {"b.png", series}, {"c.png", series}},
-                          {});
-  });
+  const auto svg_of = [&](std::size_t all) {
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_histograms_figure(plot, path, {{"a.png", series}, {"b.png", series}, {"c.png", series}},
+                            all, {});
+    });
+  };
+  const std::string svg = svg_of(3);
+  CHECK_THAT(svg, Catch::Contains("Channel histograms of 3 pictures"));
+  CHECK_THAT(svg_of(5), Catch::Contains("Channel histograms of the first 3 of 5 pictures"));
   std::size_t keys = 0, titles = 0;
   for (const SvgText& text : svg_texts(svg)) {
     keys += text.text == "srgb.g";

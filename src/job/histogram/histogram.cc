@@ -276,18 +276,21 @@ class ComparedHistograms {
     constexpr std::size_t kMost = 16;
     std::vector<NamedHistograms> pictures;
     std::vector<Channel> first_channels;
+    std::size_t all = 0;
     for (const auto& input : options.shared.inputs) {
       const auto at = kept_.find(input);
-      if (at == kept_.end() || pictures.size() == kMost) continue;
+      if (at == kept_.end()) continue;
       const auto& [channels, histograms] = at->second;
       if (!pictures.empty() && channels != first_channels) continue;
+      ++all;
+      if (pictures.size() == kMost) continue;
       first_channels = channels;
       pictures.push_back({input.filename().string(), series_of(channels, histograms)});
     }
     if (pictures.size() < 2 || first_channels.empty()) return;
     Plot plot(format);
     add_histograms_figure(plot, results.path("histograms.figure." + extension_of(format)), pictures,
-                          options.counts);
+                          all, options.counts);
     draw_figures(plot, context);
   }
 
