@@ -97,6 +97,37 @@ TEST_CASE("300 classes are trained, mapped in 16 bits and assessed", "[cli][trai
   CHECK(agreement["inputs"][0]["overall"] == 1.0);
 }
 
+TEST_CASE("300 classes are held against each other, and thousands are not", "[cli][changes]") {
+  const TempDir dir;
+  const std::vector<Label> before = squares();
+  write_squares(dir / "before.png", before);
+  std::vector<Label> changed = before;
+  for (Label& label : changed)
+    if (label % 7 == 0) label = 299;
+  write_squares(dir / "after.png", changed);
+  const json step =
+      summary_of(run_tool(dir, {"changes", "before.png", "after.png", "-o", "out", "--figures",
+                                "none", "--summary", "json"}))["steps"][0];
+  constexpr unsigned kSquare = kSquareSide * kSquareSide;
+  CHECK(step["changed"] == 300 / 7 * kSquare);
+  CHECK(step["classes"][298]["gained"] == 300 / 7 * kSquare);
+  PictureFile file = open_picture(dir / "out/changed.png", {});
+  REQUIRE(file.info.shape.sample == SampleType::kU16);
+  CHECK(file.facts.legend[299].name == "now pane 299");
+  const std::vector<Label> labels = samples_of<Label>(file);
+  for (std::size_t i = 0; i < labels.size(); ++i)
+    REQUIRE(labels[i] == (changed[i] == before[i] ? 1 : 300));
+  std::vector<LegendEntry> thousands;
+  for (unsigned i = 1; i <= 4097; ++i)
+    thousands.push_back({i, "shard " + std::to_string(i), "#336699"});
+  const PictureSpec spec = class_map_spec({2, 1}, thousands);
+  write_picture(dir / "shards.png", spec, bytes_of(std::vector<Label>{1, 2}));
+  check_error(run_tool(dir, {"changes", "shards.png", "shards.png", "-o", "none"}), 1,
+              "shards.png: there are more than 4096 classes with those of this map; give maps of "
+              "fewer classes");
+  CHECK_FALSE(std::filesystem::exists(dir / "none"));
+}
+
 TEST_CASE("300 classes are measured, cleaned, reframed and chosen", "[cli][measure][tidy]") {
   const TempDir dir;
   write_squares(dir / "map.png", squares());

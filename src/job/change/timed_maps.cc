@@ -126,6 +126,10 @@ void TimedMaps::name_classes(const std::vector<LabelTotal>& totals) {
     bool known = before == 0 || legends_[map].entries.empty();
     for (const LegendEntry& entry : legends_[map].entries) {
       places[entry.index] = place_in_list(names_, entry.name);
+      if (names_.size() > kMostTimedClasses)
+        throw InputError("there are more than " + std::to_string(kMostTimedClasses) +
+                             " classes with those of this map",
+                         "give maps of fewer classes", files_[map].string());
       known = known || places[entry.index] < before;
       if (places[entry.index] == colors_.size()) colors_.push_back(entry.color);
     }

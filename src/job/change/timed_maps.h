@@ -23,15 +23,16 @@
 
 namespace chalcedony {
 
-/// At most so many maps can be held against each other.
-inline constexpr std::size_t kMostTimedMaps = Labels::kMost;
+/// At most so many maps can be held against each other, with so many classes in all.
+inline constexpr std::size_t kMostTimedMaps = Labels::kMost, kMostTimedClasses = 4096;
 
 class TimedMaps {
  public:
   /// Opens the inputs and counts their pixels. Warnings go to the context.
   ///
   /// Errors    InputError: what open_labels throws; sizes that differ, masks among class maps, a
-  ///           map that has no class of the one before it, no pixel that counts; Interrupted
+  ///           map that has no class of those before it, too many classes, no pixel that counts;
+  ///           Interrupted
   TimedMaps(const SharedOptions& options, const Context& context);
 
   std::size_t size() const { return files_.size(); }
