@@ -33,11 +33,6 @@ Json do_changes(const po::variables_map& given, const SharedOptions& shared,
   return run_changes(options, context);
 }
 
-/// Adds a column of areas when the size of a pixel is known.
-void add_area(TextTable& table, const std::string& unit) {
-  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
-}
-
 void print_step(const Json& step, const std::string& unit, std::ostream& out) {
   out << fmt::format("from {} to {}: {} changed, {}", step["from"], step["to"],
                      plural(step["changed"], "pixel"), rough_percent(step["changed_percent"]));
@@ -58,13 +53,13 @@ void print_step(const Json& step, const std::string& unit, std::ostream& out) {
   Json flows = Json::array();
   for (std::size_t i = 0; i < std::min(kMostFlows, step["flows"].size()); ++i)
     flows.push_back(step["flows"][i]);
-  TextTable table(flows);
-  table.words("was", "from")
+  TextTable(flows)
+      .words("was", "from")
       .words("is", "to")
       .counts("pixels", "pixels")
-      .percents("share", "percent");
-  add_area(table, unit);
-  table.print(out);
+      .percents("share", "percent")
+      .areas(unit)
+      .print(out);
   if (flows.size() < step["flows"].size())
     out << fmt::format("  {} more are in the table\n", step["flows"].size() - flows.size());
 }

@@ -38,20 +38,19 @@ Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const 
 
 /// Pixels before and after, and areas when the size of a pixel is known.
 void print_classes(const Json& picture, std::ostream& out) {
-  const std::string unit = picture["unit"].get<std::string>();
   Json classes = picture["classes"];
   if (picture.contains("unclassified") &&
       (picture["unclassified"]["before"] > 0 || picture["unclassified"]["pixels"] > 0)) {
     classes.push_back(picture["unclassified"]);
     classes.back()["name"] = "unclassified";
   }
-  TextTable table(classes);
-  table.words("class", "name")
+  TextTable(classes)
+      .words("class", "name")
       .counts("before", "before")
       .counts("after", "pixels")
-      .percents("share of all", "percent");
-  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
-  table.print(out);
+      .percents("share of all", "percent")
+      .areas(picture["unit"])
+      .print(out);
 }
 
 void print_tidy(const Json& summary, std::ostream& out) {

@@ -47,14 +47,9 @@ std::string own_options(const CommandOptions& options) {
 /// The commands that have an option, by its name with both hyphens.
 std::vector<std::string> commands_with(const std::string& option) {
   std::vector<std::string> commands;
-  for (const Command* command : all_commands()) {
-    const CommandOptions options(*command);
-    for (const po::options_description* part : {&options.own, &options.shared, &options.common}) {
-      const std::vector<std::string> names = option_names(*part);
-      if (std::find(names.begin(), names.end(), option) != names.end())
-        commands.emplace_back(command->name);
-    }
-  }
+  for (const Command* command : all_commands())
+    for (const std::string& name : CommandOptions(*command).names())
+      if ("--" + name == option) commands.emplace_back(command->name);
   return commands;
 }
 
@@ -79,6 +74,13 @@ CommandOptions::CommandOptions(const Command& command) {
   command.declare(own);
   if (command.takes_pictures) declare_shared(command, shared);
   declare_common(common);
+}
+
+std::vector<std::string> CommandOptions::names() const {
+  std::vector<std::string> names;
+  for (const po::options_description* part : {&own, &shared, &common})
+    for (const auto& option : part->options()) names.push_back(option->long_name());
+  return names;
 }
 
 po::variables_map parse_arguments(const CommandOptions& options,

@@ -13,6 +13,9 @@ namespace chalcedony::cli {
 struct CommandOptions {
   explicit CommandOptions(const Command& command);
 
+  /// The long names of all of them, without hyphens.
+  std::vector<std::string> names() const;
+
   po::options_description own{"Options of this command"};
   po::options_description shared{"Options of every command that reads pictures"};
   po::options_description common{"Options of every command"};

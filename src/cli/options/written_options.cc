@@ -16,11 +16,8 @@ constexpr std::array kOnlyTyped{"config", "help", "input"};
 /// The options that any command has.
 std::vector<std::string> all_option_names() {
   std::vector<std::string> names;
-  for (const Command* command : all_commands()) {
-    const CommandOptions options(*command);
-    for (const po::options_description* part : {&options.own, &options.shared, &options.common})
-      for (const auto& option : part->options()) names.push_back(option->long_name());
-  }
+  for (const Command* command : all_commands())
+    for (const std::string& name : CommandOptions(*command).names()) names.push_back(name);
   std::sort(names.begin(), names.end());
   names.erase(std::unique(names.begin(), names.end()), names.end());
   return names;

@@ -35,9 +35,10 @@ std::string extreme_text(const Json& range, const std::string& which,
 }
 
 void add_columns(TextTable& table, const Json& shares) {
-  table.words("class", "name").counts("pixels", "pixels").percents("share of counted", "percent");
-  const std::string unit = shares.value("unit", "px");
-  if (unit != "px") table.numbers("area " + unit + "\u00b2", "area", 6);
+  table.words("class", "name")
+      .counts("pixels", "pixels")
+      .percents("share of counted", "percent")
+      .areas(shares.value("unit", "px"));
 }
 
 }  // namespace

@@ -140,6 +140,10 @@ TextTable& TextTable::numbers(const std::string& heading, const std::string& fie
   return add_numbers(heading, field, digits, nullptr);
 }
 
+TextTable& TextTable::areas(const std::string& unit) {
+  return unit == "px" ? *this : numbers("area " + unit + "\u00b2", "area", 6);
+}
+
 TextTable& TextTable::values_of(const std::string& channel, const std::string& field, int digits) {
   channels_.push_back(channel);
   return add_numbers(channel, field, digits, space_in(channel));

@@ -43,8 +43,12 @@ class TextTable {
   /// Real numbers with as many decimals as the largest needs for so many digits.
   TextTable& numbers(const std::string& heading, const std::string& field, int digits = 4);
 
-  /// The same of values of a channel or feature, which is the heading; the white of its space is
-  /// told below the table.
+  /// The field `area` in the square of a unit; no column where that is the pixel, whose areas are
+  /// its counts.
+  TextTable& areas(const std::string& unit);
+
+  /// Real numbers of values of a channel or feature, which is the heading; the white of its space
+  /// is told below the table.
   TextTable& values_of(const std::string& channel, const std::string& field, int digits = 4);
 
   /// Several columns of real numbers whose units differ from row to row: in each row they have as

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_CORE_ASSESS_CLASS_CHANGES_H_
 #define CHALCEDONY_CORE_ASSESS_CLASS_CHANGES_H_
 
+#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 #include <vector>
@@ -39,7 +40,7 @@ struct ClassBalance {
   ///
   /// Source    swap of Pontius, Shusas and McEachern (2004), Detecting important categorical land
   ///           changes while accounting for persistence
-  std::uint64_t swapped() const { return 2 * (lost() < gained() ? lost() : gained()); }
+  std::uint64_t swapped() const { return 2 * std::min(lost(), gained()); }
 };
 
 /// Of the classes 0 to classes - 1 and, last, of the pixels without one.

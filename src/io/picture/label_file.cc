@@ -127,6 +127,13 @@ LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixel
   return labels;
 }
 
+void check_listed(const LabelFile& file, Label largest) {
+  if (file.legend_from != LegendFrom::kNumbers || largest <= kMostUnlisted) return;
+  throw InputError(
+      "has the number " + std::to_string(largest) + ", above 255, and no list of classes",
+      "give a class map", file.path.string());
+}
+
 LabelRows::LabelRows(LabelFile& file) : file_(file), left_(file.rows->shape().height) {}
 
 void LabelRows::read_more() {
@@ -147,11 +154,7 @@ const Label* LabelRows::next() {
   read_labels(row, shape.width, shape.sample, labels_.data());
   if (file_.legend_from != LegendFrom::kNumbers || shape.sample == SampleType::kU8)
     return labels_.data();
-  const Label largest = *std::max_element(labels_.begin(), labels_.end());
-  if (largest > kMostUnlisted)
-    throw InputError(
-        "has the number " + std::to_string(largest) + ", above 255, and no list of classes",
-        "give a class map", file_.path.string());
+  check_listed(file_, *std::max_element(labels_.begin(), labels_.end()));
   return labels_.data();
 }
 

@@ -37,6 +37,10 @@ struct LabelFile {
 /// Errors    InputError: lossy, floats, more than 255 colors, and what open_picture throws
 LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixels);
 
+/// Errors    InputError for a number above 255 where no list of classes is in the file, which then
+///           holds something else
+void check_listed(const LabelFile& file, Label largest);
+
 /// The rows of a picture of labels one after the other, from where it stands.
 class LabelRows {
  public:
@@ -44,8 +48,7 @@ class LabelRows {
 
   /// The next row: `width` labels; good until the next call.
   ///
-  /// Errors    InputError for a number above 255 where no list of classes is in the file, which
-  ///           then holds something else, and what the file's rows throw
+  /// Errors    as check_listed(), and what the file's rows throw
   const Label* next();
 
  private:

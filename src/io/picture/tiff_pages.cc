@@ -1,12 +1,13 @@
 #include "io/picture/tiff_pages.h"
 
+#include "io/picture/tiff_handle.h"
+
 namespace chalcedony {
 namespace {
 
 /// Whether the present directory is of a picture, not of a smaller copy or a mask of one.
 bool is_picture(TIFF* tiff) {
-  std::uint32_t kind = 0;
-  TIFFGetFieldDefaulted(tiff, TIFFTAG_SUBFILETYPE, &kind);
+  const auto kind = tiff_tag<std::uint32_t>(tiff, TIFFTAG_SUBFILETYPE, 0);
   return (kind & (FILETYPE_REDUCEDIMAGE | FILETYPE_MASK)) == 0;
 }
 

@@ -51,16 +51,13 @@ Json map_json(const TimedMaps& maps, std::size_t map, const PixelSize& size) {
   const std::vector<std::uint64_t> pixels = pixels_of_map(maps, map);
   std::vector<MapClass> classes;
   for (std::size_t c = 0; c < maps.classes(); ++c) classes.push_back({maps.name(c), maps.color(c)});
-  Json json{{"file", maps.file(map).string()},
-            {"counted", maps.counted()},
-            {"excluded", excluded_json(maps.excluded())},
-            {"unclassified", pixels[0]},
-            {"unclassified_percent", percent(pixels[0], maps.counted())},
-            {"unit", size.unit},
-            {"classes", classes_json(classes, pixels, maps.counted())}};
-  for (std::size_t c = 0; c < classes.size(); ++c)
-    json["classes"][c]["area"] = size.area(pixels[c + 1]);
-  return json;
+  return {{"file", maps.file(map).string()},
+          {"counted", maps.counted()},
+          {"excluded", excluded_json(maps.excluded())},
+          {"unclassified", pixels[0]},
+          {"unclassified_percent", percent(pixels[0], maps.counted())},
+          {"unit", size.unit},
+          {"classes", classes_json(classes, pixels, maps.counted(), size)}};
 }
 
 Json step_json(const TimedMaps& maps, const MapStep& step, const PixelSize& size) {

@@ -16,8 +16,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr Label kOn = 255;            // of a mask
-constexpr Label kMostUnlisted = 255;  // a larger number is none of a class that nothing lists
+constexpr Label kOn = 255;  // of a mask
 
 /// What one thread counts.
 struct TimedTally {
@@ -30,11 +29,12 @@ struct TimedTally {
   }
 };
 
-std::set<Label> labels_of(const std::vector<LabelTotal>& totals, std::size_t map) {
+/// The labels that a map has, in order.
+std::vector<Label> labels_of(const std::vector<LabelTotal>& totals, std::size_t map) {
   std::set<Label> labels;
   for (const LabelTotal& one : totals)
     if (one.labels[map] != 0) labels.insert(one.labels[map]);
-  return labels;
+  return {labels.begin(), labels.end()};
 }
 
 }  // namespace
@@ -46,8 +46,7 @@ TimedMaps::TimedMaps(const SharedOptions& options, const Context& context)
   width_ = sources.front()->shape().width;
   rows_ = SideBySide::of_labels(std::move(sources));
   if (options.region)
-    region_ =
-        errors_at(files_.front().string(), [&] { return options.region->in(width_, height()); });
+    region_ = errors_at(file(0).string(), [&] { return options.region->in(width_, height()); });
   if (options.within) within_ = mask_within(options, width_, height(), context);
   const std::vector<LabelTotal> totals = count();
   name_classes(totals);
@@ -61,22 +60,19 @@ TimedMaps::TimedMaps(const SharedOptions& options, const Context& context)
 
 void TimedMaps::open(const std::filesystem::path& path,
                      std::vector<std::unique_ptr<RowSource>>& sources) {
-  LabelFile file = open_labels(path, options_.max_pixels);
+  LabelFile opened = open_labels(path, options_.max_pixels);
   if (!sources.empty()) {
-    const RasterShape &first = sources.front()->shape(), &mine = file.rows->shape();
+    const RasterShape &first = sources.front()->shape(), &mine = opened.rows->shape();
     if (mine.width != first.width || mine.height != first.height)
-      throw InputError("is " + mine.size_text() + ", " + files_.front().filename().string() +
-                           " is " + first.size_text(),
+      throw InputError("is " + mine.size_text() + ", " + file(0).filename().string() + " is " +
+                           first.size_text(),
                        "give maps of one place, all of one size", path.string());
   }
-  files_.push_back(path);
-  legends_.push_back({std::move(file.classes), file.legend_from == LegendFrom::kNumbers});
-  sources.push_back(std::move(file.rows));
+  sources.push_back(std::move(opened.rows));
+  maps_.push_back(std::move(opened));
 }
 
-RoadOptions TimedMaps::road() const {
-  return road_for(files_.front(), height(), options_, context_);
-}
+RoadOptions TimedMaps::road() const { return road_for(file(0), height(), options_, context_); }
 
 std::vector<LabelTotal> TimedMaps::count() {
   Tallies<TimedTally> tallies{TimedTally{}};
@@ -101,41 +97,39 @@ std::vector<LabelTotal> TimedMaps::count() {
   std::vector<LabelTotal> totals = all.counted.totals();
   for (const LabelTotal& total : totals) counted_ += total.count;
   if (counted_ == 0)
-    throw InputError("no pixel counts", "check --region and --within", files_.front().string());
+    throw InputError("no pixel counts", "check --region and --within", file(0).string());
   return totals;
 }
 
 void TimedMaps::name_classes(const std::vector<LabelTotal>& totals) {
   std::vector<bool> masks;
   for (std::size_t map = 0; map < size(); ++map) {
-    const std::set<Label> found = labels_of(totals, map);
-    masks.push_back(legends_[map].only_numbers && found == std::set<Label>{kOn});
-    if (legends_[map].only_numbers && !found.empty() && *found.rbegin() > kMostUnlisted)
-      throw InputError("has the number " + std::to_string(*found.rbegin()) +
-                           ", above 255, and no list of classes",
-                       "give a class map", files_[map].string());
-    legends_[map].entries =
-        masks[map] ? std::vector<LegendEntry>{{kOn, std::string(kSelected), kSelectedColor}}
-                   : named_classes(legends_[map].entries, {found.begin(), found.end()});
+    const std::vector<Label> found = labels_of(totals, map);
+    if (!found.empty()) check_listed(maps_[map], found.back());
+    // An empty one is what the others are.
+    masks.push_back(!found.empty() && says_mask(maps_[map], found));
+    std::vector<LegendEntry>& classes = maps_[map].classes;
+    classes = masks[map] ? std::vector<LegendEntry>{{kOn, std::string(kSelected), kSelectedColor}}
+                         : named_classes(classes, found);
   }
   name_of_none_ =
       std::count(masks.begin(), masks.end(), true) > 0 ? "not selected" : "unclassified";
   for (std::size_t map = 0; map < size(); ++map) {
     const std::size_t before = names_.size();
     std::vector<std::size_t>& places = places_.emplace_back(kLabels);
-    bool known = before == 0 || legends_[map].entries.empty();
-    for (const LegendEntry& entry : legends_[map].entries) {
+    bool known = before == 0 || maps_[map].classes.empty();
+    for (const LegendEntry& entry : maps_[map].classes) {
       places[entry.index] = place_in_list(names_, entry.name);
       if (names_.size() > kMostTimedClasses)
         throw InputError("there are more than " + std::to_string(kMostTimedClasses) +
                              " classes with those of this map",
-                         "give maps of fewer classes", files_[map].string());
+                         "give maps of fewer classes", file(map).string());
       known = known || places[entry.index] < before;
       if (places[entry.index] == colors_.size()) colors_.push_back(entry.color);
     }
     if (!known)
-      throw InputError("has no class that " + files_.front().filename().string() + " has",
-                       "give maps of the same classes, or masks", files_[map].string());
+      throw InputError("has no class that " + file(0).filename().string() + " has",
+                       "give maps of the same classes, or masks", file(map).string());
   }
   for (std::vector<std::size_t>& places : places_) places[0] = names_.size();
 }

@@ -35,8 +35,8 @@ class TimedMaps {
   ///           Interrupted
   TimedMaps(const SharedOptions& options, const Context& context);
 
-  std::size_t size() const { return files_.size(); }
-  const std::filesystem::path& file(std::size_t map) const { return files_[map]; }
+  std::size_t size() const { return maps_.size(); }
+  const std::filesystem::path& file(std::size_t map) const { return maps_[map].path; }
   std::uint32_t width() const { return width_; }
   std::uint32_t height() const { return rows_->shape().height; }
 
@@ -75,11 +75,6 @@ class TimedMaps {
   std::size_t class_of(std::size_t map, Label label) const { return places_[map][label]; }
 
  private:
-  struct Legend {
-    std::vector<LegendEntry> entries;
-    bool only_numbers = false;
-  };
-
   enum class Counts : std::uint8_t { kYes, kOutsideRegion, kOutsideMask };
 
   void open(const std::filesystem::path& path, std::vector<std::unique_ptr<RowSource>>& sources);
@@ -105,8 +100,7 @@ class TimedMaps {
 
   const SharedOptions& options_;
   const Context& context_;
-  std::vector<std::filesystem::path> files_;
-  std::vector<Legend> legends_;
+  std::vector<LabelFile> maps_;  // without their rows, which are read side by side
   std::unique_ptr<SideBySide> rows_;
   std::uint32_t width_ = 0;
   std::optional<PixelRect> region_;

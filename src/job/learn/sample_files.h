@@ -9,8 +9,7 @@ namespace chalcedony {
 
 /// The files of each input, in the order they were given: all of them of a single input; one each,
 /// in their order, where there are no more than inputs; else those that are called after the input,
-/// as
-/// `pane.samples.geojson` and `pane.suggested.geojson` after `pane.png`, see PicturesByName.
+/// as `pane.samples.geojson` and `pane.suggested.geojson` after `pane.png`, see PicturesByName.
 ///
 /// Where some inputs may be without one (not `all`), names come first, and the order says only
 /// where a file is called after none.

@@ -12,6 +12,7 @@
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"
 #include "io/text/csv.h"
+#include "job/look/told_classes.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
@@ -122,7 +123,7 @@ class DiffJob {
   /// Their colors only stand for classes, and what is of no class is transparent.
   void refuse_classes() const {
     for (const DiffedPicture* each : {&first_, &second_})
-      if (!each->picture.file.facts.legend.empty())
+      if (lists_classes(each->picture))
         throw InputError("is a class map, and its colors only stand for classes",
                          "hold maps against each other with 'changes'",
                          each->picture.file.path.string());

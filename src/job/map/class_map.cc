@@ -303,9 +303,7 @@ class ClassMapJob {
               {"unclassified", counts_[0]},
               {"unclassified_percent", percent(counts_[0], counted)},
               {"unit", wanted_.pixel_size.unit},
-              {"classes", classes_json(classes_, counts_, counted)}};
-    for (std::size_t c = 0; c < classes_.size(); ++c)
-      json["classes"][c]["area"] = wanted_.pixel_size.area(counts_[c + 1]);
+              {"classes", classes_json(classes_, counts_, counted, wanted_.pixel_size)}};
     if (!note_.empty()) json["note"] = note_;
     if (wanted_.confidence) {
       const ConfidenceTally::Figures figures = confidence_.of_all();

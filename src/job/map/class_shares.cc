@@ -14,6 +14,13 @@ Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::u
   return json;
 }
 
+Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,
+                  std::uint64_t counted, const PixelSize& size) {
+  Json json = classes_json(classes, pixels, counted);
+  for (std::size_t c = 0; c < classes.size(); ++c) json[c]["area"] = size.area(pixels[c + 1]);
+  return json;
+}
+
 void add_unclassified(std::vector<LegendLine>& legend, std::uint64_t pixels,
                       std::uint64_t counted) {
   if (pixels > 0) legend.push_back({"unclassified", kUnclassifiedColor, percent(pixels, counted)});

@@ -7,6 +7,7 @@
 
 #include "core/learn/model.h"
 #include "figure/map_figure.h"
+#include "job/picture/pixel_size.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -16,6 +17,10 @@ namespace chalcedony {
 /// Shape     `pixels`: unclassified first, then class 1, ...
 Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,
                   std::uint64_t counted);
+
+/// The same, and the `area` of each.
+Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::uint64_t>& pixels,
+                  std::uint64_t counted, const PixelSize& size);
 
 /// What pixels of no class are drawn in.
 inline constexpr const char* kUnclassifiedColor = "#000000";
