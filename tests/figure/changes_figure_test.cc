@@ -24,19 +24,14 @@ TEST_CASE("maps are strips with their shares, and changes are bands between them
       {{{0, 0, 30}, {1, 0, 15.5}, {1, 1, 42}, {1, 2, 12.5}},
        {{0, 0, 45.5}, {1, 0, 41.5}, {1, 1, 0.5}, {2, 0, 12.5}}}};
   const std::string svg = flows_svg(figure);
-  const std::vector<SvgText> texts = svg_texts(svg);
-  const auto find = [&](const std::string& text) {
-    return std::find_if(texts.begin(), texts.end(),
-                        [&](const SvgText& one) { return one.text == text; });
-  };
   for (const char* text : {"What became of the classes", "spring", "summer", "autumn", "lichen",
                            "rock", "30.0", "45.5", "12.5", "99.5"})
-    CHECK(find(text) != texts.end());
+    CHECK(has_text(svg, text));
   // What only the strip in the middle has is named below, and too little has no number.
-  CHECK(find("unclassified")->top > find("lichen")->bottom);
-  CHECK(find("0.5") == texts.end());
-  CHECK(find("30.0")->left < find("45.5")->left);
-  CHECK(find("45.5")->left < find("99.5")->left);
+  CHECK(text_in(svg, "unclassified").top > text_in(svg, "lichen").bottom);
+  CHECK_FALSE(has_text(svg, "0.5"));
+  CHECK(text_in(svg, "30.0").left < text_in(svg, "45.5").left);
+  CHECK(text_in(svg, "45.5").left < text_in(svg, "99.5").left);
   CHECK(texts_off_page(svg).empty());
   // A band for each flow, in the color of what was.
   std::size_t bands = 0;

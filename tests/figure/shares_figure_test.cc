@@ -14,19 +14,6 @@ std::string shares_svg(const SharesFigure& figure) {
   });
 }
 
-bool has_text(const std::string& svg, const std::string& text) {
-  for (const SvgText& one : svg_texts(svg))
-    if (one.text == text) return true;
-  return false;
-}
-
-SvgText text_in(const std::string& svg, const std::string& text) {
-  for (const SvgText& one : svg_texts(svg))
-    if (one.text == text) return one;
-  FAIL("no text " + text);
-  return {};
-}
-
 }  // namespace
 
 TEST_CASE("each picture has a bar of its shares, in its class's color", "[figure]") {

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <regex>
+#include <stdexcept>
 
 namespace chalcedony::test {
 namespace {
@@ -40,6 +41,18 @@ std::vector<SvgText> svg_texts(const std::string& svg) {
                            std::stod(found[4]), found[5]));
   }
   return texts;
+}
+
+bool has_text(const std::string& svg, const std::string& text) {
+  const std::vector<SvgText> texts = svg_texts(svg);
+  return std::any_of(texts.begin(), texts.end(),
+                     [&](const SvgText& one) { return one.text == text; });
+}
+
+SvgText text_in(const std::string& svg, const std::string& text) {
+  for (const SvgText& one : svg_texts(svg))
+    if (one.text == text) return one;
+  throw std::out_of_range("no text " + text);
 }
 
 std::vector<std::string> overlapping_texts(const std::vector<SvgText>& texts) {

@@ -17,6 +17,11 @@ struct SvgText {
 /// All texts but empty ones.
 std::vector<SvgText> svg_texts(const std::string& svg);
 
+/// Whether a text stands there, whole, and the first place where it does.
+bool has_text(const std::string& svg, const std::string& text);
+/// Errors    std::out_of_range when it does not
+SvgText text_in(const std::string& svg, const std::string& text);
+
 /// Pairs of texts that lie on each other, as "first | second".
 std::vector<std::string> overlapping_texts(const std::vector<SvgText>& texts);
 
