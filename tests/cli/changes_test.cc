@@ -142,6 +142,13 @@ TEST_CASE("changes of masks are between selected and not", "[cli][changes]") {
   CHECK(flow["to"] == "selected");
   CHECK(flow["percent"] == 50);
   CHECK(told["steps"][0]["classes"].size() == 2);
+  // What did not change is told from what does not count, which is white.
+  const auto unchanged_color = [&](const Words& words) {
+    changes_told(dir, with({"none.png", "some.png", "-o", "out", "--figures", "none"}, words));
+    return open_picture(dir / "out/changed.png", {}).facts.legend[0].color;
+  };
+  CHECK(unchanged_color({}) == "#f2f3f2");
+  CHECK(unchanged_color({"--region", "0,0,3,1"}) == "#4b5155");
 }
 
 TEST_CASE("changes leaves the same with any number of threads", "[cli][changes]") {

@@ -56,7 +56,9 @@ ChangedPictures::ChangedPictures(TimedMaps& maps, Results& results, FigureFormat
     : maps_(maps), results_(results) {
   std::vector<std::string> colors;
   for (std::size_t c = 0; c <= maps.classes(); ++c) colors.push_back(maps.color(c));
-  std::vector<LegendEntry> classes, changes{{kUnchanged, "unchanged", gray_apart_from(colors)}};
+  std::vector<std::string> others = colors;
+  if (maps.excluded().total() > 0) others.emplace_back(kNotCountedColor);
+  std::vector<LegendEntry> classes, changes{{kUnchanged, "unchanged", gray_apart_from(others)}};
   for (std::size_t c = 0; c < colors.size(); ++c) {
     classes.push_back({static_cast<unsigned>(c + 1), maps.name(c), colors[c]});
     changes.push_back({became(c), "now " + maps.name(c), colors[c]});
