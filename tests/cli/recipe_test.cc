@@ -224,6 +224,8 @@ TEST_CASE("a recipe is checked whole before anything runs", "[cli][run]") {
       {head + "    options: [1]", "w.yaml:4:14: options are no list of name: value"},
       {head + "    option: {}", "w.yaml:4:5: there is no key 'option'; did you mean 'options'?"},
       {head + "    options: {output: x}", "w.yaml:4:15: mask has no option 'output'"},
+      {"chalcedony: recipe\nsteps:\n  - command: tidy\n    options: {let: x=gray}\n",
+       "w.yaml:4:15: 'let' means nothing here: tidy works on whole masks and class maps; leave it"},
       {head + "  - command: mask", "w.yaml:4:14: two steps are called 'mask'"},
       {head + "    name: a.b", "w.yaml:4:11: 'a.b' cannot be the name of a step"},
       {head + "    input: mask", "w.yaml:4:12: there is no earlier step 'mask'"},

@@ -287,6 +287,26 @@ TEST_CASE("help of every command shows its examples, and each runs on the demo d
   CHECK_THAT(run_tool(demo, {"--version"}).out, Catch::StartsWith("chalcedony 0."));
 }
 
+TEST_CASE("an option that means nothing to a command is not told, and answered with why",
+          "[cli][usage]") {
+  const TempDir dir;
+  std::size_t answered = 0;
+  for (const cli::Command* command : cli::all_commands()) {
+    const std::string name(command->name);
+    const std::string help = run_tool(dir, {name, "--help"}).out;
+    for (const std::string& refused : command->refuses.options) {
+      const std::string option = "--" + refused;
+      INFO(name << " " << option);
+      CHECK_THAT(help, !Catch::Contains("      " + option + " "));
+      check_error(run_tool(dir, {name, "a.png", option, "1", "-o", "out"}), 2,
+                  option + " means nothing here: " + command->refuses.why + "; leave it out");
+      ++answered;
+    }
+  }
+  CHECK(answered > 50);
+  CHECK(dir.files().empty());
+}
+
 TEST_CASE("no folder is made by the name of a file, and one that is there is taken",
           "[cli][usage]") {
   const TempDir dir;
@@ -451,6 +471,8 @@ TEST_CASE("options come from a file, and what is typed wins", "[cli][config]") {
   CHECK(how["runs"][0]["options"] ==
         nlohmann::json{
             {"where", "gray > 3"}, {"write", "mask"}, {"figures", "none"}, {"invert", true}});
+  // What means nothing to a command is left out, as are options of other commands.
+  CHECK(run_tool(dir, {"convert", "a.png", "--config", "our.yaml", "-o", "b.png"}).exit_code == 0);
   put_text(dir / "our.yaml", "where: gray > 3\nwritet: mask\n");
   check_error(run_tool(dir, {"mask", "a.png", "--config", "our.yaml"}), 1,
               "our.yaml:2:1: no command has an option 'writet'");

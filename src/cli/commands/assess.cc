@@ -289,7 +289,7 @@ const Command kAssess{
     do_assess,
     print_assess,
     {},
-    {},
+    {{"hue-floor", "let", "full-scale", "bands", "page"}, "assess looks at classes, not at colors"},
     {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples}};
 
 }  // namespace chalcedony::cli

@@ -181,6 +181,6 @@ const Command kBalance{
     do_balance,
     print_balance,
     {},
-    {{"hue-floor", "write"}, "balance writes one picture and its figure"}};
+    {{"hue-floor", "let", "write"}, "balance writes one picture of r, g and b, and its figure"}};
 
 }  // namespace chalcedony::cli

@@ -162,6 +162,8 @@ const Command kClassify{
     classify_results,
     declare_classify,
     do_classify,
-    print_classify};
+    print_classify,
+    {},
+    {{"let"}, "the model holds what its channels are"}};
 
 }  // namespace chalcedony::cli

@@ -112,6 +112,8 @@ const Command kConvert{
     declare_convert,
     do_convert,
     print_convert,
-    {"keep", "drop"}};
+    {"keep", "drop"},
+    {{"region", "within", "let", "figures", "write"},
+     "convert takes whole pictures into a whole space; reframe --crop keeps a part"}};
 
 }  // namespace chalcedony::cli

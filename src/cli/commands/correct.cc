@@ -166,7 +166,7 @@ const Command kCorrect{
     do_correct,
     print_correct,
     {},
-    {{"hue-floor", "write"}, "correct writes one picture and its figure"},
+    {{"hue-floor", "let", "write"}, "correct writes one picture of r, g and b, and its figure"},
     {Trait::kReadsSamples}};
 
 }  // namespace chalcedony::cli

@@ -76,7 +76,7 @@ const Command kDiff{
     do_diff,
     print_diff,
     {},
-    {},
+    {{"hue-floor", "let"}, "diff measures colors, not channels"},
     {Trait::kJoinsInputs}};
 
 }  // namespace chalcedony::cli

@@ -196,6 +196,8 @@ const Command kExplain{
     explain_results,
     declare_explain,
     do_explain,
-    print_explain};
+    print_explain,
+    {},
+    {{"let"}, "the model holds what its channels are"}};
 
 }  // namespace chalcedony::cli

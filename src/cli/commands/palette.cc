@@ -165,6 +165,8 @@ const Command kPalette{
     palette_results,
     declare_palette,
     do_palette,
-    print_palette};
+    print_palette,
+    {},
+    {{"hue-floor", "let"}, "palette measures colors, not channels"}};
 
 }  // namespace chalcedony::cli

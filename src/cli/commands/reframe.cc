@@ -123,7 +123,7 @@ const Command kReframe{
     do_reframe,
     print_reframe,
     {},
-    {{"region", "within", "alpha", "hue-floor", "figures", "write"},
+    {{"region", "within", "alpha", "hue-floor", "let", "figures", "write"},
      "reframe moves all pixels; --crop keeps a part of them"}};
 
 }  // namespace chalcedony::cli

@@ -82,6 +82,7 @@ const Command kSmooth{
     do_smooth,
     print_smooth,
     {},
-    {{"hue-floor", "figures", "write"}, "smooth writes one picture"}};
+    {{"hue-floor", "let", "figures", "write"},
+     "smooth filters the channels of the file, and writes one picture"}};
 
 }  // namespace chalcedony::cli

@@ -86,7 +86,7 @@ const Command kTidy{
     do_tidy,
     print_tidy,
     {},
-    {{"region", "within", "alpha", "hue-floor", "assume"},
+    {{"region", "within", "alpha", "hue-floor", "let", "assume", "full-scale", "bands", "page"},
      "tidy works on whole masks and class maps"}};
 
 }  // namespace chalcedony::cli

@@ -59,7 +59,7 @@ void print_help(const Command& command, std::ostream& out) {
   out << "\nExamples, in the folder of the demo data\n";
   for (const Example& example : command.examples)
     out << fmt::format("  chalcedony {}\n{}", example.arguments, wrapped(example.meaning, 10));
-  print_options(options.shared, "Options of every command that reads pictures", out);
+  print_options(options.shared, "Options it shares with other commands", out);
   print_options(options.common, "Options of every command", out);
 }
 

@@ -81,7 +81,7 @@ std::string man_page(const Command& command) {
   }
   const CommandOptions options(command);
   out += ".SH OPTIONS\n" + options_part(options.own, "Of this command") +
-         options_part(options.shared, "Of every command that reads pictures") +
+         options_part(options.shared, "That it shares with other commands") +
          options_part(options.common, "Of every command");
   out += ".SH EXAMPLES\n";
   for (const Example& example : command.examples)

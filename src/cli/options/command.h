@@ -23,10 +23,14 @@ struct Example {
   std::string_view meaning;
 };
 
-/// Options of every command that mean nothing to one, and why: "smooth writes one picture".
+/// Options that commands share and that mean nothing to one, and why: "smooth writes one picture".
 struct RefusedOptions {
   std::vector<std::string> options;
   std::string why;
+
+  bool holds(const std::string& option) const {
+    return std::find(options.begin(), options.end(), option) != options.end();
+  }
 };
 
 /// What is so of some commands only.

@@ -54,13 +54,15 @@ std::vector<std::string> commands_with(const std::string& option) {
 }
 
 /// Of an option that this command does not have: one of another command is not mistyped.
-UsageError unknown_option(const std::string& name, const CommandOptions& options,
-                          const po::options_description& all) {
+UsageError unknown_option(const std::string& name, const CommandOptions& options) {
   constexpr std::size_t kFew = 4;
   const std::vector<std::string> others = commands_with(name);
-  if (others.empty())
+  if (others.empty()) {
+    std::vector<std::string> names;
+    for (const std::string& known : options.names()) names.push_back("--" + known);
     return UsageError("there is no option '" + name + "'",
-                      suggest_name(name, option_names(all), own_options(options)));
+                      suggest_name(name, names, own_options(options)));
+  }
   const std::string who =
       others.size() <= kFew ? fmt::format("{}", fmt::join(others, ", ")) : "other commands";
   return UsageError(
@@ -72,7 +74,10 @@ UsageError unknown_option(const std::string& name, const CommandOptions& options
 
 CommandOptions::CommandOptions(const Command& command) {
   command.declare(own);
-  if (command.takes_pictures) declare_shared(command, shared);
+  po::options_description all_shared;
+  if (command.takes_pictures) declare_shared(command, all_shared);
+  for (const auto& option : all_shared.options())
+    (command.refuses.holds(option->long_name()) ? refused : shared).add(option);
   declare_common(common);
 }
 
@@ -85,8 +90,9 @@ std::vector<std::string> CommandOptions::names() const {
 
 po::variables_map parse_arguments(const CommandOptions& options,
                                   const std::vector<std::string>& arguments) {
-  po::options_description all;
-  all.add(options.own).add(options.shared).add(options.common);
+  po::options_description taken, all;
+  taken.add(options.own).add(options.shared).add(options.common);
+  all.add(taken).add(options.refused);
   all.add_options()("input", po::value<std::vector<std::string>>()->composing());
   po::positional_options_description operands;
   operands.add("input", -1);
@@ -98,14 +104,14 @@ po::variables_map parse_arguments(const CommandOptions& options,
     po::store(parsed, given);
     if (given.count("config"))
       po::store(
-          po::command_line_parser(words_of_file(given["config"].as<std::string>(), all, given))
+          po::command_line_parser(words_of_file(given["config"].as<std::string>(), taken, given))
               .options(all)
               .style(kStyle)
               .run(),
           given);
     po::notify(given);
   } catch (const po::unknown_option& error) {
-    throw unknown_option(error.get_option_name(), options, all);
+    throw unknown_option(error.get_option_name(), options);
   } catch (const po::multiple_occurrences& error) {
     throw UsageError(error.get_option_name() + " is given twice", "give it once");
   } catch (const po::error_with_option_name& error) {

@@ -9,16 +9,18 @@
 
 namespace chalcedony::cli {
 
-/// All options of a command: its own first, then the shared ones, then those of every command.
+/// All options of a command: its own first, then those it shares with others, then those of every
+/// command.
 struct CommandOptions {
   explicit CommandOptions(const Command& command);
 
   /// The long names of all of them, without hyphens.
   std::vector<std::string> names() const;
 
-  po::options_description own{"Options of this command"};
-  po::options_description shared{"Options of every command that reads pictures"};
-  po::options_description common{"Options of every command"};
+  po::options_description own, shared, common;
+  /// Shared ones that mean nothing to this command: they are read, to be answered with the reason,
+  /// and told nowhere.
+  po::options_description refused;
 };
 
 /// Errors    UsageError: an unknown option with the nearest right one, a missing or repeated value

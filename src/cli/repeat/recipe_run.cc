@@ -42,9 +42,19 @@ const po::option_description* find_option(const CommandOptions& options, const s
 
 /// Whether an option that is meant for every step means something to this command.
 bool takes(const Command& command, const std::string& name) {
-  const std::vector<std::string>& refused = command.refuses.options;
-  return std::find(refused.begin(), refused.end(), name) == refused.end() &&
-         find_option(CommandOptions(command), name) != nullptr;
+  return find_option(CommandOptions(command), name) != nullptr;
+}
+
+/// Of an option that a step names and its command does not take.
+InputError option_not_taken(const Command& command, const CommandOptions& options,
+                            const RecipeWord& name) {
+  if (command.refuses.holds(name.text))
+    return InputError("'" + name.text + "' means nothing here: " + command.refuses.why,
+                      "leave it out", name.place);
+  std::vector<std::string> names;
+  for (const po::option_description* one : options_of(options)) names.push_back(one->long_name());
+  return InputError(std::string(command.name) + " has no option '" + name.text + "'",
+                    suggest_name(name.text, names), name.place);
 }
 
 void check_step(const RecipeStep& step) {
@@ -59,13 +69,7 @@ void check_step(const RecipeStep& step) {
   const CommandOptions options(*command);
   for (const RecipeOption& given : step.options) {
     const po::option_description* option = find_option(options, given.name.text);
-    if (!option) {
-      std::vector<std::string> names;
-      for (const po::option_description* one : options_of(options))
-        names.push_back(one->long_name());
-      throw InputError(std::string(command->name) + " has no option '" + given.name.text + "'",
-                       suggest_name(given.name.text, names), given.name.place);
-    }
+    if (!option) throw option_not_taken(*command, options, given.name);
     check_kind(*option, given);
   }
 }
