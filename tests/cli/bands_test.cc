@@ -43,6 +43,14 @@ TEST_CASE("stored channels of a picture with many can be looked at", "[cli][band
     CHECK(facts["channels"][c]["minimum"] == 10000 * c);
     CHECK(facts["channels"][c]["maximum"] == 10000 * c + 257 * 34);
   }
+  // A point has the values that are stored, and no color.
+  const Outcome point = run_tool(dir, {"inspect", "six.tif", "--at", "7,3"});
+  CHECK(point.exit_code == 0);
+  std::string stored = "  pixel 7,3\n";
+  for (std::size_t c = 0; c < 6; ++c)
+    stored += "    file." + std::to_string(c) + "  " +
+              std::to_string(sample_of(3 * kSceneWidth + 7, c)) + "\n";
+  CHECK_THAT(point.out, Catch::EndsWith(stored));
   summary_of(run_tool(dir, {"histogram", "six.tif", "--channels", "file.5,file.0", "--bins", "4",
                             "-o", "out", "--figures", "none", "--summary", "json"}));
   const auto rows = rows_of(dir / "out/six.histogram.csv");
@@ -118,7 +126,6 @@ TEST_CASE("what needs a color says so, and what bands cannot be", "[cli][bands]"
       {"balance", "six.tif", "-o", "out/"},
       {"mask", "six.tif", "--where", "hsv.s > 4", "-o", "out"},
       {"inspect", "six.tif", "--space", "lab"},
-      {"inspect", "six.tif", "--at", "1,1"},
       {"palette", "six.tif", "-o", "out"},
       {"cluster", "six.tif", "--k", "2", "-o", "out"}};
   for (const auto& words : need_color) {

@@ -81,6 +81,75 @@ TEST_CASE("derived channels have histograms, planes, slices and pages", "[cli][l
                             "page", "--summary", "json"}));
 }
 
+TEST_CASE("inspect tells of derived channels what it tells of others", "[cli][let]") {
+  const TempDir dir;
+  // Left half 200, 100, 0, right half black, of which there is no ratio.
+  std::vector<std::uint8_t> rgb;
+  for (std::size_t i = 0; i < 200; ++i)
+    for (const int value : {200, 100, 0})
+      rgb.push_back(static_cast<std::uint8_t>(i % 20 < 10 ? value : 0));
+  write_rgb(dir / "p.png", 20, 10, rgb);
+  const Words inspect{"inspect", "p.png", "--let", "ratio=srgb.g / srgb.r in 0..4", "--at", "3,3",
+                      "--at",    "13,3",  "--let", "sum=srgb.r + srgb.g",           "-o",   "out"};
+  const json told = summary_of(run_tool(dir, with(inspect, {"--summary", "json"})))["inputs"][0];
+  REQUIRE(told["channels"].size() == 5);
+  const json &ratio = told["channels"][3], &sum = told["channels"][4];
+  CHECK(ratio["channel"] == "ratio");
+  CHECK(ratio["no_value"] == 100);
+  CHECK(ratio["median"] == 0.5);
+  CHECK(ratio["mean"] == 0.5);
+  CHECK_FALSE(sum.contains("no_value"));
+  CHECK(sum["mean"] == 150);
+  CHECK(told["at"][0]["channels"] == json{{"ratio", 0.5}, {"sum", 300}});
+  CHECK(told["at"][1]["channels"]["ratio"].is_null());
+  CHECK(told["at"][0]["srgb"]["r"] == 200);
+  const auto rows = rows_of(dir / "out/p.statistics.csv");
+  REQUIRE(rows.size() == 5);
+  CHECK(rows[3].at("no_value") == "100");
+  CHECK(rows[4].at("no_value").empty());
+  const std::string text = run_tool(dir, inspect).out;
+  CHECK_THAT(text, Catch::Contains("  ratio: 100 pixels without a value\n") &&
+                       Catch::Contains("    ratio   0.5\n    sum     300\n") &&
+                       Catch::Contains("    ratio   none\n    sum     0\n"));
+}
+
+TEST_CASE("inspect looks at single channels, and tells them at points", "[cli][let]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const auto looked = [&](const Words& more) {
+    return summary_of(run_tool(
+        dir, with({"inspect", "s.png", "--at", "2,2", "--summary", "json"}, more)))["inputs"][0];
+  };
+  const json luv = looked({"--space", "luv", "--channels", "v,gray,oklab"});
+  REQUIRE(luv["channels"].size() == 5);
+  CHECK(luv["channels"][0]["channel"] == "luv.v");
+  const json whole = looked({"--space", "luv,gray"});
+  CHECK(luv["channels"][0] == whole["channels"][2]);
+  // What the color in its four spaces tells already is not told twice.
+  CHECK(luv["at"][0]["channels"].size() == 5);
+  CHECK_FALSE(looked({"--channels", "lab,srgb.r"})["at"][0].contains("channels"));
+  CHECK_THAT(run_tool(dir, {"inspect", "s.png", "--space", "luv,gray", "--at", "2,2"}).out,
+             Catch::Matches("[^]*\n    luv     l [-0-9.]+  u [-0-9.]+  v [-0-9.]+\n"
+                            "    gray    [0-9.]+\n"));
+  check_error(run_tool(dir, {"inspect", "s.png", "--channels", "lab.q"}), 2, "--channels");
+}
+
+TEST_CASE("a derived channel becomes a plane of a picture", "[cli][let]") {
+  const TempDir dir;
+  write_four(dir / "leaf.tif");
+  write_rgb(dir / "base.png", kRampWidth, kRampHeight, random_bytes(kRampWidth * kRampHeight * 3));
+  summary_of(run_tool(dir, {"join", "base.png", "--let", kVigor, "--plane", "r=leaf.tif:vigor",
+                            "--depth", "float", "-o", "false.tif", "--summary", "json"}));
+  // The range of the channel, -1 to 1, is that of the plane, 0 to 255 or as a float 0 to 1.
+  const json red = summary_of(run_tool(dir, {"inspect", "false.tif", "--channels", "srgb.r",
+                                             "--summary", "json"}))["inputs"][0]["channels"][0];
+  const json vigor = summary_of(run_tool(dir, {"inspect", "leaf.tif", "--let", kVigor, "--channels",
+                                               "vigor", "--summary", "json"}))["inputs"][0];
+  for (const char* field : {"minimum", "median", "maximum"})
+    CHECK(red[field].get<double>() ==
+          Approx(127.5 * (1 + vigor["channels"][0][field].get<double>())).margin(1e-4));
+}
+
 TEST_CASE("models know the channels they were trained on", "[cli][let]") {
   const TempDir dir;
   write_four(dir / "leaf.tif");

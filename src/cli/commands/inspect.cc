@@ -26,6 +26,9 @@ namespace {
 void declare_inspect(po::options_description& options) {
   add_option<std::string>(options, "space", "LIST",
                           "the spaces of the statistics (default the picture's own)");
+  add_option<std::string>(options, "channels", "LIST",
+                          "the channels of the statistics instead; those of --let are always "
+                          "among them");
   add_repeated_option(options, "at", "X,Y", "print the values of this pixel; may be repeated");
   add_option<std::string>(options, "values", "X,Y,W,H",
                           "print the values of these pixels, up to 32x32, one grid a channel");
@@ -33,13 +36,29 @@ void declare_inspect(po::options_description& options) {
                           "draw the picture under a grid of its coordinates (.png, .svg or .pdf)");
 }
 
+/// The channels of --channels, else of the spaces of --space; of one space they may be named
+/// without it.
+void read_channels(const po::variables_map& given, InspectOptions& options) {
+  ChannelNames& names = options.shared.names;
+  std::vector<const Space*> spaces;
+  if (given.count("space"))
+    for (const std::string& name : split_list(given["space"].as<std::string>()))
+      spaces.push_back(&space_option("--space", name));
+  if (spaces.size() == 1) names.bare_space = spaces.front();
+  if (given.count("channels")) {
+    options.channels =
+        channels_option("--channels", given["channels"].as<std::string>(), options.shared);
+    return;
+  }
+  for (const Space* space : spaces)
+    for (const Channel& channel : channels_of(*space)) options.channels.push_back(channel);
+}
+
 Json do_inspect(const po::variables_map& given, const SharedOptions& shared,
                 const Context& context) {
   InspectOptions options;
   options.shared = shared;
-  if (given.count("space"))
-    for (const std::string& name : split_list(given["space"].as<std::string>()))
-      options.spaces.push_back(&space_option("--space", name));
+  read_channels(given, options);
   for (const auto& text : texts_of(given, "at")) options.at.push_back(point_in("--at", text));
   if (given.count("values"))
     options.values =
@@ -90,11 +109,15 @@ void print_channels(const std::vector<const Json*>& pictures, std::ostream& out)
       .percents("at low", "at_low_percent")
       .percents("at high", "at_high_percent")
       .print(out);
-  for (const Json& row : rows)
+  for (const Json& row : rows) {
+    const std::string of =
+        (named ? row["picture"].get<std::string>() + ", " : "") + row["channel"].get<std::string>();
     if (row.contains("no_hue"))
-      out << fmt::format("  {}{}: circular mean and spread; {} without hue\n",
-                         named ? row["picture"].get<std::string>() + ", " : "", row["channel"],
+      out << fmt::format("  {}: circular mean and spread; {} without hue\n", of,
                          plural(row["no_hue"], "pixel"));
+    if (row.contains("no_value"))
+      out << fmt::format("  {}: {} without a value\n", of, plural(row["no_value"], "pixel"));
+  }
 }
 
 /// To four digits, codes in full.
@@ -125,13 +148,35 @@ void print_mean_color(const Json& picture, std::ostream& out) {
   print_color(of + " of " + plural(picture["counted"], "pixel"), picture["mean_color"], out);
 }
 
+/// The values at a point that its color does not show, the channels of a space in one line.
+void print_beside(const Json& channels, std::ostream& out) {
+  std::string line, space_of_line;
+  for (const auto& [name, value] : channels.items()) {
+    const Space* const space = space_in(name);
+    const std::size_t dot = name.find('.');
+    const std::string of = space && dot != std::string::npos ? name.substr(0, dot) : name;
+    if (of != space_of_line) {
+      if (!line.empty()) out << line << '\n';
+      line = fmt::format("    {:<6}", of);
+      space_of_line = of;
+    }
+    line += (of == name ? "  " : "  " + name.substr(dot + 1) + " ") + reading(space, value);
+  }
+  out << line << '\n';
+}
+
 void print_points(const Json& picture, std::ostream& out) {
   for (const Json& point : picture["at"]) {
     std::string what = fmt::format("pixel {},{}", point["x"], point["y"]);
     if (point.contains("class"))
       what +=
           " (" + (point["class"] == "" ? "unclassified" : point["class"].get<std::string>()) + ")";
-    print_color(what, point, out);
+    if (point.contains("css")) {
+      print_color(what, point, out);
+    } else {
+      out << "  " << what << '\n';
+    }
+    if (point.contains("channels")) print_beside(point["channels"], out);
   }
 }
 

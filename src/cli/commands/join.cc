@@ -29,7 +29,7 @@ void declare_join(po::options_description& options) {
 }
 
 /// What follows the last colon is a channel where there is one of that name.
-PlaneSource source_of(const std::string& text) {
+PlaneSource source_of(const std::string& text, const ChannelNames& names) {
   PlaneSource source;
   source.constant = read_number<double>(text);
   if (source.constant) return source;
@@ -37,7 +37,7 @@ PlaneSource source_of(const std::string& text) {
   const std::size_t colon = text.rfind(':');
   if (colon == std::string::npos || colon == 0) return source;
   try {
-    source.channel = channel_named(text.substr(colon + 1));
+    source.channel = channel_named(text.substr(colon + 1), names);
     source.file = text.substr(0, colon);
   } catch (const UsageError& error) {
     if (!std::filesystem::exists(source.file)) throw at_place(error, "--plane");
@@ -59,7 +59,7 @@ void add_plane(const std::string& text, JoinOptions& options) {
     throw UsageError("--plane: '" + name + "' is no plane of " + std::string(space.id),
                      suggest_name(name, names));
   if (*plane) throw UsageError("--plane: " + name + " is given twice", "give it once");
-  *plane = source_of(value);
+  *plane = source_of(value, options.shared.names);
 }
 
 /// One input is a picture to begin with; as many as the space has planes are these planes.
@@ -77,7 +77,7 @@ void take_inputs(JoinOptions& options) {
   for (std::size_t c = 0; c < planes; ++c) {
     if (options.planes[c])
       throw UsageError("a plane is given as an input and by --plane", "give it once");
-    options.planes[c] = source_of(inputs[c].string());
+    options.planes[c] = source_of(inputs[c].string(), options.shared.names);
   }
 }
 

@@ -69,6 +69,7 @@ Json ChannelStatistics::report(std::size_t i, std::uint64_t counted) const {
     return json;
   }
   const Moments& m = sums_.moments[i];
+  if (channel.derived && m.count < counted) json["no_value"] = counted - m.count;
   if (m.count == 0) return json;
   json["minimum"] = m.smallest;
   json["maximum"] = m.largest;

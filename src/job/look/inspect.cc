@@ -92,7 +92,7 @@ class Inspection {
         findings_(empty_findings()),
         lines_(info_.shape.width, info_.shape.height),
         preview_(info_, options.grid.has_value(), kGridWidth, kGridHeight),
-        told_(picture_, options.at, options.values, plan_) {}
+        told_(picture_, options.at, options.values, plan_, channels_) {}
 
   Json run() {
     look_through();
@@ -102,10 +102,12 @@ class Inspection {
 
  private:
   std::vector<Channel> statistic_channels() const {
-    if (options_.spaces.empty()) return own_channels(info_);
-    std::vector<Channel> channels;
-    for (const Space* space : options_.spaces)
-      for (const Channel& channel : channels_of(*space)) channels.push_back(channel);
+    std::vector<Channel> channels =
+        options_.channels.empty() ? own_channels(info_) : options_.channels;
+    for (const auto& defined : options_.shared.names.derived) {
+      const Channel channel{nullptr, 0, {}, defined};
+      if (place_of(channel, channels) == channels.size()) channels.push_back(channel);
+    }
     return channels;
   }
   Telling what_tells() const {
@@ -258,7 +260,7 @@ class Inspection {
       json["channels"].push_back(statistics_.report(i, findings_.counted));
     if (wants_mean_color()) json["mean_color"] = mean_color_report();
     if (!options_.at.empty()) json["at"] = told_.points(options_.shared.units, codes_of(picture_));
-    if (told_.wants_channels()) json["values"] = told_.grids();
+    if (options_.values) json["values"] = told_.grids();
     if (lists_classes(picture_))
       tell_classes(picture_, options_.at, options_.shared.max_pixels, json);
     return json;
@@ -304,7 +306,8 @@ void write_statistics(const std::filesystem::path& path, const Json& picture) {
       "minimum",         "percentile_1",  "percentile_5",       "percentile_25",
       "median",          "percentile_75", "percentile_95",      "percentile_99",
       "maximum",         "mean",          "standard_deviation", "at_low_percent",
-      "at_high_percent", "circular_mean", "circular_spread",    "no_hue"};
+      "at_high_percent", "circular_mean", "circular_spread",    "no_hue",
+      "no_value"};
   header.insert(header.end(), fields.begin(), fields.end());
   CsvTable table(header);
   for (const Json& channel : picture["channels"]) {

@@ -16,7 +16,8 @@ namespace chalcedony {
 
 struct InspectOptions {
   SharedOptions shared;
-  std::vector<const Space*> spaces;  // of the statistics; none: the picture's own
+  std::vector<Channel> channels;  // of the statistics; none: the picture's own. Those that people
+                                  // define are added
   std::vector<std::pair<std::int64_t, std::int64_t>> at;  // pixels whose values are wanted
   std::optional<Region> values;               // pixels whose values are printed as a grid
   std::optional<std::filesystem::path> grid;  // a copy with coordinates, PNG, SVG or PDF

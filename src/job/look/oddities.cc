@@ -50,7 +50,7 @@ void say_flat_or_cut(const OddityFacts& facts, std::size_t i, Json& list) {
                                without_noise(own.space, double{m.smallest})));
     return;
   }
-  if (!own.is_stored() && !own.space->is_rgb) return;
+  if (own.derived || (own.space && !own.space->is_rgb)) return;
   const double low = percent(m.at_low, m.count), high = percent(m.at_high, m.count);
   if (low > kMuchCut)
     list.push_back(fmt::format("{:.3g} % of {} is at 0: cut off?", low, channel.name()));

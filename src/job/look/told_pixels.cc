@@ -13,6 +13,13 @@ namespace {
 
 constexpr std::array kToldSpaces{&spaces::kSrgb, &spaces::kHsv, &spaces::kLab, &spaces::kOklch};
 
+bool shows(const Space* space) {
+  return std::find(kToldSpaces.begin(), kToldSpaces.end(), space) != kToldSpaces.end();
+}
+
+/// A number, or null for none.
+Json told_value(float value) { return std::isfinite(value) ? Json(value) : Json(); }
+
 }  // namespace
 
 Json color_report(const Color& color, QuotedUnits units, const CodesOf& codes) {
@@ -33,15 +40,17 @@ Json color_report(const Color& color, QuotedUnits units, const CodesOf& codes) {
 
 ToldPixels::ToldPixels(const CountedPicture& picture,
                        const std::vector<std::pair<std::int64_t, std::int64_t>>& at,
-                       const std::optional<Region>& part, const ChannelPlan& plan)
+                       const std::optional<Region>& part, const ChannelPlan& plan,
+                       const std::vector<Channel>& channels)
     : info_(picture.file.info), plan_(plan), at_(at), colors_(at.size()) {
   check_points();
+  for (std::size_t c = 0; c < channels.size(); ++c)
+    if (!info_.has_color() || !shows(channels[c].space)) beside_.push_back(c);
+  beside_at_.assign(at_.size(), std::vector<float>(beside_.size()));
   if (part) set_up(*part, picture);
 }
 
 void ToldPixels::check_points() const {
-  // Points are told in color spaces.
-  if (!at_.empty()) require_color(info_);
   for (const auto& [x, y] : at_)
     if (x < 0 || y < 0 || x >= info_.shape.width || y >= info_.shape.height)
       throw InputError("--at " + std::to_string(x) + "," + std::to_string(y) +
@@ -66,7 +75,11 @@ void ToldPixels::take(const Block& block, const ChannelEvaluator& channels) {
     const std::uint64_t pixel =
         static_cast<std::uint64_t>(y) * info_.shape.width + static_cast<std::uint64_t>(x);
     if (pixel < block.first_pixel || pixel >= block.first_pixel + block.size) continue;
-    for (std::size_t c = 0; c < 3; ++c) colors_[p][c] = block.color[c][pixel - block.first_pixel];
+    const std::size_t i = pixel - block.first_pixel;
+    if (info_.has_color())
+      for (std::size_t c = 0; c < 3; ++c) colors_[p][c] = block.color[c][i];
+    for (std::size_t b = 0; b < beside_.size(); ++b)
+      beside_at_[p][b] = channels.channel(beside_[b])[i];
   }
   if (values_.empty()) return;
   for_each_row_part(block, [&](std::size_t first, std::size_t n, std::uint32_t x, std::uint32_t y) {
@@ -84,7 +97,9 @@ Json ToldPixels::points(QuotedUnits units, const CodesOf& codes) const {
   Json list = Json::array();
   for (std::size_t p = 0; p < at_.size(); ++p) {
     Json point{{"x", at_[p].first}, {"y", at_[p].second}};
-    point.update(color_report({info_.space, colors_[p]}, units, codes));
+    if (info_.has_color()) point.update(color_report({info_.space, colors_[p]}, units, codes));
+    for (std::size_t b = 0; b < beside_.size(); ++b)
+      point["channels"][plan_.channels()[beside_[b]].name()] = told_value(beside_at_[p][b]);
     list.push_back(point);
   }
   return list;
@@ -96,10 +111,8 @@ Json ToldPixels::grids() const {
     Json rows = Json::array();
     for (std::uint32_t y = 0; y < part_.height; ++y) {
       Json row = Json::array();
-      for (std::uint32_t x = 0; x < part_.width; ++x) {
-        const float value = values_[c][std::size_t{y} * part_.width + x];
-        row.push_back(std::isfinite(value) ? Json(value) : Json());
-      }
+      for (std::uint32_t x = 0; x < part_.width; ++x)
+        row.push_back(told_value(values_[c][std::size_t{y} * part_.width + x]));
       rows.push_back(std::move(row));
     }
     grids.push_back({{"channel", plan_.channels()[c].name()}, {"rows", std::move(rows)}});

@@ -25,20 +25,22 @@ Json color_report(const Color& color, QuotedUnits units, const CodesOf& codes);
 /// Gathers the values while a picture passes by.
 class ToldPixels {
  public:
-  /// `at`: points; `part`: of which the values of all channels of the plan are told.
+  /// `at`: points, which are told as colors, and with the values of those channels of the plan that
+  /// a color told so does not show; `part`: of which the values of all channels are told;
+  /// `channels`: those of the plan in their own units.
   ///
-  /// Errors    InputError for a point outside the picture or in one without a color, and for a part
-  ///           outside it or too large
+  /// Errors    InputError for a point outside the picture, and for a part outside it or too large
   ToldPixels(const CountedPicture& picture,
              const std::vector<std::pair<std::int64_t, std::int64_t>>& at,
-             const std::optional<Region>& part, const ChannelPlan& plan);
+             const std::optional<Region>& part, const ChannelPlan& plan,
+             const std::vector<Channel>& channels);
 
   /// Whether the channels of a Block have to be evaluated for it.
-  bool wants_channels() const { return !values_.empty(); }
+  bool wants_channels() const { return !values_.empty() || (!at_.empty() && !beside_.empty()); }
   /// Each pixel is in one Block, so threads do not meet here.
   void take(const Block& block, const ChannelEvaluator& channels);
 
-  /// [{"x", "y", the color in its spaces}, ...]
+  /// [{"x", "y", the color in its spaces, "channels": {name: value, ...}}, ...]
   Json points(QuotedUnits units, const CodesOf& codes) const;
   /// {"x", "y", "grids": [{"channel", "rows"}, ...]}
   Json grids() const;
@@ -51,6 +53,8 @@ class ToldPixels {
   const ChannelPlan& plan_;
   std::vector<std::pair<std::int64_t, std::int64_t>> at_;
   std::vector<std::array<double, 3>> colors_;  // at those
+  std::vector<std::size_t> beside_;            // channels of the plan that colors do not show
+  std::vector<std::vector<float>> beside_at_;  // their values at each point
   PixelRect part_;
   std::vector<std::vector<float>> values_;  // of each channel, row by row
 };
