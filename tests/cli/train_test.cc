@@ -237,6 +237,17 @@ TEST_CASE("labels and painted strokes train like the regions they stand for", "[
   CHECK(by_colors["classes"][1]["mean"] == places["classes"][1]["mean"]);
 }
 
+TEST_CASE("the color of a class that has no sample is told", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  const Outcome run =
+      run_tool(dir, {"train", "s.png", "--sample", "ruby=0,0,8,4", "--sample", "lead=9,0,4,4",
+                     "--class", "rubby=#b5563a", "--class", "lead=#303030", "--summary", "json"});
+  CHECK(summary_of(run)["model"]["classes"][1]["color"] == "#303030");
+  CHECK(run.err ==
+        "chalcedony: warning: --class: no sample is of a class 'rubby'; did you mean 'ruby'?\n");
+}
+
 TEST_CASE("several pictures train at once as one after the other", "[cli][train]") {
   const TempDir dir;
   for (const char* panel : {"panel-a", "panel-b", "panel-d"})

@@ -128,7 +128,8 @@ Json do_cluster(const po::variables_map& given, const SharedOptions& shared,
   ClusterOptions options;
   options.shared = shared;
   if (given.count("model")) {
-    for (const char* option : {"method", "k", "space", "features", "scaling", "start", "restarts"})
+    for (const char* option : {"method", "k", "space", "features", "scaling", "start", "restarts",
+                               "iterations", "order", "colors"})
       if (given.count(option))
         throw UsageError(
             "--" + std::string(option) + " is for finding groups, and --model has them",

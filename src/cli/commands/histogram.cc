@@ -79,8 +79,6 @@ void read_joint(const po::variables_map& given, HistogramOptions& options) {
       options.joint.emplace_back(three[a], three[b]);
   }
   options.joint_matrix = given.count("matrix") > 0;
-  if (options.joint_matrix && options.joint.empty())
-    throw UsageError("--matrix is of joint histograms, and none is asked for", "add --joint A,B");
   options.disc = given.count("disc") > 0;
   if (options.disc && std::none_of(options.joint.begin(), options.joint.end(),
                                    [](const auto& pair) { return pair.first.is_hue(); }))
@@ -97,6 +95,24 @@ void read_channels(const po::variables_map& given, HistogramOptions& options) {
   if (shared.asks_for("channels") && options.channels.empty() && !options.own_channels)
     throw UsageError("--write: no 'channels' are counted here by themselves",
                      "name them with --channels, or leave 'channels' out");
+}
+
+/// Options that say how histograms of a kind are made or shown mean nothing where there are none.
+///
+/// Errors    UsageError
+void check_kinds(const po::variables_map& given, const HistogramOptions& options) {
+  const bool joint = !options.joint.empty(),
+             channels = options.own_channels || !options.channels.empty();
+  const auto check = [&](bool has, const char* option, const char* kind, const char* add) {
+    if (!has && given.count(option))
+      throw UsageError(fmt::format("--{} is of {} histograms, and none is asked for", option, kind),
+                       std::string("add ") + add);
+  };
+  for (const char* option : {"matrix", "joint-bins", "heat"})
+    check(joint, option, "joint", "--joint A,B");
+  for (const char* option : {"bins", "log", "shares"})
+    check(channels, option, "channel", "--channels LIST");
+  check(joint || channels, "peaks", "channel and joint", "--channels LIST or --joint A,B");
 }
 
 void read_joint_bins(const std::string& text, HistogramOptions& options) {
@@ -127,6 +143,7 @@ Json do_histogram(const po::variables_map& given, const SharedOptions& shared,
       one_of("--heat", text_of(given, "heat", "log"), {"log", "linear"}) == "linear";
   options.colors = given.count("colors") > 0;
   read_channels(given, options);
+  check_kinds(given, options);
   if (given.count("bins"))
     options.bins = whole_number("--bins", given["bins"].as<std::string>(), 1, kMostBins);
   if (given.count("joint-bins")) read_joint_bins(text_of(given, "joint-bins", ""), options);

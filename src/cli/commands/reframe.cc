@@ -8,6 +8,7 @@
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/options/shared_flags.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "core/error.h"
@@ -88,6 +89,8 @@ Json do_reframe(const po::variables_map& given, const SharedOptions& shared,
       !given.count("size"))
     throw UsageError("reframe needs --corners, --crop, --turn, --scale or --size",
                      "say what to do, as in --crop percent:10,10,80,80");
+  if (options.crop && options.turn == 0 && !given.count("scale") && !given.count("size"))
+    refuse_options(given, {"fill", "enlarge", "linear-light"}, "--crop alone makes no new pixels");
   return run_reframe(options, context);
 }
 

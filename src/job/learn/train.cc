@@ -10,6 +10,7 @@
 #include "core/learn/feature_advice.h"
 #include "core/learn/model.h"
 #include "core/learn/sample_matrix.h"
+#include "core/nearest_name.h"
 #include "core/palette/figure_colors.h"
 #include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
@@ -68,6 +69,7 @@ class Training {
   Json run(Json& summary) {
     stopped_by_bad(options_.shared, [&] { read_inputs(usable(summary), summary["inputs"]); });
     pixels_.finish();
+    warn_of_unknown_classes();
     color_classes();
     if (pixels_.training().drawn())
       context_.warn("there are more sample colors than are held; " +
@@ -160,6 +162,16 @@ class Training {
                        "a class map holds no more");
     frame_.classes.push_back({sample_class.name, sample_class.color, {}});
     return frame_.classes.size() - 1;
+  }
+
+  /// A name that is mistyped would have no say.
+  void warn_of_unknown_classes() const {
+    std::vector<std::string> names;
+    for (const ModelClass& known : frame_.classes) names.push_back(known.name);
+    for (const auto& [name, color] : sources_.colors)
+      if (std::find(names.begin(), names.end(), name) == names.end())
+        context_.warn("--class: no sample is of a class '" + name + "'; " +
+                      suggest_name(name, names));
   }
 
   /// Those that were given no color.
