@@ -1,5 +1,5 @@
 // `chalcedony gather`: shards of a run put back together.
-#include "job/repeat/gather.h"
+#include "job/gather/gather.h"
 
 #include <fmt/format.h>
 

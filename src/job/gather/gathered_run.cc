@@ -1,4 +1,4 @@
-#include "job/repeat/gathered_run.h"
+#include "job/gather/gathered_run.h"
 
 #include <algorithm>
 #include <utility>

@@ -1,4 +1,4 @@
-#include "job/repeat/gathered_recipe.h"
+#include "job/gather/gathered_recipe.h"
 
 #include <algorithm>
 #include <optional>

@@ -1,4 +1,4 @@
-#include "job/repeat/gather.h"
+#include "job/gather/gather.h"
 
 #include <algorithm>
 #include <charconv>
@@ -8,8 +8,8 @@
 #include "core/error.h"
 #include "io/file/folder_lock.h"
 #include "io/text/json_text.h"
-#include "job/repeat/gathered_recipe.h"
-#include "job/repeat/gathered_run.h"
+#include "job/gather/gathered_recipe.h"
+#include "job/gather/gathered_run.h"
 #include "job/run/results.h"
 #include "job/run/run_record.h"
 

@@ -1,6 +1,6 @@
 // One run that several machines did a part of each, put together again.
-#ifndef CHALCEDONY_JOB_REPEAT_GATHERED_RUN_H_
-#define CHALCEDONY_JOB_REPEAT_GATHERED_RUN_H_
+#ifndef CHALCEDONY_JOB_GATHER_GATHERED_RUN_H_
+#define CHALCEDONY_JOB_GATHER_GATHERED_RUN_H_
 
 #include <filesystem>
 #include <set>
@@ -58,4 +58,4 @@ void copy_into_place(const std::filesystem::path& from, const std::filesystem::p
 
 }  // namespace chalcedony
 
-#endif  // CHALCEDONY_JOB_REPEAT_GATHERED_RUN_H_
+#endif  // CHALCEDONY_JOB_GATHER_GATHERED_RUN_H_

@@ -1,7 +1,7 @@
 // Shards of a run put back together, so that the folder is the one that a single run would have
 // made.
-#ifndef CHALCEDONY_JOB_REPEAT_GATHER_H_
-#define CHALCEDONY_JOB_REPEAT_GATHER_H_
+#ifndef CHALCEDONY_JOB_GATHER_GATHER_H_
+#define CHALCEDONY_JOB_GATHER_GATHER_H_
 
 #include <filesystem>
 #include <vector>
@@ -22,4 +22,4 @@ Json gather_shards(const std::vector<std::filesystem::path>& folders,
 
 }  // namespace chalcedony
 
-#endif  // CHALCEDONY_JOB_REPEAT_GATHER_H_
+#endif  // CHALCEDONY_JOB_GATHER_GATHER_H_

@@ -1,11 +1,11 @@
 // A recipe that several machines ran on a part of the pictures each, put together again.
-#ifndef CHALCEDONY_JOB_REPEAT_GATHERED_RECIPE_H_
-#define CHALCEDONY_JOB_REPEAT_GATHERED_RECIPE_H_
+#ifndef CHALCEDONY_JOB_GATHER_GATHERED_RECIPE_H_
+#define CHALCEDONY_JOB_GATHER_GATHERED_RECIPE_H_
 
 #include <filesystem>
 #include <vector>
 
-#include "job/repeat/gathered_run.h"
+#include "job/gather/gathered_run.h"
 
 namespace chalcedony {
 
@@ -23,4 +23,4 @@ GatheredRun gather_recipe(const std::vector<RunPart>& parts, const std::filesyst
 
 }  // namespace chalcedony
 
-#endif  // CHALCEDONY_JOB_REPEAT_GATHERED_RECIPE_H_
+#endif  // CHALCEDONY_JOB_GATHER_GATHERED_RECIPE_H_
