@@ -41,6 +41,68 @@ TEST_CASE("shards put together are one run, byte by byte", "[cli][many][shards]"
   CHECK(json::parse(more.out)["unchanged"] == 9);
 }
 
+TEST_CASE("what all pictures hold is told and drawn of shards as of one run",
+          "[cli][many][shards][shares]") {
+  const TempDir dir;
+  write_panes(dir);
+  REQUIRE(run_tool(dir, {"slice", "panes", "--channel", "lab.l", "--cuts", "0,40,60,100", "-o",
+                         "maps", "--figures", "none", "--write", "slices"})
+              .exit_code == 0);
+  REQUIRE(run_tool(dir, words_of("train panes/pane-1.png --sample one=0,0,8,8 --sample two=8,0,8,8 "
+                                 "--figures none --write model -o model"))
+              .exit_code == 0);
+  const std::vector<std::pair<Words, std::string>> runs{
+      {words_of("mask panes --where \"lab.l > 50\""), "coverage.figure.svg"},
+      {words_of("slice panes --channel lab.l --cuts 0,40,100"), "areas.figure.svg"},
+      {words_of("classify panes --model model/model.json --pixel-size 2mm"), "areas.figure.svg"},
+      {words_of("tidy maps --steps fill"), "tidy.figure.svg"}};
+  std::size_t number = 0;
+  for (const auto& [run, figure] : runs) {
+    const std::string all = "all" + std::to_string(++number), one = "one" + std::to_string(number);
+    const Words asked = with(run, {"--figures", "svg", "--write", "figure", "--summary", "json"});
+    const json whole = summary_of(run_tool(dir, with(asked, {"-o", one})));
+    Words gather{"gather", "-o", all, "--summary", "json"};
+    for (const std::string part : {"1", "2"}) {
+      gather.push_back("s" + std::to_string(number) + part);
+      summary_of(run_tool(dir, with(asked, {"--shard", part + "/2", "-o", gather.back()})));
+    }
+    const json gathered = summary_of(run_tool(dir, gather))["runs"][0];
+    INFO(figure);
+    CHECK(gathered["together"] == whole["together"]);
+    CHECK(gathered["inputs"].size() == whole["inputs"].size());
+    CHECK(std::filesystem::exists(dir / (all + "/" + figure)));
+    CHECK(contents_of(dir / all) == contents_of(dir / one));
+  }
+  CHECK_THAT(run_tool(dir, {"gather", "s11", "s12", "-o", "all"}).out,
+             Catch::StartsWith("mask: 7 pictures of 2 shards, 0 failed\nall 7 pictures: "));
+  CHECK_THAT(run_tool(dir, {"gather", "s21", "s22", "-o", "all"}).out,
+             Catch::Contains("  lab.l 40..100 "));
+}
+
+TEST_CASE("only figures that were asked for are drawn of shards", "[cli][many][shards][shares]") {
+  const TempDir dir;
+  write_panes(dir);
+  for (const Words& more : {Words{"--figures", "none"}, Words{"--write", "slices,areas"}}) {
+    for (const std::string part : {"1", "2"})
+      REQUIRE(run_tool(dir, with({"slice", "panes", "--channel", "lab.l", "--cuts", "0,40,100",
+                                  "--shard", part + "/2", "-o", "s" + part},
+                                 more))
+                  .exit_code == 0);
+    REQUIRE(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}).exit_code == 0);
+    CHECK(std::filesystem::exists(dir / "all/areas.csv"));
+    for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::Contains("figure"));
+    for (const char* folder : {"s1", "s2", "all"}) std::filesystem::remove_all(dir / folder);
+  }
+  // Of several selections that are tried there is nothing to add up.
+  for (const std::string part : {"1", "2"})
+    REQUIRE(run_tool(dir, {"mask", "panes", "--where", "lab.l > {low}", "--vary", "low=10..50/3",
+                           "--shard", part + "/2", "-o", "s" + part})
+                .exit_code == 0);
+  CHECK_FALSE(
+      summary_of(run_tool(dir, {"gather", "s1", "s2", "-o", "all", "--summary", "json"}))["runs"][0]
+          .contains("together"));
+}
+
 TEST_CASE("shards that do not make a whole are refused", "[cli][many][shards]") {
   const TempDir dir;
   write_panes(dir);

@@ -9,6 +9,7 @@
 #include "cli/options/option_values.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
 
@@ -29,10 +30,17 @@ Json do_gather(const po::variables_map& given, const SharedOptions&, const Conte
 }
 
 void print_gather(const Json& summary, std::ostream& out) {
-  for (const Json& run : summary["runs"])
+  for (const Json& run : summary["runs"]) {
     out << fmt::format("{}: {} of {}, {} failed\n", run["command"],
                        plural(run["pictures"], "picture"), plural(run["shards"], "shard"),
                        run["failed"]);
+    if (!run.contains("together")) continue;
+    if (run["together"].contains("classes")) {
+      print_class_shares_of_all(run, out);
+    } else {
+      print_selected_shares_of_all(run, out);
+    }
+  }
   print_outputs(summary, out);
 }
 
@@ -44,7 +52,9 @@ const Command kGather{
     "shards of a run put back together",
     "SHARD_FOLDER... -o FOLDER",
     "Puts together what several machines did of one run, each with --shard i/n into a folder of "
-    "its own: their results, their tables and their record, byte by byte as one run leaves them.",
+    "its own: their results, their tables and their record, byte by byte as one run leaves them. "
+    "Figures of "
+    "the shares of all pictures are drawn anew.",
     {{"inspect panel-a.png panel-b.png panel-c.png --shard 1/2 -o shard-1/", "on one machine"},
      {"inspect panel-a.png panel-b.png panel-c.png --shard 2/2 -o shard-2/", "on another"},
      {"gather shard-1/ shard-2/ -o all/", "what inspect without --shard writes into all/"}},

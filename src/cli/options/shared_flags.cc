@@ -25,14 +25,6 @@ double percentage(const std::string& option, const std::string& text) {
   return *value;
 }
 
-FigureFormat figure_format(const std::string& text) {
-  return choice_of<FigureFormat>("--figures", text,
-                                 {{"png", FigureFormat::kPng},
-                                  {"svg", FigureFormat::kSvg},
-                                  {"pdf", FigureFormat::kPdf},
-                                  {"none", FigureFormat::kNone}});
-}
-
 /// Options that say how a run goes about its work, not what it makes.
 const std::vector<std::string> kNoSayInResults{
     "input",   "output",   "list",    "config", "help",   "quiet", "verbose",
@@ -315,7 +307,9 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   shared.typed = typed_options(command, given);
   set_inputs(shared, shared.operands, given.count("recursive") > 0);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
-  if (given.count("figures")) shared.figures = figure_format(given["figures"].as<std::string>());
+  if (given.count("figures"))
+    shared.figures = figure_format_named(
+        one_of("--figures", given["figures"].as<std::string>(), {"png", "svg", "pdf", "none"}));
   read_counted(command, given, shared);
   read_meaning(command, given, shared);
   read_running(given, shared);

@@ -67,6 +67,13 @@ std::string extension_of(FigureFormat format) {
   }
 }
 
+std::optional<FigureFormat> figure_format_named(std::string_view name) {
+  if (name == "none") return FigureFormat::kNone;
+  for (const FigureFormat format : {FigureFormat::kPng, FigureFormat::kSvg, FigureFormat::kPdf})
+    if (name == extension_of(format)) return format;
+  return std::nullopt;
+}
+
 std::string literal(std::string_view text) { return in_quotes(printable(text)); }
 
 Plot::Plot(FigureFormat format) : format_(format) {

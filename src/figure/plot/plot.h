@@ -21,6 +21,9 @@ enum class FigureFormat { kNone, kPng, kSvg, kPdf };
 /// "png", "svg" or "pdf".
 std::string extension_of(FigureFormat format);
 
+/// The format that is called so: `png`, `svg`, `pdf` or `none`; nothing for another word.
+std::optional<FigureFormat> figure_format_named(std::string_view name);
+
 /// The colors every figure shares.
 struct Ink {
   static constexpr const char* kPaper = "#fcfbf8";

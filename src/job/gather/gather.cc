@@ -78,6 +78,13 @@ void check_complete(std::vector<RunPart>& parts) {
                        "run it, with the same options as the others, and give its folder");
 }
 
+/// [{"file"}, ...]
+Json files_of(const Json& inputs) {
+  Json files = Json::array();
+  for (const Json& input : inputs) files.push_back(Json{{"file", input["file"]}});
+  return files;
+}
+
 }  // namespace
 
 Json gather_shards(const std::vector<path>& folders, const path& output, const Context& context) {
@@ -92,10 +99,15 @@ Json gather_shards(const std::vector<path>& folders, const path& output, const C
     const bool is_recipe = is_recipe_run(parts.front().run);
     const GatheredRun run =
         is_recipe ? gather_recipe(parts, output, context) : gather_run(parts, output, context);
-    summary["runs"].push_back({{"command", run.run["command"]},
-                               {"shards", parts.size()},
-                               {"pictures", run.pictures},
-                               {"failed", run.failed.size()}});
+    Json told{{"command", run.run["command"]},
+              {"shards", parts.size()},
+              {"pictures", run.pictures},
+              {"failed", run.failed.size()}};
+    if (!run.together.is_null()) {
+      told["inputs"] = files_of(run.inputs);
+      told["together"] = run.together;
+    }
+    summary["runs"].push_back(std::move(told));
     for (const path& file : run.outputs) summary["outputs"].push_back(file.string());
   }
   return summary;

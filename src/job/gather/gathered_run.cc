@@ -1,10 +1,12 @@
 #include "job/gather/gathered_run.h"
 
 #include <algorithm>
+#include <iterator>
 #include <utility>
 
 #include "core/error.h"
 #include "io/file/atomic_file.h"
+#include "job/gather/gathered_report.h"
 #include "job/repeat/each_input.h"
 #include "job/run/picture_journal.h"
 #include "job/run/results.h"
@@ -85,6 +87,14 @@ JoinedJournal joined_journal(const std::vector<RunPart>& parts, const path& outp
   return joined;
 }
 
+/// What the run said of each picture it did.
+Json summaries_of(const JournalText& journal) {
+  Json summaries = Json::array();
+  for (const JournalEntry& entry : journal.entries)
+    if (entry.error.empty()) summaries.push_back(entry.summary);
+  return summaries;
+}
+
 /// A result that is not of one picture and not a table of all.
 void check_nothing_else(const std::vector<RunPart>& parts, const JournalText& journal,
                         const SharedOptions& whole) {
@@ -161,6 +171,9 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
   }
   for (path& table : write_joint_tables(journal.entries, whole, context))
     all.outputs.push_back(std::move(table));
+  GatheredReport report = report_gathered(first.run, summaries_of(journal), output, context);
+  all.together = std::move(report.together);
+  std::move(report.figures.begin(), report.figures.end(), std::back_inserter(all.outputs));
   all.run = moved_paths(first.run, first.recipe_folder, first.gathered_folder);
   all.run.erase("shard");
   if (is_of_part(all.run)) all.run["operands"] = journal.header["operands"];

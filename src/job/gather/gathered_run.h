@@ -31,6 +31,7 @@ struct GatheredRun {
   Json inputs;                                 // those done, as records list them
   std::set<std::string> failed;
   std::size_t pictures = 0;
+  Json together;  // what it says of all its pictures, as summaries have it; null where it does not
 };
 
 /// Copies the files that the parts wrote into `output`, writes the tables of all pictures and the

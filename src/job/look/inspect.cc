@@ -69,8 +69,10 @@ struct InspectedBand {
 
 /// The format that a figure's name asks for.
 FigureFormat figure_format_of(const std::filesystem::path& path) {
-  for (const FigureFormat format : {FigureFormat::kPng, FigureFormat::kSvg, FigureFormat::kPdf})
-    if (path.extension() == "." + extension_of(format)) return format;
+  const std::string extension = path.extension().string();
+  const auto format =
+      figure_format_named(extension.substr(std::min<std::size_t>(1, extension.size())));
+  if (format && *format != FigureFormat::kNone) return *format;
   throw UsageError("'" + path.extension().string() + "' is no format of a figure",
                    "end the name in .png, .svg or .pdf", path.string());
 }

@@ -48,7 +48,7 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   };
   for_each_input(options.shared, context, summary, do_one);
   Plot plot(figures.of_all);
-  report_class_shares(summary, summary["inputs"], {"classes", "areas.figure"}, plot, results);
+  report_mapped(summary, plot, results);
   if (options.map.suggest > 0 && summary["inputs"].size() > 1) {
     Json places = places_to_check(summary["inputs"], options.map.suggest);
     if (plot.format() != FigureFormat::kNone && !places.empty())
@@ -60,6 +60,10 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
   draw_figures(plot, context);
   results.report(summary);
   return summary;
+}
+
+void report_mapped(Json& summary, Plot& plot, Results& results) {
+  report_class_shares(summary, summary["inputs"], {"classes", "areas.figure"}, plot, results);
 }
 
 }  // namespace chalcedony

@@ -4,9 +4,11 @@
 
 #include <filesystem>
 
+#include "figure/plot/plot.h"
 #include "job/map/class_map.h"
 #include "job/run/context.h"
 #include "job/run/result_kind.h"
+#include "job/run/results.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -23,6 +25,9 @@ const std::vector<ResultKind>& classify_results();
 /// Errors    InputError when the model cannot be used; a picture that fails is listed and the
 ///           others go on
 Json run_classify(const ClassifyOptions& options, const Context& context);
+
+/// report_class_shares() of pictures that were mapped, the `inputs` of the summary.
+void report_mapped(Json& summary, Plot& plot, Results& results);
 
 }  // namespace chalcedony
 

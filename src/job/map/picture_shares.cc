@@ -137,9 +137,10 @@ Json class_shares_of_all(const Json& pictures) {
 }
 
 Json selected_shares_of_all(const Json& pictures) {
-  if (pictures.size() < 2) return nullptr;
   std::vector<const Json*> list;
-  for (const Json& picture : pictures) list.push_back(&picture);
+  for (const Json& picture : pictures)
+    if (picture.contains("selected")) list.push_back(&picture);
+  if (list.size() < 2) return nullptr;
   const std::uint64_t counted = sum_of(list, "counted"), selected = sum_of(list, "selected");
   Json all{{"pictures", list.size()},
            {"counted", counted},

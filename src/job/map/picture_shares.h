@@ -20,7 +20,8 @@ namespace chalcedony {
 Json class_shares_of_all(const Json& pictures);
 
 /// The same of one selection, from `selected` in place of `classes`: `pictures`, `counted`,
-/// `selected`, `selected_percent`, and the lowest and the highest share.
+/// `selected`, `selected_percent`, and the lowest and the highest share. Pictures on which several
+/// selections were tried do not count.
 Json selected_shares_of_all(const Json& pictures);
 
 /// What the figure of class shares is called.

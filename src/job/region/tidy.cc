@@ -150,11 +150,15 @@ Json run_tidy(const TidyOptions& options, const Context& context) {
   };
   for_each_input(options.shared, context, summary, do_one);
   Plot plot(figures.of_all);
-  report_class_shares(summary, cleaned_shares(summary["inputs"]),
-                      {"cleaned classes", "tidy.figure"}, plot, results);
+  report_cleaned(summary, plot, results);
   draw_figures(plot, context);
   results.report(summary);
   return summary;
+}
+
+void report_cleaned(Json& summary, Plot& plot, Results& results) {
+  report_class_shares(summary, cleaned_shares(summary["inputs"]),
+                      {"cleaned classes", "tidy.figure"}, plot, results);
 }
 
 }  // namespace chalcedony

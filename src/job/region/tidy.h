@@ -5,9 +5,11 @@
 #include <vector>
 
 #include "core/tidy/tidy_steps.h"
+#include "figure/plot/plot.h"
 #include "job/picture/pixel_size.h"
 #include "job/run/context.h"
 #include "job/run/result_kind.h"
+#include "job/run/results.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -21,6 +23,9 @@ struct TidyOptions {
 const std::vector<ResultKind>& tidy_results();
 
 Json run_tidy(const TidyOptions& options, const Context& context);
+
+/// report_class_shares() of pictures that were cleaned, the `inputs` of the summary.
+void report_cleaned(Json& summary, Plot& plot, Results& results);
 
 }  // namespace chalcedony
 

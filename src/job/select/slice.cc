@@ -116,10 +116,14 @@ Json run_slice(const SliceOptions& options, const Context& context) {
   };
   for_each_input(options.shared, context, summary, do_one);
   Plot plot(figures.of_all);
-  report_class_shares(summary, summary["inputs"], {"slices", "areas.figure"}, plot, results);
+  report_sliced(summary, plot, results);
   draw_figures(plot, context);
   results.report(summary);
   return summary;
+}
+
+void report_sliced(Json& summary, Plot& plot, Results& results) {
+  report_class_shares(summary, summary["inputs"], {"slices", "areas.figure"}, plot, results);
 }
 
 }  // namespace chalcedony

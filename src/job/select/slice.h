@@ -6,8 +6,10 @@
 
 #include "core/channel/channel.h"
 #include "core/select/slices.h"
+#include "figure/plot/plot.h"
 #include "job/run/context.h"
 #include "job/run/result_kind.h"
+#include "job/run/results.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -22,6 +24,9 @@ struct SliceOptions {
 const std::vector<ResultKind>& slice_results();
 
 Json run_slice(const SliceOptions& options, const Context& context);
+
+/// report_class_shares() of pictures that were sliced, the `inputs` of the summary.
+void report_sliced(Json& summary, Plot& plot, Results& results);
 
 /// The cuts of a hue with the first one again at the end, a circle on, unless they go round it
 /// already; those of other channels as they are.

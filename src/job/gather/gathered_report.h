@@ -1,0 +1,28 @@
+// What a gathered run says and draws of all its pictures, as one run does.
+#ifndef CHALCEDONY_JOB_GATHER_GATHERED_REPORT_H_
+#define CHALCEDONY_JOB_GATHER_GATHERED_REPORT_H_
+
+#include <filesystem>
+#include <vector>
+
+#include "job/run/context.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+struct GatheredReport {
+  Json together;                               // as summaries have it; null where there is none
+  std::vector<std::filesystem::path> figures;  // that were drawn
+};
+
+/// Of a run's record and the summaries of its pictures: what classes or a selection take of all of
+/// them, with its figure in `output` where the run was asked for figures. Nothing of commands that
+/// tell no shares.
+///
+/// Errors    OutputError
+GatheredReport report_gathered(const Json& run, const Json& pictures,
+                               const std::filesystem::path& output, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_GATHER_GATHERED_REPORT_H_
