@@ -12,7 +12,7 @@ namespace {
 // Of the page, in pixels: between cells, and above a picture its title with the gap before it.
 constexpr double kSheetGap = 13;
 constexpr double kTitleRoom = 44, kNarrowTitleRoom = 28;
-constexpr double kNearlyLargest = 0.95;  // of the largest pictures
+constexpr double kNearlyLargest = 0.88;  // of the largest pictures
 
 }  // namespace
 

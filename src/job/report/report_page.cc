@@ -121,11 +121,7 @@ class TableWriter {
   void write(const ReportTable& table) {
     const std::string id = fmt::format("table-{}", ++count_);
     const std::string title = escaped(table.title);
-    out_ += fmt::format(
-        "<div class=\"tools\"><label for=\"{0}-filter\">Rows with</label>"
-        "<input id=\"{0}-filter\" type=\"search\" data-table=\"{0}\">"
-        "<span id=\"{0}-shown\" class=\"note\" role=\"status\">{1} of {1} rows</span></div>\n",
-        id, table.rows.size());
+    if (table.rows.size() > kSeenAtOnce) write_filter(id, table.rows.size());
     if (table.all_rows > table.rows.size())
       out_ += fmt::format("<p>The first {} of {} rows; all are in the file.</p>\n",
                           table.rows.size(), table.all_rows);
@@ -141,6 +137,16 @@ class TableWriter {
   }
 
  private:
+  static constexpr std::size_t kSeenAtOnce = 6;  // rows among which nothing has to be sought
+
+  void write_filter(const std::string& id, std::size_t rows) {
+    out_ += fmt::format(
+        "<div class=\"tools\"><label for=\"{0}-filter\">Rows with</label>"
+        "<input id=\"{0}-filter\" type=\"search\" data-table=\"{0}\">"
+        "<span id=\"{0}-shown\" class=\"note\" role=\"status\">{1} of {1} rows</span></div>\n",
+        id, rows);
+  }
+
   static std::vector<bool> numeric_columns(const ReportTable& table) {
     std::vector<bool> numeric(table.header.size(), !table.rows.empty());
     for (const auto& row : table.rows)
