@@ -37,29 +37,16 @@ void declare_correct(po::options_description& options) {
   add_option<std::string>(options, "apply", "FILE", "use a correction that was saved");
 }
 
-PatchLayout layout_of(const std::string& text) {
-  constexpr std::uint64_t kMost = 40;  // columns or rows
-  const auto by = text.find('x'), is = text.find('=');
-  if (by == text.npos || is == text.npos || by > is)
-    throw UsageError("--layout: '" + text + "' does not say columns, rows and a rectangle",
-                     "write it as in 6x4=10,10,600,400");
-  const auto number = [&](const std::string& digits) {
-    return static_cast<std::uint32_t>(whole_number("--layout", digits, 1, kMost));
-  };
-  return {number(text.substr(0, by)), number(text.substr(by + 1, is - by - 1)),
-          read_option("--layout", [&] { return parse_region(text.substr(is + 1)); })};
-}
-
 PatchSource patches_of(const po::variables_map& given) {
   PatchSource patches;
-  if (given.count("samples")) patches.samples.files = {{given["samples"].as<std::string>()}};
+  if (given.count("samples")) patches.places.samples.files = {{given["samples"].as<std::string>()}};
   for (const auto& text : texts_of(given, "sample"))
-    patches.samples.places.push_back(named_value("--sample", text));
+    patches.places.samples.places.push_back(named_value("--sample", text));
   if (given.count("layout")) {
     refuse_options(given, {"samples", "sample"}, "--layout says where the patches are");
-    patches.layout = layout_of(given["layout"].as<std::string>());
+    patches.places.layout = layout_option(given["layout"].as<std::string>());
   }
-  if ((patches.samples.empty() && !patches.layout) || !given.count("known"))
+  if (patches.places.empty() || !given.count("known"))
     throw UsageError("correct needs patches and --known, or --apply",
                      "say where the patches are with --samples, --sample or --layout");
   patches.known = given["known"].as<std::string>();

@@ -38,6 +38,19 @@ std::vector<Channel> channels_or_space(const po::variables_map& given, const std
   return usual.empty() ? std::vector<Channel>{} : channels_option("--" + name, usual, shared);
 }
 
+PatchLayout layout_option(const std::string& text) {
+  constexpr std::uint64_t kMost = 40;  // columns or rows
+  const auto by = text.find('x'), is = text.find('=');
+  if (by == text.npos || is == text.npos || by > is)
+    throw UsageError("--layout: '" + text + "' does not say columns, rows and a rectangle",
+                     "write it as in 6x4=10,10,600,400");
+  const auto number = [&](const std::string& digits) {
+    return static_cast<std::uint32_t>(whole_number("--layout", digits, 1, kMost));
+  };
+  return {number(text.substr(0, by)), number(text.substr(by + 1, is - by - 1)),
+          read_option("--layout", [&] { return parse_region(text.substr(is + 1)); })};
+}
+
 void declare_pixel_size(po::options_description& options) {
   add_option<std::string>(options, "pixel-size", "SIZE",
                           "the side of a pixel with its unit, as 0.05mm: areas and lengths are "

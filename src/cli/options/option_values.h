@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "cli/options/command.h"
+#include "core/balance/patch_layout.h"
 #include "core/channel/channel.h"
 #include "core/error.h"
 #include "core/learn/feature_scaling.h"
@@ -49,6 +50,11 @@ std::vector<Channel> channels_option(const std::string& option, const std::strin
 /// Errors    UsageError that names the option
 std::vector<Channel> channels_or_space(const po::variables_map& given, const std::string& name,
                                        const SharedOptions& shared, const std::string& usual);
+
+/// Patches in even rows, as in 6x4=10,10,600,400, of --layout.
+///
+/// Errors    UsageError
+PatchLayout layout_option(const std::string& text);
 
 /// What --depth says, if it was given.
 ///

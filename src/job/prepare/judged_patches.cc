@@ -39,17 +39,10 @@ PatchSums light_of_patches(CountedPicture& picture, const NamedSamples& named,
   return sums;
 }
 
-NamedSamples samples_of_patches(CountedPicture& picture, const PatchSource& source,
-                                const std::vector<KnownColor>& colors, const SharedOptions& options,
-                                const Context& context) {
-  if (!source.layout) return samples_of_input(source.samples, 0, picture, options, context);
+std::vector<std::string> names_of(const std::vector<KnownColor>& colors) {
   std::vector<std::string> names;
   for (const KnownColor& color : colors) names.push_back(color.name);
-  const std::string from = "--layout";
-  const auto patches = [&] {
-    return patches_of_layout(*source.layout, names, picture.shape().width, picture.shape().height);
-  };
-  return {errors_at(from, patches), from};
+  return names;
 }
 
 const Color& known_color(const std::vector<KnownColor>& known, const std::string& name,
@@ -121,7 +114,8 @@ Json json_of(const Differences& over) { return {{"mean", over.mean}, {"max", ove
 std::vector<JudgedPatch> judge_patches(CountedPicture& picture, const PatchSource& source,
                                        const SharedOptions& options, const Context& context) {
   const std::vector<KnownColor> colors = read_known_colors(source.known);
-  const NamedSamples named = samples_of_patches(picture, source, colors, options, context);
+  const NamedSamples named =
+      patches_of_input(source.places, names_of(colors), 0, picture, options, context);
   std::vector<JudgedPatch> patches;
   for (const SampleClass& sampled : named.samples.classes) {
     JudgedPatch& patch = patches.emplace_back();

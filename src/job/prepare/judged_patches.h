@@ -9,10 +9,9 @@
 #include <vector>
 
 #include "core/balance/color_correction.h"
-#include "core/balance/patch_layout.h"
 #include "core/color/css_color.h"
 #include "figure/plot/plot.h"
-#include "job/learn/sample_source.h"
+#include "job/learn/patch_places.h"
 #include "job/picture/inputs.h"
 #include "job/run/summary.h"
 
@@ -36,9 +35,8 @@ inline constexpr double kMostFull = 1;
 
 /// Where patches are, and what colors they are known to have.
 struct PatchSource {
-  SampleSources samples;              // a class for each patch
-  std::optional<PatchLayout> layout;  // in place of samples
-  std::filesystem::path known;        // the table of their colors
+  PatchPlaces places;
+  std::filesystem::path known;  // the table of their colors
 };
 
 /// The patches of a picture, in the order of their regions; rewinds the picture. Their colors are
