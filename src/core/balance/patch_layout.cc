@@ -7,6 +7,18 @@
 
 namespace chalcedony {
 
+std::vector<std::string> cell_names(const PatchLayout& layout) {
+  constexpr std::uint32_t kLetters = 26;
+  std::vector<std::string> names;
+  for (std::uint32_t row = 0; row < layout.rows; ++row) {
+    std::string letters(1, static_cast<char>('A' + row % kLetters));
+    if (row >= kLetters) letters.insert(0, 1, static_cast<char>('A' + row / kLetters - 1));
+    for (std::uint32_t column = 0; column < layout.columns; ++column)
+      names.push_back(letters + std::to_string(column + 1));
+  }
+  return names;
+}
+
 SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::string>& names,
                             std::uint32_t width, std::uint32_t height) {
   const std::size_t cells = std::size_t{layout.columns} * layout.rows;

@@ -16,6 +16,10 @@ struct PatchLayout {
   Region box;  // what the cells of the patches fill, edge to edge
 };
 
+/// What the cells are called by their places, row by row: A1, A2, ... of the first row, B1 of the
+/// second; AA follows Z.
+std::vector<std::string> cell_names(const PatchLayout& layout);
+
 /// The middle third of each cell, across and down, which is clear of the edges of its patch; row by
 /// row with these names, on a picture of this size.
 ///

@@ -1,33 +1,46 @@
 #include "core/balance/patch_sums.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace chalcedony {
 
-std::array<double, 3> PatchSum::mean() const {
-  const auto n = static_cast<double>(pixels);
-  return {xyz[0] / n, xyz[1] / n, xyz[2] / n};
+double PatchSum::mean(std::size_t plane) const { return sums[plane] / static_cast<double>(pixels); }
+
+double PatchSum::variance(std::size_t plane) const {
+  const double m = mean(plane);
+  return std::max(0.0, squares[plane] / static_cast<double>(pixels) - m * m);
 }
 
-void PatchSums::add(const Block& block, const ConstPlanes& xyz,
+bool PatchSums::is_full(const Block& block, std::size_t i) const {
+  return std::isfinite(full_) &&
+         (block.color[0][i] >= full_ || block.color[1][i] >= full_ || block.color[2][i] >= full_);
+}
+
+void PatchSums::add(const Block& block, std::span<const float* const> planes,
                     const std::vector<SampleRun>& runs) {
-  for_each_sample_pixel(
-      runs, block.picture_width, block.first_pixel, block.first_pixel + block.size,
-      [&](const SampleRun& run, std::uint64_t pixel) {
-        const auto i = static_cast<std::size_t>(pixel - block.first_pixel);
-        if (!block.counts(i)) return;
-        PatchSum& sum = sums_[run.sample_class];
-        for (std::size_t c = 0; c < 3; ++c) sum.xyz[c] += double{xyz[c][i]};
-        ++sum.pixels;
-        const bool full =
-            block.color[0][i] >= full_ || block.color[1][i] >= full_ || block.color[2][i] >= full_;
-        sum.full += full ? 1 : 0;
-      });
+  for_each_sample_pixel(runs, block.picture_width, block.first_pixel,
+                        block.first_pixel + block.size,
+                        [&](const SampleRun& run, std::uint64_t pixel) {
+                          const auto i = static_cast<std::size_t>(pixel - block.first_pixel);
+                          if (!block.counts(i)) return;
+                          PatchSum& sum = sums_[run.sample_class];
+                          for (std::size_t c = 0; c < planes.size(); ++c) {
+                            const auto value = double{planes[c][i]};
+                            sum.sums[c] += value;
+                            sum.squares[c] += value * value;
+                          }
+                          ++sum.pixels;
+                          sum.full += is_full(block, i) ? 1 : 0;
+                        });
 }
 
 PatchSums& PatchSums::operator+=(const PatchSums& other) {
   for (std::size_t p = 0; p < sums_.size(); ++p) {
-    for (std::size_t c = 0; c < 3; ++c) sums_[p].xyz[c] += other.sums_[p].xyz[c];
+    for (std::size_t c = 0; c < PatchSum::kMostPlanes; ++c) {
+      sums_[p].sums[c] += other.sums_[p].sums[c];
+      sums_[p].squares[c] += other.sums_[p].squares[c];
+    }
     sums_[p].pixels += other.sums_[p].pixels;
     sums_[p].full += other.sums_[p].full;
   }

@@ -14,6 +14,7 @@
 #include "job/run/results.h"
 #include "job/select/mask.h"
 #include "job/select/slice.h"
+#include "job/spot/spots.h"
 
 namespace chalcedony {
 namespace {
@@ -28,7 +29,8 @@ struct ReportOfAll {
 constexpr std::array kReports{ReportOfAll{"classify", classify_results, report_mapped},
                               ReportOfAll{"slice", slice_results, report_sliced},
                               ReportOfAll{"tidy", tidy_results, report_cleaned},
-                              ReportOfAll{"mask", mask_results, report_selected_shares}};
+                              ReportOfAll{"mask", mask_results, report_selected_shares},
+                              ReportOfAll{"spots", spots_results, report_spots}};
 
 /// What a run was told of its results.
 SharedOptions told_in(const Json& run, const std::filesystem::path& output) {

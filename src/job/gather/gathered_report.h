@@ -16,8 +16,8 @@ struct GatheredReport {
 };
 
 /// Of a run's record and the summaries of its pictures: what classes or a selection take of all of
-/// them, with its figure in `output` where the run was asked for figures. Nothing of commands that
-/// tell no shares.
+/// them, and the figure of all, of spots too, in `output` where the run was asked for figures.
+/// Nothing of commands that have neither.
 ///
 /// Errors    OutputError
 GatheredReport report_gathered(const Json& run, const Json& pictures,

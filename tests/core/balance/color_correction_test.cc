@@ -254,6 +254,8 @@ TEST_CASE("the light of patches is summed where they count", "[core][balance]") 
   CHECK(sums[1].pixels == 2);
   CHECK(sums[1].full == 0);
   CHECK(sums[1].mean() == Triple{3.5, 13.5, 23.5});
+  CHECK(sums[1].variance(0) == 0.25);  // of 3 and 4
+  CHECK(sums[1].variance(3) == 0);     // of a plane there is none of
   PatchSums twice = sums;
   twice += sums;
   CHECK(twice[0].pixels == 4);
@@ -321,4 +323,17 @@ TEST_CASE("colors corrected in another space are each corrected there", "[core][
           CHECK(after.plane(c)[i] == Approx(wanted[c]).margin(2e-3));
       }
     }
+}
+
+TEST_CASE("cells of a layout are called by their rows and columns", "[core][balance]") {
+  const auto names = cell_names({12, 8, parse_region("0,0,9,9")});
+  REQUIRE(names.size() == 96);
+  CHECK(names.front() == "A1");
+  CHECK(names[11] == "A12");
+  CHECK(names[12] == "B1");
+  CHECK(names.back() == "H12");
+  const auto many = cell_names({1, 40, parse_region("0,0,9,9")});
+  CHECK(many[25] == "Z1");
+  CHECK(many[26] == "AA1");
+  CHECK(many[39] == "AN1");
 }

@@ -1,0 +1,58 @@
+// Figures of the colors at spots: of one picture, and from picture to picture.
+#ifndef CHALCEDONY_FIGURE_SPOTS_FIGURE_H_
+#define CHALCEDONY_FIGURE_SPOTS_FIGURE_H_
+
+#include <array>
+#include <cstddef>
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/learn/sample_shape.h"
+#include "core/pixel/thumbnail.h"
+#include "figure/plot/plot.h"
+
+namespace chalcedony {
+
+struct ShownSpot {
+  std::string name, color;
+  std::array<double, 3> lab{};
+  double spread = 0;
+  std::optional<double> delta_e;  // to the picture it is held against
+};
+
+/// The spots outlined on the picture, and their colors in a table beside it; as many as there is
+/// room for.
+///
+/// Shape     a class of `places` for each spot
+void add_spots_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                      const std::string& subtitle, const SampleSet& places,
+                      const std::vector<ShownSpot>& spots, const Thumbnail& picture);
+
+/// A spot in a picture of several.
+struct SeenSpot {
+  std::string color;              // empty where it is not in the picture
+  std::optional<double> delta_e;  // to the picture it is held against
+};
+
+/// Spots through several pictures.
+struct SpotSeries {
+  std::vector<std::string> pictures;
+  std::string to;                             // the picture that they are held against
+  std::vector<std::string> spots;             // names
+  std::vector<std::vector<SeenSpot>> seen;    // of each spot, in each picture
+  std::vector<std::optional<double>> steady;  // of each picture: how far steady spots went
+};
+
+/// What a page shows of a series.
+inline constexpr std::size_t kMostSeriesPictures = 12, kMostSeriesSpots = 18;
+
+/// A row for each spot, with its color in each picture and how far it is from what it is held
+/// against; of more than fit the first pictures, and the spots that went farthest in these.
+void add_spot_series_figure(Plot& plot, const std::filesystem::path& path,
+                            const SpotSeries& series);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_SPOTS_FIGURE_H_

@@ -1,0 +1,266 @@
+// `spots` at the built program.
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "core/color/ciede2000.h"
+#include "core/color/css_color.h"
+#include "io/text/csv.h"
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+constexpr std::uint32_t kWide = 24, kHigh = 12;
+
+/// Three patches of noise, from left to right, 8 pixels wide each.
+std::vector<std::uint8_t> patches(std::array<std::array<int, 3>, 3> colors) {
+  const auto noise = random_bytes(kWide * kHigh * 3);
+  std::vector<std::uint8_t> rgb;
+  for (std::size_t i = 0; i < kWide * kHigh; ++i)
+    for (std::size_t c = 0; c < 3; ++c)
+      rgb.push_back(
+          static_cast<std::uint8_t>(colors[i % kWide / 8][c] + noise[3 * i + c] % 21 - 10));
+  return rgb;
+}
+
+void write_before_and_after(const TempDir& dir) {
+  write_rgb(dir / "a.png", kWide, kHigh,
+            patches({{{180, 60, 40}, {60, 90, 170}, {120, 120, 120}}}));
+  write_rgb(dir / "b.png", kWide, kHigh,
+            patches({{{150, 80, 60}, {60, 90, 170}, {122, 121, 120}}}));
+}
+
+const Words kThree{"--sample",    "red=1,1,6,10", "--sample",
+                   "blue=12,6,3", "--sample",     "gray=17,1,6,10"};
+
+/// The Lab of the mean light of a rectangle, pixel by pixel.
+std::array<double, 3> lab_of(const std::filesystem::path& path, std::size_t x, std::size_t y,
+                             std::size_t w, std::size_t h) {
+  const auto rgb = bytes_in(path);
+  std::array<double, 3> sum{};
+  for (std::size_t j = y; j < y + h; ++j)
+    for (std::size_t i = x; i < x + w; ++i) {
+      const std::uint8_t* const p = rgb.data() + 3 * (j * kWide + i);
+      const Color color{&spaces::kSrgb, {double(p[0]), double(p[1]), double(p[2])}};
+      const auto xyz = color.in(spaces::kXyzD50);
+      for (std::size_t c = 0; c < 3; ++c) sum[c] += xyz[c] / static_cast<double>(w * h);
+    }
+  return Color{&spaces::kXyzD50, sum}.in(spaces::kLab);
+}
+
+std::array<double, 3> lab_in(const json& spot) {
+  return {spot["lab"]["l"], spot["lab"]["a"], spot["lab"]["b"]};
+}
+
+}  // namespace
+
+TEST_CASE("a spot has the color of its mean light", "[cli][spots]") {
+  const TempDir dir;
+  write_before_and_after(dir);
+  const json spots = summary_of(
+      run_tool(dir, with({"spots", "a.png", "--summary", "json"}, kThree)))["inputs"][0]["spots"];
+  REQUIRE(spots.size() == 3);
+  CHECK(spots[0]["name"] == "red");
+  CHECK(spots[0]["pixels"] == 60);
+  CHECK(spots[1]["pixels"] == 32);  // centers within 3 of 12, 6
+  const auto expected = lab_of(dir / "a.png", 1, 1, 6, 10), found = lab_in(spots[0]);
+  for (std::size_t c = 0; c < 3; ++c) CHECK(found[c] == Approx(expected[c]).margin(1e-3));
+  CHECK(spots[0]["color"] == css_hex({&spaces::kLab, expected}));
+  CHECK(spots[0]["spread"].get<double>() > 3);
+  CHECK(spots[0]["spread"].get<double>() < 8);
+  CHECK_FALSE(spots[0].contains("change"));
+  CHECK_FALSE(spots[0].contains("channels"));
+}
+
+TEST_CASE("the spots of a target are what correct finds there", "[cli][spots]") {
+  const TempDir dir;
+  copy_demo(dir, "target.png");
+  copy_demo(dir, "target.known.csv");
+  const std::string layout = "5x4=4,4,420,336";
+  const json found = summary_of(run_tool(
+      dir, {"correct", "target.png", "--layout", layout, "--known", "target.known.csv", "-o",
+            "right.png", "--figures", "none", "--summary", "json"}))["inputs"][0]["patches"];
+  const json run =
+      summary_of(run_tool(dir, {"spots", "target.png", "--layout", layout, "--summary", "json"}));
+  const json& spots = run["inputs"][0]["spots"];
+  REQUIRE(spots.size() == 20);
+  CHECK(spots[0]["name"] == "A1");
+  CHECK(spots[4]["name"] == "A5");
+  CHECK(spots[19]["name"] == "D5");
+  for (std::size_t s = 0; s < spots.size(); ++s) {
+    CHECK(spots[s]["pixels"] == found[s]["pixels"]);
+    for (const char* channel : {"l", "a", "b"})
+      CHECK(spots[s]["lab"][channel].get<double>() ==
+            Approx(found[s]["found"][channel].get<double>()).margin(1e-3));
+  }
+  // The same bytes for any number of threads.
+  for (const char* threads : {"1", "3"})
+    REQUIRE(run_tool(dir, {"spots", "target.png", "--layout", layout, "--threads", threads,
+                           "--figures", "none", "--channels", "lch", "-o", threads})
+                .exit_code == 0);
+  CHECK(text_of_file(dir / "1/target.spots.csv") == text_of_file(dir / "3/target.spots.csv"));
+}
+
+TEST_CASE("spots say how far they went, and whether that is more than steady ones do",
+          "[cli][spots]") {
+  const TempDir dir;
+  write_before_and_after(dir);
+  const Words both = with(with({"spots", "a.png", "b.png"}, kThree), {"--steady", "gray"});
+  const json run = summary_of(run_tool(dir, with(both, {"-o", "out", "--summary", "json"})));
+  CHECK(run["to"] == "a.png");
+  const json &before = run["inputs"][0]["spots"], &after = run["inputs"][1]["spots"];
+  CHECK(before[0]["change"]["delta_e"] == 0);
+  const json& change = after[0]["change"];
+  CHECK(change["delta_e"].get<double>() ==
+        Approx(ciede2000(lab_in(before[0]), lab_in(after[0]))).margin(1e-9));
+  CHECK(change["delta_l"].get<double>() ==
+        Approx(lab_in(after[0])[0] - lab_in(before[0])[0]).margin(1e-9));
+  CHECK(change["words"] == "greener, bluer");
+  CHECK(after[1]["change"]["delta_e"] == 0);  // the same pixels
+  CHECK(after[0]["beyond_steady"] == true);
+  CHECK(after[1]["beyond_steady"] == false);
+  CHECK_FALSE(after[2].contains("beyond_steady"));
+  CHECK(run["inputs"][1]["steady"] == after[2]["change"]["delta_e"]);
+  const auto rows = read_csv(dir / "out/spots.csv");
+  REQUIRE(rows.size() == 7);
+  const auto column = [&](const char* name) {
+    const auto at = std::find(rows[0].begin(), rows[0].end(), name);
+    REQUIRE(at != rows[0].end());
+    return static_cast<std::size_t>(at - rows[0].begin());
+  };
+  CHECK(rows[4][column("picture")] == "b.png");
+  CHECK(rows[4][column("spot")] == "red");
+  CHECK(rows[4][column("change")] == "greener, bluer");
+  CHECK(rows[4][column("beyond_steady")] == "yes");
+  CHECK(rows[5][column("beyond_steady")] == "no");
+  CHECK(rows[6][column("beyond_steady")].empty());
+  CHECK(std::stod(rows[4][column("delta_e")]) == change["delta_e"].get<double>());
+  for (const char* figure : {"a.spots.figure.png", "b.spots.figure.png", "spots.figure.png"})
+    CHECK(open_picture(dir / ("out/" + std::string(figure)), {}).info.shape.width == 1280);
+  const std::string text = run_tool(dir, both).out;
+  CHECK_THAT(text, Catch::Contains("b.png: 3 spots, held against a.png\n") &&
+                       Catch::Contains("greener, bluer") &&
+                       Catch::Contains("; farther than that: red\n"));
+  CHECK_THAT(text, Catch::StartsWith("a.png: 3 spots\n"));
+}
+
+TEST_CASE("spots are held against any picture, each with places of its own", "[cli][spots]") {
+  const TempDir dir;
+  write_before_and_after(dir);
+  const auto region = [](int x) {
+    return R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":)"
+           R"({"class":"red"},"geometry":{"type":"Point","coordinates":[)" +
+           std::to_string(x) +
+           R"(.5,5.5]}},{"type":"Feature","properties":{"class":"red"},"geometry":)"
+           R"({"type":"Point","coordinates":[)" +
+           std::to_string(x + 1) + ".5,5.5]}}]}";
+  };
+  put_text(dir / "a.samples.geojson", region(3));
+  put_text(dir / "b.samples.geojson", region(19));
+  const auto told = [&](const Words& more) {
+    return summary_of(run_tool(
+        dir, with({"spots", "b.png", "--to", "a.png", "--summary", "json"}, more)))["inputs"][0];
+  };
+  const json own = told({"--samples", "a.samples.geojson", "--samples", "b.samples.geojson"});
+  CHECK(own["to"] == "a.png");
+  REQUIRE(own["spots"].size() == 1);
+  CHECK(own["spots"][0]["pixels"] == 2);
+  CHECK(own["spots"][0]["change"]["delta_e"].get<double>() > 15);
+  const json one = told({"--samples", "a.samples.geojson"});  // of both
+  CHECK(one["spots"][0]["change"]["delta_e"].get<double>() < 15);
+  const json apart = told({"--samples", "a.samples.geojson", "--apart"});
+  REQUIRE(apart["spots"].size() == 2);
+  CHECK(apart["spots"][0]["name"] == "red 1");
+  CHECK(apart["spots"][1]["name"] == "red 2");
+  // Codes of a channel, as they are stored.
+  const json codes = told({"--samples", "a.samples.geojson", "--channels", "srgb.r"});
+  const auto rgb = bytes_in(dir / "b.png");
+  const double first = rgb[3 * (5 * kWide + 3)], second = rgb[3 * (5 * kWide + 4)];
+  const json& red = codes["spots"][0]["channels"][0];
+  CHECK(red["channel"] == "srgb.r");
+  CHECK(red["mean"].get<double>() == Approx((first + second) / 2));
+  CHECK(red["standard_deviation"].get<double>() == Approx(std::abs(first - second) / 2));
+  const Outcome text = run_tool(
+      dir, {"spots", "b.png", "--samples", "a.samples.geojson", "--channels", "lch.c,lch.h"});
+  CHECK_THAT(text.out, Catch::Contains("red   lch.c") && Catch::Contains("lch.h (degrees)"));
+}
+
+TEST_CASE("shards of spots are one run", "[cli][spots][shards]") {
+  const TempDir dir;
+  write_before_and_after(dir);
+  for (const char* name : {"c.png", "d.png"})
+    write_rgb(dir / name, kWide, kHigh, patches({{{90, 90, 60}, {60, 50, 70}, {122, 121, 120}}}));
+  const Words spots = with(
+      {"spots", "a.png", "b.png", "c.png", "d.png", "--to", "a.png", "--figures", "svg"}, kThree);
+  REQUIRE(run_tool(dir, with(spots, {"-o", "one"})).exit_code == 0);
+  for (const std::string part : {"1", "2"})
+    REQUIRE(run_tool(dir, with(spots, {"--shard", part + "/2", "-o", "s" + part})).exit_code == 0);
+  REQUIRE(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}).exit_code == 0);
+  for (const char* file : {"spots.csv", "spots.figure.svg", "b.spots.csv", "how.json"}) {
+    INFO(file);
+    CHECK(text_of_file(dir / ("all/" + std::string(file))) ==
+          text_of_file(dir / ("one/" + std::string(file))));
+  }
+  CHECK(json::parse(run_tool(dir, with(spots, {"-o", "one", "--resume", "--summary", "json"}))
+                        .out)["unchanged"] == 4);
+}
+
+TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") {
+  const TempDir dir;
+  write_before_and_after(dir);
+  write_picture(dir / "clear.png", spec_of(kWide, kHigh, 4),
+                bytes_of(std::vector<std::uint8_t>(kWide * kHigh * 4)));
+  put_text(dir / "other.geojson",
+           R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":)"
+           R"({"class":"other"},"geometry":{"type":"Point","coordinates":[3.5,5.5]}}]})");
+  put_text(dir / "red.geojson",
+           R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":)"
+           R"({"class":"red"},"geometry":{"type":"Point","coordinates":[3.5,5.5]}}]})");
+  const auto refused = [&](const Words& words, int code, const std::string& says) {
+    check_error(run_tool(dir, with(with({"spots"}, words), {"-o", "out"})), code, says);
+    check_nothing_in(dir, "out");
+  };
+  refused({"a.png"}, 2, "spots needs --samples, --sample or --layout; say where the spots are");
+  refused({"a.png", "--layout", "2x2=0,0,24,12", "--sample", "a=1,1"}, 2,
+          "--sample means nothing here: --layout says where the spots are");
+  refused({"a.png", "--layout", "2x2"}, 2, "--layout: '2x2' does not say columns, rows");
+  refused({"a.png", "--layout", "20x2=0,0,24,12"}, 1, "--layout: leaves patches less than 3");
+  refused({"a.png", "--sample", "a=1,1", "--steady", "a"}, 2,
+          "--steady needs a picture to hold the spots against; give --to, or several pictures");
+  for (const Words& part : {Words{"--resume"}, Words{"--shard", "1/2"}})
+    refused(
+        with({"a.png", "b.png", "--sample", "red=1,1"}, part), 2,
+        "--resume and --shard need --to here; name the picture that the spots are held against");
+  refused({"a.png", "b.png", "--sample", "red=1,1", "--steady", "rad"}, 1,
+          "a.png: has no spot 'rad' to be steady; did you mean 'red'?");
+  refused({"a.png", "--sample", "a=30,1"}, 1,
+          "a.png, --sample: a sample of class 'a' reaches outside the picture, which is 24x12");
+  refused({"clear.png", "--sample", "a=3,1"}, 1,
+          "the spot 'a' has no pixel that counts; draw it larger, or leave it out");
+  refused({"a.png", "--sample", "a=3,1", "--to", "none.png"}, 1, "none.png: no such file");
+  // One that fails does not stop the others.
+  check_error(
+      run_tool(dir, {"spots", "a.png", "b.png", "--samples", "red.geojson", "--samples",
+                     "other.geojson", "-o", "out", "--figures", "none"}),
+      1,
+      "b.png: has no spot that is called as one of the picture it is held against; give its "
+      "spots the same names");
+  CHECK(dir.files().contains("out/a.spots.csv"));
+  CHECK_FALSE(dir.files().contains("out/b.spots.csv"));
+  put_text(dir / "both.geojson",
+           R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":)"
+           R"({"class":"red"},"geometry":{"type":"Point","coordinates":[3.5,5.5]}},)"
+           R"({"type":"Feature","properties":{"class":"gray"},"geometry":)"
+           R"({"type":"Point","coordinates":[20.5,5.5]}}]})");
+  check_error(
+      run_tool(dir, {"spots", "a.png", "b.png", "--samples", "both.geojson", "--samples",
+                     "red.geojson", "--steady", "gray", "-o", "steady", "--figures", "none"}),
+      1, "b.png: has none of the steady spots; name spots with --steady that it has");
+}

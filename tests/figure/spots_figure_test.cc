@@ -1,0 +1,60 @@
+// The colors of spots, read from the SVG form of their figures.
+#include "figure/spots_figure.h"
+
+#include "tests/support/drawn_figure.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+SpotSeries series_of(std::size_t spots, std::size_t pictures) {
+  SpotSeries series;
+  for (std::size_t p = 0; p < pictures; ++p) {
+    series.pictures.push_back("day-" + std::to_string(p) + ".png");
+    series.steady.emplace_back();
+  }
+  series.to = series.pictures.front();
+  for (std::size_t s = 0; s < spots; ++s) {
+    series.spots.push_back("spot " + std::to_string(s));
+    auto& seen = series.seen.emplace_back();
+    for (std::size_t p = 0; p < pictures; ++p)
+      seen.push_back({"#804020", p == 0 ? std::nullopt : std::optional(100.0 + double(s) + 0.1)});
+  }
+  return series;
+}
+
+std::string series_svg(const SpotSeries& series) {
+  return drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_spot_series_figure(plot, path, series);
+  });
+}
+
+}  // namespace
+
+TEST_CASE("spots stand in rows and pictures in columns", "[figure][spots]") {
+  SpotSeries series = series_of(2, 3);
+  series.seen[0][1] = {"#ffffff", 3.26};
+  series.seen[1][2] = {"", {}};  // not in that picture
+  series.steady[1] = 0.44;
+  const std::string svg = series_svg(series);
+  for (const char* text : {"Spots in 3 pictures", "numbers are delta E 2000 to day-0.png",
+                           "day-1.png", "spot 0", "3.3", "101.1", "steady spots, up to", "0.4"})
+    CHECK(has_text(svg, text));
+  CHECK(text_in(svg, "3.3").top == Approx(text_in(svg, "spot 0").top).margin(2));
+  CHECK(text_in(svg, "101.1").top == Approx(text_in(svg, "spot 1").top).margin(2));
+  CHECK(text_in(svg, "3.3").left > text_in(svg, "day-1.png").left);
+  CHECK(text_in(svg, "0.4").top > text_in(svg, "101.1").top);
+  CHECK_FALSE(has_text(series_svg(series_of(2, 3)), "steady spots, up to"));
+}
+
+TEST_CASE("of many spots and pictures a page shows what it has room for", "[figure][spots]") {
+  const std::string svg = series_svg(series_of(30, 20));
+  CHECK(has_text(svg,
+                 "numbers are delta E 2000 to day-0.png; the first 12 of 20 pictures; the 18 of 30 "
+                 "spots that went farthest"));
+  CHECK_FALSE(has_text(svg, "spot 11"));
+  CHECK(has_text(svg, "spot 12"));
+  CHECK(has_text(svg, "129.1"));
+  CHECK(text_in(svg, "spot 29").bottom < 800);
+}
