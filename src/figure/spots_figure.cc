@@ -9,6 +9,7 @@
 #include "figure/plot/legend.h"
 #include "figure/plot/shape_overlay.h"
 #include "figure/plot/text_color.h"
+#include "figure/spot_lines.h"
 
 namespace chalcedony {
 namespace {
@@ -78,12 +79,12 @@ void draw_spot_table(Plot& plot, Box box, const std::vector<ShownSpot>& spots) {
                Ink::kFaint);
 }
 
-/// The spots that are shown, in their order: those that went farthest in the first `pictures`.
-std::vector<std::size_t> shown_spots(const SpotSeries& series, std::size_t pictures) {
+/// The spots that are shown, in their order: those that went farthest.
+std::vector<std::size_t> shown_spots(const SpotSeries& series) {
   std::vector<double> farthest;
   for (const std::vector<SeenSpot>& spot : series.seen) {
     double most = 0;
-    for (std::size_t p = 0; p < pictures; ++p) most = std::max(most, spot[p].delta_e.value_or(0));
+    for (const SeenSpot& seen : spot) most = std::max(most, seen.delta_e.value_or(0));
     farthest.push_back(most);
   }
   std::vector<std::size_t> places(series.spots.size());
@@ -95,6 +96,11 @@ std::vector<std::size_t> shown_spots(const SpotSeries& series, std::size_t pictu
   return places;
 }
 
+bool steady_is_known(const SpotSeries& series) {
+  return std::any_of(series.steady.begin(), series.steady.end(),
+                     [](const std::optional<double>& one) { return one.has_value(); });
+}
+
 void draw_seen(Plot& plot, const Box& cell, const SeenSpot& seen) {
   if (seen.color.empty()) return;
   plot.bare_swatch(cell, seen.color);
@@ -103,10 +109,11 @@ void draw_seen(Plot& plot, const Box& cell, const SeenSpot& seen) {
                kSeriesPoints, text_color_on(seen.color), "center");
 }
 
-std::string series_subtitle(const SpotSeries& series, std::size_t pictures, std::size_t spots) {
-  std::string text = "numbers are delta E 2000 to " + series.to;
-  if (pictures < series.pictures.size())
-    text += fmt::format("; the first {} of {} pictures", pictures, series.pictures.size());
+std::string series_subtitle(const SpotSeries& series, std::size_t spots, bool as_lines) {
+  const bool has_steady = steady_is_known(series);
+  std::string text =
+      as_lines ? "how far spots are from " + series.to : "numbers are delta E 2000 to " + series.to;
+  if (as_lines && has_steady) text += "; gray: as far as steady spots went";
   if (spots < series.spots.size())
     text += fmt::format("; the {} of {} spots that went farthest", spots, series.spots.size());
   return text;
@@ -119,6 +126,30 @@ void draw_steady(Plot& plot, Box row, const SpotSeries& series, const std::vecto
     if (series.steady[p])
       plot.label((columns[p].left + columns[p].right) / 2, row.middle(),
                  one_decimal(*series.steady[p]), kSeriesPoints, Ink::kFaint, "center");
+}
+
+/// A row for each spot, and one for the steady ones.
+void draw_rows(Plot& plot, Box body, const SpotSeries& series,
+               const std::vector<std::size_t>& spots, double row_high) {
+  const std::size_t pictures = series.pictures.size();
+  const Box names = body.cut_left(kSeriesNames, kSpotColumnGap);
+  body.right = std::min(
+      body.right, body.left + static_cast<double>(pictures) * (kMostSeriesColumn + kSeriesGap));
+  const std::vector<Box> columns = columns_of(body, pictures, kSeriesGap);
+  for (std::size_t p = 0; p < pictures; ++p)
+    plot.label(columns[p].left, body.top + kSeriesHead / 2,
+               fitted_text(series.pictures[p], columns[p].width(), kSpotHeadPoints),
+               kSpotHeadPoints);
+  double top = body.top + kSeriesHead;
+  for (const std::size_t s : spots) {
+    plot.label(names.left, top + row_high / 2,
+               fitted_text(series.spots[s], kSeriesNames, kSeriesPoints), kSeriesPoints);
+    for (std::size_t p = 0; p < pictures; ++p)
+      draw_seen(plot, {columns[p].left, top, columns[p].right, top + row_high}, series.seen[s][p]);
+    top += row_high + kSeriesGap;
+  }
+  if (steady_is_known(series))
+    draw_steady(plot, {names.left, top, body.right, top + kSeriesHead}, series, columns);
 }
 
 }  // namespace
@@ -137,37 +168,19 @@ void add_spots_figure(Plot& plot, const std::filesystem::path& path, const std::
 
 void add_spot_series_figure(Plot& plot, const std::filesystem::path& path,
                             const SpotSeries& series) {
-  const std::size_t pictures = std::min(series.pictures.size(), kMostSeriesPictures);
-  const std::vector<std::size_t> spots = shown_spots(series, pictures);
-  const bool has_steady = std::any_of(series.steady.begin(), series.steady.end(),
-                                      [](const auto& one) { return one.has_value(); });
-  const double below = has_steady ? kSeriesHead : 0;
-  const double row_high = std::min(
-      kHighestSeriesRow,
-      (Plot::kBodyHeight - kSeriesHead - below) / static_cast<double>(spots.size()) - kSeriesGap);
-  const double body_high =
-      kSeriesHead + static_cast<double>(spots.size()) * (row_high + kSeriesGap) + below;
-  Box body =
-      plot.begin(path, fmt::format("Spots in {} pictures", series.pictures.size()),
-                 series_subtitle(series, pictures, spots.size()), Plot::page_height(body_high));
-  const Box names = body.cut_left(kSeriesNames, kSpotColumnGap);
-  body.right = std::min(
-      body.right, body.left + static_cast<double>(pictures) * (kMostSeriesColumn + kSeriesGap));
-  const std::vector<Box> columns = columns_of(body, pictures, kSeriesGap);
-  for (std::size_t p = 0; p < pictures; ++p)
-    plot.label(columns[p].left, body.top + kSeriesHead / 2,
-               fitted_text(series.pictures[p], columns[p].width(), kSpotHeadPoints),
-               kSpotHeadPoints);
-  for (std::size_t s = 0; s < spots.size(); ++s) {
-    const double top = body.top + kSeriesHead + static_cast<double>(s) * (row_high + kSeriesGap);
-    plot.label(names.left, top + row_high / 2,
-               fitted_text(series.spots[spots[s]], kSeriesNames, kSeriesPoints), kSeriesPoints);
-    for (std::size_t p = 0; p < pictures; ++p)
-      draw_seen(plot, {columns[p].left, top, columns[p].right, top + row_high},
-                series.seen[spots[s]][p]);
-  }
-  if (has_steady)
-    draw_steady(plot, {names.left, body.bottom - below, body.right, body.bottom}, series, columns);
+  const std::size_t pictures = series.pictures.size();
+  const bool as_lines = pictures > kMostSeriesPictures;
+  const std::vector<std::size_t> spots = shown_spots(series);
+  const std::string title = fmt::format("Spots in {} pictures", pictures),
+                    subtitle = series_subtitle(series, spots.size(), as_lines);
+  if (as_lines) return draw_spot_lines(plot, plot.begin(path, title, subtitle), series, spots);
+  const double below = steady_is_known(series) ? kSeriesHead : 0;
+  const auto rows = static_cast<double>(spots.size());
+  const double row_high =
+      std::min(kHighestSeriesRow, (Plot::kBodyHeight - kSeriesHead - below) / rows - kSeriesGap);
+  const double body_high = kSeriesHead + rows * (row_high + kSeriesGap) + below;
+  draw_rows(plot, plot.begin(path, title, subtitle, Plot::page_height(body_high)), series, spots,
+            row_high);
 }
 
 }  // namespace chalcedony

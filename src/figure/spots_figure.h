@@ -12,6 +12,7 @@
 #include "core/learn/sample_shape.h"
 #include "core/pixel/thumbnail.h"
 #include "figure/plot/plot.h"
+#include "figure/spot_series.h"
 
 namespace chalcedony {
 
@@ -30,26 +31,11 @@ void add_spots_figure(Plot& plot, const std::filesystem::path& path, const std::
                       const std::string& subtitle, const SampleSet& places,
                       const std::vector<ShownSpot>& spots, const Thumbnail& picture);
 
-/// A spot in a picture of several.
-struct SeenSpot {
-  std::string color;              // empty where it is not in the picture
-  std::optional<double> delta_e;  // to the picture it is held against
-};
-
-/// Spots through several pictures.
-struct SpotSeries {
-  std::vector<std::string> pictures;
-  std::string to;                             // the picture that they are held against
-  std::vector<std::string> spots;             // names
-  std::vector<std::vector<SeenSpot>> seen;    // of each spot, in each picture
-  std::vector<std::optional<double>> steady;  // of each picture: how far steady spots went
-};
-
-/// What a page shows of a series.
+/// What a page shows of a series: so many pictures as columns, more as lines.
 inline constexpr std::size_t kMostSeriesPictures = 12, kMostSeriesSpots = 18;
 
 /// A row for each spot, with its color in each picture and how far it is from what it is held
-/// against; of more than fit the first pictures, and the spots that went farthest in these.
+/// against; of many pictures a line for each spot. Of more spots than fit those that went farthest.
 void add_spot_series_figure(Plot& plot, const std::filesystem::path& path,
                             const SpotSeries& series);
 

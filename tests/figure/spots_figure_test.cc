@@ -48,13 +48,35 @@ TEST_CASE("spots stand in rows and pictures in columns", "[figure][spots]") {
   CHECK_FALSE(has_text(series_svg(series_of(2, 3)), "steady spots, up to"));
 }
 
-TEST_CASE("of many spots and pictures a page shows what it has room for", "[figure][spots]") {
-  const std::string svg = series_svg(series_of(30, 20));
+TEST_CASE("of many spots a page shows those that went farthest", "[figure][spots]") {
+  const std::string svg = series_svg(series_of(30, 12));
   CHECK(has_text(svg,
-                 "numbers are delta E 2000 to day-0.png; the first 12 of 20 pictures; the 18 of 30 "
-                 "spots that went farthest"));
+                 "numbers are delta E 2000 to day-0.png; the 18 of 30 spots that went farthest"));
   CHECK_FALSE(has_text(svg, "spot 11"));
   CHECK(has_text(svg, "spot 12"));
   CHECK(has_text(svg, "129.1"));
   CHECK(text_in(svg, "spot 29").bottom < 800);
+}
+
+TEST_CASE("through many pictures a spot is a line, named at its end", "[figure][spots]") {
+  SpotSeries series = series_of(3, 40);
+  for (std::size_t p = 1; p < 40; ++p) {
+    series.seen[0][p].delta_e = 0.5 * static_cast<double>(p);
+    series.seen[1][p].delta_e = 2;
+    series.seen[2][p].delta_e = 2.01;
+  }
+  series.seen[1][20] = {"", {}};
+  series.steady[5] = 1.5;
+  series.steady[6] = 1.25;
+  const std::string svg = series_svg(series);
+  for (const char* text : {"Spots in 40 pictures",
+                           "how far spots are from day-0.png; gray: as far as steady spots went",
+                           "delta E 2000", "picture, in the order of the inputs", "20"})
+    CHECK(has_text(svg, text));
+  CHECK_FALSE(has_text(svg, "day-1.png"));
+  // The name of the one that went farthest stands highest; names of lines that meet stand apart.
+  CHECK(text_in(svg, "spot 0").bottom < text_in(svg, "spot 1").top);
+  const auto one = text_in(svg, "spot 1"), two = text_in(svg, "spot 2");
+  CHECK((one.bottom <= two.top + 1 || two.bottom <= one.top + 1));
+  CHECK(text_in(svg, "spot 0").left > text_in(svg, "20").right);
 }
