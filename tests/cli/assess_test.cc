@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+#include "core/color/css_color.h"
 #include "tests/support/glass_maps.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
@@ -326,4 +327,19 @@ TEST_CASE("assess keeps the old tables when the disk is full", "[cli][assess]") 
               1, "out/sampled.csv: cannot be written");
   CHECK(text_of_file(dir / "out/sampled.csv") == "old");
   CHECK(dir.files().size() == 3);
+}
+
+TEST_CASE("what is right is told from what is not assessed", "[cli][assess]") {
+  const TempDir dir;
+  // Of dark classes a light gray would be easiest to tell, and hardest from the paper.
+  std::vector<std::uint8_t> labels(200, 1);
+  std::fill_n(labels.begin(), 90, std::uint8_t{2});
+  write_labels(dir / "map.png", 20, labels, {{1, "slate", "#303030"}, {2, "moss", "#505a40"}});
+  summary_of(run_tool(dir, {"assess", "map.png", "--reference", "map.png", "--region", "0,0,10,10",
+                            "-o", "out", "--figures", "none", "--summary", "json"}));
+  const nlohmann::json classes = summary_of(run_tool(
+      dir, {"inspect", "out/map.errors.png", "--summary", "json"}))["inputs"][0]["classes"];
+  REQUIRE(classes[0]["name"] == "right");
+  const auto right = css_color(classes[0]["color"].get<std::string>()).in(spaces::kLab);
+  CHECK(right[0] < 85);
 }

@@ -67,7 +67,7 @@ void AssessPictures::choose_colors(const AssessedLabels& labels) {
   for (std::size_t c = 0; c < classes_.size(); ++c)
     colors_.push_back(labels.color_of(classes_[c]).value_or(css_hex(class_color(c))));
   std::vector<std::string> colors = colors_;
-  colors.push_back(kUnclassifiedColor);
+  colors.insert(colors.end(), {kUnclassifiedColor, kNotAssessedColor});
   right_color_ = gray_apart_from(colors);
 }
 
