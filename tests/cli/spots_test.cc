@@ -244,6 +244,10 @@ TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") 
           "a.png, --sample: a sample of class 'a' reaches outside the picture, which is 24x12");
   refused({"clear.png", "--sample", "a=3,1"}, 1,
           "the spot 'a' has no pixel that counts; draw it larger, or leave it out");
+  write_labels(dir / "map.png", kWide, std::vector<std::uint8_t>(kWide * kHigh, 1),
+               {{1, "lead", "#303030"}});
+  refused({"map.png", "--sample", "a=3,1"}, 1,
+          "map.png: is a mask or a class map, whose numbers are no colors");
   refused({"a.png", "--sample", "a=3,1", "--to", "none.png"}, 1, "none.png: no such file");
   // One that fails does not stop the others.
   check_error(

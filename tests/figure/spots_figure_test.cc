@@ -80,3 +80,34 @@ TEST_CASE("through many pictures a spot is a line, named at its end", "[figure][
   CHECK((one.bottom <= two.top + 1 || two.bottom <= one.top + 1));
   CHECK(text_in(svg, "spot 0").left > text_in(svg, "20").right);
 }
+
+TEST_CASE("a spot is named inside where it has room, else beside it", "[figure][spots]") {
+  const auto rectangle = [](const char* name, double x, double y, double w, double h) {
+    SampleSet set;
+    set.shapes.push_back({set.class_named(name), {rectangle_ring(x, y, w, h)}, {}, 0});
+    return set;
+  };
+  const Thumbnail picture{100, 100, 1, std::vector<std::uint8_t>(30000, 128)};
+  const auto placed = [&](const char* name, const SampleSet& places) {
+    const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_spots_figure(plot, path, "p.png", "", places, {{"one", "#aa2030", {40, 50, 30}, 2, {}}},
+                       picture);
+    });
+    return text_in(svg, name);
+  };
+  // The picture is drawn at a little less than 7 pixels of the page for one of its own.
+  const auto inside = placed("wide", rectangle("wide", 10, 50, 80, 40));
+  const double middle = (inside.top + inside.bottom) / 2;
+  CHECK(middle == Approx(80 + 6.7 * 70).margin(25));
+  const auto above = placed("low", rectangle("low", 10, 50, 3, 3));
+  CHECK(above.bottom < 80 + 6.7 * 50);
+  CHECK(above.bottom > 80 + 6.7 * 40);
+  const auto below = placed("high", rectangle("high", 10, 0, 3, 3));
+  CHECK(below.top > 80 + 6.5 * 3);
+  // A frame around all of the picture leaves room nowhere but in the picture.
+  SampleSet frame = rectangle("frame", 0, 0, 100, 100);
+  frame.shapes[0].rings.push_back(rectangle_ring(1, 1, 98, 98));
+  const auto at_top = placed("frame", frame);
+  CHECK(at_top.top > 80);
+  CHECK(at_top.bottom < 80 + 6.7 * 8);
+}

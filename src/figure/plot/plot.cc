@@ -189,29 +189,44 @@ std::string Plot::store(std::span<const std::uint8_t> bytes) {
   return in_quotes(path.string());
 }
 
-void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale) {
-  constexpr int kPoints = 11;
-  constexpr double kRoom = 11, kHigh = 24, kRise = 18;  // of the page, in pixels
-  struct Place {
-    double x, y, wide;
-  };
-  std::vector<Place> taken;
+namespace {
+
+constexpr int kLabelPoints = 11;
+constexpr double kLabelRoom = 11, kLabelHigh = 24, kLabelRise = 18;  // of the page, in pixels
+
+/// Where a label stands on a picture `high` pixels of the page high, in these.
+RowStretch place_of(const PictureLabel& label, double scale, double high) {
+  const double wide = text_width(label.text, kLabelPoints) + kLabelRoom;
+  RowStretch place{label.x * scale, label.y * scale, wide};
+  if (!label.bottom) return place;
+  const double bottom = *label.bottom * scale;
+  if (label.inside && label.inside->wide * scale > wide && bottom - place.y > 2 * kLabelHigh)
+    return {label.inside->x * scale, label.inside->y * scale, wide};
+  const double above = place.y - kLabelRise, below = bottom + kLabelRise;
+  const bool fits_above = above >= kLabelHigh / 2, fits_below = below <= high - kLabelHigh / 2;
+  place.y = fits_above ? above : fits_below ? below : place.y + kLabelRise;
+  return place;
+}
+
+}  // namespace
+
+void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale, double high) {
+  std::vector<RowStretch> taken;
   line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
                    Ink::kPaper));
   for (const PictureLabel& one : labels) {
-    double y = one.y * scale;
-    if (one.bottom) y = y < kRise + kHigh / 2 ? *one.bottom * scale + kRise : y - kRise;
-    const Place place{one.x * scale, y, text_width(one.text, kPoints) + kRoom};
-    const bool meets = std::any_of(taken.begin(), taken.end(), [&](const Place& other) {
+    const RowStretch place = place_of(one, scale, high);
+    const bool meets = std::any_of(taken.begin(), taken.end(), [&](const RowStretch& other) {
       return std::abs(other.x - place.x) < (other.wide + place.wide) / 2 &&
-             std::abs(other.y - place.y) < kHigh;
+             std::abs(other.y - place.y) < kLabelHigh;
     });
     if (meets) continue;
     taken.push_back(place);
     line(
         fmt::format("set label {} {} at {:.6g},{:.6g} center front boxed font ',{}' "
                     "textcolor rgb '{}'",
-                    taken.size(), literal(one.text), one.x, place.y / scale, kPoints, Ink::kText));
+                    taken.size(), literal(one.text), place.x / scale, place.y / scale, kLabelPoints,
+                    Ink::kText));
   }
 }
 
@@ -239,7 +254,7 @@ Box Plot::show(const Box& box, std::string_view title, const Thumbnail& picture,
   }
   line(fmt::format("set xrange [0:{:.6g}]; set yrange [{:.6g}:0]", picture.width * cell,
                    picture.height * cell));
-  if (!over.labels.empty()) put_labels(over.labels, scale / cell);
+  if (!over.labels.empty()) put_labels(over.labels, scale / cell, shown.height());
   line(
       fmt::format("plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
                   "format='%uchar' with rgbimage notitle{}",

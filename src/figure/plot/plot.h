@@ -35,12 +35,20 @@ struct Ink {
 /// Text as gnuplot takes it literally, printable.
 std::string literal(std::string_view text);
 
-/// A text at a place of a shown picture, in the picture's pixels: about it; or above what reaches
-/// from y down to `bottom`, and below it where the picture has no room above.
+/// A stretch of a row of a shown picture.
+struct RowStretch {
+  double x, y;  // of its middle
+  double wide;
+};
+
+/// A text at a place of a shown picture, in the picture's pixels: about it; or of what reaches from
+/// y down to `bottom`: inside, where that is large enough for the text, else above, and below where
+/// the picture has no room above.
 struct PictureLabel {
   double x, y;
   std::string text;
   std::optional<double> bottom = {};
+  std::optional<RowStretch> inside = {};  // a wide one
 };
 
 /// What is drawn on a shown picture. A label that would lie on one before it is left out.
@@ -123,8 +131,8 @@ class Plot {
   void begin_panel(const Box& drawn, std::string_view title);
   void draw_on_page();
   std::filesystem::path stored_path(std::string_view suffix);
-  /// `scale`: pixels of the page for one of the picture.
-  void put_labels(const std::vector<PictureLabel>& labels, double scale);
+  /// `scale`: pixels of the page for one of the picture, which is so many of them high.
+  void put_labels(const std::vector<PictureLabel>& labels, double scale, double high);
 
   FigureFormat format_;
   double height_ = kHeight;

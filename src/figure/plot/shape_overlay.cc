@@ -55,13 +55,44 @@ std::string outlined(const std::string& stored, const std::string& color) {
       stored, Ink::kPaper, color);
 }
 
-/// Above or below the middle of the outer ring.
-PictureLabel name_beside(const std::vector<Position>& ring, const std::string& name) {
+/// Where the edges of rings cross a row, from left to right; between two of them, in turn, it is
+/// inside.
+std::vector<double> crossings(const std::vector<std::vector<Position>>& rings, double y) {
+  std::vector<double> at;
+  for (const auto& ring : rings)
+    for (std::size_t i = 0; i + 1 < ring.size(); ++i) {
+      const Position &a = ring[i], &b = ring[i + 1];
+      if ((a.y <= y) != (b.y <= y)) at.push_back(a.x + (y - a.y) / (b.y - a.y) * (b.x - a.x));
+    }
+  std::sort(at.begin(), at.end());
+  return at;
+}
+
+/// The widest stretch inside the rings, of some rows between top and bottom; of equals the one that
+/// is nearest to the middle.
+RowStretch widest_stretch(const std::vector<std::vector<Position>>& rings, double top,
+                          double bottom) {
+  constexpr int kRows = 9;
+  RowStretch widest{0, 0, 0};
+  for (int row = 0; row < kRows; ++row) {
+    const int from_middle = row % 2 == 0 ? row / 2 : -(row + 1) / 2;
+    const double y = (top + bottom) / 2 + from_middle * (bottom - top) / (kRows + 1);
+    const std::vector<double> at = crossings(rings, y);
+    for (std::size_t i = 0; i + 1 < at.size(); i += 2)
+      if (at[i + 1] - at[i] > widest.wide) widest = {(at[i] + at[i + 1]) / 2, y, at[i + 1] - at[i]};
+  }
+  return widest;
+}
+
+/// Inside the rings, or above or below the middle of the outer one.
+PictureLabel name_beside(const std::vector<std::vector<Position>>& rings, const std::string& name) {
+  const std::vector<Position>& outer = rings.front();
   const auto by_x = [](const Position& a, const Position& b) { return a.x < b.x; };
   const auto by_y = [](const Position& a, const Position& b) { return a.y < b.y; };
-  const auto [left, right] = std::minmax_element(ring.begin(), ring.end(), by_x);
-  const auto [top, bottom] = std::minmax_element(ring.begin(), ring.end(), by_y);
-  return {(left->x + right->x) / 2, top->y, name, bottom->y};
+  const auto [left, right] = std::minmax_element(outer.begin(), outer.end(), by_x);
+  const auto [top, bottom] = std::minmax_element(outer.begin(), outer.end(), by_y);
+  return {(left->x + right->x) / 2, top->y, name, bottom->y,
+          widest_stretch(rings, top->y, bottom->y)};
 }
 
 std::vector<Position> ring_around(const PixelRect& rect) {
@@ -78,7 +109,7 @@ Overlay outlined_samples(Plot& plot, const SampleSet& samples,
     const auto rings = outlines_of(shape);
     std::string& data = outlines[shape.sample_class];
     for (const auto& ring : rings) data += line_through(ring);
-    over.labels.push_back(name_beside(rings.front(), samples.classes[shape.sample_class].name));
+    over.labels.push_back(name_beside(rings, samples.classes[shape.sample_class].name));
   }
   for (std::size_t c = 0; c < outlines.size(); ++c) {
     if (!over.plots.empty()) over.plots += ", ";
@@ -92,7 +123,8 @@ std::string outlined(Plot& plot, const PixelRect& rect, const std::string& color
 }
 
 PictureLabel name_beside(const PixelRect& rect, const std::string& name) {
-  return name_beside(ring_around(rect), name);
+  return {rect.x + rect.width / 2.0, static_cast<double>(rect.y), name,
+          static_cast<double>(rect.y + rect.height)};
 }
 
 }  // namespace chalcedony

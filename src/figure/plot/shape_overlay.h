@@ -11,8 +11,8 @@
 
 namespace chalcedony {
 
-/// Every shape of the samples outlined in the color of its class, with the name of the class beside
-/// it, and coordinates along the picture.
+/// Every shape of the samples outlined in the color of its class, with the name of the class in it
+/// or beside it, and coordinates along the picture.
 ///
 /// Shape     a color for each class
 Overlay outlined_samples(Plot& plot, const SampleSet& samples,

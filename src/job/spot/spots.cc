@@ -10,6 +10,7 @@
 #include "figure/spots_figure.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
+#include "job/picture/picture_output.h"
 #include "job/picture/short_names.h"
 #include "job/repeat/each_input.h"
 #include "job/spot/spots_report.h"
@@ -87,6 +88,7 @@ class SpotReader {
 
   Read read(const path& input, bool wants_preview, const Context& context) const {
     CountedPicture picture = open_counted(input, options_.shared, context);
+    refuse_labels(picture);
     errors_at(input.string(), [&] { require_color(picture.file.info); });
     NamedSamples spots = patches_of_input(
         options_.places,
