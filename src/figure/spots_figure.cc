@@ -52,6 +52,7 @@ void draw_spot(Plot& plot, Box line, const ShownSpot& spot,
   swatch.top += kSpotSwatchGap;
   swatch.bottom -= kSpotSwatchGap;
   plot.swatch(swatch, spot.color);
+  if (!spot.other.empty()) plot.bare_swatch(swatch.cut_left(swatch.width() / 2), spot.other);
   const double room = columns.front().right - kSpotNumberWide - line.left;
   plot.label(line.left, middle, fitted_text(spot.name, room, kSpotPoints), kSpotPoints);
   std::vector<std::string> numbers;

@@ -20,7 +20,8 @@ struct ShownSpot {
   std::string name, color;
   std::array<double, 3> lab{};
   double spread = 0;
-  std::optional<double> delta_e;  // to the picture it is held against
+  std::string other;              // the color it is held against; empty where it is held to none
+  std::optional<double> delta_e;  // to that
 };
 
 /// The spots outlined on the picture, and their colors in a table beside it; as many as there is

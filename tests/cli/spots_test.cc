@@ -108,6 +108,42 @@ TEST_CASE("the spots of a target are what correct finds there", "[cli][spots]") 
   CHECK(text_of_file(dir / "1/target.spots.csv") == text_of_file(dir / "3/target.spots.csv"));
 }
 
+TEST_CASE("spots are held against colors they should have", "[cli][spots]") {
+  const TempDir dir;
+  copy_demo(dir, "target.png");
+  copy_demo(dir, "target.known.csv");
+  const std::string layout = "5x4=4,4,420,336";
+  const json found = summary_of(run_tool(
+      dir, {"correct", "target.png", "--layout", layout, "--known", "target.known.csv", "-o",
+            "right.png", "--figures", "none", "--summary", "json"}))["inputs"][0]["patches"];
+  const Words held{"spots",       "target.png", "--layout",  layout, "--known", "target.known.csv",
+                   "--tolerance", "5",          "--figures", "svg",  "-o",      "out"};
+  const json run = summary_of(run_tool(dir, with(held, {"--summary", "json"})));
+  CHECK(run["to"] == "target.known.csv");
+  CHECK(run["tolerance"] == 5);
+  const json& spots = run["inputs"][0]["spots"];
+  std::size_t beyond = 0;
+  for (std::size_t s = 0; s < spots.size(); ++s) {
+    CHECK(spots[s]["name"] == found[s]["name"]);
+    const double far = spots[s]["change"]["delta_e"];
+    CHECK(far == Approx(found[s]["before"].get<double>()).margin(1e-3));
+    CHECK(spots[s]["beyond_tolerance"] == (far > 5));
+    beyond += far > 5 ? 1 : 0;
+  }
+  CHECK(beyond == 15);
+  CHECK_THAT(text_of_file(dir / "out/target.spots.figure.svg"),
+             Catch::Contains("left halves are of target.known.csv"));
+  CHECK_THAT(text_of_file(dir / "out/target.spots.csv"), Catch::Contains(",beyond_tolerance\r\n"));
+  CHECK_THAT(run_tool(dir, held).out,
+             Catch::Contains("\n  farther than the tolerance of 5: white, rose, amber, "));
+  CHECK_THAT(run_tool(dir, with(held, {"--resume"})).err, Catch::Equals(""));
+  // Names by place, where the table has not one color for each.
+  CHECK_THAT(run_tool(dir, {"spots", "target.png", "--layout", "4x4=4,4,420,336", "--known",
+                            "target.known.csv", "-o", "other"})
+                 .err,
+             Catch::Contains("has no spot that is called as one it is held against"));
+}
+
 TEST_CASE("spots say how far they went, and whether that is more than steady ones do",
           "[cli][spots]") {
   const TempDir dir;
@@ -232,8 +268,16 @@ TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") 
           "--sample means nothing here: --layout says where the spots are");
   refused({"a.png", "--layout", "2x2"}, 2, "--layout: '2x2' does not say columns, rows");
   refused({"a.png", "--layout", "20x2=0,0,24,12"}, 1, "--layout: leaves patches less than 3");
-  refused({"a.png", "--sample", "a=1,1", "--steady", "a"}, 2,
-          "--steady needs a picture to hold the spots against; give --to, or several pictures");
+  refused(
+      {"a.png", "--sample", "a=1,1", "--steady", "a"}, 2,
+      "--steady needs something to hold the spots against; give --to, --known or several pictures");
+  refused({"a.png", "--sample", "a=1,1", "--tolerance", "2"}, 2,
+          "--tolerance needs something to hold the spots against");
+  refused({"a.png", "--sample", "a=1,1", "--known", "k.csv", "--to", "b.png"}, 2,
+          "--to means nothing here: --known says what the spots are held against");
+  refused({"a.png", "--sample", "a=1,1", "--known", "k.csv", "--tolerance", "no"}, 2,
+          "--tolerance: ");
+  refused({"a.png", "--sample", "a=1,1", "--known", "k.csv"}, 1, "k.csv: no such file");
   for (const Words& part : {Words{"--resume"}, Words{"--shard", "1/2"}})
     refused(
         with({"a.png", "b.png", "--sample", "red=1,1"}, part), 2,
@@ -254,8 +298,7 @@ TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") 
       run_tool(dir, {"spots", "a.png", "b.png", "--samples", "red.geojson", "--samples",
                      "other.geojson", "-o", "out", "--figures", "none"}),
       1,
-      "b.png: has no spot that is called as one of the picture it is held against; give its "
-      "spots the same names");
+      "b.png: has no spot that is called as one it is held against; give its spots the same names");
   CHECK(dir.files().contains("out/a.spots.csv"));
   CHECK_FALSE(dir.files().contains("out/b.spots.csv"));
   put_text(dir / "both.geojson",

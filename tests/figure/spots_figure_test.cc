@@ -90,8 +90,8 @@ TEST_CASE("a spot is named inside where it has room, else beside it", "[figure][
   const Thumbnail picture{100, 100, 1, std::vector<std::uint8_t>(30000, 128)};
   const auto placed = [&](const char* name, const SampleSet& places) {
     const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
-      add_spots_figure(plot, path, "p.png", "", places, {{"one", "#aa2030", {40, 50, 30}, 2, {}}},
-                       picture);
+      add_spots_figure(plot, path, "p.png", "", places,
+                       {{"one", "#aa2030", {40, 50, 30}, 2, {}, {}}}, picture);
     });
     return text_in(svg, name);
   };
@@ -110,4 +110,21 @@ TEST_CASE("a spot is named inside where it has room, else beside it", "[figure][
   const auto at_top = placed("frame", frame);
   CHECK(at_top.top > 80);
   CHECK(at_top.bottom < 80 + 6.7 * 8);
+}
+
+TEST_CASE("colors of spots stand beside those they are held against", "[figure][spots]") {
+  const Thumbnail picture{100, 100, 1, std::vector<std::uint8_t>(30000, 128)};
+  SampleSet places;
+  for (const char* name : {"red", "new"})
+    places.shapes.push_back({places.class_named(name), {rectangle_ring(10, 10, 5, 5)}, {}, 0});
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_spots_figure(plot, path, "p.png", "as they are", places,
+                     {{"red", "#aa2030", {40.26, -0.02, 30}, 2.04, "#bb3344", 3.26},
+                      {"new", "#102030", {10, 0, -9}, 1, "", {}}},
+                     picture);
+  });
+  for (const char* text : {"Spots on p.png", "as they are", "delta E", "40.3", "0.0", "2.0", "3.3"})
+    CHECK(has_text(svg, text));
+  CHECK_FALSE(has_text(svg, "-0.0"));
+  CHECK_THAT(svg, Catch::Contains("170,  32,  48") && Catch::Contains("187,  51,  68"));
 }

@@ -39,6 +39,12 @@ void declare_spots(po::options_description& options) {
   add_option<std::string>(options, "to", "PICTURE",
                           "hold the spots against those of this picture (default the first of "
                           "several)");
+  add_option<std::string>(options, "known", "FILE",
+                          "hold them against colors they should have: a CSV table with a name and "
+                          "the three channels of a space in each line; spots of --layout are "
+                          "called so, row by row, where there is one for each");
+  add_option<std::string>(options, "tolerance", "DELTA-E",
+                          "say which spots are farther than this from what they are held against");
   add_option<std::string>(options, "steady", "NAMES",
                           "spots that did not change, as those of a gray card: how much they do "
                           "tells what is light and camera alone");
@@ -76,23 +82,40 @@ Json do_spots(const po::variables_map& given, const SharedOptions& shared, const
   SpotsOptions options;
   options.shared = shared;
   if (given.count("to")) options.to = given["to"].as<std::string>();
-  const bool is_held = options.to || shared.inputs.size() > 1;
+  if (given.count("known")) {
+    refuse_options(given, {"to"}, "--known says what the spots are held against");
+    options.known = given["known"].as<std::string>();
+  }
+  const bool is_held = options.to || options.known || shared.inputs.size() > 1;
   options.places = places_of(given, options);
   options.apart = given.count("apart") > 0;
   options.channels = channels_or_space(given, "channels", shared, "");
-  if (given.count("steady")) options.steady = split_list(given["steady"].as<std::string>());
-  if (!options.steady.empty() && !is_held)
-    throw UsageError("--steady needs a picture to hold the spots against",
-                     "give --to, or several pictures");
+  if (!is_held)
+    for (const char* option : {"steady", "tolerance"})
+      if (given.count(option))
+        throw UsageError("--" + std::string(option) + " needs something to hold the spots against",
+                         "give --to, --known or several pictures");
+  if (given.count("steady")) options.limits.steady = split_list(given["steady"].as<std::string>());
+  if (given.count("tolerance"))
+    options.limits.tolerance =
+        number_in("--tolerance", given["tolerance"].as<std::string>(), {.low = 0, .high = 1000});
   // What was held against another state of the first picture would be kept, and the first picture
   // of a part of a recipe's pictures is that of no other part.
-  if ((shared.resume || shared.shard) && is_held && !options.to)
+  if ((shared.resume || shared.shard) && is_held && !options.to && !options.known)
     throw UsageError("--resume and --shard need --to here",
                      "name the picture that the spots are held against");
   return run_spots(options, context);
 }
 
-void print_picture(const Json& picture, std::ostream& out) {
+/// The names of the spots for which this is so.
+std::string names_of_spots(const Json& spots, const char* is) {
+  std::vector<std::string> names;
+  for (const Json& spot : spots)
+    if (spot.value(is, false)) names.push_back(spot["name"]);
+  return names.empty() ? "none" : fmt::format("{}", fmt::join(names, ", "));
+}
+
+void print_picture(const Json& picture, const Json& tolerance, std::ostream& out) {
   const bool is_held = picture.contains("to") && picture["to"] != picture["file"];
   out << fmt::format("{}: {}{}\n", picture["file"], plural(picture["spots"].size(), "spot"),
                      is_held ? ", held against " + picture["to"].get<std::string>() : "");
@@ -113,13 +136,13 @@ void print_picture(const Json& picture, std::ostream& out) {
         .words("change", "change/words");
   table.print(out);
   if (is_held && picture.contains("steady")) {
-    std::vector<std::string> beyond;
-    for (const Json& spot : picture["spots"])
-      if (spot.value("beyond_steady", false)) beyond.push_back(spot["name"]);
     out << fmt::format("  steady spots went up to {:.2f}; farther than that: {}\n",
                        picture["steady"].get<double>(),
-                       beyond.empty() ? "none" : fmt::format("{}", fmt::join(beyond, ", ")));
+                       names_of_spots(picture["spots"], "beyond_steady"));
   }
+  if (is_held && !tolerance.is_null())
+    out << fmt::format("  farther than the tolerance of {:g}: {}\n", tolerance.get<double>(),
+                       names_of_spots(picture["spots"], "beyond_tolerance"));
 }
 
 /// The channels of --channels, a row for each spot and channel.
@@ -140,7 +163,7 @@ void print_figures(const Json& picture, std::ostream& out) {
 
 void print_spots(const Json& summary, std::ostream& out) {
   for (const Json& picture : summary["inputs"]) {
-    print_picture(picture, out);
+    print_picture(picture, summary.value("tolerance", Json()), out);
     print_figures(picture, out);
   }
   if (!summary["inputs"].empty()) out << "  colors are Lab (D50) of the mean light of a spot\n";
@@ -157,9 +180,11 @@ const Command kSpots{
     "Reads the colors at places: drawn regions, points, or even rows as the wells of a plate have. "
     "The color of a spot is that of its mean light, as an instrument takes it. Of several pictures "
     "it says how far each spot is from that of the same name in the first picture, or in the one "
-    "of --to, and which way it went. Pictures of one light are compared; correct brings others to "
+    "of --to, and which way it went; or how far spots are from colors they should have. Pictures "
+    "of one light are compared; correct brings others to "
     "known colors first.",
-    {{"spots target.png --layout 5x4=4,4,420,336 -o out/", "the colors of twenty tiles, A1 to D5"},
+    {{"spots target.png --layout 5x4=4,4,420,336 --known target.known.csv --tolerance 5 -o out/",
+      "twenty tiles, and which of them are far from the colors they should have"},
      {"spots panel-a.png panel-b.png panel-d.png --samples panel-a.samples.geojson --samples "
       "panel-b.samples.geojson --samples panel-d.samples.geojson --steady lead -o out/",
       "the glass of three panels, and whether it differs more than lead does"},

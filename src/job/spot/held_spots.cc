@@ -10,10 +10,10 @@
 namespace chalcedony {
 namespace {
 
-const SpotColor* spot_named(const std::vector<SpotColor>& spots, const std::string& name) {
-  const auto found = std::find_if(spots.begin(), spots.end(),
-                                  [&](const SpotColor& spot) { return spot.name == name; });
-  return found == spots.end() ? nullptr : &*found;
+const NamedLab* color_named(const std::vector<NamedLab>& colors, const std::string& name) {
+  const auto found = std::find_if(colors.begin(), colors.end(),
+                                  [&](const NamedLab& color) { return color.name == name; });
+  return found == colors.end() ? nullptr : &*found;
 }
 
 bool is_among(const std::vector<std::string>& names, const std::string& name) {
@@ -34,28 +34,30 @@ std::optional<double> steady_change(const std::vector<HeldSpot>& spots,
 
 HeldSpots not_held(std::vector<SpotColor> spots) {
   HeldSpots held;
-  for (SpotColor& spot : spots) held.spots.push_back({std::move(spot), {}, {}});
+  for (SpotColor& spot : spots) held.spots.push_back({std::move(spot), {}, {}, {}, {}});
   return held;
 }
 
-HeldSpots held_against(const std::vector<SpotColor>& other, std::vector<SpotColor> spots,
-                       const std::vector<std::string>& steady) {
+HeldSpots held_against(const std::vector<NamedLab>& others, std::vector<SpotColor> spots,
+                       const ChangeLimits& limits) {
   HeldSpots held = not_held(std::move(spots));
   bool some = false;
   for (HeldSpot& spot : held.spots)
-    if (const SpotColor* const before = spot_named(other, spot.color.name)) {
-      spot.change = color_change(before->lab, spot.color.lab);
+    if (const NamedLab* const other = color_named(others, spot.color.name)) {
+      spot.other = other->lab;
+      spot.change = color_change(other->lab, spot.color.lab);
+      if (limits.tolerance) spot.beyond_tolerance = spot.change->delta_e > *limits.tolerance;
       some = true;
     }
   if (!some)
-    throw InputError("has no spot that is called as one of the picture it is held against",
+    throw InputError("has no spot that is called as one it is held against",
                      "give its spots the same names");
-  if (steady.empty()) return held;
-  held.steady = steady_change(held.spots, steady);
+  if (limits.steady.empty()) return held;
+  held.steady = steady_change(held.spots, limits.steady);
   if (!held.steady)
     throw InputError("has none of the steady spots", "name spots with --steady that it has");
   for (HeldSpot& spot : held.spots)
-    if (spot.change && !is_among(steady, spot.color.name))
+    if (spot.change && !is_among(limits.steady, spot.color.name))
       spot.beyond_steady = spot.change->delta_e > *held.steady;
   return held;
 }

@@ -1,7 +1,8 @@
-// Spots of a picture held against those of another.
+// Spots of a picture held against those of another, or against known colors.
 #ifndef CHALCEDONY_JOB_SPOT_HELD_SPOTS_H_
 #define CHALCEDONY_JOB_SPOT_HELD_SPOTS_H_
 
+#include <array>
 #include <optional>
 #include <string>
 #include <vector>
@@ -11,11 +12,25 @@
 
 namespace chalcedony {
 
-/// A spot, and how it differs from the one of its name in the other picture, where there is one.
+/// A color that a spot of its name is held against.
+struct NamedLab {
+  std::string name;
+  std::array<double, 3> lab{};  // D50
+};
+
+/// What a change is measured by.
+struct ChangeLimits {
+  std::vector<std::string> steady;  // spots that are known not to change
+  std::optional<double> tolerance;  // in CIEDE2000
+};
+
+/// A spot, and how it differs from the color of its name, where there is one.
 struct HeldSpot {
   SpotColor color;
+  std::optional<std::array<double, 3>> other;  // that color, Lab
   std::optional<ColorChange> change;
-  std::optional<bool> beyond_steady;  // whether it changed more than spots that are steady
+  std::optional<bool> beyond_steady;     // whether it changed more than spots that are steady
+  std::optional<bool> beyond_tolerance;  // whether it is farther than that
 };
 
 struct HeldSpots {
@@ -28,12 +43,11 @@ struct HeldSpots {
 /// Spots that are held against none.
 HeldSpots not_held(std::vector<SpotColor> spots);
 
-/// Spots are the same when their names are. `steady`: names of spots that are known not to change.
+/// Spots are held against the colors of their names.
 ///
-/// Errors    InputError when no spot has a name of the other picture, or no steady one is among
-///           them
-HeldSpots held_against(const std::vector<SpotColor>& other, std::vector<SpotColor> spots,
-                       const std::vector<std::string>& steady);
+/// Errors    InputError when no spot has a name of these, or no steady one is among them
+HeldSpots held_against(const std::vector<NamedLab>& others, std::vector<SpotColor> spots,
+                       const ChangeLimits& limits);
 
 /// Which way a color went, in words: "darker, yellower"; what is less than half of its largest
 /// difference is not told, nor a change that is less than 0.5.

@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "figure/spots_figure.h"
+#include "io/document/known_colors_file.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
@@ -41,20 +42,25 @@ class SpotReader {
  public:
   SpotReader(const SpotsOptions& options, Results& results, FigureFormat format)
       : options_(options), results_(results), format_(format) {
-    if (options_.to) {
-      to_ = *options_.to;
+    if (options_.to || options_.known) {
+      to_ = options_.to ? *options_.to : *options_.known;
     } else if (options_.shared.inputs.size() > 1) {
       to_ = options_.shared.inputs.front();
     }
   }
 
-  /// Reads the picture that the others are held against, if there is one.
+  /// Reads what the spots are held against, if there is something.
   void read_reference(const Context& context) {
     if (to_.empty()) return;
-    reference_ = read(to_, false, context).colors;
-    std::vector<std::string> names;
-    for (const SpotColor& spot : reference_) names.push_back(spot.name);
-    for (const std::string& name : options_.steady)
+    if (options_.known) {
+      for (const KnownColor& known : read_known_colors(to_))
+        reference_.push_back({known.name, known.color.in(spaces::kLab)});
+    } else {
+      for (const SpotColor& spot : read(to_, false, context).colors)
+        reference_.push_back({spot.name, spot.lab});
+    }
+    const std::vector<std::string> names = reference_names();
+    for (const std::string& name : options_.limits.steady)
       if (std::find(names.begin(), names.end(), name) == names.end())
         throw InputError("has no spot '" + name + "' to be steady", suggest_name(name, names),
                          to_.string());
@@ -66,11 +72,12 @@ class SpotReader {
     Read one = read(input, format_ != FigureFormat::kNone, context);
     const HeldSpots held =
         to_.empty() ? not_held(std::move(one.colors)) : errors_at(input.string(), [&] {
-          return held_against(reference_, std::move(one.colors), options_.steady);
+          return held_against(reference_, std::move(one.colors), options_.limits);
         });
     if (results_.wants("spots"))
-      write_spots(results_.path(input, "spots", "csv"), held, one.channels, !to_.empty(),
-                  !options_.steady.empty());
+      write_spots(results_.path(input, "spots", "csv"), held,
+                  {one.channels, !to_.empty(), !options_.limits.steady.empty(),
+                   options_.limits.tolerance.has_value()});
     if (one.thumbnail) draw(input, held, one, context);
     Json json{{"file", input.string()}};
     if (!to_.empty()) json["to"] = to_.string();
@@ -86,14 +93,25 @@ class SpotReader {
     std::optional<Thumbnail> thumbnail;
   };
 
+  std::vector<std::string> reference_names() const {
+    std::vector<std::string> names;
+    for (const NamedLab& color : reference_) names.push_back(color.name);
+    return names;
+  }
+
+  /// Of known colors, where there is one for each cell, in their order.
+  std::vector<std::string> layout_names() const {
+    if (!options_.places.layout) return {};
+    std::vector<std::string> names = cell_names(*options_.places.layout);
+    return options_.known && reference_.size() == names.size() ? reference_names() : names;
+  }
+
   Read read(const path& input, bool wants_preview, const Context& context) const {
     CountedPicture picture = open_counted(input, options_.shared, context);
     refuse_labels(picture);
     errors_at(input.string(), [&] { require_color(picture.file.info); });
-    NamedSamples spots = patches_of_input(
-        options_.places,
-        options_.places.layout ? cell_names(*options_.places.layout) : std::vector<std::string>{},
-        place_of(input), picture, options_.shared, context);
+    NamedSamples spots = patches_of_input(options_.places, layout_names(), place_of(input), picture,
+                                          options_.shared, context);
     // An option is of all pictures, so its name does not say where.
     if (spots.from.starts_with("--")) spots.from = input.string() + ", " + spots.from;
     if (options_.apart) spots.samples = shapes_apart(spots.samples);
@@ -120,12 +138,15 @@ class SpotReader {
     std::vector<ShownSpot> shown;
     for (const HeldSpot& spot : held.spots) {
       ShownSpot& out = shown.emplace_back(
-          ShownSpot{spot.color.name, spot.color.css, spot.color.lab, spot.color.spread, {}});
-      if (is_held && spot.change) out.delta_e = spot.change->delta_e;
+          ShownSpot{spot.color.name, spot.color.css, spot.color.lab, spot.color.spread, {}, {}});
+      if (!is_held || !spot.change) continue;
+      out.other = css_hex({&spaces::kLab, *spot.other});
+      out.delta_e = spot.change->delta_e;
     }
     std::string subtitle =
         "Lab of the mean light (D50), and how far pixels spread about their mean";
-    if (is_held) subtitle += "; delta E 2000 to " + to_.filename().string();
+    if (is_held)
+      subtitle += "; left halves are of " + to_.filename().string() + ", delta E 2000 is to them";
     Plot plot(format_);
     add_spots_figure(plot, results_.path(input, "spots.figure", extension_of(format_)),
                      input.filename().string(), subtitle, one.places, shown, *one.thumbnail);
@@ -136,7 +157,7 @@ class SpotReader {
   Results& results_;
   FigureFormat format_;
   path to_;  // empty: the spots are held against none
-  std::vector<SpotColor> reference_;
+  std::vector<NamedLab> reference_;
 };
 
 /// A spot of each picture by its name.
@@ -188,6 +209,7 @@ Json run_spots(const SpotsOptions& options, const Context& context) {
   SpotReader reader(options, results, figures.of_each);
   reader.read_reference(context);
   if (!reader.to().empty()) summary["to"] = reader.to().string();
+  if (options.limits.tolerance) summary["tolerance"] = *options.limits.tolerance;
   const auto do_one = [&](const path& input, const Context& its_context) {
     return reader.run(input, its_context);
   };

@@ -14,6 +14,7 @@
 #include "job/run/result_kind.h"
 #include "job/run/results.h"
 #include "job/run/summary.h"
+#include "job/spot/held_spots.h"
 
 namespace chalcedony {
 
@@ -21,17 +22,18 @@ struct SpotsOptions {
   SharedOptions shared;
   PatchPlaces places;  // files of its samples: of each input, then of `to` where that is no input
   bool apart = false;  // whether each region of a class is a spot of its own
-  std::vector<Channel> channels;            // whose figures are wanted beside the color
-  std::optional<std::filesystem::path> to;  // held against; else the first of several inputs
-  std::vector<std::string> steady;          // spots that did not change
+  std::vector<Channel> channels;  // whose figures are wanted beside the color
+  // What spots are held against: a picture, or a table of colors; else the first of several inputs.
+  std::optional<std::filesystem::path> to, known;
+  ChangeLimits limits;
 };
 
 const std::vector<ResultKind>& spots_results();
 
 /// Reads every input once, and the picture they are held against once more.
 ///
-/// Errors    InputError when that picture cannot be read, or has no spot that is called steady; an
-///           input that fails is listed and the others go on
+/// Errors    InputError when what they are held against cannot be read, or has no spot that is
+///           called steady; an input that fails is listed and the others go on
 Json run_spots(const SpotsOptions& options, const Context& context);
 
 /// Of several pictures that were held against one, the `inputs` of a summary, adds to the plot the

@@ -12,31 +12,31 @@ Color lab_color(const SpotColor& spot) { return {&spaces::kLab, spot.lab}; }
 
 CsvField field(const std::optional<double>& value) { return value ? CsvField(*value) : CsvField(); }
 
-std::vector<std::string> header_of(const std::vector<Channel>& channels, bool is_held,
-                                   bool has_steady) {
+std::vector<std::string> header_of(const SpotColumns& columns) {
   std::vector<std::string> header{"spot",  "color", "pixels", "full_scale_percent",
                                   "lab_l", "lab_a", "lab_b",  "chroma",
                                   "hue",   "spread"};
-  for (const Channel& channel : channels)
+  for (const Channel& channel : columns.channels)
     for (const char* figure : {"_mean", "_median", "_spread"})
       header.push_back(channel.name() + figure);
-  if (is_held)
+  if (columns.changes)
     for (const char* column : {"delta_e", "delta_l", "delta_a", "delta_b", "delta_c", "change"})
       header.emplace_back(column);
-  if (has_steady) header.emplace_back("beyond_steady");
+  if (columns.steady) header.emplace_back("beyond_steady");
+  if (columns.tolerance) header.emplace_back("beyond_tolerance");
   return header;
 }
 
-void add_change(const HeldSpot& spot, bool has_steady, std::vector<CsvField>& row) {
-  if (spot.change) {
-    const ColorChange& c = *spot.change;
-    for (const double value : {c.delta_e, c.lightness, c.a, c.b, c.chroma}) row.emplace_back(value);
-    row.emplace_back(change_words(c));
-  } else {
-    row.resize(row.size() + 6);
-  }
-  if (!has_steady) return;
-  row.push_back(spot.beyond_steady ? CsvField(*spot.beyond_steady ? "yes" : "no") : CsvField());
+CsvField yes_or_no(const std::optional<bool>& is) {
+  return is ? CsvField(*is ? "yes" : "no") : CsvField();
+}
+
+void add_change(const std::optional<ColorChange>& change, std::vector<CsvField>& row) {
+  if (!change) return row.resize(row.size() + 6);
+  for (const double value :
+       {change->delta_e, change->lightness, change->a, change->b, change->chroma})
+    row.emplace_back(value);
+  row.emplace_back(change_words(*change));
 }
 
 Json json_of(const ColorChange& change) {
@@ -61,8 +61,8 @@ Json channels_json(const SpotColor& spot, const std::vector<Channel>& channels) 
 }  // namespace
 
 void write_spots(const std::filesystem::path& path, const HeldSpots& held,
-                 const std::vector<Channel>& channels, bool is_held, bool has_steady) {
-  CsvTable table(header_of(channels, is_held, has_steady));
+                 const SpotColumns& columns) {
+  CsvTable table(header_of(columns));
   for (const HeldSpot& spot : held.spots) {
     const SpotColor& color = spot.color;
     const auto [l, c, h] = lab_color(color).in(spaces::kLch);
@@ -73,7 +73,9 @@ void write_spots(const std::filesystem::path& path, const HeldSpots& held,
     for (const ChannelFigures& figures : color.channels)
       for (const auto& value : {figures.mean, figures.median, figures.spread})
         row.push_back(field(value));
-    if (is_held) add_change(spot, has_steady, row);
+    if (columns.changes) add_change(spot.change, row);
+    if (columns.steady) row.push_back(yes_or_no(spot.beyond_steady));
+    if (columns.tolerance) row.push_back(yes_or_no(spot.beyond_tolerance));
     table.add(row);
   }
   table.write(path);
@@ -93,6 +95,7 @@ void report_held(const HeldSpots& held, const std::vector<Channel>& channels, Js
     if (!channels.empty()) one["channels"] = channels_json(color, channels);
     if (spot.change) one["change"] = json_of(*spot.change);
     if (spot.beyond_steady) one["beyond_steady"] = *spot.beyond_steady;
+    if (spot.beyond_tolerance) one["beyond_tolerance"] = *spot.beyond_tolerance;
     json["spots"].push_back(std::move(one));
   }
   if (held.steady) json["steady"] = *held.steady;

@@ -10,9 +10,15 @@
 
 namespace chalcedony {
 
-/// A row for each spot. `is_held`: whether there are columns of changes.
+/// Which columns a table has beside those of the colors.
+struct SpotColumns {
+  std::vector<Channel> channels;  // with their figures
+  bool changes = false, steady = false, tolerance = false;
+};
+
+/// A row for each spot.
 void write_spots(const std::filesystem::path& path, const HeldSpots& held,
-                 const std::vector<Channel>& channels, bool is_held, bool has_steady);
+                 const SpotColumns& columns);
 
 /// `spots`, and `steady` where there is one.
 void report_held(const HeldSpots& held, const std::vector<Channel>& channels, Json& json);

@@ -34,11 +34,11 @@ TEST_CASE("changes are told by their main directions", "[job][spots]") {
 }
 
 TEST_CASE("spots are held against those of their names", "[job][spots]") {
-  const std::vector<SpotColor> before{spot("gray", {60, 0, 0}), spot("red", {40, 50, 30}),
-                                      spot("blue", {30, 10, -40}), spot("gone", {20, 0, 0})};
+  const std::vector<NamedLab> before{
+      {"gray", {60, 0, 0}}, {"red", {40, 50, 30}}, {"blue", {30, 10, -40}}, {"gone", {20, 0, 0}}};
   const std::vector<SpotColor> now{spot("new", {10, 0, 0}), spot("red", {46, 44, 26}),
                                    spot("gray", {61, 0, 0}), spot("blue", {30, 10, -39.5})};
-  const HeldSpots held = held_against(before, now, {"gray"});
+  const HeldSpots held = held_against(before, now, {{"gray"}, {}});
   REQUIRE(held.spots.size() == 4);
   CHECK_FALSE(held.spots[0].change);
   CHECK_FALSE(held.spots[0].beyond_steady);
@@ -48,10 +48,15 @@ TEST_CASE("spots are held against those of their names", "[job][spots]") {
   CHECK_FALSE(held.spots[2].beyond_steady);  // it is the measure itself
   CHECK(held.spots[3].beyond_steady == false);
   // Of several steady spots the one that went farthest is the measure.
-  CHECK(held_against(before, now, {"gray", "red"}).steady == held.spots[1].change->delta_e);
+  CHECK(held_against(before, now, {{"gray", "red"}, {}}).steady == held.spots[1].change->delta_e);
   const HeldSpots without = held_against(before, now, {});
   CHECK_FALSE(without.steady);
+  CHECK_FALSE(without.spots[1].beyond_tolerance);
+  const HeldSpots measured = held_against(before, now, {{}, 2});
+  CHECK_FALSE(measured.spots[0].beyond_tolerance);  // it is held against none
+  CHECK(measured.spots[1].beyond_tolerance == true);
+  CHECK(measured.spots[3].beyond_tolerance == false);
   CHECK_FALSE(without.spots[1].beyond_steady);
   CHECK_THROWS_AS(held_against(before, {spot("other", {1, 0, 0})}, {}), InputError);
-  CHECK_THROWS_AS(held_against(before, {spot("red", {1, 0, 0})}, {"gray"}), InputError);
+  CHECK_THROWS_AS(held_against(before, {spot("red", {1, 0, 0})}, {{"gray"}, {}}), InputError);
 }
