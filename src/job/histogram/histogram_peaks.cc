@@ -12,29 +12,11 @@
 namespace chalcedony {
 namespace {
 
-/// Bin edges are quotients; ten digits hide what rounding left in them.
-double rounded(double edge) { return std::round(edge * 1e7) / 1e7; }
-
-/// `codes` says that the values are 8-bit codes, so that the last code of a range can be named.
-PeakInterval interval_of(const Channel& channel, const Binning& binning, const BinRange& range,
-                         bool codes) {
-  PeakInterval out{channel, rounded(binning.edge(range.first)), 0, range.count >= binning.bins()};
-  std::size_t end = range.first + range.count;
-  if (end > binning.bins()) end -= binning.bins();  // on through 360
-  out.high = rounded(binning.edge(codes && binning.holds_codes() ? end - 1 : end));
-  return out;
-}
-
-std::string text_of(const PeakInterval& interval) {
-  return interval.channel.name() + " in " + number_text(interval.low) + ".." +
-         number_text(interval.high);
-}
-
-std::string where_of(const std::vector<PeakInterval>& intervals) {
+std::string where_of(const std::vector<ChannelInterval>& intervals) {
   std::string text;
-  for (const PeakInterval& interval : intervals)
-    if (!interval.whole) text += (text.empty() ? "" : " and ") + text_of(interval);
-  return text.empty() ? text_of(intervals.front()) : text;
+  for (const ChannelInterval& interval : intervals)
+    if (!interval.whole) text += (text.empty() ? "" : " and ") + interval.text();
+  return text.empty() ? intervals.front().text() : text;
 }
 
 PeakAxis axis_of(const Channel& channel, const Binning& binning) {
@@ -47,10 +29,11 @@ std::string smoothing_of(const Channel& channel, const Binning& binning) {
   const double deviation = peak_smoothing(axis_of(channel, binning)) * width;
   const std::string unit = channel.unit_name();
   const bool plain = unit.empty() || unit == "0-255" || unit == "as stored";
-  return number_text(rounded(deviation)) + (plain ? "" : " " + unit) + " of " + channel.name();
+  return number_text(std::round(deviation * 1e7) / 1e7) + (plain ? "" : " " + unit) + " of " +
+         channel.name();
 }
 
-HistogramPeak peak_of(std::vector<PeakInterval> intervals) {
+HistogramPeak peak_of(std::vector<ChannelInterval> intervals) {
   HistogramPeak peak;
   peak.where = where_of(intervals);
   peak.intervals = std::move(intervals);

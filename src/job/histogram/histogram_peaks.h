@@ -10,24 +10,17 @@
 
 #include "core/channel/channel.h"
 #include "core/stats/histogram.h"
+#include "job/histogram/channel_interval.h"
 #include "job/picture/counted_blocks.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
 
-/// The values of a channel that a peak spans, both ends included; a hue may run through 360.
-struct PeakInterval {
-  Channel channel;
-  double low = 0;
-  double high = 0;
-  bool whole = false;  // the whole axis, so that it selects nothing
-};
-
 struct HistogramPeak {
-  std::vector<PeakInterval> intervals;  // one or two
-  std::string where;                    // for `mask --where`
-  std::uint64_t pixels = 0;             // that the selection takes
-  std::array<double, 3> mean{};         // of their sRGB, 0-255
+  std::vector<ChannelInterval> intervals;  // one or two; what the peak spans
+  std::string where;                       // for `mask --where`
+  std::uint64_t pixels = 0;                // that the selection takes
+  std::array<double, 3> mean{};            // of their sRGB, 0-255
 };
 
 /// All peaks of one histogram.
