@@ -148,6 +148,8 @@ constexpr Row kRows[]{
      "--write classes,recolored",
      kGroups},
     {"palette, 6 colors", "{program} palette {picture} -o {out} --figures none", kDecode},
+    {"apart, six channels by a class map",
+     "{program} apart {picture} --classes {map} -o {out} --figures none", kDecode},
     {"spots, 96 of a layout",
      "{program} spots {picture} --layout 12x8=percent:2,2,96,96 -o {out} --figures none", kDecode},
     {"convert of a PNG in rec2020, mapped into srgb",

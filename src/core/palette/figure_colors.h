@@ -15,6 +15,9 @@ namespace chalcedony {
 /// later ones walk round the hue circle by the golden angle.
 Color class_color(std::size_t index);
 
+/// What is selected is drawn in, where no class says a color: the blue-gray of the figures.
+inline constexpr const char* kSelectedColor = "#5b7f95";
+
 /// `steps` colors from slate over chalcedony blue-gray and honey to near white, equal steps apart
 /// in oklab (figure_colors_test.cc: within 5 %).
 std::vector<Color> heat_ramp(std::size_t steps);

@@ -25,9 +25,6 @@ Json classes_json(const std::vector<MapClass>& classes, const std::vector<std::u
 /// What pixels of no class are drawn in.
 inline constexpr const char* kUnclassifiedColor = "#000000";
 
-/// What bars that show how much is selected are drawn in: the blue-gray of the figures.
-inline constexpr const char* kSelectedColor = "#5b7f95";
-
 /// The same as lines of a legend, and a last one for the unclassified where there are some.
 std::vector<LegendLine> classes_legend(const std::vector<MapClass>& classes,
                                        const std::vector<std::uint64_t>& pixels,

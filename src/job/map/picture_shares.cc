@@ -5,6 +5,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/palette/figure_colors.h"
 #include "figure/shares_figure.h"
 #include "job/map/class_shares.h"
 #include "job/picture/short_names.h"

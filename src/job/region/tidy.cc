@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/error.h"
+#include "core/palette/figure_colors.h"
 #include "figure/map_figure.h"
 #include "io/picture/label_picture.h"
 #include "io/text/csv.h"

@@ -11,6 +11,7 @@
 
 #include "core/error.h"
 #include "core/natural_order.h"
+#include "core/palette/figure_colors.h"
 #include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "job/map/class_shares.h"

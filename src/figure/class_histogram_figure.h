@@ -1,0 +1,36 @@
+// How classes are distributed in channels.
+#ifndef CHALCEDONY_FIGURE_CLASS_HISTOGRAM_FIGURE_H_
+#define CHALCEDONY_FIGURE_CLASS_HISTOGRAM_FIGURE_H_
+
+#include <cstddef>
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/channel/channel.h"
+#include "core/stats/class_histogram.h"
+#include "figure/plot/legend.h"
+#include "figure/plot/plot.h"
+
+namespace chalcedony {
+
+struct ShownChannel {
+  Channel channel;
+  const ClassHistogram* histogram;
+  double overlap_percent = 0;  // of two classes on average
+};
+
+/// Most channels that a page shows.
+inline constexpr std::size_t kMostShownChannels = 9;
+
+/// A panel for each channel with a curve for each class, in its color; the channels in their order,
+/// the first ones of many.
+///
+/// Shape     a line of `classes` for each class of the histograms
+void add_class_histogram_figure(Plot& plot, const std::filesystem::path& path,
+                                const std::string& name, const std::vector<ShownChannel>& channels,
+                                const std::vector<LegendLine>& classes);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_FIGURE_CLASS_HISTOGRAM_FIGURE_H_
