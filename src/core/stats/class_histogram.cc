@@ -58,16 +58,17 @@ std::vector<double> shares_of_others(const ClassHistogram& histogram, std::size_
 }  // namespace
 
 ClassHistogram::ClassHistogram(Binning binning, std::size_t classes)
-    : binning_(std::move(binning)), classes_(classes), counts_(classes * (binning_.bins() + 1)) {}
+    : binning_(std::move(binning)),
+      classes_(classes),
+      stride_(binning_.bins() + 3),
+      counts_(kCounters * (classes + 1) * stride_) {}
 
 void ClassHistogram::add(const Block& block, const float* values, const std::uint8_t* classes) {
   std::array<std::int32_t, kBlockPixels> bins;
   binning_.find_bins(values, block.size, bins.data());
-  const auto beside = static_cast<std::int32_t>(binning_.bins());
+  std::uint64_t* const counts = counts_.data();
   for_each_weight(block, [&](std::size_t i, std::uint32_t weight) {
-    if (classes[i] == 0) return;
-    const std::int32_t bin = bins[i] < 0 ? beside : bins[i];
-    counts_[place(classes[i] - 1u, static_cast<std::size_t>(bin))] += weight;
+    counts[place_of(classes[i], bins[i]) + i % kCounters] += weight;
   });
 }
 
@@ -76,8 +77,8 @@ void ClassHistogram::merge(const ClassHistogram& other) {
 }
 
 std::uint64_t ClassHistogram::total(std::size_t c) const {
-  const auto first = counts_.begin() + static_cast<std::ptrdiff_t>(place(c, 0));
-  return std::accumulate(first, first + static_cast<std::ptrdiff_t>(binning_.bins() + 1),
+  const auto first = counts_.begin() + static_cast<std::ptrdiff_t>(kCounters * (c + 1) * stride_);
+  return std::accumulate(first, first + static_cast<std::ptrdiff_t>(kCounters * stride_),
                          std::uint64_t{0});
 }
 

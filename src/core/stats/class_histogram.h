@@ -29,21 +29,35 @@ class ClassHistogram {
   const Binning& binning() const { return binning_; }
   std::size_t classes() const { return classes_; }
   /// Classes are numbered from 0 here and below.
-  std::uint64_t count(std::size_t c, std::size_t bin) const { return counts_[place(c, bin)]; }
-  std::uint64_t beside(std::size_t c) const { return counts_[place(c, binning_.bins())]; }
+  std::uint64_t count(std::size_t c, std::size_t bin) const {
+    return at(c, static_cast<std::int32_t>(bin));
+  }
+  std::uint64_t beside(std::size_t c) const {
+    return at(c, Binning::kBelow) + at(c, Binning::kAbove) + at(c, Binning::kNotANumber);
+  }
   std::uint64_t total(std::size_t c) const;
 
   /// The shares, 0-1, of the pixels of a class in each bin; all 0 for a class without pixels.
   std::vector<double> shares(std::size_t c) const;
 
  private:
-  std::size_t place(std::size_t c, std::size_t bin) const {
-    return c * (binning_.bins() + 1) + bin;
+  /// Counters of one place, taken in turn by the pixels: neighbors are alike, and a counter that
+  /// was just written is slow to read again.
+  static constexpr std::size_t kCounters = 2;
+
+  /// Where the counters of a bin begin, or of a place beside the bins; `numbered` from 1 on, and 0
+  /// for pixels without a class, so that they need no test.
+  std::size_t place_of(std::size_t numbered, std::int32_t bin) const {
+    return kCounters * (numbered * stride_ + static_cast<std::size_t>(bin - Binning::kNotANumber));
+  }
+  std::uint64_t at(std::size_t c, std::int32_t bin) const {
+    const std::size_t place = place_of(c + 1, bin);
+    return counts_[place] + counts_[place + 1];
   }
 
   Binning binning_;
-  std::size_t classes_;
-  std::vector<std::uint64_t> counts_;  // of each class its bins, then what is beside them
+  std::size_t classes_, stride_;  // places of a class
+  std::vector<std::uint64_t> counts_;
 };
 
 /// How much two classes have in common in a channel, 0-1: the sum over the bins, and over what is
