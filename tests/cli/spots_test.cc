@@ -55,6 +55,18 @@ std::array<double, 3> lab_of(const std::filesystem::path& path, std::size_t x, s
   return Color{&spaces::kXyzD50, sum}.in(spaces::kLab);
 }
 
+constexpr const char* kTargetLayout = "5x4=4,4,420,336";
+
+/// The patches of the demo's target as correct finds them; the target and its colors are there
+/// then.
+json patches_of_target(const TempDir& dir) {
+  copy_demo(dir, "target.png");
+  copy_demo(dir, "target.known.csv");
+  return summary_of(run_tool(
+      dir, {"correct", "target.png", "--layout", kTargetLayout, "--known", "target.known.csv", "-o",
+            "right.png", "--figures", "none", "--summary", "json"}))["inputs"][0]["patches"];
+}
+
 std::array<double, 3> lab_in(const json& spot) {
   return {spot["lab"]["l"], spot["lab"]["a"], spot["lab"]["b"]};
 }
@@ -81,14 +93,9 @@ TEST_CASE("a spot has the color of its mean light", "[cli][spots]") {
 
 TEST_CASE("the spots of a target are what correct finds there", "[cli][spots]") {
   const TempDir dir;
-  copy_demo(dir, "target.png");
-  copy_demo(dir, "target.known.csv");
-  const std::string layout = "5x4=4,4,420,336";
-  const json found = summary_of(run_tool(
-      dir, {"correct", "target.png", "--layout", layout, "--known", "target.known.csv", "-o",
-            "right.png", "--figures", "none", "--summary", "json"}))["inputs"][0]["patches"];
-  const json run =
-      summary_of(run_tool(dir, {"spots", "target.png", "--layout", layout, "--summary", "json"}));
+  const json found = patches_of_target(dir);
+  const json run = summary_of(
+      run_tool(dir, {"spots", "target.png", "--layout", kTargetLayout, "--summary", "json"}));
   const json& spots = run["inputs"][0]["spots"];
   REQUIRE(spots.size() == 20);
   CHECK(spots[0]["name"] == "A1");
@@ -102,7 +109,7 @@ TEST_CASE("the spots of a target are what correct finds there", "[cli][spots]") 
   }
   // The same bytes for any number of threads.
   for (const char* threads : {"1", "3"})
-    REQUIRE(run_tool(dir, {"spots", "target.png", "--layout", layout, "--threads", threads,
+    REQUIRE(run_tool(dir, {"spots", "target.png", "--layout", kTargetLayout, "--threads", threads,
                            "--figures", "none", "--channels", "lch", "-o", threads})
                 .exit_code == 0);
   CHECK(text_of_file(dir / "1/target.spots.csv") == text_of_file(dir / "3/target.spots.csv"));
@@ -110,14 +117,10 @@ TEST_CASE("the spots of a target are what correct finds there", "[cli][spots]") 
 
 TEST_CASE("spots are held against colors they should have", "[cli][spots]") {
   const TempDir dir;
-  copy_demo(dir, "target.png");
-  copy_demo(dir, "target.known.csv");
-  const std::string layout = "5x4=4,4,420,336";
-  const json found = summary_of(run_tool(
-      dir, {"correct", "target.png", "--layout", layout, "--known", "target.known.csv", "-o",
-            "right.png", "--figures", "none", "--summary", "json"}))["inputs"][0]["patches"];
-  const Words held{"spots",       "target.png", "--layout",  layout, "--known", "target.known.csv",
-                   "--tolerance", "5",          "--figures", "svg",  "-o",      "out"};
+  const json found = patches_of_target(dir);
+  const Words held{
+      "spots",       "target.png", "--layout",  kTargetLayout, "--known", "target.known.csv",
+      "--tolerance", "5",          "--figures", "svg",         "-o",      "out"};
   const json run = summary_of(run_tool(dir, with(held, {"--summary", "json"})));
   CHECK(run["to"] == "target.known.csv");
   CHECK(run["tolerance"] == 5);

@@ -78,32 +78,42 @@ PatchPlaces places_of(const po::variables_map& given, const SpotsOptions& option
   return places;
 }
 
-Json do_spots(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  SpotsOptions options;
-  options.shared = shared;
+/// What the spots are held against, and by what a change is measured.
+void read_limits(const po::variables_map& given, SpotsOptions& options) {
   if (given.count("to")) options.to = given["to"].as<std::string>();
   if (given.count("known")) {
     refuse_options(given, {"to"}, "--known says what the spots are held against");
     options.known = given["known"].as<std::string>();
   }
-  const bool is_held = options.to || options.known || shared.inputs.size() > 1;
-  options.places = places_of(given, options);
-  options.apart = given.count("apart") > 0;
-  options.channels = channels_or_space(given, "channels", shared, "");
-  if (!is_held)
-    for (const char* option : {"steady", "tolerance"})
-      if (given.count(option))
-        throw UsageError("--" + std::string(option) + " needs something to hold the spots against",
-                         "give --to, --known or several pictures");
   if (given.count("steady")) options.limits.steady = split_list(given["steady"].as<std::string>());
   if (given.count("tolerance"))
     options.limits.tolerance =
         number_in("--tolerance", given["tolerance"].as<std::string>(), {.low = 0, .high = 1000});
+}
+
+/// Errors    UsageError when something is asked for that needs more to be named
+void check_held(const po::variables_map& given, const SpotsOptions& options) {
+  const SharedOptions& shared = options.shared;
+  const bool is_named = options.to || options.known, is_held = is_named || shared.inputs.size() > 1;
+  for (const char* option : {"steady", "tolerance"})
+    if (!is_held && given.count(option))
+      throw UsageError("--" + std::string(option) + " needs something to hold the spots against",
+                       "give --to, --known or several pictures");
   // What was held against another state of the first picture would be kept, and the first picture
   // of a part of a recipe's pictures is that of no other part.
-  if ((shared.resume || shared.shard) && is_held && !options.to && !options.known)
+  if ((shared.resume || shared.shard) && is_held && !is_named)
     throw UsageError("--resume and --shard need --to here",
                      "name the picture that the spots are held against");
+}
+
+Json do_spots(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  SpotsOptions options;
+  options.shared = shared;
+  read_limits(given, options);
+  check_held(given, options);
+  options.places = places_of(given, options);
+  options.apart = given.count("apart") > 0;
+  options.channels = channels_or_space(given, "channels", shared, "");
   return run_spots(options, context);
 }
 

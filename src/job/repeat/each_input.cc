@@ -23,7 +23,7 @@ using std::filesystem::path;
 
 constexpr std::size_t kPicturesBetweenTrims = 64;
 
-bool is_folder(const path& folder) {
+bool writes_into_folder(const path& folder) {
   std::error_code error;
   return std::filesystem::is_directory(folder, error);
 }
@@ -41,7 +41,7 @@ class EachInput {
     if (options.shard && context.places.empty()) mine_ = in_shard(options.inputs, *options.shard);
     progress_.all = static_cast<std::size_t>(std::count(mine_.begin(), mine_.end(), true));
     const bool several = options.inputs.size() > 1 || options.shard;
-    writes_tables_ = is_folder(options.output) && several;
+    writes_tables_ = writes_into_folder(options.output) && several;
     if (!joint_ && (writes_tables_ || options.resume)) journal_.emplace(options, context);
     is_recorded_ = journal_ || !recorded_folder(options).empty();
   }

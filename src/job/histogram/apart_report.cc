@@ -1,0 +1,101 @@
+#include "job/histogram/apart_report.h"
+
+#include <string>
+#include <utility>
+
+#include "io/text/csv.h"
+#include "job/histogram/channel_interval.h"
+
+namespace chalcedony {
+namespace {
+
+ChannelInterval values_of(const ChannelFindings& channel, std::size_t c, const PictureInfo& info) {
+  return interval_of(channel.channel, channel.histogram->binning(), channel.intervals[c].bins,
+                     has_codes(channel.channel, info));
+}
+
+Json class_json(const FoundApart& found, std::size_t c) {
+  const auto& [name, color] = found.classes[c];
+  const std::uint64_t pixels = found.channels.front().histogram->total(c);
+  Json json{{"name", name}, {"color", color}, {"pixels", pixels}};
+  if (pixels == 0) return json;
+  const ChannelFindings& best = best_channel(found.channels, c);
+  const ChannelInterval values = values_of(best, c, found.info);
+  json["best"] = {{"channel", best.channel.name()},
+                  {"from", values.low},
+                  {"to", values.high},
+                  {"own_percent", 100 * best.intervals[c].own},
+                  {"others_percent", 100 * best.intervals[c].others},
+                  {"where", values.text()}};
+  return json;
+}
+
+Json channel_json(const FoundApart& found, const ChannelFindings& channel) {
+  const ClassPair& alike = channel.most_alike();
+  return {{"channel", channel.channel.name()},
+          {"unit", channel.channel.unit_name()},
+          {"overlap_percent", 100 * channel.mean_overlap()},
+          {"most_alike",
+           {{"first", found.classes[alike.first].name},
+            {"second", found.classes[alike.second].name},
+            {"overlap_percent", 100 * alike.overlap}}}};
+}
+
+void add_counts(CsvTable& table, const std::string& name, const ChannelFindings& channel,
+                std::size_t c) {
+  const ClassHistogram& histogram = *channel.histogram;
+  const Binning& binning = histogram.binning();
+  const std::uint64_t all = histogram.total(c);
+  for (std::size_t b = 0; b < binning.bins(); ++b)
+    table.add({name, channel.channel.name(), std::uint64_t{b}, binning.edge(b), binning.edge(b + 1),
+               histogram.count(c, b), percent(histogram.count(c, b), all)});
+  table.add({name,
+             channel.channel.name(),
+             "beside",
+             {},
+             {},
+             histogram.beside(c),
+             percent(histogram.beside(c), all)});
+}
+
+}  // namespace
+
+void write_class_intervals(const std::filesystem::path& path, const FoundApart& found) {
+  CsvTable table({"class", "channel", "from", "to", "own_percent", "others_percent", "where"});
+  for (std::size_t c = 0; c < found.classes.size(); ++c)
+    for (const ChannelFindings& channel : found.channels) {
+      if (channel.histogram->total(c) == 0) continue;
+      const ChannelInterval values = values_of(channel, c, found.info);
+      table.add({found.classes[c].name, channel.channel.name(), values.low, values.high,
+                 100 * channel.intervals[c].own, 100 * channel.intervals[c].others, values.text()});
+    }
+  table.write(path);
+}
+
+void write_class_overlaps(const std::filesystem::path& path, const FoundApart& found) {
+  CsvTable table({"channel", "first", "second", "overlap_percent"});
+  for (const ChannelFindings& channel : found.channels)
+    for (const ClassPair& pair : channel.pairs)
+      table.add({channel.channel.name(), found.classes[pair.first].name,
+                 found.classes[pair.second].name, 100 * pair.overlap});
+  table.write(path);
+}
+
+void write_class_histograms(const std::filesystem::path& path, const FoundApart& found) {
+  CsvTable table({"class", "channel", "bin", "from", "below", "count", "share_percent"});
+  for (std::size_t c = 0; c < found.classes.size(); ++c)
+    for (const ChannelFindings& channel : found.channels)
+      add_counts(table, found.classes[c].name, channel, c);
+  table.write(path);
+}
+
+void report_apart(const FoundApart& found, Json& json) {
+  json["classes"] = Json::array();
+  for (std::size_t c = 0; c < found.classes.size(); ++c)
+    json["classes"].push_back(class_json(found, c));
+  json["channels"] = Json::array();
+  for (const ChannelFindings& channel : found.channels)
+    json["channels"].push_back(channel_json(found, channel));
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,33 @@
+// What `apart` says of a picture: tables and a part of the summary.
+#ifndef CHALCEDONY_JOB_HISTOGRAM_APART_REPORT_H_
+#define CHALCEDONY_JOB_HISTOGRAM_APART_REPORT_H_
+
+#include <filesystem>
+#include <vector>
+
+#include "job/histogram/class_source.h"
+#include "job/histogram/classes_apart.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+/// The findings of a picture.
+struct FoundApart {
+  std::vector<CountedClass> classes;
+  std::vector<ChannelFindings> channels;  // best first
+  PictureInfo info;
+};
+
+/// Of every class with pixels in every channel the interval that takes it best.
+void write_class_intervals(const std::filesystem::path& path, const FoundApart& found);
+/// What every two classes have in common in every channel.
+void write_class_overlaps(const std::filesystem::path& path, const FoundApart& found);
+/// The counts of every class in the bins of every channel, best channels first.
+void write_class_histograms(const std::filesystem::path& path, const FoundApart& found);
+
+/// `classes` and `channels`.
+void report_apart(const FoundApart& found, Json& json);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_HISTOGRAM_APART_REPORT_H_
