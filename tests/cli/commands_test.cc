@@ -426,8 +426,12 @@ TEST_CASE("the same bytes for any number of threads", "[cli][threads]") {
 TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   const TempDir dir;
   const json summary = summary_of(run_tool(dir, {"demo", "-o", "results", "--summary", "json"}));
-  REQUIRE(summary["steps"].size() == 17);
-  for (const int step : {12, 13}) {
+  REQUIRE(summary["steps"].size() == 19);
+  // Corrected, the tiles of the target are near the colors they should have.
+  const json& tiles = summary["steps"][4]["summary"]["inputs"];
+  CHECK(tiles[0]["spots"][0]["beyond_tolerance"] == true);
+  for (const json& tile : tiles[1]["spots"]) CHECK(tile["beyond_tolerance"] == false);
+  for (const int step : {14, 15}) {
     const json& map = summary["steps"][step]["summary"]["inputs"][0];
     CHECK(map["overall"].get<double>() > 0.9);
     CHECK(map["overall"].get<double>() < 1.0);

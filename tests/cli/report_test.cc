@@ -165,6 +165,24 @@ TEST_CASE("a report takes a picture that is called as a table is", "[cli][report
   CHECK_THAT(page, Catch::Contains("<table") && !Catch::Contains("type=\"search\""));
 }
 
+TEST_CASE("bins are drawn in a report, and intervals are told", "[cli][report]") {
+  const TempDir dir;
+  write_stripes(dir / "a.png");
+  put_text(dir / "a.samples.geojson",
+           R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":)"
+           R"({"class":"one"},"geometry":{"type":"Point","coordinates":[2.5,2.5]}},)"
+           R"({"type":"Feature","properties":{"class":"two"},"geometry":{"type":"Point",)"
+           R"("coordinates":[10.5,2.5]}}]})");
+  REQUIRE(
+      run_tool(dir, {"apart", "a.png", "--classes", "a.samples.geojson", "-o", "out"}).exit_code ==
+      0);
+  REQUIRE(run_tool(dir, {"report", "out"}).exit_code == 0);
+  const std::string page = text_of_file(dir / "out/report.html");
+  CHECK_THAT(page, Catch::Contains("<h3>a.intervals.csv") &&
+                       Catch::Contains("classes in each channel, figure") &&
+                       !Catch::Contains("<h3>a.class-histogram.csv"));
+}
+
 TEST_CASE("a report of what is no results folder is refused", "[cli][report]") {
   const TempDir dir;
   write_stripes(dir / "a.png");

@@ -30,6 +30,9 @@ const std::vector<DemoStep>& steps() {
        "have.",
        {"correct", "target.png", "--layout", "5x4=4,4,420,336", "--known", "target.known.csv", "-o",
         "results/target.corrected.png"}},
+      {"Read spots: how far are the tiles from the colors they should have, before and after?",
+       {"spots", "target.png", "results/target.corrected.png", "--layout", "5x4=4,4,420,336",
+        "--known", "target.known.csv", "--tolerance", "3", "-o", "results"}},
       {"Convert: bring it into a space where color differences can be measured.",
        {"convert", "panel-a.png", "--to", "lab", "--depth", "float", "-o",
         "results/panel-a-lab.tif"}},
@@ -43,6 +46,10 @@ const std::vector<DemoStep>& steps() {
        {"cluster", "panel-a.png", "--k", "2..9", "-o", "results"}},
       {"Palette: its main colors, for a caption, a web page or a comparison.",
        {"palette", "panel-a.png", "-o", "results"}},
+      {"Tell apart: in which channel do the glasses of the sample regions differ, and which "
+       "interval "
+       "takes each?",
+       {"apart", "panel-a.png", "--classes", "panel-a.samples.geojson", "-o", "results"}},
       {"Train: learn the glasses and the lead from sample regions.",
        {"train", "panel-a.png", "--samples", "panel-a.samples.geojson", "--method",
         "minimum-distance", "-o", "results"}},

@@ -63,6 +63,7 @@ std::string thing_words(const std::string& thing) {
                                                         {"versus", "comparison with other maps"},
                                                         {"matrix", "error matrix"},
                                                         {"suggested", "suggested samples"},
+                                                        {"apart", "classes in each channel"},
                                                         {"blend", "classes over the picture"}};
   std::string text = thing;
   const bool figure = text.ends_with("figure");
@@ -246,7 +247,8 @@ class ReportJob {
   }
 
   void add_tables() {
-    static const std::vector<std::string> drawn{"histogram", "joint", "joint-matrix", "cube"};
+    static const std::vector<std::string> drawn{"histogram", "joint", "joint-matrix", "cube",
+                                                "class-histogram"};
     for (const path& file : tables_) {
       const std::string thing = thing_of(file, original_of(file));
       if (is_joined(file) || std::find(drawn.begin(), drawn.end(), thing) != drawn.end()) continue;
