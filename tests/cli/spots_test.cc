@@ -218,6 +218,16 @@ TEST_CASE("spots are held against any picture, each with places of its own", "[c
   REQUIRE(apart["spots"].size() == 2);
   CHECK(apart["spots"][0]["name"] == "red 1");
   CHECK(apart["spots"][1]["name"] == "red 2");
+  // What is wrong with a file is told once, also where a picture is read twice.
+  put_text(dir / "twice.geojson",
+           R"({"type":"FeatureCollection","features":[{"type":"Feature","properties":)"
+           R"({"class":"red"},"geometry":{"type":"Point","coordinates":[3.5,5.5]}},)"
+           R"({"type":"Feature","properties":{"class":"red"},"geometry":)"
+           R"({"type":"Point","coordinates":[3.5,5.5]}}]})");
+  const std::string warned =
+      run_tool(dir, {"spots", "a.png", "b.png", "--samples", "twice.geojson"}).err;
+  CHECK(std::count(warned.begin(), warned.end(), '\n') == 1);
+  CHECK_THAT(warned, Catch::Contains("class 'red' has 1 region twice"));
   // Codes of a channel, as they are stored.
   const json codes = told({"--samples", "a.samples.geojson", "--channels", "srgb.r"});
   const auto rgb = bytes_in(dir / "b.png");
