@@ -143,6 +143,27 @@ TEST_CASE("classes are samples, or what a mask selects and the rest", "[cli][apa
                        Catch::Contains("interval that takes it best"));
 }
 
+TEST_CASE("a class that no interval takes has none", "[cli][apart]") {
+  const TempDir dir;
+  // Two grays, of which the hue is missing, beside a red.
+  std::vector<std::uint8_t> rgb, labels;
+  for (std::size_t i = 0; i < 300; ++i) {
+    const bool red = i % 30 < 10;
+    const auto gray = static_cast<std::uint8_t>(i % 30 < 20 ? 90 : 200);
+    for (const int value : {red ? 200 : gray, red ? 30 : gray, red ? 40 : gray})
+      rgb.push_back(static_cast<std::uint8_t>(value));
+    labels.push_back(static_cast<std::uint8_t>(1 + i % 30 / 10));
+  }
+  write_rgb(dir / "p.png", 30, 10, rgb);
+  write_labels(dir / "p.classes.png", 30, labels,
+               {{1, "red", "#c02030"}, {2, "slate", "#5a5a5a"}, {3, "chalk", "#c8c8c8"}});
+  const json hue = apart_of(dir, {"--channels", "hsv.h"});
+  CHECK(hue["classes"][0]["best"]["own_percent"] == 100);
+  CHECK_FALSE(hue["classes"][1].contains("best"));
+  CHECK(hue["channels"][0]["most_alike"]["overlap_percent"] == 100);
+  CHECK(apart_of(dir, {"--channels", "hsv.h,hsv.v"})["classes"][1]["best"]["channel"] == "hsv.v");
+}
+
 TEST_CASE("every input has the classes that are called after it", "[cli][apart]") {
   const TempDir dir;
   for (const char* name : {"a", "b"}) write_three(dir, name);

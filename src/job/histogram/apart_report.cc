@@ -19,7 +19,9 @@ Json class_json(const FoundApart& found, std::size_t c) {
   const std::uint64_t pixels = found.channels.front().histogram->total(c);
   Json json{{"name", name}, {"color", color}, {"pixels", pixels}};
   if (pixels == 0) return json;
+  constexpr double kLeastGain = 0.01;  // else no interval tells it from the others
   const ChannelFindings& best = best_channel(found.channels, c);
+  if (best.intervals[c].gain() < kLeastGain) return json;
   const ChannelInterval values = values_of(best, c, found.info);
   json["best"] = {{"channel", best.channel.name()},
                   {"from", values.low},
