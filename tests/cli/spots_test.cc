@@ -306,6 +306,13 @@ TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") 
   refused({"map.png", "--sample", "a=3,1"}, 1,
           "map.png: is a mask or a class map, whose numbers are no colors");
   refused({"a.png", "--sample", "a=3,1", "--to", "none.png"}, 1, "none.png: no such file");
+  std::vector<std::uint8_t> dots;
+  for (std::size_t i = 0; i < 202 * 202; ++i) dots.push_back(i % 202 % 2 == 0 && i / 202 % 2 == 0);
+  write_labels(dir / "dots.png", 202, dots, {{1, "dot", "#303030"}});
+  write_rgb(dir / "wide.png", 202, 202, random_bytes(202 * 202 * 3));
+  refused({"wide.png", "--samples", "dots.png", "--apart"}, 1,
+          "dots.png: has 10201 spots, more than are read at once; give up to 10000, or have the "
+          "regions of a map measured by 'measure'");
   // One that fails does not stop the others.
   check_error(
       run_tool(dir, {"spots", "a.png", "b.png", "--samples", "red.geojson", "--samples",

@@ -21,6 +21,8 @@ namespace {
 
 using std::filesystem::path;
 
+constexpr std::size_t kMostSpots = 10000;  // each has sums of its own in every band on its way
+
 /// A class for each shape; those of a class that has several are numbered.
 SampleSet shapes_apart(const SampleSet& samples) {
   std::vector<std::size_t> shapes(samples.classes.size()), seen(samples.classes.size());
@@ -115,6 +117,11 @@ class SpotReader {
     // An option is of all pictures, so its name does not say where.
     if (spots.from.starts_with("--")) spots.from = input.string() + ", " + spots.from;
     if (options_.apart) spots.samples = shapes_apart(spots.samples);
+    if (spots.samples.classes.size() > kMostSpots)
+      throw InputError("has " + std::to_string(spots.samples.classes.size()) +
+                           " spots, more than are read at once",
+                       "give up to 10000, or have the regions of a map measured by 'measure'",
+                       spots.from);
     Preview preview(picture.file.info, wants_preview);
     Read one;
     one.channels = quoted_channels(options_.channels, options_.shared.units, codes_of(picture));
