@@ -19,18 +19,18 @@
 namespace chalcedony {
 namespace {
 
-/// How a command reports on all its pictures.
-struct ReportOfAll {
+/// A command that reports on all its pictures.
+struct Reporting {
   std::string_view command;
   const std::vector<ResultKind>& (*results)();
   void (*report)(Json& summary, Plot& plot, Results& results);
 };
 
-constexpr std::array kReports{ReportOfAll{"classify", classify_results, report_mapped},
-                              ReportOfAll{"slice", slice_results, report_sliced},
-                              ReportOfAll{"tidy", tidy_results, report_cleaned},
-                              ReportOfAll{"mask", mask_results, report_selected_shares},
-                              ReportOfAll{"spots", spots_results, report_spots}};
+constexpr std::array kReporting{Reporting{"classify", classify_results, report_mapped},
+                                Reporting{"slice", slice_results, report_sliced},
+                                Reporting{"tidy", tidy_results, report_cleaned},
+                                Reporting{"mask", mask_results, report_selected_shares},
+                                Reporting{"spots", spots_results, report_spots}};
 
 /// What a run was told of its results.
 SharedOptions told_in(const Json& run, const std::filesystem::path& output) {
@@ -50,19 +50,16 @@ GatheredReport report_gathered(const Json& run, const Json& pictures,
                                const std::filesystem::path& output, const Context& context) {
   GatheredReport report;
   const auto command = run["command"].get<std::string>();
-  const auto found = std::find_if(kReports.begin(), kReports.end(),
-                                  [&](const ReportOfAll& one) { return one.command == command; });
-  if (found == kReports.end()) return report;
+  const auto found = std::find_if(kReporting.begin(), kReporting.end(),
+                                  [&](const Reporting& one) { return one.command == command; });
+  if (found == kReporting.end()) return report;
   const SharedOptions told = told_in(run, output);
   Context own = context;
   own.ledger = std::make_shared<RunLedger>();
   Results results(told, own, found->results(), ResultNames::kRun);
   Json summary = summary_frame(command);
   summary["inputs"] = pictures;
-  Plot plot(figure_formats(results, told, own).of_all);
-  found->report(summary, plot, results);
-  draw_figures(plot, own);
-  results.report(summary);
+  end_with_report(summary, figure_formats(results, told, own).of_all, found->report, results, own);
   for (const Json& file : summary["outputs"]) report.figures.emplace_back(file.get<std::string>());
   report.together = summary.value("together", Json());
   return report;

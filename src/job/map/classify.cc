@@ -1,5 +1,7 @@
 #include "job/map/classify.h"
 
+#include <utility>
+
 #include "core/error.h"
 #include "core/learn/classifier.h"
 #include "io/document/model_file.h"
@@ -10,6 +12,21 @@
 #include "job/repeat/each_input.h"
 
 namespace chalcedony {
+namespace {
+
+/// Which places of several pictures are to be checked first.
+void report_suggestions(Json& summary, Plot& plot, Results& results, const Model& model,
+                        const ClassifyOptions& options, const Context& context) {
+  const Json& pictures = summary["inputs"];
+  if (options.map.suggest == 0 || pictures.size() < 2) return;
+  Json places = places_to_check(pictures, options.map.suggest);
+  if (plot.format() != FigureFormat::kNone && !places.empty())
+    add_places_to_check(plot, results.path("suggested.figure." + extension_of(plot.format())),
+                        places, pictures.size(), map_classes(model), options.shared, context);
+  summary["check_first"] = std::move(places);
+}
+
+}  // namespace
 
 const std::vector<ResultKind>& classify_results() {
   static const std::vector<ResultKind> kinds{
@@ -47,18 +64,11 @@ Json run_classify(const ClassifyOptions& options, const Context& context) {
                            options.map, options.shared, its_context, results, figures.of_each);
   };
   for_each_input(options.shared, context, summary, do_one);
-  Plot plot(figures.of_all);
-  report_mapped(summary, plot, results);
-  if (options.map.suggest > 0 && summary["inputs"].size() > 1) {
-    Json places = places_to_check(summary["inputs"], options.map.suggest);
-    if (plot.format() != FigureFormat::kNone && !places.empty())
-      add_places_to_check(plot, results.path("suggested.figure." + extension_of(plot.format())),
-                          places, summary["inputs"].size(), map_classes(model), options.shared,
-                          context);
-    summary["check_first"] = std::move(places);
-  }
-  draw_figures(plot, context);
-  results.report(summary);
+  const auto report = [&](Json& all, Plot& plot, Results& written) {
+    report_mapped(all, plot, written);
+    report_suggestions(all, plot, written, model, options, context);
+  };
+  end_with_report(summary, figures.of_all, report, results, context);
   return summary;
 }
 

@@ -31,4 +31,12 @@ void draw_figures(Plot& plot, const Context& context) {
   if (problem && !stopped) context.warn(*problem);
 }
 
+void end_with_report(Json& summary, FigureFormat of_all, const ReportOfAll& report,
+                     Results& results, const Context& context) {
+  Plot plot(of_all);
+  report(summary, plot, results);
+  draw_figures(plot, context);
+  results.report(summary);
+}
+
 }  // namespace chalcedony

@@ -2,9 +2,12 @@
 #ifndef CHALCEDONY_JOB_PICTURE_FIGURES_H_
 #define CHALCEDONY_JOB_PICTURE_FIGURES_H_
 
+#include <functional>
+
 #include "figure/plot/plot.h"
 #include "job/run/context.h"
 #include "job/run/results.h"
+#include "job/run/summary.h"
 
 namespace chalcedony {
 
@@ -25,6 +28,15 @@ FigureFormats figure_formats(const Results& results, const SharedOptions& option
 
 /// Draws the figures of a plot; what goes wrong is a warning.
 void draw_figures(Plot& plot, const Context& context);
+
+/// What a command adds to the summary of all its pictures, and to a plot; that has no format where
+/// no figures of all are drawn.
+using ReportOfAll = std::function<void(Json& summary, Plot& plot, Results& results)>;
+
+/// Ends a run over pictures, or the gathering of its shards: lets it report on all of them, draws
+/// what it added, and lists the files that were written in the summary.
+void end_with_report(Json& summary, FigureFormat of_all, const ReportOfAll& report,
+                     Results& results, const Context& context);
 
 }  // namespace chalcedony
 

@@ -150,10 +150,7 @@ Json run_tidy(const TidyOptions& options, const Context& context) {
     return tidy_picture(input, options, its_context, results, figures.of_each);
   };
   for_each_input(options.shared, context, summary, do_one);
-  Plot plot(figures.of_all);
-  report_cleaned(summary, plot, results);
-  draw_figures(plot, context);
-  results.report(summary);
+  end_with_report(summary, figures.of_all, report_cleaned, results, context);
   return summary;
 }
 

@@ -405,10 +405,7 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     return json;
   };
   for_each_input(options.shared, context, summary, do_one);
-  Plot plot(figures.of_all);
-  report_selected_shares(summary, plot, results);
-  draw_figures(plot, context);
-  results.report(summary);
+  end_with_report(summary, figures.of_all, report_selected_shares, results, context);
   return summary;
 }
 

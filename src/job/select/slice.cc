@@ -115,10 +115,7 @@ Json run_slice(const SliceOptions& options, const Context& context) {
     return json;
   };
   for_each_input(options.shared, context, summary, do_one);
-  Plot plot(figures.of_all);
-  report_sliced(summary, plot, results);
-  draw_figures(plot, context);
-  results.report(summary);
+  end_with_report(summary, figures.of_all, report_sliced, results, context);
   return summary;
 }
 

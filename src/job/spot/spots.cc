@@ -221,10 +221,7 @@ Json run_spots(const SpotsOptions& options, const Context& context) {
     return reader.run(input, its_context);
   };
   for_each_input(options.shared, context, summary, do_one);
-  Plot plot(figures.of_all);
-  report_spots(summary, plot, results);
-  draw_figures(plot, context);
-  results.report(summary);
+  end_with_report(summary, figures.of_all, report_spots, results, context);
   return summary;
 }
 
