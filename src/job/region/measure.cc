@@ -23,6 +23,7 @@
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"
 #include "job/picture/preview.h"
+#include "job/region/channel_figures.h"
 #include "job/region/region_colors.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
@@ -132,9 +133,7 @@ class MeasureJob {
                                     "minor_axis", "orientation",
                                     "holes",      "at_edge"};
     if (image_file_) {
-      for (const Channel& channel : channels_)
-        for (const char* figure : {"_mean", "_median", "_spread"})
-          header.push_back(channel.name() + figure);
+      add_figure_columns(channels_, header);
       header.push_back("mean_color");
     }
     CsvTable table(header, regions_.size() * 160);
@@ -160,20 +159,13 @@ class MeasureJob {
                                 m.orientation,
                                 m.holes,
                                 m.at_edge ? "yes" : "no"};
-      if (image_file_) add_colors(colors_[r], row);
+      if (image_file_) {
+        add_figure_fields(colors_[r].channels, row);
+        row.emplace_back(colors_[r].mean_color);
+      }
       table.add(row);
     }
     table.write(results_.path(input_, "regions", "csv"));
-  }
-
-  static void add_colors(const RegionColors& colors, std::vector<CsvField>& row) {
-    const auto field = [](const std::optional<double>& value) {
-      return value ? CsvField(*value) : CsvField();
-    };
-    for (const ChannelFigures& channel : colors.channels)
-      for (const auto& value : {channel.mean, channel.median, channel.spread})
-        row.push_back(field(value));
-    row.emplace_back(colors.mean_color);
   }
 
   /// What needs the whole picture of labels in memory.
@@ -271,15 +263,7 @@ class MeasureJob {
                 {"at_edge", m.at_edge}};
       if (image_file_) {
         json["mean_color"] = colors_[r].mean_color;
-        for (std::size_t c = 0; c < channels_.size(); ++c) {
-          const ChannelFigures& figures = colors_[r].channels[c];
-          Json& out = json["channels"].emplace_back();
-          out["channel"] = channels_[c].name();
-          out["unit"] = channels_[c].unit_name();
-          if (figures.mean) out["mean"] = *figures.mean;
-          if (figures.median) out["median"] = *figures.median;
-          if (figures.spread) out["standard_deviation"] = *figures.spread;
-        }
+        if (!channels_.empty()) json["channels"] = figures_json(channels_, colors_[r].channels);
       }
       list.push_back(std::move(json));
     }

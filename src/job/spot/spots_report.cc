@@ -4,21 +4,18 @@
 #include <string>
 
 #include "io/text/csv.h"
+#include "job/region/channel_figures.h"
 
 namespace chalcedony {
 namespace {
 
 Color lab_color(const SpotColor& spot) { return {&spaces::kLab, spot.lab}; }
 
-CsvField field(const std::optional<double>& value) { return value ? CsvField(*value) : CsvField(); }
-
 std::vector<std::string> header_of(const SpotColumns& columns) {
   std::vector<std::string> header{"spot",  "color", "pixels", "full_scale_percent",
                                   "lab_l", "lab_a", "lab_b",  "chroma",
                                   "hue",   "spread"};
-  for (const Channel& channel : columns.channels)
-    for (const char* figure : {"_mean", "_median", "_spread"})
-      header.push_back(channel.name() + figure);
+  add_figure_columns(columns.channels, header);
   if (columns.changes)
     for (const char* column : {"delta_e", "delta_l", "delta_a", "delta_b", "delta_c", "change"})
       header.emplace_back(column);
@@ -45,19 +42,6 @@ Json json_of(const ColorChange& change) {
           {"delta_c", change.chroma},  {"words", change_words(change)}};
 }
 
-Json channels_json(const SpotColor& spot, const std::vector<Channel>& channels) {
-  Json list = Json::array();
-  for (std::size_t c = 0; c < channels.size(); ++c) {
-    Json one{{"channel", channels[c].name()}, {"unit", channels[c].unit_name()}};
-    const auto& [mean, median, spread] = spot.channels[c];
-    if (mean) one["mean"] = *mean;
-    if (median) one["median"] = *median;
-    if (spread) one["standard_deviation"] = *spread;
-    list.push_back(std::move(one));
-  }
-  return list;
-}
-
 }  // namespace
 
 void write_spots(const std::filesystem::path& path, const HeldSpots& held,
@@ -70,9 +54,7 @@ void write_spots(const std::filesystem::path& path, const HeldSpots& held,
                               color.lab[0], color.lab[1], color.lab[2], c};
     row.push_back(lab_color(color).has_hue() ? CsvField(h) : CsvField());
     row.emplace_back(color.spread);
-    for (const ChannelFigures& figures : color.channels)
-      for (const auto& value : {figures.mean, figures.median, figures.spread})
-        row.push_back(field(value));
+    add_figure_fields(color.channels, row);
     if (columns.changes) add_change(spot.change, row);
     if (columns.steady) row.push_back(yes_or_no(spot.beyond_steady));
     if (columns.tolerance) row.push_back(yes_or_no(spot.beyond_tolerance));
@@ -92,7 +74,7 @@ void report_held(const HeldSpots& held, const std::vector<Channel>& channels, Js
              {"full_scale_percent", color.full_percent},
              {"lab", {{"l", l}, {"a", a}, {"b", b}}},
              {"spread", color.spread}};
-    if (!channels.empty()) one["channels"] = channels_json(color, channels);
+    if (!channels.empty()) one["channels"] = figures_json(channels, color.channels);
     if (spot.change) one["change"] = json_of(*spot.change);
     if (spot.beyond_steady) one["beyond_steady"] = *spot.beyond_steady;
     if (spot.beyond_tolerance) one["beyond_tolerance"] = *spot.beyond_tolerance;
