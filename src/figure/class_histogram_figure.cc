@@ -5,13 +5,13 @@
 #include <algorithm>
 
 #include "figure/plot/axis.h"
+#include "figure/plot/cased_line.h"
 
 namespace chalcedony {
 namespace {
 
 // Of the page, in pixels.
 constexpr double kClassesWide = 190, kShareAxis = 52, kChannelAxis = 34;
-constexpr const char* kCurveCasing = "#8a939b";  // so that light colors are seen on paper
 
 /// The curve of a class as steps over its bins.
 std::string curve_of(const ClassHistogram& histogram, std::size_t c) {
@@ -44,11 +44,9 @@ void draw_channel(Plot& plot, const Box& box, const ShownChannel& shown,
   std::string drawing;
   for (std::size_t c = 0; c < classes.size(); ++c) {
     if (shown.histogram->total(c) == 0) continue;
-    const std::string data = plot.store(curve_of(*shown.histogram, c));
-    drawing += fmt::format(
-        "{}{} using 1:2 with lines lw 3.2 lc rgb '{}' notitle, {} using 1:2 with lines lw 2 lc rgb "
-        "'{}' notitle",
-        drawing.empty() ? "plot " : ", ", data, kCurveCasing, data, classes[c].color);
+    drawing +=
+        (drawing.empty() ? "plot " : ", ") + cased_line(plot.store(curve_of(*shown.histogram, c)),
+                                                        {classes[c].color, 2}, {Ink::kFaint, 3.2});
   }
   plot.line(drawing);
 }

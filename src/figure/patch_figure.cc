@@ -4,9 +4,9 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 #include "figure/plot/fitted_text.h"
+#include "figure/plot/largest_places.h"
 
 namespace chalcedony {
 namespace {
@@ -36,15 +36,11 @@ void draw_key(Plot& plot, const Box& key, std::size_t patches) {
 
 /// As many as are shown, in their order: those that stay farthest off.
 std::vector<ShownPatch> farthest(const std::vector<ShownPatch>& patches) {
-  std::vector<std::size_t> places(patches.size());
-  std::iota(places.begin(), places.end(), std::size_t{0});
-  std::stable_sort(places.begin(), places.end(), [&](std::size_t a, std::size_t b) {
-    return patches[a].after > patches[b].after;
-  });
-  places.resize(std::min(places.size(), kMostShownPatches));
-  std::sort(places.begin(), places.end());
+  std::vector<double> off;
+  for (const ShownPatch& patch : patches) off.push_back(patch.after);
   std::vector<ShownPatch> shown;
-  for (const std::size_t place : places) shown.push_back(patches[place]);
+  for (const std::size_t place : largest_places(off, kMostShownPatches))
+    shown.push_back(patches[place]);
   return shown;
 }
 

@@ -6,6 +6,7 @@
 #include <string>
 
 #include "figure/plot/axis.h"
+#include "figure/plot/cased_line.h"
 #include "figure/plot/fitted_text.h"
 
 namespace chalcedony {
@@ -14,8 +15,7 @@ namespace {
 // Of the page, in pixels.
 constexpr double kLineNames = 150, kLineNameGap = 8, kLineNameHigh = 17, kDeltaAxis = 64;
 constexpr int kLineNamePoints = 11;
-constexpr double kRoomAbove = 1.06;         // of the axis, above the farthest spot
-constexpr const char* kCasing = "#8a939b";  // so that light colors are seen on paper
+constexpr double kRoomAbove = 1.06;  // of the axis, above the farthest spot
 constexpr const char* kSteadyBand = "#e7e3d8";
 
 double farthest(const SpotSeries& series, const std::vector<std::size_t>& spots) {
@@ -49,7 +49,7 @@ std::string steady_data(const SpotSeries& series) {
 std::string color_of(const std::vector<SeenSpot>& seen) {
   const auto first = std::find_if(seen.begin(), seen.end(),
                                   [](const SeenSpot& one) { return !one.color.empty(); });
-  return first == seen.end() ? kCasing : first->color;
+  return first == seen.end() ? Ink::kFaint : first->color;
 }
 
 struct EndName {
@@ -96,18 +96,14 @@ void draw_spot_lines(Plot& plot, Box body, const SpotSeries& series,
   plot.line("set xtics " +
             tic_list(round_tics(1, static_cast<double>(series.pictures.size()), 12)));
   plot.line("set ytics " + tic_list(round_tics(0, top, 8)));
-  std::string drawing;
-  const auto add = [&](const std::string& part) {
-    drawing += (drawing.empty() ? "plot " : ", ") + part + " notitle";
-  };
+  std::string drawing = "plot ";
   if (const std::string steady = steady_data(series); !steady.empty())
-    add(fmt::format("{} using 1:2 with filledcurves y1=0 fc rgb '{}'", plot.store(steady),
-                    kSteadyBand));
-  for (const std::size_t s : spots) {
-    const std::string data = plot.store(line_data(series.seen[s]));
-    add(fmt::format("{} using 1:2 with lines lw 4.2 lc rgb '{}'", data, kCasing));
-    add(fmt::format("{} using 1:2 with lines lw 2.6 lc rgb '{}'", data, color_of(series.seen[s])));
-  }
+    drawing += fmt::format("{} using 1:2 with filledcurves y1=0 fc rgb '{}' notitle, ",
+                           plot.store(steady), kSteadyBand);
+  for (const std::size_t s : spots)
+    drawing += (s == spots.front() ? "" : ", ") + cased_line(plot.store(line_data(series.seen[s])),
+                                                             {color_of(series.seen[s]), 2.6},
+                                                             {Ink::kFaint, 4.2});
   plot.line(drawing);
 }
 

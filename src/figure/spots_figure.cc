@@ -3,13 +3,14 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <numeric>
 
 #include "figure/plot/fitted_text.h"
+#include "figure/plot/largest_places.h"
 #include "figure/plot/legend.h"
 #include "figure/plot/shape_overlay.h"
 #include "figure/plot/text_color.h"
 #include "figure/spot_lines.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony {
 namespace {
@@ -39,12 +40,6 @@ std::vector<NumberColumn> number_columns(const Box& table, bool has_changes) {
   return columns;
 }
 
-/// Without the sign of what is rounded to 0.
-std::string one_decimal(double value) {
-  const std::string text = fmt::format("{:.1f}", value);
-  return text == "-0.0" ? "0.0" : text;
-}
-
 void draw_spot(Plot& plot, Box line, const ShownSpot& spot,
                const std::vector<NumberColumn>& columns) {
   const double middle = line.middle();
@@ -56,10 +51,10 @@ void draw_spot(Plot& plot, Box line, const ShownSpot& spot,
   const double room = columns.front().right - kSpotNumberWide - line.left;
   plot.label(line.left, middle, fitted_text(spot.name, room, kSpotPoints), kSpotPoints);
   std::vector<std::string> numbers;
-  for (const double value : spot.lab) numbers.push_back(one_decimal(value));
-  numbers.push_back(one_decimal(spot.spread));
+  for (const double value : spot.lab) numbers.push_back(fixed_text(value, 1));
+  numbers.push_back(fixed_text(spot.spread, 1));
   if (columns.size() > numbers.size())
-    numbers.push_back(spot.delta_e ? one_decimal(*spot.delta_e) : "");
+    numbers.push_back(spot.delta_e ? fixed_text(*spot.delta_e, 1) : "");
   for (std::size_t c = 0; c < columns.size(); ++c)
     plot.label(columns[c].right, middle, numbers[c], kSpotPoints, Ink::kText, "right");
 }
@@ -88,13 +83,7 @@ std::vector<std::size_t> shown_spots(const SpotSeries& series) {
     for (const SeenSpot& seen : spot) most = std::max(most, seen.delta_e.value_or(0));
     farthest.push_back(most);
   }
-  std::vector<std::size_t> places(series.spots.size());
-  std::iota(places.begin(), places.end(), std::size_t{0});
-  std::stable_sort(places.begin(), places.end(),
-                   [&](std::size_t a, std::size_t b) { return farthest[a] > farthest[b]; });
-  places.resize(std::min(places.size(), kMostSeriesSpots));
-  std::sort(places.begin(), places.end());
-  return places;
+  return largest_places(farthest, kMostSeriesSpots);
 }
 
 bool steady_is_known(const SpotSeries& series) {
@@ -106,7 +95,7 @@ void draw_seen(Plot& plot, const Box& cell, const SeenSpot& seen) {
   if (seen.color.empty()) return;
   plot.bare_swatch(cell, seen.color);
   if (seen.delta_e)
-    plot.label((cell.left + cell.right) / 2, cell.middle(), one_decimal(*seen.delta_e),
+    plot.label((cell.left + cell.right) / 2, cell.middle(), fixed_text(*seen.delta_e, 1),
                kSeriesPoints, text_color_on(seen.color), "center");
 }
 
@@ -126,7 +115,7 @@ void draw_steady(Plot& plot, Box row, const SpotSeries& series, const std::vecto
   for (std::size_t p = 0; p < columns.size(); ++p)
     if (series.steady[p])
       plot.label((columns[p].left + columns[p].right) / 2, row.middle(),
-                 one_decimal(*series.steady[p]), kSeriesPoints, Ink::kFaint, "center");
+                 fixed_text(*series.steady[p], 1), kSeriesPoints, Ink::kFaint, "center");
 }
 
 /// A row for each spot, and one for the steady ones.

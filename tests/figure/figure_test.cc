@@ -4,6 +4,7 @@
 #include "figure/plot/axis_strip.h"
 #include "figure/plot/box.h"
 #include "figure/plot/fitted_text.h"
+#include "figure/plot/largest_places.h"
 #include "figure/plot/legend.h"
 #include "figure/plot/plot.h"
 #include "tests/support/temp_dir.h"
@@ -165,4 +166,12 @@ TEST_CASE("example colors show the values of a channel", "[figure][strip]") {
   CHECK(look("lab.a", -60)[2] > 150);
   CHECK_FALSE(example_color(channel_named("xyz-d65.x"), 1));
   CHECK_FALSE(example_color(channel_named("file.0"), 1));
+}
+
+TEST_CASE("a page shows the largest of many in their order", "[figure]") {
+  const std::vector<double> values{3, 9, 1, 9, 4, 3};
+  CHECK(largest_places(values, 3) == std::vector<std::size_t>{1, 3, 4});
+  CHECK(largest_places(values, 4) == std::vector<std::size_t>{0, 1, 3, 4});  // of equals the first
+  CHECK(largest_places(values, 9) == std::vector<std::size_t>{0, 1, 2, 3, 4, 5});
+  CHECK(largest_places({}, 2).empty());
 }

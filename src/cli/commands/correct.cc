@@ -3,7 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <cmath>
 #include <cstdint>
 #include <ostream>
 #include <string>
@@ -16,6 +15,7 @@
 #include "cli/text/outputs_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -74,11 +74,8 @@ Json do_correct(const po::variables_map& given, const SharedOptions& shared,
 
 void print_patches(const Json& p, std::ostream& out) {
   const auto lab = [](const Json& patch, const char* which) {
-    // Added to 0, what is rounded to -0 becomes 0.
-    const auto rounded = [&](const char* channel) {
-      return std::round(100 * patch[which][channel].get<double>()) / 100 + 0.0;
-    };
-    return fmt::format("{:6.2f} {:7.2f} {:7.2f}", rounded("l"), rounded("a"), rounded("b"));
+    const auto text = [&](const char* channel) { return fixed_text(patch[which][channel], 2); };
+    return fmt::format("{:>6} {:>7} {:>7}", text("l"), text("a"), text("b"));
   };
   TextTable(p["patches"])
       .words("patch", "name")

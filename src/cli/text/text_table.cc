@@ -46,20 +46,13 @@ int decimals_for(const std::vector<double>& values, int digits) {
   return std::clamp(digits - 1 - static_cast<int>(std::floor(std::log10(largest))), 0, kMost);
 }
 
-/// Without the minus of what is rounded to 0.
-std::string rounded(double value, int decimals) {
-  const std::string text = fmt::format("{:.{}f}", value, decimals);
-  const bool zero = text.find_first_not_of("-0.") == std::string::npos;
-  return zero && text.front() == '-' ? text.substr(1) : text;
-}
-
 }  // namespace
 
 std::vector<std::string> aligned_numbers(const std::vector<double>& values, int digits) {
   const int decimals = decimals_for(values, digits);
   std::vector<std::string> texts;
   for (const double value : values)
-    texts.push_back(std::isnan(value) ? "" : rounded(value, decimals));
+    texts.push_back(std::isnan(value) ? "" : fixed_text(value, decimals));
   return texts;
 }
 
@@ -128,12 +121,12 @@ TextTable& TextTable::counts(const std::string& heading, const std::string& fiel
 
 TextTable& TextTable::percents(const std::string& heading, const std::string& field, int decimals) {
   return add_field(heading, false, field,
-                   [&](const Json& value) { return rounded(value, decimals) + " %"; });
+                   [&](const Json& value) { return fixed_text(value, decimals) + " %"; });
 }
 
 TextTable& TextTable::decimals(const std::string& heading, const std::string& field, int decimals) {
   return add_field(heading, false, field,
-                   [&](const Json& value) { return rounded(value, decimals); });
+                   [&](const Json& value) { return fixed_text(value, decimals); });
 }
 
 TextTable& TextTable::numbers(const std::string& heading, const std::string& field, int digits) {

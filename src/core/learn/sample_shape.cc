@@ -38,15 +38,7 @@ std::vector<RowRun> polygon_runs(const SampleShape& shape, std::uint32_t width,
   std::vector<RowRun> runs;
   std::vector<double> crossings;
   for (std::uint32_t row = first_pixel(top, height); row < height && row + 0.5 < bottom; ++row) {
-    const double y = row + 0.5;
-    crossings.clear();
-    for (const auto& ring : shape.rings)
-      for (std::size_t i = 0; i < ring.size(); ++i) {
-        const Position &a = ring[i], &b = ring[(i + 1) % ring.size()];
-        if ((a.y <= y) == (b.y <= y)) continue;
-        crossings.push_back(a.x + (y - a.y) * (b.x - a.x) / (b.y - a.y));
-      }
-    std::sort(crossings.begin(), crossings.end());
+    find_crossings(shape.rings, row + 0.5, crossings);
     for (std::size_t i = 0; i + 1 < crossings.size(); i += 2) {
       const std::uint32_t begin = first_pixel(crossings[i], width);
       const std::uint32_t end = first_pixel(crossings[i + 1], width);
@@ -99,6 +91,18 @@ void join_overlaps(std::vector<SampleRun>& runs) {
 }
 
 }  // namespace
+
+void find_crossings(const std::vector<std::vector<Position>>& rings, double y,
+                    std::vector<double>& crossings) {
+  crossings.clear();
+  for (const auto& ring : rings)
+    for (std::size_t i = 0; i < ring.size(); ++i) {
+      const Position &a = ring[i], &b = ring[(i + 1) % ring.size()];
+      if ((a.y <= y) == (b.y <= y)) continue;
+      crossings.push_back(a.x + (y - a.y) * (b.x - a.x) / (b.y - a.y));
+    }
+  std::sort(crossings.begin(), crossings.end());
+}
 
 std::vector<Position> rectangle_ring(double left, double top, double width, double height) {
   const double right = left + width, bottom = top + height;

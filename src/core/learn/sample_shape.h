@@ -29,6 +29,12 @@ struct SampleShape {
   friend auto operator<=>(const SampleShape&, const SampleShape&) = default;
 };
 
+/// Finds where the edges of rings cross a row at y, from left to right: between the first and the
+/// second, the third and the fourth and so on lies what the rings enclose. An edge counts where y
+/// lies in [y1, y2) of it.
+void find_crossings(const std::vector<std::vector<Position>>& rings, double y,
+                    std::vector<double>& crossings);
+
 /// The outline of a rectangle, from its upper left corner on and back to it.
 std::vector<Position> rectangle_ring(double left, double top, double width, double height);
 

@@ -6,6 +6,7 @@
 #include <numeric>
 
 #include "figure/plot/fitted_text.h"
+#include "figure/plot/largest_places.h"
 
 namespace chalcedony {
 namespace {
@@ -32,15 +33,10 @@ std::size_t legend_columns(const std::vector<LegendLine>& legend, double width) 
 
 /// So many lines, those with the largest shares, in their order.
 std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::size_t shown) {
-  std::vector<std::size_t> order(legend.size());
-  std::iota(order.begin(), order.end(), std::size_t{0});
-  std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-    return legend[a].percent.value_or(0) > legend[b].percent.value_or(0);
-  });
-  order.resize(shown);
-  std::sort(order.begin(), order.end());
+  std::vector<double> shares;
+  for (const LegendLine& line : legend) shares.push_back(line.percent.value_or(0));
   std::vector<LegendLine> lines;
-  for (const std::size_t i : order) lines.push_back(legend[i]);
+  for (const std::size_t i : largest_places(shares, shown)) lines.push_back(legend[i]);
   return lines;
 }
 

@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "core/degrees.h"
+#include "figure/plot/cased_line.h"
 
 namespace chalcedony {
 namespace {
@@ -49,23 +50,7 @@ std::string line_through(const std::vector<Position>& ring) {
 
 /// Stored lines in a color, between two lines of paper that part it from a picture of that color.
 std::string outlined(const std::string& stored, const std::string& color) {
-  return fmt::format(
-      "{0} using 1:2 with lines lw 6 lc rgb '{1}' notitle, {0} using 1:2 with lines lw 2.4 lc rgb "
-      "'{2}' notitle",
-      stored, Ink::kPaper, color);
-}
-
-/// Where the edges of rings cross a row, from left to right; between two of them, in turn, it is
-/// inside.
-std::vector<double> crossings(const std::vector<std::vector<Position>>& rings, double y) {
-  std::vector<double> at;
-  for (const auto& ring : rings)
-    for (std::size_t i = 0; i + 1 < ring.size(); ++i) {
-      const Position &a = ring[i], &b = ring[i + 1];
-      if ((a.y <= y) != (b.y <= y)) at.push_back(a.x + (y - a.y) / (b.y - a.y) * (b.x - a.x));
-    }
-  std::sort(at.begin(), at.end());
-  return at;
+  return cased_line(stored, {color, 2.4}, {Ink::kPaper, 6});
 }
 
 /// The widest stretch inside the rings, of some rows between top and bottom; of equals the one that
@@ -74,10 +59,11 @@ RowStretch widest_stretch(const std::vector<std::vector<Position>>& rings, doubl
                           double bottom) {
   constexpr int kRows = 9;
   RowStretch widest{0, 0, 0};
+  std::vector<double> at;
   for (int row = 0; row < kRows; ++row) {
     const int from_middle = row % 2 == 0 ? row / 2 : -(row + 1) / 2;
     const double y = (top + bottom) / 2 + from_middle * (bottom - top) / (kRows + 1);
-    const std::vector<double> at = crossings(rings, y);
+    find_crossings(rings, y, at);
     for (std::size_t i = 0; i + 1 < at.size(); i += 2)
       if (at[i + 1] - at[i] > widest.wide) widest = {(at[i] + at[i + 1]) / 2, y, at[i + 1] - at[i]};
   }

@@ -31,6 +31,15 @@ std::string rounded_text(double value, int digits) {
   return std::string(text, result.ptr);
 }
 
+std::string fixed_text(double value, int decimals) {
+  char digits[400];  // the largest double has 309 before the point
+  const auto result =
+      std::to_chars(digits, digits + sizeof digits, value, std::chars_format::fixed, decimals);
+  const std::string text(digits, result.ptr);
+  const bool zero = text.find_first_not_of("-0.") == std::string::npos;
+  return zero && text.front() == '-' ? text.substr(1) : text;
+}
+
 std::string percent_text(double percent) {
   const long tenths = std::lround(10 * percent);
   return std::to_string(tenths / 10) + "." + std::to_string(tenths % 10) + " %";

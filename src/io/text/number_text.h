@@ -14,6 +14,9 @@ std::string number_text(float value);
 /// before the point are never left out.
 std::string rounded_text(double value, int digits);
 
+/// A number to so many decimals, 0 to 20; without the minus of what is rounded to 0.
+std::string fixed_text(double value, int decimals);
+
 /// "12.5 %": a percentage to a tenth.
 std::string percent_text(double percent);
 

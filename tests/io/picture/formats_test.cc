@@ -39,6 +39,11 @@ TEST_CASE("numbers for people keep all digits before the point", "[io]") {
   CHECK(rounded_text(9999.4, 4) == "9999");
   CHECK(rounded_text(9999.7, 4) == "10000");
   CHECK(rounded_text(-65535, 4) == "-65535");
+  CHECK(fixed_text(12.345, 1) == "12.3");
+  CHECK(fixed_text(-0.04, 1) == "0.0");
+  CHECK(fixed_text(-0.06, 1) == "-0.1");
+  CHECK(fixed_text(-0.4, 0) == "0");
+  CHECK(fixed_text(1e300, 2).size() == 304);
   CHECK(rounded_text(99.97, 3) == "100");
   CHECK(rounded_text(0, 4) == "0");
   CHECK(rounded_text(3e20, 3) == "3e+20");
