@@ -1,6 +1,5 @@
 #include "job/histogram/class_counts.h"
 
-#include <algorithm>
 #include <array>
 #include <utility>
 
@@ -31,16 +30,11 @@ class ClassCounter {
 
   bool operator()(const Band& band) {
     ClassCounts& counts = work_->tallies->local();
-    const RasterShape& shape = work_->picture->shape();
-    for (std::uint32_t r = 0; r < band.rows(); ++r) {
-      const std::uint32_t y = band.first_row() + r;
+    for (std::uint32_t y = band.first_row(); y < band.first_row() + band.rows(); ++y) {
       const std::byte* const row = band.row(y);
-      for (std::uint32_t x = 0; x < shape.width; x += kBlockPixels) {
-        const std::size_t n = std::min<std::size_t>(kBlockPixels, shape.width - x);
-        const Block& block =
-            reader_.read(row + x * shape.pixel_bytes(), std::uint64_t{y} * shape.width + x, n);
-        if (read_classes(row + work_->labels_at, x, n)) add(block, counts);
-      }
+      reader_.for_each_block_of_row(row, y, [&](const Block& block, std::uint32_t x) {
+        if (read_classes(row + work_->labels_at, x, block.size)) add(block, counts);
+      });
     }
     counts.excluded += reader_.take_excluded();
     return true;

@@ -58,8 +58,10 @@ class SpotReader {
       for (const KnownColor& known : read_known_colors(to_))
         reference_.push_back({known.name, known.color.in(spaces::kLab)});
     } else {
-      for (const SpotColor& spot : read(to_, false, context).colors)
-        reference_.push_back({spot.name, spot.lab});
+      const bool is_input = place_of(to_) < options_.shared.inputs.size();
+      Read other = read(to_, is_input && format_ != FigureFormat::kNone, context);
+      for (const SpotColor& spot : other.colors) reference_.push_back({spot.name, spot.lab});
+      if (is_input) read_before_ = std::move(other);
     }
     const std::vector<std::string> names = reference_names();
     for (const std::string& name : options_.limits.steady)
@@ -71,7 +73,8 @@ class SpotReader {
   const path& to() const { return to_; }
 
   Json run(const path& input, const Context& context) {
-    Read one = read(input, format_ != FigureFormat::kNone, context);
+    Read one = read_before_ && input == to_ ? *read_before_
+                                            : read(input, format_ != FigureFormat::kNone, context);
     const HeldSpots held =
         to_.empty() ? not_held(std::move(one.colors)) : errors_at(input.string(), [&] {
           return held_against(reference_, std::move(one.colors), options_.limits);
@@ -165,6 +168,7 @@ class SpotReader {
   FigureFormat format_;
   path to_;  // empty: the spots are held against none
   std::vector<NamedLab> reference_;
+  std::optional<Read> read_before_;  // of that picture, where it is an input
 };
 
 /// A spot of each picture by its name.

@@ -30,7 +30,7 @@ struct SpotsOptions {
 
 const std::vector<ResultKind>& spots_results();
 
-/// Reads every input once, and the picture they are held against once more.
+/// Reads every input once, and the picture they are held against where it is none of them.
 ///
 /// Errors    InputError when what they are held against cannot be read, or has no spot that is
 ///           called steady; an input that fails is listed and the others go on
