@@ -128,3 +128,28 @@ TEST_CASE("colors of spots stand beside those they are held against", "[figure][
   CHECK_FALSE(has_text(svg, "-0.0"));
   CHECK_THAT(svg, Catch::Contains("170,  32,  48") && Catch::Contains("187,  51,  68"));
 }
+
+TEST_CASE("rows of spots near each other are all named on one side", "[figure][spots]") {
+  const Thumbnail picture{120, 80, 1, std::vector<std::uint8_t>(28800, 128)};
+  const auto svg_of = [&](double first_row) {
+    SampleSet places;
+    std::vector<ShownSpot> spots;
+    for (const char* name : {"A1", "B1", "C1"}) {
+      const double y = first_row + 8.0 * static_cast<double>(spots.size());
+      places.shapes.push_back({places.class_named(name), {rectangle_ring(30, y, 4, 4)}, {}, 0});
+      spots.push_back({"the spot", "#aa2030", {40, 50, 30}, 2, {}, {}});
+    }
+    return drawn([&](Plot& plot, const std::filesystem::path& path) {
+      add_spots_figure(plot, path, "p.png", "", places, spots, picture);
+    });
+  };
+  // A pixel of the picture is some 5.5 of the page, and the first row has no room above it.
+  const std::string below = svg_of(0);
+  const double row = text_in(below, "B1").top - text_in(below, "A1").top;
+  CHECK(row == Approx(8 * 5.6).margin(3));
+  CHECK(text_in(below, "C1").top - text_in(below, "B1").top == Approx(row).margin(1));
+  CHECK(text_in(below, "A1").top > 80 + 4 * 5.5);
+  const std::string above = svg_of(4);
+  CHECK(text_in(above, "A1").bottom < 80 + 4 * 5.9);
+  CHECK(text_in(above, "C1").top - text_in(above, "B1").top == Approx(row).margin(1));
+}

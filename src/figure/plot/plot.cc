@@ -192,41 +192,59 @@ std::string Plot::store(std::span<const std::uint8_t> bytes) {
 namespace {
 
 constexpr int kLabelPoints = 11;
-constexpr double kLabelRoom = 11, kLabelHigh = 24, kLabelRise = 18;  // of the page, in pixels
+// Of the page, in pixels: beside the letters, half the height, from label to label, and from what a
+// label names to its middle.
+constexpr double kLabelRoom = 11, kLabelHalf = 8, kLabelHigh = 24, kLabelRise = 18;
 
-/// Where a label stands on a picture `high` pixels of the page high, in these.
-RowStretch place_of(const PictureLabel& label, double scale, double high) {
+/// Where a label can stand on a picture `high` pixels of the page high, in these; best first.
+std::vector<RowStretch> places_of(const PictureLabel& label, double scale, double high) {
   const double wide = text_width(label.text, kLabelPoints) + kLabelRoom;
-  RowStretch place{label.x * scale, label.y * scale, wide};
-  if (!label.bottom) return place;
+  const double x = label.x * scale, top = label.y * scale;
+  if (!label.bottom) return {{x, top, wide}};
   const double bottom = *label.bottom * scale;
-  if (label.inside && label.inside->wide * scale > wide && bottom - place.y > 2 * kLabelHigh)
-    return {label.inside->x * scale, label.inside->y * scale, wide};
-  const double above = place.y - kLabelRise, below = bottom + kLabelRise;
-  const bool fits_above = above >= kLabelHigh / 2, fits_below = below <= high - kLabelHigh / 2;
-  place.y = fits_above ? above : fits_below ? below : place.y + kLabelRise;
-  return place;
+  if (label.inside && label.inside->wide * scale > wide && bottom - top > 2 * kLabelHigh)
+    return {{label.inside->x * scale, label.inside->y * scale, wide}};
+  std::vector<RowStretch> places;
+  const double highest = kLabelHalf, lowest = high - kLabelHalf;  // for its middle
+  if (top - kLabelHalf >= highest) places.push_back({x, std::max(top - kLabelRise, highest), wide});
+  if (bottom + kLabelHalf <= lowest)
+    places.push_back({x, std::min(bottom + kLabelRise, lowest), wide});
+  if (places.empty()) places.push_back({x, top + kLabelRise, wide});
+  return places;
+}
+
+struct PlacedLabel {
+  const PictureLabel* label;
+  std::vector<RowStretch> places;  // where it can stand, best first
+};
+
+bool meet(const RowStretch& a, const RowStretch& b) {
+  return std::abs(a.x - b.x) < (a.wide + b.wide) / 2 && std::abs(a.y - b.y) < kLabelHigh;
 }
 
 }  // namespace
 
 void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale, double high) {
+  std::vector<PlacedLabel> placed;
+  for (const PictureLabel& one : labels) placed.push_back({&one, places_of(one, scale, high)});
+  // Those that can stand in one place only come first: others can give way.
+  std::stable_partition(placed.begin(), placed.end(),
+                        [](const PlacedLabel& one) { return one.places.size() == 1; });
   std::vector<RowStretch> taken;
   line(fmt::format("set style textbox opaque noborder margins 0.4,0.3 fillcolor rgb '{}'",
                    Ink::kPaper));
-  for (const PictureLabel& one : labels) {
-    const RowStretch place = place_of(one, scale, high);
-    const bool meets = std::any_of(taken.begin(), taken.end(), [&](const RowStretch& other) {
-      return std::abs(other.x - place.x) < (other.wide + place.wide) / 2 &&
-             std::abs(other.y - place.y) < kLabelHigh;
+  for (const auto& [label, places] : placed) {
+    const auto free = std::find_if(places.begin(), places.end(), [&](const RowStretch& place) {
+      return std::none_of(taken.begin(), taken.end(),
+                          [&](const RowStretch& other) { return meet(place, other); });
     });
-    if (meets) continue;
-    taken.push_back(place);
+    if (free == places.end()) continue;
+    taken.push_back(*free);
     line(
         fmt::format("set label {} {} at {:.6g},{:.6g} center front boxed font ',{}' "
                     "textcolor rgb '{}'",
-                    taken.size(), literal(one.text), place.x / scale, place.y / scale, kLabelPoints,
-                    Ink::kText));
+                    taken.size(), literal(label->text), free->x / scale, free->y / scale,
+                    kLabelPoints, Ink::kText));
   }
 }
 

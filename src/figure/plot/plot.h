@@ -43,7 +43,7 @@ struct RowStretch {
 
 /// A text at a place of a shown picture, in the picture's pixels: about it; or of what reaches from
 /// y down to `bottom`: inside, where that is large enough for the text, else above, and below where
-/// the picture has no room above.
+/// there is no room above.
 struct PictureLabel {
   double x, y;
   std::string text;
@@ -51,7 +51,8 @@ struct PictureLabel {
   std::optional<RowStretch> inside = {};  // a wide one
 };
 
-/// What is drawn on a shown picture. A label that would lie on one before it is left out.
+/// What is drawn on a shown picture. A label that would lie on one before it, above and below, is
+/// left out.
 struct Overlay {
   std::string plots = {};  // in the picture's pixels, y down; joined to its own `plot`
   std::vector<PictureLabel> labels = {};

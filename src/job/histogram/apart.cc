@@ -68,7 +68,7 @@ const std::vector<ResultKind>& apart_results() {
   static const std::vector<ResultKind> kinds{
       {"intervals",
        "<stem>.intervals.csv: of every class in every channel the interval that takes it best, as "
-       "a selection"},
+       "a selection; of several pictures also intervals.csv, and so with the other tables"},
       {"overlaps", "<stem>.overlaps.csv: what every two classes have in common in every channel"},
       {"counts", "<stem>.class-histogram.csv: the bins of every channel, class by class"},
       {"figure", "<stem>.apart.figure.png: a curve for each class in every channel"}};
