@@ -72,28 +72,28 @@ void print_apart(const Json& summary, std::ostream& out) {
 
 extern const Command kApart;
 const Command kApart{
-    "apart",
-    "in which channels classes lie apart, and the interval that takes each",
-    "INPUT... --classes FILE|FOLDER",
-    "Counts the values of channels class by class, and says which channel tells the classes apart "
-    "best: how much two classes overlap there, from 0 where no value of one is a value of the "
-    "other to 100 where they are distributed alike. For each class it gives the channel and the "
-    "interval that take most of it and least of the others, as a selection for mask.",
-    {{"apart panel-a.png --classes panel-a.samples.geojson -o out/",
-      "where the samples of panel A lie in Lab and hsv"},
-     {"apart panel-a.png panel-b.png panel-c.png --classes \"*.reference.png\" --channels "
-      "oklch,gray -o out/",
-      "three panels by their class maps, in other channels"},
-     {"apart panel-a.png --classes panel-a.rough.png --let \"warmth=lab.a + lab.b\" --channels "
-      "warmth,lab.l",
-      "what is selected against the rest, in a channel of your own"}},
-    true,
-    apart_results,
-    declare_apart,
-    do_apart,
-    print_apart,
-    {},
-    {},
-    {Trait::kReadsSamples, Trait::kNamesChannels}};
+    .name = "apart",
+    .summary = "in which channels classes lie apart, and the interval that takes each",
+    .operands = "INPUT... --classes FILE|FOLDER",
+    .purpose =
+        "Counts the values of channels class by class, and says which channel tells the classes "
+        "apart best: how much two classes overlap there, from 0 where no value of one is a value "
+        "of the other to 100 where they are distributed alike. For each class it gives the channel "
+        "and the interval that take most of it and least of the others, as a selection for mask.",
+    .examples =
+        {{"apart panel-a.png --classes panel-a.samples.geojson -o out/",
+          "where the samples of panel A lie in Lab and hsv"},
+         {"apart panel-a.png panel-b.png panel-c.png --classes \"*.reference.png\" --channels "
+          "oklch,gray -o out/",
+          "three panels by their class maps, in other channels"},
+         {"apart panel-a.png --classes panel-a.rough.png --let \"warmth=lab.a + lab.b\" --channels "
+          "warmth,lab.l",
+          "what is selected against the rest, in a channel of your own"}},
+    .results = apart_results,
+    .declare = declare_apart,
+    .run = do_apart,
+    .print = print_apart,
+    .traits = {Trait::kReadsSamples, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

@@ -267,29 +267,33 @@ void print_assess(const Json& summary, std::ostream& out) {
 
 extern const Command kAssess;
 const Command kAssess{
-    "assess",
-    "how right class maps are, by references",
-    "MAP... --reference FILE|FOLDER",
-    "Holds class maps against what is known to be so, at all pixels or at drawn ones: error "
-    "matrix, "
-    "omission and commission, kappa, areas corrected for the errors. Classes are matched by name, "
-    "else by number. Pixels the map leaves unclassified are a row of their own. Several maps are "
-    "judged one by one and together, each by the reference that goes with its name. Maps of the "
-    "same picture, as by other methods, are held against it by --versus.",
-    {{"assess panel-b.reference.png panel-d.reference.png --reference \"*.samples.geojson\"",
-      "two maps, each against its labelled regions"},
-     {"assess panel-a.reference.png --reference panel-a.samples.geojson --count 300 --stratified "
-      "equal --show 5",
-      "300 pixels, the same number from every class, worked out step by step"},
-     {"assess panel-c.reference.png --reference panel-c.reference.png --count 600 --plan 2 -o out/",
-      "a random sample, and how many pixels would make it sure within 2 %"}},
-    true,
-    assess_results,
-    declare_assess,
-    do_assess,
-    print_assess,
-    {},
-    {{"hue-floor", "let", "full-scale", "bands", "page"}, "assess looks at classes, not at colors"},
-    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples}};
+    .name = "assess",
+    .summary = "how right class maps are, by references",
+    .operands = "MAP... --reference FILE|FOLDER",
+    .purpose =
+        "Holds class maps against what is known to be so, at all pixels or at drawn ones: error "
+        "matrix, omission and commission, kappa, areas corrected for the errors. Classes are "
+        "matched by name, else by number. Pixels the map leaves unclassified are a row of their "
+        "own. Several maps are judged one by one and together, each by the reference that goes "
+        "with its name. Maps of the same picture, as by other methods, are held against it by "
+        "--versus.",
+    .examples =
+        {{"assess panel-b.reference.png panel-d.reference.png --reference \"*.samples.geojson\"",
+          "two maps, each against its labelled regions"},
+         {"assess panel-a.reference.png --reference panel-a.samples.geojson --count 300 "
+          "--stratified "
+          "equal --show 5",
+          "300 pixels, the same number from every class, worked out step by step"},
+         {"assess panel-c.reference.png --reference panel-c.reference.png --count 600 --plan 2 -o "
+          "out/",
+          "a random sample, and how many pixels would make it sure within 2 %"}},
+    .results = assess_results,
+    .declare = declare_assess,
+    .run = do_assess,
+    .print = print_assess,
+    .refuses = {{"hue-floor", "let", "full-scale", "bands", "page"},
+                "assess looks at classes, not at colors"},
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples},
+};
 
 }  // namespace chalcedony::cli

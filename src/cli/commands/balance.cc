@@ -161,26 +161,26 @@ void print_balance(const Json& summary, std::ostream& out) {
 
 extern const Command kBalance;
 const Command kBalance{
-    "balance",
-    "light evened out, casts taken off, contrast set",
-    "INPUT... -o PATH",
-    "Brings the channels of a picture to one median, by smooth curves that keep the order of "
-    "values; "
-    "sets black and white points; evens out the light. What is learned is learned from the counted "
-    "pixels (--region, --within), and all pixels are changed. A figure beside the picture shows "
-    "both histograms. With one input, -o names the file; with several, a folder.",
-    {{"balance panel-d.png --neutral 56,66,24,24 -o balanced.png --save cast.curves.json",
-      "a cast taken off by a patch, the curves kept"},
-     {"balance panel-a.png panel-b.png --flat fit --curve none -o even/",
-      "light that falls off toward the corners evened out"},
-     {"balance panel-c.png --on lightness --target 45 -o brighter.png",
-      "brighter, in the same colors"}},
-    true,
-    nullptr,
-    declare_balance,
-    do_balance,
-    print_balance,
-    {},
-    {{"hue-floor", "let", "write"}, "balance writes one picture of r, g and b, and its figure"}};
+    .name = "balance",
+    .summary = "light evened out, casts taken off, contrast set",
+    .operands = "INPUT... -o PATH",
+    .purpose =
+        "Brings the channels of a picture to one median, by smooth curves that keep the order of "
+        "values; sets black and white points; evens out the light. What is learned is learned from "
+        "the counted pixels (--region, --within), and all pixels are changed. A figure beside the "
+        "picture shows both histograms. With one input, -o names the file; with several, a folder.",
+    .examples =
+        {{"balance panel-d.png --neutral 56,66,24,24 -o balanced.png --save cast.curves.json",
+          "a cast taken off by a patch, the curves kept"},
+         {"balance panel-a.png panel-b.png --flat fit --curve none -o even/",
+          "light that falls off toward the corners evened out"},
+         {"balance panel-c.png --on lightness --target 45 -o brighter.png",
+          "brighter, in the same colors"}},
+    .declare = declare_balance,
+    .run = do_balance,
+    .print = print_balance,
+    .refuses = {{"hue-floor", "let", "write"},
+                "balance writes one picture of r, g and b, and its figure"},
+};
 
 }  // namespace chalcedony::cli

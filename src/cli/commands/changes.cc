@@ -77,26 +77,27 @@ void print_changes(const Json& summary, std::ostream& out) {
 
 extern const Command kChanges;
 const Command kChanges{
-    "changes",
-    "what became of the classes of maps of one place at several times",
-    "FIRST SECOND...",
-    "Holds class maps or masks of one place against each other, in the order of time: how much of "
-    "each class stayed, was lost and gained, and what became of what. Classes are the same when "
-    "their names are.",
-    {{"changes panel-b.1911.png panel-b.1954.png panel-b.reference.png -o out/",
-      "what became of the glass of a panel in two steps"},
-     {"changes panel-b.1954.png panel-b.reference.png --pixel-size 0.5mm",
-      "areas in square millimeters, without writing anything"},
-     {"changes panel-b.1911.png panel-b.reference.png --region percent:0,50,100,50 -o out/",
-      "the lower half only"}},
-    true,
-    changes_results,
-    declare_changes,
-    do_changes,
-    print_changes,
-    {},
-    {{"alpha", "hue-floor", "let", "assume", "full-scale", "bands", "page"},
-     "changes looks at classes, not at colors"},
-    {Trait::kJoinsInputs}};
+    .name = "changes",
+    .summary = "what became of the classes of maps of one place at several times",
+    .operands = "FIRST SECOND...",
+    .purpose =
+        "Holds class maps or masks of one place against each other, in the order of time: how much "
+        "of each class stayed, was lost and gained, and what became of what. Classes are the same "
+        "when their names are.",
+    .examples =
+        {{"changes panel-b.1911.png panel-b.1954.png panel-b.reference.png -o out/",
+          "what became of the glass of a panel in two steps"},
+         {"changes panel-b.1954.png panel-b.reference.png --pixel-size 0.5mm",
+          "areas in square millimeters, without writing anything"},
+         {"changes panel-b.1911.png panel-b.reference.png --region percent:0,50,100,50 -o out/",
+          "the lower half only"}},
+    .results = changes_results,
+    .declare = declare_changes,
+    .run = do_changes,
+    .print = print_changes,
+    .refuses = {{"alpha", "hue-floor", "let", "assume", "full-scale", "bands", "page"},
+                "changes looks at classes, not at colors"},
+    .traits = {Trait::kJoinsInputs},
+};
 
 }  // namespace chalcedony::cli

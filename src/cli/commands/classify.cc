@@ -146,24 +146,25 @@ void print_classify(const Json& summary, std::ostream& out) {
 
 extern const Command kClassify;
 const Command kClassify{
-    "classify",
-    "class maps of pictures by a model",
-    "INPUT... --model FILE",
-    "Assigns every pixel to a class of a model that train wrote: a class map with names and colors "
-    "inside, the areas of the classes, and a figure with a legend.",
-    {{"classify panel-b.png --model glass.model.json -o out/", "the map of another panel"},
-     {"classify panel-a.png panel-b.png panel-c.png --model glass.model.json --reject 99.9 "
-      "--confidence --blend 0.5 --pixel-size 0.5mm -o out/",
-      "three maps without what is like no sample, how sure they are, and areas in square "
-      "millimeters"},
-     {"classify panel-c.png --model glass.model.json --region 40,40,200,120",
-      "only the shares in a part, without writing anything"}},
-    true,
-    classify_results,
-    declare_classify,
-    do_classify,
-    print_classify,
-    {},
-    {{"let"}, "the model holds what its channels are"}};
+    .name = "classify",
+    .summary = "class maps of pictures by a model",
+    .operands = "INPUT... --model FILE",
+    .purpose =
+        "Assigns every pixel to a class of a model that train wrote: a class map with names and "
+        "colors inside, the areas of the classes, and a figure with a legend.",
+    .examples =
+        {{"classify panel-b.png --model glass.model.json -o out/", "the map of another panel"},
+         {"classify panel-a.png panel-b.png panel-c.png --model glass.model.json --reject 99.9 "
+          "--confidence --blend 0.5 --pixel-size 0.5mm -o out/",
+          "three maps without what is like no sample, how sure they are, and areas in square "
+          "millimeters"},
+         {"classify panel-c.png --model glass.model.json --region 40,40,200,120",
+          "only the shares in a part, without writing anything"}},
+    .results = classify_results,
+    .declare = declare_classify,
+    .run = do_classify,
+    .print = print_classify,
+    .refuses = {{"let"}, "the model holds what its channels are"},
+};
 
 }  // namespace chalcedony::cli

@@ -248,24 +248,24 @@ void print_cluster(const Json& summary, std::ostream& out) {
 
 extern const Command kCluster;
 const Command kCluster{
-    "cluster",
-    "groups of colors, found without samples",
-    "INPUT... --k N|A..B",
-    "Finds groups of similar colors in one or more pictures together: a class map, the picture "
-    "recolored, the colors with their shares, and a model that classify applies to other pictures. "
-    "For a range of numbers it says what speaks for each and suggests one; you decide.",
-    {{"cluster panel-a.png --k 2..9 -o out/", "what speaks for each number of groups"},
-     {"cluster panel-a.png panel-b.png --method gaussian-mixture --k 6 -o out/",
-      "one mixture for two panels, with the certainty of every pixel"},
-     {"cluster panel-a.png --k 7 --name 1=ruby --merge lead=6,7 -o out/",
-      "named groups; two of them are one class"}},
-    true,
-    cluster_results,
-    declare_cluster,
-    do_cluster,
-    print_cluster,
-    {},
-    {},
-    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels}};
+    .name = "cluster",
+    .summary = "groups of colors, found without samples",
+    .operands = "INPUT... --k N|A..B",
+    .purpose =
+        "Finds groups of similar colors in one or more pictures together: a class map, the picture "
+        "recolored, the colors with their shares, and a model that classify applies to other "
+        "pictures. For a range of numbers it says what speaks for each and suggests one; you "
+        "decide.",
+    .examples = {{"cluster panel-a.png --k 2..9 -o out/", "what speaks for each number of groups"},
+                 {"cluster panel-a.png panel-b.png --method gaussian-mixture --k 6 -o out/",
+                  "one mixture for two panels, with the certainty of every pixel"},
+                 {"cluster panel-a.png --k 7 --name 1=ruby --merge lead=6,7 -o out/",
+                  "named groups; two of them are one class"}},
+    .results = cluster_results,
+    .declare = declare_cluster,
+    .run = do_cluster,
+    .print = print_cluster,
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

@@ -97,23 +97,25 @@ void print_convert(const Json& summary, std::ostream& out) {
 
 extern const Command kConvert;
 const Command kConvert{
-    "convert",
-    "a picture in another color space or depth",
-    "INPUT... -o PATH",
-    "Converts pictures between color spaces and depths. Spaces that are not RGB are written as "
-    "float TIFF, or as 16-bit PNG when the name ends in .png; the file says which space and "
-    "scaling it holds and is read back as that space. With one input, -o names the file; with "
-    "several, a folder.",
-    {{"convert panel-a.png --to lab --depth float -o panel-a-lab.tif", "CIE Lab (D50) as floats"},
-     {"convert panel-a.png --to oklch -o panel-a-oklch.png", "OKLCh in a 16-bit PNG"},
-     {"convert panel-a.png panel-b.png --to hsv -o hsv/", "two pictures into a folder"}},
-    true,
-    nullptr,
-    declare_convert,
-    do_convert,
-    print_convert,
-    {"keep", "drop"},
-    {{"region", "within", "let", "figures", "write"},
-     "convert takes whole pictures into a whole space; reframe --crop keeps a part"}};
+    .name = "convert",
+    .summary = "a picture in another color space or depth",
+    .operands = "INPUT... -o PATH",
+    .purpose =
+        "Converts pictures between color spaces and depths. Spaces that are not RGB are written as "
+        "float TIFF, or as 16-bit PNG when the name ends in .png; the file says which space and "
+        "scaling it holds and is read back as that space. With one input, -o names the file; with "
+        "several, a folder.",
+    .examples = {{"convert panel-a.png --to lab --depth float -o panel-a-lab.tif",
+                  "CIE Lab (D50) as floats"},
+                 {"convert panel-a.png --to oklch -o panel-a-oklch.png", "OKLCh in a 16-bit PNG"},
+                 {"convert panel-a.png panel-b.png --to hsv -o hsv/",
+                  "two pictures into a folder"}},
+    .declare = declare_convert,
+    .run = do_convert,
+    .print = print_convert,
+    .own_alpha = {"keep", "drop"},
+    .refuses = {{"region", "within", "let", "figures", "write"},
+                "convert takes whole pictures into a whole space; reframe --crop keeps a part"},
+};
 
 }  // namespace chalcedony::cli

@@ -126,31 +126,32 @@ void print_correct(const Json& summary, std::ostream& out) {
 
 extern const Command kCorrect;
 const Command kCorrect{
-    "correct",
-    "colors brought to those that patches are known to have",
-    "INPUT --layout COLUMNSxROWS=X,Y,W,H --known FILE -o PATH",
-    "Holds patches of a picture, such as those of a color target, against the colors they are "
-    "known to have; finds the matrix of linear light that brings them nearest, and corrects the "
-    "picture by it; --tone undoes the tone curve of the camera first. Says how far each patch is "
-    "off before and after, and by the correction of all others, which is what to expect of colors "
-    "that are not among them. --apply corrects other pictures taken in the same light. A figure "
-    "beside the picture shows the patches.",
-    {{"correct target.png --layout 5x4=4,4,420,336 --known target.known.csv "
-      "--save light.correction.json -o right.png",
-      "a photographed target brought to its known colors, and the correction kept"},
-     {"correct target.png --samples target.samples.geojson --known target.known.csv -o right.png",
-      "the same with regions that were drawn"},
-     {"correct target.png --sample white=46,46,20 --sample ruby=130,46,20 "
-      "--sample amber=298,46,20 --sample leaf=46,130,20 --sample sky=214,130,20 "
-      "--known target.known.csv -o right.png",
-      "by five patches that are pointed at"}},
-    true,
-    nullptr,
-    declare_correct,
-    do_correct,
-    print_correct,
-    {},
-    {{"hue-floor", "let", "write"}, "correct writes one picture of r, g and b, and its figure"},
-    {Trait::kReadsSamples}};
+    .name = "correct",
+    .summary = "colors brought to those that patches are known to have",
+    .operands = "INPUT --layout COLUMNSxROWS=X,Y,W,H --known FILE -o PATH",
+    .purpose =
+        "Holds patches of a picture, such as those of a color target, against the colors they are "
+        "known to have; finds the matrix of linear light that brings them nearest, and corrects "
+        "the picture by it; --tone undoes the tone curve of the camera first. Says how far each "
+        "patch is off before and after, and by the correction of all others, which is what to "
+        "expect of colors that are not among them. --apply corrects other pictures taken in the "
+        "same light. A figure beside the picture shows the patches.",
+    .examples = {{"correct target.png --layout 5x4=4,4,420,336 --known target.known.csv "
+                  "--save light.correction.json -o right.png",
+                  "a photographed target brought to its known colors, and the correction kept"},
+                 {"correct target.png --samples target.samples.geojson --known target.known.csv -o "
+                  "right.png",
+                  "the same with regions that were drawn"},
+                 {"correct target.png --sample white=46,46,20 --sample ruby=130,46,20 "
+                  "--sample amber=298,46,20 --sample leaf=46,130,20 --sample sky=214,130,20 "
+                  "--known target.known.csv -o right.png",
+                  "by five patches that are pointed at"}},
+    .declare = declare_correct,
+    .run = do_correct,
+    .print = print_correct,
+    .refuses = {{"hue-floor", "let", "write"},
+                "correct writes one picture of r, g and b, and its figure"},
+    .traits = {Trait::kReadsSamples},
+};
 
 }  // namespace chalcedony::cli

@@ -36,21 +36,21 @@ void print_demo(const Json& summary, std::ostream& out) {
 
 extern const Command kDemo;
 const Command kDemo{
-    "demo",
-    "the demo data, and the whole job on it",
-    "-o FOLDER",
-    "Writes the demo data (panels of stained glass, invented and drawn by this program, with "
-    "samples and reference maps) and goes through the job step by step: look, prepare, convert, "
-    "read histograms, select, group, train, map, assess, report. Tells what each step found and "
-    "which "
-    "files it wrote.",
-    {{"demo -o demo-results/", "everything, in a new folder"},
-     {"demo --list", "the commands, to run them one by one"},
-     {"demo -o demo-results/ --summary json", "the same findings as JSON"}},
-    false,
-    nullptr,
-    declare_demo,
-    do_demo,
-    print_demo};
+    .name = "demo",
+    .summary = "the demo data, and the whole job on it",
+    .operands = "-o FOLDER",
+    .purpose =
+        "Writes the demo data (panels of stained glass, invented and drawn by this program, with "
+        "samples and reference maps) and goes through the job step by step: look, prepare, "
+        "convert, read histograms, select, group, train, map, assess, report. Tells what each step "
+        "found and which files it wrote.",
+    .examples = {{"demo -o demo-results/", "everything, in a new folder"},
+                 {"demo --list", "the commands, to run them one by one"},
+                 {"demo -o demo-results/ --summary json", "the same findings as JSON"}},
+    .takes_pictures = false,
+    .declare = declare_demo,
+    .run = do_demo,
+    .print = print_demo,
+};
 
 }  // namespace chalcedony::cli

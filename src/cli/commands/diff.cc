@@ -61,22 +61,23 @@ void print_diff(const Json& summary, std::ostream& out) {
 
 extern const Command kDiff;
 const Command kDiff{
-    "diff",
-    "how different two pictures of one size are, pixel by pixel",
-    "FIRST SECOND",
-    "Measures the color difference of each pixel of two pictures: statistics, the share above a "
-    "tolerance, and a map of the differences.",
-    {{"diff panel-a.png panel-b.png -o out/", "two panels pixel by pixel"},
-     {"diff panel-a.png panel-b.png --formula oklab --tolerance 0.1", "by distance in oklab"},
-     {"diff panel-a.png panel-c.png --region percent:25,25,50,50 --formula cie76 -o out/",
-      "the middle of two panels, by the oldest formula"}},
-    true,
-    diff_results,
-    declare_diff,
-    do_diff,
-    print_diff,
-    {},
-    {{"hue-floor", "let"}, "diff measures colors, not channels"},
-    {Trait::kJoinsInputs}};
+    .name = "diff",
+    .summary = "how different two pictures of one size are, pixel by pixel",
+    .operands = "FIRST SECOND",
+    .purpose =
+        "Measures the color difference of each pixel of two pictures: statistics, the share above "
+        "a tolerance, and a map of the differences.",
+    .examples =
+        {{"diff panel-a.png panel-b.png -o out/", "two panels pixel by pixel"},
+         {"diff panel-a.png panel-b.png --formula oklab --tolerance 0.1", "by distance in oklab"},
+         {"diff panel-a.png panel-c.png --region percent:25,25,50,50 --formula cie76 -o out/",
+          "the middle of two panels, by the oldest formula"}},
+    .results = diff_results,
+    .declare = declare_diff,
+    .run = do_diff,
+    .print = print_diff,
+    .refuses = {{"hue-floor", "let"}, "diff measures colors, not channels"},
+    .traits = {Trait::kJoinsInputs},
+};
 
 }  // namespace chalcedony::cli

@@ -179,25 +179,25 @@ void print_explain(const Json& summary, std::ostream& out) {
 
 extern const Command kExplain;
 const Command kExplain{
-    "explain",
-    "why a pixel got its class: the arithmetic step by step",
-    "INPUT... --model FILE --at X,Y...",
-    "Shows how a model comes to the class of single pixels: the features, for every class the "
-    "differences, squares and sums, box tests, densities or votes, then the winner and by how "
-    "much. "
-    "Numbers of a class are in the model's own measure, as docs/models.md defines it.",
-    {{"explain panel-b.png --model glass.model.json --at 210,160 --at 12,100",
-      "two pixels of another panel"},
-     {"explain panel-c.png --model glass.model.json --region 40,40,20,20 --first 3 --summary json",
-      "the first three pixels of a region, for a program"},
-     {"explain panel-b.png --model glass.model.json --at 210,160 -o out/",
-      "the same as a file, and the pixel among the classes as a figure"}},
-    true,
-    explain_results,
-    declare_explain,
-    do_explain,
-    print_explain,
-    {},
-    {{"let"}, "the model holds what its channels are"}};
+    .name = "explain",
+    .summary = "why a pixel got its class: the arithmetic step by step",
+    .operands = "INPUT... --model FILE --at X,Y...",
+    .purpose =
+        "Shows how a model comes to the class of single pixels: the features, for every class the "
+        "differences, squares and sums, box tests, densities or votes, then the winner and by how "
+        "much. Numbers of a class are in the model's own measure, as docs/models.md defines it.",
+    .examples = {{"explain panel-b.png --model glass.model.json --at 210,160 --at 12,100",
+                  "two pixels of another panel"},
+                 {"explain panel-c.png --model glass.model.json --region 40,40,20,20 --first 3 "
+                  "--summary json",
+                  "the first three pixels of a region, for a program"},
+                 {"explain panel-b.png --model glass.model.json --at 210,160 -o out/",
+                  "the same as a file, and the pixel among the classes as a figure"}},
+    .results = explain_results,
+    .declare = declare_explain,
+    .run = do_explain,
+    .print = print_explain,
+    .refuses = {{"let"}, "the model holds what its channels are"},
+};
 
 }  // namespace chalcedony::cli

@@ -48,19 +48,21 @@ void print_gather(const Json& summary, std::ostream& out) {
 
 extern const Command kGather;
 const Command kGather{
-    "gather",
-    "shards of a run put back together",
-    "SHARD_FOLDER... -o FOLDER",
-    "Puts together what several machines did of one run, each with --shard i/n into a folder of "
-    "its own: their results, their tables and their record, byte by byte as one run leaves them. "
-    "Figures of the shares of all pictures are drawn anew.",
-    {{"inspect panel-a.png panel-b.png panel-c.png --shard 1/2 -o shard-1/", "on one machine"},
-     {"inspect panel-a.png panel-b.png panel-c.png --shard 2/2 -o shard-2/", "on another"},
-     {"gather shard-1/ shard-2/ -o all/", "what inspect without --shard writes into all/"}},
-    false,
-    nullptr,
-    declare_gather,
-    do_gather,
-    print_gather};
+    .name = "gather",
+    .summary = "shards of a run put back together",
+    .operands = "SHARD_FOLDER... -o FOLDER",
+    .purpose =
+        "Puts together what several machines did of one run, each with --shard i/n into a folder "
+        "of its own: their results, their tables and their record, byte by byte as one run leaves "
+        "them. Figures of the shares of all pictures are drawn anew.",
+    .examples =
+        {{"inspect panel-a.png panel-b.png panel-c.png --shard 1/2 -o shard-1/", "on one machine"},
+         {"inspect panel-a.png panel-b.png panel-c.png --shard 2/2 -o shard-2/", "on another"},
+         {"gather shard-1/ shard-2/ -o all/", "what inspect without --shard writes into all/"}},
+    .takes_pictures = false,
+    .declare = declare_gather,
+    .run = do_gather,
+    .print = print_gather,
+};
 
 }  // namespace chalcedony::cli

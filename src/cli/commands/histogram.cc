@@ -213,25 +213,26 @@ void print_histogram(const Json& summary, std::ostream& out) {
 
 extern const Command kHistogram;
 const Command kHistogram{
-    "histogram",
-    "channel and joint histograms, as tables and figures",
-    "INPUT...",
-    "Counts the values of channels in equal bins, alone or two together. Bins are half-open and "
-    "the last one closed; pixels without hue are counted apart. Rows of a table sum to the counted "
-    "pixels.",
-    {{"histogram panel-a.png -o out/", "red, green and blue"},
-     {"histogram panel-a.png --channels lab --joint hsv.h,hsv.s --region percent:25,25,50,50 -o "
-      "out/",
-      "lightness, the two Lab axes, and hue against saturation, of the middle of the picture"},
-     {"histogram panel-b.png --joint hsv.h,hsv.s --peaks 6 -o out/",
-      "the six main colors, each with a selection that mask takes as it stands"}},
-    true,
-    histogram_results,
-    declare_histogram,
-    do_histogram,
-    print_histogram,
-    {},
-    {},
-    {Trait::kNamesChannels, Trait::kOwnSpace}};
+    .name = "histogram",
+    .summary = "channel and joint histograms, as tables and figures",
+    .operands = "INPUT...",
+    .purpose =
+        "Counts the values of channels in equal bins, alone or two together. Bins are half-open "
+        "and the last one closed; pixels without hue are counted apart. Rows of a table sum to the "
+        "counted pixels.",
+    .examples =
+        {{"histogram panel-a.png -o out/", "red, green and blue"},
+         {"histogram panel-a.png --channels lab --joint hsv.h,hsv.s --region percent:25,25,50,50 "
+          "-o "
+          "out/",
+          "lightness, the two Lab axes, and hue against saturation, of the middle of the picture"},
+         {"histogram panel-b.png --joint hsv.h,hsv.s --peaks 6 -o out/",
+          "the six main colors, each with a selection that mask takes as it stands"}},
+    .results = histogram_results,
+    .declare = declare_histogram,
+    .run = do_histogram,
+    .print = print_histogram,
+    .traits = {Trait::kNamesChannels, Trait::kOwnSpace},
+};
 
 }  // namespace chalcedony::cli

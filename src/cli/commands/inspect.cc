@@ -239,26 +239,27 @@ void print_inspect(const Json& summary, std::ostream& out) {
 
 extern const Command kInspect;
 const Command kInspect{
-    "inspect",
-    "what a picture is, and the statistics of its channels",
-    "INPUT...",
-    "Shows what a file is (size, format, depth, alpha, color space and where that was learned) and "
-    "the statistics of its channels over the counted pixels: exact nearest-rank percentiles, mean, "
-    "standard deviation, and the shares at the ends of the range. Look here first.",
-    {{"inspect panel-a.png --values 236,178,8,4 --grid grid.png",
-      "the file and its r, g and b, the numbers of a few pixels, and the picture under its "
-      "coordinates"},
-     {"inspect panel-a.png --space hsv,lab --region 100,80,60,40",
-      "hue, saturation and value, and Lab, of a part"},
-     {"inspect panel-a.png panel-d.png --at 240,180 --units unit -o looked/",
-      "two pictures, one pixel of each in several spaces, and the statistics as CSV, on 0-1"}},
-    true,
-    inspect_results,
-    declare_inspect,
-    do_inspect,
-    print_inspect,
-    {},
-    {},
-    {Trait::kQuotesValues}};
+    .name = "inspect",
+    .summary = "what a picture is, and the statistics of its channels",
+    .operands = "INPUT...",
+    .purpose =
+        "Shows what a file is (size, format, depth, alpha, color space and where that was learned) "
+        "and the statistics of its channels over the counted pixels: exact nearest-rank "
+        "percentiles, mean, standard deviation, and the shares at the ends of the range. Look here "
+        "first.",
+    .examples =
+        {{"inspect panel-a.png --values 236,178,8,4 --grid grid.png",
+          "the file and its r, g and b, the numbers of a few pixels, and the picture under its "
+          "coordinates"},
+         {"inspect panel-a.png --space hsv,lab --region 100,80,60,40",
+          "hue, saturation and value, and Lab, of a part"},
+         {"inspect panel-a.png panel-d.png --at 240,180 --units unit -o looked/",
+          "two pictures, one pixel of each in several spaces, and the statistics as CSV, on 0-1"}},
+    .results = inspect_results,
+    .declare = declare_inspect,
+    .run = do_inspect,
+    .print = print_inspect,
+    .traits = {Trait::kQuotesValues},
+};
 
 }  // namespace chalcedony::cli

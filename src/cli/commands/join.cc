@@ -106,24 +106,25 @@ void print_join(const Json& summary, std::ostream& out) {
 
 extern const Command kJoin;
 const Command kJoin{
-    "join",
-    "planes put together into one picture",
-    "INPUT... [--plane NAME=SOURCE] -o FILE",
-    "Makes a picture of planes: three gray pictures in order, or one picture with some of its "
-    "planes replaced. From black to white, a gray picture spans the usual range of the plane. Use "
-    "it to swap, silence or replace channels, and to add or drop alpha.",
-    {{"join panel-a.png --plane r=0 -o no-red.png", "a picture without its red"},
-     {"join panel-a.png --plane r=panel-a.png:srgb.b --plane b=panel-a.png:srgb.r -o swapped.png",
-      "red and blue exchanged"},
-     {"join panel-a.png --plane alpha=panel-a.rough.png -o cut.png",
-      "transparent where a mask is off"}},
-    true,
-    nullptr,
-    declare_join,
-    do_join,
-    print_join,
-    {"keep", "drop"},
-    {{"region", "within", "figures", "write"}, "join works on whole pictures"},
-    {Trait::kJoinsInputs}};
+    .name = "join",
+    .summary = "planes put together into one picture",
+    .operands = "INPUT... [--plane NAME=SOURCE] -o FILE",
+    .purpose =
+        "Makes a picture of planes: three gray pictures in order, or one picture with some of its "
+        "planes replaced. From black to white, a gray picture spans the usual range of the plane. "
+        "Use it to swap, silence or replace channels, and to add or drop alpha.",
+    .examples = {{"join panel-a.png --plane r=0 -o no-red.png", "a picture without its red"},
+                 {"join panel-a.png --plane r=panel-a.png:srgb.b --plane b=panel-a.png:srgb.r -o "
+                  "swapped.png",
+                  "red and blue exchanged"},
+                 {"join panel-a.png --plane alpha=panel-a.rough.png -o cut.png",
+                  "transparent where a mask is off"}},
+    .declare = declare_join,
+    .run = do_join,
+    .print = print_join,
+    .own_alpha = {"keep", "drop"},
+    .refuses = {{"region", "within", "figures", "write"}, "join works on whole pictures"},
+    .traits = {Trait::kJoinsInputs},
+};
 
 }  // namespace chalcedony::cli

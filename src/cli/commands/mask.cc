@@ -209,28 +209,29 @@ void print_mask(const Json& summary, std::ostream& out) {
 
 extern const Command kMask;
 const Command kMask{
-    "mask",
-    "the pixels a selection takes, as a mask and as a cut-out",
-    "INPUT... --where SELECTION | --like PLACE | --auto CHANNEL",
-    "Selects pixels by their channels. An interval holds both its ends; an interval of a hue from "
-    "a higher to a lower value runs through 360. near(COLOR, N) takes the colors within N of "
-    "CIEDE2000 from a CSS color. A pixel without hue passes no test on a hue. --like and --auto "
-    "find a selection and print it, to be edited and kept.",
-    {{"mask panel-a.png --where \"hsv.h in 340..20 and hsv.s > 50\" -o out/", "the red glass"},
-     {"mask panel-a.png --like panel-a.samples.geojson:cobalt --by gaussian --tidy \"drop 20; fill "
-      "80\" "
-      "-o out/",
-      "what is like the samples of the blue glass, without specks and small holes, and the "
-      "selection that takes it"},
-     {"mask panel-b.png --where \"near(#d68e18, 15)\" --background dimmed -o out/",
-      "what is like amber, the rest dimmed"}},
-    true,
-    mask_results,
-    declare_mask,
-    do_mask,
-    print_mask,
-    {},
-    {},
-    {Trait::kReadsSamples, Trait::kNamesChannels}};
+    .name = "mask",
+    .summary = "the pixels a selection takes, as a mask and as a cut-out",
+    .operands = "INPUT... --where SELECTION | --like PLACE | --auto CHANNEL",
+    .purpose =
+        "Selects pixels by their channels. An interval holds both its ends; an interval of a hue "
+        "from a higher to a lower value runs through 360. near(COLOR, N) takes the colors within N "
+        "of CIEDE2000 from a CSS color. A pixel without hue passes no test on a hue. --like and "
+        "--auto find a selection and print it, to be edited and kept.",
+    .examples =
+        {{"mask panel-a.png --where \"hsv.h in 340..20 and hsv.s > 50\" -o out/", "the red glass"},
+         {"mask panel-a.png --like panel-a.samples.geojson:cobalt --by gaussian --tidy \"drop 20; "
+          "fill "
+          "80\" "
+          "-o out/",
+          "what is like the samples of the blue glass, without specks and small holes, and the "
+          "selection that takes it"},
+         {"mask panel-b.png --where \"near(#d68e18, 15)\" --background dimmed -o out/",
+          "what is like amber, the rest dimmed"}},
+    .results = mask_results,
+    .declare = declare_mask,
+    .run = do_mask,
+    .print = print_mask,
+    .traits = {Trait::kReadsSamples, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

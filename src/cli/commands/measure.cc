@@ -104,26 +104,28 @@ void print_measure(const Json& summary, std::ostream& out) {
 
 extern const Command kMeasure;
 const Command kMeasure{
-    "measure",
-    "the connected regions of masks and class maps: size, place, shape, color",
-    "INPUT... [--image PICTURE|FOLDER]",
-    "Finds the regions of a mask or a class map and measures each: area, center, box, perimeter, "
-    "roundness, axes, holes; with --image its colors too. Outlines can be written as sample "
-    "regions, to be corrected and trained with.",
-    {{"measure panel-a.reference.png --image panel-a.png -o out/",
-      "every pane of glass with its mean color"},
-     {"measure panel-a.reference.png panel-b.reference.png --image . -o out/",
-      "panes of two panels, with the colors of the pictures they are named after"},
-     {"measure panel-a.reference.png --pixel-size 0.5mm --connect 4 --outlines --image panel-a.png "
-      "--channels lab.l,oklch.h -o out/",
-      "areas in square millimeters, with lightness and hue, and outlines as sample regions"}},
-    true,
-    measure_results,
-    declare_measure,
-    do_measure,
-    print_measure,
-    {},
-    {{"region", "within"}, "measure takes whole masks and class maps"},
-    {Trait::kQuotesValues, Trait::kNamesChannels}};
+    .name = "measure",
+    .summary = "the connected regions of masks and class maps: size, place, shape, color",
+    .operands = "INPUT... [--image PICTURE|FOLDER]",
+    .purpose =
+        "Finds the regions of a mask or a class map and measures each: area, center, box, "
+        "perimeter, roundness, axes, holes; with --image its colors too. Outlines can be written "
+        "as sample regions, to be corrected and trained with.",
+    .examples =
+        {{"measure panel-a.reference.png --image panel-a.png -o out/",
+          "every pane of glass with its mean color"},
+         {"measure panel-a.reference.png panel-b.reference.png --image . -o out/",
+          "panes of two panels, with the colors of the pictures they are named after"},
+         {"measure panel-a.reference.png --pixel-size 0.5mm --connect 4 --outlines --image "
+          "panel-a.png "
+          "--channels lab.l,oklch.h -o out/",
+          "areas in square millimeters, with lightness and hue, and outlines as sample regions"}},
+    .results = measure_results,
+    .declare = declare_measure,
+    .run = do_measure,
+    .print = print_measure,
+    .refuses = {{"region", "within"}, "measure takes whole masks and class maps"},
+    .traits = {Trait::kQuotesValues, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

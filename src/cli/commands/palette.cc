@@ -149,24 +149,24 @@ void print_palette(const Json& summary, std::ostream& out) {
 
 extern const Command kPalette;
 const Command kPalette{
-    "palette",
-    "the main colors of a picture, and pictures in the colors of a palette",
-    "INPUT...",
-    "Finds the main colors of each picture, no two of them so close that eyes take them for one, "
-    "with shares, names and contrast ratios, as tables, CSS and swatches. Says which of them look "
-    "alike to people with a color-vision deficiency. Can repaint pictures with a palette, and hold "
-    "two palettes against each other.",
-    {{"palette panel-a.png -o out/", "its six main colors, in every form"},
-     {"palette panel-a.png panel-b.png --compare --colors 8 -o out/",
-      "how far apart the colors of two panels are, and what goes with what"},
-     {"palette panel-c.png --apply glass.palette.txt --dither -o out/",
-      "a panel in the colors of its glass"}},
-    true,
-    palette_results,
-    declare_palette,
-    do_palette,
-    print_palette,
-    {},
-    {{"hue-floor", "let"}, "palette measures colors, not channels"}};
+    .name = "palette",
+    .summary = "the main colors of a picture, and pictures in the colors of a palette",
+    .operands = "INPUT...",
+    .purpose =
+        "Finds the main colors of each picture, no two of them so close that eyes take them for "
+        "one, with shares, names and contrast ratios, as tables, CSS and swatches. Says which of "
+        "them look alike to people with a color-vision deficiency. Can repaint pictures with a "
+        "palette, and hold two palettes against each other.",
+    .examples = {{"palette panel-a.png -o out/", "its six main colors, in every form"},
+                 {"palette panel-a.png panel-b.png --compare --colors 8 -o out/",
+                  "how far apart the colors of two panels are, and what goes with what"},
+                 {"palette panel-c.png --apply glass.palette.txt --dither -o out/",
+                  "a panel in the colors of its glass"}},
+    .results = palette_results,
+    .declare = declare_palette,
+    .run = do_palette,
+    .print = print_palette,
+    .refuses = {{"hue-floor", "let"}, "palette measures colors, not channels"},
+};
 
 }  // namespace chalcedony::cli

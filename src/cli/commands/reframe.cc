@@ -107,26 +107,25 @@ void print_reframe(const Json& summary, std::ostream& out) {
 
 extern const Command kReframe;
 const Command kReframe{
-    "reframe",
-    "a picture cropped, turned, made upright and scaled",
-    "INPUT... -o PATH",
-    "Crops, turns and scales pictures, in this order, or makes upright what was seen at a slant. "
-    "Masks and class maps are recognised and keep "
-    "their numbers. With one input, -o names the file; with several, a folder. What lies beside "
-    "the "
-    "picture is transparent, so that later commands do not count it.",
-    {{"reframe panel-a.png --crop 20,20,300,200 -o part.png", "a rectangle"},
-     {"reframe panel-a.png --corners \"18,12 462,30 448,344 30,352\" --size 640x -o upright.png",
-      "what lies between four corners as a rectangle, 640 pixels wide"},
-     {"reframe panel-a.png panel-a.reference.png --scale 0.5 -o half/",
-      "a picture and its class map at half the size"}},
-    true,
-    nullptr,
-    declare_reframe,
-    do_reframe,
-    print_reframe,
-    {},
-    {{"region", "within", "alpha", "hue-floor", "let", "figures", "write"},
-     "reframe moves all pixels; --crop keeps a part of them"}};
+    .name = "reframe",
+    .summary = "a picture cropped, turned, made upright and scaled",
+    .operands = "INPUT... -o PATH",
+    .purpose =
+        "Crops, turns and scales pictures, in this order, or makes upright what was seen at a "
+        "slant. Masks and class maps are recognised and keep their numbers. With one input, -o "
+        "names the file; with several, a folder. What lies beside the picture is transparent, so "
+        "that later commands do not count it.",
+    .examples = {{"reframe panel-a.png --crop 20,20,300,200 -o part.png", "a rectangle"},
+                 {"reframe panel-a.png --corners \"18,12 462,30 448,344 30,352\" --size 640x -o "
+                  "upright.png",
+                  "what lies between four corners as a rectangle, 640 pixels wide"},
+                 {"reframe panel-a.png panel-a.reference.png --scale 0.5 -o half/",
+                  "a picture and its class map at half the size"}},
+    .declare = declare_reframe,
+    .run = do_reframe,
+    .print = print_reframe,
+    .refuses = {{"region", "within", "alpha", "hue-floor", "let", "figures", "write"},
+                "reframe moves all pixels; --crop keeps a part of them"},
+};
 
 }  // namespace chalcedony::cli

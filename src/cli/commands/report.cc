@@ -52,19 +52,22 @@ void print_report(const Json& summary, std::ostream& out) {
 
 extern const Command kReport;
 const Command kReport{
-    "report",
-    "one page of a results folder that opens anywhere",
-    "FOLDER",
-    "Makes one HTML page of what commands wrote into a folder and into those below it: what was "
-    "run, the pictures and figures, the areas of classes over all pictures, and tables that sort "
-    "and filter. The page needs no network and no other file, and prints well.",
-    {{"classify panel-b.png panel-c.png --model glass.model.json -o maps/", "some results first"},
-     {"report maps/", "their page, maps/report.html"},
-     {"report maps/ -o chapel.html --title \"Glass of the chapel\"", "elsewhere, with a heading"}},
-    false,
-    nullptr,
-    declare_report,
-    do_report,
-    print_report};
+    .name = "report",
+    .summary = "one page of a results folder that opens anywhere",
+    .operands = "FOLDER",
+    .purpose =
+        "Makes one HTML page of what commands wrote into a folder and into those below it: what "
+        "was run, the pictures and figures, the areas of classes over all pictures, and tables "
+        "that sort and filter. The page needs no network and no other file, and prints well.",
+    .examples = {{"classify panel-b.png panel-c.png --model glass.model.json -o maps/",
+                  "some results first"},
+                 {"report maps/", "their page, maps/report.html"},
+                 {"report maps/ -o chapel.html --title \"Glass of the chapel\"",
+                  "elsewhere, with a heading"}},
+    .takes_pictures = false,
+    .declare = declare_report,
+    .run = do_report,
+    .print = print_report,
+};
 
 }  // namespace chalcedony::cli

@@ -94,25 +94,26 @@ void print_run(const Json& summary, std::ostream& out) {
 
 extern const Command kRun;
 const Command kRun{
-    "run",
-    "a recipe: steps that are run on every picture",
-    "RECIPE.yaml INPUT... -o FOLDER",
-    "Runs the steps that a recipe names, each a command with its options, on the pictures or on "
-    "what an earlier step wrote. The whole recipe is checked before anything runs. Every step "
-    "writes into a folder of its own name below -o. In place of a recipe, how.json of a results "
-    "folder makes its results again.",
-    {{"run glass.recipe.yaml panel-b.png panel-c.png -o out/",
-      "a model of one panel, and cleaned maps of two others"},
-     {"run glass.recipe.yaml panel-b.png -o out/ --dry-run", "only the commands it stands for"},
-     {"run glass.recipe.yaml panel-c.png -o out/ --set least=200 --figures none",
-      "with another value of a variable of the recipe"}},
-    true,
-    nullptr,
-    declare_run,
-    do_run,
-    print_run,
-    {},
-    {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands", "page"},
-     "it belongs into the recipe"}};
+    .name = "run",
+    .summary = "a recipe: steps that are run on every picture",
+    .operands = "RECIPE.yaml INPUT... -o FOLDER",
+    .purpose =
+        "Runs the steps that a recipe names, each a command with its options, on the pictures or "
+        "on what an earlier step wrote. The whole recipe is checked before anything runs. Every "
+        "step writes into a folder of its own name below -o. In place of a recipe, how.json of a "
+        "results folder makes its results again.",
+    .examples = {{"run glass.recipe.yaml panel-b.png panel-c.png -o out/",
+                  "a model of one panel, and cleaned maps of two others"},
+                 {"run glass.recipe.yaml panel-b.png -o out/ --dry-run",
+                  "only the commands it stands for"},
+                 {"run glass.recipe.yaml panel-c.png -o out/ --set least=200 --figures none",
+                  "with another value of a variable of the recipe"}},
+    .declare = declare_run,
+    .run = do_run,
+    .print = print_run,
+    .refuses = {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands",
+                 "page"},
+                "it belongs into the recipe"},
+};
 
 }  // namespace chalcedony::cli

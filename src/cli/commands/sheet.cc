@@ -59,22 +59,22 @@ void print_sheet(const Json& summary, std::ostream& out) {
 
 extern const Command kSheet;
 const Command kSheet{
-    "sheet",
-    "a picture and its planes side by side",
-    "INPUT... -o FOLDER",
-    "Draws a page for each picture: the picture and its planes, in gray, each with its name and "
-    "the values that are black and white. Shows at a glance which parts are bright in which plane.",
-    {{"sheet panel-a.png -o out/", "the picture beside its r, g and b"},
-     {"sheet panel-a.png --channels hsv,lab -o out/", "six planes of two spaces"},
-     {"sheet panel-d.png --channels oklch --tint --stretch-view -o out/",
-      "planes in their own colors, stretched for viewing"}},
-    true,
-    sheet_results,
-    declare_sheet,
-    do_sheet,
-    print_sheet,
-    {},
-    {},
-    {Trait::kNamesChannels}};
+    .name = "sheet",
+    .summary = "a picture and its planes side by side",
+    .operands = "INPUT... -o FOLDER",
+    .purpose =
+        "Draws a page for each picture: the picture and its planes, in gray, each with its name "
+        "and the values that are black and white. Shows at a glance which parts are bright in "
+        "which plane.",
+    .examples = {{"sheet panel-a.png -o out/", "the picture beside its r, g and b"},
+                 {"sheet panel-a.png --channels hsv,lab -o out/", "six planes of two spaces"},
+                 {"sheet panel-d.png --channels oklch --tint --stretch-view -o out/",
+                  "planes in their own colors, stretched for viewing"}},
+    .results = sheet_results,
+    .declare = declare_sheet,
+    .run = do_sheet,
+    .print = print_sheet,
+    .traits = {Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

@@ -109,26 +109,26 @@ void print_similar(const Json& summary, std::ostream& out) {
 
 extern const Command kSimilar;
 const Command kSimilar{
-    "similar",
-    "pictures in the order of how much their colors are like those of one picture",
-    "INPUT... --to PICTURE",
-    "Ranks pictures by the distance of their color histograms to that of one picture: of three "
-    "channels together, of two, or one by one. 0 is the same; all but transport end at 1.",
-    {{"similar panel-b.png panel-c.png panel-d.png --to panel-a.png -o out/",
-      "which panel has the colors of panel A"},
-     {"similar panel-b.png panel-c.png panel-d.png --to panel-a.png --joint hsv.h,hsv.s "
-      "--distance overlap",
-      "by hue and saturation together"},
-     {"similar panel-b.png panel-c.png --to panel-a.png --channels hsv.h,lab.l --distance "
-      "transport",
-      "how far hue and lightness must move"}},
-    true,
-    similar_results,
-    declare_similar,
-    do_similar,
-    print_similar,
-    {},
-    {},
-    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels}};
+    .name = "similar",
+    .summary = "pictures in the order of how much their colors are like those of one picture",
+    .operands = "INPUT... --to PICTURE",
+    .purpose =
+        "Ranks pictures by the distance of their color histograms to that of one picture: of three "
+        "channels together, of two, or one by one. 0 is the same; all but transport end at 1.",
+    .examples =
+        {{"similar panel-b.png panel-c.png panel-d.png --to panel-a.png -o out/",
+          "which panel has the colors of panel A"},
+         {"similar panel-b.png panel-c.png panel-d.png --to panel-a.png --joint hsv.h,hsv.s "
+          "--distance overlap",
+          "by hue and saturation together"},
+         {"similar panel-b.png panel-c.png --to panel-a.png --channels hsv.h,lab.l --distance "
+          "transport",
+          "how far hue and lightness must move"}},
+    .results = similar_results,
+    .declare = declare_similar,
+    .run = do_similar,
+    .print = print_similar,
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

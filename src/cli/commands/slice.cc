@@ -144,25 +144,24 @@ void print_slice(const Json& summary, std::ostream& out) {
 
 extern const Command kSlice;
 const Command kSlice{
-    "slice",
-    "intervals of one channel as classes",
-    "INPUT... --channel CHANNEL --cuts A,B,C",
-    "Makes a class map of value intervals of one channel: given ones, equal ones, or such that "
-    "hold "
-    "as many pixels each. An interval holds its lower end, and its upper end when it is the last. "
-    "Pixels in no interval have no class.",
-    {{"slice panel-a.png --channel lab.l --cuts 0,30,60,100 -o out/", "dark, middle and light"},
-     {"slice panel-a.png --channel hsv.h --range red=340..20 --range blue=200..260 -o out/",
-      "two ranges of hue by name"},
-     {"slice panel-a.png --channel gray --quantiles 4",
-      "quarters of the pixels, from dark to light"}},
-    true,
-    slice_results,
-    declare_slice,
-    do_slice,
-    print_slice,
-    {},
-    {},
-    {Trait::kNamesChannels}};
+    .name = "slice",
+    .summary = "intervals of one channel as classes",
+    .operands = "INPUT... --channel CHANNEL --cuts A,B,C",
+    .purpose =
+        "Makes a class map of value intervals of one channel: given ones, equal ones, or such that "
+        "hold as many pixels each. An interval holds its lower end, and its upper end when it is "
+        "the last. Pixels in no interval have no class.",
+    .examples =
+        {{"slice panel-a.png --channel lab.l --cuts 0,30,60,100 -o out/", "dark, middle and light"},
+         {"slice panel-a.png --channel hsv.h --range red=340..20 --range blue=200..260 -o out/",
+          "two ranges of hue by name"},
+         {"slice panel-a.png --channel gray --quantiles 4",
+          "quarters of the pixels, from dark to light"}},
+    .results = slice_results,
+    .declare = declare_slice,
+    .run = do_slice,
+    .print = print_slice,
+    .traits = {Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

@@ -64,25 +64,25 @@ void print_smooth(const Json& summary, std::ostream& out) {
 
 extern const Command kSmooth;
 const Command kSmooth{
-    "smooth",
-    "a picture with less noise, or without small bright or dark things",
-    "INPUT... --filter NAME --radius PIXELS -o PATH",
-    "Filters each channel of a picture as it is stored. Pixels that do not count (transparent, "
-    "outside --region or --within) stay as they are and lend nothing to their neighbors; beyond "
-    "its edges a picture goes on as its mirror image. With one input, -o names the file; with "
-    "several, a folder. Masks and class maps are cleaned by tidy.",
-    {{"smooth panel-a.png --filter median --radius 2 -o calm.png", "grain taken down, edges kept"},
-     {"smooth panel-a.png --filter opening --radius 4 -o no-highlights.png",
-      "highlights up to 8 pixels wide taken away"},
-     {"smooth panel-a.png panel-b.png --filter gaussian --radius 1.5 -o soft/",
-      "two pictures into a folder"}},
-    true,
-    nullptr,
-    declare_smooth,
-    do_smooth,
-    print_smooth,
-    {},
-    {{"hue-floor", "let", "figures", "write"},
-     "smooth filters the channels of the file, and writes one picture"}};
+    .name = "smooth",
+    .summary = "a picture with less noise, or without small bright or dark things",
+    .operands = "INPUT... --filter NAME --radius PIXELS -o PATH",
+    .purpose =
+        "Filters each channel of a picture as it is stored. Pixels that do not count (transparent, "
+        "outside --region or --within) stay as they are and lend nothing to their neighbors; "
+        "beyond its edges a picture goes on as its mirror image. With one input, -o names the "
+        "file; with several, a folder. Masks and class maps are cleaned by tidy.",
+    .examples = {{"smooth panel-a.png --filter median --radius 2 -o calm.png",
+                  "grain taken down, edges kept"},
+                 {"smooth panel-a.png --filter opening --radius 4 -o no-highlights.png",
+                  "highlights up to 8 pixels wide taken away"},
+                 {"smooth panel-a.png panel-b.png --filter gaussian --radius 1.5 -o soft/",
+                  "two pictures into a folder"}},
+    .declare = declare_smooth,
+    .run = do_smooth,
+    .print = print_smooth,
+    .refuses = {{"hue-floor", "let", "figures", "write"},
+                "smooth filters the channels of the file, and writes one picture"},
+};
 
 }  // namespace chalcedony::cli

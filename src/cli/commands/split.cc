@@ -48,23 +48,24 @@ void print_split(const Json& summary, std::ostream& out) {
 
 extern const Command kSplit;
 const Command kSplit{
-    "split",
-    "the planes of a picture as gray pictures",
-    "INPUT... -o FOLDER",
-    "Writes planes of any space as gray pictures: black is the low end of the channel's usual "
-    "range, white the high end. Every file says which plane it holds, and join puts planes "
-    "together again. A missing hue is written as 0.",
-    {{"split panel-a.png -o planes/", "r, g and b"},
-     {"split panel-a.png --channels hsv -o planes/", "hue, saturation and value with 16 bits"},
-     {"split panel-a.png --channels lab.l,gray --depth 8 -o planes/",
-      "two kinds of lightness with 8 bits"}},
-    true,
-    split_results,
-    declare_split,
-    do_split,
-    print_split,
-    {},
-    {{"figures"}, "split writes pictures; sheet draws them on one page"},
-    {Trait::kNamesChannels}};
+    .name = "split",
+    .summary = "the planes of a picture as gray pictures",
+    .operands = "INPUT... -o FOLDER",
+    .purpose =
+        "Writes planes of any space as gray pictures: black is the low end of the channel's usual "
+        "range, white the high end. Every file says which plane it holds, and join puts planes "
+        "together again. A missing hue is written as 0.",
+    .examples = {{"split panel-a.png -o planes/", "r, g and b"},
+                 {"split panel-a.png --channels hsv -o planes/",
+                  "hue, saturation and value with 16 bits"},
+                 {"split panel-a.png --channels lab.l,gray --depth 8 -o planes/",
+                  "two kinds of lightness with 8 bits"}},
+    .results = split_results,
+    .declare = declare_split,
+    .run = do_split,
+    .print = print_split,
+    .refuses = {{"figures"}, "split writes pictures; sheet draws them on one page"},
+    .traits = {Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

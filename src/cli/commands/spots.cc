@@ -184,29 +184,30 @@ void print_spots(const Json& summary, std::ostream& out) {
 
 extern const Command kSpots;
 const Command kSpots{
-    "spots",
-    "the colors at places of pictures, and how they change from picture to picture",
-    "INPUT... --samples FILE | --sample NAME=PLACE | --layout COLUMNSxROWS=X,Y,W,H",
-    "Reads the colors at places: drawn regions, points, or even rows as the wells of a plate have. "
-    "The color of a spot is that of its mean light, as an instrument takes it. Of several pictures "
-    "it says how far each spot is from that of the same name in the first picture, or in the one "
-    "of --to, and which way it went; or how far spots are from colors they should have. Pictures "
-    "of one light are compared; correct brings others to "
-    "known colors first.",
-    {{"spots target.png --layout 5x4=4,4,420,336 --known target.known.csv --tolerance 5 -o out/",
-      "twenty tiles, and which of them are far from the colors they should have"},
-     {"spots panel-a.png panel-b.png panel-d.png --samples panel-a.samples.geojson --samples "
-      "panel-b.samples.geojson --samples panel-d.samples.geojson --steady lead -o out/",
-      "the glass of three panels, and whether it differs more than lead does"},
-     {"spots panel-a.png --samples panel-a.samples.geojson --apart --channels lch.c,lch.h",
-      "every sample region by itself, with chroma and hue, without writing anything"}},
-    true,
-    spots_results,
-    declare_spots,
-    do_spots,
-    print_spots,
-    {},
-    {},
-    {Trait::kReadsSamples, Trait::kQuotesValues, Trait::kNamesChannels}};
+    .name = "spots",
+    .summary = "the colors at places of pictures, and how they change from picture to picture",
+    .operands = "INPUT... --samples FILE | --sample NAME=PLACE | --layout COLUMNSxROWS=X,Y,W,H",
+    .purpose =
+        "Reads the colors at places: drawn regions, points, or even rows as the wells of a plate "
+        "have. The color of a spot is that of its mean light, as an instrument takes it. Of "
+        "several pictures it says how far each spot is from that of the same name in the first "
+        "picture, or in the one of --to, and which way it went; or how far spots are from colors "
+        "they should have. Pictures of one light are compared; correct brings others to known "
+        "colors first.",
+    .examples =
+        {{"spots target.png --layout 5x4=4,4,420,336 --known target.known.csv --tolerance 5 -o "
+          "out/",
+          "twenty tiles, and which of them are far from the colors they should have"},
+         {"spots panel-a.png panel-b.png panel-d.png --samples panel-a.samples.geojson --samples "
+          "panel-b.samples.geojson --samples panel-d.samples.geojson --steady lead -o out/",
+          "the glass of three panels, and whether it differs more than lead does"},
+         {"spots panel-a.png --samples panel-a.samples.geojson --apart --channels lch.c,lch.h",
+          "every sample region by itself, with chroma and hue, without writing anything"}},
+    .results = spots_results,
+    .declare = declare_spots,
+    .run = do_spots,
+    .print = print_spots,
+    .traits = {Trait::kReadsSamples, Trait::kQuotesValues, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

@@ -68,25 +68,26 @@ void print_tidy(const Json& summary, std::ostream& out) {
 
 extern const Command kTidy;
 const Command kTidy{
-    "tidy",
-    "masks and class maps without specks, holes and frayed edges",
-    "INPUT... --steps STEPS",
-    "Cleans masks and class maps by steps in the order you give. Radii and sizes are pixels. Each "
-    "class is cleaned by itself: pixels that lose their class have none, and a class grows only "
-    "into pixels that have none.",
-    {{"tidy panel-a.rough.png --steps \"drop 20; fill 20\" -o out/",
-      "specks and pinholes away, edges as they are"},
-     {"tidy panel-a.rough.png --steps \"open 2; close 2\" -o out/",
-      "smoother edges, thin parts away"},
-     {"tidy panel-a.reference.png --steps \"majority 3; keep 5\" -o out/",
-      "a class map smoothed, five regions of each class"}},
-    true,
-    tidy_results,
-    declare_tidy,
-    do_tidy,
-    print_tidy,
-    {},
-    {{"region", "within", "alpha", "hue-floor", "let", "assume", "full-scale", "bands", "page"},
-     "tidy works on whole masks and class maps"}};
+    .name = "tidy",
+    .summary = "masks and class maps without specks, holes and frayed edges",
+    .operands = "INPUT... --steps STEPS",
+    .purpose =
+        "Cleans masks and class maps by steps in the order you give. Radii and sizes are pixels. "
+        "Each class is cleaned by itself: pixels that lose their class have none, and a class "
+        "grows only into pixels that have none.",
+    .examples = {{"tidy panel-a.rough.png --steps \"drop 20; fill 20\" -o out/",
+                  "specks and pinholes away, edges as they are"},
+                 {"tidy panel-a.rough.png --steps \"open 2; close 2\" -o out/",
+                  "smoother edges, thin parts away"},
+                 {"tidy panel-a.reference.png --steps \"majority 3; keep 5\" -o out/",
+                  "a class map smoothed, five regions of each class"}},
+    .results = tidy_results,
+    .declare = declare_tidy,
+    .run = do_tidy,
+    .print = print_tidy,
+    .refuses = {{"region", "within", "alpha", "hue-floor", "let", "assume", "full-scale", "bands",
+                 "page"},
+                "tidy works on whole masks and class maps"},
+};
 
 }  // namespace chalcedony::cli

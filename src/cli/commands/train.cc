@@ -325,28 +325,30 @@ void print_train(const Json& summary, std::ostream& out) {
 
 extern const Command kTrain;
 const Command kTrain{
-    "train",
-    "a model from sample regions",
-    "INPUT... --samples FILE...",
-    "Learns classes from sample regions: the mean, spread and covariance of each class's features. "
-    "Says which classes are hardest to tell apart before anything is mapped.",
-    {{"train panel-a.png --samples panel-a.samples.geojson -o out/",
-      "a model of five glasses and lead"},
-     {"train panel-a.png --sample lead=0,100,4,120 --sample ruby=210,160,40,40 --sample "
-      "cobalt=300,140,20,20 --colors means --method parallelepiped --features lab.a,lab.b --boxes "
-      "3 -o out/",
-      "boxes around three classes, without lightness, so that shading does not matter; each in the "
-      "color of its samples"},
-     {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
-      "panel-b.samples.geojson --method all --trim 4 -o out/",
-      "every method on two pictures, compared on samples that were held out"}},
-    true,
-    train_results,
-    declare_train,
-    do_train,
-    print_train,
-    {},
-    {},
-    {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples, Trait::kNamesChannels}};
+    .name = "train",
+    .summary = "a model from sample regions",
+    .operands = "INPUT... --samples FILE...",
+    .purpose =
+        "Learns classes from sample regions: the mean, spread and covariance of each class's "
+        "features. Says which classes are hardest to tell apart before anything is mapped.",
+    .examples =
+        {{"train panel-a.png --samples panel-a.samples.geojson -o out/",
+          "a model of five glasses and lead"},
+         {"train panel-a.png --sample lead=0,100,4,120 --sample ruby=210,160,40,40 --sample "
+          "cobalt=300,140,20,20 --colors means --method parallelepiped --features lab.a,lab.b "
+          "--boxes "
+          "3 -o out/",
+          "boxes around three classes, without lightness, so that shading does not matter; each in "
+          "the "
+          "color of its samples"},
+         {"train panel-a.png panel-b.png --samples panel-a.samples.geojson --samples "
+          "panel-b.samples.geojson --method all --trim 4 -o out/",
+          "every method on two pictures, compared on samples that were held out"}},
+    .results = train_results,
+    .declare = declare_train,
+    .run = do_train,
+    .print = print_train,
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples, Trait::kNamesChannels},
+};
 
 }  // namespace chalcedony::cli

@@ -49,8 +49,8 @@ struct Command {
   std::string_view operands;  // how its operands are written in the usage line
   std::string_view purpose;   // a short paragraph for --help
   std::vector<Example> examples;
-  bool takes_pictures = true;                   // has input pictures and the shared options
-  const std::vector<ResultKind>& (*results)();  // what --write can name; null for none
+  bool takes_pictures = true;  // has input pictures and the shared options
+  const std::vector<ResultKind>& (*results)() = nullptr;  // what --write can name; null for none
   void (*declare)(po::options_description& options);
   /// Options to a job; every check that needs no file comes first.
   Json (*run)(const po::variables_map& given, const SharedOptions& shared, const Context& context);
