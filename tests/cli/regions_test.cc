@@ -302,6 +302,8 @@ TEST_CASE("measure refuses what it cannot do, and leaves nothing", "[cli][measur
               "--pixel-size: '0.5' has no unit");
   check_error(run_tool(dir, {"measure", "m.png", "--pixel-size", "mm"}), 2, "--pixel-size");
   check_error(run_tool(dir, {"measure", "m.png", "--units", "code"}), 2, "they are of --image");
+  check_error(run_tool(dir, {"measure", "m.png", "--let", "w=lab.a + lab.b"}), 2,
+              "--let means nothing here: they are of --image");
   check_error(run_tool(dir, {"measure", "m.png", "--channels", "lab"}), 2,
               "--channels means nothing here: they are of --image");
   check_error(

@@ -306,6 +306,23 @@ TEST_CASE("an option that means nothing to a command is not told, and answered w
   }
   CHECK(answered > 50);
   CHECK(dir.files().empty());
+  // That there are to be no figures is so of commands that draw none.
+  write_rgb(dir / "a.png", 2, 1, {0, 200, 0, 200, 0, 0});
+  CHECK(run_tool(dir, {"inspect", "a.png", "--figures", "none"}).exit_code == 0);
+}
+
+TEST_CASE("only commands that draw something at random have a seed", "[cli][usage]") {
+  const TempDir dir;
+  std::set<std::string> with_seed;
+  for (const cli::Command* command : cli::all_commands()) {
+    const std::string name(command->name);
+    if (run_tool(dir, {name, "--help"}).out.find("--seed N") != std::string::npos)
+      with_seed.insert(name);
+  }
+  CHECK(with_seed ==
+        std::set<std::string>{"assess", "cluster", "convert", "palette", "run", "train"});
+  check_error(run_tool(dir, {"sheet", "a.png", "--seed", "2"}), 2,
+              "there is no option '--seed' here; other commands have it");
 }
 
 TEST_CASE("no folder is made by the name of a file, and one that is there is taken",
@@ -341,14 +358,14 @@ TEST_CASE("a picture whose name is no UTF-8 is worked on like any other", "[cli]
   const TempDir dir;
   const std::string name = "gr\xfcn";  // of a disk that was written long ago
   write_rgb(dir / (name + ".png"), 2, 1, {0, 200, 0, 200, 0, 0});
-  for (const std::vector<std::string>& words : {std::vector<std::string>{"inspect"},
-                                                {"mask", "--auto", "srgb.r"},
-                                                {"palette", "--unique"},
-                                                {"measure", "--image", name + ".png"}}) {
+  for (const std::vector<std::string>& words :
+       {std::vector<std::string>{"inspect"},
+        {"mask", "--auto", "srgb.r", "--figures", "none"},
+        {"palette", "--unique", "--figures", "none"},
+        {"measure", "--image", name + ".png", "--figures", "none"}}) {
     const bool measures = words[0] == "measure";
     const std::string picture = measures ? "out/" + name + ".mask.png" : name + ".png";
-    const auto run = run_tool(
-        dir, with(words, {picture, "-o", "out", "--summary", "json", "--figures", "none"}));
+    const auto run = run_tool(dir, with(words, {picture, "-o", "out", "--summary", "json"}));
     INFO(words[0] << " " << run.err);
     REQUIRE(run.exit_code == 0);
     CHECK(nlohmann::json::parse(run.out)["inputs"][0]["file"] ==

@@ -293,7 +293,7 @@ const Command kAssess{
     .print = print_assess,
     .refuses = {{"hue-floor", "let", "full-scale", "bands", "page"},
                 "assess looks at classes, not at colors"},
-    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples},
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kDraws, Trait::kReadsSamples},
 };
 
 }  // namespace chalcedony::cli

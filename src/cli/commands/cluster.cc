@@ -265,7 +265,7 @@ const Command kCluster{
     .declare = declare_cluster,
     .run = do_cluster,
     .print = print_cluster,
-    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kNamesChannels},
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kDraws, Trait::kNamesChannels},
 };
 
 }  // namespace chalcedony::cli

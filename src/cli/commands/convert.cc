@@ -116,6 +116,7 @@ const Command kConvert{
     .own_alpha = {"keep", "drop"},
     .refuses = {{"region", "within", "let", "figures", "write"},
                 "convert takes whole pictures into a whole space; reframe --crop keeps a part"},
+    .traits = {Trait::kDraws},
 };
 
 }  // namespace chalcedony::cli

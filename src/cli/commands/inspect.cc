@@ -259,6 +259,7 @@ const Command kInspect{
     .declare = declare_inspect,
     .run = do_inspect,
     .print = print_inspect,
+    .refuses = {{"figures"}, "inspect draws none; histogram and sheet do"},
     .traits = {Trait::kQuotesValues},
 };
 

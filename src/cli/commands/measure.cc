@@ -46,7 +46,8 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
     options.image = given["image"].as<std::string>();
     require_one_each("--image", *options.image, shared.inputs.size());
   } else {
-    refuse_options(given, {"channels", "units", "space"}, "they are of --image");
+    refuse_options(given, {"channels", "units", "space", "let", "hue-floor"},
+                   "they are of --image");
   }
   options.channels = channels_or_space(given, "channels", shared, "srgb");
   options.pixel_size = pixel_size_option(given);

@@ -167,6 +167,7 @@ const Command kPalette{
     .run = do_palette,
     .print = print_palette,
     .refuses = {{"hue-floor", "let"}, "palette measures colors, not channels"},
+    .traits = {Trait::kDraws},
 };
 
 }  // namespace chalcedony::cli

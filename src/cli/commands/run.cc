@@ -114,6 +114,7 @@ const Command kRun{
     .refuses = {{"write", "region", "within", "alpha", "hue-floor", "assume", "full-scale", "bands",
                  "page"},
                 "it belongs into the recipe"},
+    .traits = {Trait::kDraws},
 };
 
 }  // namespace chalcedony::cli

@@ -348,7 +348,8 @@ const Command kTrain{
     .declare = declare_train,
     .run = do_train,
     .print = print_train,
-    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kReadsSamples, Trait::kNamesChannels},
+    .traits = {Trait::kJoinsInputs, Trait::kSkipsBad, Trait::kDraws, Trait::kReadsSamples,
+               Trait::kNamesChannels},
 };
 
 }  // namespace chalcedony::cli

@@ -33,10 +33,16 @@ struct RefusedOptions {
   }
 };
 
+/// That there are to be no figures, which is so of a command that draws none.
+inline bool wants_no_figures(std::string_view option, std::string_view value) {
+  return option == "figures" && value == "none";
+}
+
 /// What is so of some commands only.
 enum class Trait {
   kJoinsInputs,    // makes one result of all its inputs, so that they cannot be left out or divided
   kSkipsBad,       // of these, one that can do without some inputs
+  kDraws,          // draws something at random, by --seed
   kReadsSamples,   // takes files of sample regions, which may be of another size
   kQuotesValues,   // reads out values of channels, so that --units may be asked
   kNamesChannels,  // takes names of channels: --space says whose may be named without it

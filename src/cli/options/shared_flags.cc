@@ -194,11 +194,12 @@ void declare_reading(const Command& command, po::options_description& options) {
         "fit sample regions that were drawn on a copy of another size; else they are an error");
 }
 
-void declare_running(po::options_description& options) {
+void declare_running(const Command& command, po::options_description& options) {
   auto add = options.add_options();
   add("threads", po::value<std::string>()->value_name("N"), "threads to use (default all)");
-  add("seed", po::value<std::string>()->value_name("N"),
-      "start of everything drawn at random (default 1)");
+  if (command.has(Trait::kDraws))
+    add("seed", po::value<std::string>()->value_name("N"),
+        "start of everything drawn at random (default 1)");
 }
 
 /// What concerns several inputs, some of them bad or done before.
@@ -237,7 +238,7 @@ void declare_shared(const Command& command, po::options_description& options) {
   declare_counting(command, options);
   declare_channels(command, options);
   declare_reading(command, options);
-  declare_running(options);
+  declare_running(command, options);
   declare_many(command, options);
 }
 
@@ -294,10 +295,17 @@ void read_running(const po::variables_map& given, SharedOptions& shared) {
   settle_parts(shared, given);
 }
 
+/// Errors    UsageError
+void refuse_meaningless(const RefusedOptions& refused, const po::variables_map& given) {
+  std::vector<std::string> options = refused.options;
+  if (wants_no_figures("figures", text_of(given, "figures", ""))) std::erase(options, "figures");
+  refuse_options(given, options, refused.why);
+}
+
 }  // namespace
 
 SharedOptions shared_from(const Command& command, const po::variables_map& given) {
-  refuse_options(given, command.refuses.options, command.refuses.why);
+  refuse_meaningless(command.refuses, given);
   SharedOptions shared;
   shared.command = command.name;
   shared.output = text_of(given, "output", "");

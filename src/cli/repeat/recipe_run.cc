@@ -68,9 +68,11 @@ void check_step(const RecipeStep& step) {
   }
   const CommandOptions options(*command);
   for (const RecipeOption& given : step.options) {
-    const po::option_description* option = find_option(options, given.name.text);
-    if (!option) throw option_not_taken(*command, options, given.name);
-    check_kind(*option, given);
+    if (const po::option_description* option = find_option(options, given.name.text)) {
+      check_kind(*option, given);
+    } else if (given.values.empty() || !wants_no_figures(given.name.text, given.values.front())) {
+      throw option_not_taken(*command, options, given.name);
+    }
   }
 }
 
