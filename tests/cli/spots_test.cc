@@ -115,6 +115,28 @@ TEST_CASE("the spots of a target are what correct finds there", "[cli][spots]") 
   CHECK(text_of_file(dir / "1/target.spots.csv") == text_of_file(dir / "3/target.spots.csv"));
 }
 
+TEST_CASE("a layout between four corners is that of the target before it was turned",
+          "[cli][spots]") {
+  const TempDir dir;
+  copy_demo(dir, "target.png");
+  REQUIRE(run_tool(dir, {"reframe", "target.png", "--turn", "6", "-o", "turned.png"}).exit_code ==
+          0);
+  const char* const corners = "5x4=39.71,4.47 457.41,48.37 422.29,382.53 4.59,338.63";
+  const json turned =
+      summary_of(run_tool(dir, {"spots", "turned.png", "--layout", corners, "--summary", "json"}));
+  const json upright = summary_of(
+      run_tool(dir, {"spots", "target.png", "--layout", kTargetLayout, "--summary", "json"}));
+  const json &found = turned["inputs"][0]["spots"], &there = upright["inputs"][0]["spots"];
+  REQUIRE(found.size() == 20);
+  for (std::size_t s = 0; s < found.size(); ++s) {
+    INFO(there[s]["name"]);
+    CHECK(found[s]["name"] == there[s]["name"]);
+    CHECK(found[s]["pixels"].get<double>() == Approx(there[s]["pixels"].get<double>()).margin(2));
+    const auto lab = lab_in(found[s]), expected = lab_in(there[s]);
+    for (std::size_t c = 0; c < 3; ++c) CHECK(lab[c] == Approx(expected[c]).margin(0.1));
+  }
+}
+
 TEST_CASE("spots are held against colors they should have", "[cli][spots]") {
   const TempDir dir;
   const json found = patches_of_target(dir);
@@ -281,6 +303,10 @@ TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") 
           "--sample means nothing here: --layout says where the spots are");
   refused({"a.png", "--layout", "2x2"}, 2, "--layout: '2x2' does not say columns, rows");
   refused({"a.png", "--layout", "20x2=0,0,24,12"}, 1, "--layout: leaves patches less than 3");
+  refused({"a.png", "--layout", "2x2=0,0 24,0 12,12"}, 2,
+          "--layout: '0,0 24,0 12,12' is not four corners");
+  refused({"a.png", "--layout", "2x2=0,0 25,0 24,12 0,12"}, 1,
+          "--layout: a corner lies outside the picture, which is 24x12");
   refused(
       {"a.png", "--sample", "a=1,1", "--steady", "a"}, 2,
       "--steady needs something to hold the spots against; give --to, --known or several pictures");

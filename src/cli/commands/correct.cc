@@ -26,9 +26,11 @@ void declare_correct(po::options_description& options) {
                           "of labels");
   add_repeated_option(options, "sample", "NAME=PLACE",
                       "a patch: X,Y,RADIUS or X,Y,W,H; may be repeated");
-  add_option<std::string>(options, "layout", "COLUMNSxROWS=X,Y,W,H",
-                          "patches in even rows that fill this rectangle, in the order of the "
-                          "known colors, row by row; the middle third of each is looked at");
+  add_option<std::string>(
+      options, "layout", "COLUMNSxROWS=X,Y,W,H",
+      "patches in even rows that fill this rectangle, or what lies between four corners, clockwise "
+      "from the top left, as in \"6x4=56,40 610,62 598,470 40,455\"; in the order of the "
+      "known colors, row by row; the middle third of each is looked at");
   add_option<std::string>(options, "known", "FILE",
                           "the colors that patches are known to have: a CSV table with a name and "
                           "the three channels of a space in each line");

@@ -30,7 +30,8 @@ void declare_spots(po::options_description& options) {
                       "a spot: X,Y (a pixel), X,Y,RADIUS or X,Y,W,H; may be repeated");
   add_option<std::string>(
       options, "layout", "COLUMNSxROWS=X,Y,W,H",
-      "spots in even rows that fill this rectangle, called A1, A2, ... from the "
+      "spots in even rows that fill this rectangle, or what lies between four corners, clockwise "
+      "from the top left, as in \"12x8=56,40 610,62 598,470 40,455\"; called A1, A2, ... from the "
       "top left; the middle third of each is read");
   add_flag(options, "apart",
            "regions of one class are spots of their own, as in ruby 1 and ruby 2");

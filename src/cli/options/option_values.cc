@@ -47,8 +47,16 @@ PatchLayout layout_option(const std::string& text) {
   const auto number = [&](const std::string& digits) {
     return static_cast<std::uint32_t>(whole_number("--layout", digits, 1, kMost));
   };
-  return {number(text.substr(0, by)), number(text.substr(by + 1, is - by - 1)),
-          read_option("--layout", [&] { return parse_region(text.substr(is + 1)); })};
+  PatchLayout layout{number(text.substr(0, by)), number(text.substr(by + 1, is - by - 1)), {}};
+  const std::string place = text.substr(is + 1);
+  read_option("--layout", [&] {
+    if (place.find(' ') == place.npos) {
+      layout.place = parse_region(place);
+    } else {
+      layout.place = parse_corners(place);
+    }
+  });
+  return layout;
 }
 
 void declare_pixel_size(po::options_description& options) {

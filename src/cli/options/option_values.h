@@ -51,7 +51,7 @@ std::vector<Channel> channels_option(const std::string& option, const std::strin
 std::vector<Channel> channels_or_space(const po::variables_map& given, const std::string& name,
                                        const SharedOptions& shared, const std::string& usual);
 
-/// Patches in even rows, as in 6x4=10,10,600,400, of --layout.
+/// Patches in even rows, as in 6x4=10,10,600,400, or between four corners, of --layout.
 ///
 /// Errors    UsageError
 PatchLayout layout_option(const std::string& text);

@@ -1,11 +1,55 @@
 #include "core/balance/patch_layout.h"
 
+#include <algorithm>
+#include <cmath>
 #include <cstddef>
 #include <utility>
 
 #include "core/error.h"
 
 namespace chalcedony {
+namespace {
+
+constexpr double kLeastSide = 1 - 1e-9;  // of a third of a cell, in pixels
+
+FourCorners corners_of(const PixelRect& box) {
+  const double left = box.x, top = box.y, right = left + box.width, bottom = top + box.height;
+  return {{{left, top}, {right, top}, {right, bottom}, {left, bottom}}};
+}
+
+/// Errors    InputError when they reach outside the picture
+FourCorners corners_in(const std::variant<Region, FourCorners>& place, std::uint32_t width,
+                       std::uint32_t height) {
+  if (const auto* box = std::get_if<Region>(&place)) return corners_of(box->in(width, height));
+  const FourCorners corners = std::get<FourCorners>(place);
+  for (const PicturePoint& corner : corners)
+    if (corner.x < 0 || corner.y < 0 || corner.x > width || corner.y > height)
+      throw InputError("a corner lies outside the picture, which is " + std::to_string(width) +
+                           "x" + std::to_string(height),
+                       "give the corners of what the patches fill, in its pixels");
+  return corners;
+}
+
+/// The outline of a part of a grid of `across` x `down` parts.
+std::vector<Position> part_ring(const SquareMap& map, std::size_t across, std::size_t down,
+                                std::size_t column, std::size_t row) {
+  const auto at = [&](std::size_t x, std::size_t y) {
+    const PicturePoint point = map.at(static_cast<double>(x) / static_cast<double>(across),
+                                      static_cast<double>(y) / static_cast<double>(down));
+    return Position{point.x, point.y};
+  };
+  return {at(column, row), at(column + 1, row), at(column + 1, row + 1), at(column, row + 1),
+          at(column, row)};
+}
+
+double shortest_side(const std::vector<Position>& ring) {
+  double shortest = 1e300;
+  for (std::size_t i = 0; i + 1 < ring.size(); ++i)
+    shortest = std::min(shortest, std::hypot(ring[i + 1].x - ring[i].x, ring[i + 1].y - ring[i].y));
+  return shortest;
+}
+
+}  // namespace
 
 std::vector<std::string> cell_names(const PatchLayout& layout) {
   constexpr std::uint32_t kLetters = 26;
@@ -21,24 +65,21 @@ std::vector<std::string> cell_names(const PatchLayout& layout) {
 
 SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::string>& names,
                             std::uint32_t width, std::uint32_t height) {
-  const std::size_t cells = std::size_t{layout.columns} * layout.rows;
+  const std::size_t columns = layout.columns, rows = layout.rows, cells = columns * rows;
   if (names.size() != cells)
     throw InputError("has " + std::to_string(cells) + " patches, and " +
                          std::to_string(names.size()) + " colors are known",
                      "give a line for each patch, row by row from the top left");
-  const PixelRect box = layout.box.in(width, height);
-  const double across = static_cast<double>(box.width) / layout.columns;
-  const double down = static_cast<double>(box.height) / layout.rows;
-  if (across < 3 || down < 3)
-    throw InputError("leaves patches less than 3 pixels wide or high",
-                     "give the rectangle that they fill");
+  const SquareMap map(corners_in(layout.place, width, height));
   SampleSet patches;
   for (std::size_t cell = 0; cell < cells; ++cell) {
-    const double left = box.x + across * (static_cast<double>(cell % layout.columns) + 1.0 / 3);
-    const double top = box.y + down * (static_cast<double>(cell / layout.columns) + 1.0 / 3);
+    const std::size_t column = cell % columns, row = cell / columns;
     SampleShape shape;
     shape.sample_class = patches.class_named(names[cell]);
-    shape.rings = {rectangle_ring(left, top, across / 3, down / 3)};
+    shape.rings = {part_ring(map, 3 * columns, 3 * rows, 3 * column + 1, 3 * row + 1)};
+    if (shortest_side(shape.rings.front()) < kLeastSide)
+      throw InputError("leaves patches less than 3 pixels wide or high",
+                       "give the rectangle that they fill");
     patches.shapes.push_back(std::move(shape));
   }
   return patches;

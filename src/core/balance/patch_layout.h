@@ -4,16 +4,19 @@
 
 #include <cstdint>
 #include <string>
+#include <variant>
 #include <vector>
 
 #include "core/learn/sample_shape.h"
 #include "core/pixel/region.h"
+#include "core/reframe/four_corners.h"
 
 namespace chalcedony {
 
 struct PatchLayout {
   std::uint32_t columns = 1, rows = 1;
-  Region box;  // what the cells of the patches fill, edge to edge
+  // What the cells of the patches fill, edge to edge: upright, or seen at a slant.
+  std::variant<Region, FourCorners> place;
 };
 
 /// What the cells are called by their places, row by row: A1, A2, ... of the first row, B1 of the
@@ -23,7 +26,7 @@ std::vector<std::string> cell_names(const PatchLayout& layout);
 /// The middle third of each cell, across and down, which is clear of the edges of its patch; row by
 /// row with these names, on a picture of this size.
 ///
-/// Errors    InputError: another number of names than of cells, a box that reaches outside the
+/// Errors    InputError: another number of names than of cells, a place that reaches outside the
 ///           picture, cells of fewer than 3 pixels across or down
 SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::string>& names,
                             std::uint32_t width, std::uint32_t height);

@@ -305,6 +305,43 @@ TEST_CASE("a layout takes the middle third of each cell, row by row", "[core][ba
   CHECK_THROWS_AS(with({"a", "b", "c", "d", "e", "f"}, "100,20,90,24"), InputError);
 }
 
+TEST_CASE("cells between four corners follow them", "[core][balance]") {
+  const std::vector<std::string> names{"a", "b", "c", "d", "e", "f"};
+  const auto upright = patches_of_layout({3, 2, parse_region("10,20,90,24")}, names, 120, 60);
+  const auto by_corners =
+      patches_of_layout({3, 2, parse_corners("10,20 100,20 100,44 10,44")}, names, 120, 60);
+  CHECK(upright.shapes == by_corners.shapes);
+  // A parallelogram: places go straight along its sides.
+  const auto askew =
+      patches_of_layout({3, 2, parse_corners("20,2 110,11 98,51 8,42")}, names, 120, 60);
+  for (std::size_t cell = 0; cell < names.size(); ++cell)
+    for (std::size_t corner = 0; corner < 4; ++corner) {
+      const double across = cell % 3 + (corner == 1 || corner == 2 ? 2.0 : 1.0) / 3;
+      const double down = cell / 3 + (corner >= 2 ? 2.0 : 1.0) / 3;
+      const Position& at = askew.shapes[cell].rings.at(0).at(corner);
+      INFO(cell << " " << corner);
+      CHECK(at.x == Approx(20 + 30 * across - 6 * down));
+      CHECK(at.y == Approx(2 + 3 * across + 20 * down));
+    }
+  // Seen from the side, cells that are farther off are smaller; lines stay lines.
+  const auto slanted =
+      patches_of_layout({3, 2, parse_corners("5,5 115,20 115,40 5,55")}, names, 120, 60);
+  const auto width_of = [&](std::size_t cell) {
+    const auto& ring = slanted.shapes[cell].rings.at(0);
+    return ring.at(1).x - ring.at(0).x;
+  };
+  CHECK(width_of(0) > 1.2 * width_of(1));
+  CHECK(width_of(1) > 1.2 * width_of(2));
+  CHECK(slanted.shapes[1].rings.at(0).at(0).y - 30 ==
+        Approx(30 - slanted.shapes[4].rings.at(0).at(3).y));
+  CHECK_THROWS_WITH(
+      patches_of_layout({3, 2, parse_corners("5,5 121,20 115,40 5,55")}, names, 120, 60),
+      "a corner lies outside the picture, which is 120x60; give the corners of what the patches "
+      "fill, in its pixels");
+  CHECK_THROWS_WITH(patches_of_layout({3, 2, parse_corners("5,5 13,5 13,50 5,50")}, names, 120, 60),
+                    Catch::StartsWith("leaves patches less than 3 pixels wide or high"));
+}
+
 TEST_CASE("colors corrected in another space are each corrected there", "[core][balance]") {
   for (const CameraTone& tone : {CameraTone{}, CameraTone{{0.3, -0.5, 0.1}}})
     for (const Space* space : {&spaces::kSrgb, &spaces::kA98Rgb}) {
