@@ -19,6 +19,8 @@ class Histogram {
 
   /// Counts the counted pixels of a Block, with their weights.
   void add(const Block& block, const float* values);
+  /// Adds pixels to a bin, or to one of the places beside them.
+  void add(std::int32_t bin, std::uint64_t pixels) { counts_[place_of(bin)] += pixels; }
   /// Adds the counts of the same bins.
   void merge(const Histogram& other);
 

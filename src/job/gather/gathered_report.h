@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "job/run/context.h"
+#include "job/run/picture_journal.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -15,12 +16,12 @@ struct GatheredReport {
   std::vector<std::filesystem::path> figures;  // that were drawn
 };
 
-/// Of a run's record and the summaries of its pictures: what classes or a selection take of all of
-/// them, and the figure of all, of spots too, in `output` where the run was asked for figures.
-/// Nothing of commands that have neither.
+/// Of a run's record and the entries of its pictures: what classes or a selection take of all of
+/// them, and the figure of all, of spots and histograms too, in `output` where the run was asked
+/// for figures. Nothing of commands that have neither.
 ///
 /// Errors    OutputError
-GatheredReport report_gathered(const Json& run, const Json& pictures,
+GatheredReport report_gathered(const Json& run, const std::vector<JournalEntry>& pictures,
                                const std::filesystem::path& output, const Context& context);
 
 }  // namespace chalcedony

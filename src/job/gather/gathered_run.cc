@@ -87,14 +87,6 @@ JoinedJournal joined_journal(const std::vector<RunPart>& parts, const path& outp
   return joined;
 }
 
-/// What the run said of each picture it did.
-Json summaries_of(const JournalText& journal) {
-  Json summaries = Json::array();
-  for (const JournalEntry& entry : journal.entries)
-    if (entry.error.empty()) summaries.push_back(entry.summary);
-  return summaries;
-}
-
 /// A result that is not of one picture and not a table of all.
 void check_nothing_else(const std::vector<RunPart>& parts, const JournalText& journal,
                         const SharedOptions& whole) {
@@ -171,7 +163,7 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
   }
   for (path& table : write_joint_tables(journal.entries, whole, context))
     all.outputs.push_back(std::move(table));
-  GatheredReport report = report_gathered(first.run, summaries_of(journal), output, context);
+  GatheredReport report = report_gathered(first.run, journal.entries, output, context);
   all.together = std::move(report.together);
   std::move(report.figures.begin(), report.figures.end(), std::back_inserter(all.outputs));
   all.run = moved_paths(first.run, first.recipe_folder, first.gathered_folder);

@@ -1,8 +1,6 @@
 #include "job/histogram/histogram.h"
 
 #include <algorithm>
-#include <map>
-#include <mutex>
 #include <utility>
 
 #include "core/channel/channel_plan.h"
@@ -13,6 +11,7 @@
 #include "figure/histogram_figure.h"
 #include "figure/joint_figure.h"
 #include "io/document/color_table_file.h"
+#include "job/histogram/compared_histograms.h"
 #include "job/histogram/histogram_peaks.h"
 #include "job/histogram/histogram_report.h"
 #include "job/picture/code_pixels.h"
@@ -219,20 +218,7 @@ std::vector<PeakMark> marks_of(const HistogramJob& job, std::size_t histogram,
   return marks;
 }
 
-/// Channel histograms as they are drawn.
-std::vector<HistogramSeries> series_of(const std::vector<Channel>& channels,
-                                       const std::vector<Histogram>& histograms) {
-  std::vector<HistogramSeries> series;
-  for (std::size_t i = 0; i < channels.size(); ++i) {
-    const auto median = median_bin(histograms[i]);
-    const bool marked = median && !channels[i].is_hue();
-    series.push_back({channels[i], &histograms[i],
-                      marked ? value_of_bin(histograms[i].binning(), *median) : 0, marked});
-  }
-  return series;
-}
-
-/// The same of one picture, with its peaks.
+/// The channel histograms of one picture as they are drawn, with their peaks.
 std::vector<HistogramSeries> series_of(const HistogramJob& job) {
   const std::vector<Channel>& channels = job.channels();
   std::vector<HistogramSeries> series = series_of(channels, job.tally().channels);
@@ -260,44 +246,6 @@ void add_figures(Plot& plot, HistogramJob& job, const HistogramOptions& options,
                       first, second, tally.joint[i], thumbnail, options.linear_heat);
   }
 }
-
-/// The channel histograms of several pictures, kept for a figure of all of them.
-class ComparedHistograms {
- public:
-  void keep(const HistogramJob& job) {
-    const std::lock_guard lock(mutex_);
-    kept_[job.picture().file.path] = {job.channels(), job.tally().channels};
-  }
-
-  /// Nothing for pictures that were done before, which are not counted again, nor for those whose
-  /// channels are others than of the first.
-  void draw(const HistogramOptions& options, FigureFormat format, const Context& context,
-            Results& results) const {
-    constexpr std::size_t kMost = 16;
-    std::vector<NamedHistograms> pictures;
-    std::vector<Channel> first_channels;
-    std::size_t all = 0;
-    for (const auto& input : options.shared.inputs) {
-      const auto at = kept_.find(input);
-      if (at == kept_.end()) continue;
-      const auto& [channels, histograms] = at->second;
-      if (!pictures.empty() && channels != first_channels) continue;
-      ++all;
-      if (pictures.size() == kMost) continue;
-      first_channels = channels;
-      pictures.push_back({input.filename().string(), series_of(channels, histograms)});
-    }
-    if (pictures.size() < 2 || first_channels.empty()) return;
-    Plot plot(format);
-    add_histograms_figure(plot, results.path("histograms.figure." + extension_of(format)), pictures,
-                          all, options.counts);
-    draw_figures(plot, context);
-  }
-
- private:
-  std::mutex mutex_;
-  std::map<std::filesystem::path, std::pair<std::vector<Channel>, std::vector<Histogram>>> kept_;
-};
 
 void write_tables(const std::filesystem::path& input, HistogramJob& job,
                   const HistogramOptions& options, Results& results) {
@@ -363,25 +311,26 @@ const std::vector<ResultKind>& histogram_results() {
 
 Json run_histogram(const HistogramOptions& options, const Context& context) {
   Results results(options.shared, context, histogram_results());
-  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("histogram");
-  ComparedHistograms compared;
+  ComparedHistograms compared(options.shared, options.counts, context);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    HistogramJob job(input, options, its_context, format != FigureFormat::kNone);
+    HistogramJob job(input, options, its_context, figures.of_each != FigureFormat::kNone);
     write_tables(input, job, options, results);
     if (job.preview().wanted()) {
-      Plot plot(format);
+      Plot plot(figures.of_each);
       add_figures(plot, job, options, results);
       draw_figures(plot, its_context);
-      if (options.shared.inputs.size() > 1) compared.keep(job);
     }
+    if (figures.of_all != FigureFormat::kNone && !results.wants("channels"))
+      compared.keep(input, job.tally().channels);
     return histogram_json(input, job, options);
   };
   for_each_input(options.shared, context, summary, do_one);
-  // A part of the pictures makes no figure of all of them.
-  if (format != FigureFormat::kNone && !options.shared.shard)
-    compared.draw(options, format, context, results);
-  results.report(summary);
+  end_with_report(
+      summary, figures.of_all,
+      [&](Json& told, Plot& plot, Results& into) { compared.report(told, plot, into); }, results,
+      context);
   return summary;
 }
 

@@ -1,10 +1,19 @@
 #include "job/histogram/histogram_report.h"
 
+#include "core/error.h"
+#include "core/read_number.h"
 #include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "io/text/json_text.h"
 
 namespace chalcedony {
+namespace {
+
+// What rows of a channel table are called that count pixels beside the bins.
+constexpr const char *kBelowBins = "below", *kAboveBins = "above", *kNoHue = "no-hue",
+                     *kNotANumber = "not-a-number";
+
+}  // namespace
 
 std::optional<std::size_t> median_bin(const Histogram& histogram) {
   const std::uint64_t all = histogram.in_bins();
@@ -31,12 +40,41 @@ void write_channel_table(const std::filesystem::path& path, const std::vector<Ch
     const Binning& binning = h.binning();
     for (std::size_t b = 0; b < binning.bins(); ++b)
       row(std::uint64_t{b}, binning.edge(b), binning.edge(b + 1), h.count(b));
-    row("below", {}, binning.low(), h.below());
-    row("above", binning.high(), {}, h.above());
-    row("no-hue", {}, {}, h.no_hue());
-    row("not-a-number", {}, {}, h.not_a_number());
+    row(kBelowBins, {}, binning.low(), h.below());
+    row(kAboveBins, binning.high(), {}, h.above());
+    row(kNoHue, {}, {}, h.no_hue());
+    row(kNotANumber, {}, {}, h.not_a_number());
   }
   table.write(path);
+}
+
+std::vector<Histogram> read_channel_table(const std::filesystem::path& path,
+                                          const std::vector<Channel>& channels, const Json& told) {
+  const auto rows = read_csv(path);
+  std::size_t row = 0;  // the headings
+  const auto next_count = [&](const Channel& channel, const std::string& bin) {
+    constexpr std::size_t kCount = 4;
+    const bool named = ++row < rows.size() && rows[row].size() > kCount &&
+                       rows[row][0] == channel.name() && rows[row][1] == bin;
+    const auto count = named ? read_number<std::uint64_t>(rows[row][kCount]) : std::nullopt;
+    if (!count)
+      throw InputError("is not as it was written, in line " + std::to_string(row + 1),
+                       "make it anew", path.string());
+    return *count;
+  };
+  std::vector<Histogram> histograms;
+  for (std::size_t i = 0; i < channels.size(); ++i) {
+    const Channel& channel = channels[i];
+    Histogram& h = histograms.emplace_back(Binning(told[i]["from"], told[i]["to"], told[i]["bins"]),
+                                           channel.is_hue());
+    for (std::size_t b = 0; b < h.binning().bins(); ++b)
+      h.add(static_cast<std::int32_t>(b), next_count(channel, std::to_string(b)));
+    h.add(Binning::kBelow, next_count(channel, kBelowBins));
+    h.add(Binning::kAbove, next_count(channel, kAboveBins));
+    for (const char* none : {kNoHue, kNotANumber})
+      h.add(Binning::kNotANumber, next_count(channel, none));
+  }
+  return histograms;
 }
 
 void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
@@ -60,8 +98,8 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
       table.add({first, second, kind, {}, kind, {}, count, percent(count, total)});
     };
     apart("outside", h.outside());
-    apart("no-hue", h.no_hue());
-    apart("not-a-number", h.not_a_number());
+    apart(kNoHue, h.no_hue());
+    apart(kNotANumber, h.not_a_number());
   }
   table.write(path);
 }

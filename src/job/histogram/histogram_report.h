@@ -41,9 +41,17 @@ std::optional<std::size_t> median_bin(const Histogram& histogram);
 /// The value a bin stands for: the 8-bit code where bins hold one each, else its center.
 double value_of_bin(const Binning& binning, std::size_t bin);
 
-/// <stem>.histogram.csv and <stem>.joint.csv.
+/// <stem>.histogram.csv: the bins of every channel, then what lies beside them.
 void write_channel_table(const std::filesystem::path& path, const std::vector<Channel>& channels,
                          const HistogramTally& tally);
+
+/// What write_channel_table wrote of these channels; `told` is what channel_json says of each.
+///
+/// Errors    InputError when the table has other rows
+std::vector<Histogram> read_channel_table(const std::filesystem::path& path,
+                                          const std::vector<Channel>& channels, const Json& told);
+
+/// <stem>.joint.csv
 void write_joint_table(const std::filesystem::path& path, const HistogramOptions& options,
                        const HistogramTally& tally);
 
