@@ -80,9 +80,9 @@ std::vector<LegendLine> unnamed_classes(const ChangesFigure& figure) {
 void draw_times(Plot& plot, const Box& above, const std::vector<Box>& strips,
                 const std::vector<std::string>& times) {
   const double room = strips[1].left - strips[0].left - kBesideStrip;
+  const auto names = fitted_names(times, std::min(room, kMostOfTime), kTimePoints);
   for (std::size_t m = 0; m < strips.size(); ++m)
-    plot.label((strips[m].left + strips[m].right) / 2, above.middle(),
-               fitted_text(times[m], std::min(room, kMostOfTime), kTimePoints), kTimePoints,
+    plot.label((strips[m].left + strips[m].right) / 2, above.middle(), names[m], kTimePoints,
                Ink::kText, "center");
 }
 

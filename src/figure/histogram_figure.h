@@ -6,27 +6,11 @@
 #include <string>
 #include <vector>
 
-#include "core/channel/channel.h"
 #include "core/pixel/thumbnail.h"
-#include "core/stats/histogram.h"
-#include "figure/plot/peak_marks.h"
+#include "figure/histogram_curves.h"
 #include "figure/plot/plot.h"
 
 namespace chalcedony {
-
-/// How the counts of bins are shown.
-struct CountAxis {
-  bool logarithmic = false;
-  bool shares = false;  // percent of all that was counted, in place of pixels
-};
-
-struct HistogramSeries {
-  Channel channel;
-  const Histogram* histogram;
-  double median = 0;
-  bool has_median = false;
-  std::vector<PeakMark> peaks = {};
-};
 
 /// One panel of filled curves over their bins, with medians marked and the names above.
 ///
@@ -38,21 +22,6 @@ void draw_histogram_panel(Plot& plot, Box box, const std::vector<HistogramSeries
 void add_histogram_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                           const std::vector<HistogramSeries>& series, const CountAxis& counts,
                           const Thumbnail& picture);
-
-/// The histograms of a picture among others.
-struct NamedHistograms {
-  std::string name;
-  std::vector<HistogramSeries> series;
-};
-
-/// A small panel for each picture, all on one axis, so that they can be compared: of the channels
-/// that share the unit and the bins of the first one. `all`: how many there are, these first ones
-/// among them.
-///
-/// Shape     at least one picture; all with the same channels
-void add_histograms_figure(Plot& plot, const std::filesystem::path& path,
-                           const std::vector<NamedHistograms>& pictures, std::size_t all,
-                           const CountAxis& counts);
 
 }  // namespace chalcedony
 

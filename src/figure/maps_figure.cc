@@ -66,12 +66,14 @@ void draw_overall(Plot& plot, const Box& box, Edges axes, const MapsFigure& figu
   std::vector<std::string> names;
   std::string dots;
   double widest = 0;
-  for (const MapAccuracy& map : maps)
+  for (const MapAccuracy& map : maps) {
+    names.push_back(map.name);
     widest = std::max(widest, text_width(map.name, kMapNamePoints));
+  }
   const double names_wide = std::min(widest, kMostOfNames * box.width());
+  names = fitted_names(names, names_wide, kMapNamePoints);
   axes.left = names_wide + kBesideNames;
   for (std::size_t i = 0; i < maps.size(); ++i) {
-    names.push_back(fitted_text(maps[i].name, names_wide, kMapNamePoints));
     const Accuracy& a = maps[i].accuracy;
     if (a.overall)
       dots += fmt::format("{:.6g} {:g} {:.6g} {:.6g}\n", percents(*a.overall),

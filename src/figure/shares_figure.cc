@@ -89,9 +89,7 @@ std::string plot_of_bars(Plot& plot, const std::string& bars, const std::string&
 }
 
 void draw_picture_names(Plot& plot, const BarRows& rows, double wide) {
-  std::vector<std::string> names;
-  for (const std::string& name : rows.names)
-    names.push_back(fitted_text(name, wide, kPicturePoints));
+  const std::vector<std::string> names = fitted_names(rows.names, wide, kPicturePoints);
   plot.line(fmt::format("set ytics {} scale 0 font ',{}'", name_tics(names, {}, kMostBarRows),
                         kPicturePoints));
 }

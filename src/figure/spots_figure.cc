@@ -126,10 +126,9 @@ void draw_rows(Plot& plot, Box body, const SpotSeries& series,
   body.right = std::min(
       body.right, body.left + static_cast<double>(pictures) * (kMostSeriesColumn + kSeriesGap));
   const std::vector<Box> columns = columns_of(body, pictures, kSeriesGap);
+  const auto heads = fitted_names(series.pictures, columns.front().width(), kSpotHeadPoints);
   for (std::size_t p = 0; p < pictures; ++p)
-    plot.label(columns[p].left, body.top + kSeriesHead / 2,
-               fitted_text(series.pictures[p], columns[p].width(), kSpotHeadPoints),
-               kSpotHeadPoints);
+    plot.label(columns[p].left, body.top + kSeriesHead / 2, heads[p], kSpotHeadPoints);
   double top = body.top + kSeriesHead;
   for (const std::size_t s : spots) {
     plot.label(names.left, top + row_high / 2,

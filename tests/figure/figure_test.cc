@@ -70,6 +70,31 @@ TEST_CASE("a text that is too long keeps its beginning and its end", "[figure][b
         "\u00e4\u00f6\u00fc\u2026\u00fc\u00e4\u00f6\u00fc");
 }
 
+TEST_CASE("names that are alike but in their middle show where they differ", "[figure][box]") {
+  const std::vector<std::string> names{"chapel-north-window-panel-1-before-cleaning-2026.png",
+                                       "chapel-north-window-panel-2-before-cleaning-2026.png",
+                                       "chapel-north-window-panel-2b-before-cleaning-2026.png",
+                                       "chapel-south-window-panel-2-after-cleaning-2026.jpeg",
+                                       "short.png"};
+  const std::vector<std::string> wide = fitted_names(names, 1000, 12);
+  CHECK(wide == names);
+  const std::vector<std::string> fitted = fitted_names(names, 200, 12);
+  CHECK(fitted[0] == "\u2026ow-panel-1-before-c\u2026");
+  CHECK(fitted[1] == "\u2026ow-panel-2-before-c\u2026");
+  CHECK(fitted[2] == "\u2026ow-panel-2b-before-\u2026");
+  CHECK(fitted[3] == fitted_text(names[3], 200, 12));
+  CHECK(fitted[4] == "short.png");
+  for (const std::string& one : fitted) CHECK(text_width(one, 12) <= 200);
+  // What is one name remains one; letters of several bytes are not parted.
+  const std::vector<std::string> twice(2, std::string(40, 'm'));
+  const std::vector<std::string> cut = fitted_names(twice, 100, 12);
+  CHECK(cut[0] == cut[1]);
+  const std::string umlauts = "\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc\u00e4\u00f6\u00fc";
+  const auto both = fitted_names({umlauts + "1" + umlauts, umlauts + "2" + umlauts}, 90, 12);
+  CHECK(both[0] == "\u2026\u00f6\u00fc1\u00e4\u00f6\u2026");
+  CHECK(both[1] == "\u2026\u00f6\u00fc2\u00e4\u00f6\u2026");
+}
+
 TEST_CASE("a legend has as many columns as its widest line leaves room for", "[figure][box]") {
   const auto height = [](const std::string& name) {
     return legend_height(std::vector<LegendLine>(6, {name, "#123456", 12.5}), 1228);

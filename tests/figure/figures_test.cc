@@ -4,6 +4,7 @@
 #include <regex>
 
 #include "figure/accuracy_figure.h"
+#include "figure/compared_histograms_figure.h"
 #include "figure/histogram_figure.h"
 #include "figure/joint_figure.h"
 #include "figure/map_figure.h"
@@ -136,8 +137,8 @@ TEST_CASE("histograms of several pictures share one key and mark the medians", "
   const std::vector<HistogramSeries> series{{red, &reds, 10, true}, {green, &greens, 60, true}};
   const auto svg_of = [&](std::size_t all) {
     return drawn([&](Plot& plot, const std::filesystem::path& path) {
-      add_histograms_figure(plot, path, {{"a.png", series}, {"b.png", series}, {"c.png", series}},
-                            all, {});
+      add_compared_histograms_figure(
+          plot, path, {{"a.png", series}, {"b.png", series}, {"c.png", series}}, all, {});
     });
   };
   const std::string svg = svg_of(3);

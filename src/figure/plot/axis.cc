@@ -37,10 +37,11 @@ std::string grouped(double value) {
   return text;
 }
 
-std::string tic_list(const std::vector<double>& values) {
+std::string tic_list(const std::vector<double>& values, bool numbered) {
   std::string list;
   for (const double value : values)
-    list += fmt::format("{}'{}' {:.10g}", list.empty() ? "" : ", ", grouped(value), value);
+    list += fmt::format("{}'{}' {:.10g}", list.empty() ? "" : ", ", numbered ? grouped(value) : "",
+                        value);
   return "(" + list + ")";
 }
 
@@ -56,11 +57,15 @@ std::vector<double> degree_tics(double low, double high) {
   return tics;
 }
 
-std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most) {
-  if (channel.unit_name() == "degrees") return tic_list(degree_tics(binning.low(), binning.high()));
+std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most,
+                         bool numbered) {
+  constexpr std::size_t kFewCodes = 5;
+  std::vector<double> tics = round_tics(binning.low(), binning.high(), most);
+  if (channel.unit_name() == "degrees") tics = degree_tics(binning.low(), binning.high());
   if (binning.low() == 0 && binning.high() == 256)
-    return tic_list({0, 32, 64, 96, 128, 160, 192, 224, 255});
-  return tic_list(round_tics(binning.low(), binning.high(), most));
+    tics = most > kFewCodes ? std::vector<double>{0, 32, 64, 96, 128, 160, 192, 224, 255}
+                            : std::vector<double>{0, 64, 128, 192, 255};
+  return tic_list(tics, numbered);
 }
 
 }  // namespace chalcedony

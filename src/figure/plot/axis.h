@@ -24,14 +24,16 @@ double coordinate_step(double width, double height);
 /// A number with marks between thousands: 1,234,567 or 0.25.
 std::string grouped(double value);
 
-/// gnuplot's list of tics: ('0' 0, '1,000' 1000).
-std::string tic_list(const std::vector<double>& values);
+/// gnuplot's list of tics: ('0' 0, '1,000' 1000), or without numbers.
+std::string tic_list(const std::vector<double>& values, bool numbered = true);
 
 /// The title of an axis that shows a channel: its name and its unit.
 std::string axis_title(const Channel& channel);
 
-/// gnuplot's list of tics for the values of a channel from the first bin to the last.
-std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most);
+/// gnuplot's list of tics for the values of a channel from the first bin to the last: about so many
+/// at most, with numbers or without.
+std::string channel_tics(const Channel& channel, const Binning& binning, std::size_t most,
+                         bool numbered = true);
 
 /// Tics for degrees: every 60 over a full circle, else round ones.
 std::vector<double> degree_tics(double low, double high);

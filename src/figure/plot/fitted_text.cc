@@ -1,9 +1,11 @@
 #include "figure/plot/fitted_text.h"
 
+#include <algorithm>
 #include <array>
 #include <cstddef>
 #include <cstdint>
-#include <vector>
+#include <map>
+#include <utility>
 
 namespace chalcedony {
 namespace {
@@ -21,14 +23,72 @@ constexpr unsigned char kFirstWide = 0xe2;           // the first byte of signs 
 constexpr double kPixelsOfPoint = 1.36;              // 4/3, and some room
 constexpr std::size_t kLeastLetters = 8;
 constexpr double kRounding = 0.01;
+constexpr const char* kEllipsis = "\u2026";
 
-/// Where each letter begins, and the end of the last one.
-std::vector<std::size_t> letters_of(std::string_view text) {
-  std::vector<std::size_t> begins;
-  for (std::size_t i = 0; i < text.size(); ++i)
-    if ((static_cast<unsigned char>(text[i]) & 0xc0) != 0x80) begins.push_back(i);
-  begins.push_back(text.size());
-  return begins;
+/// The letters of a text, of one or several bytes each.
+using Letters = std::vector<std::string_view>;
+
+Letters letters_of(std::string_view text) {
+  Letters letters;
+  for (std::size_t begin = 0, end = 0; begin < text.size(); begin = end) {
+    do ++end;
+    while (end < text.size() && (static_cast<unsigned char>(text[end]) & 0xc0) == 0x80);
+    letters.push_back(text.substr(begin, end - begin));
+  }
+  return letters;
+}
+
+std::string joined(const Letters& letters, std::size_t begin, std::size_t end) {
+  std::string text;
+  for (std::size_t i = begin; i < end; ++i) text += letters[i];
+  return text;
+}
+
+/// Letters [begin, end) of a text and as many of those around them as fit, with ellipses for what
+/// is left out at its ends.
+std::string fitted_around(const Letters& letters, std::size_t begin, std::size_t end, double width,
+                          int points) {
+  const auto part = [&](std::size_t from, std::size_t to) {
+    return (from > 0 ? kEllipsis : "") + joined(letters, from, to) +
+           (to < letters.size() ? kEllipsis : "");
+  };
+  std::string fitted = part(begin, end);
+  for (std::size_t before = 0; fitted.size() != before;) {
+    before = fitted.size();
+    for (const bool left : {true, false}) {
+      if (left ? begin == 0 : end == letters.size()) continue;
+      std::string more = part(begin - (left ? 1 : 0), end + (left ? 0 : 1));
+      if (text_width(more, points) > width) continue;
+      fitted = std::move(more);
+      left ? --begin : ++end;
+    }
+  }
+  return fitted;
+}
+
+/// How many letters some texts share at their beginning, and at their end beside these.
+struct SharedEnds {
+  std::size_t before = 0, behind = 0;
+};
+
+SharedEnds shared_ends(const std::vector<Letters>& texts) {
+  const Letters& first = texts.front();
+  std::size_t shortest = first.size();
+  for (const Letters& text : texts) shortest = std::min(shortest, text.size());
+  const auto all = [&](const auto& has_it) {
+    return std::all_of(texts.begin(), texts.end(), has_it);
+  };
+  SharedEnds shared;
+  auto& [before, behind] = shared;
+  while (before < shortest &&
+         all([&](const Letters& text) { return text[shared.before] == first[shared.before]; }))
+    ++before;
+  while (before + behind < shortest && all([&](const Letters& text) {
+           return text.end()[-1 - static_cast<std::ptrdiff_t>(shared.behind)] ==
+                  first.end()[-1 - static_cast<std::ptrdiff_t>(shared.behind)];
+         }))
+    ++behind;
+  return shared;
 }
 
 }  // namespace
@@ -49,16 +109,34 @@ double text_width(std::string_view text, int points) {
 std::string fitted_text(std::string_view text, double width, int points) {
   // A width that was worked out for this very text may have lost its last digit.
   if (text_width(text, points) <= width + kRounding) return std::string(text);
-  const std::vector<std::size_t> begins = letters_of(text);
-  const std::size_t letters = begins.size() - 1;
-  if (letters <= kLeastLetters) return std::string(text);
+  const Letters letters = letters_of(text);
+  if (letters.size() <= kLeastLetters) return std::string(text);
   // With one letter less each time, until it fits.
-  for (std::size_t most = letters - 1;; --most) {
+  for (std::size_t most = letters.size() - 1;; --most) {
     const std::size_t before = (most - 1) / 2, after = most - 1 - before;
-    std::string fitted = std::string(text.substr(0, begins[before])) + "\u2026" +
-                         std::string(text.substr(begins[letters - after]));
+    const std::string fitted = joined(letters, 0, before) + kEllipsis +
+                               joined(letters, letters.size() - after, letters.size());
     if (most <= kLeastLetters || text_width(fitted, points) <= width) return fitted;
   }
+}
+
+std::vector<std::string> fitted_names(const std::vector<std::string>& names, double width,
+                                      int points) {
+  std::vector<std::string> fitted;
+  std::map<std::string, std::vector<std::size_t>> alike;
+  for (const std::string& name : names) {
+    fitted.push_back(fitted_text(name, width, points));
+    if (fitted.back() != name) alike[fitted.back()].push_back(fitted.size() - 1);
+  }
+  for (const auto& [text, places] : alike) {
+    if (places.size() < 2) continue;
+    std::vector<Letters> texts;
+    for (const std::size_t i : places) texts.push_back(letters_of(names[i]));
+    const auto [before, behind] = shared_ends(texts);
+    for (std::size_t i = 0; i < places.size(); ++i)
+      fitted[places[i]] = fitted_around(texts[i], before, texts[i].size() - behind, width, points);
+  }
+  return fitted;
 }
 
 }  // namespace chalcedony

@@ -4,6 +4,7 @@
 #include <utility>
 
 #include "core/error.h"
+#include "figure/compared_histograms_figure.h"
 #include "job/histogram/histogram_report.h"
 
 namespace chalcedony {
@@ -79,8 +80,9 @@ void ComparedHistograms::report(const Json& summary, Plot& plot, const Results& 
   std::vector<NamedHistograms> pictures;
   for (const auto& [name, histograms] : shown)
     pictures.push_back({name, series_of(channels, histograms)});
-  add_histograms_figure(plot, results.path("histograms.figure." + extension_of(plot.format())),
-                        pictures, all, counts_);
+  add_compared_histograms_figure(plot,
+                                 results.path("histograms.figure." + extension_of(plot.format())),
+                                 pictures, all, counts_);
 }
 
 }  // namespace chalcedony

@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "core/stats/histogram.h"
-#include "figure/histogram_figure.h"
+#include "figure/histogram_curves.h"
 #include "figure/plot/plot.h"
 #include "job/run/context.h"
 #include "job/run/results.h"

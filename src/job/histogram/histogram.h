@@ -7,7 +7,7 @@
 #include <vector>
 
 #include "core/channel/channel.h"
-#include "figure/histogram_figure.h"
+#include "figure/histogram_curves.h"
 #include "job/run/context.h"
 #include "job/run/result_kind.h"
 #include "job/run/summary.h"
