@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "figure/plot/axis.h"
+#include "figure/plot/fitted_text.h"
 #include "figure/plot/heat_cells.h"
 #include "figure/plot/heat_scale.h"
 #include "figure/plot/name_tics.h"
@@ -16,8 +17,11 @@ namespace {
 constexpr std::size_t kMostWithCounts = 9;   // more classes leave room for shares only
 constexpr std::size_t kMostWithShares = 16;  // and then for colors only, without totals
 constexpr std::size_t kMostNames = 30;       // beside one another; of more every second, third, ...
-constexpr double kClassNamesWide = 140;      // of the page, in pixels
+// Of the page, in pixels.
+constexpr double kLeastNamesWide = 140, kMostNamesWide = 260, kBesideClassNames = 16,
+                 kBetweenNames = 10;
 constexpr double kSharesScaleShort = 136, kKeyHigh = 40;
+constexpr int kCellPoints = 11, kBarPoints = 12;
 constexpr const char* kUsersColor = "#5b7f9d";
 constexpr const char* kProducersColor = "#d9a04a";
 
@@ -25,6 +29,18 @@ std::string count_text(std::uint64_t count) { return grouped(static_cast<double>
 
 std::string percent_text(const std::optional<double>& share) {
   return share ? fmt::format("{:.1f} %", 100 * *share) : "-";
+}
+
+/// What the names of classes take beside a panel.
+double class_names_wide(const std::vector<std::string>& names, int points) {
+  return std::clamp(widest_text(names, points) + kBesideClassNames, kLeastNamesWide,
+                    kMostNamesWide);
+}
+
+/// Names of classes as they stand beside a panel that leaves them so much.
+std::vector<std::string> beside_panel(const std::vector<std::string>& names, double wide,
+                                      int points) {
+  return fitted_names(names, wide - kBesideClassNames, points);
 }
 
 /// Totals of rows and columns beside the matrix, and the accuracies behind them.
@@ -80,13 +96,16 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
                  "rows: what the map says; columns: the reference; shares and colors are of each "
                  "row");
   const Box scale = cut_color_scale(body);
-  plot.panel(body, "",
-             {.left = kClassNamesWide, .top = with_totals ? kNamesAbove : kTurnedNamesAbove});
+  const double names_wide = class_names_wide(rows, kCellPoints);
+  const Box cells_at = plot.panel(
+      body, "", {.left = names_wide, .top = with_totals ? kNamesAbove : kTurnedNamesAbove});
   set_heat_scale(plot);
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
   plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + more, height + more));
-  const std::vector<std::string> columns(rows.begin(),
-                                         rows.begin() + static_cast<std::ptrdiff_t>(width));
+  const double room =
+      with_totals ? cells_at.width() / static_cast<double>(width + more) : kTurnedNamesLong;
+  const std::vector<std::string> columns = fitted_names(
+      {rows.begin(), rows.begin() + static_cast<std::ptrdiff_t>(width)}, room, kCellPoints);
   const auto beside = [&](const char* accuracy_name) {
     return with_totals ? std::vector<std::string>{"total", accuracy_name}
                        : std::vector<std::string>{};
@@ -94,8 +113,10 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
   plot.line(fmt::format("unset xtics; set x2range [0:{}]", width + more));
   plot.line("set x2tics " + name_tics(columns, beside("user's"), kMostNames) +
             (with_totals ? "" : " rotate by 60 left") + " scale 0 font ',11'");
-  plot.line("set ytics " + name_tics(rows, beside("producer's"), kMostNames) +
-            " scale 0 font ',11'");
+  plot.line(
+      "set ytics " +
+      name_tics(beside_panel(rows, names_wide, kCellPoints), beside("producer's"), kMostNames) +
+      " scale 0 font ',11'");
   plot.color_scale(scale.inside({.top = kSharesScaleShort, .bottom = kSharesScaleShort}));
   plot.line(
       "set format cb ''; set cbtics ('0 %%' 0, '25 %%' 0.25, '50 %%' 0.5, '75 %%' 0.75, "
@@ -127,9 +148,11 @@ void add_accuracy_figure(Plot& plot, const std::filesystem::path& path, const st
                  fmt::format("{} pixels assessed: overall {}{}; lines are confidence intervals",
                              count_text(accuracy.total), percent_text(accuracy.overall), kappa));
   const Box key = body.cut_top(kKeyHigh);
-  plot.panel(body, "", {.left = kClassNamesWide, .bottom = kAxisBelow});
+  const double names_wide = class_names_wide(classes, kBarPoints);
+  plot.panel(body, "", {.left = names_wide, .bottom = kAxisBelow});
   plot.line(fmt::format("set xrange [0:100]; set yrange [{}:0]", classes.size()));
-  plot.line("set xtics 0,20,100; set ytics " + name_tics(classes, {}, kMostNames) + " scale 0");
+  plot.line("set xtics 0,20,100; set ytics " +
+            name_tics(beside_panel(classes, names_wide, kBarPoints), {}, kMostNames) + " scale 0");
   plot.line("set xlabel 'percent of the pixels' offset 0,0.3; set border 1");
   plot.line(fmt::format("set key at {} right top horizontal textcolor rgb '{}' font ',11'",
                         plot.place(key.right, key.top), Ink::kText));

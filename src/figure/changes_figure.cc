@@ -55,12 +55,14 @@ void draw_time_strip(Plot& plot, const Box& strip, const std::vector<Part>& part
 /// The names of the classes beside an outer strip; what lies too close to one before is left out.
 void draw_class_names(Plot& plot, double x, const char* align, const std::vector<Part>& parts,
                       const std::vector<LegendLine>& classes) {
+  std::vector<std::string> names;
+  for (const LegendLine& one : classes) names.push_back(one.name);
+  names = fitted_names(names, kFlowNamesWide - kBesideStrip, kClassPoints);
   double last = -kLeastTextHigh;
   for (std::size_t c = 0; c < parts.size(); ++c) {
     if (parts[c].high() <= 0 || parts[c].middle() - last < kLeastTextHigh) continue;
     last = parts[c].middle();
-    plot.label(x, last, fitted_text(classes[c].name, kFlowNamesWide - kBesideStrip, kClassPoints),
-               kClassPoints, Ink::kText, align);
+    plot.label(x, last, names[c], kClassPoints, Ink::kText, align);
   }
 }
 

@@ -79,11 +79,8 @@ class DiscPainter {
   }
 
   Rgb color_of(std::uint64_t count) const {
-    if (count == 0) return ramp_.front();
-    const double top = static_cast<double>(std::max<std::uint64_t>(highest_, 10));
-    const double share = linear_ ? static_cast<double>(count) / top
-                                 : std::log(static_cast<double>(count)) / std::log(top);
-    return ramp_[static_cast<std::size_t>(std::lround(255 * share))];
+    return ramp_[static_cast<std::size_t>(
+        std::lround(255 * heat_of_count(count, highest_, linear_)))];
   }
 
   const Channel& hue_;

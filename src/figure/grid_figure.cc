@@ -28,10 +28,12 @@ void add_grid_figure(Plot& plot, const std::filesystem::path& path, const std::s
   const double width = picture.width * picture.pixels_per_cell;
   const double height = picture.height * picture.pixels_per_cell;
   const double step = coordinate_step(width, height);
+  const bool thin = step >= kFifths;  // no lines within a pixel
   const Box body = plot.begin(
       path, name,
-      fmt::format("pixels from the top left; strong lines every {:.6g}, thin ones every {:.6g}",
-                  step, step / kFifths));
+      fmt::format("pixels from the top left; {}lines every {:.6g}", thin ? "strong " : "", step) +
+          (thin ? fmt::format(", thin ones every {:.6g}", step / kFifths) : ""),
+      Plot::height_for(picture));
   // Dark beside light, so that lines are seen on any color.
   std::string over;
   const auto draw = [&](const std::string& lines, double dark, double light, const char* veil) {
@@ -42,7 +44,7 @@ void add_grid_figure(Plot& plot, const std::filesystem::path& path, const std::s
         "{1} with lines lw {3} lc rgb '#{4}ffffff' notitle",
         over.empty() ? "" : ", ", data, dark, light, veil);
   };
-  draw(lines_at(width, height, step / kFifths, kFifths), 1.6, 0.7, "a0");
+  if (thin) draw(lines_at(width, height, step / kFifths, kFifths), 1.6, 0.7, "a0");
   draw(lines_at(width, height, step, 0), 3.2, 1.4, "30");
   plot.show(body, "", picture, {over, {}, true});
 }

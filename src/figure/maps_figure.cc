@@ -21,7 +21,7 @@ constexpr std::size_t kMostRows = 60;    // higher pages are not easily seen; ro
 constexpr std::size_t kMostWithF1 = 12;  // more classes leave room for colors only
 constexpr double kMostOfNames = 0.45;    // of the panel they stand in
 constexpr double kBesideNames = 16;      // of the page, in pixels
-constexpr int kMapNamePoints = 11;
+constexpr int kMapNamePoints = 11, kClassNamePoints = 11;
 constexpr double kTicsBelow = 34;
 constexpr double kRingsHigh = 0.4;  // of a row, below its dot, so that none hides it
 constexpr const char* kDotColor = "#2f6690";
@@ -65,12 +65,9 @@ void draw_overall(Plot& plot, const Box& box, Edges axes, const MapsFigure& figu
   const std::optional<BetweenMaps>& between = figure.between;
   std::vector<std::string> names;
   std::string dots;
-  double widest = 0;
-  for (const MapAccuracy& map : maps) {
-    names.push_back(map.name);
-    widest = std::max(widest, text_width(map.name, kMapNamePoints));
-  }
-  const double names_wide = std::min(widest, kMostOfNames * box.width());
+  for (const MapAccuracy& map : maps) names.push_back(map.name);
+  const double names_wide =
+      std::min(widest_text(names, kMapNamePoints), kMostOfNames * box.width());
   names = fitted_names(names, names_wide, kMapNamePoints);
   axes.left = names_wide + kBesideNames;
   for (std::size_t i = 0; i < maps.size(); ++i) {
@@ -122,8 +119,12 @@ void draw_classes(Plot& plot, const Box& box, const Edges& axes, const Box& scal
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
   plot.line(fmt::format("set xrange [0:{0}]; set x2range [0:{0}]; set yrange [{1}:0]",
                         classes.size(), maps.size()));
-  plot.line("unset xtics; unset ytics; set x2tics " + name_tics(classes, {}, kMostRows) +
-            (classes.size() > kMostWithF1 ? " rotate by 60 left" : "") + " scale 0 font ',11'");
+  const bool turned = classes.size() > kMostWithF1;
+  const double room =
+      turned ? kTurnedNamesLong : inside.width() / static_cast<double>(classes.size());
+  plot.line("unset xtics; unset ytics; set x2tics " +
+            name_tics(fitted_names(classes, room, kClassNamePoints), {}, kMostRows) +
+            (turned ? " rotate by 60 left" : "") + " scale 0 font ',11'");
   plot.line(cells.plot_of(plot, 0.46, "noborder"));
   plot.line("unset colorbox; unset x2tics; set xtics auto; set ytics auto");
 }

@@ -47,7 +47,7 @@ std::array<double, 2> number_place(const ShownRegion& region) {
 void add_region_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
                        const std::vector<ShownRegion>& regions, const std::string& sentence,
                        const Thumbnail& picture) {
-  const Box body = plot.begin(path, "Regions of " + name, sentence);
+  const Box body = plot.begin(path, "Regions of " + name, sentence, Plot::height_for(picture));
   std::string rings, boxes;
   Overlay over{.coordinates = true};
   for (const ShownRegion& region : regions) {

@@ -51,9 +51,9 @@ void add_samples_figure(Plot& plot, const std::filesystem::path& path, const std
   plot.show(body, "", picture, over);
   std::vector<LegendLine> classes;
   for (std::size_t c = 0; c < colors.size(); ++c)
-    classes.push_back({fmt::format("{}   {} pixels", samples.classes[c].name,
-                                   grouped(static_cast<double>(counts[c]))),
-                       colors[c]});
+    classes.push_back({.name = samples.classes[c].name,
+                       .color = colors[c],
+                       .count = grouped(static_cast<double>(counts[c])) + " pixels"});
   draw_legend(plot, classes, legend);
 }
 

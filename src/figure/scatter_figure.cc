@@ -7,13 +7,15 @@
 
 #include "core/degrees.h"
 #include "figure/plot/axis.h"
+#include "figure/plot/fitted_text.h"
 #include "figure/plot/legend.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostInKey = 34;  // classes beside one another
-constexpr double kKeyWide = 180;        // of the page, in pixels
+// Of the page, in pixels: around the names of the legend, and it as a whole.
+constexpr double kBesideNames = 52, kLeastLegendWide = 180, kMostLegendWide = 300;
+constexpr int kNamePointsInLegend = 11;
 
 /// The curve two standard deviations from the mean in every direction.
 std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y) {
@@ -101,8 +103,6 @@ std::string density_image(Plot& plot, const ScatterPoints& points, const Extent&
 /// The classes: dots of their samples, curves, means.
 std::string class_layers(Plot& plot, const Model& model, const FeaturePair& features,
                          const std::vector<ScatterPoints>& samples) {
-  const std::size_t classes = model.classes.size();
-  const std::size_t named = shown_lines(classes, kMostInKey);
   std::string dots, curves, means;
   for (std::size_t c = 0; c < model.classes.size(); ++c) {
     const ModelClass& one = model.classes[c];
@@ -125,12 +125,9 @@ std::string class_layers(Plot& plot, const Model& model, const FeaturePair& feat
                                mean[static_cast<Eigen::Index>(features.y)]));
     means += fmt::format(
         "{0} using 1:2 with points pt 2 ps 1.8 lw 4 lc rgb '{1}' notitle, {0} using "
-        "1:2 with points pt 2 ps 1.6 lw 2 lc rgb '{2}' {3}, ",
-        place, Ink::kText, one.color, c < named ? "title " + literal(one.name) : "notitle");
+        "1:2 with points pt 2 ps 1.6 lw 2 lc rgb '{2}' notitle, ",
+        place, Ink::kText, one.color);
   }
-  if (named < classes)
-    means += fmt::format("1/0 with points pt 0 lc rgb '{}' title '{}', ", Ink::kPaper,
-                         and_more(classes - named));
   return dots + curves + means;
 }
 
@@ -147,24 +144,33 @@ std::string marked_layer(Plot& plot, const ScatterPoints& marked) {
       file, Ink::kPaper, Ink::kText);
 }
 
+/// The names of the classes with their colors, cut off a box on its right.
+void draw_classes(Plot& plot, Box& body, const Model& model) {
+  std::vector<LegendLine> classes;
+  double widest = 0;
+  for (const ModelClass& one : model.classes) {
+    classes.push_back({one.name, one.color});
+    widest = std::max(widest, text_width(one.name, kNamePointsInLegend));
+  }
+  const double wide = std::clamp(widest + kBesideNames, kLeastLegendWide, kMostLegendWide);
+  draw_legend(plot, classes, body.cut_right(wide, Plot::kGap));
+}
+
 }  // namespace
 
 void add_scatter_figure(Plot& plot, const std::filesystem::path& path, const Model& model,
                         const FeaturePair& features, const ScatterContent& content) {
   const std::vector<Feature> named = features_of(model.features);
   const Feature &x = named[features.x], &y = named[features.y];
-  std::string legend = "crosses: class means; curves: two standard deviations";
-  if (!content.marked.empty()) legend = "rings: the pixels, by number; " + legend;
-  if (!content.samples.empty()) legend = "dots: sample pixels; " + legend;
-  if (!content.everything.empty())
-    legend += "; gray: the whole pictures, the darker the more pixels";
-  Box body = plot.begin(path, "Classes in " + x.name() + " and " + y.name(), legend);
-  const Box key = body.cut_right(kKeyWide);
+  std::string told = "crosses: class means; curves: two standard deviations";
+  if (!content.marked.empty()) told = "rings: the pixels, by number; " + told;
+  if (!content.samples.empty()) told = "dots: sample pixels; " + told;
+  if (!content.everything.empty()) told += "; gray: the whole pictures, the darker the more pixels";
+  Box body = plot.begin(path, "Classes in " + x.name() + " and " + y.name(), told);
+  draw_classes(plot, body, model);
   plot.panel(body, "", {.left = kAxisBeside, .bottom = kAxisBelow});
   plot.line("set xlabel " + literal(x.title()) + " offset 0,0.3");
   plot.line("set ylabel " + literal(y.title()) + " offset -1,0");
-  plot.line(fmt::format("set key at {} right top Left reverse textcolor rgb '{}' font ',11'",
-                        plot.place(key.right, key.top), Ink::kText));
   const Extent extent = extent_of(model, features, content);
   plot.line(fmt::format("set xrange [{:.8g}:{:.8g}]; set yrange [{:.8g}:{:.8g}]", extent.low_x,
                         extent.high_x, extent.low_y, extent.high_y));

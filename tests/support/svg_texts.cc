@@ -18,7 +18,11 @@ std::string without_tags(const std::string& text) {
 /// A text at the right end of its line, at the left, or about its middle.
 SvgText placed(const std::string& text, double x, double y, bool upright, double size,
                const std::string& anchor) {
-  const double wide = static_cast<double>(text.size()) * kLetter * size;
+  // Letters may have several bytes.
+  const auto letters = std::count_if(text.begin(), text.end(), [](char byte) {
+    return (static_cast<unsigned char>(byte) & 0xc0) != 0x80;
+  });
+  const double wide = static_cast<double>(letters) * kLetter * size;
   const double high = kLetterHeight * size;
   const double before = anchor == "start" ? 0 : anchor == "end" ? wide : wide / 2;
   // Turned a quarter against the clock, what is before the anchor lies below it.

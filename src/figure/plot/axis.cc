@@ -28,6 +28,19 @@ double coordinate_step(double width, double height) {
   return tics.size() > 1 ? tics[1] - tics[0] : 1;
 }
 
+std::vector<double> coordinates_to(double end, double step, std::size_t most) {
+  const double room = std::max(1.0, static_cast<double>(most)) * step;
+  double power = 1, factor = 1;
+  while (end > power * factor * room) {
+    factor = factor == 1 ? 2 : factor == 2 ? 5 : 1;
+    if (factor == 1) power *= 10;
+  }
+  std::vector<double> values;
+  for (int i = 0; i * power * factor * step <= end; ++i)
+    values.push_back(i * power * factor * step);
+  return values;
+}
+
 std::string grouped(double value) {
   std::string text = fmt::format("{:.10g}", value);
   std::size_t end = text.find_first_of(".e");

@@ -21,6 +21,10 @@ std::vector<double> round_tics(double low, double high, std::size_t most);
 /// over its shorter one where it is not too narrow.
 double coordinate_step(double width, double height);
 
+/// Coordinates from 0 to `end` at multiples of a step, or of 2, 5, 10, ... times it where these are
+/// more than `most`.
+std::vector<double> coordinates_to(double end, double step, std::size_t most);
+
 /// A number with marks between thousands: 1,234,567 or 0.25.
 std::string grouped(double value);
 

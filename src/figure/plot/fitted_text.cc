@@ -106,6 +106,12 @@ double text_width(std::string_view text, int points) {
   return kPixelsOfPoint * points * sizes;
 }
 
+double widest_text(const std::vector<std::string>& texts, int points) {
+  double widest = 0;
+  for (const std::string& text : texts) widest = std::max(widest, text_width(text, points));
+  return widest;
+}
+
 std::string fitted_text(std::string_view text, double width, int points) {
   // A width that was worked out for this very text may have lost its last digit.
   if (text_width(text, points) <= width + kRounding) return std::string(text);

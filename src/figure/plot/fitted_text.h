@@ -11,6 +11,9 @@ namespace chalcedony {
 /// How many pixels of the page a text (UTF-8) of so many points takes, with some room.
 double text_width(std::string_view text, int points);
 
+/// How many pixels the widest of some texts takes.
+double widest_text(const std::vector<std::string>& texts, int points);
+
 /// A text in so many pixels of the page: the whole of it where it fits by text_width(), or its
 /// beginning and its end with an ellipsis between them, since names of files differ at their ends.
 std::string fitted_text(std::string_view text, double width, int points);

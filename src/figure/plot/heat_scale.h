@@ -11,7 +11,11 @@ namespace chalcedony {
 /// Colors of the figure that follow are taken from the heat ramp.
 void set_heat_scale(Plot& plot);
 
-/// The same for counts of pixels from 1 to `highest`, with the labels of the color bar.
+/// Where on the heat ramp so many pixels stand, from 0 (none) to 1, when a bin holds `highest` at
+/// most: by the logarithm or linear.
+double heat_of_count(std::uint64_t pixels, std::uint64_t highest, bool linear);
+
+/// The same for figures that follow, with the labels of the color bar.
 void set_count_colors(Plot& plot, std::uint64_t highest, bool linear);
 
 /// Cuts off on the right of a box what a scale of colors takes, with its tics and its title;

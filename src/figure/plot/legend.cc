@@ -18,15 +18,30 @@ constexpr double kLegendSwatch = 33;  // with the gap before the text
 constexpr double kLegendGap = 15;
 constexpr int kLegendPoints = 11;
 
-std::string text_of(const LegendLine& line) {
-  return line.name + (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "");
+/// What stands behind the name.
+std::string told_of(const LegendLine& line) {
+  return (line.percent ? fmt::format("   {:.1f} %", *line.percent) : "") +
+         (line.count.empty() ? "" : "   " + line.count);
+}
+
+/// The texts of lines in so many pixels each.
+std::vector<std::string> texts_of(const std::vector<LegendLine>& lines, double width) {
+  double behind = 0;
+  std::vector<std::string> texts;
+  for (const LegendLine& line : lines) {
+    behind = std::max(behind, text_width(told_of(line), kLegendPoints));
+    texts.push_back(line.name);
+  }
+  texts = fitted_names(texts, width - behind, kLegendPoints);
+  for (std::size_t i = 0; i < lines.size(); ++i) texts[i] += told_of(lines[i]);
+  return texts;
 }
 
 /// As many columns as the widest text has room in.
 std::size_t legend_columns(const std::vector<LegendLine>& legend, double width) {
   double widest = 0;
   for (const LegendLine& line : legend)
-    widest = std::max(widest, text_width(text_of(line), kLegendPoints));
+    widest = std::max(widest, text_width(line.name + told_of(line), kLegendPoints));
   const double column = kLegendSwatch + widest + kLegendGap;
   return std::clamp(static_cast<std::size_t>(width / column), std::size_t{1}, kMostLegendColumns);
 }
@@ -59,10 +74,11 @@ void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Box& b
     const double top = box.top + kLegendRow * static_cast<double>(i / columns);
     return Box{left, top, left + step, top + kLegendRow};
   };
+  const std::vector<std::string> texts = texts_of(lines, step - kLegendSwatch);
   constexpr double kAbove = (kLegendRow - kSwatchHigh) / 2;
   for (std::size_t i = 0; i < shown; ++i) {
     Box line = place(i);
-    plot.label(line.left + kLegendSwatch, line.middle(), text_of(lines[i]), kLegendPoints);
+    plot.label(line.left + kLegendSwatch, line.middle(), texts[i], kLegendPoints);
     plot.swatch(line.cut_left(kSwatchWide).inside({.top = kAbove, .bottom = kAbove}),
                 lines[i].color);
   }

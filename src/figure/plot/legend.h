@@ -16,6 +16,7 @@ struct LegendLine {
   std::string name;
   std::string color;
   std::optional<double> percent = {};  // share of the counted pixels
+  std::string count = {};              // or what else is told of it, as "144 pixels"
 };
 
 /// How many lines are shown in so many places: all, or one less than fit, since the last place then
@@ -33,7 +34,7 @@ inline std::string and_more(std::size_t left_out) {
 double legend_height(const std::vector<LegendLine>& legend, double width);
 
 /// The lines in columns from the top of a box down; where they are too many for it, those with the
-/// largest shares, and how many are left out.
+/// largest shares, and how many are left out. Names that are too long are cut.
 void draw_legend(Plot& plot, const std::vector<LegendLine>& legend, const Box& box);
 
 /// Colors side by side, each as wide as its share.

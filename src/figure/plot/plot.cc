@@ -19,6 +19,7 @@ namespace {
 constexpr int kPageTitlePoints = 15;
 constexpr double kTitleLine = 28, kSubtitleLine = 56;  // from the top of a page
 constexpr Edges kCoordinates{.left = 50, .top = 0, .right = 0, .bottom = 28};
+constexpr double kTicAcross = 48, kTicDown = 18;  // what a coordinate takes, in pixels of the page
 
 /// Of a page so high, in pixels.
 std::string terminal(FigureFormat format, double height) {
@@ -196,10 +197,13 @@ constexpr int kLabelPoints = 11;
 // label names to its middle.
 constexpr double kLabelRoom = 11, kLabelHalf = 8, kLabelHigh = 24, kLabelRise = 18;
 
-/// Where a label can stand on a picture `high` pixels of the page high, in these; best first.
-std::vector<RowStretch> places_of(const PictureLabel& label, double scale, double high) {
-  const double wide = text_width(label.text, kLabelPoints) + kLabelRoom;
-  const double x = label.x * scale, top = label.y * scale;
+/// Where a label can stand on a picture that is shown so large, in pixels of the page; best first.
+std::vector<RowStretch> places_of(const PictureLabel& label, double scale, const Box& shown) {
+  const double high = shown.height(), wide = text_width(label.text, kLabelPoints) + kLabelRoom;
+  // Not beyond the sides of the picture.
+  const double x = std::min(std::max(label.x * scale, wide / 2),
+                            std::max(shown.width() - wide / 2, shown.width() / 2));
+  const double top = label.y * scale;
   if (!label.bottom) return {{x, top, wide}};
   const double bottom = *label.bottom * scale;
   if (label.inside && label.inside->wide * scale > wide && bottom - top > 2 * kLabelHigh)
@@ -224,9 +228,9 @@ bool meet(const RowStretch& a, const RowStretch& b) {
 
 }  // namespace
 
-void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale, double high) {
+void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale, const Box& shown) {
   std::vector<PlacedLabel> placed;
-  for (const PictureLabel& one : labels) placed.push_back({&one, places_of(one, scale, high)});
+  for (const PictureLabel& one : labels) placed.push_back({&one, places_of(one, scale, shown)});
   // Those that can stand in one place only come first: others can give way.
   std::stable_partition(placed.begin(), placed.end(),
                         [](const PlacedLabel& one) { return one.places.size() == 1; });
@@ -248,6 +252,13 @@ void Plot::put_labels(const std::vector<PictureLabel>& labels, double scale, dou
   }
 }
 
+double Plot::height_for(const Thumbnail& picture) {
+  const double wide = kBodyWidth - kCoordinates.left - kCoordinates.right;
+  const double high =
+      wide / picture.width * picture.height + kCoordinates.top + kCoordinates.bottom;
+  return std::min(kHeight, page_height(high));
+}
+
 Box Plot::show(const Box& box, std::string_view title, const Thumbnail& picture,
                const Overlay& over) {
   const double title_high = title.empty() ? 0 : kPanelTitle;
@@ -261,18 +272,19 @@ Box Plot::show(const Box& box, std::string_view title, const Thumbnail& picture,
   const double cell = picture.pixels_per_cell;
   line(fmt::format("set border 15 lc rgb '{}'; unset grid", Ink::kFaint));
   if (over.coordinates) {
-    // The same step both ways, so that squares are squares.
+    // The same step both ways, so that squares are squares; as many as can be read.
     const double step = coordinate_step(picture.width * cell, picture.height * cell);
-    std::vector<double> values;
-    for (int i = 0; i * step <= std::max(picture.width, picture.height) * cell; ++i)
-      values.push_back(i * step);
-    line("set xtics " + tic_list(values) + "; set ytics " + tic_list(values));
+    const auto tics = [&](double pixels, double length, double each) {
+      return tic_list(coordinates_to(pixels * cell, step, static_cast<std::size_t>(length / each)));
+    };
+    line("set xtics " + tics(picture.width, shown.width(), kTicAcross) + "; set ytics " +
+         tics(picture.height, shown.height(), kTicDown));
   } else {
     line("unset tics");
   }
   line(fmt::format("set xrange [0:{:.6g}]; set yrange [{:.6g}:0]", picture.width * cell,
                    picture.height * cell));
-  if (!over.labels.empty()) put_labels(over.labels, scale / cell, shown.height());
+  if (!over.labels.empty()) put_labels(over.labels, scale / cell, shown);
   line(
       fmt::format("plot {} binary array=({},{}) dx={:.8g} dy={:.8g} origin=({:.8g},{:.8g}) "
                   "format='%uchar' with rgbimage notitle{}",

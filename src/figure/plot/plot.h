@@ -84,6 +84,9 @@ class Plot {
                           kBodyHeight = kHeight - kMargins.top - kMargins.bottom;
   static constexpr double page_height(double body) { return kMargins.top + body + kMargins.bottom; }
 
+  /// The height of a page that shows one picture with its coordinates, and nothing else.
+  static double height_for(const Thumbnail& picture);
+
   /// Begins a figure with a title line; later lines draw into it. One that needs less or more of a
   /// page says how high it is. Returns the body of the page.
   Box begin(const std::filesystem::path& path, std::string_view title,
@@ -132,8 +135,8 @@ class Plot {
   void begin_panel(const Box& drawn, std::string_view title);
   void draw_on_page();
   std::filesystem::path stored_path(std::string_view suffix);
-  /// `scale`: pixels of the page for one of the picture, which is so many of them high.
-  void put_labels(const std::vector<PictureLabel>& labels, double scale, double high);
+  /// `scale`: pixels of the page for one of the picture; `shown`: where that stands.
+  void put_labels(const std::vector<PictureLabel>& labels, double scale, const Box& shown);
 
   FigureFormat format_;
   double height_ = kHeight;
