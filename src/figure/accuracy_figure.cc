@@ -102,8 +102,9 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
   set_heat_scale(plot);
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
   plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + more, height + more));
-  const double room =
-      with_totals ? cells_at.width() / static_cast<double>(width + more) : kTurnedNamesLong;
+  const double room = with_totals
+                          ? cells_at.width() / static_cast<double>(width + more) - kBetweenNames
+                          : kTurnedNamesLong;
   const std::vector<std::string> columns = fitted_names(
       {rows.begin(), rows.begin() + static_cast<std::ptrdiff_t>(width)}, room, kCellPoints);
   const auto beside = [&](const char* accuracy_name) {
