@@ -62,10 +62,7 @@ HWY_INLINE V hue_term(D d, V hue) {
   return hn::Sub(t, term(c4, 0.20f * 0.453990500f, s4, 0.20f * 0.891006524f));  // 4 h - 63
 }
 
-// `first(d, channel, i)` are the first colors of the pairs from i on. With kBounded, pairs that are
-// surely farther apart than `limit` by lightness and chroma alone are not looked at more closely:
-// the term that ties chroma and hue together takes at most three quarters of the square of the
-// chroma's.
+// `first(d, channel, i)` are the first colors of the pairs from i on.
 template <class First>
 HWY_INLINE void differences(const First& first, const ConstPlanes& labs, std::size_t n,
                             float* out) {
