@@ -70,6 +70,43 @@ TEST_CASE("tidy keeps the classes of a map", "[cli][tidy]") {
   CHECK(file.facts.legend[1].name == "right");
 }
 
+TEST_CASE("grains that touch are counted one by one once they are parted", "[cli][tidy]") {
+  const TempDir dir;
+  constexpr int kWide = 60, kHigh = 30;
+  std::vector<std::uint8_t> samples;
+  for (int y = 0; y < kHigh; ++y)
+    for (int x = 0; x < kWide; ++x) {
+      const auto holds = [&](int middle) { return std::hypot(x - middle, y - 15) <= 12; };
+      samples.push_back(holds(16) || holds(38) ? 255 : 0);
+    }
+  write_picture(dir / "grains.png", spec_of(kWide, kHigh, 1), bytes_of(samples));
+  const auto regions = [&](const std::string& mask) {
+    return summary_of(run_tool(dir, {"measure", mask, "--summary", "json"}))["inputs"][0]["count"]
+        .get<int>();
+  };
+  CHECK(regions("grains.png") == 1);
+  const json found = summary_of(
+      run_tool(dir, {"tidy", "grains.png", "--steps", "part 3", "-o", "out", "--summary", "json"}));
+  CHECK(found["inputs"][0]["steps"][0]["step"] == "part 3");
+  CHECK(found["inputs"][0]["steps"][0]["changed"].get<int>() < 14);
+  CHECK(regions("out/grains.tidy.png") == 2);
+  REQUIRE(run_tool(dir, {"measure", "out/grains.tidy.png", "--pixel-size", "0.5mm", "-o", "out"})
+              .exit_code == 0);
+  const auto sizes = rows_of(dir / "out/grains.tidy.sizes.csv");
+  REQUIRE(sizes.size() == 1);
+  CHECK(sizes[0].at("regions") == "2");
+  CHECK(sizes[0].at("at_edge") == "0");
+  CHECK(std::stod(sizes[0].at("area")) == Approx(std::stod(sizes[0].at("pixels")) / 4));
+  CHECK(std::stod(sizes[0].at("mean_area")) == Approx(std::stod(sizes[0].at("area")) / 2));
+  // As a step of what is selected, too.
+  REQUIRE(run_tool(dir, {"mask", "grains.png", "--where", "gray > 99", "--tidy", "part 3", "-o",
+                         "m", "--write", "mask"})
+              .exit_code == 0);
+  CHECK(labels_in(dir / "m/grains.mask.png") == labels_in(dir / "out/grains.tidy.png"));
+  check_error(run_tool(dir, {"tidy", "grains.png", "--steps", "part 0"}), 2,
+              "--steps: in the step 'part 0', '0' parts regions everywhere");
+}
+
 TEST_CASE("tidy tells how many pixels of a map have no class now", "[cli][tidy]") {
   const TempDir dir;
   write_map(dir / "map.png");
@@ -258,6 +295,10 @@ TEST_CASE("regions of several masks take the colors of the pictures they are nam
                                more)));
   };
   measure("");
+  const auto sizes = rows_of(dir / "out/sizes.csv");
+  REQUIRE(sizes.size() == 2);
+  CHECK(sizes[0].at("picture") != sizes[1].at("picture"));
+  CHECK(sizes[0].at("regions") == sizes[1].at("regions"));
   const auto rows = rows_of(dir / "out/regions.csv");
   REQUIRE(rows.size() >= 2);
   for (const auto& row : rows) {

@@ -315,7 +315,7 @@ Parser variable_parser() {
 Parser step_parser() {
   return {"steps",
           {"dilate 2; erode 3 box; open 1.5 disk; close 4 line 45", "fill; drop 20; keep 3",
-           "majority 2; clear-edge; invert"},
+           "majority 2; part 1.5; clear-edge; invert"},
           [](const std::string& text) { parse_tidy_steps(text); }};
 }
 

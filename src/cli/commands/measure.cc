@@ -93,7 +93,8 @@ void print_measure(const Json& summary, std::ostream& out) {
     TextTable classes(p["classes"]);
     classes.words("class", "name").counts("regions", "count");
     add_area(classes, "area " + unit + "\u00b2", "area", unit);
-    classes.percents("share of all", "percent");
+    classes.percents("share of all", "percent").numbers("mean", "mean", 6);
+    add_area(classes, "median", "median", unit);
     add_area(classes, "largest", "largest", unit);
     classes.print(out);
     print_regions(p, out);

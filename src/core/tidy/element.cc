@@ -5,14 +5,10 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/tidy/column_distances.h"
+
 namespace chalcedony {
 namespace {
-
-/// Distances are capped, so that rows beyond any radius need no case of their own.
-constexpr std::uint16_t kFarAway = 20000;
-constexpr std::size_t kStrip = 512;  // columns that a thread takes down the picture
-
-using Distances = std::vector<std::uint16_t>;
 
 class Grid {
  public:
@@ -23,28 +19,11 @@ class Grid {
     tbb::parallel_for(std::size_t{0}, height_, [&](std::size_t y) { work(y * width_); });
   }
 
-  /// Distance to the nearest pixel that is on in its column.
-  Distances down_distances(const Flags& on) const {
-    Distances out(on.size());
-    tbb::parallel_for(std::size_t{0}, (width_ + kStrip - 1) / kStrip, [&](std::size_t strip) {
-      const std::size_t begin = strip * kStrip, end = std::min(width_, begin + kStrip);
-      for (std::size_t x = begin; x < end; ++x) out[x] = on[x] ? 0 : kFarAway;
-      for (std::size_t at = width_; at < on.size(); at += width_)
-        for (std::size_t x = begin; x < end; ++x)
-          out[at + x] = on[at + x] ? 0 : next(out[at + x - width_]);
-      for (std::size_t at = on.size() - width_; at >= width_; at -= width_)
-        for (std::size_t x = begin; x < end; ++x) {
-          std::uint16_t& above = out[at + x - width_];
-          above = std::min(above, next(out[at + x]));
-        }
-    });
-    return out;
-  }
-
   /// Lowers every distance of a row to one more than that of its neighbors.
   void spread_along(std::uint16_t* row) const {
-    for (std::size_t x = 1; x < width_; ++x) row[x] = std::min(row[x], next(row[x - 1]));
-    for (std::size_t x = width_ - 1; x > 0; --x) row[x - 1] = std::min(row[x - 1], next(row[x]));
+    for (std::size_t x = 1; x < width_; ++x) row[x] = std::min(row[x], next_distance(row[x - 1]));
+    for (std::size_t x = width_ - 1; x > 0; --x)
+      row[x - 1] = std::min(row[x - 1], next_distance(row[x]));
   }
 
   /// Distances along lines that go `step` columns to the right from a row to the next.
@@ -57,7 +36,7 @@ class Grid {
           const std::ptrdiff_t before = x - way * step, row = y - way;
           const bool inside = before >= 0 && before < w && row >= 0 && row < h;
           const std::uint16_t known =
-              inside ? next(out[static_cast<std::size_t>(row * w + before)]) : kFarAway;
+              inside ? next_distance(out[static_cast<std::size_t>(row * w + before)]) : kFarAway;
           std::uint16_t& own = out[static_cast<std::size_t>(y * w + x)];
           own = std::min(own, known);
         }
@@ -66,10 +45,6 @@ class Grid {
     pass(0, h, 1);
     pass(h - 1, -1, -1);
     return out;
-  }
-
-  static std::uint16_t next(std::uint16_t distance) {
-    return distance < kFarAway ? static_cast<std::uint16_t>(distance + 1) : kFarAway;
   }
 
  private:
@@ -133,7 +108,7 @@ Flags reached(const Flags& on, std::uint32_t width, std::uint32_t height, const 
     });
     return out;
   }
-  Distances down = grid.down_distances(on);
+  Distances down = column_distances(on, width);
   if (element.shape == ElementShape::kDisk) {
     const DiskRows disk(element.radius);
     grid.each_row([&](std::size_t at) { disk.reach(down.data() + at, width, out.data() + at); });

@@ -9,6 +9,7 @@
 #include "core/read_number.h"
 #include "core/tidy/majority.h"
 #include "core/tidy/morphology.h"
+#include "core/tidy/part_regions.h"
 #include "core/tidy/region_steps.h"
 
 namespace chalcedony {
@@ -20,9 +21,11 @@ constexpr std::uint64_t kAnySize = std::numeric_limits<std::uint64_t>::max();
 constexpr double kMostMajorityRadius = 1000;
 
 const std::vector<std::pair<std::string, Kind>> kNames{
-    {"dilate", Kind::kDilate}, {"erode", Kind::kErode},       {"open", Kind::kOpen},
-    {"close", Kind::kClose},   {"fill", Kind::kFill},         {"drop", Kind::kDrop},
-    {"keep", Kind::kKeep},     {"majority", Kind::kMajority}, {"clear-edge", Kind::kClearEdge},
+    {"dilate", Kind::kDilate}, {"erode", Kind::kErode},
+    {"open", Kind::kOpen},     {"close", Kind::kClose},
+    {"fill", Kind::kFill},     {"drop", Kind::kDrop},
+    {"keep", Kind::kKeep},     {"majority", Kind::kMajority},
+    {"part", Kind::kPart},     {"clear-edge", Kind::kClearEdge},
     {"invert", Kind::kInvert}};
 
 const std::vector<std::pair<std::string, ElementShape>> kShapes{{"disk", ElementShape::kDisk},
@@ -74,6 +77,11 @@ class StepReader {
       case Kind::kMajority:
         step_.count = static_cast<std::uint64_t>(
             number("a whole radius in pixels", kMostMajorityRadius, true));
+        break;
+      case Kind::kPart:
+        step_.deeper =
+            number("how many pixels wider parts are than their neck", kMostRadius, false);
+        if (step_.deeper == 0) fail("'0' parts regions everywhere");
         break;
       default:
         break;
@@ -172,6 +180,8 @@ void apply_step(LabelGrid& grid, const TidyStep& step) {
       return keep_largest(grid, step.count);
     case Kind::kMajority:
       return majority(grid, static_cast<std::uint32_t>(step.count));
+    case Kind::kPart:
+      return part_regions(grid, step.deeper);
     case Kind::kClearEdge:
       return clear_edge(grid);
     case Kind::kInvert:

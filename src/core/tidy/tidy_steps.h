@@ -22,6 +22,7 @@ struct TidyStep {
     kDrop,
     kKeep,
     kMajority,
+    kPart,
     kClearEdge,
     kInvert
   };
@@ -29,11 +30,12 @@ struct TidyStep {
   Kind kind = Kind::kFill;
   Element element;          // of the first four
   std::uint64_t count = 0;  // pixels, regions, or the radius of a majority
+  double deeper = 0;        // of kPart, in pixels
 };
 
 /// Reads steps separated by semicolons:
 ///   dilate|erode|open|close RADIUS [disk|box|diamond|line [0|45|90|135]]
-///   fill [PIXELS]   drop PIXELS   keep N   majority RADIUS   clear-edge   invert
+///   fill [PIXELS]   drop PIXELS   keep N   majority RADIUS   part PIXELS   clear-edge   invert
 ///
 /// Errors    UsageError that names the step and what was expected
 std::vector<TidyStep> parse_tidy_steps(std::string_view text);

@@ -3,12 +3,12 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdint>
-#include <map>
 #include <numeric>
 #include <set>
 
 #include "core/error.h"
 #include "core/pixel/kept_rows.h"
+#include "core/region/class_sizes.h"
 #include "core/region/outlines.h"
 #include "core/region/region_meter.h"
 #include "figure/region_figure.h"
@@ -60,6 +60,7 @@ class MeasureJob {
     if (numbers) check_numbers();
     if (image_file_) read_image();
     if (results_.wants("regions")) write_table();
+    if (results_.wants("sizes")) write_sizes();
     if (numbers || outlines || format_ != FigureFormat::kNone) draw_whole(numbers, outlines);
     Json json = report();
     if (results_.wants("regions-json"))
@@ -166,6 +167,17 @@ class MeasureJob {
       table.add(row);
     }
     table.write(results_.path(input_, "regions", "csv"));
+  }
+
+  void write_sizes() {
+    CsvTable table({"class", "regions", "at_edge", "pixels", "share_percent", "unit", "area",
+                    "mean_area", "median_area", "smallest_area", "largest_area"});
+    for (const ClassSizes& sizes : sizes_of_classes(regions_))
+      table.add({names_[sizes.label], sizes.regions, sizes.at_edge, sizes.pixels,
+                 percent(sizes.pixels, all_pixels()), pixel_size_.unit, area(sizes.pixels),
+                 sizes.mean() * area(1), area(sizes.median), area(sizes.smallest),
+                 area(sizes.largest)});
+    table.write(results_.path(input_, "sizes", "csv"));
   }
 
   /// What needs the whole picture of labels in memory.
@@ -278,23 +290,17 @@ class MeasureJob {
               {"classes", Json::array()}};
     if (!pixel_size_from_.empty())
       json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
-    struct ClassSums {
-      std::uint64_t count = 0, pixels = 0, largest = 0;
-    };
-    std::map<Label, ClassSums> sums;
-    for (const RegionMeasures& m : regions_) {
-      ClassSums& own = sums[m.label];
-      ++own.count;
-      own.pixels += m.pixels;
-      own.largest = std::max(own.largest, m.pixels);
-    }
-    for (const auto& [label, own] : sums)
-      json["classes"].push_back({{"name", names_[label]},
-                                 {"count", own.count},
-                                 {"pixels", own.pixels},
-                                 {"percent", percent(own.pixels, all_pixels())},
-                                 {"area", area(own.pixels)},
-                                 {"largest", area(own.largest)}});
+    for (const ClassSizes& sizes : sizes_of_classes(regions_))
+      json["classes"].push_back({{"name", names_[sizes.label]},
+                                 {"count", sizes.regions},
+                                 {"at_edge", sizes.at_edge},
+                                 {"pixels", sizes.pixels},
+                                 {"percent", percent(sizes.pixels, all_pixels())},
+                                 {"area", area(sizes.pixels)},
+                                 {"mean", sizes.mean() * area(1)},
+                                 {"median", area(sizes.median)},
+                                 {"smallest", area(sizes.smallest)},
+                                 {"largest", area(sizes.largest)}});
     json["largest_regions"] = regions_json(largest(kMostInSummary));
     return json;
   }
@@ -323,6 +329,9 @@ const std::vector<ResultKind>& measure_results() {
   static const std::vector<ResultKind> kinds{
       {"regions", "<stem>.regions.csv: size, place, shape and color of every region"},
       {"regions-json", "<stem>.regions.json: the same"},
+      {"sizes",
+       "<stem>.sizes.csv: how many regions every class has, and how large they are; of several "
+       "pictures also sizes.csv, and so with regions"},
       {"outlines", "<stem>.outlines.geojson: outlines as sample regions", "outlines"},
       {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
       {"figure", "<stem>.regions.figure.png: outlines, boxes and numbers on the picture"}};

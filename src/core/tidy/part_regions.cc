@@ -1,0 +1,189 @@
+#include "core/tidy/part_regions.h"
+
+#include <tbb/parallel_for.h>
+#include <tbb/parallel_sort.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <cstdint>
+#include <functional>
+#include <vector>
+
+#include "core/region/region_map.h"
+#include "core/tidy/depths.h"
+
+namespace chalcedony {
+namespace {
+
+/// The runs of each region, and the box around them.
+struct Extent {
+  std::vector<RegionRun> runs;
+  std::uint32_t left = 0, top = 0, right = 0, bottom = 0;  // of what is looked at
+};
+
+/// With a pixel around each region that is not of it, but where the picture ends.
+std::vector<Extent> extents_of(const RegionMap& map, const LabelGrid& grid) {
+  std::vector<Extent> extents(map.regions.size());
+  for (const RegionRun& run : map.runs) {
+    Extent& extent = extents[run.part];
+    const bool first = extent.runs.empty();
+    extent.left = first ? run.begin : std::min(extent.left, run.begin);
+    extent.right = std::max(extent.right, run.end);
+    extent.top = first ? run.y : extent.top;
+    extent.bottom = run.y + 1;
+    extent.runs.push_back(run);
+  }
+  for (Extent& extent : extents) {
+    extent.left -= extent.left > 0 ? 1 : 0;
+    extent.top -= extent.top > 0 ? 1 : 0;
+    extent.right = std::min(extent.right + 1, grid.width);
+    extent.bottom = std::min(extent.bottom + 1, grid.height);
+  }
+  return extents;
+}
+
+/// Floods one region from its deepest pixels outward. Parts grow pixel by pixel; where two meet
+/// that are deep enough, the pixel is cut.
+class PartFlood {
+ public:
+  PartFlood(const Extent& extent, double deeper)
+      : extent_(extent),
+        width_(extent.right - extent.left),
+        height_(extent.bottom - extent.top),
+        deeper_(deeper),
+        inside_(width_ * height_) {
+    for (const RegionRun& run : extent.runs)
+      std::fill(inside_.begin() + place(run.begin, run.y), inside_.begin() + place(run.end, run.y),
+                std::uint8_t{1});
+    squares_ = squared_depths(inside_, width_);
+    part_of_.resize(inside_.size());
+    parts_.push_back({kNone, 0, false});
+  }
+
+  /// The pixels that are cut, as places of the box; a shallow part that cuts enclose goes with
+  /// them.
+  std::vector<std::uint32_t> cuts() {
+    for (const std::uint32_t pixel : deepest_first()) reach(pixel);
+    std::vector<std::uint32_t> cut;
+    for (std::uint32_t i = 0; i < part_of_.size(); ++i)
+      if (part_of_[i] == kCut || (part_of_[i] != kNone && parts_[root(part_of_[i])].shallow))
+        cut.push_back(i);
+    return cut;
+  }
+
+ private:
+  static constexpr std::uint32_t kNone = 0, kCut = ~std::uint32_t{0};
+
+  struct Part {
+    std::uint32_t joined;  // the part it has become one with, itself as long as it has not
+    double depth;          // of its deepest pixel
+    bool shallow;          // when it first met a deeper one, it was not deep enough
+  };
+
+  std::ptrdiff_t place(std::uint32_t x, std::uint32_t y) const {
+    return static_cast<std::ptrdiff_t>((y - extent_.top) * width_ + (x - extent_.left));
+  }
+
+  double depth_at(std::uint32_t pixel) const {
+    return std::sqrt(static_cast<double>(squares_[pixel]));
+  }
+
+  std::vector<std::uint32_t> deepest_first() const {
+    // Depth above, place below: from large to small these are deep ones first, later places first.
+    std::vector<std::uint64_t> keys;
+    for (std::uint32_t i = 0; i < inside_.size(); ++i)
+      if (inside_[i]) keys.push_back(std::uint64_t{squares_[i]} << 32 | (~i & 0xffffffffu));
+    tbb::parallel_sort(keys.begin(), keys.end(), std::greater<>());
+    std::vector<std::uint32_t> pixels;
+    pixels.reserve(keys.size());
+    for (const std::uint64_t key : keys) pixels.push_back(~static_cast<std::uint32_t>(key));
+    return pixels;
+  }
+
+  std::uint32_t root(std::uint32_t part) {
+    while (parts_[part].joined != part)
+      part = parts_[part].joined = parts_[parts_[part].joined].joined;
+    return part;
+  }
+
+  /// What has been reached around a pixel.
+  struct Around {
+    std::array<std::uint32_t, 8> parts;  // each once
+    std::size_t count = 0;
+    bool cut = false;
+  };
+
+  Around around(std::uint32_t pixel) {
+    Around found;
+    const std::size_t x = pixel % width_, y = pixel / width_;
+    for (std::size_t ny = y - (y > 0 ? 1 : 0); ny <= y + 1 && ny < height_; ++ny)
+      for (std::size_t nx = x - (x > 0 ? 1 : 0); nx <= x + 1 && nx < width_; ++nx) {
+        const std::uint32_t there = part_of_[ny * width_ + nx];
+        found.cut = found.cut || there == kCut;
+        if (there == kNone || there == kCut) continue;
+        const std::uint32_t part = root(there);
+        const auto end = found.parts.begin() + static_cast<std::ptrdiff_t>(found.count);
+        if (std::find(found.parts.begin(), end, part) == end) found.parts[found.count++] = part;
+      }
+    return found;
+  }
+
+  void reach(std::uint32_t pixel) {
+    const Around near = around(pixel);
+    if (near.count == 0) {
+      // Beside a cut there is no new part, but more of the cut.
+      part_of_[pixel] = near.cut ? kCut : new_part(depth_at(pixel));
+      return;
+    }
+    std::uint32_t deepest = near.parts[0];
+    for (std::size_t i = 1; i < near.count; ++i)
+      if (is_deeper(near.parts[i], deepest)) deepest = near.parts[i];
+    bool meets = false;
+    for (std::size_t i = 0; i < near.count; ++i)
+      if (near.parts[i] != deepest) meets = stands(near.parts[i], depth_at(pixel)) || meets;
+    // A cut does not join what is beside it; another pixel may.
+    for (std::size_t i = 0; i < near.count && !meets; ++i) parts_[near.parts[i]].joined = deepest;
+    part_of_[pixel] = meets ? kCut : deepest;
+  }
+
+  /// Whether a part is one beside a deeper one that it meets at this depth, for the first time or
+  /// again.
+  bool stands(std::uint32_t part, double depth) {
+    Part& one = parts_[part];
+    one.shallow = one.shallow || one.depth - depth < deeper_;
+    return !one.shallow;
+  }
+
+  bool is_deeper(std::uint32_t a, std::uint32_t b) const {
+    return parts_[a].depth > parts_[b].depth || (parts_[a].depth == parts_[b].depth && a < b);
+  }
+
+  std::uint32_t new_part(double depth) {
+    const auto part = static_cast<std::uint32_t>(parts_.size());
+    parts_.push_back({part, depth, false});
+    return part;
+  }
+
+  const Extent& extent_;
+  std::size_t width_, height_;
+  double deeper_;
+  Flags inside_;
+  std::vector<std::uint32_t> squares_, part_of_;
+  std::vector<Part> parts_;
+};
+
+}  // namespace
+
+void part_regions(LabelGrid& grid, double deeper) {
+  const RegionMap map = find_regions(grid, Connectivity::kEight);
+  const std::vector<Extent> extents = extents_of(map, grid);
+  tbb::parallel_for(std::size_t{0}, extents.size(), [&](std::size_t region) {
+    const Extent& extent = extents[region];
+    const std::uint32_t width = extent.right - extent.left;
+    for (const std::uint32_t cut : PartFlood(extent, deeper).cuts())
+      grid.row(extent.top + cut / width)[extent.left + cut % width] = 0;
+  });
+}
+
+}  // namespace chalcedony

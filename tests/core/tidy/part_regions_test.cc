@@ -1,0 +1,195 @@
+// Touching regions parted at their necks, and the depths that this hangs on.
+#include "core/tidy/part_regions.h"
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <set>
+
+#include "core/arena.h"
+#include "core/region/region_map.h"
+#include "core/tidy/column_distances.h"
+#include "core/tidy/depths.h"
+#include "core/tidy/tidy_steps.h"
+#include "tests/support/drawn_grid.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+
+namespace {
+
+struct Disk {
+  double x, y, radius;
+};
+
+LabelGrid disks(std::uint32_t width, std::uint32_t height, const std::vector<Disk>& all,
+                Label label = 1) {
+  LabelGrid grid(width, height);
+  for (std::uint32_t y = 0; y < height; ++y)
+    for (std::uint32_t x = 0; x < width; ++x)
+      for (const Disk& disk : all)
+        if (std::hypot(x + 0.5 - disk.x, y + 0.5 - disk.y) <= disk.radius) grid.row(y)[x] = label;
+  return grid;
+}
+
+std::size_t regions_in(const LabelGrid& grid) {
+  return find_regions(grid, Connectivity::kEight).regions.size();
+}
+
+LabelGrid parted(LabelGrid grid, double deeper) {
+  part_regions(grid, deeper);
+  return grid;
+}
+
+std::size_t lost(const LabelGrid& before, const LabelGrid& after) {
+  std::size_t pixels = 0;
+  for (std::size_t i = 0; i < before.labels.size(); ++i) {
+    pixels += before.labels[i] != after.labels[i];
+    CHECK((after.labels[i] == 0 || after.labels[i] == before.labels[i]));
+  }
+  return pixels;
+}
+
+/// How many parts there are, level by level: regions of what is at least so deep, from the deepest
+/// level on. Of those that become one at a level the deepest goes on; another counts when it is
+/// deep enough there.
+std::size_t plain_parts(const LabelGrid& grid, double deeper) {
+  Flags inside(grid.labels.size());
+  for (std::size_t i = 0; i < inside.size(); ++i) inside[i] = grid.labels[i] != 0;
+  const auto squares = squared_depths(inside, grid.width);
+  std::set<std::uint32_t, std::greater<>> levels;
+  for (std::size_t i = 0; i < inside.size(); ++i)
+    if (inside[i]) levels.insert(squares[i]);
+  std::vector<std::size_t> peaks;  // the deepest pixel of each part that goes on
+  std::size_t counted = 0;
+  for (const std::uint32_t level : levels) {
+    LabelGrid above(grid.width, grid.height);
+    for (std::size_t i = 0; i < inside.size(); ++i)
+      above.labels[i] = inside[i] && squares[i] >= level;
+    const RegionMap map = find_regions(above, Connectivity::kEight);
+    std::vector<std::uint32_t> region_of(inside.size());
+    for (const RegionRun& run : map.runs)
+      std::fill_n(region_of.begin() + static_cast<std::ptrdiff_t>(run.y * grid.width + run.begin),
+                  run.end - run.begin, run.part);
+    std::vector<std::vector<std::size_t>> of_region(map.regions.size());
+    for (const std::size_t peak : peaks) of_region[region_of[peak]].push_back(peak);
+    for (std::size_t i = 0; i < inside.size(); ++i)
+      if (above.labels[i] && of_region[region_of[i]].empty()) of_region[region_of[i]].push_back(i);
+    peaks.clear();
+    for (auto& together : of_region) {
+      std::sort(together.begin(), together.end(),
+                [&](std::size_t a, std::size_t b) { return squares[a] > squares[b]; });
+      for (std::size_t p = 1; p < together.size(); ++p)
+        counted += std::sqrt(squares[together[p]]) - std::sqrt(level) >= deeper;
+      peaks.push_back(together.front());
+    }
+  }
+  return counted + peaks.size();
+}
+
+}  // namespace
+
+TEST_CASE("depths are distances to the nearest pixel outside", "[core][tidy]") {
+  for (const unsigned seed : {1u, 2u, 3u}) {
+    const std::size_t width = 31 + seed, height = 19;
+    const LabelGrid grid = random_grid(static_cast<std::uint32_t>(width), height, seed, 1, 0.04);
+    Flags inside(grid.labels.begin(), grid.labels.end());
+    const auto squares = squared_depths(inside, width);
+    for (std::size_t i = 0; i < inside.size(); ++i) {
+      double nearest = double{kFarAway} * kFarAway;
+      for (std::size_t o = 0; o < inside.size(); ++o) {
+        if (inside[o]) continue;
+        const double dx = static_cast<double>(i % width) - static_cast<double>(o % width);
+        const double dy = static_cast<double>(i / width) - static_cast<double>(o / width);
+        nearest = std::min(nearest, dx * dx + dy * dy);
+      }
+      CHECK(squares[i] == nearest);
+    }
+  }
+  // Beyond the picture is nothing outside.
+  const auto whole = squared_depths(Flags(12, 1), 4);
+  CHECK(std::all_of(whole.begin(), whole.end(),
+                    [](std::uint32_t s) { return s == std::uint32_t{kFarAway} * kFarAway; }));
+}
+
+TEST_CASE("disks that touch are parted across their neck", "[core][tidy]") {
+  const LabelGrid two = disks(60, 30, {{16, 15, 12}, {38, 15, 12}});
+  REQUIRE(regions_in(two) == 1);
+  const LabelGrid apart = parted(two, 3);
+  CHECK(regions_in(apart) == 2);
+  // The neck is some 9 pixels high; the cut runs down its middle.
+  CHECK(lost(two, apart) >= 8);
+  CHECK(lost(two, apart) <= 12);
+  for (std::uint32_t y = 0; y < 30; ++y)
+    for (std::uint32_t x = 0; x < 60; ++x)
+      if (two.row(y)[x] != apart.row(y)[x]) CHECK(std::abs(static_cast<int>(x) - 27) <= 1);
+  // The disks are 12 pixels deep, the neck some 6.
+  CHECK(regions_in(parted(two, 5)) == 2);
+  CHECK(lost(two, parted(two, 7)) == 0);
+  CHECK(regions_in(parted(disks(90, 70, {{20, 20, 15}, {48, 20, 15}, {34, 44, 15}}), 3)) == 3);
+}
+
+TEST_CASE("what has no neck stays whole", "[core][tidy]") {
+  CHECK(lost(disks(50, 50, {{25, 25, 20}}), parted(disks(50, 50, {{25, 25, 20}}), 1)) == 0);
+  LabelGrid box(40, 24);
+  for (std::uint32_t y = 3; y < 20; ++y) std::fill(box.row(y) + 4, box.row(y) + 35, Label{1});
+  CHECK(lost(box, parted(box, 0.5)) == 0);
+  LabelGrid full(20, 10);
+  std::fill(full.labels.begin(), full.labels.end(), Label{2});
+  CHECK(lost(full, parted(full, 1)) == 0);
+  const LabelGrid none(7, 3);
+  CHECK(lost(none, parted(none, 1)) == 0);
+}
+
+TEST_CASE("each class is parted by itself, also at the edge of the picture", "[core][tidy]") {
+  LabelGrid both = disks(60, 60, {{16, 15, 12}, {38, 15, 12}}, 1);
+  const LabelGrid lower = disks(60, 60, {{14, 50, 12}, {36, 50, 12}}, 7);
+  for (std::size_t i = 0; i < both.labels.size(); ++i)
+    if (both.labels[i] == 0) both.labels[i] = lower.labels[i];
+  const LabelGrid apart = parted(both, 3);
+  CHECK(regions_in(apart) == 4);
+  CHECK(lost(both, apart) < 30);
+  // Half of each disk lies beyond the picture, and so does half of the neck.
+  CHECK(regions_in(parted(disks(60, 13, {{16, 0, 12}, {38, 0, 12}}), 3)) == 2);
+}
+
+TEST_CASE("parts are those of all levels, on any number of threads", "[core][tidy]") {
+  for (unsigned seed = 1; seed <= 6; ++seed) {
+    // Blobs: where smoothed noise is high.
+    const LabelGrid noise = random_grid(48, 40, seed);
+    LabelGrid blobs(48, 40);
+    for (int y = 0; y < 40; ++y)
+      for (int x = 0; x < 48; ++x) {
+        int sum = 0, of = 0;
+        for (int ny = std::max(0, y - 3); ny <= std::min(39, y + 3); ++ny)
+          for (int nx = std::max(0, x - 3); nx <= std::min(47, x + 3); ++nx, ++of)
+            sum += noise.row(static_cast<std::size_t>(ny))[nx];
+        blobs.row(static_cast<std::size_t>(y))[x] = 2 * sum > of;
+      }
+    for (const double deeper : {0.4, 1.0, 2.0}) {
+      INFO(seed << " " << deeper);
+      const LabelGrid apart = parted(blobs, deeper);
+      lost(blobs, apart);
+      CHECK(regions_in(apart) == plain_parts(blobs, deeper));
+      LabelGrid on_one = blobs;
+      in_arena(1, [&] { part_regions(on_one, deeper); });
+      CHECK(on_one.labels == apart.labels);
+    }
+  }
+}
+
+TEST_CASE("the step part is read as it is written", "[core][tidy]") {
+  const auto steps = parse_tidy_steps("drop 20; part 2.5");
+  REQUIRE(steps.size() == 2);
+  CHECK(steps[1].deeper == 2.5);
+  const LabelGrid two = disks(60, 30, {{16, 15, 12}, {38, 15, 12}});
+  LabelGrid by_step = two;
+  apply_step(by_step, steps[1]);
+  CHECK(by_step.labels == parted(two, 2.5).labels);
+  CHECK_THROWS_WITH(parse_tidy_steps("part"),
+                    Catch::Contains("the step 'part' lacks how many pixels wider parts are"));
+  CHECK_THROWS_WITH(parse_tidy_steps("part much"),
+                    Catch::Contains("'much' is not how many pixels"));
+  CHECK_THROWS_WITH(parse_tidy_steps("part 0"),
+                    Catch::Contains("in the step 'part 0', '0' parts regions everywhere"));
+}
