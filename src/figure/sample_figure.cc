@@ -84,8 +84,9 @@ void add_places_to_check_figure(Plot& plot, const std::filesystem::path& path, s
                                 const std::vector<PlaceToCheck>& places) {
   std::vector<SheetCell> near;
   for (const auto& [number, picture, sample] : places) {
-    const std::string title = fmt::format("{} {}  {:.1f} %", picture, number, sample.percent);
-    SheetCell& cell = near.emplace_back(seen_from_near(plot, title, sample));
+    SheetCell& cell = near.emplace_back(seen_from_near(plot, {}, sample));
+    cell.name = picture;
+    cell.behind = fmt::format(" {}  {:.1f} %", number, sample.percent);
     cell.over.labels.push_back(name_beside(sample.close_up.place, sample.guess));
   }
   add_sheet(plot, path, fmt::format("Where samples would help in {} pictures", pictures),

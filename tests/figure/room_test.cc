@@ -11,6 +11,7 @@
 #include "figure/region_figure.h"
 #include "figure/sample_figure.h"
 #include "figure/scatter_figure.h"
+#include "figure/sheet_figure.h"
 #include "tests/support/drawn_figure.h"
 #include "tests/support/svg_texts.h"
 
@@ -102,6 +103,23 @@ TEST_CASE("long names stand beside the dots of a scatter figure, not on them", "
   CHECK(axes_end > Plot::kWidth / 2);
   CHECK(names_begin > axes_end);
   CHECK(names_begin < Plot::kWidth - 200);
+}
+
+TEST_CASE("pictures of a sheet whose long names are alike are told from each other",
+          "[figure][room]") {
+  std::vector<SheetCell> cells{{"query", gray_picture(60, 40)}};
+  for (int i = 1; i <= 8; ++i)
+    cells.push_back({.title = std::to_string(i) + ". ",
+                     .picture = gray_picture(60, 40),
+                     .name = "chapel-north-window-panel-" + std::to_string(i) +
+                             "-before-cleaning-2026-11-30.png",
+                     .behind = "  0.25"});
+  const std::string svg = drawn([&](Plot& plot, const std::filesystem::path& path) {
+    add_sheet(plot, path, "Pictures", "alike", cells);
+  });
+  CHECK(texts_off_page(svg).empty());
+  for (const char* part : {"panel-1-before", "panel-8-before"})
+    CHECK_THAT(svg, Catch::Contains(std::string("-") + part) && Catch::Contains("  0.25"));
 }
 
 TEST_CASE("coordinates of a strip are as many as can be read", "[figure][room]") {

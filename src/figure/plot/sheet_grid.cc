@@ -14,6 +14,21 @@ constexpr double kSheetGap = 13;
 constexpr double kTitleRoom = 44, kNarrowTitleRoom = 28;
 constexpr double kNearlyLargest = 0.88;  // of the largest pictures
 
+/// Titles in so many pixels each.
+std::vector<std::string> titles_of(const std::vector<SheetCell>& cells, double width) {
+  std::vector<std::string> names;
+  double around = 0;  // the widest of what stands around names
+  for (const SheetCell& cell : cells) {
+    names.push_back(cell.name);
+    if (!cell.name.empty())
+      around = std::max(around, text_width(cell.title + cell.behind, Plot::kPanelTitlePoints));
+  }
+  names = fitted_names(names, width - around, Plot::kPanelTitlePoints);
+  for (std::size_t i = 0; i < cells.size(); ++i)
+    names[i] = cells[i].title + names[i] + cells[i].behind;
+  return names;
+}
+
 }  // namespace
 
 SheetGrid::SheetGrid(const std::vector<SheetCell>& cells, std::size_t columns, double wide,
@@ -51,11 +66,10 @@ double SheetGrid::height() const {
 
 /// As wide as the columns need be: where the pictures or their titles are narrower than these could
 /// be, they stand side by side all the same.
-Box SheetGrid::drawn_together(Box box, const std::vector<SheetCell>& cells) const {
-  const Thumbnail& picture = cells.front().picture;
-  double widest = picture_height_ / picture.height * picture.width;
-  for (const SheetCell& cell : cells)
-    widest = std::max(widest, text_width(cell.title, Plot::kPanelTitlePoints));
+Box SheetGrid::drawn_together(Box box, const std::vector<std::string>& titles,
+                              const Thumbnail& picture) const {
+  const double widest = std::max(picture_height_ / picture.height * picture.width,
+                                 widest_text(titles, Plot::kPanelTitlePoints));
   const double needed = (widest + kSheetGap) * static_cast<double>(columns_) - kSheetGap;
   box.right = std::min(box.right, box.left + needed);
   return box;
@@ -63,13 +77,15 @@ Box SheetGrid::drawn_together(Box box, const std::vector<SheetCell>& cells) cons
 
 void SheetGrid::show(Plot& plot, Box box, const std::vector<SheetCell>& cells,
                      const std::vector<std::size_t>& order) const {
-  const auto columns = columns_of(drawn_together(box, cells), columns_, kSheetGap);
+  const std::vector<std::string> titles = titles_of(cells, cell_width_);
+  const auto columns =
+      columns_of(drawn_together(box, titles, cells.front().picture), columns_, kSheetGap);
   for (std::size_t i = 0; i < cells.size(); ++i) {
     Box cell = columns[i % columns_];
     cell.top += row_height() * static_cast<double>(i / columns_);
     cell.bottom = cell.top + Plot::kPanelTitle + picture_height_;
     const SheetCell& shown = cells[order[i]];
-    plot.show(cell, shown.title, shown.picture, shown.over);
+    plot.show(cell, titles[order[i]], shown.picture, shown.over);
   }
 }
 

@@ -15,6 +15,8 @@ struct SheetCell {
   std::string title;
   Thumbnail picture;
   Overlay over = {};
+  // A name that follows in the title, cut where there is no room for it, and what stands behind it.
+  std::string name = {}, behind = {};
 };
 
 /// How cells stand in a box. All have room for the first one's picture.
@@ -40,7 +42,8 @@ class SheetGrid {
 
  private:
   double row_height() const { return room_ + picture_height_; }
-  Box drawn_together(Box box, const std::vector<SheetCell>& cells) const;
+  Box drawn_together(Box box, const std::vector<std::string>& titles,
+                     const Thumbnail& picture) const;
 
   std::size_t columns_, rows_;
   double room_;  // for a title

@@ -58,9 +58,10 @@ void add_ranking(Plot& plot, const std::filesystem::path& path, const SimilarOpt
   const std::string name = options.query.filename().string();
   std::vector<SheetCell> cells{{"query: " + name, query}};
   for (std::size_t r = 0; r < std::min(kMostRanksShown, ranked.size()); ++r)
-    cells.push_back({fmt::format("{}. {}  {:.3f}", r + 1, ranked[r].path.filename().string(),
-                                 ranked[r].distance),
-                     ranked[r].thumbnail});
+    cells.push_back({.title = fmt::format("{}. ", r + 1),
+                     .picture = ranked[r].thumbnail,
+                     .name = ranked[r].path.filename().string(),
+                     .behind = fmt::format("  {:.3f}", ranked[r].distance)});
   add_sheet(plot, path, "Pictures like " + name,
             "in order of their distance, " + options.distance_name, cells);
 }
