@@ -80,6 +80,36 @@ TEST_CASE("how.json lists the files that options name, and no others", "[cli][ma
         Files{"panes/pane-2.png"});
 }
 
+TEST_CASE("a folder may be called as a command, a channel or a shard is", "[cli][many][how]") {
+  const TempDir dir;
+  write_panes(dir);
+  const std::vector<std::pair<std::string, std::string>> runs{
+      {"inspect panes --channels lab.l", "inspect"},
+      {"histogram panes --channels lab --figures none", "lab"},
+      {"mask panes --where \"hsv.s > 20\" --write mask", "mask"}};
+  for (const auto& [line, folder] : runs) {
+    INFO(line);
+    REQUIRE(run_tool(dir, with(words_of(line), {"-o", folder})).exit_code == 0);
+    CHECK_THAT(text_of_file(dir / folder / "how.json"), !Catch::Contains("{out}"));
+    REQUIRE(run_tool(dir, {"run", folder + "/how.json", "-o", "again-" + folder}).exit_code == 0);
+    CHECK(contents_of(dir / ("again-" + folder)) == contents_of(dir / folder));
+  }
+  // 2/2 begins as paths into the folder 2 do.
+  const Words all = words_of("inspect panes --recursive -q");
+  REQUIRE(run_tool(dir, with(all, {"-o", "whole"})).exit_code == 0);
+  for (const char* part : {"1", "2"})
+    REQUIRE(run_tool(dir, with(all, {"--shard", std::string(part) + "/2", "-o", part})).exit_code ==
+            0);
+  REQUIRE(run_tool(dir, {"gather", "1", "2", "-o", "all"}).exit_code == 0);
+  CHECK(contents_of(dir / "all") == contents_of(dir / "whole"));
+  // The folder itself, where it is what is meant.
+  REQUIRE(
+      run_tool(dir, words_of("mask panes/pane-1.png --where \"hsv.s > 20\" --write mask -o out"))
+          .exit_code == 0);
+  REQUIRE(run_tool(dir, words_of("measure out --image panes -o out --write sizes")).exit_code == 0);
+  CHECK_THAT(text_of_file(dir / "out/how.json"), Catch::Contains("\"{out}\""));
+}
+
 TEST_CASE("a run that is done again takes the place of the one before", "[cli][many][how]") {
   const TempDir dir;
   write_panes(dir);

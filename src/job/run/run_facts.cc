@@ -1,8 +1,10 @@
 #include "job/run/run_facts.h"
 
 #include <algorithm>
+#include <array>
 #include <string_view>
 #include <system_error>
+#include <utility>
 
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
@@ -13,13 +15,27 @@ namespace {
 
 using std::filesystem::path;
 
-/// Replaces `from` at the begin of every text, where it is the whole text or ends at a slash.
-void replace_begin(Json& json, std::string_view from, std::string_view to) {
-  if (json.is_structured()) {
-    for (Json& part : json) replace_begin(part, from, to);
+/// Which texts may be `from` as a whole. Of others that is by chance: a command, a channel or a
+/// step may be called as the folder is.
+enum class Whole { kPaths, kAll };
+
+/// Replaces `from` at the begin of every text, where it ends at a slash or is all of one that may
+/// be it. `is_path`: whether a text is known to be a path by the key above it.
+void replace_begin(Json& json, std::string_view from, std::string_view to, Whole whole,
+                   bool is_path = false) {
+  static const std::array<std::string_view, 5> kPaths{"operands", "file", "outputs", "output",
+                                                      "folder"};
+  if (json.is_object()) {
+    for (auto& [key, part] : json.items())
+      if (key != "shard")  // 2/2 is no path
+        replace_begin(part, from, to, whole,
+                      std::find(kPaths.begin(), kPaths.end(), key) != kPaths.end());
+  } else if (json.is_array()) {
+    for (Json& part : json) replace_begin(part, from, to, whole, is_path);
   } else if (json.is_string()) {
     const auto& text = json.get_ref<const std::string&>();
-    if (text.starts_with(from) && (text.size() == from.size() || text[from.size()] == '/'))
+    const bool all = text.size() == from.size() && (is_path || whole == Whole::kAll);
+    if (text.starts_with(from) && (all || text.substr(from.size()).starts_with('/')))
       json = std::string(to) + text.substr(from.size());
   }
 }
@@ -69,7 +85,10 @@ Json asked_json(const SharedOptions& options, RunLedger& ledger) {
              {"operands", options.operands}, {"options", Json::object()},
              {"seed", options.seed},         {"files", Json::array()}};
   for (const TypedOption& option : options.typed) {
-    asked["options"][option.name] = value_json(option.values);
+    Json value = value_json(option.values);
+    if (option.names_files && !options.output.empty())
+      replace_begin(value, folder_text(options.output), kFolderMark, Whole::kAll);
+    asked["options"][option.name] = std::move(value);
     for (const path& file : files_named(option)) {
       Json one{{"file", file.string()}};
       one.update(state_json(ledger.named_state(file)));
@@ -81,12 +100,12 @@ Json asked_json(const SharedOptions& options, RunLedger& ledger) {
 }
 
 Json folder_to_mark(Json json, const path& folder) {
-  if (!folder.empty()) replace_begin(json, folder_text(folder), kFolderMark);
+  if (!folder.empty()) replace_begin(json, folder_text(folder), kFolderMark, Whole::kPaths);
   return json;
 }
 
 Json mark_to_folder(Json json, const path& folder) {
-  replace_begin(json, kFolderMark, folder_text(folder));
+  replace_begin(json, kFolderMark, folder_text(folder), Whole::kAll);
   return json;
 }
 
@@ -97,7 +116,7 @@ std::string folder_text(const path& folder) {
 }
 
 Json moved_paths(Json json, const path& from, const path& to) {
-  if (!from.empty()) replace_begin(json, folder_text(from), folder_text(to));
+  if (!from.empty()) replace_begin(json, folder_text(from), folder_text(to), Whole::kPaths);
   return json;
 }
 

@@ -28,8 +28,8 @@ Json state_json(const FileState& state);
 /// on where the folder is.
 inline constexpr const char* kFolderMark = "{out}";
 
-/// The same JSON with every text that is a path into `folder` beginning with the mark instead; and
-/// back again.
+/// The same JSON with every text that is a path into `folder` beginning with the mark instead, or
+/// being it where the folder itself is meant; and back again.
 Json folder_to_mark(Json json, const std::filesystem::path& folder);
 Json mark_to_folder(Json json, const std::filesystem::path& folder);
 

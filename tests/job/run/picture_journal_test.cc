@@ -88,13 +88,19 @@ TEST_CASE("a journal that was cut short holds what is whole", "[job][journal]") 
 
 TEST_CASE("paths into the results folder are marked, and nothing else", "[job][how]") {
   const Json values{{"a", "out/x.png"},
-                    {"b", "out"},
+                    {"command", "out"},
+                    {"operands", {"out", "outer"}},
+                    {"inputs", {{{"file", "out"}}}},
+                    {"shard", "out/2"},
                     {"c", "outer/x.png"},
                     {"d", {"out/", 3}},
                     {"e", "not out/x.png"}};
   const Json marked = folder_to_mark(values, "out/");
   CHECK(marked == Json{{"a", "{out}/x.png"},
-                       {"b", "{out}"},
+                       {"command", "out"},
+                       {"operands", {"{out}", "outer"}},
+                       {"inputs", {{{"file", "{out}"}}}},
+                       {"shard", "out/2"},
                        {"c", "outer/x.png"},
                        {"d", {"{out}/", 3}},
                        {"e", "not out/x.png"}});
