@@ -275,6 +275,46 @@ TEST_CASE("outlines train as sample regions with the very pixels", "[cli][measur
   CHECK(*std::max_element(samples.begin(), samples.end()) == found["inputs"][0]["count"]);
 }
 
+TEST_CASE("regions of several maps are counted together, as of their shards", "[cli][measure]") {
+  const TempDir dir;
+  for (const char* panel : {"panel-a.reference.png", "panel-b.reference.png"})
+    copy_demo(dir, panel);
+  write_picture(dir / "panel-z.png", spec_of(4, 2, 1),
+                bytes_of(std::vector<std::uint8_t>{255, 0, 0, 255, 255, 0, 0, 0}));
+  const Words all{
+      "measure", "panel-a.reference.png", "panel-b.reference.png", "panel-z.png", "--figures",
+      "svg"};
+  const json found = summary_of(run_tool(dir, with(all, {"-o", "one", "--summary", "json"})));
+  const json& together = found["together"];
+  CHECK(together["pictures"] == 3);
+  int count = 0;
+  for (const json& input : found["inputs"]) count += input["count"].get<int>();
+  CHECK(together["count"] == count);
+  REQUIRE(together["classes"].size() == 7);  // six glasses, and what the mask selects
+  const json& ruby = together["classes"][0];
+  const auto of = [&](int input) {
+    return found["inputs"][input]["classes"][0]["count"].get<int>();
+  };
+  CHECK(ruby["name"] == "ruby");
+  CHECK(ruby["count"] == of(0) + of(1));
+  CHECK(ruby["fewest"] == 0);
+  CHECK(ruby["fewest_file"] == "panel-z.png");
+  CHECK(ruby["most"] == std::max(of(0), of(1)));
+  CHECK(together["classes"][6]["name"] == "selected");
+  CHECK(together["classes"][6]["count"] == 2);
+  const std::string drawn = text_of_file(dir / "one/counts.figure.svg");
+  CHECK_THAT(drawn, Catch::Contains("Regions in 3 pictures") && Catch::Contains("panel-z.png"));
+  for (const char* part : {"1", "2"})
+    REQUIRE(run_tool(dir, with(all, {"--shard", std::string(part) + "/2", "-o", part})).exit_code ==
+            0);
+  const json gathered =
+      summary_of(run_tool(dir, {"gather", "1", "2", "-o", "all", "--summary", "json"}));
+  CHECK(gathered["runs"][0]["together"] == together);
+  CHECK(text_of_file(dir / "all/counts.figure.svg") == drawn);
+  CHECK_THAT(run_tool(dir, with(all, {"-o", "again"})).out,
+             Catch::Contains("all 3 pictures: " + std::to_string(count) + " regions\n"));
+}
+
 TEST_CASE("regions of several masks take the colors of the pictures they are named after",
           "[cli][measure]") {
   const TempDir dir;

@@ -35,7 +35,9 @@ void print_gather(const Json& summary, std::ostream& out) {
                        plural(run["pictures"], "picture"), plural(run["shards"], "shard"),
                        run["failed"]);
     if (!run.contains("together")) continue;
-    if (run["together"].contains("classes")) {
+    if (run["command"] == "measure") {
+      print_region_counts_of_all(run, out);
+    } else if (run["together"].contains("classes")) {
       print_class_shares_of_all(run, out);
     } else {
       print_selected_shares_of_all(run, out);

@@ -5,12 +5,14 @@
 #include <algorithm>
 #include <cctype>
 #include <ostream>
+#include <string>
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
 #include "cli/options/shared_flags.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "job/run/partner_files.h"
@@ -99,6 +101,7 @@ void print_measure(const Json& summary, std::ostream& out) {
     classes.print(out);
     print_regions(p, out);
   }
+  print_region_counts_of_all(summary, out);
   print_outputs(summary, out);
 }
 

@@ -3,29 +3,17 @@
 #include <fmt/format.h>
 
 #include <filesystem>
-#include <map>
 #include <ostream>
-#include <string>
 #include <vector>
 
+#include "cli/text/input_names.h"
 #include "cli/text/json_format.h"
 #include "cli/text/text_table.h"
-#include "job/picture/short_names.h"
 
 namespace chalcedony::cli {
 namespace {
 
 constexpr int kShareLetters = 5;  // "12.34"; below each other in a table
-
-/// What the inputs are called beside each other, by their files.
-std::map<std::string, std::string> names_of_inputs(const Json& summary) {
-  std::vector<std::filesystem::path> files;
-  for (const Json& input : summary["inputs"]) files.push_back(input["file"].get<std::string>());
-  const std::vector<std::string> names = short_names(files);
-  std::map<std::string, std::string> by_file;
-  for (std::size_t i = 0; i < files.size(); ++i) by_file[files[i].string()] = names[i];
-  return by_file;
-}
 
 /// The lowest or the highest share, in so many letters, and where it is.
 std::string extreme_text(const Json& range, const std::string& which,
@@ -71,6 +59,21 @@ void print_class_shares_of_all(const Json& summary, std::ostream& out) {
   for (const std::string which : {"lowest", "highest"})
     table.words(which, [which, &names](const Json& row) {
       return row.contains(which + "_file") ? extreme_text(row, which, names, kShareLetters) : "";
+    });
+  table.print(out);
+}
+
+void print_region_counts_of_all(const Json& summary, std::ostream& out) {
+  if (!summary.contains("together")) return;
+  const Json& together = summary["together"];
+  out << fmt::format("all {} pictures: {}\n", together["pictures"],
+                     plural(together["count"], "region"));
+  const std::map<std::string, std::string> names = names_of_inputs(summary);
+  TextTable table(together["classes"]);
+  table.words("class", "name").counts("regions", "count");
+  for (const std::string which : {"fewest", "most"})
+    table.words(which, [which, &names](const Json& row) {
+      return counted(row[which]) + " in " + names.at(row[which + "_file"].get<std::string>());
     });
   table.print(out);
 }

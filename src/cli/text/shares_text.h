@@ -20,6 +20,9 @@ void print_class_shares(const Json& shares, std::ostream& out);
 /// picture; nothing where the summary has no `together`.
 void print_class_shares_of_all(const Json& summary, std::ostream& out);
 
+/// How many regions each class has in all pictures together, and the fewest and the most in one.
+void print_region_counts_of_all(const Json& summary, std::ostream& out);
+
 /// The same of what is selected, as a sentence.
 void print_selected_shares_of_all(const Json& summary, std::ostream& out);
 

@@ -14,6 +14,8 @@
 #include "job/map/classify.h"
 #include "job/map/picture_shares.h"
 #include "job/picture/figures.h"
+#include "job/region/measure.h"
+#include "job/region/region_counts.h"
 #include "job/region/tidy.h"
 #include "job/run/results.h"
 #include "job/select/mask.h"
@@ -55,6 +57,7 @@ constexpr std::array kReporting{
     Reporting{"slice", slice_results, of_summaries<report_sliced>},
     Reporting{"tidy", tidy_results, of_summaries<report_cleaned>},
     Reporting{"mask", mask_results, of_summaries<report_selected_shares>},
+    Reporting{"measure", measure_results, of_summaries<report_region_counts>},
     Reporting{"spots", spots_results, of_summaries<report_spots>},
     Reporting{"histogram", histogram_results, of_histograms}};
 

@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/palette/figure_colors.h"
-#include "figure/shares_figure.h"
+#include "figure/class_bars_figure.h"
 #include "job/map/class_shares.h"
 #include "job/picture/short_names.h"
 
@@ -82,9 +82,9 @@ double share_of_unclassified(const Json& picture) {
 
 std::string in_pictures(std::size_t count) { return " in " + std::to_string(count) + " pictures"; }
 
-SharesFigure class_figure(const std::string& what, const Json& pictures, const Json& together) {
+ClassBars class_figure(const std::string& what, const Json& pictures, const Json& together) {
   const std::vector<const Json*> mapped = with_classes(pictures);
-  SharesFigure figure{"Shares of " + what + in_pictures(mapped.size()), names_of(mapped), {}, {}};
+  ClassBars figure{"Shares of " + what + in_pictures(mapped.size()), names_of(mapped), {}, {}};
   for (const Json& one : together["classes"])
     figure.classes.push_back({one["name"].get<std::string>(), one["color"].get<std::string>(),
                               one["percent"].get<double>()});
@@ -94,7 +94,7 @@ SharesFigure class_figure(const std::string& what, const Json& pictures, const J
   std::vector<double> far;
   bool some_far = false;
   for (const Json* const picture : mapped) {
-    std::vector<double>& shares = figure.percents.emplace_back();
+    std::vector<double>& shares = figure.values.emplace_back();
     for (const Json& one : (*picture)["classes"]) shares.push_back(one["percent"].get<double>());
     if (!all_classified) shares.push_back(share_of_unclassified(*picture));
     far.push_back(picture->value("far_percent", 0.0));
@@ -104,15 +104,15 @@ SharesFigure class_figure(const std::string& what, const Json& pictures, const J
   return figure;
 }
 
-SharesFigure selected_figure(const Json& pictures, const Json& together) {
+ClassBars selected_figure(const Json& pictures, const Json& together) {
   std::vector<const Json*> list;
   for (const Json& picture : pictures) list.push_back(&picture);
-  SharesFigure figure{"What is selected" + in_pictures(list.size()),
-                      names_of(list),
-                      {{"selected", kSelectedColor, together["selected_percent"].get<double>()}},
-                      {}};
+  ClassBars figure{"What is selected" + in_pictures(list.size()),
+                   names_of(list),
+                   {{"selected", kSelectedColor, together["selected_percent"].get<double>()}},
+                   {}};
   for (const Json* const picture : list)
-    figure.percents.push_back({(*picture)["selected_percent"].get<double>()});
+    figure.values.push_back({(*picture)["selected_percent"].get<double>()});
   return figure;
 }
 
@@ -157,8 +157,8 @@ void report_class_shares(Json& summary, const Json& pictures, const SharesName& 
   Json together = class_shares_of_all(pictures);
   if (together.is_null()) return;
   if (plot.format() != FigureFormat::kNone)
-    add_shares_figure(plot, results.path(name.file + "." + extension_of(plot.format())),
-                      class_figure(name.what, pictures, together));
+    add_class_bars_figure(plot, results.path(name.file + "." + extension_of(plot.format())),
+                          class_figure(name.what, pictures, together));
   summary["together"] = std::move(together);
 }
 
@@ -166,8 +166,8 @@ void report_selected_shares(Json& summary, Plot& plot, Results& results) {
   Json together = selected_shares_of_all(summary["inputs"]);
   if (together.is_null()) return;
   if (plot.format() != FigureFormat::kNone)
-    add_shares_figure(plot, results.path("coverage.figure." + extension_of(plot.format())),
-                      selected_figure(summary["inputs"], together));
+    add_class_bars_figure(plot, results.path("coverage.figure." + extension_of(plot.format())),
+                          selected_figure(summary["inputs"], together));
   summary["together"] = std::move(together);
 }
 

@@ -7,6 +7,7 @@
 #include <set>
 
 #include "core/error.h"
+#include "core/palette/figure_colors.h"
 #include "core/pixel/kept_rows.h"
 #include "core/region/class_sizes.h"
 #include "core/region/outlines.h"
@@ -25,6 +26,7 @@
 #include "job/picture/preview.h"
 #include "job/region/channel_figures.h"
 #include "job/region/region_colors.h"
+#include "job/region/region_counts.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
@@ -292,6 +294,7 @@ class MeasureJob {
       json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
     for (const ClassSizes& sizes : sizes_of_classes(regions_))
       json["classes"].push_back({{"name", names_[sizes.label]},
+                                 {"color", is_mask_ ? kSelectedColor : colors_of_[sizes.label]},
                                  {"count", sizes.regions},
                                  {"at_edge", sizes.at_edge},
                                  {"pixels", sizes.pixels},
@@ -334,22 +337,24 @@ const std::vector<ResultKind>& measure_results() {
        "pictures also sizes.csv, and so with regions"},
       {"outlines", "<stem>.outlines.geojson: outlines as sample regions", "outlines"},
       {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
-      {"figure", "<stem>.regions.figure.png: outlines, boxes and numbers on the picture"}};
+      {"figure",
+       "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; of several pictures "
+       "also counts.figure.png: how many regions each has"}};
   return kinds;
 }
 
 Json run_measure(const MeasureOptions& options, const Context& context) {
   Results results(options.shared, context, measure_results());
-  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("measure");
   std::optional<PartnerFiles> images;
   if (options.image) images.emplace(*options.image, is_picture_name);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     const std::filesystem::path* const image = images ? &images->of(input) : nullptr;
-    return MeasureJob(input, image, options, its_context, results, format).run();
+    return MeasureJob(input, image, options, its_context, results, figures.of_each).run();
   };
   for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
+  end_with_report(summary, figures.of_all, report_region_counts, results, context);
   return summary;
 }
 

@@ -1,5 +1,5 @@
 // Shares of several pictures, read from the SVG form of their figure.
-#include "figure/shares_figure.h"
+#include "figure/class_bars_figure.h"
 
 #include "tests/support/drawn_figure.h"
 
@@ -8,20 +8,20 @@ using namespace chalcedony::test;
 
 namespace {
 
-std::string shares_svg(const SharesFigure& figure) {
+std::string bars_svg(const ClassBars& figure) {
   return drawn([&](Plot& plot, const std::filesystem::path& path) {
-    add_shares_figure(plot, path, figure);
+    add_class_bars_figure(plot, path, figure);
   });
 }
 
 }  // namespace
 
 TEST_CASE("each picture has a bar of its shares, in its class's color", "[figure]") {
-  const std::string svg = shares_svg({"Shares of classes in 2 pictures",
-                                      {"north.png", "south.png"},
-                                      {{"lichen", "#808000", 40.0}, {"stone", "#f0f0f0", 60.0}},
-                                      {{25.4, 74.6}, {98.5, 1.5}},
-                                      SharesFigure::Beside{"far, %", {0.0, 61.2}}});
+  const std::string svg = bars_svg({"Shares of classes in 2 pictures",
+                                    {"north.png", "south.png"},
+                                    {{"lichen", "#808000", 40.0}, {"stone", "#f0f0f0", 60.0}},
+                                    {{25.4, 74.6}, {98.5, 1.5}},
+                                    ClassBars::Beside{"far, %", {0.0, 61.2}}});
   for (const char* text : {"Shares of classes in 2 pictures", "north.png", "south.png",
                            "percent of the counted pixels", "lichen   40.0 %", "stone   60.0 %",
                            "25.4", "74.6", "98.5", "far, %", "0.0", "61.2"})
@@ -36,10 +36,10 @@ TEST_CASE("each picture has a bar of its shares, in its class's color", "[figure
 
 TEST_CASE("one share alone has an axis of its own length", "[figure]") {
   const auto svg_of = [](double most) {
-    return shares_svg({"What is selected in 2 pictures",
-                       {"a.png", "b.png"},
-                       {{"selected", "#5b7f95", most}},
-                       {{most / 2}, {most}}});
+    return bars_svg({"What is selected in 2 pictures",
+                     {"a.png", "b.png"},
+                     {{"selected", "#5b7f95", most}},
+                     {{most / 2}, {most}}});
   };
   const std::string some = svg_of(23.6), few = svg_of(0.37), none = svg_of(0), all = svg_of(100);
   CHECK(has_text(some, "30"));
@@ -52,14 +52,36 @@ TEST_CASE("one share alone has an axis of its own length", "[figure]") {
   CHECK(has_text(all, "100.0"));
 }
 
+TEST_CASE("numbers of regions have an axis of their own length", "[figure]") {
+  ClassBars figure{"Regions in 2 pictures",
+                   {"plate-1.png", "plate-2.png"},
+                   {{.name = "yeast", .color = "#808000", .count = "1,270"},
+                    {.name = "mold", .color = "#f0f0f0", .count = "31"}},
+                   {{1200, 0}, {70, 31}},
+                   {},
+                   BarsOf::kRegions};
+  const std::string two = bars_svg(figure);
+  for (const char* text : {"regions", "yeast   1,270", "mold   31", "1,200", "70", "1,400",
+                           "numbers below are those of all pictures together"})
+    CHECK(has_text(two, text));
+  CHECK_FALSE(has_text(two, "0.0"));
+  figure.classes.pop_back();
+  figure.values = {{3}, {0}};
+  const std::string one = bars_svg(figure);
+  CHECK(has_text(one, "3"));
+  CHECK_FALSE(has_text(one, "4"));
+  figure.values = {{0}, {0}};
+  CHECK(has_text(bars_svg(figure), "1"));
+}
+
 TEST_CASE("many pictures have low bars, very many the mean of some", "[figure]") {
   const auto svg_of = [](std::size_t pictures) {
-    SharesFigure figure{"Shares", {}, {{"a", "#102030", 50.0}, {"b", "#d0d0d0", 50.0}}, {}};
+    ClassBars figure{"Shares", {}, {{"a", "#102030", 50.0}, {"b", "#d0d0d0", 50.0}}, {}};
     for (std::size_t i = 0; i < pictures; ++i) {
       figure.pictures.push_back("field-" + std::to_string(i) + ".png");
-      figure.percents.push_back({i % 2 ? 20.0 : 60.0, i % 2 ? 80.0 : 40.0});
+      figure.values.push_back({i % 2 ? 20.0 : 60.0, i % 2 ? 80.0 : 40.0});
     }
-    return shares_svg(figure);
+    return bars_svg(figure);
   };
   const std::string some = svg_of(60), many = svg_of(600), most = svg_of(1201);
   CHECK(has_text(some, "field-59.png"));

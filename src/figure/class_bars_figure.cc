@@ -1,4 +1,4 @@
-#include "figure/shares_figure.h"
+#include "figure/class_bars_figure.h"
 
 #include <fmt/format.h>
 
@@ -23,10 +23,20 @@ constexpr double kMostOfPictureNames = 0.25;          // of the body
 constexpr double kBesideWide = 230, kBesidePictures = 16, kBarTicsBelow = 34, kAroundText = 8;
 constexpr double kLeastEnd = 0.01;  // percent, of an axis
 constexpr int kPicturePoints = 11;
-constexpr const char* kOfCounted = "percent of the counted pixels";
+constexpr std::size_t kCountTics = 5;
 constexpr const char* kBesideColor = "#a5762a";
 
-std::string bar_text(double percent) { return fmt::format("{:.1f}", percent); }
+/// An axis of bars, and how their values are written.
+struct BarScale {
+  BarsOf of = BarsOf::kShares;
+  std::string title;
+  double end = 100;
+
+  std::string text(double value) const {
+    if (of == BarsOf::kRegions) return grouped(std::round(value));
+    return fmt::format("{:.{}f}", value, end < 1 ? 3 : 1);
+  }
+};
 
 /// The least of 100, 90, ..., 10, 5, 2, 1, 0.5, ... that is not below a share.
 double round_end(double most) {
@@ -36,6 +46,13 @@ double round_end(double most) {
     for (const double part : {0.5, 0.2, 0.1})
       if (part * ten >= most) end = part * ten;
   return end;
+}
+
+/// The first tic that is not below a number.
+double round_end_of_counts(double most) {
+  const std::vector<double> tics = round_tics(0, std::max(1.0, most), kCountTics);
+  const double step = tics.size() > 1 ? tics[1] : 1;
+  return std::ceil(std::max(1.0, most) / step) * step;
 }
 
 /// The mean of every `step` that follow each other.
@@ -62,14 +79,14 @@ struct BarRows {
   double half() const { return thin() ? kHalfThinBar : kHalfBar; }
 };
 
-BarRows bar_rows_of(const SharesFigure& figure) {
+BarRows bar_rows_of(const ClassBars& figure) {
   const std::size_t pictures = figure.pictures.size();
   BarRows rows{(pictures + kMostBars - 1) / kMostBars, {}, {}, {}};
   for (std::size_t i = 0; i < pictures; i += rows.pictures_each)
     rows.names.push_back(figure.pictures[i]);
   for (std::size_t c = 0; c < figure.classes.size(); ++c) {
     std::vector<double> shares;
-    for (const std::vector<double>& picture : figure.percents) shares.push_back(picture[c]);
+    for (const std::vector<double>& picture : figure.values) shares.push_back(picture[c]);
     rows.of_classes.push_back(means_of(shares, rows.pictures_each));
   }
   if (figure.beside) rows.beside = means_of(figure.beside->percents, rows.pictures_each);
@@ -100,9 +117,9 @@ void set_rows(Plot& plot, const BarRows& rows, double end, std::size_t tics) {
 }
 
 void draw_class_bars(Plot& plot, const Box& box, const Edges& axes, const BarRows& rows,
-                     const std::vector<LegendLine>& classes) {
-  const Box drawn = plot.panel(box, kOfCounted, axes);
-  set_rows(plot, rows, 100, 10);
+                     const std::vector<LegendLine>& classes, const BarScale& scale) {
+  const Box drawn = plot.panel(box, scale.title, axes);
+  set_rows(plot, rows, scale.end, 10);
   draw_picture_names(plot, rows, axes.left - kBesidePictures);
   std::vector<double> ends(rows.size(), 0.0);
   std::string bars;
@@ -111,13 +128,13 @@ void draw_class_bars(Plot& plot, const Box& box, const Edges& axes, const BarRow
     PlacedTexts& texts = text_color_on(classes[c].color) == kDarkText ? dark : light;
     std::string data;
     for (std::size_t r = 0; r < rows.size(); ++r) {
-      const double share = rows.of_classes[c][r], from = ends[r];
-      if (share <= 0) continue;
-      ends[r] += share;
+      const double value = rows.of_classes[c][r], from = ends[r];
+      if (value <= 0) continue;
+      ends[r] += value;
       data += bar(from, ends[r], r, rows.half());
-      const std::string text = bar_text(share);
+      const std::string text = scale.text(value);
       if (!rows.thin() &&
-          text_width(text, kPicturePoints) + kAroundText < share / 100 * drawn.width())
+          text_width(text, kPicturePoints) + kAroundText < value / scale.end * drawn.width())
         texts.add((from + ends[r]) / 2, static_cast<double>(r) + 0.5, text);
     }
     if (!data.empty())
@@ -126,62 +143,84 @@ void draw_class_bars(Plot& plot, const Box& box, const Edges& axes, const BarRow
   plot.line(bars + dark.plot_of(plot, kDarkText) + light.plot_of(plot, kLightText));
 }
 
-/// One share of each row, from 0 up to a round end.
-void draw_shares(Plot& plot, const Box& box, const Edges& axes, const BarRows& rows,
-                 const std::vector<double>& shares, const std::string& title,
+/// One value of each row, from 0 up to the end of its scale.
+void draw_values(Plot& plot, const Box& box, const Edges& axes, const BarRows& rows,
+                 const std::vector<double>& values, const BarScale& scale,
                  const std::string& color) {
-  const Box drawn = plot.panel(box, title, axes);
-  const double end = round_end(*std::max_element(shares.begin(), shares.end()));
-  set_rows(plot, rows, end, 4);
+  const Box drawn = plot.panel(box, scale.title, axes);
+  set_rows(plot, rows, scale.end, 4);
   if (axes.left > 0) draw_picture_names(plot, rows, axes.left - kBesidePictures);
   std::string bars;
   PlacedTexts on_paper, on_bar;
   for (std::size_t r = 0; r < rows.size(); ++r) {
-    bars += bar(0, shares[r], r, rows.half());
+    bars += bar(0, values[r], r, rows.half());
     if (rows.thin()) continue;
     // Beside its bar, or in it where there is no room left.
-    const std::string text = end < 1 ? fmt::format("{:.3f}", shares[r]) : bar_text(shares[r]);
-    const double half = (text_width(text, kPicturePoints) + kAroundText) / drawn.width() * end / 2;
+    const std::string text = scale.text(values[r]);
+    const double half =
+        (text_width(text, kPicturePoints) + kAroundText) / drawn.width() * scale.end / 2;
     const double middle = static_cast<double>(r) + 0.5;
-    if (shares[r] + 2 * half <= end) {
-      on_paper.add(shares[r] + half, middle, text);
+    if (values[r] + 2 * half <= scale.end) {
+      on_paper.add(values[r] + half, middle, text);
     } else {
-      on_bar.add(shares[r] - half, middle, text);
+      on_bar.add(values[r] - half, middle, text);
     }
   }
   plot.line("plot " + plot_of_bars(plot, bars, color) + on_paper.plot_of(plot, kDarkText) +
             on_bar.plot_of(plot, text_color_on(color)));
 }
 
+BarScale share_scale(const std::string& title, const std::vector<double>& shares) {
+  return {BarsOf::kShares, title, round_end(*std::max_element(shares.begin(), shares.end()))};
+}
+
+/// Of bars that are divided among classes, or of those of the only class.
+BarScale scale_of(const ClassBars& figure, const BarRows& rows) {
+  if (figure.of == BarsOf::kShares) {
+    const std::string title = "percent of the counted pixels";
+    return rows.of_classes.size() > 1 ? BarScale{BarsOf::kShares, title, 100}
+                                      : share_scale(title, rows.of_classes[0]);
+  }
+  double most = 0;
+  for (std::size_t r = 0; r < rows.size(); ++r) {
+    double all = 0;
+    for (const std::vector<double>& of_class : rows.of_classes) all += of_class[r];
+    most = std::max(most, all);
+  }
+  return {BarsOf::kRegions, "regions", round_end_of_counts(most)};
+}
+
+/// What the numbers of the legend are, and bars of many pictures.
+std::string subtitle_of(const ClassBars& figure, const BarRows& rows) {
+  const std::string below = (figure.of == BarsOf::kShares ? "shares" : "numbers") +
+                            std::string(" below are those of all pictures together");
+  return rows.pictures_each == 1
+             ? below
+             : fmt::format("each bar is the mean of {} pictures; {}", rows.pictures_each, below);
+}
+
 }  // namespace
 
-void add_shares_figure(Plot& plot, const std::filesystem::path& path, const SharesFigure& figure) {
+void add_class_bars_figure(Plot& plot, const std::filesystem::path& path, const ClassBars& figure) {
   const BarRows rows = bar_rows_of(figure);
   const double row_high =
       std::clamp(kBarRowsHigh / static_cast<double>(rows.size()), kLowestBarRow, kHighestBarRow);
   const double rows_high = row_high * static_cast<double>(std::min(rows.size(), kMostBarRows));
   const double legend = legend_height(figure.classes, Plot::kBodyWidth);
-  Box body = plot.begin(
-      path, figure.title,
-      rows.pictures_each == 1
-          ? "shares below are those of all pictures together"
-          : fmt::format("each bar is the mean of {} pictures; shares below are those of all "
-                        "pictures together",
-                        rows.pictures_each),
-      Plot::page_height(Plot::kPanelTitle + rows_high + kBarTicsBelow + legend));
+  Box body = plot.begin(path, figure.title, subtitle_of(figure, rows),
+                        Plot::page_height(Plot::kPanelTitle + rows_high + kBarTicsBelow + legend));
   draw_legend(plot, figure.classes, body.cut_bottom(legend));
-  double widest = 0;
-  for (const std::string& name : rows.names)
-    widest = std::max(widest, text_width(name, kPicturePoints));
-  const Edges axes{.left = std::min(widest, kMostOfPictureNames * body.width()) + kBesidePictures,
-                   .bottom = kBarTicsBelow};
+  const double names_wide =
+      std::min(widest_text(rows.names, kPicturePoints), kMostOfPictureNames * body.width());
+  const Edges axes{.left = names_wide + kBesidePictures, .bottom = kBarTicsBelow};
   if (figure.beside)
-    draw_shares(plot, body.cut_right(kBesideWide, Plot::kGap), {.bottom = kBarTicsBelow}, rows,
-                rows.beside, figure.beside->title, kBesideColor);
+    draw_values(plot, body.cut_right(kBesideWide, Plot::kGap), {.bottom = kBarTicsBelow}, rows,
+                rows.beside, share_scale(figure.beside->title, rows.beside), kBesideColor);
+  const BarScale scale = scale_of(figure, rows);
   if (figure.classes.size() > 1) {
-    draw_class_bars(plot, body, axes, rows, figure.classes);
+    draw_class_bars(plot, body, axes, rows, figure.classes, scale);
   } else {
-    draw_shares(plot, body, axes, rows, rows.of_classes[0], kOfCounted, figure.classes[0].color);
+    draw_values(plot, body, axes, rows, rows.of_classes[0], scale, figure.classes[0].color);
   }
 }
 
