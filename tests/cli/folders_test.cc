@@ -13,11 +13,12 @@ using nlohmann::json;
 
 namespace {
 
-/// survey/pane-10, pane-9, a figure, notes.txt, .hidden.png and survey/north/pane-9.
+/// survey/pane-10, pane-9, figures, notes.txt, .hidden.png and survey/north/pane-9.
 void write_survey(const TempDir& dir) {
   std::filesystem::create_directories(dir / "survey/north");
   for (const std::string name :
-       {"pane-10.png", "pane-9.png", "north/pane-9.png", ".hidden.png", "pane-9.mask.figure.png"})
+       {"pane-10.png", "pane-9.png", "north/pane-9.png", ".hidden.png", "pane-9.mask.figure.png",
+        "pane-9.histogram.png", "pane-9.joint-2.png", "pane-9.palette.png"})
     write_rgb(dir / ("survey/" + name), 2, 1, {200, 30, 40, 30, 60, 180});
   put_text(dir / "survey/notes.txt", "not a picture");
 }
@@ -49,6 +50,19 @@ TEST_CASE("a folder stands for its pictures in natural order", "[cli][folders]")
       dir, {"reframe", "survey", "--recursive", "--turn", "90", "-o", "t", "--summary", "json"}));
   CHECK(std::filesystem::exists(dir / "t/north/pane-9.reframed.png"));
   CHECK(pictures["outputs"].size() == 3);
+}
+
+TEST_CASE("a folder of pictures can be the folder of their results, twice", "[cli][folders]") {
+  const TempDir dir;
+  for (const char* name : {"pane-1.png", "pane-2.png"})
+    write_rgb(dir / name, 2, 1, {200, 30, 40, 30, 60, 180});
+  for (int run = 0; run < 2; ++run)
+    for (const Words& words : {words_of("histogram . -o . --joint hsv.h,hsv.s -q"),
+                               words_of("palette . -o . --unique -q"), words_of("inspect . -o .")})
+      CHECK(run_tool(dir, words).exit_code == 0);
+  const json how = json::parse(text_of_file(dir / "how.json"));
+  CHECK(how["runs"].size() == 3);
+  for (const json& run : how["runs"]) CHECK(run["inputs"].size() == 2);
 }
 
 TEST_CASE("results inside the folder are not taken as inputs again", "[cli][folders]") {

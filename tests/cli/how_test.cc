@@ -102,6 +102,11 @@ TEST_CASE("a folder may be called as a command, a channel or a shard is", "[cli]
             0);
   REQUIRE(run_tool(dir, {"gather", "1", "2", "-o", "all"}).exit_code == 0);
   CHECK(contents_of(dir / "all") == contents_of(dir / "whole"));
+  // A folder below that is called alike.
+  REQUIRE(run_tool(dir, words_of("inspect panes --recursive -o north")).exit_code == 0);
+  const json how = json::parse(text_of_file(dir / "north/how.json"));
+  for (const json& output : how["runs"][0]["outputs"])
+    CHECK(std::filesystem::exists(dir / "north" / output.get<std::string>()));
   // The folder itself, where it is what is meant.
   REQUIRE(
       run_tool(dir, words_of("mask panes/pane-1.png --where \"hsv.s > 20\" --write mask -o out"))

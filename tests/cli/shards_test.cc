@@ -41,6 +41,29 @@ TEST_CASE("shards put together are one run, byte by byte", "[cli][many][shards]"
   CHECK(json::parse(more.out)["unchanged"] == 9);
 }
 
+TEST_CASE("a shard that is done again, or goes on, is one shard", "[cli][many][shards]") {
+  const TempDir dir;
+  write_panes(dir);
+  const Words inspect{"inspect", "panes", "--recursive", "-q"};
+  for (const char* part : {"1", "2"})
+    for (const Words& more : {Words{}, Words{}, Words{"--resume"}})
+      REQUIRE(run_tool(dir, with(with(inspect, more), {"--shard", std::string(part) + "/2", "-o",
+                                                       std::string("s") + part}))
+                  .exit_code == 0);
+  REQUIRE(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}).exit_code == 0);
+  REQUIRE(run_tool(dir, with(inspect, {"-o", "one"})).exit_code == 0);
+  CHECK(contents_of(dir / "all") == contents_of(dir / "one"));
+  // One of these has no picture.
+  for (const char* part : {"1", "2"})
+    for (int again = 0; again < 2; ++again)
+      REQUIRE(run_tool(dir, {"inspect", "panes/pane-1.png", "-q", "--shard",
+                             std::string(part) + "/2", "-o", std::string("t") + part})
+                  .exit_code == 0);
+  for (const char* part : {"t1", "t2"})
+    CHECK(json::parse(text_of_file(dir / part / "how.json"))["runs"].size() == 1);
+  CHECK(run_tool(dir, {"gather", "t1", "t2", "-o", "few"}).exit_code == 0);
+}
+
 TEST_CASE("what all pictures hold is told and drawn of shards as of one run",
           "[cli][many][shards][shares]") {
   const TempDir dir;

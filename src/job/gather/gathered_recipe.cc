@@ -58,7 +58,7 @@ GatheredRun take_whole(const std::vector<RunPart>& parts, const path& output) {
   std::error_code error;
   if (std::filesystem::exists(journal, error))
     write_journal(journal_path(output, command), output, journal_of(first, output));
-  add_to_record(output, folder_to_mark(all.run, output));
+  add_to_record(output, run_to_mark(all.run, output));
   return all;
 }
 
@@ -93,7 +93,7 @@ GatheredRun gather_recipe(const std::vector<RunPart>& parts, const path& output,
     if (!all.failed.count(picture["file"].get<std::string>())) all.inputs.push_back(picture);
   all.run["inputs"] = all.inputs;
   all.run["outputs"] = outputs_below(all.outputs, output);
-  all.run = folder_to_mark(std::move(all.run), output);
+  all.run = run_to_mark(std::move(all.run), output);
   all.run["folder"] = folder_text(output);
   add_to_record(output, all.run);
   return all;

@@ -174,7 +174,7 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
   all.run["inputs"] = all.inputs;
   all.run["outputs"] = outputs_below(all.outputs, output);
   write_journal(journal_path(output, all.run["command"].get<std::string>()), output, journal);
-  add_to_record(output, folder_to_mark(all.run, output));
+  add_to_record(output, run_to_mark(all.run, output));
   return all;
 }
 

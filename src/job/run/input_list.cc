@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <istream>
+#include <string>
 #include <string_view>
 
 #include "core/error.h"
@@ -66,7 +67,11 @@ bool is_picture_name(const fs::path& path) {
          extensions.end();
 }
 
-bool is_figure_name(const fs::path& path) { return path.stem().extension() == ".figure"; }
+bool is_figure_name(const fs::path& path) {
+  const std::string thing = path.stem().extension().string();
+  return thing == ".figure" || thing == ".histogram" || thing == ".palette" ||
+         thing.starts_with(".joint");
+}
 
 bool is_table_name(const fs::path& path) { return lower_case(path.extension().string()) == ".csv"; }
 

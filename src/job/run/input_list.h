@@ -15,7 +15,8 @@ namespace chalcedony {
 bool is_picture_name(const std::filesystem::path& path);
 
 /// Whether a picture is a figure of ours, made to be looked at, by its name:
-/// `pane.mask.figure.png`.
+/// `pane.mask.figure.png`, `pane.histogram.png`, `pane.joint.png`, or the swatches
+/// `pane.palette.png`.
 bool is_figure_name(const std::filesystem::path& path);
 
 /// Whether a file is a table that stands for pictures, of colors or of samples, by its extension.

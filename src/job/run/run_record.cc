@@ -1,6 +1,7 @@
 #include "job/run/run_record.h"
 
 #include <algorithm>
+#include <array>
 #include <set>
 #include <utility>
 
@@ -109,25 +110,32 @@ Json run_json(const SharedOptions& options, const Context& context, const Json& 
   if (folder != options.output) run["output"] = options.output.filename().string();
   run["inputs"] = inputs_json(options, context, summary);
   run["outputs"] = outputs_json(summary, folder);
-  run = folder_to_mark(std::move(run), folder);
+  run = run_to_mark(std::move(run), folder);
   // By which the steps name one another's results.
   if (is_recipe) run["folder"] = folder_text(options.output);
   return run;
 }
 
-/// What is left of earlier runs once another has written its outputs.
-void give_up_outputs(std::vector<Json>& runs, const Json& outputs) {
-  for (Json& run : runs) {
+/// Whether one run is the other done again, by what was asked.
+bool is_same_run(const Json& a, const Json& b) {
+  const std::array<const char*, 4> asked{"command", "operands", "options", "shard"};
+  return std::all_of(asked.begin(), asked.end(),
+                     [&](const char* key) { return a.value(key, Json()) == b.value(key, Json()); });
+}
+
+/// What is left of earlier runs once another has written its outputs. A shard without pictures has
+/// none to lose; it stays until it is done again.
+void give_up_outputs(std::vector<Json>& runs, const Json& later) {
+  const Json& outputs = later["outputs"];
+  std::erase_if(runs, [&](Json& run) {
+    if (run["outputs"].empty()) return is_same_run(run, later);
     Json left = Json::array();
     for (Json& one : run["outputs"])
       if (std::find(outputs.begin(), outputs.end(), one) == outputs.end())
         left.push_back(std::move(one));
     run["outputs"] = std::move(left);
-  }
-  runs.erase(std::remove_if(
-                 runs.begin(), runs.end(),
-                 [](const Json& run) { return run["outputs"].empty() && !run.contains("shard"); }),
-             runs.end());
+    return run["outputs"].empty();
+  });
 }
 
 }  // namespace
@@ -161,6 +169,14 @@ void record_run(const SharedOptions& options, const Context& context, const Json
   add_to_record(folder, run_json(options, context, summary, folder));
 }
 
+Json run_to_mark(Json run, const path& folder) {
+  // One of them may lie in a folder below that is called alike.
+  Json outputs = std::move(run["outputs"]);
+  run = folder_to_mark(std::move(run), folder);
+  run["outputs"] = std::move(outputs);
+  return run;
+}
+
 void add_to_record(const path& folder, Json run) {
   const path file = record_path(folder);
   const FolderLock lock(folder, "how", FolderLock::kWait);
@@ -171,7 +187,7 @@ void add_to_record(const path& folder, Json run) {
   } catch (const InputError& other) {
     throw OutputError(other.problem() + " and is not replaced", "move it away", file.string());
   }
-  give_up_outputs(runs, run["outputs"]);
+  give_up_outputs(runs, run);
   runs.push_back(std::move(run));
   write_record(file, runs);
 }

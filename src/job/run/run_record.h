@@ -31,6 +31,10 @@ void record_run(const SharedOptions& options, const Context& context, const Json
 /// Errors    OutputError
 void add_to_record(const std::filesystem::path& folder, Json run);
 
+/// folder_to_mark() for a run that is to be recorded in `folder`, whose `outputs` are told by their
+/// paths below it already.
+Json run_to_mark(Json run, const std::filesystem::path& folder);
+
 /// A folder as seen from the folder of results.
 std::string asked_from(const std::filesystem::path& place, const std::filesystem::path& folder);
 
