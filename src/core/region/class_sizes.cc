@@ -14,15 +14,16 @@ std::vector<ClassSizes> sizes_of_classes(const std::vector<RegionMeasures>& regi
   }
   std::vector<ClassSizes> sizes;
   for (auto& [label, pixels] : of_class) {
-    std::sort(pixels.begin(), pixels.end());
+    const auto middle = pixels.begin() + static_cast<std::ptrdiff_t>((pixels.size() - 1) / 2);
+    std::nth_element(pixels.begin(), middle, pixels.end());
     ClassSizes& own = sizes.emplace_back();
     own.label = label;
     own.regions = pixels.size();
     own.at_edge = at_edge[label];
     for (const std::uint64_t size : pixels) own.pixels += size;
-    own.smallest = pixels.front();
-    own.median = pixels[(pixels.size() - 1) / 2];
-    own.largest = pixels.back();
+    own.smallest = *std::min_element(pixels.begin(), middle + 1);
+    own.median = *middle;
+    own.largest = *std::max_element(middle, pixels.end());
   }
   return sizes;
 }

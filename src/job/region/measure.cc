@@ -78,6 +78,7 @@ class MeasureJob {
     LabelRows rows(file_);
     for (std::uint32_t y = 0; y < shape.height; ++y) meter.add_row(rows.next());
     regions_ = meter.finish();
+    sizes_ = sizes_of_classes(regions_);
     region_of_part_ = meter.region_of_part();
     std::set<Label> found;
     for (const RegionMeasures& region : regions_) found.insert(region.label);
@@ -174,7 +175,7 @@ class MeasureJob {
   void write_sizes() {
     CsvTable table({"class", "regions", "at_edge", "pixels", "share_percent", "unit", "area",
                     "mean_area", "median_area", "smallest_area", "largest_area"});
-    for (const ClassSizes& sizes : sizes_of_classes(regions_))
+    for (const ClassSizes& sizes : sizes_)
       table.add({names_[sizes.label], sizes.regions, sizes.at_edge, sizes.pixels,
                  percent(sizes.pixels, all_pixels()), pixel_size_.unit, area(sizes.pixels),
                  sizes.mean() * area(1), area(sizes.median), area(sizes.smallest),
@@ -292,7 +293,7 @@ class MeasureJob {
               {"classes", Json::array()}};
     if (!pixel_size_from_.empty())
       json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
-    for (const ClassSizes& sizes : sizes_of_classes(regions_))
+    for (const ClassSizes& sizes : sizes_)
       json["classes"].push_back({{"name", names_[sizes.label]},
                                  {"color", is_mask_ ? kSelectedColor : colors_of_[sizes.label]},
                                  {"count", sizes.regions},
@@ -320,6 +321,7 @@ class MeasureJob {
   bool is_mask_ = false;
   std::vector<std::string> names_, colors_of_;  // by number
   std::vector<RegionMeasures> regions_;
+  std::vector<ClassSizes> sizes_;
   std::vector<std::uint32_t> region_of_part_;
   std::vector<Channel> channels_;  // of the image, in the units asked for
   std::vector<RegionColors> colors_;
