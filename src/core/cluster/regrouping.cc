@@ -9,7 +9,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kWaysAtOnce = 4;
+constexpr std::size_t kWaysAtOnce = 8;
 constexpr unsigned kStepsWithOneMore = 3;
 constexpr double kWorth = 1 - 1e-4;  // of what was left before
 

@@ -125,7 +125,7 @@ TEST_CASE("a weight is as good as as many equal points", "[core][cluster]") {
 }
 
 TEST_CASE("some starts come within half a percent of the best of fifty", "[core][cluster]") {
-  for (const unsigned seed : {11u, 12u, 13u}) {
+  for (unsigned seed = 11; seed < 23; ++seed) {
     const PointCloud cloud = points_of(seed, 3000, 3, 6);
     const Points points = cloud.view();
     std::mt19937 random(seed);
@@ -139,7 +139,9 @@ TEST_CASE("some starts come within half a percent of the best of fifty", "[core]
     INFO("seed " << seed);
     CHECK(ours.sum_of_squares() <= 1.005 * best);
     CHECK(ours.runs.size() == options.restarts);
-    for (const KMeansRun& run : ours.runs) CHECK(run.sum_of_squares >= ours.sum_of_squares());
+    // Sums of one grouping may differ in their last digit.
+    for (const KMeansRun& run : ours.runs)
+      CHECK(run.sum_of_squares >= (1 - 1e-12) * ours.sum_of_squares());
   }
 }
 
