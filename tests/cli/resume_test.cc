@@ -80,6 +80,38 @@ TEST_CASE("resuming leaves out what is done and unchanged", "[cli][many][resume]
                             Catch::Contains("wrote looked/statistics.csv\n"));
 }
 
+TEST_CASE("pictures that are named besides join those that are done", "[cli][many][resume]") {
+  const TempDir dir;
+  write_panes(dir);
+  const Words inspect{"inspect", "panes/pane-1.png", "panes/pane-3.png"};
+  const Words more{"inspect", "panes/pane-1.png", "panes/pane-2.png", "panes/pane-3.png"};
+  REQUIRE(run_tool(dir, with(inspect, {"-o", "out"})).exit_code == 0);
+  const auto run = run_tool(dir, with(more, {"-o", "out", "--resume", "--summary", "json"}));
+  CHECK(run.err.empty());
+  CHECK(summary_of(run)["unchanged"] == 2);
+  REQUIRE(run_tool(dir, with(more, {"-o", "whole"})).exit_code == 0);
+  CHECK(text_of_file(dir / "out/statistics.csv") == text_of_file(dir / "whole/statistics.csv"));
+  // Fewer are fewer.
+  CHECK(summary_of(run_tool(
+            dir, with(inspect, {"-o", "out", "--resume", "--summary", "json"})))["unchanged"] == 2);
+  CHECK(rows_of(dir / "out/statistics.csv").size() == 6);
+  // Where files go with the pictures by their order, another picture moves them on.
+  for (const char* name : {"1", "2", "3"})
+    put_text(dir / (std::string(name) + ".geojson"),
+             R"({"type": "FeatureCollection", "features": [{"type": "Feature", "properties": )"
+             R"({"class": "a"}, "geometry": {"type": "Point", "coordinates": [3, 3]}}]})");
+  const Words to{"--to", "panes/pane-1.png", "-o", "spots", "--summary", "json"};
+  REQUIRE(run_tool(dir, with({"spots", "panes/pane-1.png", "panes/pane-3.png", "--samples",
+                              "1.geojson", "--samples", "3.geojson"},
+                             to))
+              .exit_code == 0);
+  const auto moved =
+      run_tool(dir, with({"spots", "panes/pane-2.png", "panes/pane-1.png", "--samples", "1.geojson",
+                          "--samples", "3.geojson", "--resume"},
+                         to));
+  CHECK_THAT(moved.err, Catch::Contains("the results were made with other options"));
+}
+
 TEST_CASE("a folder that is called like the value of an option is no folder to be read",
           "[cli][many][resume]") {
   const TempDir dir;

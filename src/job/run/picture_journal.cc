@@ -55,6 +55,14 @@ JournalEntry entry_of(const Json& marked, const path& folder) {
   return entry;
 }
 
+/// Whether files that options name go with the pictures in their order, as several files of samples
+/// do.
+bool has_files_by_order(const SharedOptions& options) {
+  return std::any_of(options.typed.begin(), options.typed.end(), [](const TypedOption& option) {
+    return option.names_files && option.values.size() > 1;
+  });
+}
+
 }  // namespace
 
 path journal_path(const path& folder, const std::string& command) {
@@ -114,8 +122,9 @@ void PictureJournal::keep_earlier(const Context& context) {
     context.warn(std::string(unreadable.what()) + "; all pictures are done again");
     return;
   }
-  // Pictures may have been added since: how many there are is no option.
+  // Pictures may have been added since: which ones there are is no option.
   before.header["pictures"] = header_["pictures"];
+  if (!has_files_by_order(options_)) before.header["operands"] = header_["operands"];
   if (before.header != header_) {
     context.warn(path_.string() +
                  ": the results were made with other options, so all pictures are done again");
