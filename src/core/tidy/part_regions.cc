@@ -2,6 +2,7 @@
 
 #include <tbb/parallel_for.h>
 #include <tbb/parallel_sort.h>
+#include <tbb/task_arena.h>
 
 #include <algorithm>
 #include <array>
@@ -11,7 +12,7 @@
 #include <vector>
 
 #include "core/region/region_map.h"
-#include "core/tidy/depths.h"
+#include "core/tidy/squared_distances.h"
 
 namespace chalcedony {
 namespace {
@@ -52,12 +53,12 @@ class PartFlood {
         width_(extent.right - extent.left),
         height_(extent.bottom - extent.top),
         deeper_(deeper),
-        inside_(width_ * height_) {
+        outside_(width_ * height_, 1),
+        part_of_(outside_.size()) {
     for (const RegionRun& run : extent.runs)
-      std::fill(inside_.begin() + place(run.begin, run.y), inside_.begin() + place(run.end, run.y),
-                std::uint8_t{1});
-    squares_ = squared_depths(inside_, width_);
-    part_of_.resize(inside_.size());
+      std::fill(outside_.begin() + place(run.begin, run.y),
+                outside_.begin() + place(run.end, run.y), std::uint8_t{0});
+    squares_ = squared_distances(outside_, width_);
     parts_.push_back({kNone, 0, false});
   }
 
@@ -92,8 +93,8 @@ class PartFlood {
   std::vector<std::uint32_t> deepest_first() const {
     // Depth above, place below: from large to small these are deep ones first, later places first.
     std::vector<std::uint64_t> keys;
-    for (std::uint32_t i = 0; i < inside_.size(); ++i)
-      if (inside_[i]) keys.push_back(std::uint64_t{squares_[i]} << 32 | (~i & 0xffffffffu));
+    for (std::uint32_t i = 0; i < outside_.size(); ++i)
+      if (!outside_[i]) keys.push_back(std::uint64_t{squares_[i]} << 32 | (~i & 0xffffffffu));
     tbb::parallel_sort(keys.begin(), keys.end(), std::greater<>());
     std::vector<std::uint32_t> pixels;
     pixels.reserve(keys.size());
@@ -168,8 +169,8 @@ class PartFlood {
   const Extent& extent_;
   std::size_t width_, height_;
   double deeper_;
-  Flags inside_;
-  std::vector<std::uint32_t> squares_, part_of_;
+  Flags outside_;
+  std::vector<std::uint32_t> part_of_, squares_;
   std::vector<Part> parts_;
 };
 
@@ -181,7 +182,10 @@ void part_regions(LabelGrid& grid, double deeper) {
   tbb::parallel_for(std::size_t{0}, extents.size(), [&](std::size_t region) {
     const Extent& extent = extents[region];
     const std::uint32_t width = extent.right - extent.left;
-    for (const std::uint32_t cut : PartFlood(extent, deeper).cuts())
+    std::vector<std::uint32_t> cuts;
+    // A thread that waits for others within a region does not begin another one, which takes room.
+    tbb::this_task_arena::isolate([&] { cuts = PartFlood(extent, deeper).cuts(); });
+    for (const std::uint32_t cut : cuts)
       grid.row(extent.top + cut / width)[extent.left + cut % width] = 0;
   });
 }

@@ -1,4 +1,4 @@
-// Touching regions parted at their necks, and the depths that this hangs on.
+// Touching regions parted at their necks, and the distances that this hangs on.
 #include "core/tidy/part_regions.h"
 
 #include <algorithm>
@@ -9,7 +9,7 @@
 #include "core/arena.h"
 #include "core/region/region_map.h"
 #include "core/tidy/column_distances.h"
-#include "core/tidy/depths.h"
+#include "core/tidy/squared_distances.h"
 #include "core/tidy/tidy_steps.h"
 #include "tests/support/drawn_grid.h"
 
@@ -54,9 +54,12 @@ std::size_t lost(const LabelGrid& before, const LabelGrid& after) {
 /// level on. Of those that become one at a level the deepest goes on; another counts when it is
 /// deep enough there.
 std::size_t plain_parts(const LabelGrid& grid, double deeper) {
-  Flags inside(grid.labels.size());
-  for (std::size_t i = 0; i < inside.size(); ++i) inside[i] = grid.labels[i] != 0;
-  const auto squares = squared_depths(inside, grid.width);
+  Flags inside(grid.labels.size()), outside(grid.labels.size());
+  for (std::size_t i = 0; i < inside.size(); ++i) {
+    inside[i] = grid.labels[i] != 0;
+    outside[i] = grid.labels[i] == 0;
+  }
+  const auto squares = squared_distances(outside, grid.width);
   std::set<std::uint32_t, std::greater<>> levels;
   for (std::size_t i = 0; i < inside.size(); ++i)
     if (inside[i]) levels.insert(squares[i]);
@@ -89,16 +92,16 @@ std::size_t plain_parts(const LabelGrid& grid, double deeper) {
 
 }  // namespace
 
-TEST_CASE("depths are distances to the nearest pixel outside", "[core][tidy]") {
+TEST_CASE("squared distances are those to the nearest pixel that is on", "[core][tidy]") {
   for (const unsigned seed : {1u, 2u, 3u}) {
     const std::size_t width = 31 + seed, height = 19;
-    const LabelGrid grid = random_grid(static_cast<std::uint32_t>(width), height, seed, 1, 0.04);
-    Flags inside(grid.labels.begin(), grid.labels.end());
-    const auto squares = squared_depths(inside, width);
-    for (std::size_t i = 0; i < inside.size(); ++i) {
+    const LabelGrid grid = random_grid(static_cast<std::uint32_t>(width), height, seed, 1, 0.96);
+    const Flags on(grid.labels.begin(), grid.labels.end());
+    const auto squares = squared_distances(on, width);
+    for (std::size_t i = 0; i < on.size(); ++i) {
       double nearest = double{kFarAway} * kFarAway;
-      for (std::size_t o = 0; o < inside.size(); ++o) {
-        if (inside[o]) continue;
+      for (std::size_t o = 0; o < on.size(); ++o) {
+        if (!on[o]) continue;
         const double dx = static_cast<double>(i % width) - static_cast<double>(o % width);
         const double dy = static_cast<double>(i / width) - static_cast<double>(o / width);
         nearest = std::min(nearest, dx * dx + dy * dy);
@@ -106,9 +109,8 @@ TEST_CASE("depths are distances to the nearest pixel outside", "[core][tidy]") {
       CHECK(squares[i] == nearest);
     }
   }
-  // Beyond the picture is nothing outside.
-  const auto whole = squared_depths(Flags(12, 1), 4);
-  CHECK(std::all_of(whole.begin(), whole.end(),
+  const auto none = squared_distances(Flags(12), 4);
+  CHECK(std::all_of(none.begin(), none.end(),
                     [](std::uint32_t s) { return s == std::uint32_t{kFarAway} * kFarAway; }));
 }
 

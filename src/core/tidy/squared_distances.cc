@@ -1,5 +1,6 @@
-#include "core/tidy/depths.h"
+#include "core/tidy/squared_distances.h"
 
+#include <tbb/blocked_range.h>
 #include <tbb/parallel_for.h>
 
 #include "core/tidy/column_distances.h"
@@ -52,14 +53,16 @@ class LowestParabolas {
 
 }  // namespace
 
-std::vector<std::uint32_t> squared_depths(const Flags& inside, std::size_t width) {
-  Flags outside(inside.size());
-  for (std::size_t i = 0; i < inside.size(); ++i) outside[i] = inside[i] ? 0 : 1;
-  const Distances down = column_distances(outside, width);
-  std::vector<std::uint32_t> squares(inside.size());
-  tbb::parallel_for(std::size_t{0}, inside.size() / width, [&](std::size_t y) {
-    LowestParabolas(width).find(down.data() + y * width, width, squares.data() + y * width);
-  });
+std::vector<std::uint32_t> squared_distances(const Flags& on, std::size_t width) {
+  const Distances down = column_distances(on, width);
+  std::vector<std::uint32_t> squares(on.size());
+  tbb::parallel_for(tbb::blocked_range<std::size_t>(0, on.size() / width),
+                    [&](const tbb::blocked_range<std::size_t>& rows) {
+                      LowestParabolas parabolas(width);
+                      for (std::size_t at = rows.begin() * width; at < rows.end() * width;
+                           at += width)
+                        parabolas.find(down.data() + at, width, squares.data() + at);
+                    });
   return squares;
 }
 
