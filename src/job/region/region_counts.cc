@@ -1,7 +1,8 @@
 #include "job/region/region_counts.h"
 
-#include <algorithm>
+#include <cstdint>
 #include <filesystem>
+#include <map>
 #include <string>
 #include <utility>
 #include <vector>
@@ -15,42 +16,61 @@ namespace {
 
 constexpr const char* kNoColor = "#808080";  // of a run that did not tell colors yet
 
-/// How many regions of a class a picture has; none of one that it does not name.
-std::uint64_t count_in(const Json& picture, const Json& name) {
-  for (const Json& one : picture["classes"])
-    if (one["name"] == name) return one["count"].get<std::uint64_t>();
-  return 0;
-}
+/// How many regions each class has in each picture, and what the classes are called.
+struct CountedClasses {
+  std::vector<std::string> names, colors;           // in the order in which they come
+  std::vector<std::vector<std::uint64_t>> regions;  // of each picture those of each class
+};
 
-/// The classes of all pictures, in the order in which they come, with name and color.
-std::vector<Json> classes_of(const Json& pictures) {
-  std::vector<Json> classes;
-  for (const Json& picture : pictures)
-    for (const Json& one : picture["classes"])
-      if (std::none_of(classes.begin(), classes.end(),
-                       [&](const Json& known) { return known["name"] == one["name"]; }))
-        classes.push_back({{"name", one["name"]}, {"color", one.value("color", kNoColor)}});
-  return classes;
-}
-
-void add_counts(Json& one, const Json& pictures) {
-  std::uint64_t all = 0;
+CountedClasses counted_classes(const Json& pictures) {
+  CountedClasses counted;
+  std::map<std::string, std::size_t> places;
   for (const Json& picture : pictures) {
-    const std::uint64_t count = count_in(picture, one["name"]);
-    all += count;
-    if (!one.contains("fewest") || count < one["fewest"]) {
-      one["fewest"] = count;
-      one["fewest_file"] = picture["file"];
-    }
-    if (!one.contains("most") || count > one["most"]) {
-      one["most"] = count;
-      one["most_file"] = picture["file"];
+    std::vector<std::uint64_t>& regions = counted.regions.emplace_back(counted.names.size());
+    for (const Json& one : picture["classes"]) {
+      const auto [at, is_new] =
+          places.emplace(one["name"].get<std::string>(), counted.names.size());
+      if (is_new) {
+        counted.names.push_back(at->first);
+        counted.colors.push_back(one.value("color", kNoColor));
+        regions.push_back(0);
+      }
+      regions[at->second] = one["count"].get<std::uint64_t>();
     }
   }
-  one["count"] = all;
+  for (auto& regions : counted.regions) regions.resize(counted.names.size());
+  return counted;
 }
 
-ClassBars bars_of(const Json& pictures, const Json& together) {
+/// A class over all pictures.
+Json class_of_all(const Json& pictures, const CountedClasses& counted, std::size_t c) {
+  std::uint64_t all = 0;
+  std::size_t fewest = 0, most = 0;  // pictures
+  for (std::size_t p = 0; p < counted.regions.size(); ++p) {
+    const std::uint64_t count = counted.regions[p][c];
+    all += count;
+    if (count < counted.regions[fewest][c]) fewest = p;
+    if (count > counted.regions[most][c]) most = p;
+  }
+  return {{"name", counted.names[c]},
+          {"color", counted.colors[c]},
+          {"count", all},
+          {"fewest", counted.regions[fewest][c]},
+          {"fewest_file", pictures[fewest]["file"]},
+          {"most", counted.regions[most][c]},
+          {"most_file", pictures[most]["file"]}};
+}
+
+Json counts_of_all(const Json& pictures, const CountedClasses& counted) {
+  std::uint64_t count = 0;
+  for (const Json& picture : pictures) count += picture["count"].get<std::uint64_t>();
+  Json all{{"pictures", pictures.size()}, {"count", count}, {"classes", Json::array()}};
+  for (std::size_t c = 0; c < counted.names.size(); ++c)
+    all["classes"].push_back(class_of_all(pictures, counted, c));
+  return all;
+}
+
+ClassBars bars_of(const Json& pictures, const CountedClasses& counted, const Json& together) {
   ClassBars bars;
   bars.title = "Regions in " + std::to_string(pictures.size()) + " pictures";
   bars.of = BarsOf::kRegions;
@@ -59,36 +79,23 @@ ClassBars bars_of(const Json& pictures, const Json& together) {
                             .color = one["color"].get<std::string>(),
                             .count = grouped(one["count"].get<double>())});
   std::vector<std::filesystem::path> files;
-  for (const Json& picture : pictures) {
-    files.push_back(picture["file"].get<std::string>());
-    std::vector<double>& values = bars.values.emplace_back();
-    for (const Json& one : together["classes"])
-      values.push_back(static_cast<double>(count_in(picture, one["name"])));
-  }
+  for (const Json& picture : pictures) files.push_back(picture["file"].get<std::string>());
   bars.pictures = short_names(files);
+  for (const std::vector<std::uint64_t>& regions : counted.regions)
+    bars.values.emplace_back(regions.begin(), regions.end());
   return bars;
 }
 
 }  // namespace
 
-Json region_counts_of_all(const Json& pictures) {
-  if (pictures.size() < 2) return nullptr;
-  std::uint64_t count = 0;
-  for (const Json& picture : pictures) count += picture["count"].get<std::uint64_t>();
-  Json all{{"pictures", pictures.size()}, {"count", count}, {"classes", Json::array()}};
-  for (Json& one : classes_of(pictures)) {
-    add_counts(one, pictures);
-    all["classes"].push_back(std::move(one));
-  }
-  return all;
-}
-
 void report_region_counts(Json& summary, Plot& plot, Results& results) {
-  Json together = region_counts_of_all(summary["inputs"]);
-  if (together.is_null()) return;
-  if (plot.format() != FigureFormat::kNone && !together["classes"].empty())
+  const Json& pictures = summary["inputs"];
+  if (pictures.size() < 2) return;
+  const CountedClasses counted = counted_classes(pictures);
+  Json together = counts_of_all(pictures, counted);
+  if (plot.format() != FigureFormat::kNone && !counted.names.empty())
     add_class_bars_figure(plot, results.path("counts.figure." + extension_of(plot.format())),
-                          bars_of(summary["inputs"], together));
+                          bars_of(pictures, counted, together));
   summary["together"] = std::move(together);
 }
 

@@ -8,14 +8,11 @@
 
 namespace chalcedony {
 
-/// Of the summaries that measure makes of pictures: how many `pictures` there are, the `count` of
-/// all their regions, and for each class that some picture has its `name`, `color`, `count`, and
-/// the fewest and the most of its regions in a picture: `fewest`, `fewest_file`, `most`,
-/// `most_file` (the first such picture). Null of fewer than two pictures.
-Json region_counts_of_all(const Json& pictures);
-
-/// Adds region_counts_of_all() of the inputs to the summary as `together`, and where figures are
-/// drawn their figure, counts.figure, to the plot.
+/// Of the summaries that measure makes of pictures, adds to that of the run as `together`: how many
+/// `pictures` there are, the `count` of all their regions, and for each class that some picture has
+/// its `name`, `color`, `count`, and the fewest and the most of its regions in a picture: `fewest`,
+/// `fewest_file`, `most`, `most_file` (the first such picture). Where figures are drawn, adds
+/// counts.figure to the plot. Nothing of fewer than two pictures.
 void report_region_counts(Json& summary, Plot& plot, Results& results);
 
 }  // namespace chalcedony
