@@ -18,8 +18,7 @@ constexpr std::size_t kMostWithCounts = 9;   // more classes leave room for shar
 constexpr std::size_t kMostWithShares = 16;  // and then for colors only, without totals
 constexpr std::size_t kMostNames = 30;       // beside one another; of more every second, third, ...
 // Of the page, in pixels.
-constexpr double kLeastNamesWide = 140, kMostNamesWide = 260, kBesideClassNames = 16,
-                 kBetweenNames = 10;
+constexpr double kLeastNamesWide = 140, kMostNamesWide = 260, kBesideClassNames = 16;
 constexpr double kSharesScaleShort = 136, kKeyHigh = 40;
 constexpr int kCellPoints = 11, kBarPoints = 12;
 constexpr const char* kUsersColor = "#5b7f9d";
@@ -102,11 +101,9 @@ void add_matrix_figure(Plot& plot, const std::filesystem::path& path, const std:
   set_heat_scale(plot);
   plot.line("unset grid; unset border; unset key; set cbrange [0:1]");
   plot.line(fmt::format("set xrange [0:{}]; set yrange [{}:0]", width + more, height + more));
-  const double room = with_totals
-                          ? cells_at.width() / static_cast<double>(width + more) - kBetweenNames
-                          : kTurnedNamesLong;
-  const std::vector<std::string> columns = fitted_names(
-      {rows.begin(), rows.begin() + static_cast<std::ptrdiff_t>(width)}, room, kCellPoints);
+  const std::vector<std::string> columns =
+      names_above({rows.begin(), rows.begin() + static_cast<std::ptrdiff_t>(width)},
+                  cells_at.width() / static_cast<double>(width + more), !with_totals, kCellPoints);
   const auto beside = [&](const char* accuracy_name) {
     return with_totals ? std::vector<std::string>{"total", accuracy_name}
                        : std::vector<std::string>{};

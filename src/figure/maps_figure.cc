@@ -120,10 +120,9 @@ void draw_classes(Plot& plot, const Box& box, const Edges& axes, const Box& scal
   plot.line(fmt::format("set xrange [0:{0}]; set x2range [0:{0}]; set yrange [{1}:0]",
                         classes.size(), maps.size()));
   const bool turned = classes.size() > kMostWithF1;
-  const double room =
-      turned ? kTurnedNamesLong : inside.width() / static_cast<double>(classes.size());
-  plot.line("unset xtics; unset ytics; set x2tics " +
-            name_tics(fitted_names(classes, room, kClassNamePoints), {}, kMostRows) +
+  const std::vector<std::string> names = names_above(
+      classes, inside.width() / static_cast<double>(classes.size()), turned, kClassNamePoints);
+  plot.line("unset xtics; unset ytics; set x2tics " + name_tics(names, {}, kMostRows) +
             (turned ? " rotate by 60 left" : "") + " scale 0 font ',11'");
   plot.line(cells.plot_of(plot, 0.46, "noborder"));
   plot.line("unset colorbox; unset x2tics; set xtics auto; set ytics auto");

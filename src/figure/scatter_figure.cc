@@ -7,15 +7,12 @@
 
 #include "core/degrees.h"
 #include "figure/plot/axis.h"
-#include "figure/plot/fitted_text.h"
 #include "figure/plot/legend.h"
 
 namespace chalcedony {
 namespace {
 
-// Of the page, in pixels: around the names of the legend, and it as a whole.
-constexpr double kBesideNames = 52, kLeastLegendWide = 180, kMostLegendWide = 300;
-constexpr int kNamePointsInLegend = 11;
+constexpr double kLeastLegendWide = 180, kMostLegendWide = 300;  // of the page, in pixels
 
 /// The curve two standard deviations from the mean in every direction.
 std::string ellipse_data(const ClassStatistics& s, std::size_t x, std::size_t y) {
@@ -147,12 +144,8 @@ std::string marked_layer(Plot& plot, const ScatterPoints& marked) {
 /// The names of the classes with their colors, cut off a box on its right.
 void draw_classes(Plot& plot, Box& body, const Model& model) {
   std::vector<LegendLine> classes;
-  double widest = 0;
-  for (const ModelClass& one : model.classes) {
-    classes.push_back({one.name, one.color});
-    widest = std::max(widest, text_width(one.name, kNamePointsInLegend));
-  }
-  const double wide = std::clamp(widest + kBesideNames, kLeastLegendWide, kMostLegendWide);
+  for (const ModelClass& one : model.classes) classes.push_back({one.name, one.color});
+  const double wide = std::clamp(legend_width(classes), kLeastLegendWide, kMostLegendWide);
   draw_legend(plot, classes, body.cut_right(wide, Plot::kGap));
 }
 

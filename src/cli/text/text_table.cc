@@ -10,6 +10,7 @@
 #include "cli/text/channel_text.h"
 #include "cli/text/json_format.h"
 #include "core/channel/quoted_channel.h"
+#include "io/text/letters.h"
 #include "io/text/number_text.h"
 
 namespace chalcedony::cli {
@@ -27,9 +28,7 @@ double number_of(const Json& field) {
 
 /// Places on the screen: letters of UTF-8, whatever their bytes.
 std::size_t width_of(const std::string& text) {
-  return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) {
-    return (static_cast<unsigned char>(c) & 0xc0) != 0x80;
-  }));
+  return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), begins_letter));
 }
 
 int decimals_for(const std::vector<double>& values, int digits) {

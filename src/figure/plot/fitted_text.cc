@@ -7,6 +7,8 @@
 #include <map>
 #include <utility>
 
+#include "io/text/letters.h"
+
 namespace chalcedony {
 namespace {
 
@@ -32,7 +34,7 @@ Letters letters_of(std::string_view text) {
   Letters letters;
   for (std::size_t begin = 0, end = 0; begin < text.size(); begin = end) {
     do ++end;
-    while (end < text.size() && (static_cast<unsigned char>(text[end]) & 0xc0) == 0x80);
+    while (end < text.size() && !begins_letter(text[end]));
     letters.push_back(text.substr(begin, end - begin));
   }
   return letters;
@@ -53,14 +55,15 @@ std::string fitted_around(const Letters& letters, std::size_t begin, std::size_t
            (to < letters.size() ? kEllipsis : "");
   };
   std::string fitted = part(begin, end);
-  for (std::size_t before = 0; fitted.size() != before;) {
-    before = fitted.size();
+  for (bool grows = true; grows;) {
+    grows = false;
     for (const bool left : {true, false}) {
       if (left ? begin == 0 : end == letters.size()) continue;
       std::string more = part(begin - (left ? 1 : 0), end + (left ? 0 : 1));
       if (text_width(more, points) > width) continue;
       fitted = std::move(more);
       left ? --begin : ++end;
+      grows = true;
     }
   }
   return fitted;
@@ -72,23 +75,20 @@ struct SharedEnds {
 };
 
 SharedEnds shared_ends(const std::vector<Letters>& texts) {
-  const Letters& first = texts.front();
-  std::size_t shortest = first.size();
+  std::size_t shortest = texts.front().size();
   for (const Letters& text : texts) shortest = std::min(shortest, text.size());
-  const auto all = [&](const auto& has_it) {
-    return std::all_of(texts.begin(), texts.end(), has_it);
+  // Whether all have one letter at a place that is told by their lengths.
+  const auto agree = [&](const auto& place_in) {
+    return std::all_of(texts.begin(), texts.end(), [&](const Letters& text) {
+      return text[place_in(text)] == texts.front()[place_in(texts.front())];
+    });
   };
-  SharedEnds shared;
-  auto& [before, behind] = shared;
-  while (before < shortest &&
-         all([&](const Letters& text) { return text[shared.before] == first[shared.before]; }))
-    ++before;
-  while (before + behind < shortest && all([&](const Letters& text) {
-           return text.end()[-1 - static_cast<std::ptrdiff_t>(shared.behind)] ==
-                  first.end()[-1 - static_cast<std::ptrdiff_t>(shared.behind)];
-         }))
+  std::size_t before = 0, behind = 0;
+  while (before < shortest && agree([&](const Letters&) { return before; })) ++before;
+  while (before + behind < shortest &&
+         agree([&](const Letters& text) { return text.size() - 1 - behind; }))
     ++behind;
-  return shared;
+  return {before, behind};
 }
 
 }  // namespace
@@ -99,7 +99,7 @@ double text_width(std::string_view text, int points) {
     const auto code = static_cast<unsigned char>(byte);
     if (code >= ' ' && code <= '~') {
       sizes += kAsciiWidths[code - ' '] / 100.0;
-    } else if ((code & 0xc0) != 0x80) {
+    } else if (begins_letter(byte)) {
       sizes += code < kFirstWide ? kOtherWidth : kWideWidth;
     }
   }

@@ -15,7 +15,7 @@ void set_heat_scale(Plot& plot);
 /// most: by the logarithm or linear.
 double heat_of_count(std::uint64_t pixels, std::uint64_t highest, bool linear);
 
-/// The same for figures that follow, with the labels of the color bar.
+/// Colors of the figure that follows are taken so, with the labels of the color bar.
 void set_count_colors(Plot& plot, std::uint64_t highest, bool linear);
 
 /// Cuts off on the right of a box what a scale of colors takes, with its tics and its title;

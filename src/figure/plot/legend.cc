@@ -39,10 +39,7 @@ std::vector<std::string> texts_of(const std::vector<LegendLine>& lines, double w
 
 /// As many columns as the widest text has room in.
 std::size_t legend_columns(const std::vector<LegendLine>& legend, double width) {
-  double widest = 0;
-  for (const LegendLine& line : legend)
-    widest = std::max(widest, text_width(line.name + told_of(line), kLegendPoints));
-  const double column = kLegendSwatch + widest + kLegendGap;
+  const double column = legend_width(legend) + kLegendGap;
   return std::clamp(static_cast<std::size_t>(width / column), std::size_t{1}, kMostLegendColumns);
 }
 
@@ -56,6 +53,13 @@ std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::siz
 }
 
 }  // namespace
+
+double legend_width(const std::vector<LegendLine>& legend) {
+  double widest = 0;
+  for (const LegendLine& line : legend)
+    widest = std::max(widest, text_width(line.name + told_of(line), kLegendPoints));
+  return kLegendSwatch + widest;
+}
 
 double legend_height(const std::vector<LegendLine>& legend, double width) {
   const std::size_t columns = legend_columns(legend, width);

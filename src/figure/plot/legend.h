@@ -30,6 +30,9 @@ inline std::string and_more(std::size_t left_out) {
   return "and " + std::to_string(left_out) + " more";
 }
 
+/// The width of a legend in one column, when no name is cut.
+double legend_width(const std::vector<LegendLine>& legend);
+
 /// The height of a legend so wide, when all lines are shown.
 double legend_height(const std::vector<LegendLine>& legend, double width);
 

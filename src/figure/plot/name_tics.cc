@@ -2,9 +2,20 @@
 
 #include <fmt/format.h>
 
+#include "figure/plot/fitted_text.h"
 #include "figure/plot/plot.h"
 
 namespace chalcedony {
+namespace {
+
+constexpr double kTurnedNamesLong = 100, kBetweenNames = 10;  // of the page, in pixels
+
+}  // namespace
+
+std::vector<std::string> names_above(const std::vector<std::string>& names, double column,
+                                     bool turned, int points) {
+  return fitted_names(names, turned ? kTurnedNamesLong : column - kBetweenNames, points);
+}
 
 std::string name_tics(const std::vector<std::string>& names, const std::vector<std::string>& behind,
                       std::size_t most) {

@@ -8,9 +8,12 @@
 
 namespace chalcedony {
 
-/// What names take above a panel, as they are and turned, and how long turned ones may be, in
-/// pixels of the page.
-inline constexpr double kNamesAbove = 24, kTurnedNamesAbove = 96, kTurnedNamesLong = 100;
+/// What names take above a panel, as they are and turned, in pixels of the page.
+inline constexpr double kNamesAbove = 24, kTurnedNamesAbove = 96;
+
+/// Names as they stand above columns so wide, or turned where `turned`; cut where there is no room.
+std::vector<std::string> names_above(const std::vector<std::string>& names, double column,
+                                     bool turned, int points);
 
 /// gnuplot's list of tics, with the color of their text, for rows 0 to 1, 1 to 2, ..., each at its
 /// middle: the names, of more than `most` every second, third, ..., and all of what stands behind
