@@ -28,9 +28,23 @@ double value_of_bin(const Binning& binning, std::size_t bin) {
   return binning.holds_codes() ? binning.edge(bin) : binning.center(bin);
 }
 
+const HistogramColumns& channel_columns() {
+  static const HistogramColumns columns{
+      {"channel", "bin", "from", "below", "count", "share_percent"}, 1, 4};
+  return columns;
+}
+
+const HistogramColumns& joint_columns() {
+  static const HistogramColumns columns{{"first", "second", "first_from", "first_below",
+                                         "second_from", "second_below", "count", "share_percent"},
+                                        2,
+                                        6};
+  return columns;
+}
+
 void write_channel_table(const std::filesystem::path& path, const std::vector<Channel>& channels,
                          const HistogramTally& tally) {
-  CsvTable table({"channel", "bin", "from", "below", "count", "share_percent"});
+  CsvTable table(channel_columns().header);
   for (std::size_t i = 0; i < channels.size(); ++i) {
     const Histogram& h = tally.channels[i];
     const std::string name = channels[i].name();
@@ -53,10 +67,10 @@ std::vector<Histogram> read_channel_table(const std::filesystem::path& path,
   const auto rows = read_csv(path);
   std::size_t row = 0;  // the headings
   const auto next_count = [&](const Channel& channel, const std::string& bin) {
-    constexpr std::size_t kCount = 4;
-    const bool named = ++row < rows.size() && rows[row].size() > kCount &&
+    const std::size_t at = channel_columns().count;
+    const bool named = ++row < rows.size() && rows[row].size() > at &&
                        rows[row][0] == channel.name() && rows[row][1] == bin;
-    const auto count = named ? read_number<std::uint64_t>(rows[row][kCount]) : std::nullopt;
+    const auto count = named ? read_number<std::uint64_t>(rows[row][at]) : std::nullopt;
     if (!count)
       throw InputError("is not as it was written, in line " + std::to_string(row + 1),
                        "make it anew", path.string());
@@ -82,9 +96,7 @@ void write_joint_table(const std::filesystem::path& path, const HistogramOptions
   std::size_t cells = 0;
   for (const JointHistogram& h : tally.joint) cells += h.first().bins() * h.second().bins();
   constexpr std::size_t kBytesPerCell = 96;  // an upper bound on most lines
-  CsvTable table({"first", "second", "first_from", "first_below", "second_from", "second_below",
-                  "count", "share_percent"},
-                 cells * kBytesPerCell);
+  CsvTable table(joint_columns().header, cells * kBytesPerCell);
   for (std::size_t i = 0; i < options.joint.size(); ++i) {
     const JointHistogram& h = tally.joint[i];
     const std::string first = options.joint[i].first.name(),

@@ -41,6 +41,17 @@ std::optional<std::size_t> median_bin(const Histogram& histogram);
 /// The value a bin stands for: the 8-bit code where bins hold one each, else its center.
 double value_of_bin(const Binning& binning, std::size_t bin);
 
+/// What a table of histograms consists of: first what names a histogram, then where its bins are,
+/// the count of each, and its share.
+struct HistogramColumns {
+  std::vector<std::string> header;
+  std::size_t names;  // columns that name the histogram
+  std::size_t count;  // the column of the count
+};
+
+const HistogramColumns& channel_columns();
+const HistogramColumns& joint_columns();
+
 /// <stem>.histogram.csv: the bins of every channel, then what lies beside them.
 void write_channel_table(const std::filesystem::path& path, const std::vector<Channel>& channels,
                          const HistogramTally& tally);
