@@ -59,7 +59,7 @@ class PartFlood {
       std::fill(outside_.begin() + place(run.begin, run.y),
                 outside_.begin() + place(run.end, run.y), std::uint8_t{0});
     squares_ = squared_distances(outside_, width_);
-    parts_.push_back({kNone, 0, false});
+    parts_.push_back({kNone, 0});
   }
 
   /// The pixels that are cut, as places of the box; a shallow part that cuts enclose goes with
@@ -68,7 +68,7 @@ class PartFlood {
     for (const std::uint32_t pixel : deepest_first()) reach(pixel);
     std::vector<std::uint32_t> cut;
     for (std::uint32_t i = 0; i < part_of_.size(); ++i)
-      if (part_of_[i] == kCut || (part_of_[i] != kNone && parts_[root(part_of_[i])].shallow))
+      if (part_of_[i] == kCut || (part_of_[i] != kNone && is_shallow(root(part_of_[i]))))
         cut.push_back(i);
     return cut;
   }
@@ -79,7 +79,7 @@ class PartFlood {
   struct Part {
     std::uint32_t joined;  // the part it has become one with, itself as long as it has not
     double depth;          // of its deepest pixel
-    bool shallow;          // when it first met a deeper one, it was not deep enough
+    double met = -1;       // how deep it lies where it first met a deeper one across a cut
   };
 
   std::ptrdiff_t place(std::uint32_t x, std::uint32_t y) const {
@@ -132,28 +132,41 @@ class PartFlood {
 
   void reach(std::uint32_t pixel) {
     const Around near = around(pixel);
+    const double depth = depth_at(pixel);
     if (near.count == 0) {
-      // Beside a cut there is no new part, but more of the cut.
-      part_of_[pixel] = near.cut ? kCut : new_part(depth_at(pixel));
+      part_of_[pixel] = new_part(depth);
+      if (near.cut) meet(part_of_[pixel], depth);
       return;
     }
     std::uint32_t deepest = near.parts[0];
     for (std::size_t i = 1; i < near.count; ++i)
       if (is_deeper(near.parts[i], deepest)) deepest = near.parts[i];
-    bool meets = false;
+    const auto is_other = [&](std::size_t i) { return near.parts[i] != deepest; };
+    bool cuts = false;
     for (std::size_t i = 0; i < near.count; ++i)
-      if (near.parts[i] != deepest) meets = stands(near.parts[i], depth_at(pixel)) || meets;
-    // A cut does not join what is beside it; another pixel may.
-    for (std::size_t i = 0; i < near.count && !meets; ++i) parts_[near.parts[i]].joined = deepest;
-    part_of_[pixel] = meets ? kCut : deepest;
+      cuts = cuts || (is_other(i) && !is_shallow(near.parts[i], depth));
+    // Across a cut lie parts that were there before, and are deeper.
+    for (std::size_t i = 0; i < near.count; ++i)
+      if (near.cut || (cuts && is_other(i))) meet(near.parts[i], depth);
+    part_of_[pixel] = cuts ? kCut : deepest;
+    if (cuts) return;  // it does not join what is beside it; another pixel may
+    for (std::size_t i = 0; i < near.count; ++i) join(near.parts[i], deepest);
   }
 
-  /// Whether a part is one beside a deeper one that it meets at this depth, for the first time or
-  /// again.
-  bool stands(std::uint32_t part, double depth) {
-    Part& one = parts_[part];
-    one.shallow = one.shallow || one.depth - depth < deeper_;
-    return !one.shallow;
+  /// A part meets a deeper one across a cut, beside a pixel that lies so deep.
+  void meet(std::uint32_t part, double depth) {
+    parts_[part].met = std::max(parts_[part].met, depth);
+  }
+
+  void join(std::uint32_t part, std::uint32_t deepest) {
+    parts_[part].joined = deepest;
+    meet(deepest, parts_[part].met);
+  }
+
+  /// Whether a part is no one of its own beside deeper ones that it met, or meets so deep now.
+  bool is_shallow(std::uint32_t part, double now = -1) const {
+    const double met = std::max(parts_[part].met, now);
+    return met >= 0 && parts_[part].depth - met < deeper_;
   }
 
   bool is_deeper(std::uint32_t a, std::uint32_t b) const {
@@ -162,7 +175,7 @@ class PartFlood {
 
   std::uint32_t new_part(double depth) {
     const auto part = static_cast<std::uint32_t>(parts_.size());
-    parts_.push_back({part, depth, false});
+    parts_.push_back({part, depth});
     return part;
   }
 

@@ -79,8 +79,8 @@ class StepReader {
             number("a whole radius in pixels", kMostMajorityRadius, true));
         break;
       case Kind::kPart:
-        step_.deeper =
-            number("how many pixels wider parts are than their neck", kMostRadius, false);
+        step_.deeper = number("how many pixels parts are larger in radius than their neck",
+                              kMostRadius, false);
         if (step_.deeper == 0) fail("'0' parts regions everywhere");
         break;
       default:

@@ -50,6 +50,22 @@ std::size_t lost(const LabelGrid& before, const LabelGrid& after) {
   return pixels;
 }
 
+/// Blobs: where noise is high, smoothed so many pixels far.
+LabelGrid blobs_of(int width, int height, int far, unsigned seed) {
+  const LabelGrid noise =
+      random_grid(static_cast<std::uint32_t>(width), static_cast<std::uint32_t>(height), seed);
+  LabelGrid blobs(noise.width, noise.height);
+  for (int y = 0; y < height; ++y)
+    for (int x = 0; x < width; ++x) {
+      int sum = 0, of = 0;
+      for (int ny = std::max(0, y - far); ny <= std::min(height - 1, y + far); ++ny)
+        for (int nx = std::max(0, x - far); nx <= std::min(width - 1, x + far); ++nx, ++of)
+          sum += noise.row(static_cast<std::size_t>(ny))[nx];
+      blobs.row(static_cast<std::size_t>(y))[x] = 2 * sum > of;
+    }
+  return blobs;
+}
+
 /// How many parts there are, level by level: regions of what is at least so deep, from the deepest
 /// level on. Of those that become one at a level the deepest goes on; another counts when it is
 /// deep enough there.
@@ -157,17 +173,7 @@ TEST_CASE("each class is parted by itself, also at the edge of the picture", "[c
 
 TEST_CASE("parts are those of all levels, on any number of threads", "[core][tidy]") {
   for (unsigned seed = 1; seed <= 6; ++seed) {
-    // Blobs: where smoothed noise is high.
-    const LabelGrid noise = random_grid(48, 40, seed);
-    LabelGrid blobs(48, 40);
-    for (int y = 0; y < 40; ++y)
-      for (int x = 0; x < 48; ++x) {
-        int sum = 0, of = 0;
-        for (int ny = std::max(0, y - 3); ny <= std::min(39, y + 3); ++ny)
-          for (int nx = std::max(0, x - 3); nx <= std::min(47, x + 3); ++nx, ++of)
-            sum += noise.row(static_cast<std::size_t>(ny))[nx];
-        blobs.row(static_cast<std::size_t>(y))[x] = 2 * sum > of;
-      }
+    const LabelGrid blobs = blobs_of(48, 40, 3, seed);
     for (const double deeper : {0.4, 1.0, 2.0}) {
       INFO(seed << " " << deeper);
       const LabelGrid apart = parted(blobs, deeper);
@@ -180,6 +186,36 @@ TEST_CASE("parts are those of all levels, on any number of threads", "[core][tid
   }
 }
 
+TEST_CASE("no crumbs are left beside cuts, however rough the regions are", "[core][tidy]") {
+  for (unsigned seed = 1; seed <= 6; ++seed) {
+    const LabelGrid rough = blobs_of(200, 150, 2, seed);
+    Flags outside(rough.labels.size());
+    for (std::size_t i = 0; i < outside.size(); ++i) outside[i] = rough.labels[i] == 0;
+    const auto squares = squared_distances(outside, rough.width);
+    const RegionMap before = find_regions(rough, Connectivity::kEight);
+    std::vector<std::uint32_t> region_of(outside.size());
+    for (const RegionRun& run : before.runs)
+      for (std::uint32_t x = run.begin; x < run.end; ++x)
+        region_of[run.y * rough.width + x] = run.part;
+    for (const double deeper : {1.5, 2.0}) {
+      const RegionMap after = find_regions(parted(rough, deeper), Connectivity::kEight);
+      std::vector<double> deepest(after.regions.size());
+      std::vector<std::uint32_t> was(after.regions.size());
+      for (const RegionRun& run : after.runs)
+        for (std::uint32_t x = run.begin; x < run.end; ++x) {
+          const std::size_t i = run.y * rough.width + x;
+          deepest[run.part] = std::max(deepest[run.part], std::sqrt(double{1} * squares[i]));
+          was[run.part] = region_of[i];
+        }
+      for (std::size_t r = 0; r < after.regions.size(); ++r) {
+        const bool whole = after.regions[r].pixels == before.regions[was[r]].pixels;
+        INFO(seed << " " << deeper << " " << after.regions[r].pixels);
+        CHECK((whole || deepest[r] > deeper));
+      }
+    }
+  }
+}
+
 TEST_CASE("the step part is read as it is written", "[core][tidy]") {
   const auto steps = parse_tidy_steps("drop 20; part 2.5");
   REQUIRE(steps.size() == 2);
@@ -188,8 +224,10 @@ TEST_CASE("the step part is read as it is written", "[core][tidy]") {
   LabelGrid by_step = two;
   apply_step(by_step, steps[1]);
   CHECK(by_step.labels == parted(two, 2.5).labels);
-  CHECK_THROWS_WITH(parse_tidy_steps("part"),
-                    Catch::Contains("the step 'part' lacks how many pixels wider parts are"));
+  CHECK_THROWS_WITH(
+      parse_tidy_steps("part"),
+      Catch::Contains(
+          "the step 'part' lacks how many pixels parts are larger in radius than their neck"));
   CHECK_THROWS_WITH(parse_tidy_steps("part much"),
                     Catch::Contains("'much' is not how many pixels"));
   CHECK_THROWS_WITH(parse_tidy_steps("part 0"),
