@@ -22,8 +22,8 @@ const std::map<std::string, std::set<std::string>> kMayInclude{
     {"figure", {"core", "io", "figure", "boost/process.hpp", "fmt"}},
     {"job", {"core", "io", "figure", "fmt", "job", "malloc.h", "nlohmann", "tbb", "yaml-cpp"}},
     {"cli",
-     {"core", "io", "figure", "job", "cli", "demo", "boost/program_options.hpp", "fmt", "spdlog",
-      "unistd.h"}}};
+     {"core", "io", "figure", "job", "cli", "demo", "boost/program_options.hpp", "fcntl.h", "fmt",
+      "spdlog", "unistd.h"}}};
 
 /// The rooms of a layer that has some, from the ground up: each includes only itself and those
 /// before it. The one without a name is the folder of the layer itself.

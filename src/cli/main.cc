@@ -12,6 +12,7 @@
 #include "cli/repeat/typed_command.h"
 #include "cli/terminal/console.h"
 #include "cli/terminal/exit_code.h"
+#include "cli/terminal/standard_streams.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "io/file/unused_folder.h"
@@ -59,7 +60,12 @@ ExitCode run_command(const Command& command, const std::vector<std::string>& arg
 
 ExitCode run(const std::vector<std::string>& arguments) {
   if (arguments.empty()) throw UsageError("no command is given", "see 'chalcedony --help'");
-  if (arguments[0] == "--help" || arguments[0] == "-h") {
+  const bool asks_help = arguments[0] == "help" || arguments[0] == "--help" || arguments[0] == "-h";
+  if (asks_help && arguments.size() > 1) {
+    print_help(command_named(arguments[1]), std::cout);
+    return kAllDone;
+  }
+  if (asks_help) {
     print_overview(std::cout);
     return kAllDone;
   }
@@ -76,7 +82,8 @@ ExitCode run(const std::vector<std::string>& arguments) {
 int main(int argc, char** argv) {
   using namespace chalcedony;
   keep_freed_memory();
-  cli::stop_on_signals();
+  cli::keep_standard_streams();
+  cli::answer_signals();
   try {
     return cli::run({argv + 1, argv + argc});
   } catch (const UsageError& error) {

@@ -384,6 +384,36 @@ TEST_CASE("stdout that cannot be written is an error", "[cli]") {
               "stdout cannot be written; check where it leads");
 }
 
+TEST_CASE("without a stdout and a stderr results are whole and nothing is mixed into them",
+          "[cli]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  const Words command = words_of("mask stripes.png --where \"hsv.h in 0..40\" -o");
+  ToolSettings alone;
+  alone.streams = false;
+  CHECK(run_tool(dir, with(command, {"said"})).exit_code == 0);
+  // The summary is lost, which is an error; the results were written before.
+  CHECK(run_tool(dir, with(command, {"alone"}), alone).exit_code == 1);
+  CHECK(run_tool(dir, with(command, {"quiet", "-q"}), alone).exit_code == 0);
+  for (const char* const name : {"stripes.mask.png", "stripes.cutout.png"}) {
+    const std::string whole = text_of_file(dir / (std::string("said/") + name));
+    CHECK(!whole.empty());
+    CHECK(text_of_file(dir / (std::string("alone/") + name)) == whole);
+    CHECK(text_of_file(dir / (std::string("quiet/") + name)) == whole);
+  }
+  CHECK(run_tool(dir, words_of("inspect none.png"), alone).exit_code == 1);
+}
+
+TEST_CASE("a folder for temporary files that is none is named", "[cli]") {
+  const TempDir dir;
+  write_stripes(dir / "stripes.png");
+  ToolSettings lost;
+  lost.temporary = "/nonexistent";
+  check_error(run_tool(dir, words_of("histogram stripes.png -o out/"), lost), 1,
+              "/nonexistent: no temporary folder can be made in it; let TMPDIR name a folder that "
+              "may be written");
+}
+
 TEST_CASE("pictures of too much or too little are refused", "[cli]") {
   const TempDir dir;
   write_stripes(dir / "stripes.png");

@@ -24,7 +24,11 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
   const Row rows[] = {
       {{}, "no command is given"},
       {{"inspct", "a.png"}, "there is no command 'inspct'; did you mean 'inspect'?"},
-      {{"inspect"}, "no input is given"},
+      {{"inspect"}, "no input is given; the call is chalcedony inspect INPUT..."},
+      {{"run"}, "no input is given; the call is chalcedony run RECIPE.yaml INPUT... -o FOLDER"},
+      {{"--threads", "2", "inspect"},
+       "the command comes first, and '--threads' is an option; write the command in front of it"},
+      {{"help", "inspct"}, "there is no command 'inspct'; did you mean 'inspect'?"},
       {{"inspect", "a.png", "--spce", "lab"},
        "there is no option '--spce'; did you mean '--space'?"},
       {{"inspect", "a.png", "--space"}, "--space needs a value; see --help"},
@@ -269,11 +273,13 @@ TEST_CASE("help of every command shows its examples, and each runs on the demo d
                         std::filesystem::copy_options::recursive);
   const Outcome overview = run_tool(demo, {"--help"});
   CHECK(overview.exit_code == 0);
+  CHECK(run_tool(demo, {"help"}).out == overview.out);
   for (const cli::Command* command : cli::all_commands()) {
     const std::string name(command->name);
     CHECK_THAT(overview.out, Catch::Contains(name));
     const Outcome help = run_tool(demo, {name, "--help"});
     CHECK(help.exit_code == 0);
+    CHECK(run_tool(demo, {"help", name}).out == help.out);
     CHECK(command->examples.size() == 3);
     for (const cli::Example& example : command->examples) {
       const std::string line(example.arguments);

@@ -5,7 +5,6 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
-#include <csignal>
 #include <cstdlib>
 #include <stdexcept>
 
@@ -26,14 +25,15 @@ const char* program() {
   ::dup2(err_file, STDERR_FILENO);
   if (::chdir(dir.path().c_str()) != 0) ::_exit(126);
   if (settings.file_limit > 0) {
-    std::signal(SIGXFSZ, SIG_IGN);
     const rlimit limit{settings.file_limit, settings.file_limit};
     ::setrlimit(RLIMIT_FSIZE, &limit);
   }
   if (!settings.path.empty()) ::setenv("PATH", settings.path.c_str(), 1);
+  if (!settings.temporary.empty()) ::setenv("TMPDIR", settings.temporary.c_str(), 1);
   std::vector<char*> argv{const_cast<char*>(program())};
   for (const std::string& argument : arguments) argv.push_back(const_cast<char*>(argument.c_str()));
   argv.push_back(nullptr);
+  if (!settings.streams) ::close_range(STDIN_FILENO, static_cast<unsigned>(err_file), 0);
   ::execv(program(), argv.data());
   ::_exit(127);
 }

@@ -1,5 +1,7 @@
 #include "cli/options/shared_flags.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <fstream>
 #include <iostream>
@@ -312,6 +314,9 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (given.count("output") && shared.output.empty())
     throw UsageError("--output: the path is empty", "name a folder or a file");
   shared.operands = named_inputs(given);
+  if (shared.operands.empty())
+    throw UsageError("no input is given",
+                     fmt::format("the call is chalcedony {} {}", command.name, command.operands));
   shared.typed = typed_options(command, given);
   set_inputs(shared, shared.operands, given.count("recursive") > 0);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());

@@ -33,6 +33,9 @@ Json lines_of(const std::string& text) {
 
 const Command& command_named(const std::string& name) {
   if (const Command* command = find_command(name)) return *command;
+  if (name.starts_with('-'))
+    throw UsageError("the command comes first, and '" + name + "' is an option",
+                     "write the command in front of it; 'chalcedony --help' lists all");
   std::vector<std::string> names;
   for (const Command* command : all_commands()) names.emplace_back(command->name);
   throw UsageError("there is no command '" + name + "'", suggest_name(name, names));

@@ -68,9 +68,10 @@ Console::Console(const po::variables_map& given)
   };
 }
 
-void stop_on_signals() {
+void answer_signals() {
   std::signal(SIGINT, ask_to_stop);
   std::signal(SIGTERM, ask_to_stop);
+  std::signal(SIGXFSZ, SIG_IGN);
 }
 
 }  // namespace chalcedony::cli

@@ -32,8 +32,9 @@ class Console {
   Context context_;
 };
 
-/// Lets Ctrl-C and a polite kill stop the work at the next band.
-void stop_on_signals();
+/// Lets Ctrl-C and a polite kill stop the work at the next band, and makes a file that outgrows the
+/// limit of the system an error like a full disk.
+void answer_signals();
 
 }  // namespace chalcedony::cli
 

@@ -77,9 +77,7 @@ std::optional<FigureFormat> figure_format_named(std::string_view name) {
 
 std::string literal(std::string_view text) { return in_quotes(printable(text)); }
 
-Plot::Plot(FigureFormat format) : format_(format) {
-  if (format != FigureFormat::kNone) folder_.emplace();
-}
+Plot::Plot(FigureFormat format) : format_(format) {}
 
 Box Plot::begin(const std::filesystem::path& path, std::string_view title,
                 std::string_view subtitle, double height) {
@@ -88,7 +86,7 @@ Box Plot::begin(const std::filesystem::path& path, std::string_view title,
   const std::string drawn = fmt::format("figure{}.{}", paths_.size(), extension_of(format_));
   paths_.push_back(path);
   line("set terminal " + terminal(format_, height));
-  line("set output " + in_quotes((*folder_ / drawn).string()));
+  line("set output " + in_quotes((folder() / drawn).string()));
   line("set encoding utf8");
   line("set multiplot");
   label(kMargins.left, kTitleLine, fitted_text(title, kBodyWidth, kPageTitlePoints),
@@ -172,8 +170,13 @@ void Plot::draw_rectangle(const Box& box, const std::string& color, std::string_
   line("unset object 1");
 }
 
+const TemporaryFolder& Plot::folder() {
+  if (!folder_) folder_.emplace();
+  return *folder_;
+}
+
 std::filesystem::path Plot::stored_path(std::string_view suffix) {
-  return *folder_ / fmt::format("data{}.{}", stored_++, suffix);
+  return folder() / fmt::format("data{}.{}", stored_++, suffix);
 }
 
 std::string Plot::store(std::string_view text) {
@@ -300,7 +303,7 @@ std::optional<std::string> Plot::draw() {
   if (program.empty())
     return "figures were not drawn: gnuplot is not installed (Debian package gnuplot-nox)";
   line("unset multiplot\nset output");
-  const auto script_path = *folder_ / "figure.gp";
+  const auto script_path = folder() / "figure.gp";
   std::ofstream(script_path, std::ios::binary) << script_;
   process::ipstream messages;
   // In a group of its own, as Ctrl-C reaches all of ours: a figure that was begun is finished.
@@ -314,7 +317,7 @@ std::optional<std::string> Plot::draw() {
   child.wait();
   own_group.detach();
   for (std::size_t i = 0; i < paths_.size(); ++i) {
-    const auto drawn = *folder_ / fmt::format("figure{}.{}", i, extension_of(format_));
+    const auto drawn = folder() / fmt::format("figure{}.{}", i, extension_of(format_));
     std::error_code error;
     if (std::filesystem::file_size(drawn, error) > 0 && !error && child.exit_code() == 0) {
       move_into_place(drawn, paths_[i]);

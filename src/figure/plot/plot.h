@@ -134,6 +134,8 @@ class Plot {
   void draw_into(const Box& box);
   void begin_panel(const Box& drawn, std::string_view title);
   void draw_on_page();
+  /// For the files of a drawing; made when the first one is stored.
+  const TemporaryFolder& folder();
   std::filesystem::path stored_path(std::string_view suffix);
   /// `scale`: pixels of the page for one of the picture; `shown`: where that stands.
   void put_labels(const std::vector<PictureLabel>& labels, double scale, const Box& shown);

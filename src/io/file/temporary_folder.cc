@@ -2,6 +2,7 @@
 
 #include <stdlib.h>
 
+#include <cstdlib>
 #include <string>
 #include <system_error>
 
@@ -10,10 +11,12 @@
 namespace chalcedony {
 
 TemporaryFolder::TemporaryFolder() {
-  std::string name = (std::filesystem::temp_directory_path() / "chalcedony-XXXXXX").string();
+  const char* const named = std::getenv("TMPDIR");
+  const std::filesystem::path among = named && *named ? named : "/tmp";
+  std::string name = (among / "chalcedony-XXXXXX").string();
   if (!::mkdtemp(name.data()))
-    throw OutputError("cannot be made", "check that the folder for temporary files may be written",
-                      name);
+    throw OutputError("no temporary folder can be made in it",
+                      "let TMPDIR name a folder that may be written", among.string());
   path_ = name;
 }
 

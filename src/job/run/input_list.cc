@@ -94,7 +94,6 @@ void set_inputs(SharedOptions& options, const std::vector<std::string>& named, b
       if (!below.empty() && below != ".") options.below[file] = below;
     }
   }
-  if (options.inputs.empty()) throw UsageError("no input is given", "name at least one picture");
 }
 
 std::vector<fs::path> files_in(const fs::path& folder, bool (*may_be)(const fs::path&)) {

@@ -28,7 +28,7 @@ bool is_table_name(const std::filesystem::path& path);
 /// below it too, but not what lies in the output folder. Results of a file from a folder below keep
 /// that folder below -o.
 ///
-/// Errors    UsageError for a folder without pictures, or no input at all
+/// Errors    UsageError for a folder without pictures
 void set_inputs(SharedOptions& options, const std::vector<std::string>& named, bool recursive);
 
 /// The files of a folder that `may_be` takes, by their names in natural order; those below it are
