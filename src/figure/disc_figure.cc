@@ -10,9 +10,9 @@
 
 #include "core/color/css_color.h"
 #include "core/degrees.h"
+#include "core/palette/example_color.h"
 #include "core/palette/figure_colors.h"
 #include "figure/plot/axis.h"
-#include "figure/plot/axis_strip.h"
 #include "figure/plot/heat_scale.h"
 #include "figure/plot/joint_page.h"
 

@@ -2,6 +2,8 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+#include "core/color/css_color.h"
+#include "core/palette/figure_colors.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -64,6 +66,31 @@ TEST_CASE("cuts of a hue go round the circle", "[cli][slice]") {
   const json whole = summary_of(run_tool(
       dir, {"slice", "h.png", "--channel", "hsv.h", "--cuts", "0,180,360", "--summary", "json"}));
   CHECK(whole["inputs"][0]["classes"].size() == 2);
+}
+
+TEST_CASE("slices of hues have the color of their middle", "[cli][slice]") {
+  const TempDir dir;
+  write_rgb(dir / "h.png", 4, 1, {255, 0, 0, 255, 255, 0, 0, 255, 255, 255, 0, 128});
+  const auto hues = [&](const Words& ways) {
+    const json found = summary_of(
+        run_tool(dir, with({"slice", "h.png", "--channel", "hsv.h", "--summary", "json"}, ways)));
+    std::vector<double> list;
+    for (const json& slice : found["inputs"][0]["slices"])
+      list.push_back(css_color(slice["color"].get<std::string>()).in(spaces::kHsv)[0]);
+    return list;
+  };
+  const auto ranges = hues({"--range", "red=340..40", "--range", "blue=200..260"});
+  CHECK(ranges[0] == Approx(10).margin(1));
+  CHECK(ranges[1] == Approx(230).margin(1));
+  const auto cuts = hues({"--cuts", "30,90,300"});
+  CHECK(cuts[0] == Approx(60).margin(1));
+  CHECK(cuts[1] == Approx(195).margin(1));
+  CHECK(cuts[2] == Approx(345).margin(1));
+  // Other values have no look of their own: their colors are told apart.
+  const json grays = summary_of(
+      run_tool(dir, words_of("slice h.png --channel lab.l --range dark=0..50 --range light=50..100 "
+                             "--summary json")));
+  CHECK(grays["inputs"][0]["slices"][0]["color"] == css_hex(class_color(0)));
 }
 
 TEST_CASE("slice says where ranges overlap or leave gaps", "[cli][slice]") {

@@ -61,11 +61,11 @@ Slice range_of(const Channel& channel, const std::string& text, std::size_t inde
   const std::size_t dots = values.find("..");
   if (dots == std::string::npos)
     throw UsageError("--range: '" + values + "' is no interval", "write it as in dark=0..30");
-  Slice slice{name, css_hex(class_color(index)), number_of("range", values.substr(0, dots)),
-              number_of("range", values.substr(dots + 2))};
-  if (slice.low >= slice.high && !channel.is_hue())
+  const double low = number_of("range", values.substr(0, dots)),
+               high = number_of("range", values.substr(dots + 2));
+  if (low >= high && !channel.is_hue())
     throw UsageError("--range: " + values + " holds no value", "write the smaller value first");
-  return slice;
+  return {name, slice_color(channel, low, high, class_color(index)), low, high};
 }
 
 std::vector<Slice> equal_slices(const Channel& channel, std::size_t count) {

@@ -8,9 +8,9 @@
 #include <deque>
 
 #include "core/channel/channel_plan.h"
+#include "core/palette/example_color.h"
 #include "core/palette/plane_coder.h"
 #include "core/pixel/uncounted.h"
-#include "figure/plot/axis_strip.h"
 #include "figure/sheet_figure.h"
 #include "io/text/number_text.h"
 #include "job/picture/figures.h"

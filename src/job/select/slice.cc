@@ -4,6 +4,7 @@
 #include <utility>
 
 #include "core/error.h"
+#include "core/palette/example_color.h"
 #include "core/palette/figure_colors.h"
 #include "io/text/number_text.h"
 #include "job/histogram/channel_histogram.h"
@@ -75,13 +76,17 @@ std::vector<Slice> slices_between(const Channel& channel, const std::vector<doub
   };
   const std::vector<Color> ramp = heat_ramp(ends.size() > 2 ? ends.size() - 1 : 2);
   for (std::size_t s = 0; s + 1 < ends.size(); ++s) {
-    Slice& slice = slices.emplace_back(
-        Slice{channel.name() + " " + short_text(ends[s]) + ".." + short_text(on_scale(ends[s + 1])),
-              css_hex(ramp[s]), ends[s], on_scale(ends[s + 1])});
-    if (channel.is_hue())
-      slice.color = css_hex({&spaces::kOklch, {0.68, 0.13, (ends[s] + ends[s + 1]) / 2}});
+    const double from = ends[s], to = on_scale(ends[s + 1]);
+    slices.push_back({channel.name() + " " + short_text(from) + ".." + short_text(to),
+                      slice_color(channel, from, to, ramp[s]), from, to});
   }
   return slices;
+}
+
+std::string slice_color(const Channel& channel, double low, double high, const Color& otherwise) {
+  if (!channel.is_hue()) return css_hex(otherwise);
+  const double middle = (low + high + (high > low ? 0 : kFullCircle)) / 2;
+  return css_hex(*example_color(channel, std::fmod(middle, kFullCircle)));
 }
 
 const std::vector<ResultKind>& slice_results() {

@@ -2,9 +2,11 @@
 #ifndef CHALCEDONY_JOB_SELECT_SLICE_H_
 #define CHALCEDONY_JOB_SELECT_SLICE_H_
 
+#include <string>
 #include <vector>
 
 #include "core/channel/channel.h"
+#include "core/color/css_color.h"
 #include "core/select/slices.h"
 #include "figure/plot/plot.h"
 #include "job/run/context.h"
@@ -31,6 +33,9 @@ void report_sliced(Json& summary, Plot& plot, Results& results);
 /// The cuts of a hue with the first one again at the end, a circle on, unless they go round it
 /// already; those of other channels as they are.
 std::vector<double> round_the_circle(const Channel& channel, std::vector<double> cuts);
+
+/// The color of a slice as CSS: of hues the one in its middle, of other channels the one given.
+std::string slice_color(const Channel& channel, double low, double high, const Color& otherwise);
 
 /// Slices between ends that follow each other, named by their values, in colors that say where on
 /// the channel they lie. The ends of a hue may go on past 360.
