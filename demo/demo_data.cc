@@ -6,6 +6,7 @@
 #include <span>
 #include <string>
 
+#include "demo/beads.h"
 #include "demo/panel.h"
 #include "demo/random.h"
 #include "demo/target.h"
@@ -32,10 +33,9 @@ void write_rgb(const std::filesystem::path& path, std::uint32_t width, std::uint
   write_picture(path, spec, bytes_of(rgb));
 }
 
-void write_glass(const std::filesystem::path& path, const Panel& panel,
+void write_glass(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,
                  const std::vector<std::uint8_t>& classes) {
-  write_picture(path, class_map_spec({panel.width, panel.height}, glass_legend()),
-                bytes_of(classes));
+  write_picture(path, class_map_spec({width, height}, glass_legend()), bytes_of(classes));
 }
 
 /// Glass is sampled by octagons, lead by points with a radius.
@@ -143,16 +143,20 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
   for (const PanelPlan& plan : panel_plans()) {
     const Panel panel = draw_panel(plan);
     write_rgb(file(plan.name + ".png"), panel.width, panel.height, panel.rgb);
-    write_glass(file(plan.name + ".reference.png"), panel, panel.reference);
+    write_glass(file(plan.name + ".reference.png"), panel.width, panel.height, panel.reference);
     if (plan.name == "panel-a") write_rough_mask(file("panel-a.rough.png"), panel, 2);
     if (plan.name == "panel-b") {
-      write_glass(file("panel-b.1911.png"), panel, surveyed_glass(plan, Survey::k1911));
-      write_glass(file("panel-b.1954.png"), panel, surveyed_glass(plan, Survey::k1954));
+      write_glass(file("panel-b.1911.png"), panel.width, panel.height,
+                  surveyed_glass(plan, Survey::k1911));
+      write_glass(file("panel-b.1954.png"), panel.width, panel.height,
+                  surveyed_glass(plan, Survey::k1954));
     }
     if (plan.samples) write_samples(file(plan.name + ".samples.geojson"), panel);
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,
             draw_test_card());
+  write_rgb(file("beads.png"), kTableWidth, kTableHeight, draw_beads());
+  write_glass(file("beads.reference.png"), kTableWidth, kTableHeight, beads_reference());
   write_rgb(file("target.png"), kTargetWidth, kTargetHeight, draw_target());
   write_target_samples(file("target.samples.geojson"));
   write_known_colors(file("target.known.csv"));

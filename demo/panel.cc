@@ -5,8 +5,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/color/css_color.h"
 #include "core/color/srgb.h"
+#include "demo/linear_light.h"
 #include "demo/random.h"
 
 namespace chalcedony::demo {
@@ -103,21 +103,6 @@ class Design {
   double petals_turn_ = 0;
 };
 
-using Linear = std::array<double, 3>;
-
-Linear linear_color(const std::string& css) {
-  // In double, so that the panels do not hang on the arithmetic of the kernels.
-  Linear color = css_color(css).in(spaces::kSrgb);
-  for (double& v : color) v = srgb_decoded(v / 255);
-  return color;
-}
-
-Linear mixed_colors(const Linear& a, const Linear& b, double share_of_b) {
-  Linear out;
-  for (std::size_t c = 0; c < 3; ++c) out[c] = a[c] + (b[c] - a[c]) * share_of_b;
-  return out;
-}
-
 /// How strongly each pixel is covered by a highlight: soft spots until so much of the glass is.
 std::vector<float> draw_highlights(const Panel& panel, Random& random) {
   std::vector<float> cover(panel.reference.size());
@@ -186,7 +171,7 @@ unsigned surveyed_class(const Place& place, Survey survey) {
 class Painter {
  public:
   Painter(const PanelPlan& plan, const Design& design) : plan_(plan), design_(design) {
-    for (const LegendEntry& entry : glass_legend()) glass_.push_back(linear_color(entry.color));
+    for (const LegendEntry& entry : glass_legend()) glass_.push_back(linear_light(entry.color));
   }
 
   /// Light that leaves the panel at a pixel, in linear sRGB of 0-1.
@@ -197,11 +182,11 @@ class Painter {
     const double cloud = lattice_noise(px, py, 40, plan_.seed + 12);
     Linear glass = glass_[place.glass - 1];
     for (double& v : glass) v *= place.tone * (0.94 + 0.06 * streak + 0.06 * cloud);
-    glass = mixed_colors(glass, {0.93, 0.95, 0.96}, highlight);
-    glass = mixed_colors(glass, {0.30, 0.25, 0.17}, corrosion(px, py));
+    glass = mixed_light(glass, {0.93, 0.95, 0.96}, highlight);
+    glass = mixed_light(glass, {0.30, 0.25, 0.17}, corrosion(px, py));
     // The edge of the lead is blended over one pixel.
     const double lead = std::clamp(kLeadHalfWidth - place.to_lead + 0.5, 0.0, 1.0);
-    Linear out = mixed_colors(glass, glass_[kLead - 1], lead);
+    Linear out = mixed_light(glass, glass_[kLead - 1], lead);
     const double dx = (px - kWidth / 2.0) / (kWidth / 2.0),
                  dy = (py - kHeight / 2.0) / (kHeight / 2.0);
     const double fall_off = 1 - (1 - kCornerLight) * (dx * dx + dy * dy) / 2;

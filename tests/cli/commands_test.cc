@@ -426,7 +426,7 @@ TEST_CASE("the same bytes for any number of threads", "[cli][threads]") {
 TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   const TempDir dir;
   const json summary = summary_of(run_tool(dir, {"demo", "-o", "results", "--summary", "json"}));
-  REQUIRE(summary["steps"].size() == 19);
+  REQUIRE(summary["steps"].size() == 22);
   // Corrected, the tiles of the target are near the colors they should have.
   const json& tiles = summary["steps"][4]["summary"]["inputs"];
   CHECK(tiles[0]["spots"][0]["beyond_tolerance"] == true);

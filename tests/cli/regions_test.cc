@@ -4,6 +4,8 @@
 #include <nlohmann/json.hpp>
 #include <numbers>
 
+#include "demo/beads.h"
+#include "demo/panel.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tool.h"
@@ -105,6 +107,86 @@ TEST_CASE("grains that touch are counted one by one once they are parted", "[cli
   CHECK(labels_in(dir / "m/grains.mask.png") == labels_in(dir / "out/grains.tidy.png"));
   check_error(run_tool(dir, {"tidy", "grains.png", "--steps", "part 0"}), 2,
               "--steps: in the step 'part 0', '0' parts regions everywhere");
+}
+
+TEST_CASE("measure tells how many beads there are although they touch, and how to part them",
+          "[cli][measure]") {
+  const TempDir dir;
+  copy_demo(dir, "beads.reference.png");
+  std::map<std::string, std::size_t> laid;
+  for (const demo::Bead& bead : demo::beads()) ++laid[demo::glass_legend()[bead.glass - 1].name];
+  const Words count = words_of("measure beads.reference.png --parts -o out --figures svg");
+  const json picture = summary_of(run_tool(dir, with(count, {"--summary", "json"})))["inputs"][0];
+  REQUIRE(picture["classes"].size() == laid.size());
+  double most = 0;
+  for (const json& one : picture["classes"]) {
+    const json& parts = one["parts"];
+    INFO(one);
+    CHECK(one["count"] < laid.at(one["name"]));
+    CHECK(parts["regions"] == laid.at(one["name"]));
+    CHECK(parts["above"] < parts["part"]);
+    CHECK(parts["part"] <= parts["to"]);
+    most = std::max(most, parts["above"].get<double>());
+  }
+  // The step makes of the map what was told.
+  const std::string step = "part " + picture["classes"][0]["parts"]["part"].dump();
+  REQUIRE(most < picture["classes"][0]["parts"]["part"].get<double>());
+  REQUIRE(run_tool(dir, {"tidy", "beads.reference.png", "--steps", step, "-o", "out"}).exit_code ==
+          0);
+  for (const json& one :
+       summary_of(run_tool(dir, {"measure", "out/beads.reference.tidy.png", "--summary", "json"}))
+           .at("inputs")[0]["classes"])
+    CHECK(one["count"] == laid.at(one["name"]));
+  // Every number is in the table, the chosen one marked.
+  std::map<std::string, int> chosen;
+  double above = 0;
+  for (const auto& row : rows_of(dir / "out/beads.reference.parts.csv")) {
+    const bool again = std::stod(row.at("to")) == above;  // the next range of a class
+    CHECK((again || std::stod(row.at("to")) > 10));
+    above = std::stod(row.at("above"));
+    if (row.at("chosen") == "no") continue;
+    ++chosen[row.at("class")];
+    CHECK(row.at("regions") == std::to_string(laid.at(row.at("class"))));
+  }
+  CHECK(chosen == std::map<std::string, int>{{"amber", 1}, {"cobalt", 1}, {"ruby", 1}});
+  CHECK_THAT(text_of_file(dir / "out/beads.reference.parts.figure.svg"),
+             Catch::Contains("Regions of beads.reference.png, parted at their necks") &&
+                 Catch::Contains("parted " + std::to_string(laid.at("ruby"))));
+  CHECK_THAT(run_tool(dir, count).out,
+             Catch::Matches("[^]*class +regions +parted +step +so for H in pixels\n"
+                            "  ruby +\\d+ +" +
+                            std::to_string(laid.at("ruby")) + " +part [^]*"));
+  check_error(run_tool(dir, with(count, {"--connect", "4"})), 2,
+              "--parts means nothing with --connect 4: tidy parts regions that touch at sides or "
+              "corners");
+}
+
+TEST_CASE("one H is told for several masks, where one does for all", "[cli][measure]") {
+  const TempDir dir;
+  const auto write_pair = [&](const std::string& name, double apart, int wide) {
+    std::vector<std::uint8_t> samples;
+    for (int y = 0; y < 40; ++y)
+      for (int x = 0; x < wide; ++x) {
+        const auto holds = [&](double middle) { return std::hypot(x - middle, y - 20) <= 14; };
+        samples.push_back(holds(18) || holds(18 + apart) ? 255 : 0);
+      }
+    write_picture(dir / name, spec_of(static_cast<std::uint32_t>(wide), 40, 1), bytes_of(samples));
+  };
+  write_pair("near.png", 21, 60);
+  write_pair("far.png", 26, 70);
+  write_pair("one.png", 0, 60);
+  write_pair("whole.png", 0, 60);
+  const auto together = [&](const Words& inputs) {
+    Words words{"measure", "--parts", "--summary", "json", "--figures", "none"};
+    return summary_of(run_tool(dir, with(words, inputs)))["together"]["classes"][0]["parts"];
+  };
+  const json both = together({"near.png", "far.png", "one.png"});
+  CHECK(both["regions"] == 5);
+  CHECK(both["part"].get<double>() > both["above"].get<double>());
+  CHECK(both["part"].get<double>() <= both["to"].get<double>());
+  const json alone = together({"one.png", "whole.png"});
+  CHECK(alone["regions"] == 2);
+  CHECK(alone["part"].is_null());
 }
 
 TEST_CASE("tidy tells how many pixels of a map have no class now", "[cli][tidy]") {

@@ -12,6 +12,7 @@
 #include "cli/options/shared_flags.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
+#include "cli/text/parts_text.h"
 #include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
@@ -34,6 +35,9 @@ void declare_measure(po::options_description& options) {
                           "pixels of a region touch at sides, or at corners too (default 8)");
   declare_pixel_size(options);
   add_flag(options, "outlines", "write the outlines of the regions as sample regions");
+  add_flag(options, "parts",
+           "count regions that touch one by one: how many there are for each H of the step part of "
+           "tidy, and which H to take");
   add_flag(options, "numbers", "write a picture with the number of its region at each pixel");
 }
 
@@ -54,6 +58,11 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
   options.channels = channels_or_space(given, "channels", shared, "srgb");
   options.pixel_size = pixel_size_option(given);
   options.outlines = given.count("outlines") > 0;
+  options.parts = given.count("parts") > 0;
+  if (options.parts && options.connectivity == Connectivity::kFour)
+    throw UsageError(
+        "--parts means nothing with --connect 4: tidy parts regions that touch at sides or corners",
+        "leave one out");
   options.numbers = given.count("numbers") > 0;
   return run_measure(options, context);
 }
@@ -99,6 +108,7 @@ void print_measure(const Json& summary, std::ostream& out) {
     add_area(classes, "median", "median", unit);
     add_area(classes, "largest", "largest", unit);
     classes.print(out);
+    print_parts(p["classes"], out);
     print_regions(p, out);
   }
   print_region_counts_of_all(summary, out);
@@ -119,8 +129,8 @@ const Command kMeasure{
     .examples =
         {{"measure panel-a.reference.png --image panel-a.png -o out/",
           "every pane of glass with its mean color"},
-         {"measure panel-a.reference.png panel-b.reference.png --image . -o out/",
-          "panes of two panels, with the colors of the pictures they are named after"},
+         {"measure beads.reference.png --parts -o out/",
+          "beads that touch, counted one by one, and how to part them"},
          {"measure panel-a.reference.png --pixel-size 0.5mm --connect 4 --outlines --image "
           "panel-a.png "
           "--channels lab.l,oklch.h -o out/",

@@ -9,6 +9,8 @@
 #include <cmath>
 #include <cstdint>
 #include <functional>
+#include <limits>
+#include <mutex>
 #include <vector>
 
 #include "core/region/region_map.h"
@@ -48,6 +50,7 @@ std::vector<Extent> extents_of(const RegionMap& map, const LabelGrid& grid) {
 /// that are deep enough, the pixel is cut.
 class PartFlood {
  public:
+  /// Parts that are less than `deeper` deeper than where they meet a deeper one join it.
   PartFlood(const Extent& extent, double deeper)
       : extent_(extent),
         width_(extent.right - extent.left),
@@ -59,7 +62,7 @@ class PartFlood {
       std::fill(outside_.begin() + place(run.begin, run.y),
                 outside_.begin() + place(run.end, run.y), std::uint8_t{0});
     squares_ = squared_distances(outside_, width_);
-    parts_.push_back({kNone, 0});
+    parts_.push_back({kNone, 0, 0});
   }
 
   /// The pixels that are cut, as places of the box; a shallow part that cuts enclose goes with
@@ -73,13 +76,26 @@ class PartFlood {
     return cut;
   }
 
+  /// All parts, when none are deep enough to be cut off.
+  std::vector<RegionPart> parts(Label label) {
+    for (const std::uint32_t pixel : deepest_first()) reach(pixel);
+    std::vector<RegionPart> found;
+    for (std::size_t i = 1; i < parts_.size(); ++i)
+      found.push_back({label, parts_[i].depth, parts_[i].joined_at,
+                       extent_.left + parts_[i].deepest % width_ + 0.5,
+                       extent_.top + parts_[i].deepest / width_ + 0.5});
+    return found;
+  }
+
  private:
   static constexpr std::uint32_t kNone = 0, kCut = ~std::uint32_t{0};
 
   struct Part {
-    std::uint32_t joined;  // the part it has become one with, itself as long as it has not
-    double depth;          // of its deepest pixel
-    double met = -1;       // how deep it lies where it first met a deeper one across a cut
+    std::uint32_t joined;   // the part it has become one with, itself as long as it has not
+    std::uint32_t deepest;  // of its pixels, the first one
+    double depth;           // of that
+    double met = -1;        // how deep it lies where it first met a deeper one across a cut
+    double joined_at = 0;   // how deep it lies where it joined another
   };
 
   std::ptrdiff_t place(std::uint32_t x, std::uint32_t y) const {
@@ -134,7 +150,7 @@ class PartFlood {
     const Around near = around(pixel);
     const double depth = depth_at(pixel);
     if (near.count == 0) {
-      part_of_[pixel] = new_part(depth);
+      part_of_[pixel] = new_part(pixel, depth);
       if (near.cut) meet(part_of_[pixel], depth);
       return;
     }
@@ -150,7 +166,8 @@ class PartFlood {
       if (near.cut || (cuts && is_other(i))) meet(near.parts[i], depth);
     part_of_[pixel] = cuts ? kCut : deepest;
     if (cuts) return;  // it does not join what is beside it; another pixel may
-    for (std::size_t i = 0; i < near.count; ++i) join(near.parts[i], deepest);
+    for (std::size_t i = 0; i < near.count; ++i)
+      if (is_other(i)) join(near.parts[i], deepest, depth);
   }
 
   /// A part meets a deeper one across a cut, beside a pixel that lies so deep.
@@ -158,8 +175,9 @@ class PartFlood {
     parts_[part].met = std::max(parts_[part].met, depth);
   }
 
-  void join(std::uint32_t part, std::uint32_t deepest) {
+  void join(std::uint32_t part, std::uint32_t deepest, double at) {
     parts_[part].joined = deepest;
+    parts_[part].joined_at = at;
     meet(deepest, parts_[part].met);
   }
 
@@ -173,9 +191,9 @@ class PartFlood {
     return parts_[a].depth > parts_[b].depth || (parts_[a].depth == parts_[b].depth && a < b);
   }
 
-  std::uint32_t new_part(double depth) {
+  std::uint32_t new_part(std::uint32_t pixel, double depth) {
     const auto part = static_cast<std::uint32_t>(parts_.size());
-    parts_.push_back({part, depth});
+    parts_.push_back({part, pixel, depth});
     return part;
   }
 
@@ -187,20 +205,41 @@ class PartFlood {
   std::vector<Part> parts_;
 };
 
-}  // namespace
-
-void part_regions(LabelGrid& grid, double deeper) {
+/// Does work(extent) on every region of a picture, side by side.
+template <class Work>
+void for_regions(const LabelGrid& grid, const Work& work) {
   const RegionMap map = find_regions(grid, Connectivity::kEight);
   const std::vector<Extent> extents = extents_of(map, grid);
   tbb::parallel_for(std::size_t{0}, extents.size(), [&](std::size_t region) {
-    const Extent& extent = extents[region];
-    const std::uint32_t width = extent.right - extent.left;
-    std::vector<std::uint32_t> cuts;
     // A thread that waits for others within a region does not begin another one, which takes room.
-    tbb::this_task_arena::isolate([&] { cuts = PartFlood(extent, deeper).cuts(); });
-    for (const std::uint32_t cut : cuts)
+    tbb::this_task_arena::isolate([&] { work(extents[region]); });
+  });
+}
+
+}  // namespace
+
+void part_regions(LabelGrid& grid, double deeper) {
+  for_regions(grid, [&](const Extent& extent) {
+    const std::uint32_t width = extent.right - extent.left;
+    for (const std::uint32_t cut : PartFlood(extent, deeper).cuts())
       grid.row(extent.top + cut / width)[extent.left + cut % width] = 0;
   });
+}
+
+std::vector<RegionPart> parts_of_regions(const LabelGrid& grid) {
+  std::mutex mutex;
+  std::vector<RegionPart> parts;
+  for_regions(grid, [&](const Extent& extent) {
+    const RegionRun& first = extent.runs.front();
+    const Label label = grid.row(first.y)[first.begin];
+    const auto own = PartFlood(extent, std::numeric_limits<double>::infinity()).parts(label);
+    const std::lock_guard lock(mutex);
+    parts.insert(parts.end(), own.begin(), own.end());
+  });
+  std::sort(parts.begin(), parts.end(), [](const RegionPart& a, const RegionPart& b) {
+    return a.y != b.y ? a.y < b.y : a.x < b.x;
+  });
+  return parts;
 }
 
 }  // namespace chalcedony

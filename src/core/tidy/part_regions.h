@@ -2,6 +2,8 @@
 #ifndef CHALCEDONY_CORE_TIDY_PART_REGIONS_H_
 #define CHALCEDONY_CORE_TIDY_PART_REGIONS_H_
 
+#include <vector>
+
 #include "core/region/label_grid.h"
 
 namespace chalcedony {
@@ -15,6 +17,22 @@ namespace chalcedony {
 /// Source    watersheds of the distance transform by flooding (Beucher and Lantuejoul 1979; Vincent
 ///           and Soille 1991), of maxima whose dynamics are at least `deeper` (Grimaud 1992)
 void part_regions(LabelGrid& grid, double deeper);
+
+/// A part of a region.
+struct RegionPart {
+  Label label;    // of the region
+  double radius;  // of the largest disk in it, in pixels
+  double neck =
+      0;  // of what fits into the neck to a deeper part; 0: it is the deepest of its region
+  double x = 0, y = 0;  // the center of the disk
+
+  double deeper() const { return radius - neck; }
+};
+
+/// All parts of the regions of a class map, from the top down and from left to right:
+/// part_regions() cuts at the necks of those that are at least `deeper` larger in radius than
+/// theirs. Memory and sources are the same.
+std::vector<RegionPart> parts_of_regions(const LabelGrid& grid);
 
 }  // namespace chalcedony
 

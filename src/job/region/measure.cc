@@ -27,6 +27,7 @@
 #include "job/region/channel_figures.h"
 #include "job/region/region_colors.h"
 #include "job/region/region_counts.h"
+#include "job/region/region_parts.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
@@ -63,7 +64,8 @@ class MeasureJob {
     if (image_file_) read_image();
     if (results_.wants("regions")) write_table();
     if (results_.wants("sizes")) write_sizes();
-    if (numbers || outlines || format_ != FigureFormat::kNone) draw_whole(numbers, outlines);
+    if (numbers || outlines || options_.parts || format_ != FigureFormat::kNone)
+      work_whole(numbers, outlines);
     Json json = report();
     if (results_.wants("regions-json"))
       write_text_file(results_.path(input_, "regions", "json"),
@@ -184,14 +186,21 @@ class MeasureJob {
   }
 
   /// What needs the whole picture of labels in memory.
-  void draw_whole(bool numbers, bool outlines) {
+  void work_whole(bool numbers, bool outlines) {
     const LabelPicture picture = read_label_picture(input_, options_.shared.max_pixels);
+    if (options_.parts) part(picture);
+    if (!numbers && !outlines && format_ == FigureFormat::kNone) return;
     const RegionMap map = find_regions(picture.grid, options_.connectivity);
     if (numbers) write_numbers(picture, map);
     const auto rings =
         outlines_of(map, picture.grid.width, picture.grid.height, options_.connectivity);
     if (outlines) write_outlines(picture, rings);
     if (format_ != FigureFormat::kNone) draw(picture, rings);
+  }
+
+  void part(const LabelPicture& picture) {
+    parted_ = parted_classes(picture);
+    if (results_.wants("parts")) write_part_counts(results_.path(input_, "parts", "csv"), parted_);
   }
 
   void check_numbers() const {
@@ -231,10 +240,14 @@ class MeasureJob {
             ? "all " + std::to_string(shown.size()) + " regions; coordinates are pixels"
             : "the " + std::to_string(shown.size()) + " largest of " +
                   std::to_string(regions_.size()) + " regions; coordinates are pixels";
+    const std::string name = input_.filename().string(), extension = extension_of(format_);
+    const Thumbnail thumbnail = image_ ? *image_ : label_thumbnail(picture);
     Plot plot(format_);
-    add_region_figure(plot, results_.path(input_, "regions.figure", extension_of(format_)),
-                      input_.filename().string(), shown, sentence,
-                      image_ ? *image_ : label_thumbnail(picture));
+    add_region_figure(plot, results_.path(input_, "regions.figure", extension), name, shown,
+                      sentence, thumbnail);
+    if (!parted_.empty())
+      add_part_figure(plot, results_.path(input_, "parts.figure", extension), name, parted_,
+                      thumbnail);
     draw_figures(plot, context_);
   }
 
@@ -293,7 +306,7 @@ class MeasureJob {
               {"classes", Json::array()}};
     if (!pixel_size_from_.empty())
       json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
-    for (const ClassSizes& sizes : sizes_)
+    for (const ClassSizes& sizes : sizes_) {
       json["classes"].push_back({{"name", names_[sizes.label]},
                                  {"color", is_mask_ ? kSelectedColor : colors_of_[sizes.label]},
                                  {"count", sizes.regions},
@@ -305,6 +318,9 @@ class MeasureJob {
                                  {"median", area(sizes.median)},
                                  {"smallest", area(sizes.smallest)},
                                  {"largest", area(sizes.largest)}});
+      for (const ShownParts& one : parted_)
+        if (one.name == names_[sizes.label]) json["classes"].back()["parts"] = parts_json(one);
+    }
     json["largest_regions"] = regions_json(largest(kMostInSummary));
     return json;
   }
@@ -323,6 +339,7 @@ class MeasureJob {
   std::vector<RegionMeasures> regions_;
   std::vector<ClassSizes> sizes_;
   std::vector<std::uint32_t> region_of_part_;
+  std::vector<ShownParts> parted_;
   std::vector<Channel> channels_;  // of the image, in the units asked for
   std::vector<RegionColors> colors_;
   std::optional<Thumbnail> image_;
@@ -338,9 +355,14 @@ const std::vector<ResultKind>& measure_results() {
        "<stem>.sizes.csv: how many regions every class has, and how large they are; of several "
        "pictures also sizes.csv, and so with regions"},
       {"outlines", "<stem>.outlines.geojson: outlines as sample regions", "outlines"},
+      {"parts",
+       "<stem>.parts.csv: how many regions there are for each H of the step part of tidy; "
+       "of several pictures also parts.csv",
+       "parts"},
       {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
       {"figure",
-       "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; of several pictures "
+       "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; "
+       "<stem>.parts.figure.png with --parts; of several pictures "
        "also counts.figure.png: how many regions each has"}};
   return kinds;
 }

@@ -23,6 +23,7 @@ struct MeasureOptions {
   std::vector<Channel> channels;               // of the image
   PixelSize pixel_size;
   bool outlines = false;
+  bool parts = false;    // how many regions there are when they are parted at their necks
   bool numbers = false;  // a picture of region numbers
 };
 

@@ -10,6 +10,7 @@
 #include "figure/class_bars_figure.h"
 #include "figure/plot/axis.h"
 #include "job/picture/short_names.h"
+#include "job/region/region_parts.h"
 
 namespace chalcedony {
 namespace {
@@ -52,13 +53,19 @@ Json class_of_all(const Json& pictures, const CountedClasses& counted, std::size
     if (count < counted.regions[fewest][c]) fewest = p;
     if (count > counted.regions[most][c]) most = p;
   }
-  return {{"name", counted.names[c]},
-          {"color", counted.colors[c]},
-          {"count", all},
-          {"fewest", counted.regions[fewest][c]},
-          {"fewest_file", pictures[fewest]["file"]},
-          {"most", counted.regions[most][c]},
-          {"most_file", pictures[most]["file"]}};
+  Json json{{"name", counted.names[c]},
+            {"color", counted.colors[c]},
+            {"count", all},
+            {"fewest", counted.regions[fewest][c]},
+            {"fewest_file", pictures[fewest]["file"]},
+            {"most", counted.regions[most][c]},
+            {"most_file", pictures[most]["file"]}};
+  std::vector<Json> parts;
+  for (const Json& picture : pictures)
+    for (const Json& one : picture["classes"])
+      if (one["name"] == counted.names[c] && one.contains("parts")) parts.push_back(one["parts"]);
+  if (!parts.empty()) json["parts"] = parts_of_all(parts);
+  return json;
 }
 
 Json counts_of_all(const Json& pictures, const CountedClasses& counted) {

@@ -4,11 +4,13 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <random>
 #include <set>
 
 #include "core/arena.h"
 #include "core/region/region_map.h"
 #include "core/tidy/column_distances.h"
+#include "core/tidy/part_counts.h"
 #include "core/tidy/squared_distances.h"
 #include "core/tidy/tidy_steps.h"
 #include "tests/support/drawn_grid.h"
@@ -64,6 +66,38 @@ LabelGrid blobs_of(int width, int height, int far, unsigned seed) {
       blobs.row(static_cast<std::size_t>(y))[x] = 2 * sum > of;
     }
   return blobs;
+}
+
+/// Disks that overlap by up to a quarter of their radii, with lobes all around.
+std::vector<Disk> plate_of(std::size_t count, double least, double most, unsigned seed) {
+  std::mt19937 random(seed);
+  const auto uniform = [&](double low, double high) {
+    return low + (high - low) * static_cast<double>(random()) / 4294967296.0;
+  };
+  std::vector<Disk> laid;
+  while (laid.size() < count) {
+    const double radius = uniform(least, most);
+    const Disk disk{uniform(30, 370), uniform(30, 270), radius};
+    if (std::all_of(laid.begin(), laid.end(), [&](const Disk& other) {
+          return std::hypot(disk.x - other.x, disk.y - other.y) >
+                 0.75 * (disk.radius + other.radius);
+        }))
+      laid.push_back(disk);
+  }
+  return laid;
+}
+
+LabelGrid rough_disks(const std::vector<Disk>& all) {
+  LabelGrid grid(400, 300);
+  for (std::uint32_t y = 0; y < grid.height; ++y)
+    for (std::uint32_t x = 0; x < grid.width; ++x)
+      for (const Disk& disk : all) {
+        const double dx = x + 0.5 - disk.x, dy = y + 0.5 - disk.y, turn = std::atan2(dy, dx);
+        const double lobes = std::sin(3 * turn + disk.x) + std::sin(5 * turn + disk.y) / 2 +
+                             std::sin(9 * turn + disk.radius) / 3;
+        if (std::hypot(dx, dy) <= disk.radius * (1 + 0.04 * lobes)) grid.row(y)[x] = 1;
+      }
+  return grid;
 }
 
 /// How many parts there are, level by level: regions of what is at least so deep, from the deepest
@@ -214,6 +248,59 @@ TEST_CASE("no crumbs are left beside cuts, however rough the regions are", "[cor
       }
     }
   }
+}
+
+TEST_CASE("parts say how large they are, where they lie and how wide their necks are",
+          "[core][tidy]") {
+  const auto parts = parts_of_regions(disks(60, 30, {{16, 15, 12}, {38, 15, 10}}, 3));
+  std::vector<RegionPart> large;
+  for (const RegionPart& part : parts)
+    if (part.deeper() > 1) large.push_back(part);
+  REQUIRE(large.size() == 2);
+  CHECK(large[0].label == 3);
+  CHECK(large[0].neck == 0);  // the deepest
+  CHECK(large[0].radius == Approx(12).margin(0.7));
+  CHECK(large[0].x == Approx(16).margin(1));
+  CHECK(large[0].y == Approx(15).margin(1));
+  CHECK(large[1].radius == Approx(10).margin(0.7));
+  CHECK(large[1].x == Approx(38).margin(1));
+  // Where circles of 12 and 10 meet whose middles are 22 apart, they touch in a point.
+  CHECK(large[1].neck < 3.5);
+  CHECK(parts_of_regions(LabelGrid(7, 3)).empty());
+}
+
+TEST_CASE("there are as many regions as parts that are deep enough", "[core][tidy]") {
+  for (unsigned seed = 1; seed <= 6; ++seed) {
+    const LabelGrid blobs = blobs_of(90, 70, 3, seed);
+    const auto parts = parts_of_regions(blobs);
+    for (const PartCount& count : part_counts(parts, 90).all) {
+      INFO(seed << " " << count.above << " " << count.to);
+      CHECK(regions_in(parted(blobs, count.to)) == count.regions);
+      CHECK(regions_in(parted(blobs, (count.above + count.to) / 2)) == count.regions);
+    }
+    std::vector<RegionPart> on_one;
+    in_arena(1, [&] { on_one = parts_of_regions(blobs); });
+    REQUIRE(on_one.size() == parts.size());
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+      CHECK(on_one[i].x == parts[i].x);
+      CHECK(on_one[i].neck == parts[i].neck);
+    }
+  }
+}
+
+TEST_CASE("rough disks that touch are counted right or nearly so", "[core][tidy]") {
+  std::size_t right = 0;
+  for (unsigned seed = 1; seed <= 10; ++seed) {
+    constexpr std::size_t kDisks = 40;
+    const LabelGrid plate = rough_disks(plate_of(kDisks, 13, 18, seed));
+    const PartCounts counts = part_counts(parts_of_regions(plate), plate.width);
+    INFO(seed << ": " << counts.without().regions << " regions");
+    CHECK(counts.without().regions < 32);
+    const auto missed = static_cast<int>(kDisks) - static_cast<int>(counts.choice().regions);
+    CHECK(std::abs(missed) <= 2);
+    right += missed == 0 ? 1 : 0;
+  }
+  CHECK(right >= 9);
 }
 
 TEST_CASE("the step part is read as it is written", "[core][tidy]") {
