@@ -108,6 +108,28 @@ TEST_CASE("a report shows the shares of groups", "[cli][report]") {
   CHECK(count_of(page, "<h3>b.clusters.csv</h3>") == 0);
 }
 
+TEST_CASE("a report shows pictures that were mapped after others, and slices beside classes",
+          "[cli][report]") {
+  const TempDir dir;
+  make_results(dir);
+  write_stripes(dir / "later.png");
+  for (const char* command :
+       {"classify later.png --model out/model.json -o out --figures none",
+        "slice a.png b.png --channel lab.l --cuts 0,40,100 -o out --figures none",
+        "slice later.png --channel lab.l --cuts 0,40,100 -o out --figures none"})
+    REQUIRE(run_tool(dir, words_of(command)).exit_code == 0);
+  REQUIRE(run_tool(dir, {"report", "out"}).exit_code == 0);
+  const std::string page = text_of_file(dir / "out/report.html");
+  CHECK(count_of(page, "Shares of the classes</h") == 1);
+  CHECK(count_of(page, "Shares of the slices</h") == 1);
+  // A bar of each of its two maps.
+  CHECK(count_of(page, "aria-label=\"later.png: ") == 2);
+  CHECK(count_of(page, "aria-label=\"b.png: ") == 2);
+  CHECK(count_of(page, "<h3>later.areas.csv</h3>") == 1);
+  CHECK(count_of(page, "<h3>a.areas.csv</h3>") == 0);
+  CHECK(count_of(page, "<h3>slices.csv</h3>") == 1);
+}
+
 TEST_CASE("a report shows how much is selected", "[cli][report]") {
   const TempDir dir;
   const std::string page = page_of_two(dir, "mask a.png b.png --where srgb.b>9");

@@ -76,7 +76,7 @@ TEST_CASE("what all pictures hold is told and drawn of shards as of one run",
               .exit_code == 0);
   const std::vector<std::pair<Words, std::string>> runs{
       {words_of("mask panes --where \"lab.l > 50\""), "coverage.figure.svg"},
-      {words_of("slice panes --channel lab.l --cuts 0,40,100"), "areas.figure.svg"},
+      {words_of("slice panes --channel lab.l --cuts 0,40,100"), "slices.figure.svg"},
       {words_of("classify panes --model model/model.json --pixel-size 2mm"), "areas.figure.svg"},
       {words_of("tidy maps --steps fill"), "tidy.figure.svg"}};
   std::size_t number = 0;
@@ -112,7 +112,7 @@ TEST_CASE("only figures that were asked for are drawn of shards", "[cli][many][s
                                  more))
                   .exit_code == 0);
     REQUIRE(run_tool(dir, {"gather", "s1", "s2", "-o", "all"}).exit_code == 0);
-    CHECK(std::filesystem::exists(dir / "all/areas.csv"));
+    CHECK(std::filesystem::exists(dir / "all/slices.csv"));
     for (const std::string& name : dir.files()) CHECK_THAT(name, !Catch::Contains("figure"));
     for (const char* folder : {"s1", "s2", "all"}) std::filesystem::remove_all(dir / folder);
   }

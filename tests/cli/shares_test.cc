@@ -90,7 +90,7 @@ TEST_CASE("more than 20 pictures have a figure of all, not one of each", "[cli][
   const Outcome run = run_tool(dir, with(slice, {"-o", "out"}));
   CHECK(run.exit_code == 0);
   CHECK_THAT(run.err, Catch::Contains("no figures of each are drawn"));
-  CHECK(std::filesystem::exists(dir / "out/areas.figure.png"));
+  CHECK(std::filesystem::exists(dir / "out/slices.figure.png"));
   CHECK_FALSE(std::filesystem::exists(dir / "out/p0.slices.figure.png"));
   CHECK(std::filesystem::exists(dir / "out/p0.slices.png"));
 }
@@ -103,7 +103,7 @@ TEST_CASE("slices of several pictures have shares together where they are the sa
       summary_of(run_tool(dir, with({"slice"}, with(kSlices, {"-o", "out", "--summary", "json"}))));
   CHECK(fixed["together"]["classes"][1]["name"] == "warm");
   CHECK(fixed["together"]["classes"][1]["percent"] == 40);
-  CHECK(std::filesystem::exists(dir / "out/areas.figure.png"));
+  CHECK(std::filesystem::exists(dir / "out/slices.figure.png"));
   // Parts of as many pixels end elsewhere in each picture.
   write_rgb(dir / "d.png", 3, 1, {1, 0, 0, 2, 0, 0, 3, 0, 0});
   write_rgb(dir / "e.png", 3, 1, {4, 0, 0, 5, 0, 0, 6, 0, 0});
@@ -111,7 +111,7 @@ TEST_CASE("slices of several pictures have shares together where they are the sa
       summary_of(run_tool(dir, {"slice", "d.png", "e.png", "--channel", "srgb.r", "--quantiles",
                                 "2", "-o", "own", "--summary", "json"}));
   CHECK_FALSE(own.contains("together"));
-  CHECK_FALSE(std::filesystem::exists(dir / "own/areas.figure.png"));
+  CHECK_FALSE(std::filesystem::exists(dir / "own/slices.figure.png"));
 }
 
 TEST_CASE("what is selected in several pictures is told and drawn together", "[cli][mask]") {

@@ -37,7 +37,7 @@ TEST_CASE("slice maps cuts of a channel, with areas", "[cli][slice]") {
   CHECK(picture["slices"][0]["name"] == "srgb.r 50..100");
   CHECK(picture["slices"][1]["to"] == 200);
   CHECK(std::filesystem::exists(dir / "out/g.slices.figure.png"));
-  const auto lines = lines_of(dir / "out/g.areas.csv");
+  const auto lines = lines_of(dir / "out/g.slices.csv");
   REQUIRE(lines.size() == 4);
   CHECK_THAT(lines[2], Catch::StartsWith("1,srgb.r 50..100,#"));
   const json equal = summary_of(

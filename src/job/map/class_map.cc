@@ -250,7 +250,7 @@ class ClassMapJob {
     add(0, "unclassified", "");
     for (std::size_t c = 0; c < classes_.size(); ++c)
       add(c + 1, classes_[c].name, classes_[c].color);
-    table.write(results_.path(input(), "areas", "csv"));
+    table.write(results_.path(input(), wanted_.table, "csv"));
   }
 
   void write_confidence() const {

@@ -18,14 +18,15 @@ namespace chalcedony {
 /// What is wanted besides the map.
 struct ClassMapOptions {
   std::string thing = "classes";  // what the map is called in the names of files
-  PixelSize pixel_size;
+  std::string table = "areas";    // and what its table of shares is
+  PixelSize pixel_size = {};
   bool confidence = false;  // measure it, and write it where `confidence` is wanted
   std::size_t suggest = 0;  // samples to suggest at most
   double blend = 0;         // 0-1: how much of the class color a blend holds; 0: no blend
 };
 
 /// Gives each counted pixel its class by `classifier`, which is one for `model`. Writes
-/// <stem>.THING.png, <stem>.areas.csv, <stem>.confidence.png and .csv, <stem>.blend.png,
+/// <stem>.THING.png, <stem>.TABLE.csv, <stem>.confidence.png and .csv, <stem>.blend.png,
 /// <stem>.suggested.geojson and .csv, and the figures of the map and of what is suggested where
 /// asked for and results named THING, `areas`, `confidence`, `blend`, `suggested` and `figure` are
 /// wanted. Returns the summary of this input.

@@ -232,14 +232,32 @@ class ReportJob {
                       options_.most_pictures, skipped_.size());
   }
 
-  /// Whether the rows of a picture's table stand in a table of all pictures too: `a.b.areas.csv` in
-  /// `areas.csv`, here or in a folder above.
-  bool is_joined(const path& file) const {
+  /// Whether a table of several pictures holds one with this stem; one that does not name its
+  /// pictures is of all that have such tables.
+  bool holds_rows_of(const path& joined, const std::string& stem) {
+    const auto [at, is_new] = stems_in_.emplace(joined, std::nullopt);
+    std::error_code error;
+    if (is_new && std::filesystem::exists(joined, error)) {
+      const auto rows = read_csv(joined);
+      if (!rows.empty() && !rows[0].empty() && rows[0][0] == "picture") {
+        at->second.emplace();
+        for (std::size_t r = 1; r < rows.size(); ++r)
+          at->second->insert(path(rows[r][0]).stem().string());
+      }
+    }
+    return !at->second || at->second->count(stem) > 0;
+  }
+
+  /// Whether the rows of a picture's table stand in a table of several pictures too:
+  /// `a.b.areas.csv` in `areas.csv`, here or in a folder above.
+  bool is_joined(const path& file) {
     const std::string name = file.filename().string();
     for (path folder = file.parent_path();; folder = folder.parent_path()) {
       for (std::size_t dot = name.find('.'); dot != std::string::npos;
-           dot = name.find('.', dot + 1))
-        if (seen_.count((folder / name.substr(dot + 1)).lexically_normal())) return true;
+           dot = name.find('.', dot + 1)) {
+        const path joined = (folder / name.substr(dot + 1)).lexically_normal();
+        if (seen_.count(joined) && holds_rows_of(joined, name.substr(0, dot))) return true;
+      }
       const bool at_top =
           (folder / "").lexically_normal() == (options_.folder / "").lexically_normal();
       if (at_top || folder.empty() || folder == folder.parent_path()) return false;
@@ -274,6 +292,7 @@ class ReportJob {
   static constexpr ShareTable kShareTables[]{{"areas.csv", "Shares of the classes"},
                                              {"clusters.csv", "Shares of the groups"},
                                              {"coverage.csv", "Shares selected"},
+                                             {"slices.csv", "Shares of the slices"},
                                              {"tidy.csv", "Shares of the cleaned classes"}};
 
   static const ShareTable* share_table_of(const std::string& name) {
@@ -327,6 +346,7 @@ class ReportJob {
   std::vector<path> originals_;
   std::optional<PicturesByName> originals_by_name_;
   std::set<path> seen_;
+  std::map<path, std::optional<std::set<std::string>>> stems_in_;  // of joined tables
   std::vector<path> tables_;
   std::vector<std::pair<std::string, ReportGroup>> groups_;
   bool has_common_ = false;

@@ -93,10 +93,10 @@ const std::vector<ResultKind>& slice_results() {
   static const std::vector<ResultKind> kinds{
       {"slices", "<stem>.slices.png: the class map, with names and colors inside"},
       {"areas",
-       "<stem>.areas.csv: pixels and share of every slice; of several pictures also areas.csv"},
+       "<stem>.slices.csv: pixels and share of every slice; of several pictures also slices.csv"},
       {"figure",
        "<stem>.slices.figure.png: picture, class map and legend; of several pictures also "
-       "areas.figure.png: the shares of all"}};
+       "slices.figure.png: the shares of all"}};
   return kinds;
 }
 
@@ -114,8 +114,9 @@ Json run_slice(const SliceOptions& options, const Context& context) {
       slices = quantile_slices(picture, options, its_context);
     }
     Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
-                                *make_slicer(options.channel, slices), {"slices", {}, false, 0},
-                                options.shared, its_context, results, figures.of_each);
+                                *make_slicer(options.channel, slices),
+                                {.thing = "slices", .table = "slices"}, options.shared, its_context,
+                                results, figures.of_each);
     json["slices"] = slices_json(slices);
     return json;
   };
@@ -125,7 +126,7 @@ Json run_slice(const SliceOptions& options, const Context& context) {
 }
 
 void report_sliced(Json& summary, Plot& plot, Results& results) {
-  report_class_shares(summary, summary["inputs"], {"slices", "areas.figure"}, plot, results);
+  report_class_shares(summary, summary["inputs"], {"slices", "slices.figure"}, plot, results);
 }
 
 }  // namespace chalcedony
