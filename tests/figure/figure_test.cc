@@ -171,6 +171,11 @@ TEST_CASE("every format is drawn, and a mistake in a script is a sentence", "[fi
   CHECK_FALSE(std::filesystem::exists(dir / "bad.png"));
 }
 
+TEST_CASE("what is left out is counted with marks between thousands", "[figure]") {
+  CHECK(and_more(3) == "and 3 more");
+  CHECK(and_more(12345) == "and 12,345 more");
+}
+
 TEST_CASE("a page shows the largest of many in their order", "[figure]") {
   const std::vector<double> values{3, 9, 1, 9, 4, 3};
   CHECK(largest_places(values, 3) == std::vector<std::size_t>{1, 3, 4});

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <numeric>
 
+#include "figure/plot/axis.h"
 #include "figure/plot/fitted_text.h"
 #include "figure/plot/largest_places.h"
 
@@ -53,6 +54,10 @@ std::vector<LegendLine> lines_in(const std::vector<LegendLine>& legend, std::siz
 }
 
 }  // namespace
+
+std::string and_more(std::size_t left_out) {
+  return "and " + grouped(static_cast<double>(left_out)) + " more";
+}
 
 double legend_width(const std::vector<LegendLine>& legend) {
   double widest = 0;

@@ -25,10 +25,8 @@ inline std::size_t shown_lines(std::size_t lines, std::size_t places) {
   return lines <= places ? lines : places - 1;
 }
 
-/// "and 253 more"
-inline std::string and_more(std::size_t left_out) {
-  return "and " + std::to_string(left_out) + " more";
-}
+/// "and 1,253 more"
+std::string and_more(std::size_t left_out);
 
 /// The width of a legend in one column, when no name is cut.
 double legend_width(const std::vector<LegendLine>& legend);

@@ -3,28 +3,26 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdint>
-#include <numeric>
 #include <set>
 
 #include "core/error.h"
-#include "core/palette/figure_colors.h"
 #include "core/pixel/kept_rows.h"
 #include "core/region/class_sizes.h"
 #include "core/region/outlines.h"
 #include "core/region/region_meter.h"
+#include "figure/plot/axis.h"
 #include "figure/region_figure.h"
 #include "io/document/sample_file.h"
 #include "io/file/whole_file.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/label_picture.h"
-#include "io/text/csv.h"
 #include "io/text/json_text.h"
 #include "job/learn/region_samples.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"
 #include "job/picture/preview.h"
-#include "job/region/channel_figures.h"
+#include "job/region/measure_report.h"
 #include "job/region/region_colors.h"
 #include "job/region/region_counts.h"
 #include "job/region/region_parts.h"
@@ -36,8 +34,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostNumbered = 60;    // regions with a number in the figure
-constexpr std::size_t kMostInSummary = 100;  // the largest; the table has all
+constexpr std::size_t kMostNumbered = 60;  // regions with a number in the figure
 
 class MeasureJob {
  public:
@@ -51,8 +48,10 @@ class MeasureJob {
         context_(context),
         results_(results),
         format_(format),
-        file_(open_labels(input, options.shared.max_pixels)),
-        pixel_size_(options.pixel_size) {
+        file_(open_labels(input, options.shared.max_pixels)) {
+    found_.pixel_size = options.pixel_size;
+    found_.picture_pixels = file_.rows->shape().pixels();
+    found_.has_colors = image != nullptr;
     take_resolution(file_.carried, input);
   }
 
@@ -62,15 +61,14 @@ class MeasureJob {
                outlines = options_.outlines && results_.wants("outlines");
     if (numbers) check_numbers();
     if (image_file_) read_image();
-    if (results_.wants("regions")) write_table();
-    if (results_.wants("sizes")) write_sizes();
+    if (results_.wants("regions")) write_regions(results_.path(input_, "regions", "csv"), found_);
+    if (results_.wants("sizes")) write_sizes(results_.path(input_, "sizes", "csv"), found_);
     if (numbers || outlines || options_.parts || format_ != FigureFormat::kNone)
       work_whole(numbers, outlines);
-    Json json = report();
     if (results_.wants("regions-json"))
       write_text_file(results_.path(input_, "regions", "json"),
-                      json_text(regions_json(in_order()), 2) + "\n");
-    return json;
+                      json_text(regions_json(found_), 2) + "\n");
+    return measured_json(input_, found_);
   }
 
  private:
@@ -79,110 +77,49 @@ class MeasureJob {
     RegionMeter meter(shape.width, shape.height, options_.connectivity);
     LabelRows rows(file_);
     for (std::uint32_t y = 0; y < shape.height; ++y) meter.add_row(rows.next());
-    regions_ = meter.finish();
-    sizes_ = sizes_of_classes(regions_);
+    found_.regions = meter.finish();
+    found_.sizes = sizes_of_classes(found_.regions);
     region_of_part_ = meter.region_of_part();
     std::set<Label> found;
-    for (const RegionMeasures& region : regions_) found.insert(region.label);
+    for (const RegionMeasures& region : found_.regions) found.insert(region.label);
     const std::vector<Label> labels(found.begin(), found.end());
-    is_mask_ = says_mask(file_, labels);
-    names_.resize(kLabels);
-    colors_of_.resize(kLabels);
-    if (is_mask_) {
-      names_[255] = kSelected;
-      colors_of_[255] = "#ffffff";
+    found_.is_mask = says_mask(file_, labels);
+    found_.names.resize(kLabels);
+    found_.class_colors.resize(kLabels);
+    if (found_.is_mask) {
+      found_.names[255] = kSelected;
+      found_.class_colors[255] = "#ffffff";
       return;
     }
     for (const LegendEntry& entry : named_classes(file_.classes, labels)) {
-      names_[entry.index] = entry.name;
-      colors_of_[entry.index] = entry.color;
+      found_.names[entry.index] = entry.name;
+      found_.class_colors[entry.index] = entry.color;
     }
   }
 
   /// The size of a pixel by what a file says, where nothing else has said it.
   void take_resolution(const CarriedFacts& carried, const std::filesystem::path& from) {
     constexpr double kMillimeters = 1000, kAlike = 0.01;
-    if (pixel_size_.is_known() || !carried.has_resolution()) return;
+    if (found_.pixel_size.is_known() || !carried.has_resolution()) return;
     const double x = carried.pixels_per_meter_x, y = carried.pixels_per_meter_y;
     if (std::abs(x - y) > kAlike * x) {
       context_.warn(from.string() +
                     ": its resolution is not the same across and down, so lengths are in pixels");
       return;
     }
-    pixel_size_ = {kMillimeters / x, "mm"};
-    pixel_size_from_ = from;
+    found_.pixel_size = {kMillimeters / x, "mm"};
+    found_.pixel_size_from = from;
   }
 
   void read_image() {
     CountedPicture image = open_counted(*image_file_, options_.shared, context_);
     take_resolution(image.file.facts.carried, *image_file_);
     Preview preview(image.file.info, format_ != FigureFormat::kNone);
-    channels_ = quoted_channels(options_.channels, options_.shared.units, codes_of(image));
-    colors_ = region_colors(image, file_, options_.connectivity, region_of_part_, regions_.size(),
-                            channels_, preview, options_.shared, context_);
+    found_.channels = quoted_channels(options_.channels, options_.shared.units, codes_of(image));
+    found_.colors =
+        region_colors(image, file_, options_.connectivity, region_of_part_, found_.regions.size(),
+                      found_.channels, preview, options_.shared, context_);
     if (preview.wanted()) image_ = preview.thumbnail();
-  }
-
-  double length(double pixels) const { return pixel_size_.length(pixels); }
-  double area(std::uint64_t pixels) const { return pixel_size_.area(pixels); }
-  std::uint64_t all_pixels() const { return file_.rows->shape().pixels(); }
-
-  void write_table() {
-    std::vector<std::string> header{"region",     "class",
-                                    "pixels",     "share_percent",
-                                    "unit",       "area",
-                                    "center_x",   "center_y",
-                                    "left",       "top",
-                                    "width",      "height",
-                                    "perimeter",  "equivalent_diameter",
-                                    "roundness",  "major_axis",
-                                    "minor_axis", "orientation",
-                                    "holes",      "at_edge"};
-    if (image_file_) {
-      add_figure_columns(channels_, header);
-      header.push_back("mean_color");
-    }
-    CsvTable table(header, regions_.size() * 160);
-    for (std::size_t r = 0; r < regions_.size(); ++r) {
-      const RegionMeasures& m = regions_[r];
-      std::vector<CsvField> row{std::uint64_t{r + 1},
-                                names_[m.label],
-                                m.pixels,
-                                percent(m.pixels, all_pixels()),
-                                pixel_size_.unit,
-                                area(m.pixels),
-                                m.center_x,
-                                m.center_y,
-                                std::uint64_t{m.left},
-                                std::uint64_t{m.top},
-                                std::uint64_t{m.width},
-                                std::uint64_t{m.height},
-                                length(m.perimeter),
-                                length(m.equivalent_diameter),
-                                m.roundness,
-                                length(m.major_axis),
-                                length(m.minor_axis),
-                                m.orientation,
-                                m.holes,
-                                m.at_edge ? "yes" : "no"};
-      if (image_file_) {
-        add_figure_fields(colors_[r].channels, row);
-        row.emplace_back(colors_[r].mean_color);
-      }
-      table.add(row);
-    }
-    table.write(results_.path(input_, "regions", "csv"));
-  }
-
-  void write_sizes() {
-    CsvTable table({"class", "regions", "at_edge", "pixels", "share_percent", "unit", "area",
-                    "mean_area", "median_area", "smallest_area", "largest_area"});
-    for (const ClassSizes& sizes : sizes_)
-      table.add({names_[sizes.label], sizes.regions, sizes.at_edge, sizes.pixels,
-                 percent(sizes.pixels, all_pixels()), pixel_size_.unit, area(sizes.pixels),
-                 sizes.mean() * area(1), area(sizes.median), area(sizes.smallest),
-                 area(sizes.largest)});
-    table.write(results_.path(input_, "sizes", "csv"));
   }
 
   /// What needs the whole picture of labels in memory.
@@ -199,14 +136,15 @@ class MeasureJob {
   }
 
   void part(const LabelPicture& picture) {
-    parted_ = parted_classes(picture);
-    if (results_.wants("parts")) write_part_counts(results_.path(input_, "parts", "csv"), parted_);
+    found_.parted = parted_classes(picture);
+    if (results_.wants("parts"))
+      write_part_counts(results_.path(input_, "parts", "csv"), found_.parted);
   }
 
   void check_numbers() const {
-    if (regions_.size() > 65535)
+    if (found_.regions.size() > 65535)
       throw InputError(
-          "has " + std::to_string(regions_.size()) + " regions, more than 16 bits can number",
+          "has " + std::to_string(found_.regions.size()) + " regions, more than 16 bits can number",
           "drop the smallest ones with tidy first", input_.string());
   }
 
@@ -225,104 +163,32 @@ class MeasureJob {
   /// As sample regions, so that they can be corrected and trained with.
   void write_outlines(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
     std::vector<Label> labels;
-    for (const RegionMeasures& region : regions_) labels.push_back(region.label);
-    write_text_file(results_.path(input_, "outlines", "geojson"),
-                    samples_text(samples_of_regions(labels, rings, names_, colors_of_),
-                                 picture.grid.width, picture.grid.height));
+    for (const RegionMeasures& region : found_.regions) labels.push_back(region.label);
+    write_text_file(
+        results_.path(input_, "outlines", "geojson"),
+        samples_text(samples_of_regions(labels, rings, found_.names, found_.class_colors),
+                     picture.grid.width, picture.grid.height));
   }
 
   void draw(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
     std::vector<ShownRegion> shown;
-    for (const std::size_t r : largest(kMostNumbered))
-      shown.push_back({r + 1, regions_[r], rings[r]});
+    for (const std::size_t r : largest_regions(found_.regions, kMostNumbered))
+      shown.push_back({r + 1, found_.regions[r], rings[r]});
+    const std::string all = grouped(static_cast<double>(found_.regions.size()));
     const std::string sentence =
-        shown.size() == regions_.size()
-            ? "all " + std::to_string(shown.size()) + " regions; coordinates are pixels"
-            : "the " + std::to_string(shown.size()) + " largest of " +
-                  std::to_string(regions_.size()) + " regions; coordinates are pixels";
+        (shown.size() == found_.regions.size()
+             ? "all " + all
+             : "the " + std::to_string(shown.size()) + " largest of " + all) +
+        " regions; coordinates are pixels";
     const std::string name = input_.filename().string(), extension = extension_of(format_);
     const Thumbnail thumbnail = image_ ? *image_ : label_thumbnail(picture);
     Plot plot(format_);
     add_region_figure(plot, results_.path(input_, "regions.figure", extension), name, shown,
                       sentence, thumbnail);
-    if (!parted_.empty())
-      add_part_figure(plot, results_.path(input_, "parts.figure", extension), name, parted_,
+    if (!found_.parted.empty())
+      add_part_figure(plot, results_.path(input_, "parts.figure", extension), name, found_.parted,
                       thumbnail);
     draw_figures(plot, context_);
-  }
-
-  std::vector<std::size_t> in_order() const {
-    std::vector<std::size_t> all(regions_.size());
-    std::iota(all.begin(), all.end(), std::size_t{0});
-    return all;
-  }
-
-  std::vector<std::size_t> largest(std::size_t most) const {
-    std::vector<std::size_t> all = in_order();
-    most = std::min(all.size(), most);
-    std::partial_sort(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(most), all.end(),
-                      [&](std::size_t a, std::size_t b) {
-                        return regions_[a].pixels != regions_[b].pixels
-                                   ? regions_[a].pixels > regions_[b].pixels
-                                   : a < b;
-                      });
-    all.resize(most);
-    return all;
-  }
-
-  Json regions_json(const std::vector<std::size_t>& numbers) const {
-    Json list = Json::array();
-    for (const std::size_t r : numbers) {
-      const RegionMeasures& m = regions_[r];
-      Json json{{"region", r + 1},
-                {"class", names_[m.label]},
-                {"pixels", m.pixels},
-                {"percent", percent(m.pixels, all_pixels())},
-                {"area", area(m.pixels)},
-                {"center", {m.center_x, m.center_y}},
-                {"box", {m.left, m.top, m.width, m.height}},
-                {"perimeter", length(m.perimeter)},
-                {"equivalent_diameter", length(m.equivalent_diameter)},
-                {"roundness", m.roundness},
-                {"major_axis", length(m.major_axis)},
-                {"minor_axis", length(m.minor_axis)},
-                {"orientation", m.orientation},
-                {"holes", m.holes},
-                {"at_edge", m.at_edge}};
-      if (image_file_) {
-        json["mean_color"] = colors_[r].mean_color;
-        if (!channels_.empty()) json["channels"] = figures_json(channels_, colors_[r].channels);
-      }
-      list.push_back(std::move(json));
-    }
-    return list;
-  }
-
-  Json report() const {
-    Json json{{"file", input_.string()},
-              {"kind", is_mask_ ? "mask" : "class map"},
-              {"unit", pixel_size_.unit},
-              {"count", regions_.size()},
-              {"classes", Json::array()}};
-    if (!pixel_size_from_.empty())
-      json["pixel_size"] = {{"side", pixel_size_.side}, {"from", pixel_size_from_.string()}};
-    for (const ClassSizes& sizes : sizes_) {
-      json["classes"].push_back({{"name", names_[sizes.label]},
-                                 {"color", is_mask_ ? kSelectedColor : colors_of_[sizes.label]},
-                                 {"count", sizes.regions},
-                                 {"at_edge", sizes.at_edge},
-                                 {"pixels", sizes.pixels},
-                                 {"percent", percent(sizes.pixels, all_pixels())},
-                                 {"area", area(sizes.pixels)},
-                                 {"mean", sizes.mean() * area(1)},
-                                 {"median", area(sizes.median)},
-                                 {"smallest", area(sizes.smallest)},
-                                 {"largest", area(sizes.largest)}});
-      for (const ShownParts& one : parted_)
-        if (one.name == names_[sizes.label]) json["classes"].back()["parts"] = parts_json(one);
-    }
-    json["largest_regions"] = regions_json(largest(kMostInSummary));
-    return json;
   }
 
   std::filesystem::path input_;
@@ -332,16 +198,8 @@ class MeasureJob {
   Results& results_;
   FigureFormat format_;
   LabelFile file_;
-  PixelSize pixel_size_;
-  std::filesystem::path pixel_size_from_;  // the file that says it; empty: the user, or nobody
-  bool is_mask_ = false;
-  std::vector<std::string> names_, colors_of_;  // by number
-  std::vector<RegionMeasures> regions_;
-  std::vector<ClassSizes> sizes_;
+  MeasuredRegions found_;
   std::vector<std::uint32_t> region_of_part_;
-  std::vector<ShownParts> parted_;
-  std::vector<Channel> channels_;  // of the image, in the units asked for
-  std::vector<RegionColors> colors_;
   std::optional<Thumbnail> image_;
 };
 
