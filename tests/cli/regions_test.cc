@@ -118,7 +118,6 @@ TEST_CASE("measure tells how many beads there are although they touch, and how t
   const Words count = words_of("measure beads.reference.png --parts -o out --figures svg");
   const json picture = summary_of(run_tool(dir, with(count, {"--summary", "json"})))["inputs"][0];
   REQUIRE(picture["classes"].size() == laid.size());
-  double most = 0;
   for (const json& one : picture["classes"]) {
     const json& parts = one["parts"];
     INFO(one);
@@ -126,12 +125,11 @@ TEST_CASE("measure tells how many beads there are although they touch, and how t
     CHECK(parts["regions"] == laid.at(one["name"]));
     CHECK(parts["above"] < parts["part"]);
     CHECK(parts["part"] <= parts["to"]);
-    most = std::max(most, parts["above"].get<double>());
   }
-  // The step makes of the map what was told.
-  const std::string step = "part " + picture["classes"][0]["parts"]["part"].dump();
-  REQUIRE(most < picture["classes"][0]["parts"]["part"].get<double>());
-  REQUIRE(run_tool(dir, {"tidy", "beads.reference.png", "--steps", step, "-o", "out"}).exit_code ==
+  // The steps make of the map what was told.
+  const std::string steps = picture["parting"];
+  CHECK_THAT(steps, Catch::StartsWith("part ") && !Catch::Contains("of"));
+  REQUIRE(run_tool(dir, {"tidy", "beads.reference.png", "--steps", steps, "-o", "out"}).exit_code ==
           0);
   for (const json& one :
        summary_of(run_tool(dir, {"measure", "out/beads.reference.tidy.png", "--summary", "json"}))
@@ -153,12 +151,32 @@ TEST_CASE("measure tells how many beads there are although they touch, and how t
              Catch::Contains("Regions of beads.reference.png, parted at their necks") &&
                  Catch::Contains("parted " + std::to_string(laid.at("ruby"))));
   CHECK_THAT(run_tool(dir, count).out,
-             Catch::Matches("[^]*class +regions +parted +step +so for H in pixels\n"
-                            "  ruby +\\d+ +" +
-                            std::to_string(laid.at("ruby")) + " +part [^]*"));
+             Catch::Matches("[^]*class +regions +parted +so for H in pixels\n  ruby +\\d+ +" +
+                            std::to_string(laid.at("ruby")) + " +0.50 to [^]*\n  tidy --steps \"" +
+                            picture["parting"].get<std::string>() + "\"\n[^]*"));
   check_error(run_tool(dir, with(count, {"--connect", "4"})), 2,
               "--parts means nothing with --connect 4: tidy parts regions that touch at sides or "
               "corners");
+}
+
+TEST_CASE("steps of tidy are done to the classes they name", "[cli][tidy]") {
+  const TempDir dir;
+  write_map(dir / "map.png");
+  const auto tidied = [&](const std::string& steps) {
+    REQUIRE(run_tool(dir, {"tidy", "map.png", "--steps", steps, "-o", "out"}).exit_code == 0);
+    return labels_in(dir / "out/map.tidy.png");
+  };
+  CHECK(tidied("drop 9 of right") == std::vector<std::uint8_t>{1, 1, 0, 0, 1, 1, 1, 0});
+  CHECK(tidied("drop 9 of right; dilate 1 of left") ==
+        std::vector<std::uint8_t>{1, 1, 1, 0, 1, 1, 1, 1});
+  check_error(run_tool(dir, {"tidy", "map.png", "--steps", "drop 9 of rigt", "-o", "none"}), 1,
+              "map.png: has no class 'rigt' for the step 'drop 9 of rigt'; did you mean 'right'?");
+  check_nothing_in(dir, "none");
+  write_rgb(dir / "p.png", 2, 1, {1, 1, 1, 200, 200, 200});
+  check_error(
+      run_tool(dir, {"mask", "p.png", "--where", "gray > 9", "--tidy", "drop 9 of lead"}), 2,
+      "--tidy: the step 'drop 9 of lead' names a class, and a mask has none; leave out 'of' "
+      "and what follows");
 }
 
 TEST_CASE("one H is told for several masks, where one does for all", "[cli][measure]") {

@@ -153,6 +153,10 @@ Json do_mask(const po::variables_map& given, const SharedOptions& shared, const 
   if (given.count("tidy"))
     options.tidy =
         read_option("--tidy", [&] { return parse_tidy_steps(given["tidy"].as<std::string>()); });
+  for (const TidyStep& step : options.tidy)
+    if (!step.classes.empty())
+      throw UsageError("--tidy: the step '" + step.text + "' names a class, and a mask has none",
+                       "leave out 'of' and what follows");
   options.cutout = cutout_from(text_of(given, "background", "transparent"));
   return run_mask(options, context);
 }

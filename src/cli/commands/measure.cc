@@ -108,7 +108,7 @@ void print_measure(const Json& summary, std::ostream& out) {
     add_area(classes, "median", "median", unit);
     add_area(classes, "largest", "largest", unit);
     classes.print(out);
-    print_parts(p["classes"], out);
+    print_parts(p, out);
     print_regions(p, out);
   }
   print_region_counts_of_all(summary, out);

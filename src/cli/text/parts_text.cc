@@ -10,11 +10,6 @@
 namespace chalcedony::cli {
 namespace {
 
-/// "part 1.8", which makes so many of the regions of a class.
-std::string step_text(const Json& parts) {
-  return parts["part"].is_null() ? "-" : fmt::format("part {}", parts["part"].get<double>());
-}
-
 /// No H keeps to the ranges of pictures that differ much.
 std::string range_text(const Json& parts) {
   const double above = parts["above"].get<double>(), to = parts["to"].get<double>();
@@ -23,18 +18,19 @@ std::string range_text(const Json& parts) {
 
 }  // namespace
 
-void print_parts(const Json& classes, std::ostream& out) {
+void print_parts(const Json& told, std::ostream& out) {
+  if (!told.contains("parting")) return;
   Json rows = Json::array();
-  for (const Json& one : classes)
+  for (const Json& one : told["classes"])
     if (one.contains("parts")) rows.push_back(one);
-  if (rows.empty()) return;
   TextTable(rows)
       .words("class", "name")
       .counts("regions", "count")
       .counts("parted", "parts/regions")
-      .words("step", [](const Json& row) { return step_text(row["parts"]); })
       .words("so for H in pixels", [](const Json& row) { return range_text(row["parts"]); })
       .print(out);
+  const std::string steps = told["parting"].get<std::string>();
+  if (!steps.empty()) out << "  tidy --steps \"" << steps << "\"\n";
 }
 
 }  // namespace chalcedony::cli

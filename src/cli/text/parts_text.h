@@ -8,9 +8,9 @@
 
 namespace chalcedony::cli {
 
-/// The classes that have `parts`, as measure tells them of a picture or of all; nothing where none
-/// has.
-void print_parts(const Json& classes, std::ostream& out);
+/// The `parts` of `classes` and the steps that make them, as measure tells them of a picture or of
+/// all; nothing where it was not asked.
+void print_parts(const Json& told, std::ostream& out);
 
 }  // namespace chalcedony::cli
 

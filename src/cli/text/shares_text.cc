@@ -77,7 +77,7 @@ void print_region_counts_of_all(const Json& summary, std::ostream& out) {
       return counted(row[which]) + " in " + names.at(row[which + "_file"].get<std::string>());
     });
   table.print(out);
-  print_parts(together["classes"], out);
+  print_parts(together, out);
 }
 
 void print_selected_shares_of_all(const Json& summary, std::ostream& out) {

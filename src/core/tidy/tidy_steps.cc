@@ -1,5 +1,6 @@
 #include "core/tidy/tidy_steps.h"
 
+#include <algorithm>
 #include <cmath>
 #include <limits>
 #include <utility>
@@ -7,6 +8,7 @@
 #include "core/error.h"
 #include "core/nearest_name.h"
 #include "core/read_number.h"
+#include "core/split_list.h"
 #include "core/tidy/majority.h"
 #include "core/tidy/morphology.h"
 #include "core/tidy/part_regions.h"
@@ -53,11 +55,12 @@ constexpr const char* kRemedy = "write steps as in \"fill; open 2 disk; drop 40\
 class StepReader {
  public:
   explicit StepReader(std::vector<std::string> words) : words_(std::move(words)) {
-    for (const std::string& word : words_) step_.text += (step_.text.empty() ? "" : " ") + word;
+    step_.text = joined(words_.begin(), words_.end());
   }
 
   TidyStep read() {
     step_.kind = pick(kNames, "is no step");
+    take_classes();
     switch (step_.kind) {
       case Kind::kDilate:
       case Kind::kErode:
@@ -91,6 +94,26 @@ class StepReader {
   }
 
  private:
+  using Words = std::vector<std::string>;
+
+  static std::string joined(Words::const_iterator word, Words::const_iterator end) {
+    std::string text;
+    for (; word != end; ++word) text += (text.empty() ? "" : " ") + *word;
+    return text;
+  }
+
+  /// What stands behind "of".
+  void take_classes() {
+    const auto of = std::find(words_.begin(), words_.end(), "of");
+    if (of == words_.end()) return;
+    if (step_.kind == Kind::kMajority || step_.kind == Kind::kInvert)
+      fail("'" + words_.front() + "' is done to all classes at once");
+    step_.classes = split_list(joined(of + 1, words_.end()));
+    for (const std::string& name : step_.classes)
+      if (name.empty()) fail("a class is missing behind 'of'");
+    words_.erase(of, words_.end());
+  }
+
   /// Where a problem is, unless the step is that one word.
   std::string place() const {
     return words_.size() > 1 ? "in the step '" + step_.text + "', " : std::string();
@@ -142,7 +165,7 @@ class StepReader {
     ++at_;
   }
 
-  std::vector<std::string> words_;
+  Words words_;
   std::size_t at_ = 0;
   TidyStep step_;
 };
@@ -187,6 +210,22 @@ void apply_step(LabelGrid& grid, const TidyStep& step) {
     case Kind::kInvert:
       for (Label& label : grid.labels) label ^= 1;
       return;
+  }
+}
+
+void apply_step(LabelGrid& grid, const TidyStep& step, std::span<const Label> classes) {
+  std::vector<bool> chosen(kLabels);
+  for (const Label label : classes) chosen[label] = true;
+  LabelGrid done = grid;
+  // Holes of one class may be full of others; all other steps look at one class by itself.
+  if (step.kind != Kind::kFill)
+    for (Label& label : done.labels)
+      if (!chosen[label]) label = 0;
+  apply_step(done, step);
+  for (std::size_t i = 0; i < grid.labels.size(); ++i) {
+    const bool is_others = grid.labels[i] != 0 && !chosen[grid.labels[i]];
+    if (!is_others && (done.labels[i] == 0 || chosen[done.labels[i]]))
+      grid.labels[i] = done.labels[i];
   }
 }
 

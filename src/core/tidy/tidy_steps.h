@@ -3,6 +3,7 @@
 #define CHALCEDONY_CORE_TIDY_TIDY_STEPS_H_
 
 #include <cstdint>
+#include <span>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -28,20 +29,26 @@ struct TidyStep {
   };
   std::string text;  // as it was written, blanks made single
   Kind kind = Kind::kFill;
-  Element element;          // of the first four
-  std::uint64_t count = 0;  // pixels, regions, or the radius of a majority
-  double deeper = 0;        // of kPart, in pixels
+  Element element;                        // of the first four
+  std::uint64_t count = 0;                // pixels, regions, or the radius of a majority
+  double deeper = 0;                      // of kPart, in pixels
+  std::vector<std::string> classes = {};  // the only ones it is done to; none: all
 };
 
 /// Reads steps separated by semicolons:
 ///   dilate|erode|open|close RADIUS [disk|box|diamond|line [0|45|90|135]]
 ///   fill [PIXELS]   drop PIXELS   keep N   majority RADIUS   part PIXELS   clear-edge   invert
+/// each but majority and invert maybe for some classes only: drop 40 of ruby, lead
 ///
 /// Errors    UsageError that names the step and what was expected
 std::vector<TidyStep> parse_tidy_steps(std::string_view text);
 
 /// Does one step. kInvert turns a mask over; it is for masks only.
 void apply_step(LabelGrid& grid, const TidyStep& step);
+
+/// Does one step to these classes only: the others keep their pixels and get no more. Holes are
+/// those of all classes; they are filled where one of these has the longest border.
+void apply_step(LabelGrid& grid, const TidyStep& step, std::span<const Label> classes);
 
 }  // namespace chalcedony
 

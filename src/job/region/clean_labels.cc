@@ -1,8 +1,37 @@
 #include "job/region/clean_labels.h"
 
 #include "core/arena.h"
+#include "core/error.h"
+#include "core/nearest_name.h"
 
 namespace chalcedony {
+namespace {
+
+/// The numbers of the classes that a step names.
+std::vector<Label> labels_of(const TidyStep& step, const std::vector<LegendEntry>& classes) {
+  std::vector<Label> labels;
+  for (const std::string& name : step.classes) {
+    const std::size_t before = labels.size();
+    for (const LegendEntry& entry : classes)
+      if (entry.name == name) labels.push_back(static_cast<Label>(entry.index));
+    if (labels.size() > before) continue;
+    std::vector<std::string> names;
+    for (const LegendEntry& entry : classes) names.push_back(entry.name);
+    throw InputError("has no class '" + name + "' for the step '" + step.text + "'",
+                     suggest_name(name, names));
+  }
+  return labels;
+}
+
+void do_step(LabelGrid& grid, const TidyStep& step, const std::vector<Label>& labels) {
+  if (step.classes.empty()) {
+    apply_step(grid, step);
+  } else {
+    apply_step(grid, step, labels);
+  }
+}
+
+}  // namespace
 
 std::uint64_t differing(const LabelGrid& a, const LabelGrid& b) {
   std::uint64_t pixels = 0;
@@ -10,15 +39,17 @@ std::uint64_t differing(const LabelGrid& a, const LabelGrid& b) {
   return pixels;
 }
 
-Json clean_labels(LabelGrid& grid, const LabelGrid& before, const std::vector<TidyStep>& steps,
-                  const SharedOptions& options) {
+Json clean_labels(LabelGrid& grid, const LabelGrid& before, const std::vector<LegendEntry>& classes,
+                  const std::vector<TidyStep>& steps, const SharedOptions& options) {
+  std::vector<std::vector<Label>> labels;
+  for (const TidyStep& step : steps) labels.push_back(labels_of(step, classes));
   Json told = Json::array();
   const LabelGrid* start = &before;
   LabelGrid kept;
-  for (const TidyStep& step : steps) {
-    in_arena(options.threads, [&] { apply_step(grid, step); });
-    told.push_back({{"step", step.text}, {"changed", differing(*start, grid)}});
-    if (&step == &steps.back()) break;
+  for (std::size_t s = 0; s < steps.size(); ++s) {
+    in_arena(options.threads, [&] { do_step(grid, steps[s], labels[s]); });
+    told.push_back({{"step", steps[s].text}, {"changed", differing(*start, grid)}});
+    if (s + 1 == steps.size()) break;
     kept = grid;
     start = &kept;
   }

@@ -8,6 +8,7 @@
 
 #include "core/region/label_grid.h"
 #include "core/tidy/tidy_steps.h"
+#include "io/metadata/class_legend.h"
 #include "job/run/context.h"
 #include "job/run/summary.h"
 
@@ -17,9 +18,11 @@ namespace chalcedony {
 std::uint64_t differing(const LabelGrid& a, const LabelGrid& b);
 
 /// Does the steps, and returns what each changed: [{"step": ..., "changed": pixels}, ...]. `before`
-/// is the grid as it is now, which most that call have anyway.
-Json clean_labels(LabelGrid& grid, const LabelGrid& before, const std::vector<TidyStep>& steps,
-                  const SharedOptions& options);
+/// is the grid as it is now, which most that call have anyway; `classes` what its numbers are.
+///
+/// Errors    InputError, without a place, for a step that names a class that is none of these
+Json clean_labels(LabelGrid& grid, const LabelGrid& before, const std::vector<LegendEntry>& classes,
+                  const std::vector<TidyStep>& steps, const SharedOptions& options);
 
 /// The steps as one text, "open 2 disk; drop 40".
 std::string text_of(const std::vector<TidyStep>& steps);

@@ -158,6 +158,7 @@ Json measured_json(const std::filesystem::path& input, const MeasuredRegions& fo
     json["pixel_size"] = {{"side", found.pixel_size.side},
                           {"from", found.pixel_size_from.string()}};
   for (const ClassSizes& sizes : found.sizes) json["classes"].push_back(class_json(found, sizes));
+  if (!found.parted.empty()) json["parting"] = parting_steps(json["classes"]);
   json["largest_regions"] = Json::array();
   for (const std::size_t r : largest_regions(found.regions, kMostInSummary))
     json["largest_regions"].push_back(region_json(found, r));

@@ -74,6 +74,7 @@ Json counts_of_all(const Json& pictures, const CountedClasses& counted) {
   Json all{{"pictures", pictures.size()}, {"count", count}, {"classes", Json::array()}};
   for (std::size_t c = 0; c < counted.names.size(); ++c)
     all["classes"].push_back(class_of_all(pictures, counted, c));
+  if (pictures[0].contains("parting")) all["parting"] = parting_steps(all["classes"]);
   return all;
 }
 

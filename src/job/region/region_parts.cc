@@ -3,12 +3,38 @@
 #include <algorithm>
 #include <cstdint>
 #include <map>
+#include <optional>
 #include <utility>
 
 #include "core/palette/figure_colors.h"
 #include "io/text/csv.h"
+#include "io/text/number_text.h"
 
 namespace chalcedony {
+namespace {
+
+bool is_parted(const Json& parts) { return !parts["part"].is_null(); }
+
+/// What lies in the ranges of all.
+PartCount common_range(const std::vector<Json>& all) {
+  PartCount range{all.front()["above"].get<double>(), all.front()["to"].get<double>(), 0};
+  for (const Json& parts : all) {
+    range.above = std::max(range.above, parts["above"].get<double>());
+    range.to = std::min(range.to, parts["to"].get<double>());
+  }
+  return range;
+}
+
+/// The H that does for all, where there is one.
+std::optional<double> common_part(const std::vector<Json>& all) {
+  const PartCount range = common_range(all);
+  if (range.above >= range.to) return std::nullopt;
+  return middle_of(range);
+}
+
+std::string step_text(double part) { return "part " + number_text(part); }
+
+}  // namespace
 
 std::vector<ShownParts> parted_classes(const LabelPicture& picture) {
   std::map<Label, std::vector<RegionPart>> parts;
@@ -49,19 +75,35 @@ Json parts_json(const ShownParts& parts) {
 }
 
 Json parts_of_all(const std::vector<Json>& pictures) {
-  PartCount all = {0, pictures.front()["to"].get<double>(), 0};
-  bool parted = false;
-  for (const Json& picture : pictures) {
-    all.above = std::max(all.above, picture["above"].get<double>());
-    all.to = std::min(all.to, picture["to"].get<double>());
-    all.regions += picture["regions"].get<std::uint64_t>();
-    parted = parted || !picture["part"].is_null();
-  }
-  Json json{{"regions", all.regions}, {"part", nullptr}};
-  if (parted && all.above < all.to) json["part"] = middle_of(all);
-  json["above"] = all.above;
-  json["to"] = all.to;
+  const std::optional<double> part = common_part(pictures);
+  std::uint64_t regions = 0;
+  for (const Json& picture : pictures) regions += picture["regions"].get<std::uint64_t>();
+  const bool parted = std::any_of(pictures.begin(), pictures.end(), is_parted);
+  const PartCount range = common_range(pictures);
+  Json json{{"regions", regions}, {"part", nullptr}};
+  if (parted && part) json["part"] = *part;
+  json["above"] = range.above;
+  json["to"] = range.to;
   return json;
+}
+
+std::string parting_steps(const Json& classes) {
+  std::vector<Json> all, parted;
+  std::string names, each;
+  for (const Json& one : classes) {
+    if (!one.contains("parts")) continue;
+    const Json& parts = one["parts"];
+    all.push_back(parts);
+    if (!is_parted(parts)) continue;
+    parted.push_back(parts);
+    const std::string name = one["name"].get<std::string>();
+    names += (names.empty() ? "" : ",") + name;
+    each += (each.empty() ? "" : "; ") + step_text(parts["part"].get<double>()) + " of " + name;
+  }
+  if (parted.empty()) return "";
+  if (const auto part = common_part(all)) return step_text(*part);
+  if (const auto part = common_part(parted)) return step_text(*part) + " of " + names;
+  return each;
 }
 
 }  // namespace chalcedony

@@ -3,6 +3,7 @@
 #define CHALCEDONY_JOB_REGION_REGION_PARTS_H_
 
 #include <filesystem>
+#include <string>
 #include <vector>
 
 #include "figure/part_figure.h"
@@ -29,6 +30,13 @@ Json parts_json(const ShownParts& parts);
 ///
 /// Shape     what parts_json() tells of one class in each picture that has it
 Json parts_of_all(const std::vector<Json>& pictures);
+
+/// The steps of tidy that part the classes so: one for all where one H keeps to the range of every
+/// class, else one for the classes that are parted, else one for each of them. Empty where none is.
+///
+/// Shape     of each class its `name` and `parts`, as parts_json() or parts_of_all() tells them;
+///           classes without `parts` have no regions
+std::string parting_steps(const Json& classes);
 
 }  // namespace chalcedony
 

@@ -93,7 +93,9 @@ Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options
   Json json{{"file", input.string()},
             {"kind", picture.is_mask ? "mask" : "class map"},
             {"pixels", picture.grid.labels.size()}};
-  json["steps"] = clean_labels(picture.grid, before.grid, options.steps, options.shared);
+  json["steps"] = errors_at(input.string(), [&] {
+    return clean_labels(picture.grid, before.grid, picture.classes, options.steps, options.shared);
+  });
   const ClassCounts counts{counts_of(before.grid), counts_of(picture.grid),
                            picture.grid.labels.size()};
   json["changed"] = differing(before.grid, picture.grid);

@@ -113,7 +113,7 @@ class MaskJob {
     pass<KeepingWorker>();
     const LabelGrid before = grid;
     Json told{{"selected_before", std::exchange(selected_, 0)}};
-    told["steps"] = clean_labels(grid, before, options_.tidy, options_.shared);
+    told["steps"] = clean_labels(grid, before, {}, options_.tidy, options_.shared);
     tidied_.emplace(std::move(grid));
     rows().rewind();
     return told;

@@ -245,3 +245,74 @@ TEST_CASE("a step that was read does what its name says", "[core][tidy]") {
   CHECK(after("invert") == inverted(grid).labels);
   CHECK(after("invert; invert") == grid.labels);
 }
+
+TEST_CASE("a step for some classes leaves the others as they are", "[core][tidy]") {
+  const LabelGrid grid = random_grid(41, 30, 11, 4, 0.5);
+  const std::vector<Label> chosen{2, 4};
+  const auto is_chosen = [](Label label) { return label == 2 || label == 4; };
+  const auto after = [&](const char* text, const std::vector<Label>& classes) {
+    LabelGrid changed = grid;
+    apply_step(changed, parse_tidy_steps(text)[0], classes);
+    return changed;
+  };
+  const auto all_after = [&](const char* text) {
+    LabelGrid changed = grid;
+    apply_step(changed, parse_tidy_steps(text)[0]);
+    return changed;
+  };
+  // What takes pixels away: from the chosen ones, as from all.
+  for (const char* text : {"erode 1", "open 1", "drop 3", "keep 2", "clear-edge"}) {
+    const LabelGrid all = all_after(text), some = after(text, chosen);
+    INFO(text);
+    CHECK(all.labels != grid.labels);
+    for (std::size_t i = 0; i < grid.labels.size(); ++i)
+      CHECK(some.labels[i] == (is_chosen(grid.labels[i]) ? all.labels[i] : grid.labels[i]));
+    CHECK(after(text, {1, 2, 3, 4}).labels == all.labels);
+  }
+  // What grows: into pixels without a class, where another class would have been first too.
+  const LabelGrid grown = after("dilate 1", chosen);
+  for (int y = 0; y < 30; ++y)
+    for (int x = 0; x < 41; ++x) {
+      Label expected = grid.row(static_cast<std::size_t>(y))[x];
+      for (const Label label : {4, 2})
+        for (const auto& [dx, dy] : {std::pair{0, -1}, {0, 1}, {-1, 0}, {1, 0}}) {
+          const int px = x + dx, py = y + dy;
+          if (grid.row(static_cast<std::size_t>(y))[x] == 0 && px >= 0 && py >= 0 && px < 41 &&
+              py < 30 && grid.row(static_cast<std::size_t>(py))[px] == label)
+            expected = label;
+        }
+      CHECK(grown.row(static_cast<std::size_t>(y))[x] == expected);
+    }
+  CHECK(after("close 2", {1, 2, 3, 4}).labels == all_after("close 2").labels);
+}
+
+TEST_CASE("holes are those of all classes, filled with the chosen ones", "[core][tidy]") {
+  // A pane of 2 in lead 1, each with a hole.
+  const LabelGrid grid = drawn({"1111111", "1.12221", "1112.21", "1112221", "1111111"});
+  const auto filled = [&](const std::vector<Label>& classes) {
+    LabelGrid changed = grid;
+    apply_step(changed, parse_tidy_steps("fill")[0], classes);
+    return drawing_of(changed);
+  };
+  CHECK(filled({1}) ==
+        std::vector<std::string>{"1111111", "1112221", "1112.21", "1112221", "1111111"});
+  CHECK(filled({2}) ==
+        std::vector<std::string>{"1111111", "1.12221", "1112221", "1112221", "1111111"});
+}
+
+TEST_CASE("the classes of a step are read, and mistakes are named", "[core][tidy]") {
+  const auto steps = parse_tidy_steps("drop 40 of ruby, dark  lead; fill of clear; open 2 box");
+  REQUIRE(steps.size() == 3);
+  CHECK(steps[0].count == 40);
+  CHECK(steps[0].classes == std::vector<std::string>{"ruby", "dark lead"});
+  CHECK(steps[0].text == "drop 40 of ruby, dark lead");
+  CHECK(steps[1].classes == std::vector<std::string>{"clear"});
+  CHECK(steps[2].classes.empty());
+  CHECK_THROWS_WITH(parse_tidy_steps("drop 40 of"),
+                    Catch::Contains("in the step 'drop 40 of', a class is missing behind 'of'"));
+  CHECK_THROWS_WITH(parse_tidy_steps("drop 40 of ruby,"),
+                    Catch::Contains("a class is missing behind 'of'"));
+  CHECK_THROWS_WITH(parse_tidy_steps("majority 2 of ruby"),
+                    Catch::Contains("'majority' is done to all classes at once"));
+  CHECK_THROWS_WITH(parse_tidy_steps("open of ruby"), Catch::Contains("lacks a radius in pixels"));
+}
