@@ -56,15 +56,6 @@ std::string mark_of(Plot& plot, const PartCount& count, const std::string& color
   return drawn(8, Ink::kText) + ", " + drawn(6, color);
 }
 
-/// 1, 2 and 5 times powers of ten.
-std::vector<double> tics_of_decades(double low, double high) {
-  std::vector<double> tics;
-  for (double ten = std::pow(10, std::floor(std::log10(low))); ten <= high; ten *= 10)
-    for (const double part : {1, 2, 5})
-      if (part * ten >= low && part * ten <= high) tics.push_back(part * ten);
-  return tics;
-}
-
 /// Of all curves.
 struct CurveRange {
   double widest = 2 * kLeastDeeper, fewest = 1e18, most = 1;
@@ -88,7 +79,7 @@ void set_regions_axis(Plot& plot, const CurveRange& range) {
   }
   const double low = 0.8 * range.fewest, high = 1.3 * range.most;
   plot.line(fmt::format("set logscale y; set yrange [{:g}:{:g}]", low, high));
-  plot.line("set ytics " + tic_list(tics_of_decades(low, high)));
+  plot.line("set ytics " + tic_list(decade_tics(low, high)));
 }
 
 void draw_curves(Plot& plot, const Box& box, const std::vector<ShownParts>& classes) {
@@ -97,7 +88,7 @@ void draw_curves(Plot& plot, const Box& box, const std::vector<ShownParts>& clas
   set_regions_axis(plot, range);
   plot.line(fmt::format("set logscale x; set xrange [{:g}:{:g}]", kLeastShown, range.widest));
   plot.line("set xlabel 'H of the step part, in pixels (logarithmic)'");
-  plot.line("set xtics " + tic_list(tics_of_decades(kLeastDeeper, range.widest)));
+  plot.line("set xtics " + tic_list(decade_tics(kLeastDeeper, range.widest)));
   std::string curves, marks;
   for (const ShownParts& one : classes) {
     curves += (curves.empty() ? "plot " : ", ") +

@@ -1,6 +1,7 @@
 // `tidy` and `measure` at the built program: steps, tables, outlines, colors, and what they refuse.
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <cstdio>
 #include <nlohmann/json.hpp>
 #include <numbers>
 
@@ -100,6 +101,11 @@ TEST_CASE("grains that touch are counted one by one once they are parted", "[cli
   CHECK(sizes[0].at("at_edge") == "0");
   CHECK(std::stod(sizes[0].at("area")) == Approx(std::stod(sizes[0].at("pixels")) / 4));
   CHECK(std::stod(sizes[0].at("mean_area")) == Approx(std::stod(sizes[0].at("area")) / 2));
+  const double smaller = std::stod(sizes[0].at("diameter_50"));
+  CHECK(smaller == std::stod(sizes[0].at("diameter_10")));
+  CHECK(smaller ==
+        Approx(std::sqrt(4 / std::numbers::pi * std::stod(sizes[0].at("smallest_area")))));
+  CHECK(std::stod(sizes[0].at("diameter_90")) == Approx(12).margin(0.3));  // 24 pixels of 0.5 mm
   // As a step of what is selected, too.
   REQUIRE(run_tool(dir, {"mask", "grains.png", "--where", "gray > 99", "--tidy", "part 3", "-o",
                          "m", "--write", "mask"})
@@ -157,6 +163,27 @@ TEST_CASE("measure tells how many beads there are although they touch, and how t
   check_error(run_tool(dir, with(count, {"--connect", "4"})), 2,
               "--parts means nothing with --connect 4: tidy parts regions that touch at sides or "
               "corners");
+}
+
+TEST_CASE("the sizes of regions are drawn class by class", "[cli][measure]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.reference.png");
+  REQUIRE(run_tool(dir, {"measure", "panel-a.reference.png", "--pixel-size", "0.5mm", "--figures",
+                         "svg", "-o", "out"})
+              .exit_code == 0);
+  const std::string drawn = text_of_file(dir / "out/panel-a.reference.sizes.figure.svg");
+  CHECK_THAT(drawn, Catch::Contains("Sizes of the regions of panel-a.reference.png") &&
+                        Catch::Contains("diameter in mm (logarithmic)"));
+  for (const auto& row : rows_of(dir / "out/panel-a.reference.sizes.csv")) {
+    char median[40];
+    std::snprintf(median, sizeof median, "%s, median %.3g mm", row.at("regions").c_str(),
+                  std::stod(row.at("diameter_50")));
+    CHECK_THAT(drawn, Catch::Contains(median));
+  }
+  // Of one region there is nothing to tell.
+  write_labels(dir / "one.png", 2, {255, 255, 0, 0});
+  REQUIRE(run_tool(dir, {"measure", "one.png", "-o", "out"}).exit_code == 0);
+  CHECK_FALSE(std::filesystem::exists(dir / "out/one.sizes.figure.png"));
 }
 
 TEST_CASE("steps of tidy are done to the classes they name", "[cli][tidy]") {

@@ -171,6 +171,12 @@ TEST_CASE("every format is drawn, and a mistake in a script is a sentence", "[fi
   CHECK_FALSE(std::filesystem::exists(dir / "bad.png"));
 }
 
+TEST_CASE("tics of a logarithmic axis are as many as can be read", "[figure]") {
+  CHECK(decade_tics(0.5, 30) == std::vector<double>{0.5, 1, 2, 5, 10, 20});
+  CHECK(decade_tics(18, 52) == std::vector<double>{20, 30, 40, 50});
+  CHECK(decade_tics(1, 20000) == std::vector<double>{1, 10, 100, 1000, 10000});
+}
+
 TEST_CASE("what is left out is counted with marks between thousands", "[figure]") {
   CHECK(and_more(3) == "and 3 more");
   CHECK(and_more(12345) == "and 12,345 more");

@@ -107,6 +107,9 @@ void print_measure(const Json& summary, std::ostream& out) {
     classes.percents("share of all", "percent").numbers("mean", "mean", 6);
     add_area(classes, "median", "median", unit);
     add_area(classes, "largest", "largest", unit);
+    classes.numbers("d10 " + unit, "diameter_10", 4)
+        .numbers("d50", "diameter_50", 4)
+        .numbers("d90", "diameter_90", 4);
     classes.print(out);
     print_parts(p, out);
     print_regions(p, out);

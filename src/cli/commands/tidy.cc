@@ -17,11 +17,12 @@ namespace chalcedony::cli {
 namespace {
 
 void declare_tidy(po::options_description& options) {
-  add_option<std::string>(options, "steps", "STEPS",
-                          "what to do, in order, separated by semicolons: dilate, erode, open or "
-                          "close R [disk|box|diamond|line [0|45|90|135]]; fill [PIXELS]; drop "
-                          "PIXELS; keep N; majority R; part PIXELS; clear-edge; invert. To some classes "
-                          "only: \"drop 40 of ruby,lead\"");
+  add_option<std::string>(
+      options, "steps", "STEPS",
+      "what to do, in order, separated by semicolons: dilate, erode, open or "
+      "close R [disk|box|diamond|line [0|45|90|135]]; fill [PIXELS]; drop "
+      "PIXELS; keep N; majority R; part PIXELS; clear-edge; invert. To some classes "
+      "only: \"drop 40 of ruby,lead\"");
   declare_pixel_size(options);
 }
 

@@ -1,9 +1,16 @@
 #include "core/region/class_sizes.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
+#include <utility>
 
 namespace chalcedony {
+
+std::uint64_t ClassSizes::percentile(double p) const {
+  const double rank = std::ceil(p * static_cast<double>(sorted.size()) / 100);
+  return sorted[static_cast<std::size_t>(std::max(rank, 1.0)) - 1];
+}
 
 std::vector<ClassSizes> sizes_of_classes(const std::vector<RegionMeasures>& regions) {
   std::map<Label, std::vector<std::uint64_t>> of_class;
@@ -14,16 +21,13 @@ std::vector<ClassSizes> sizes_of_classes(const std::vector<RegionMeasures>& regi
   }
   std::vector<ClassSizes> sizes;
   for (auto& [label, pixels] : of_class) {
-    const auto middle = pixels.begin() + static_cast<std::ptrdiff_t>((pixels.size() - 1) / 2);
-    std::nth_element(pixels.begin(), middle, pixels.end());
     ClassSizes& own = sizes.emplace_back();
     own.label = label;
     own.regions = pixels.size();
     own.at_edge = at_edge[label];
     for (const std::uint64_t size : pixels) own.pixels += size;
-    own.smallest = *std::min_element(pixels.begin(), middle + 1);
-    own.median = *middle;
-    own.largest = *std::max_element(middle, pixels.end());
+    own.sorted = std::move(pixels);
+    std::sort(own.sorted.begin(), own.sorted.end());
   }
   return sizes;
 }

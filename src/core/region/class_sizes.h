@@ -14,13 +14,15 @@ struct ClassSizes {
   Label label = 0;
   std::uint64_t regions = 0, at_edge = 0;  // those that touch the edge of the picture too
   std::uint64_t pixels = 0;                // of all of them
-  std::uint64_t smallest = 0, median = 0, largest = 0;
+  std::vector<std::uint64_t> sorted;       // of each region, from small to large
 
   double mean() const { return static_cast<double>(pixels) / static_cast<double>(regions); }
+  /// The smallest size that at least p percent of the regions do not exceed (nearest rank), for
+  /// 0 <= p <= 100.
+  std::uint64_t percentile(double p) const;
 };
 
-/// The sizes of the classes that have regions, in the order of their numbers. A median is that of
-/// the nearest rank: of an even number of regions the lower one in the middle.
+/// The sizes of the classes that have regions, in the order of their numbers.
 std::vector<ClassSizes> sizes_of_classes(const std::vector<RegionMeasures>& regions);
 
 }  // namespace chalcedony

@@ -60,6 +60,8 @@ RegionMeter::Sums& RegionMeter::Sums::operator+=(const Sums& other) {
   return *this;
 }
 
+double diameter_of_area(double area) { return std::sqrt(4 * area / std::numbers::pi); }
+
 RegionMeasures RegionMeter::Sums::measures(std::uint32_t picture_width,
                                            std::uint32_t picture_height) const {
   using std::numbers::pi;
@@ -79,7 +81,7 @@ RegionMeasures RegionMeter::Sums::measures(std::uint32_t picture_width,
   out.perimeter = pi / 8 *
                   (2 * static_cast<double>(runs) + borders(below) +
                    (borders(falling) + borders(rising)) / std::numbers::sqrt2);
-  out.equivalent_diameter = std::sqrt(4 * area / pi);
+  out.equivalent_diameter = diameter_of_area(area);
   out.roundness = std::min(1.0, 4 * pi * area / (out.perimeter * out.perimeter));
   // Every pixel is a square with a second moment of 1/12 of its own.
   const double mxx = xx / area - out.center_x * out.center_x + 1.0 / 12,

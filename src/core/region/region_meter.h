@@ -10,6 +10,9 @@
 
 namespace chalcedony {
 
+/// The diameter of the circle of an area.
+double diameter_of_area(double area);
+
 /// Lengths in pixels, positions with (0.5, 0.5) as the center of the first pixel; docs/regions.md
 /// has the formulas.
 struct RegionMeasures {

@@ -22,6 +22,18 @@ std::vector<double> round_tics(double low, double high, std::size_t most) {
   return tics;
 }
 
+std::vector<double> decade_tics(double low, double high) {
+  const double decades = std::log10(high / low);
+  const std::vector<int> parts = decades < 1   ? std::vector<int>{1, 2, 3, 4, 5, 6, 7, 8, 9}
+                                 : decades > 4 ? std::vector<int>{1}
+                                               : std::vector<int>{1, 2, 5};
+  std::vector<double> tics;
+  for (double ten = std::pow(10, std::floor(std::log10(low))); ten <= high; ten *= 10)
+    for (const int part : parts)
+      if (part * ten >= low && part * ten <= high) tics.push_back(part * ten);
+  return tics;
+}
+
 double coordinate_step(double width, double height) {
   const auto [shorter, longer] = std::minmax(width, height);
   const std::vector<double> tics = round_tics(0, std::min(longer, 3 * shorter), 6);

@@ -17,6 +17,10 @@ inline constexpr double kAxisBelow = 58, kAxisBeside = 88;
 /// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
 std::vector<double> round_tics(double low, double high, std::size_t most);
 
+/// For a logarithmic axis: 1, 2 and 5 times powers of ten in [low, high], both above 0; of less
+/// than a decade 1 to 9 times, of more than four the powers alone.
+std::vector<double> decade_tics(double low, double high);
+
 /// A round step for the coordinates of a picture: some six over its longer side, and two or more
 /// over its shorter one where it is not too narrow.
 double coordinate_step(double width, double height);

@@ -12,6 +12,7 @@
 #include "core/region/region_meter.h"
 #include "figure/plot/axis.h"
 #include "figure/region_figure.h"
+#include "figure/size_figure.h"
 #include "io/document/sample_file.h"
 #include "io/file/whole_file.h"
 #include "io/picture/create_picture.h"
@@ -185,6 +186,9 @@ class MeasureJob {
     Plot plot(format_);
     add_region_figure(plot, results_.path(input_, "regions.figure", extension), name, shown,
                       sentence, thumbnail);
+    if (shown.size() > 1)
+      add_size_figure(plot, results_.path(input_, "sizes.figure", extension), name,
+                      shown_sizes(found_), found_.pixel_size.unit);
     if (!found_.parted.empty())
       add_part_figure(plot, results_.path(input_, "parts.figure", extension), name, found_.parted,
                       thumbnail);
@@ -220,8 +224,9 @@ const std::vector<ResultKind>& measure_results() {
       {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
       {"figure",
        "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; "
-       "<stem>.parts.figure.png with --parts; of several pictures "
-       "also counts.figure.png: how many regions each has"}};
+       "<stem>.sizes.figure.png: how sizes are distributed; <stem>.parts.figure.png with --parts; "
+       "of "
+       "several pictures also counts.figure.png: how many regions each has"}};
   return kinds;
 }
 

@@ -12,6 +12,7 @@ namespace chalcedony {
 namespace {
 
 constexpr std::size_t kMostInSummary = 100;  // the largest; the table has all
+constexpr int kToldPercentiles[]{10, 50, 90};
 
 std::vector<std::string> columns_of_regions(const MeasuredRegions& found) {
   std::vector<std::string> columns{"region",     "class",
@@ -87,20 +88,32 @@ Json region_json(const MeasuredRegions& found, std::size_t r) {
   return json;
 }
 
+/// What a class is drawn in: white, as a mask has it, is not seen on paper.
+std::string color_of(const MeasuredRegions& found, Label label) {
+  return found.is_mask ? kSelectedColor : found.class_colors[label];
+}
+
+/// The equivalent diameter that so many percent of the regions do not exceed.
+double diameter_at(const MeasuredRegions& found, const ClassSizes& sizes, int percent) {
+  return found.pixel_size.length(diameter_of_area(static_cast<double>(sizes.percentile(percent))));
+}
+
 Json class_json(const MeasuredRegions& found, const ClassSizes& sizes) {
   const PixelSize& size = found.pixel_size;
   const std::string& name = found.names[sizes.label];
   Json json{{"name", name},
-            {"color", found.is_mask ? kSelectedColor : found.class_colors[sizes.label]},
+            {"color", color_of(found, sizes.label)},
             {"count", sizes.regions},
             {"at_edge", sizes.at_edge},
             {"pixels", sizes.pixels},
             {"percent", percent(sizes.pixels, found.picture_pixels)},
             {"area", size.area(sizes.pixels)},
             {"mean", sizes.mean() * size.area(1)},
-            {"median", size.area(sizes.median)},
-            {"smallest", size.area(sizes.smallest)},
-            {"largest", size.area(sizes.largest)}};
+            {"median", size.area(sizes.percentile(50))},
+            {"smallest", size.area(sizes.percentile(0))},
+            {"largest", size.area(sizes.percentile(100))}};
+  for (const int p : kToldPercentiles)
+    json["diameter_" + std::to_string(p)] = diameter_at(found, sizes, p);
   for (const ShownParts& one : found.parted)
     if (one.name == name) json["parts"] = parts_json(one);
   return json;
@@ -123,6 +136,18 @@ std::vector<std::size_t> largest_regions(const std::vector<RegionMeasures>& regi
   return all;
 }
 
+std::vector<ShownSizes> shown_sizes(const MeasuredRegions& found) {
+  std::vector<ShownSizes> classes;
+  for (const ClassSizes& sizes : found.sizes) {
+    ShownSizes& shown = classes.emplace_back(
+        ShownSizes{found.names[sizes.label], color_of(found, sizes.label), {}});
+    for (const std::uint64_t pixels : sizes.sorted)
+      shown.diameters.push_back(
+          found.pixel_size.length(diameter_of_area(static_cast<double>(pixels))));
+  }
+  return classes;
+}
+
 void write_regions(const std::filesystem::path& path, const MeasuredRegions& found) {
   constexpr std::size_t kRowBytes = 160;
   CsvTable table(columns_of_regions(found), found.regions.size() * kRowBytes);
@@ -133,12 +158,15 @@ void write_regions(const std::filesystem::path& path, const MeasuredRegions& fou
 void write_sizes(const std::filesystem::path& path, const MeasuredRegions& found) {
   const PixelSize& size = found.pixel_size;
   CsvTable table({"class", "regions", "at_edge", "pixels", "share_percent", "unit", "area",
-                  "mean_area", "median_area", "smallest_area", "largest_area"});
+                  "mean_area", "median_area", "smallest_area", "largest_area", "diameter_10",
+                  "diameter_50", "diameter_90"});
   for (const ClassSizes& sizes : found.sizes)
     table.add({found.names[sizes.label], sizes.regions, sizes.at_edge, sizes.pixels,
                percent(sizes.pixels, found.picture_pixels), size.unit, size.area(sizes.pixels),
-               sizes.mean() * size.area(1), size.area(sizes.median), size.area(sizes.smallest),
-               size.area(sizes.largest)});
+               sizes.mean() * size.area(1), size.area(sizes.percentile(50)),
+               size.area(sizes.percentile(0)), size.area(sizes.percentile(100)),
+               diameter_at(found, sizes, 10), diameter_at(found, sizes, 50),
+               diameter_at(found, sizes, 90)});
   table.write(path);
 }
 

@@ -13,6 +13,7 @@
 #include "core/region/region_meter.h"
 #include "core/region/region_values.h"
 #include "figure/part_figure.h"
+#include "figure/size_figure.h"
 #include "job/picture/pixel_size.h"
 #include "job/run/summary.h"
 
@@ -37,6 +38,9 @@ struct MeasuredRegions {
 /// those with the lowest numbers.
 std::vector<std::size_t> largest_regions(const std::vector<RegionMeasures>& regions,
                                          std::size_t most);
+
+/// The classes with the diameters of their regions, in the unit of lengths.
+std::vector<ShownSizes> shown_sizes(const MeasuredRegions& found);
 
 /// <stem>.regions.csv: a row for each region.
 ///
