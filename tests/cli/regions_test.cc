@@ -157,7 +157,7 @@ TEST_CASE("measure tells how many beads there are although they touch, and how t
              Catch::Contains("Regions of beads.reference.png, parted at their necks") &&
                  Catch::Contains("parted " + std::to_string(laid.at("ruby"))));
   CHECK_THAT(run_tool(dir, count).out,
-             Catch::Matches("[^]*class +regions +parted +so for H in pixels\n  ruby +\\d+ +" +
+             Catch::Matches("[^]*class +regions +parted +for H in pixels\n  ruby +\\d+ +" +
                             std::to_string(laid.at("ruby")) + " +0.50 to [^]*\n  tidy --steps \"" +
                             picture["parting"].get<std::string>() + "\"\n[^]*"));
   check_error(run_tool(dir, with(count, {"--connect", "4"})), 2,

@@ -27,7 +27,7 @@ void print_parts(const Json& told, std::ostream& out) {
       .words("class", "name")
       .counts("regions", "count")
       .counts("parted", "parts/regions")
-      .words("so for H in pixels", [](const Json& row) { return range_text(row["parts"]); })
+      .words("for H in pixels", [](const Json& row) { return range_text(row["parts"]); })
       .print(out);
   const std::string steps = told["parting"].get<std::string>();
   if (!steps.empty()) out << "  tidy --steps \"" << steps << "\"\n";
