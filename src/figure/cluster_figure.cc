@@ -17,11 +17,6 @@ constexpr double kCurveAxis = 60;  // tics without a title, in pixels of the pag
 constexpr const char* kCurveColor = "#5b7f9d";
 constexpr const char* kMarkColor = "#b5563a";
 
-/// No fractions of a group.
-std::vector<double> whole_tics(double first, double last) {
-  return round_tics(first, last, static_cast<std::size_t>(std::clamp(last - first, 1.0, 10.0)));
-}
-
 std::string point_text(double x, double y) { return fmt::format("{:.10g} {:.10g}\n", x, y); }
 
 }  // namespace
@@ -50,7 +45,7 @@ void add_criteria_figure(Plot& plot, const std::filesystem::path& path,
     plot.panel(columns[i], curve.title + (large ? ", thousands" : ""),
                {.left = kCurveAxis, .bottom = kAxisBelow});
     plot.line("set xlabel 'number of groups'");
-    plot.line("set xtics " + tic_list(whole_tics(numbers.front(), numbers.back())));
+    plot.line("set xtics " + tic_list(whole_tics(numbers.front(), numbers.back(), 10)));
     const double low = *least / unit, high = *most / unit;
     const double margin = 0.06 * std::max(high - low, 1e-12 + 1e-6 * std::abs(high));
     plot.line(fmt::format("set xrange [{:g}:{:g}]; set yrange [{:.10g}:{:.10g}]",

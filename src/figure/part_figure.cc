@@ -74,7 +74,7 @@ CurveRange range_of(const std::vector<ShownParts>& classes) {
 void set_regions_axis(Plot& plot, const CurveRange& range) {
   if (range.most < kManyTimes * range.fewest) {
     plot.line(fmt::format("set yrange [0:{:g}]", 1.08 * range.most));
-    plot.line("set ytics " + tic_list(round_tics(0, 1.08 * range.most, 8)));
+    plot.line("set ytics " + tic_list(whole_tics(0, 1.08 * range.most, 8)));
     return;
   }
   const double low = 0.8 * range.fewest, high = 1.3 * range.most;

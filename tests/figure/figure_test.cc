@@ -171,6 +171,12 @@ TEST_CASE("every format is drawn, and a mistake in a script is a sentence", "[fi
   CHECK_FALSE(std::filesystem::exists(dir / "bad.png"));
 }
 
+TEST_CASE("tics of counts are whole", "[figure]") {
+  CHECK(whole_tics(0, 2.16, 8) == std::vector<double>{0, 2});
+  CHECK(whole_tics(2, 9, 10) == round_tics(2, 9, 7));
+  CHECK(whole_tics(0, 4100, 6) == round_tics(0, 4100, 6));
+}
+
 TEST_CASE("tics of a logarithmic axis are as many as can be read", "[figure]") {
   CHECK(decade_tics(0.5, 30) == std::vector<double>{0.5, 1, 2, 5, 10, 20});
   CHECK(decade_tics(18, 52) == std::vector<double>{20, 30, 40, 50});

@@ -22,9 +22,14 @@ std::vector<double> round_tics(double low, double high, std::size_t most) {
   return tics;
 }
 
+std::vector<double> whole_tics(double low, double high, std::size_t most) {
+  const double steps = std::clamp(high - low, 1.0, static_cast<double>(most));
+  return round_tics(low, high, static_cast<std::size_t>(steps));
+}
+
 std::vector<double> decade_tics(double low, double high) {
   const double decades = std::log10(high / low);
-  const std::vector<int> parts = decades < 1   ? std::vector<int>{1, 2, 3, 4, 5, 6, 7, 8, 9}
+  const std::vector<int> parts = decades < 1   ? std::vector<int>{1, 2, 3, 4, 5, 6, 8}
                                  : decades > 4 ? std::vector<int>{1}
                                                : std::vector<int>{1, 2, 5};
   std::vector<double> tics;

@@ -17,8 +17,11 @@ inline constexpr double kAxisBelow = 58, kAxisBeside = 88;
 /// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
 std::vector<double> round_tics(double low, double high, std::size_t most);
 
+/// The same for counts: no fractions.
+std::vector<double> whole_tics(double low, double high, std::size_t most);
+
 /// For a logarithmic axis: 1, 2 and 5 times powers of ten in [low, high], both above 0; of less
-/// than a decade 1 to 9 times, of more than four the powers alone.
+/// than a decade 3, 4, 6 and 8 times too, of more than four the powers alone.
 std::vector<double> decade_tics(double low, double high);
 
 /// A round step for the coordinates of a picture: some six over its longer side, and two or more
