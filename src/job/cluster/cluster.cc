@@ -15,6 +15,7 @@
 #include "job/cluster/cluster_report.h"
 #include "job/cluster/color_points.h"
 #include "job/cluster/group_choice.h"
+#include "job/cluster/group_search.h"
 #include "job/map/class_shares.h"
 #include "job/map/picture_shares.h"
 #include "job/picture/figures.h"
@@ -28,8 +29,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr unsigned kIterationsOfMixtureStarts = 20;
-
 class ClusterJob {
  public:
   ClusterJob(const ClusterOptions& options, const Context& context, Results& results)
@@ -41,12 +40,10 @@ class ClusterJob {
   void run(Json& summary) {
     figures_ = figure_formats(results_, options_.shared, context_);
     stopped_by_bad(options_.shared, [&] { gather(); });
-    settle_scaling();
-    in_arena(options_.shared.threads, [&] { find_groups(); });
-    choose();
+    in_arena(options_.shared.threads, [&] { find(); });
     name_groups();
     if (!given_ && results_.wants("model"))
-      in_arena(options_.shared.threads, [&] { complete_model(groupings_[chosen_], colors_); });
+      in_arena(options_.shared.threads, [&] { complete_model(found_.choice(), colors_); });
     Plot plot(figures_.of_all);
     map_pictures(plot, summary["inputs"]);
     if (results_.wants("model")) write_model(results_.path("clusters.model.json"), chosen().model);
@@ -54,8 +51,8 @@ class ClusterJob {
       write_centers(results_.path("clusters.centers.csv"), chosen(), colors_);
     if (results_.wants("shares")) write_all_shares(summary["inputs"]);
     report_class_shares(summary, summary["inputs"], {"groups", "clusters.figure"}, plot, results_);
-    if (groupings_.size() > 1) finish_choice(plot, summary);
-    if (most_k_) summary["most_k"] = *most_k_;
+    if (found_.groupings.size() > 1) finish_choice(plot, summary);
+    if (found_.most_k) summary["most_k"] = *found_.most_k;
     draw_figures(plot, context_);
     for (const auto& input : options_.shared.inputs)
       for (const auto& path : context_.ledger->take_written(input))
@@ -131,101 +128,16 @@ class ClusterJob {
       context_.pictures({.done = pictures, .all = options_.shared.inputs.size()});
   }
 
-  void settle_scaling() {
-    frame_.features = given_ ? given_->features : features(options_);
-    frame_.order = options_.order;
-    frame_.colors = options_.colors;
-    if (given_) {
-      frame_.scaling = given_->scaling;
-      frame_.divisors = given_->divisors;
-    } else {
-      const FeatureScaling scaling = settled(options_.scaling, frame_.features);
-      frame_.scaling = name_of(scaling);
-      frame_.divisors = divisors_of(colors_.points(), scaling);
-    }
-    colors_.divide(frame_.divisors);
+  void find() {
+    found_ = given_ ? errors_at(options_.model->string(),
+                                [&] { return groups_of_model(*given_, colors_); })
+                    : find_groups(options_, colors_, context_);
   }
 
-  void find_groups() {
-    if (given_) {
-      groupings_.push_back(
-          errors_at(options_.model->string(), [&] { return grouping_of(*given_, colors_); }));
-      return;
-    }
-    points_.emplace(colors_.points(), options_.shared.seed, points_for_groups(options_.last_k));
-    std::optional<Centers> before;  // of one group less
-    for (std::size_t k = options_.first_k; k <= options_.last_k; ++k) {
-      try {
-        if (options_.method == ClusterMethod::kMeans) {
-          find_by_k_means(k, before);
-        } else {
-          find_by_mixture(k, before);
-        }
-      } catch (const InputError&) {
-        // More groups than colors: what was found so far is all there is.
-        if (k == options_.first_k) throw;
-        most_k_ = k - 1;
-        break;
-      }
-    }
-    if (groupings_.size() > 1) criteria_ = criteria_of(groupings_, colors_, options_.shared.seed);
-  }
-
-  std::vector<Centers> start_after(std::optional<Centers>& before, std::size_t k) const {
-    if (!before) return {};
-    return {with_one_more(points_->drawn(), *before, options_.shared.seed + k)};
-  }
-
-  void find_by_k_means(std::size_t k, std::optional<Centers>& before) {
-    KMeansOptions groups = options_.groups;
-    groups.k = k;
-    groups.seed = options_.shared.seed;
-    KMeans found = k_means(*points_, groups, start_after(before, k));
-    before = found.centers;
-    groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
-  }
-
-  void find_by_mixture(std::size_t k, std::optional<Centers>& before) {
-    KMeansOptions groups = options_.groups;
-    groups.k = k;
-    groups.most_iterations = kIterationsOfMixtureStarts;
-    std::vector<Centers> starts(options_.groups.restarts);
-    for_each_start(starts.size(), [&](std::size_t r) {
-      KMeansOptions start = groups;
-      start.seed = options_.shared.seed + r;
-      starts[r] = rough_groups(*points_, start);
-    });
-    for (Centers& start : start_after(before, k)) starts.push_back(std::move(start));
-    MixtureOptions mixture = options_.mixture;
-    Model frame;
-    frame.features = frame_.features;
-    frame.divisors = frame_.divisors;
-    mixture.smallest_spread = smallest_spread(frame);
-    GaussianMixture found = fit_mixture(*points_, starts, mixture);
-    Centers means;
-    for (const Component& c : found.components)
-      means.insert(means.end(), c.mean.begin(), c.mean.end());
-    if (found.faded > 0)
-      context_.warn(std::to_string(found.faded) + " of " + std::to_string(k) +
-                    " components faded away: they had fewer pixels than a covariance needs");
-    if (!found.settled)
-      context_.warn("the mixture of " + std::to_string(k) + " did not settle in " +
-                    std::to_string(found.iterations) + " iterations");
-    before = means;
-    groupings_.push_back(grouping_of(std::move(found), colors_, frame_));
-    groupings_.back().k = k;
-  }
-
-  void choose() {
-    if (groupings_.size() < 2) return;
-    suggestion_ = suggest(criteria_);
-    chosen_ = suggestion_->place;
-  }
-
-  const Grouping& chosen() const { return groupings_[chosen_]; }
+  const Grouping& chosen() const { return found_.choice(); }
 
   void name_groups() {
-    Model& model = groupings_[chosen_].model;
+    Model& model = found_.choice().model;
     // Merging first, so that numbers are those that were printed.
     for (const auto& [name, numbers] : options_.merges) merge_classes(model, name, numbers);
     for (const auto& [number, name] : options_.names) name_class(model, number, name);
@@ -261,19 +173,19 @@ class ClusterJob {
     const bool figures = figures_.of_each != FigureFormat::kNone;
     std::vector<ClusterMapFiles> files(inputs.size());
     std::vector<ClusterMaps> maps(inputs.size());
-    lone_.resize(groupings_.size());
+    lone_.resize(found_.groupings.size());
     // What cannot be written is found out before later pictures are begun.
     const auto begin = [&](std::size_t i) {
       if (told_by_colors(i)) return;
       if (!pictures_[i]) pictures_[i].emplace(open_counted(inputs[i], options_.shared, quiet));
       files[i] = files_for(inputs[i]);
       if (!lookup_)
-        in_arena(options_.shared.threads, [&] { lookup_.emplace(colors_, groupings_); });
+        in_arena(options_.shared.threads, [&] { lookup_.emplace(colors_, found_.groupings); });
     };
     const auto work = [&](std::size_t i) {
       if (!told_by_colors(i))
-        maps[i] = map_clusters(*pictures_[i], *lookup_, groupings_, chosen_, files[i], figures,
-                               options_.shared, quiet);
+        maps[i] = map_clusters(*pictures_[i], *lookup_, found_.groupings, found_.chosen, files[i],
+                               figures, options_.shared, quiet);
     };
     const auto end = [&](std::size_t i) {
       summaries.push_back(told_by_colors(i) ? json_by_colors(i) : mapped_json(i, maps[i]));
@@ -290,7 +202,7 @@ class ClusterJob {
   /// A table, or one whole picture without results of its own, tells its shares by its colors.
   bool told_by_colors(std::size_t i) const {
     if (is_table_name(options_.shared.inputs[i])) return true;
-    return !wants_pictures() && alone() && groupings_.size() == 1 && !colors_.sampled();
+    return !wants_pictures() && alone() && found_.groupings.size() == 1 && !colors_.sampled();
   }
 
   /// Of several inputs the colors of a table are not told from the others, so its classes are not
@@ -309,7 +221,7 @@ class ClusterJob {
     for (std::size_t g = 0; g < lone_.size(); ++g) lone_[g] += maps.lone[g];
     lone_of_ += counted;
     Json json = picture_json(options_.shared.inputs[i], maps.counts, maps.excluded, maps.clipped);
-    json["lone_percent"] = percent(maps.lone[chosen_], counted);
+    json["lone_percent"] = percent(maps.lone[found_.chosen], counted);
     return json;
   }
 
@@ -358,11 +270,11 @@ class ClusterJob {
     const auto legend = classes_legend(map_classes(chosen().model), maps.counts, counted);
     add_cluster_figure(plot, results_.path(picture.file.path, "clusters.figure", extension),
                        picture.name(), legend, *maps.picture, *maps.recolored);
-    if (groupings_.size() < 2) return;
+    if (found_.groupings.size() < 2) return;
     std::vector<SheetCell> choices{{"picture", *maps.picture}};
-    for (std::size_t g = 0; g < groupings_.size(); ++g)
+    for (std::size_t g = 0; g < found_.groupings.size(); ++g)
       choices.push_back(
-          {choice_title(groupings_[g].k, percent(maps.lone[g], counted)), maps.choices[g]});
+          {choice_title(found_.groupings[g].k, percent(maps.lone[g], counted)), maps.choices[g]});
     add_sheet(plot, results_.path(picture.file.path, "choices.figure", extension),
               picture.name() + " with each number of groups",
               "lone: pixels unlike all their neighbors; many of them look like salt and pepper",
@@ -370,19 +282,20 @@ class ClusterJob {
   }
 
   void finish_choice(Plot& plot, Json& summary) {
-    for (std::size_t g = 0; g < criteria_.size() && lone_of_ > 0; ++g)
-      criteria_[g].lone_percent = percent(lone_[g], lone_of_);
+    for (std::size_t g = 0; g < found_.criteria.size() && lone_of_ > 0; ++g)
+      found_.criteria[g].lone_percent = percent(lone_[g], lone_of_);
     if (results_.wants("criteria"))
-      write_criteria(results_.path("clusters.criteria.csv"), criteria_);
+      write_criteria(results_.path("clusters.criteria.csv"), found_.criteria);
     if (plot.format() != FigureFormat::kNone) {
       std::vector<double> numbers;
-      for (const GroupCriteria& one : criteria_) numbers.push_back(static_cast<double>(one.k));
+      for (const GroupCriteria& one : found_.criteria)
+        numbers.push_back(static_cast<double>(one.k));
       add_criteria_figure(plot, results_.path("criteria.figure." + extension_of(plot.format())),
-                          numbers, criterion_curves(criteria_), suggestion_->reason);
+                          numbers, criterion_curves(found_.criteria), found_.suggestion->reason);
     }
-    summary["choices"] = criteria_json(criteria_);
+    summary["choices"] = criteria_json(found_.criteria);
     summary["suggestion"] = {{"k", chosen().k},
-                             {"reason", suggestion_->reason},
+                             {"reason", found_.suggestion->reason},
                              {"silhouette_pixels", kSilhouettePixels}};
   }
 
@@ -394,13 +307,7 @@ class ClusterJob {
   bool knows_likelihood_ = false;  // of a pixel in its group
   ColorPoints colors_;
   std::vector<std::optional<CountedPicture>> pictures_;  // those under way
-  std::optional<DrawnPoints> points_;
-  GroupingFrame frame_;
-  std::vector<Grouping> groupings_;
-  std::size_t chosen_ = 0;
-  std::optional<std::size_t> most_k_;
-  std::vector<GroupCriteria> criteria_;
-  std::optional<GroupSuggestion> suggestion_;
+  FoundGroups found_;
   std::optional<GroupLookup> lookup_;
   std::vector<std::uint64_t> lone_;
   std::uint64_t lone_of_ = 0;
