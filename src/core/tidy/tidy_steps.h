@@ -3,12 +3,10 @@
 #define CHALCEDONY_CORE_TIDY_TIDY_STEPS_H_
 
 #include <cstdint>
-#include <span>
 #include <string>
 #include <string_view>
 #include <vector>
 
-#include "core/region/label_grid.h"
 #include "core/tidy/element.h"
 
 namespace chalcedony {
@@ -42,13 +40,6 @@ struct TidyStep {
 ///
 /// Errors    UsageError that names the step and what was expected
 std::vector<TidyStep> parse_tidy_steps(std::string_view text);
-
-/// Does one step. kInvert turns a mask over; it is for masks only.
-void apply_step(LabelGrid& grid, const TidyStep& step);
-
-/// Does one step to these classes only: the others keep their pixels and get no more. Holes are
-/// those of all classes; they are filled where one of these has the longest border.
-void apply_step(LabelGrid& grid, const TidyStep& step, std::span<const Label> classes);
 
 }  // namespace chalcedony
 

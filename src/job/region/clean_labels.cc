@@ -3,6 +3,7 @@
 #include "core/arena.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
+#include "core/tidy/apply_step.h"
 
 namespace chalcedony {
 namespace {

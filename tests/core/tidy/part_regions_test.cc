@@ -1,5 +1,6 @@
 // Touching regions parted at their necks, and the distances that this hangs on.
 #include "core/tidy/part_regions.h"
+#include "core/tidy/apply_step.h"
 
 #include <algorithm>
 #include <catch2/catch.hpp>

@@ -4,6 +4,7 @@
 
 #include "core/error.h"
 #include "core/region/region_map.h"
+#include "core/tidy/apply_step.h"
 #include "core/tidy/majority.h"
 #include "core/tidy/morphology.h"
 #include "core/tidy/region_steps.h"
