@@ -10,9 +10,11 @@ namespace chalcedony {
 
 namespace {
 
-constexpr double kNarrowNeck = 0.25;  // of a radius, that a part is deeper than its neck
-constexpr double kStandsOut = 1.5;    // ratio of the ends of a range
-constexpr double kLeastBound = 1;     // pixels
+// Of a typical radius, that parts are deeper than their necks: more than rough edges make, and what
+// makes a part one for sure.
+constexpr double kRough = 0.125, kNarrowNeck = 0.25;
+constexpr double kStandsOut = 1.5;  // ratio of the ends of a range
+constexpr double kLeastBound = 1;   // pixels
 
 /// The radius at which half of the area of the disks is reached.
 double typical_radius(std::vector<double> radii) {
@@ -27,10 +29,10 @@ double typical_radius(std::vector<double> radii) {
 }
 
 std::size_t standing_out(const std::vector<PartCount>& counts, double typical) {
-  const double bound = std::max(kLeastBound, kNarrowNeck * typical);
   double widest = kStandsOut;
   std::size_t chosen = 0;
   for (std::size_t i = 0; i < counts.size(); ++i) {
+    const double bound = std::max(kLeastBound, (i == 0 ? kNarrowNeck : kRough) * typical);
     const double ratio = (i == 0 ? typical : counts[i].to) / counts[i].above;
     if (counts[i].above > bound || ratio < widest || (i > 0 && ratio == widest)) continue;
     widest = ratio;

@@ -34,9 +34,10 @@ struct PartCounts {
 /// to kLeastDeeper.
 ///
 /// Chosen is the number that stays over the widest range of `deeper`, as the ratio of its ends; of
-/// those that begin at no more than a quarter of a typical radius, as parts with narrower necks are
-/// parts for sure. Without parting the range ends at the typical radius: half of the area of the
-/// largest disks of regions is in disks no larger. No parting where no ratio is 1.5 or more.
+/// those that begin at no more than an eighth of a typical radius, as rough edges make no more. No
+/// parting is among them when it begins at no more than a quarter, as parts with narrower necks are
+/// parts for sure; its range ends at the typical radius: half of the area of the largest disks of
+/// regions is in disks no larger. No parting, too, where no ratio is 1.5 or more.
 ///
 /// Errors    std::invalid_argument for no parts
 /// Source    the persistence of the parts: Edelsbrunner, Letscher and Zomorodian (2002)

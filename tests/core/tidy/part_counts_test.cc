@@ -50,6 +50,9 @@ TEST_CASE("the number that stays over the widest range stands out", "[core][tidy
   CHECK(chosen({12, 12}, {0.9, 0.8, 1.5, 5, 11}) == 4);
   // No number stays from anywhere to half as much again.
   CHECK(chosen({4}, {0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.3, 1.4, 1.5, 1.6, 2, 2.5, 3}) == 1);
+  // A gap that begins at a sixth of the radius is none of rough edges.
+  CHECK(chosen({60}, {0.7, 1, 1.4, 2, 2.9, 4.2, 6.1, 9, 16, 18, 20}) == 1);
+  CHECK(chosen({60}, {0.7, 1, 1.4, 2, 2.9, 4.2, 6.1, 16, 18, 20}) == 4);
   // Specks do not make large regions untypical.
   std::vector<double> radii(500, 1);
   radii.insert(radii.end(), {20, 20});
