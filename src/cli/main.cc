@@ -4,6 +4,7 @@
 
 #include <chrono>
 #include <iostream>
+#include <new>
 #include <string>
 
 #include "cli/help/help.h"
@@ -89,6 +90,10 @@ int main(int argc, char** argv) {
   } catch (const UsageError& error) {
     cli::print_error(error.what());
     return cli::kWrongUsage;
+  } catch (const std::bad_alloc&) {
+    cli::print_error(
+        "there is not enough memory; take fewer --threads, or cut the picture into parts");
+    return cli::kSomeFailed;
   } catch (const std::exception& error) {
     cli::print_error(error.what());
     return cli::kSomeFailed;

@@ -404,6 +404,19 @@ TEST_CASE("without a stdout and a stderr results are whole and nothing is mixed 
   CHECK(run_tool(dir, words_of("inspect none.png"), alone).exit_code == 1);
 }
 
+TEST_CASE("memory that runs out is said, and nothing is left", "[cli]") {
+  const TempDir dir;
+  constexpr std::uint32_t kSide = 9000;
+  std::vector<std::uint8_t> mask(std::size_t{kSide} * kSide);
+  mask.back() = 255;
+  write_labels(dir / "m.png", kSide, mask);
+  ToolSettings small;
+  small.memory = 200'000'000;
+  check_error(run_tool(dir, words_of("tidy m.png --steps \"open 3\" -o out --figures none"), small),
+              1, "there is not enough memory; take fewer --threads, or cut the picture into parts");
+  check_nothing_in(dir, "out");
+}
+
 TEST_CASE("a folder for temporary files that is none is named", "[cli]") {
   const TempDir dir;
   write_stripes(dir / "stripes.png");

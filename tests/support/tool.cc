@@ -28,6 +28,10 @@ const char* program() {
     const rlimit limit{settings.file_limit, settings.file_limit};
     ::setrlimit(RLIMIT_FSIZE, &limit);
   }
+  if (settings.memory > 0) {
+    const rlimit limit{settings.memory, settings.memory};
+    ::setrlimit(RLIMIT_AS, &limit);
+  }
   if (!settings.path.empty()) ::setenv("PATH", settings.path.c_str(), 1);
   if (!settings.temporary.empty()) ::setenv("TMPDIR", settings.temporary.c_str(), 1);
   std::vector<char*> argv{const_cast<char*>(program())};

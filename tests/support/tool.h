@@ -19,6 +19,7 @@ struct ToolSettings {
   std::string path;              // PATH of the program, when it is not the test's own
   std::string temporary;         // TMPDIR of the program, when it is not the test's own
   std::uint64_t file_limit = 0;  // bytes a file may grow to, as on a full disk; 0 for no limit
+  std::uint64_t memory = 0;      // bytes of memory it may have; 0 for no limit
   std::string out;               // where stdout leads, when not into the Outcome
   bool streams = true;           // whether it has a stdin, a stdout and a stderr
 };
