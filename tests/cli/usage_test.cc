@@ -467,6 +467,8 @@ TEST_CASE("manual pages and completion know what --help knows", "[cli][help]") {
   }
   CHECK_THAT(script, Catch::Contains("    mask:--figures) values='png svg pdf none ' ;;\n"));
   CHECK_THAT(script, Catch::Contains("    convert:--to) values='"));
+  CHECK_THAT(script, Catch::Contains("help --help --version' -- \"$word\"") &&
+                         Catch::Contains("[ \"$command\" = help ]"));
   for (const Space* space : all_spaces()) {
     INFO(space->id);
     const bool offered = script.find(" " + std::string(space->id) + " ") != std::string::npos ||

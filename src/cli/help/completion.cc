@@ -62,17 +62,21 @@ _chalcedony() {{
   local word=${{COMP_WORDS[COMP_CWORD]}} before=${{COMP_WORDS[COMP_CWORD-1]}}
   local command=${{COMP_WORDS[1]}} options='' values=''
   if [ "$COMP_CWORD" -eq 1 ]; then
-    COMPREPLY=($(compgen -W '{}--help --version' -- "$word"))
+    COMPREPLY=($(compgen -W '{0}help --help --version' -- "$word"))
+    return
+  fi
+  if [ "$command" = help ]; then
+    COMPREPLY=($(compgen -W '{0}' -- "$word"))
     return
   fi
   case $command:$before in
-{}  esac
+{1}  esac
   if [ -n "$values" ]; then
     COMPREPLY=($(compgen -W "$values" -- "$word"))
     return
   fi
   case $command in
-{}  esac
+{2}  esac
   if [[ $word == -* ]]; then
     COMPREPLY=($(compgen -W "$options" -- "$word"))
   else
