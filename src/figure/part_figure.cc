@@ -3,8 +3,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <cmath>
-#include <utility>
 
 #include "figure/plot/axis.h"
 #include "figure/plot/cased_line.h"

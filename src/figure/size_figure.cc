@@ -3,7 +3,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <cmath>
 
 #include "figure/plot/axis.h"
 #include "figure/plot/cased_line.h"

@@ -7,7 +7,6 @@
 #include <utility>
 
 namespace chalcedony {
-
 namespace {
 
 // Of a typical radius, that parts are deeper than their necks: more than rough edges make, and what
