@@ -186,6 +186,22 @@ TEST_CASE("the sizes of regions are drawn class by class", "[cli][measure]") {
   CHECK_FALSE(std::filesystem::exists(dir / "out/one.sizes.figure.png"));
 }
 
+TEST_CASE("sizes of several pictures are drawn where their lengths have one unit",
+          "[cli][measure]") {
+  const TempDir dir;
+  for (const char* name : {"a.png", "b.png"}) write_mask(dir / name);
+  PictureSpec spec = spec_of(2, 2, 1);
+  spec.carried.pixels_per_meter_x = spec.carried.pixels_per_meter_y = 1000;
+  write_picture(dir / "c.png", spec, bytes_of(std::vector<std::uint8_t>{255, 0, 0, 0}));
+  REQUIRE(run_tool(dir, words_of("measure a.png b.png -o one")).exit_code == 0);
+  CHECK(std::filesystem::exists(dir / "one/sizes.figure.png"));
+  REQUIRE(run_tool(dir, words_of("measure a.png c.png -o two")).exit_code == 0);
+  CHECK(std::filesystem::exists(dir / "two/counts.figure.png"));
+  CHECK_FALSE(std::filesystem::exists(dir / "two/sizes.figure.png"));
+  REQUIRE(run_tool(dir, words_of("measure a.png c.png --pixel-size 2mm -o three")).exit_code == 0);
+  CHECK(std::filesystem::exists(dir / "three/sizes.figure.png"));
+}
+
 TEST_CASE("steps of tidy are done to the classes they name", "[cli][tidy]") {
   const TempDir dir;
   write_map(dir / "map.png");
@@ -429,6 +445,9 @@ TEST_CASE("regions of several maps are counted together, as of their shards", "[
   CHECK(ruby["most"] == std::max(of(0), of(1)));
   CHECK(together["classes"][6]["name"] == "selected");
   CHECK(together["classes"][6]["count"] == 2);
+  const std::string sizes = text_of_file(dir / "one/sizes.figure.svg");
+  CHECK_THAT(sizes, Catch::Contains("Sizes of the regions in 3 pictures") &&
+                        Catch::Contains("panel-z.png") && Catch::Contains("diameter in px"));
   const std::string drawn = text_of_file(dir / "one/counts.figure.svg");
   CHECK_THAT(drawn, Catch::Contains("Regions in 3 pictures") && Catch::Contains("panel-z.png"));
   for (const char* part : {"1", "2"})
@@ -438,6 +457,7 @@ TEST_CASE("regions of several maps are counted together, as of their shards", "[
       summary_of(run_tool(dir, {"gather", "1", "2", "-o", "all", "--summary", "json"}));
   CHECK(gathered["runs"][0]["together"] == together);
   CHECK(text_of_file(dir / "all/counts.figure.svg") == drawn);
+  CHECK(text_of_file(dir / "all/sizes.figure.svg") == sizes);
   CHECK_THAT(run_tool(dir, with(all, {"-o", "again"})).out,
              Catch::Contains("all 3 pictures: " + std::to_string(count) + " regions\n"));
 }

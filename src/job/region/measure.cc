@@ -226,7 +226,9 @@ const std::vector<ResultKind>& measure_results() {
        "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; "
        "<stem>.sizes.figure.png: how sizes are distributed; <stem>.parts.figure.png with --parts; "
        "of "
-       "several pictures also counts.figure.png: how many regions each has"}};
+       "several pictures also counts.figure.png: how many regions each has, and sizes.figure.png: "
+       "how "
+       "large they are"}};
   return kinds;
 }
 

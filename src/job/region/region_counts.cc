@@ -1,14 +1,17 @@
 #include "job/region/region_counts.h"
 
+#include <algorithm>
 #include <cstdint>
 #include <filesystem>
 #include <map>
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
 
 #include "figure/class_bars_figure.h"
 #include "figure/plot/axis.h"
+#include "figure/size_ranges_figure.h"
 #include "job/picture/short_names.h"
 #include "job/region/region_parts.h"
 
@@ -94,6 +97,26 @@ ClassBars bars_of(const Json& pictures, const CountedClasses& counted, const Jso
   return bars;
 }
 
+/// Nothing when lengths of the pictures have several units, or no picture has regions.
+std::optional<SizeRanges> size_ranges_of(const Json& pictures, const CountedClasses& counted,
+                                         const std::vector<std::string>& names) {
+  SizeRanges ranges{names, {}, {}, pictures[0]["unit"].get<std::string>()};
+  for (std::size_t c = 0; c < counted.names.size(); ++c)
+    ranges.classes.push_back({.name = counted.names[c], .color = counted.colors[c]});
+  for (const Json& picture : pictures) {
+    if (picture["unit"] != ranges.unit) return std::nullopt;
+    auto& own = ranges.of.emplace_back(counted.names.size());
+    for (const Json& one : picture["classes"]) {
+      if (!one.contains("diameter_50")) return std::nullopt;  // of a run that did not tell it yet
+      const auto at = std::find(counted.names.begin(), counted.names.end(), one["name"]);
+      own[static_cast<std::size_t>(at - counted.names.begin())] = {
+          one["diameter_10"].get<double>(), one["diameter_50"].get<double>(),
+          one["diameter_90"].get<double>()};
+    }
+  }
+  return ranges;
+}
+
 }  // namespace
 
 void report_region_counts(Json& summary, Plot& plot, Results& results) {
@@ -101,9 +124,13 @@ void report_region_counts(Json& summary, Plot& plot, Results& results) {
   if (pictures.size() < 2) return;
   const CountedClasses counted = counted_classes(pictures);
   Json together = counts_of_all(pictures, counted);
-  if (plot.format() != FigureFormat::kNone && !counted.names.empty())
-    add_class_bars_figure(plot, results.path("counts.figure." + extension_of(plot.format())),
-                          bars_of(pictures, counted, together));
+  if (plot.format() != FigureFormat::kNone && !counted.names.empty()) {
+    const std::string extension = extension_of(plot.format());
+    const ClassBars bars = bars_of(pictures, counted, together);
+    add_class_bars_figure(plot, results.path("counts.figure." + extension), bars);
+    if (const auto ranges = size_ranges_of(pictures, counted, bars.pictures))
+      add_size_ranges_figure(plot, results.path("sizes.figure." + extension), *ranges);
+  }
   summary["together"] = std::move(together);
 }
 

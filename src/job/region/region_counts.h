@@ -12,7 +12,7 @@ namespace chalcedony {
 /// `pictures` there are, the `count` of all their regions, and for each class that some picture has
 /// its `name`, `color`, `count`, and the fewest and the most of its regions in a picture: `fewest`,
 /// `fewest_file`, `most`, `most_file` (the first such picture). Where figures are drawn, adds
-/// counts.figure to the plot. Nothing of fewer than two pictures.
+/// counts.figure and sizes.figure to the plot. Nothing of fewer than two pictures.
 void report_region_counts(Json& summary, Plot& plot, Results& results);
 
 }  // namespace chalcedony
