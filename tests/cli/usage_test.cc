@@ -3,6 +3,8 @@
 #include <unistd.h>
 
 #include <catch2/catch.hpp>
+#include <map>
+#include <regex>
 #include <sstream>
 
 #include "cli/help/completion.h"
@@ -292,6 +294,25 @@ TEST_CASE("help of every command shows its examples, and each runs on the demo d
     }
   }
   CHECK_THAT(run_tool(demo, {"--version"}).out, Catch::StartsWith("chalcedony 0."));
+}
+
+TEST_CASE("no two commands write results of one name", "[cli][usage]") {
+  const std::regex name(R"((<stem>|[a-z]+)(\.[a-z-]+)*\.(csv|png|tif|json|geojson|css|svg|html))");
+  std::map<std::string, std::string> writer;
+  for (const cli::Command* command : cli::all_commands()) {
+    if (!command->results) continue;
+    for (const ResultKind& kind : command->results()) {
+      const std::string meaning(kind.meaning);
+      for (std::sregex_iterator at(meaning.begin(), meaning.end(), name), end; at != end; ++at) {
+        const auto [one, is_new] = writer.emplace(at->str(), command->name);
+        INFO(at->str() << " of " << one->second << " and " << command->name);
+        CHECK((is_new || one->second == command->name));
+      }
+    }
+  }
+  CHECK(writer.size() > 60);
+  CHECK(writer.count("<stem>.areas.csv") == 1);
+  CHECK(writer.count("areas.figure.png") == 1);
 }
 
 TEST_CASE("an option that means nothing to a command is not told, and answered with why",
