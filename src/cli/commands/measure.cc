@@ -127,8 +127,9 @@ const Command kMeasure{
     .operands = "INPUT... [--image PICTURE|FOLDER]",
     .purpose =
         "Finds the regions of a mask or a class map and measures each: area, center, box, "
-        "perimeter, roundness, axes, holes; with --image its colors too. Outlines can be written "
-        "as sample regions, to be corrected and trained with.",
+        "perimeter, roundness, axes, holes; with --image its colors too. Things that touch are "
+        "counted one by one with --parts. Outlines can be written as sample regions, to be "
+        "corrected and trained with.",
     .examples =
         {{"measure panel-a.reference.png --image panel-a.png -o out/",
           "every pane of glass with its mean color"},
