@@ -130,6 +130,20 @@ TEST_CASE("a report shows pictures that were mapped after others, and slices bes
   CHECK(count_of(page, "<h3>slices.csv</h3>") == 1);
 }
 
+TEST_CASE("a report says what figures of regions show", "[cli][report]") {
+  const TempDir dir;
+  for (const char* name : {"a.png", "b.png"})
+    write_labels(dir / name, 4, {1, 0, 2, 2, 0, 0, 0, 0, 1, 1, 0, 2},
+                 {{1, "red", "#d02020"}, {2, "blue", "#2030d0"}});
+  REQUIRE(run_tool(dir, words_of("measure a.png b.png --parts -o out")).exit_code == 0);
+  REQUIRE(run_tool(dir, {"report", "out"}).exit_code == 0);
+  const std::string page = text_of_file(dir / "out/report.html");
+  for (const char* what :
+       {"sizes of regions, figure of a.png", "sizes of regions, figure",
+        "regions counted in parts, figure of b.png", "numbers of regions, figure"})
+    CHECK_THAT(page, Catch::Contains("alt=\"" + std::string(what) + ", made by measure\""));
+}
+
 TEST_CASE("a report shows how much is selected", "[cli][report]") {
   const TempDir dir;
   const std::string page = page_of_two(dir, "mask a.png b.png --where srgb.b>9");
