@@ -1,10 +1,12 @@
 // Drives the built program on files in a folder: what a user types, and what the user gets back.
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <set>
 #include <sstream>
 
+#include "demo/beads.h"
 #include "demo/demo_data.h"
 #include "demo/panel.h"
 #include "demo/test_card.h"
@@ -435,6 +437,15 @@ TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
     const json& map = summary["steps"][step]["summary"]["inputs"][0];
     CHECK(map["overall"].get<double>() > 0.9);
     CHECK(map["overall"].get<double>() < 1.0);
+  }
+  // The beads are counted as they were laid, though many touch.
+  std::map<std::string, std::size_t> laid;
+  for (const demo::Bead& bead : demo::beads()) ++laid[demo::glass_legend()[bead.glass - 1].name];
+  const json& counted = summary["steps"][19]["summary"]["inputs"][0]["classes"];
+  REQUIRE(counted.size() == laid.size());
+  for (const json& one : counted) {
+    CHECK(one["count"] < laid.at(one["name"]));
+    CHECK(one["parts"]["regions"] == laid.at(one["name"]));
   }
   for (const json& path : summary["outputs"])
     CHECK(std::filesystem::file_size(dir / path.get<std::string>()) > 0);
