@@ -1,15 +1,15 @@
 #include "core/region/class_sizes.h"
 
 #include <algorithm>
-#include <cmath>
 #include <map>
 #include <utility>
+
+#include "core/stats/ranks.h"
 
 namespace chalcedony {
 
 std::uint64_t ClassSizes::percentile(double p) const {
-  const double rank = std::ceil(p * static_cast<double>(sorted.size()) / 100);
-  return sorted[static_cast<std::size_t>(std::max(rank, 1.0)) - 1];
+  return sorted[nearest_rank(p, sorted.size()) - 1];
 }
 
 std::vector<ClassSizes> sizes_of_classes(const std::vector<RegionMeasures>& regions) {

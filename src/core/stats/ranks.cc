@@ -45,16 +45,16 @@ void Ranks::merge_coarse(const Ranks& other) {
   low_bits_ |= other.low_bits_;
 }
 
-std::uint64_t Ranks::rank_of(double p) const {
-  const double exact = p / 100.0 * static_cast<double>(total_);
-  return std::clamp<std::uint64_t>(static_cast<std::uint64_t>(std::ceil(exact - 1e-9)), 1, total_);
+std::uint64_t nearest_rank(double p, std::uint64_t n) {
+  const double exact = p / 100.0 * static_cast<double>(n);
+  return std::clamp<std::uint64_t>(static_cast<std::uint64_t>(std::ceil(exact - 1e-9)), 1, n);
 }
 
 bool Ranks::refine(const std::vector<double>& percentiles) {
   if (low_bits_ == 0 || total_ == 0) return false;
   fine_of_upper_.assign(coarse_.size(), 0);
   for (const double p : percentiles) {
-    std::uint64_t left = rank_of(p);
+    std::uint64_t left = nearest_rank(p, total_);
     std::uint32_t upper = 0;
     while (left > coarse_[upper]) left -= coarse_[upper++];
     if (fine_of_upper_[upper] != 0) continue;
@@ -89,7 +89,7 @@ void Ranks::merge_fine(const Ranks& other) {
 
 std::optional<float> Ranks::percentile(double p) const {
   if (total_ == 0) return std::nullopt;
-  std::uint64_t left = rank_of(p);
+  std::uint64_t left = nearest_rank(p, total_);
   std::uint32_t upper = 0;
   while (left > coarse_[upper]) left -= coarse_[upper++];
   const std::size_t place = fine_.empty() ? 0 : fine_of_upper_[upper];

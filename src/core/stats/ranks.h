@@ -12,6 +12,10 @@
 
 namespace chalcedony {
 
+/// The place, from 1 on, of the smallest of n sorted values that at least p percent of them do not
+/// exceed: the nearest rank, for 0 <= p <= 100 and n of 1 or more.
+std::uint64_t nearest_rank(double p, std::uint64_t n);
+
 /// Finds nearest-rank percentiles by the bits of the values: floats sort like their bit patterns
 /// once those are mapped to unsigned numbers. The first pass counts the upper 16 bits; the second
 /// counts the lower 16 within the few upper values that hold a wanted rank. When all lower bits
@@ -39,8 +43,6 @@ class Ranks {
   std::optional<float> percentile(double p) const;
 
  private:
-  std::uint64_t rank_of(double p) const;
-
   std::vector<std::uint64_t> coarse_;
   // Counts of the lower bits, for the upper values that hold a wanted rank; and for each upper
   // value which of those it is, after 0 for none.

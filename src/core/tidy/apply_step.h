@@ -10,11 +10,11 @@
 namespace chalcedony {
 
 /// Does one step. kInvert turns a mask over; it is for masks only.
-void apply_step(LabelGrid& grid, const TidyStep& step);
-
-/// Does one step to these classes only: the others keep their pixels and get no more. Holes are
-/// those of all classes; they are filled where one of these has the longest border.
-void apply_step(LabelGrid& grid, const TidyStep& step, std::span<const Label> classes);
+///
+/// Of classes that are named, it is done to these only: the others keep their pixels and get no
+/// more. Holes are those of all classes then too; they are filled where one of these has the
+/// longest border.
+void apply_step(LabelGrid& grid, const TidyStep& step, std::span<const Label> classes = {});
 
 }  // namespace chalcedony
 

@@ -33,7 +33,7 @@ std::size_t standing_out(const std::vector<PartCount>& counts, double typical) {
   for (std::size_t i = 0; i < counts.size(); ++i) {
     const double bound = std::max(kLeastBound, (i == 0 ? kNarrowNeck : kRough) * typical);
     const double ratio = (i == 0 ? typical : counts[i].to) / counts[i].above;
-    if (counts[i].above > bound || ratio < widest || (i > 0 && ratio == widest)) continue;
+    if (counts[i].above > bound || ratio <= widest) continue;
     widest = ratio;
     chosen = i;
   }
@@ -42,12 +42,12 @@ std::size_t standing_out(const std::vector<PartCount>& counts, double typical) {
 
 }  // namespace
 
-PartCounts part_counts(std::span<const RegionPart> parts, double longest) {
+PartCounts part_counts(std::span<const RegionPart> parts) {
   if (parts.empty()) throw std::invalid_argument("no parts to count");
   std::vector<double> radii, deeper{kLeastDeeper};
   for (const RegionPart& part : parts) {
     if (part.neck == 0)
-      radii.push_back(std::min(part.radius, longest));
+      radii.push_back(part.radius);
     else if (part.deeper() > kLeastDeeper)
       deeper.push_back(part.deeper());
   }

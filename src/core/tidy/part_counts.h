@@ -30,18 +30,17 @@ struct PartCounts {
 };
 
 /// Of the parts of one class, at least one. The first number holds up to the radius of the largest
-/// disk in a region, but no more than `longest`, the longer side of the picture; the last one down
-/// to kLeastDeeper.
+/// disk in a region, the last one down to kLeastDeeper.
 ///
 /// Chosen is the number that stays over the widest range of `deeper`, as the ratio of its ends; of
 /// those that begin at no more than an eighth of a typical radius, as rough edges make no more. No
 /// parting is among them when it begins at no more than a quarter, as parts with narrower necks are
 /// parts for sure; its range ends at the typical radius: half of the area of the largest disks of
-/// regions is in disks no larger. No parting, too, where no ratio is 1.5 or more.
+/// regions is in disks no larger. No parting, too, where no ratio is above 1.5.
 ///
 /// Errors    std::invalid_argument for no parts
 /// Source    the persistence of the parts: Edelsbrunner, Letscher and Zomorodian (2002)
-PartCounts part_counts(std::span<const RegionPart> parts, double longest);
+PartCounts part_counts(std::span<const RegionPart> parts);
 
 /// A short number in the middle of a range, for the step `part`.
 double middle_of(const PartCount& count);

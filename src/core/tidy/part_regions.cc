@@ -236,6 +236,9 @@ std::vector<RegionPart> parts_of_regions(const LabelGrid& grid) {
     const std::lock_guard lock(mutex);
     parts.insert(parts.end(), own.begin(), own.end());
   });
+  // What fills the picture has nothing outside.
+  const double longest = std::max(grid.width, grid.height);
+  for (RegionPart& part : parts) part.radius = std::min(part.radius, longest);
   std::sort(parts.begin(), parts.end(), [](const RegionPart& a, const RegionPart& b) {
     return a.y != b.y ? a.y < b.y : a.x < b.x;
   });

@@ -20,9 +20,10 @@ void part_regions(LabelGrid& grid, double deeper);
 
 /// A part of a region.
 struct RegionPart {
-  Label label = 0;    // of the region
-  double radius = 0;  // of the largest disk in it, in pixels
-  double neck = 0;    // of what fits into its neck to a deeper part; 0: there is none in the region
+  Label label = 0;  // of the region
+  double radius =
+      0;            // of the largest disk in it, in pixels, at most the longer side of the picture
+  double neck = 0;  // of what fits into its neck to a deeper part; 0: there is none in the region
   double x = 0, y = 0;  // the center of the disk
 
   double deeper() const { return radius - neck; }

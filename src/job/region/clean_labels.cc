@@ -24,14 +24,6 @@ std::vector<Label> labels_of(const TidyStep& step, const std::vector<LegendEntry
   return labels;
 }
 
-void do_step(LabelGrid& grid, const TidyStep& step, const std::vector<Label>& labels) {
-  if (step.classes.empty()) {
-    apply_step(grid, step);
-  } else {
-    apply_step(grid, step, labels);
-  }
-}
-
 }  // namespace
 
 std::uint64_t differing(const LabelGrid& a, const LabelGrid& b) {
@@ -48,7 +40,7 @@ Json clean_labels(LabelGrid& grid, const LabelGrid& before, const std::vector<Le
   const LabelGrid* start = &before;
   LabelGrid kept;
   for (std::size_t s = 0; s < steps.size(); ++s) {
-    in_arena(options.threads, [&] { do_step(grid, steps[s], labels[s]); });
+    in_arena(options.threads, [&] { apply_step(grid, steps[s], labels[s]); });
     told.push_back({{"step", steps[s].text}, {"changed", differing(*start, grid)}});
     if (s + 1 == steps.size()) break;
     kept = grid;

@@ -39,16 +39,13 @@ std::string step_text(double part) { return "part " + number_text(part); }
 std::vector<ShownParts> parted_classes(const LabelPicture& picture) {
   std::map<Label, std::vector<RegionPart>> parts;
   for (const RegionPart& part : parts_of_regions(picture.grid)) parts[part.label].push_back(part);
-  const double longest = std::max(picture.grid.width, picture.grid.height);
   std::vector<ShownParts> classes;
   for (auto& [label, of_class] : parts) {
     const auto entry =
         std::find_if(picture.classes.begin(), picture.classes.end(),
                      [&, number = label](const auto& one) { return one.index == number; });
-    ShownParts shown{entry->name,
-                     picture.is_mask ? kSelectedColor : entry->color,
-                     part_counts(of_class, longest),
-                     {}};
+    ShownParts shown{
+        entry->name, picture.is_mask ? kSelectedColor : entry->color, part_counts(of_class), {}};
     for (const RegionPart& part : of_class)
       if (part.neck == 0 || part.deeper() >= shown.counts.choice().to) shown.parts.push_back(part);
     classes.push_back(std::move(shown));

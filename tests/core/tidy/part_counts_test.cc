@@ -21,7 +21,7 @@ std::vector<RegionPart> parts_with(const std::vector<double>& radii,
 }  // namespace
 
 TEST_CASE("numbers of regions run from no parting to the finest", "[core][tidy]") {
-  const PartCounts counts = part_counts(parts_with({12, 9}, {4, 0.2, 2, 4, 0.75}), 100);
+  const PartCounts counts = part_counts(parts_with({12, 9}, {4, 0.2, 2, 4, 0.75}));
   REQUIRE(counts.all.size() == 4);
   CHECK(counts.without().regions == 2);
   CHECK(counts.without().above == 4);
@@ -32,14 +32,12 @@ TEST_CASE("numbers of regions run from no parting to the finest", "[core][tidy]"
   CHECK(counts.all[2].regions == 5);
   CHECK(counts.all[3].regions == 6);  // what is less than half a pixel deeper is none
   CHECK(counts.all[3].above == kLeastDeeper);
-  // A region without anything outside is no wider than the picture.
-  CHECK(part_counts(parts_with({32768}, {}), 40).without().to == 40);
-  CHECK_THROWS_AS(part_counts({}, 40), std::invalid_argument);
+  CHECK_THROWS_AS(part_counts({}), std::invalid_argument);
 }
 
 TEST_CASE("the number that stays over the widest range stands out", "[core][tidy]") {
   const auto chosen = [](const std::vector<double>& radii, const std::vector<double>& deeper) {
-    return part_counts(parts_with(radii, deeper), 100).choice().regions;
+    return part_counts(parts_with(radii, deeper)).choice().regions;
   };
   // Noise below a pixel, necks from 4 on.
   CHECK(chosen({12, 12}, {0.6, 0.7, 4, 5, 6, 7}) == 6);

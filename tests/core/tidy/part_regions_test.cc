@@ -268,13 +268,20 @@ TEST_CASE("parts say how large they are, where they lie and how wide their necks
   // Where circles of 12 and 10 meet whose middles are 22 apart, they touch in a point.
   CHECK(large[1].neck < 3.5);
   CHECK(parts_of_regions(LabelGrid(7, 3)).empty());
+  // A region without anything outside is no wider than the picture.
+  LabelGrid full(40, 12);
+  std::fill(full.labels.begin(), full.labels.end(), Label{2});
+  const auto all = parts_of_regions(full);
+  REQUIRE(all.size() == 1);
+  CHECK(all[0].radius == 40);
+  CHECK(part_counts(all).without().to == 40);
 }
 
 TEST_CASE("there are as many regions as parts that are deep enough", "[core][tidy]") {
   for (unsigned seed = 1; seed <= 6; ++seed) {
     const LabelGrid blobs = blobs_of(90, 70, 3, seed);
     const auto parts = parts_of_regions(blobs);
-    for (const PartCount& count : part_counts(parts, 90).all) {
+    for (const PartCount& count : part_counts(parts).all) {
       INFO(seed << " " << count.above << " " << count.to);
       CHECK(regions_in(parted(blobs, count.to)) == count.regions);
       CHECK(regions_in(parted(blobs, (count.above + count.to) / 2)) == count.regions);
@@ -294,7 +301,7 @@ TEST_CASE("rough disks that touch are counted right or nearly so", "[core][tidy]
   for (unsigned seed = 1; seed <= 10; ++seed) {
     constexpr std::size_t kDisks = 40;
     const LabelGrid plate = rough_disks(plate_of(kDisks, 13, 18, seed));
-    const PartCounts counts = part_counts(parts_of_regions(plate), plate.width);
+    const PartCounts counts = part_counts(parts_of_regions(plate));
     INFO(seed << ": " << counts.without().regions << " regions");
     CHECK(counts.without().regions < 32);
     const auto missed = static_cast<int>(kDisks) - static_cast<int>(counts.choice().regions);
