@@ -7,7 +7,7 @@
 
 #include "figure/plot/axis.h"
 #include "figure/plot/fitted_text.h"
-#include "figure/plot/name_tics.h"
+#include "figure/plot/picture_rows.h"
 #include "figure/plot/placed_texts.h"
 #include "figure/plot/text_color.h"
 
@@ -15,14 +15,11 @@ namespace chalcedony {
 namespace {
 
 constexpr double kBarRowsHigh = 560, kLowestBarRow = 24,
-                 kHighestBarRow = 64;     // of the page, in pixels
-constexpr std::size_t kMostBarRows = 60;  // higher pages are not easily seen; rows grow lower then
-constexpr std::size_t kMostBars = 600;    // lower ones are not seen at all
+                 kHighestBarRow = 64;                 // of the page, in pixels
+constexpr std::size_t kMostBars = 600;                // lower ones are not seen at all
 constexpr double kHalfBar = 0.4, kHalfThinBar = 0.5;  // of a row; thin ones leave no gap
-constexpr double kMostOfPictureNames = 0.25;          // of the body
-constexpr double kBesideWide = 230, kBesidePictures = 16, kBarTicsBelow = 34, kAroundText = 8;
+constexpr double kBesideWide = 230, kBarTicsBelow = 34, kAroundText = 8;
 constexpr double kLeastEnd = 0.01;  // percent, of an axis
-constexpr int kPicturePoints = 11;
 constexpr std::size_t kCountTics = 5;
 constexpr const char* kBesideColor = "#a5762a";
 
@@ -75,7 +72,7 @@ struct BarRows {
   std::vector<double> beside;
 
   std::size_t size() const { return names.size(); }
-  bool thin() const { return size() > kMostBarRows; }
+  bool thin() const { return size() > kMostNamedRows; }
   double half() const { return thin() ? kHalfThinBar : kHalfBar; }
 };
 
@@ -93,22 +90,10 @@ BarRows bar_rows_of(const ClassBars& figure) {
   return rows;
 }
 
-/// A bar of a row from one percentage to another, as a line of data.
+/// A bar of a row from one value to another, as a line of data.
 std::string bar(double from, double to, std::size_t row, double half) {
   const double middle = static_cast<double>(row) + 0.5;
-  return fmt::format("{:.6g} {:.6g} {:.6g} {:.6g} {:.6g} {:.6g}\n", (from + to) / 2, middle, from,
-                     to, middle - half, middle + half);
-}
-
-std::string plot_of_bars(Plot& plot, const std::string& bars, const std::string& color) {
-  return fmt::format("{} using 1:2:3:4:5:6 with boxxyerror fs solid 1 noborder lc rgb '{}' notitle",
-                     plot.store(bars), color);
-}
-
-void draw_picture_names(Plot& plot, const BarRows& rows, double wide) {
-  const std::vector<std::string> names = fitted_names(rows.names, wide, kPicturePoints);
-  plot.line(fmt::format("set ytics {} scale 0 font ',{}'", name_tics(names, {}, kMostBarRows),
-                        kPicturePoints));
+  return bar_data({from, to, middle - half, middle + half});
 }
 
 void set_rows(Plot& plot, const BarRows& rows, double end, std::size_t tics) {
@@ -120,7 +105,7 @@ void draw_class_bars(Plot& plot, const Box& box, const Edges& axes, const BarRow
                      const std::vector<LegendLine>& classes, const BarScale& scale) {
   const Box drawn = plot.panel(box, scale.title, axes);
   set_rows(plot, rows, scale.end, 10);
-  draw_picture_names(plot, rows, axes.left - kBesidePictures);
+  name_rows(plot, rows.names, axes.left);
   std::vector<double> ends(rows.size(), 0.0);
   std::string bars;
   PlacedTexts dark, light;
@@ -149,7 +134,7 @@ void draw_values(Plot& plot, const Box& box, const Edges& axes, const BarRows& r
                  const std::string& color) {
   const Box drawn = plot.panel(box, scale.title, axes);
   set_rows(plot, rows, scale.end, 4);
-  if (axes.left > 0) draw_picture_names(plot, rows, axes.left - kBesidePictures);
+  if (axes.left > 0) name_rows(plot, rows.names, axes.left);
   std::string bars;
   PlacedTexts on_paper, on_bar;
   for (std::size_t r = 0; r < rows.size(); ++r) {
@@ -205,14 +190,12 @@ void add_class_bars_figure(Plot& plot, const std::filesystem::path& path, const 
   const BarRows rows = bar_rows_of(figure);
   const double row_high =
       std::clamp(kBarRowsHigh / static_cast<double>(rows.size()), kLowestBarRow, kHighestBarRow);
-  const double rows_high = row_high * static_cast<double>(std::min(rows.size(), kMostBarRows));
+  const double rows_high = row_high * static_cast<double>(std::min(rows.size(), kMostNamedRows));
   const double legend = legend_height(figure.classes, Plot::kBodyWidth);
   Box body = plot.begin(path, figure.title, subtitle_of(figure, rows),
                         Plot::page_height(Plot::kPanelTitle + rows_high + kBarTicsBelow + legend));
   draw_legend(plot, figure.classes, body.cut_bottom(legend));
-  const double names_wide =
-      std::min(widest_text(rows.names, kPicturePoints), kMostOfPictureNames * body.width());
-  const Edges axes{.left = names_wide + kBesidePictures, .bottom = kBarTicsBelow};
+  const Edges axes{.left = row_names_wide(rows.names, body.width()), .bottom = kBarTicsBelow};
   if (figure.beside)
     draw_values(plot, body.cut_right(kBesideWide, Plot::kGap), {.bottom = kBarTicsBelow}, rows,
                 rows.beside, share_scale(figure.beside->title, rows.beside), kBesideColor);

@@ -75,18 +75,15 @@ void set_regions_axis(Plot& plot, const CurveRange& range) {
     plot.line("set ytics " + tic_list(whole_tics(0, 1.08 * range.most, 8)));
     return;
   }
-  const double low = 0.8 * range.fewest, high = 1.3 * range.most;
-  plot.line(fmt::format("set logscale y; set yrange [{:g}:{:g}]", low, high));
-  plot.line("set ytics " + tic_list(decade_tics(low, high)));
+  plot.line(logarithmic_axis("y", 0.8 * range.fewest, 1.3 * range.most));
 }
 
 void draw_curves(Plot& plot, const Box& box, const std::vector<ShownParts>& classes) {
   const CurveRange range = range_of(classes);
   plot.panel(box, "regions", {.left = kPartTics, .bottom = kAxisBelow});
   set_regions_axis(plot, range);
-  plot.line(fmt::format("set logscale x; set xrange [{:g}:{:g}]", kLeastShown, range.widest));
+  plot.line(logarithmic_axis("x", kLeastShown, range.widest));
   plot.line("set xlabel 'H of the step part, in pixels (logarithmic)'");
-  plot.line("set xtics " + tic_list(decade_tics(kLeastDeeper, range.widest)));
   std::string curves, marks;
   for (const ShownParts& one : classes) {
     curves += (curves.empty() ? "plot " : ", ") +

@@ -2,8 +2,6 @@
 #ifndef CHALCEDONY_FIGURE_PART_FIGURE_H_
 #define CHALCEDONY_FIGURE_PART_FIGURE_H_
 
-#include <cstddef>
-#include <cstdint>
 #include <filesystem>
 #include <string>
 #include <vector>

@@ -6,19 +6,15 @@
 #include <cstddef>
 
 #include "figure/plot/axis.h"
-#include "figure/plot/fitted_text.h"
-#include "figure/plot/name_tics.h"
+#include "figure/plot/picture_rows.h"
 
 namespace chalcedony {
 namespace {
 
-constexpr std::size_t kMostSizeRows = 400, kMostNamed = 60;
+constexpr std::size_t kMostSizeRows = 400;
 // Of the page, in pixels.
-constexpr double kSizeRowsHigh = 560, kMostRowsHigh = 1500, kSizeBarHigh = 9, kNamedRowHigh = 22,
-                 kBesideNames = 16;
-constexpr double kMostForNames = 0.25;  // of the body
-constexpr double kRowShare = 0.8;       // of a row, that its bars take
-constexpr int kNamePoints = 11;
+constexpr double kSizeRowsHigh = 560, kMostRowsHigh = 1500, kSizeBarHigh = 9, kNamedRowHigh = 22;
+constexpr double kRowShare = 0.8;  // of a row, that its bars take
 
 /// The diameters of all that is shown, with some room at both ends.
 SizeRange limits_of(const SizeRanges& ranges, std::size_t rows) {
@@ -46,8 +42,7 @@ ClassMarks marks_of(const SizeRanges& ranges, std::size_t c, std::size_t rows) {
     const double top =
         static_cast<double>(r) + (1 - kRowShare) / 2 + static_cast<double>(c) * share;
     // One size only has a bar too.
-    marks.bars += fmt::format("{:.7g} {:.7g} {:.7g} {:.7g} {:.7g} {:.7g}\n", middle,
-                              top + share / 2, low / 1.003, high * 1.003, top, top + share);
+    marks.bars += bar_data({low / 1.003, high * 1.003, top, top + share});
     marks.dots += fmt::format("{:.7g} {:.7g}\n", middle, top + share / 2);
   }
   return marks;
@@ -58,10 +53,8 @@ void draw_ranges(Plot& plot, const SizeRanges& ranges, std::size_t rows) {
   for (std::size_t c = 0; c < ranges.classes.size(); ++c) {
     const ClassMarks marks = marks_of(ranges, c, rows);
     if (marks.bars.empty()) continue;
-    bars += fmt::format(
-        "{}{} using 1:2:3:4:5:6 with boxxyerror fs solid 1 noborder lc rgb '{}' "
-        "notitle",
-        bars.empty() ? "plot " : ", ", plot.store(marks.bars), ranges.classes[c].color);
+    bars +=
+        (bars.empty() ? "plot " : ", ") + plot_of_bars(plot, marks.bars, ranges.classes[c].color);
     const std::string stored = plot.store(marks.dots);
     for (const auto& [size, ink] : {std::pair{0.9, Ink::kText}, std::pair{0.55, Ink::kPaper}})
       dots += fmt::format(", {} using 1:2 with points pt 7 ps {} lc rgb '{}' notitle", stored, size,
@@ -79,7 +72,7 @@ void add_size_ranges_figure(Plot& plot, const std::filesystem::path& path,
                                        ranges.pictures.begin() + static_cast<std::ptrdiff_t>(rows));
   const double least = std::max(
       kNamedRowHigh, kSizeBarHigh * static_cast<double>(ranges.classes.size()) / kRowShare);
-  const double rows_high = std::clamp(least * static_cast<double>(std::min(rows, kMostNamed)),
+  const double rows_high = std::clamp(least * static_cast<double>(std::min(rows, kMostNamedRows)),
                                       kSizeRowsHigh, kMostRowsHigh);
   const double legend = legend_height(ranges.classes, Plot::kBodyWidth);
   std::string subtitle =
@@ -88,18 +81,13 @@ void add_size_ranges_figure(Plot& plot, const std::filesystem::path& path,
   Box body = plot.begin(path, fmt::format("Sizes of the regions in {} pictures", all), subtitle,
                         Plot::page_height(rows_high + kAxisBelow + Plot::kGap + legend));
   draw_legend(plot, ranges.classes, body.cut_bottom(legend, Plot::kGap));
-  const double names_wide = std::min(widest_text(shown, kNamePoints), kMostForNames * body.width());
-  plot.panel(body, "", {.left = names_wide + kBesideNames, .bottom = kAxisBelow});
+  const double names_wide = row_names_wide(shown, body.width());
+  plot.panel(body, "", {.left = names_wide, .bottom = kAxisBelow});
   const SizeRange limits = limits_of(ranges, rows);
-  plot.line(
-      fmt::format("set logscale x; set xrange [{:.7g}:{:.7g}]; set yrange [{}:0]; "
-                  "set border 1; set grid noytics",
-                  limits.low, limits.high, rows));
+  plot.line(logarithmic_axis("x", limits.low, limits.high));
+  plot.line(fmt::format("set yrange [{}:0]; set border 1; set grid noytics", rows));
   plot.line("set xlabel " + literal("diameter in " + ranges.unit + " (logarithmic)"));
-  plot.line("set xtics " + tic_list(decade_tics(limits.low, limits.high)));
-  plot.line(fmt::format("set ytics {} scale 0 font ',{}'",
-                        name_tics(fitted_names(shown, names_wide, kNamePoints), {}, kMostNamed),
-                        kNamePoints));
+  name_rows(plot, shown, names_wide);
   draw_ranges(plot, ranges, rows);
 }
 

@@ -39,6 +39,11 @@ std::vector<double> decade_tics(double low, double high) {
   return tics;
 }
 
+std::string logarithmic_axis(const char* axis, double low, double high) {
+  return fmt::format("set logscale {0}; set {0}range [{1:.7g}:{2:.7g}]; set {0}tics {3}", axis, low,
+                     high, tic_list(decade_tics(low, high)));
+}
+
 double coordinate_step(double width, double height) {
   const auto [shorter, longer] = std::minmax(width, height);
   const std::vector<double> tics = round_tics(0, std::min(longer, 3 * shorter), 6);

@@ -24,6 +24,9 @@ std::vector<double> whole_tics(double low, double high, std::size_t most);
 /// than a decade 3, 4, 6 and 8 times too, of more than four the powers alone.
 std::vector<double> decade_tics(double low, double high);
 
+/// The lines that make an axis, "x" or "y", one from low to high with these tics.
+std::string logarithmic_axis(const char* axis, double low, double high);
+
 /// A round step for the coordinates of a picture: some six over its longer side, and two or more
 /// over its shorter one where it is not too narrow.
 double coordinate_step(double width, double height);
