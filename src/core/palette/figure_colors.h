@@ -18,6 +18,12 @@ Color class_color(std::size_t index);
 /// What is selected is drawn in, where no class says a color: the blue-gray of the figures.
 inline constexpr const char* kSelectedColor = "#5b7f95";
 
+/// What a class of a map or the one of a mask is drawn in: white, as a mask has it, is not seen on
+/// paper.
+inline std::string color_on_paper(bool is_mask, const std::string& color) {
+  return is_mask ? kSelectedColor : color;
+}
+
 /// `steps` colors from slate over chalcedony blue-gray and honey to near white, equal steps apart
 /// in oklab (figure_colors_test.cc: within 5 %).
 std::vector<Color> heat_ramp(std::size_t steps);

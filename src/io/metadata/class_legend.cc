@@ -4,8 +4,8 @@
 
 #include "core/color/css_color.h"
 #include "core/error.h"
+#include "core/nearest_name.h"
 #include "core/palette/figure_colors.h"
-#include "core/pixel/label.h"
 #include "io/text/json_text.h"
 
 namespace chalcedony {
@@ -45,6 +45,17 @@ std::vector<LegendEntry> parse_legend(std::string_view text) {
   } catch (const nlohmann::json::exception&) {
     throw damaged();
   }
+}
+
+std::vector<Label> labels_named(const std::vector<LegendEntry>& legend, const std::string& name) {
+  std::vector<Label> labels;
+  std::vector<std::string> names;
+  for (const LegendEntry& entry : legend) {
+    names.push_back(entry.name);
+    if (entry.name == name) labels.push_back(static_cast<Label>(entry.index));
+  }
+  if (labels.empty()) throw InputError("has no class '" + name + "'", suggest_name(name, names));
+  return labels;
 }
 
 }  // namespace chalcedony

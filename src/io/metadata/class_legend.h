@@ -6,6 +6,8 @@
 #include <string_view>
 #include <vector>
 
+#include "core/pixel/label.h"
+
 namespace chalcedony {
 
 struct LegendEntry {
@@ -26,6 +28,11 @@ std::string legend_text(const std::vector<LegendEntry>& legend);
 ///
 /// Errors    InputError when the text is not such a list, or a number in it is no label
 std::vector<LegendEntry> parse_legend(std::string_view text);
+
+/// The numbers of the classes that are called so: one, or several that share a name.
+///
+/// Errors    InputError, without a place, when there is none
+std::vector<Label> labels_named(const std::vector<LegendEntry>& legend, const std::string& name);
 
 }  // namespace chalcedony
 

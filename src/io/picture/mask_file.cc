@@ -2,7 +2,6 @@
 #include "io/picture/open_picture.h"
 
 #include "core/error.h"
-#include "core/nearest_name.h"
 #include "io/picture/label_file.h"
 #include "io/picture/picture_file.h"
 
@@ -36,16 +35,10 @@ void check_is_mask(const PictureFile& file, std::uint32_t width, std::uint32_t h
 /// Whether each number is of one of the classes.
 std::vector<bool> chosen_numbers(const LabelFile& file, const std::vector<std::string>& classes) {
   std::vector<bool> chosen(kLabels);
-  std::vector<std::string> names;
-  for (const LegendEntry& entry : file.classes) names.push_back(entry.name);
-  for (const std::string& wanted : classes) {
-    bool found = false;
-    for (const LegendEntry& entry : file.classes)
-      if (entry.name == wanted) found = chosen[entry.index] = true;
-    if (!found)
-      throw InputError("has no class '" + wanted + "'", suggest_name(wanted, names),
-                       file.path.string());
-  }
+  for (const std::string& wanted : classes)
+    for (const Label label :
+         errors_at(file.path.string(), [&] { return labels_named(file.classes, wanted); }))
+      chosen[label] = true;
   return chosen;
 }
 

@@ -2,7 +2,6 @@
 
 #include "core/arena.h"
 #include "core/error.h"
-#include "core/nearest_name.h"
 #include "core/tidy/apply_step.h"
 
 namespace chalcedony {
@@ -11,15 +10,13 @@ namespace {
 /// The numbers of the classes that a step names.
 std::vector<Label> labels_of(const TidyStep& step, const std::vector<LegendEntry>& classes) {
   std::vector<Label> labels;
-  for (const std::string& name : step.classes) {
-    const std::size_t before = labels.size();
-    for (const LegendEntry& entry : classes)
-      if (entry.name == name) labels.push_back(static_cast<Label>(entry.index));
-    if (labels.size() > before) continue;
-    std::vector<std::string> names;
-    for (const LegendEntry& entry : classes) names.push_back(entry.name);
-    throw InputError("has no class '" + name + "' for the step '" + step.text + "'",
-                     suggest_name(name, names));
+  try {
+    for (const std::string& name : step.classes) {
+      const std::vector<Label> named = labels_named(classes, name);
+      labels.insert(labels.end(), named.begin(), named.end());
+    }
+  } catch (const InputError& error) {
+    throw InputError(error.problem() + " for the step '" + step.text + "'", error.remedy());
   }
   return labels;
 }

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdint>
-#include <set>
 
 #include "core/error.h"
 #include "core/pixel/kept_rows.h"
@@ -81,9 +80,8 @@ class MeasureJob {
     found_.regions = meter.finish();
     found_.sizes = sizes_of_classes(found_.regions);
     region_of_part_ = meter.region_of_part();
-    std::set<Label> found;
-    for (const RegionMeasures& region : found_.regions) found.insert(region.label);
-    const std::vector<Label> labels(found.begin(), found.end());
+    std::vector<Label> labels;
+    for (const ClassSizes& sizes : found_.sizes) labels.push_back(sizes.label);
     found_.is_mask = says_mask(file_, labels);
     found_.names.resize(kLabels);
     found_.class_colors.resize(kLabels);
@@ -225,10 +223,8 @@ const std::vector<ResultKind>& measure_results() {
       {"figure",
        "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; "
        "<stem>.sizes.figure.png: how sizes are distributed; <stem>.parts.figure.png with --parts; "
-       "of "
-       "several pictures also counts.figure.png: how many regions each has, and sizes.figure.png: "
-       "how "
-       "large they are"}};
+       "of several pictures also counts.figure.png: how many regions each has, and "
+       "sizes.figure.png: how large they are"}};
   return kinds;
 }
 

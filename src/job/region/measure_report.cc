@@ -88,11 +88,6 @@ Json region_json(const MeasuredRegions& found, std::size_t r) {
   return json;
 }
 
-/// What a class is drawn in: white, as a mask has it, is not seen on paper.
-std::string color_of(const MeasuredRegions& found, Label label) {
-  return found.is_mask ? kSelectedColor : found.class_colors[label];
-}
-
 /// The equivalent diameter that so many percent of the regions do not exceed.
 double diameter_at(const MeasuredRegions& found, const ClassSizes& sizes, int percent) {
   return found.pixel_size.length(diameter_of_area(static_cast<double>(sizes.percentile(percent))));
@@ -102,7 +97,7 @@ Json class_json(const MeasuredRegions& found, const ClassSizes& sizes) {
   const PixelSize& size = found.pixel_size;
   const std::string& name = found.names[sizes.label];
   Json json{{"name", name},
-            {"color", color_of(found, sizes.label)},
+            {"color", color_on_paper(found.is_mask, found.class_colors[sizes.label])},
             {"count", sizes.regions},
             {"at_edge", sizes.at_edge},
             {"pixels", sizes.pixels},
@@ -140,7 +135,9 @@ std::vector<ShownSizes> shown_sizes(const MeasuredRegions& found) {
   std::vector<ShownSizes> classes;
   for (const ClassSizes& sizes : found.sizes) {
     ShownSizes& shown = classes.emplace_back(
-        ShownSizes{found.names[sizes.label], color_of(found, sizes.label), {}});
+        ShownSizes{found.names[sizes.label],
+                   color_on_paper(found.is_mask, found.class_colors[sizes.label]),
+                   {}});
     for (const std::uint64_t pixels : sizes.sorted)
       shown.diameters.push_back(
           found.pixel_size.length(diameter_of_area(static_cast<double>(pixels))));

@@ -1,6 +1,5 @@
 #include "job/region/region_counts.h"
 
-#include <algorithm>
 #include <cstdint>
 #include <filesystem>
 #include <map>
@@ -20,68 +19,70 @@ namespace {
 
 constexpr const char* kNoColor = "#808080";  // of a run that did not tell colors yet
 
-/// How many regions each class has in each picture, and what the classes are called.
-struct CountedClasses {
-  std::vector<std::string> names, colors;           // in the order in which they come
-  std::vector<std::vector<std::uint64_t>> regions;  // of each picture those of each class
+/// What is told of each class in each picture, and what the classes are called.
+struct ToldClasses {
+  std::vector<std::string> names, colors;    // in the order in which they come
+  std::vector<std::vector<const Json*>> of;  // of each picture each class; null where it has none
+
+  std::uint64_t regions(std::size_t picture, std::size_t c) const {
+    return of[picture][c] ? (*of[picture][c])["count"].get<std::uint64_t>() : 0;
+  }
 };
 
-CountedClasses counted_classes(const Json& pictures) {
-  CountedClasses counted;
+ToldClasses told_classes(const Json& pictures) {
+  ToldClasses told;
   std::map<std::string, std::size_t> places;
   for (const Json& picture : pictures) {
-    std::vector<std::uint64_t>& regions = counted.regions.emplace_back(counted.names.size());
+    std::vector<const Json*>& own = told.of.emplace_back(told.names.size());
     for (const Json& one : picture["classes"]) {
-      const auto [at, is_new] =
-          places.emplace(one["name"].get<std::string>(), counted.names.size());
+      const auto [at, is_new] = places.emplace(one["name"].get<std::string>(), told.names.size());
       if (is_new) {
-        counted.names.push_back(at->first);
-        counted.colors.push_back(one.value("color", kNoColor));
-        regions.push_back(0);
+        told.names.push_back(at->first);
+        told.colors.push_back(one.value("color", kNoColor));
+        own.push_back(nullptr);
       }
-      regions[at->second] = one["count"].get<std::uint64_t>();
+      own[at->second] = &one;
     }
   }
-  for (auto& regions : counted.regions) regions.resize(counted.names.size());
-  return counted;
+  for (auto& own : told.of) own.resize(told.names.size());
+  return told;
 }
 
 /// A class over all pictures.
-Json class_of_all(const Json& pictures, const CountedClasses& counted, std::size_t c) {
+Json class_of_all(const Json& pictures, const ToldClasses& told, std::size_t c) {
   std::uint64_t all = 0;
   std::size_t fewest = 0, most = 0;  // pictures
-  for (std::size_t p = 0; p < counted.regions.size(); ++p) {
-    const std::uint64_t count = counted.regions[p][c];
-    all += count;
-    if (count < counted.regions[fewest][c]) fewest = p;
-    if (count > counted.regions[most][c]) most = p;
-  }
-  Json json{{"name", counted.names[c]},
-            {"color", counted.colors[c]},
-            {"count", all},
-            {"fewest", counted.regions[fewest][c]},
-            {"fewest_file", pictures[fewest]["file"]},
-            {"most", counted.regions[most][c]},
-            {"most_file", pictures[most]["file"]}};
   std::vector<Json> parts;
-  for (const Json& picture : pictures)
-    for (const Json& one : picture["classes"])
-      if (one["name"] == counted.names[c] && one.contains("parts")) parts.push_back(one["parts"]);
+  for (std::size_t p = 0; p < told.of.size(); ++p) {
+    const std::uint64_t count = told.regions(p, c);
+    all += count;
+    if (count < told.regions(fewest, c)) fewest = p;
+    if (count > told.regions(most, c)) most = p;
+    if (told.of[p][c] && told.of[p][c]->contains("parts"))
+      parts.push_back((*told.of[p][c])["parts"]);
+  }
+  Json json{{"name", told.names[c]},
+            {"color", told.colors[c]},
+            {"count", all},
+            {"fewest", told.regions(fewest, c)},
+            {"fewest_file", pictures[fewest]["file"]},
+            {"most", told.regions(most, c)},
+            {"most_file", pictures[most]["file"]}};
   if (!parts.empty()) json["parts"] = parts_of_all(parts);
   return json;
 }
 
-Json counts_of_all(const Json& pictures, const CountedClasses& counted) {
+Json counts_of_all(const Json& pictures, const ToldClasses& told) {
   std::uint64_t count = 0;
   for (const Json& picture : pictures) count += picture["count"].get<std::uint64_t>();
   Json all{{"pictures", pictures.size()}, {"count", count}, {"classes", Json::array()}};
-  for (std::size_t c = 0; c < counted.names.size(); ++c)
-    all["classes"].push_back(class_of_all(pictures, counted, c));
+  for (std::size_t c = 0; c < told.names.size(); ++c)
+    all["classes"].push_back(class_of_all(pictures, told, c));
   if (pictures[0].contains("parting")) all["parting"] = parting_steps(all["classes"]);
   return all;
 }
 
-ClassBars bars_of(const Json& pictures, const CountedClasses& counted, const Json& together) {
+ClassBars bars_of(const Json& pictures, const ToldClasses& told, const Json& together) {
   ClassBars bars;
   bars.title = "Regions in " + std::to_string(pictures.size()) + " pictures";
   bars.of = BarsOf::kRegions;
@@ -92,26 +93,29 @@ ClassBars bars_of(const Json& pictures, const CountedClasses& counted, const Jso
   std::vector<std::filesystem::path> files;
   for (const Json& picture : pictures) files.push_back(picture["file"].get<std::string>());
   bars.pictures = short_names(files);
-  for (const std::vector<std::uint64_t>& regions : counted.regions)
-    bars.values.emplace_back(regions.begin(), regions.end());
+  for (std::size_t p = 0; p < told.of.size(); ++p) {
+    auto& own = bars.values.emplace_back();
+    for (std::size_t c = 0; c < told.names.size(); ++c)
+      own.push_back(static_cast<double>(told.regions(p, c)));
+  }
   return bars;
 }
 
-/// Nothing when lengths of the pictures have several units, or no picture has regions.
-std::optional<SizeRanges> size_ranges_of(const Json& pictures, const CountedClasses& counted,
+/// Nothing when lengths of the pictures have several units.
+std::optional<SizeRanges> size_ranges_of(const Json& pictures, const ToldClasses& told,
                                          const std::vector<std::string>& names) {
   SizeRanges ranges{names, {}, {}, pictures[0]["unit"].get<std::string>()};
-  for (std::size_t c = 0; c < counted.names.size(); ++c)
-    ranges.classes.push_back({.name = counted.names[c], .color = counted.colors[c]});
-  for (const Json& picture : pictures) {
-    if (picture["unit"] != ranges.unit) return std::nullopt;
-    auto& own = ranges.of.emplace_back(counted.names.size());
-    for (const Json& one : picture["classes"]) {
-      if (!one.contains("diameter_50")) return std::nullopt;  // of a run that did not tell it yet
-      const auto at = std::find(counted.names.begin(), counted.names.end(), one["name"]);
-      own[static_cast<std::size_t>(at - counted.names.begin())] = {
-          one["diameter_10"].get<double>(), one["diameter_50"].get<double>(),
-          one["diameter_90"].get<double>()};
+  for (std::size_t c = 0; c < told.names.size(); ++c)
+    ranges.classes.push_back({.name = told.names[c], .color = told.colors[c]});
+  for (std::size_t p = 0; p < told.of.size(); ++p) {
+    if (pictures[p]["unit"] != ranges.unit) return std::nullopt;
+    auto& own = ranges.of.emplace_back();
+    for (const Json* const one : told.of[p]) {
+      own.emplace_back();
+      if (!one) continue;
+      if (!one->contains("diameter_50")) return std::nullopt;  // of a run that did not tell it yet
+      own.back() = {(*one)["diameter_10"].get<double>(), (*one)["diameter_50"].get<double>(),
+                    (*one)["diameter_90"].get<double>()};
     }
   }
   return ranges;
@@ -122,13 +126,13 @@ std::optional<SizeRanges> size_ranges_of(const Json& pictures, const CountedClas
 void report_region_counts(Json& summary, Plot& plot, Results& results) {
   const Json& pictures = summary["inputs"];
   if (pictures.size() < 2) return;
-  const CountedClasses counted = counted_classes(pictures);
-  Json together = counts_of_all(pictures, counted);
-  if (plot.format() != FigureFormat::kNone && !counted.names.empty()) {
+  const ToldClasses told = told_classes(pictures);
+  Json together = counts_of_all(pictures, told);
+  if (plot.format() != FigureFormat::kNone && !told.names.empty()) {
     const std::string extension = extension_of(plot.format());
-    const ClassBars bars = bars_of(pictures, counted, together);
+    const ClassBars bars = bars_of(pictures, told, together);
     add_class_bars_figure(plot, results.path("counts.figure." + extension), bars);
-    if (const auto ranges = size_ranges_of(pictures, counted, bars.pictures))
+    if (const auto ranges = size_ranges_of(pictures, told, bars.pictures))
       add_size_ranges_figure(plot, results.path("sizes.figure." + extension), *ranges);
   }
   summary["together"] = std::move(together);

@@ -25,11 +25,16 @@ PartCount common_range(const std::vector<Json>& all) {
   return range;
 }
 
-/// The H that does for all, where there is one.
-std::optional<double> common_part(const std::vector<Json>& all) {
-  const PartCount range = common_range(all);
+/// The H in the middle of a range, where it holds one.
+std::optional<double> part_in(const PartCount& range) {
   if (range.above >= range.to) return std::nullopt;
   return middle_of(range);
+}
+
+Json told(std::uint64_t regions, const std::optional<double>& part, const PartCount& range) {
+  Json json{{"regions", regions}, {"part", nullptr}, {"above", range.above}, {"to", range.to}};
+  if (part) json["part"] = *part;
+  return json;
 }
 
 std::string step_text(double part) { return "part " + number_text(part); }
@@ -45,7 +50,7 @@ std::vector<ShownParts> parted_classes(const LabelPicture& picture) {
         std::find_if(picture.classes.begin(), picture.classes.end(),
                      [&, number = label](const auto& one) { return one.index == number; });
     ShownParts shown{
-        entry->name, picture.is_mask ? kSelectedColor : entry->color, part_counts(of_class), {}};
+        entry->name, color_on_paper(picture.is_mask, entry->color), part_counts(of_class), {}};
     for (const RegionPart& part : of_class)
       if (part.neck == 0 || part.deeper() >= shown.counts.choice().to) shown.parts.push_back(part);
     classes.push_back(std::move(shown));
@@ -64,24 +69,15 @@ void write_part_counts(const std::filesystem::path& path, const std::vector<Show
 
 Json parts_json(const ShownParts& parts) {
   const PartCount& chosen = parts.counts.choice();
-  Json json{{"regions", chosen.regions}, {"part", nullptr}};
-  if (parts.counts.chosen > 0) json["part"] = middle_of(chosen);
-  json["above"] = chosen.above;
-  json["to"] = chosen.to;
-  return json;
+  return told(chosen.regions, parts.counts.chosen > 0 ? part_in(chosen) : std::nullopt, chosen);
 }
 
 Json parts_of_all(const std::vector<Json>& pictures) {
-  const std::optional<double> part = common_part(pictures);
   std::uint64_t regions = 0;
   for (const Json& picture : pictures) regions += picture["regions"].get<std::uint64_t>();
   const bool parted = std::any_of(pictures.begin(), pictures.end(), is_parted);
   const PartCount range = common_range(pictures);
-  Json json{{"regions", regions}, {"part", nullptr}};
-  if (parted && part) json["part"] = *part;
-  json["above"] = range.above;
-  json["to"] = range.to;
-  return json;
+  return told(regions, parted ? part_in(range) : std::nullopt, range);
 }
 
 std::string parting_steps(const Json& classes) {
@@ -98,8 +94,8 @@ std::string parting_steps(const Json& classes) {
     each += (each.empty() ? "" : "; ") + step_text(parts["part"].get<double>()) + " of " + name;
   }
   if (parted.empty()) return "";
-  if (const auto part = common_part(all)) return step_text(*part);
-  if (const auto part = common_part(parted)) return step_text(*part) + " of " + names;
+  if (const auto part = part_in(common_range(all))) return step_text(*part);
+  if (const auto part = part_in(common_range(parted))) return step_text(*part) + " of " + names;
   return each;
 }
 

@@ -44,17 +44,12 @@ struct ClassCounts {
   double percent_after(Label label) const { return percent(after[label], pixels); }
 };
 
-/// What bars of a class are drawn in: white, as a mask has it, is not seen on paper.
-std::string bar_color(const LabelPicture& picture, const LegendEntry& entry) {
-  return picture.is_mask ? kSelectedColor : entry.color;
-}
-
 Json classes_json(const LabelPicture& picture, const ClassCounts& counts, const PixelSize& size) {
   Json classes = Json::array();
   for (const LegendEntry& entry : picture.classes)
     classes.push_back({{"index", entry.index},
                        {"name", entry.name},
-                       {"color", bar_color(picture, entry)},
+                       {"color", color_on_paper(picture.is_mask, entry.color)},
                        {"before", counts.before[entry.index]},
                        {"pixels", counts.after[entry.index]},
                        {"percent", counts.percent_after(entry.index)},
@@ -73,7 +68,7 @@ void write_shares(const std::filesystem::path& path, const LabelPicture& picture
   };
   if (!picture.is_mask) add(0, "unclassified", "");
   for (const LegendEntry& entry : picture.classes)
-    add(entry.index, entry.name, bar_color(picture, entry));
+    add(entry.index, entry.name, color_on_paper(picture.is_mask, entry.color));
   table.write(path);
 }
 
