@@ -96,8 +96,7 @@ std::vector<std::uint8_t> draw_beads() {
       Linear pixel = table;
       for (const Bead& bead : beads()) put(pixel, bead, glasses[bead.glass - 1], x + 0.5, y + 0.5);
       for (const double light : pixel)
-        rgb.push_back(static_cast<std::uint8_t>(std::clamp(
-            std::lround(255 * srgb_encoded(light) + kTableGrain * random.normal()), 0L, 255L)));
+        rgb.push_back(grainy(255 * srgb_encoded(light), kTableGrain, random));
     }
   return rgb;
 }

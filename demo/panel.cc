@@ -254,11 +254,8 @@ Panel draw_panel(const PanelPlan& plan) {
       const Linear light = painter.light(x, y, highlights[std::size_t{y} * kWidth + x]);
       const bool edge = plan.bad_edge && x >= kWidth - kBadEdgeColumns;
       if (edge) panel.reference[std::size_t{y} * kWidth + x] = 0;
-      for (std::size_t c = 0; c < 3; ++c) {
-        const double value = edge ? 236 : 255 * srgb_encoded(light[c]);
-        const double grainy = std::clamp(value + kGrain * random.normal(), 0.0, 255.0);
-        panel.rgb.push_back(static_cast<std::uint8_t>(grainy + 0.5));
-      }
+      for (const double channel : light)
+        panel.rgb.push_back(grainy(edge ? 236 : 255 * srgb_encoded(channel), kGrain, random));
     }
   }
   return panel;

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_DEMO_RANDOM_H_
 #define CHALCEDONY_DEMO_RANDOM_H_
 
+#include <algorithm>
 #include <cmath>
 #include <cstdint>
 
@@ -29,6 +30,12 @@ class Random {
  private:
   std::uint64_t state_;
 };
+
+/// A code with grain of a standard deviation, both of 255, as it is stored.
+inline std::uint8_t grainy(double code, double deviation, Random& random) {
+  return static_cast<std::uint8_t>(
+      std::clamp(std::lround(code + deviation * random.normal()), 0L, 255L));
+}
 
 /// Smooth noise in [0, 1]: random values on a lattice of the given cell size, bilinear between.
 inline double lattice_noise(double x, double y, double cell, std::uint64_t seed) {

@@ -62,8 +62,7 @@ std::vector<std::uint8_t> draw_target() {
     for (std::uint32_t x = 0; x < kTargetWidth; ++x) {
       const std::size_t tile = tile_at(x, y);
       for (const double code : tile < codes.size() ? codes[tile] : ground)
-        rgb.push_back(static_cast<std::uint8_t>(
-            std::clamp(std::lround(code + kGrain * random.normal()), 0L, 255L)));
+        rgb.push_back(grainy(code, kGrain, random));
     }
   return rgb;
 }
