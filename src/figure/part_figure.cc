@@ -75,14 +75,14 @@ void set_regions_axis(Plot& plot, const CurveRange& range) {
     plot.line("set ytics " + tic_list(whole_tics(0, 1.08 * range.most, 8)));
     return;
   }
-  plot.line(logarithmic_axis("y", 0.8 * range.fewest, 1.3 * range.most));
+  plot.line(logarithmic_axis("y", 0.8 * range.fewest, 1.3 * range.most, 10));
 }
 
 void draw_curves(Plot& plot, const Box& box, const std::vector<ShownParts>& classes) {
   const CurveRange range = range_of(classes);
   plot.panel(box, "regions", {.left = kPartTics, .bottom = kAxisBelow});
   set_regions_axis(plot, range);
-  plot.line(logarithmic_axis("x", kLeastShown, range.widest));
+  plot.line(logarithmic_axis("x", kLeastShown, range.widest, 8));
   plot.line("set xlabel 'H of the step part, in pixels (logarithmic)'");
   std::string curves, marks;
   for (const ShownParts& one : classes) {

@@ -68,7 +68,7 @@ void add_size_figure(Plot& plot, const std::filesystem::path& path, const std::s
   draw_legend(plot, legend, body.cut_right(wide, Plot::kGap));
   const DiameterRange range = range_of(classes);
   plot.panel(body, "", {.left = kSharesWide, .bottom = kAxisBelow});
-  plot.line(logarithmic_axis("x", range.low, range.high) + "; set yrange [0:100]");
+  plot.line(logarithmic_axis("x", range.low, range.high, 12) + "; set yrange [0:100]");
   plot.line("set xlabel " + literal("diameter in " + unit + " (logarithmic)"));
   plot.line("set ytics " + tic_list({0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100}));
   std::string curves;

@@ -84,7 +84,7 @@ void add_size_ranges_figure(Plot& plot, const std::filesystem::path& path,
   const double names_wide = row_names_wide(shown, body.width());
   plot.panel(body, "", {.left = names_wide, .bottom = kAxisBelow});
   const SizeRange limits = limits_of(ranges, rows);
-  plot.line(logarithmic_axis("x", limits.low, limits.high));
+  plot.line(logarithmic_axis("x", limits.low, limits.high, 12));
   plot.line(fmt::format("set yrange [{}:0]; set border 1; set grid noytics", rows));
   plot.line("set xlabel " + literal("diameter in " + ranges.unit + " (logarithmic)"));
   name_rows(plot, shown, names_wide);

@@ -178,9 +178,10 @@ TEST_CASE("tics of counts are whole", "[figure]") {
 }
 
 TEST_CASE("tics of a logarithmic axis are as many as can be read", "[figure]") {
-  CHECK(decade_tics(0.5, 30) == std::vector<double>{0.5, 1, 2, 5, 10, 20});
-  CHECK(decade_tics(18, 52) == std::vector<double>{20, 30, 40, 50});
-  CHECK(decade_tics(1, 20000) == std::vector<double>{1, 10, 100, 1000, 10000});
+  CHECK(decade_tics(0.5, 30, 10) == std::vector<double>{0.5, 1, 2, 5, 10, 20});
+  CHECK(decade_tics(18, 52, 10) == std::vector<double>{20, 30, 40, 50});
+  CHECK(decade_tics(1, 20000, 10) == std::vector<double>{1, 10, 100, 1000, 10000});
+  CHECK(decade_tics(0.45, 2200, 8) == std::vector<double>{1, 10, 100, 1000});
 }
 
 TEST_CASE("what is left out is counted with marks between thousands", "[figure]") {

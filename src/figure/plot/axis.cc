@@ -27,21 +27,22 @@ std::vector<double> whole_tics(double low, double high, std::size_t most) {
   return round_tics(low, high, static_cast<std::size_t>(steps));
 }
 
-std::vector<double> decade_tics(double low, double high) {
-  const double decades = std::log10(high / low);
-  const std::vector<int> parts = decades < 1   ? std::vector<int>{1, 2, 3, 4, 5, 6, 8}
-                                 : decades > 4 ? std::vector<int>{1}
-                                               : std::vector<int>{1, 2, 5};
+std::vector<double> decade_tics(double low, double high, std::size_t most) {
   std::vector<double> tics;
-  for (double ten = std::pow(10, std::floor(std::log10(low))); ten <= high; ten *= 10)
-    for (const int part : parts)
-      if (part * ten >= low && part * ten <= high) tics.push_back(part * ten);
+  for (const std::vector<int>& parts :
+       {std::vector<int>{1, 2, 3, 4, 5, 6, 8}, std::vector<int>{1, 2, 5}, std::vector<int>{1}}) {
+    tics.clear();
+    for (double ten = std::pow(10, std::floor(std::log10(low))); ten <= high; ten *= 10)
+      for (const int part : parts)
+        if (part * ten >= low && part * ten <= high) tics.push_back(part * ten);
+    if (tics.size() <= most) break;
+  }
   return tics;
 }
 
-std::string logarithmic_axis(const char* axis, double low, double high) {
+std::string logarithmic_axis(const char* axis, double low, double high, std::size_t most) {
   return fmt::format("set logscale {0}; set {0}range [{1:.7g}:{2:.7g}]; set {0}tics {3}", axis, low,
-                     high, tic_list(decade_tics(low, high)));
+                     high, tic_list(decade_tics(low, high, most)));
 }
 
 double coordinate_step(double width, double height) {

@@ -20,12 +20,12 @@ std::vector<double> round_tics(double low, double high, std::size_t most);
 /// The same for counts: no fractions.
 std::vector<double> whole_tics(double low, double high, std::size_t most);
 
-/// For a logarithmic axis: 1, 2 and 5 times powers of ten in [low, high], both above 0; of less
-/// than a decade 3, 4, 6 and 8 times too, of more than four the powers alone.
-std::vector<double> decade_tics(double low, double high);
+/// For a logarithmic axis: values in [low, high], both above 0, that are 1, 2, 3, 4, 5, 6 and 8
+/// times powers of ten, or where these are more than `most` 1, 2 and 5 times, or the powers alone.
+std::vector<double> decade_tics(double low, double high, std::size_t most);
 
-/// The lines that make an axis, "x" or "y", one from low to high with these tics.
-std::string logarithmic_axis(const char* axis, double low, double high);
+/// The lines that make an axis, "x" or "y", one from low to high with such tics.
+std::string logarithmic_axis(const char* axis, double low, double high, std::size_t most);
 
 /// A round step for the coordinates of a picture: some six over its longer side, and two or more
 /// over its shorter one where it is not too narrow.
