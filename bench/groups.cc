@@ -92,7 +92,7 @@ int main(int argc, char** argv) {
   ColorPoints colors(channels_of(spaces::kOklab), 0, 1);
   CountedPicture picture = open_counted(argv[1], options, context);
   colors.add(picture, options, context);
-  colors.finish();
+  colors.finish(options.threads);
   PictureFile file = open_picture(argv[1]);
   const auto pixels = pixels_of(file);
   const Points points = colors.points();

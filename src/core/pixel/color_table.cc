@@ -173,11 +173,33 @@ void ColorCounter::count_colors() {
   std::partial_sum(before_parts_.begin(), before_parts_.end(), before_parts_.begin());
 }
 
-ColorTable ColorCounter::table() {
+std::size_t ColorCounter::colors() {
   count_colors();
-  const std::vector<std::size_t>& places = before_parts_;
+  return before_parts_.back();
+}
+
+void ColorCounter::for_each_piece(const std::function<void(const ColorPiece&)>& use) {
+  count_colors();
+  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
+    std::array<std::byte, 3 * kBlockPixels> rgb;
+    std::array<std::uint32_t, kBlockPixels> pixels;
+    ColorPiece piece{before_parts_[part], 0, rgb.data(), pixels.data()};
+    for_each_color(part * kPart, (part + 1) * kPart, [&](std::size_t color, std::uint32_t of_it) {
+      const auto codes = color_of_number(static_cast<std::uint32_t>(color));
+      std::copy(codes.begin(), codes.end(), &rgb[3 * piece.size]);
+      pixels[piece.size++] = of_it;
+      if (piece.size < kBlockPixels) return;
+      use(piece);
+      piece.first += piece.size;
+      piece.size = 0;
+    });
+    if (piece.size > 0) use(piece);
+  });
+}
+
+ColorTable ColorCounter::table() {
   ColorTable table;
-  table.colors = places.back();
+  table.colors = colors();
   const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
   table.counts.resize(rows * kBlockPixels);
   std::fill(table.counts.begin() + static_cast<std::ptrdiff_t>(table.colors), table.counts.end(),
@@ -185,13 +207,9 @@ ColorTable ColorCounter::table() {
   table.rgb.resize(3 * rows * kBlockPixels);
   table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
                  SampleType::kU8};
-  tbb::parallel_for(std::size_t{0}, kParts, [&](std::size_t part) {
-    std::uint32_t* counts = table.counts.data() + places[part];
-    std::byte* rgb = table.rgb.data() + 3 * places[part];
-    for_each_color(part * kPart, (part + 1) * kPart, [&](std::size_t color, std::uint32_t pixels) {
-      *counts++ = pixels;
-      for (const std::byte code : color_of_number(static_cast<std::uint32_t>(color))) *rgb++ = code;
-    });
+  for_each_piece([&](const ColorPiece& piece) {
+    std::copy_n(piece.pixels, piece.size, table.counts.data() + piece.first);
+    std::copy_n(piece.rgb, 3 * piece.size, table.rgb.data() + 3 * piece.first);
   });
   return table;
 }

@@ -6,6 +6,7 @@
 #include <array>
 #include <cstddef>
 #include <cstdint>
+#include <functional>
 #include <span>
 #include <vector>
 
@@ -33,6 +34,14 @@ struct ColorTable {
   }
 };
 
+/// Some counted colors that follow one another.
+struct ColorPiece {
+  std::size_t first = 0;                  // place of the first one among all
+  std::size_t size = 0;                   // at most kBlockPixels
+  const std::byte* rgb = nullptr;         // interleaved
+  const std::uint32_t* pixels = nullptr;  // of each
+};
+
 /// Counts colors of three 8-bit channels in one table for all of them: 16.7 million counters of a
 /// byte, of which only the parts that are used take memory (16 MiB at most), and a list of those
 /// that were full. A gray is a color with three equal channels.
@@ -55,7 +64,14 @@ class ColorCounter {
   /// Adds what another one counted.
   void add(ColorCounter&& other);
 
-  /// What was counted, in the order of the colors' numbers.
+  /// How many colors were counted.
+  std::size_t colors();
+
+  /// Calls use(piece) for all counted colors, which are in the order of their numbers; several
+  /// pieces at once, in no certain order.
+  void for_each_piece(const std::function<void(const ColorPiece&)>& use);
+
+  /// All of them.
   ColorTable table();
 
  private:

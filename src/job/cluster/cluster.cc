@@ -117,7 +117,7 @@ class ClusterJob {
     tell_done(0);
     for_pictures_at_once(options_.shared, inputs.size(),
                          {.begin = begin, .work = work, .end = end});
-    colors_.finish();
+    colors_.finish(options_.shared.threads);
     if (colors_.points().size == 0)
       throw InputError("no pixel has a number for every feature", "choose other --features");
   }

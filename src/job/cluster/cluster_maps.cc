@@ -2,6 +2,7 @@
 
 #include <array>
 #include <deque>
+#include <memory>
 
 #include "core/cluster/lone_pixels.h"
 #include "core/learn/class_tally.h"
@@ -11,7 +12,6 @@
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
 #include "core/pixel/uncounted.h"
-#include "core/pixel/unset_vector.h"
 #include "io/document/model_file.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"
@@ -31,8 +31,8 @@ PictureSpec plane_spec(const RasterShape& shape, SampleType sample) {
 
 struct MapBand {
   std::size_t height = 0;
-  std::vector<UnsetVector<std::uint8_t>> labels;  // by each grouping; see holds_labels()
-  std::vector<EncodedRows> rows;                  // for each file
+  std::vector<std::unique_ptr<std::uint8_t[]>> labels;  // by each grouping; see holds_labels()
+  std::vector<EncodedRows> rows;                        // for each file
   std::vector<std::uint64_t> counts;
   Excluded excluded;
   std::uint64_t clipped = 0;
@@ -96,7 +96,7 @@ class MapJob {
   bool holds_labels(std::size_t grouping) const { return grouping != chosen_ || !label_file(); }
 
   const std::uint8_t* labels_of(const MapBand& band, std::size_t grouping) const {
-    if (holds_labels(grouping)) return band.labels[grouping].data();
+    if (holds_labels(grouping)) return band.labels[grouping].get();
     return reinterpret_cast<const std::uint8_t*>(band.rows[*label_file()].samples.data());
   }
 
@@ -151,7 +151,9 @@ class MapJob {
       out.height = band.rows();
       samples_.assign(job_->files_.size(), {});
       for (std::size_t g = 0; g < job_->groupings_.size(); ++g)
-        out.labels.emplace_back(job_->holds_labels(g) ? pixels_ : 0);
+        out.labels.push_back(job_->holds_labels(g)
+                                 ? std::make_unique_for_overwrite<std::uint8_t[]>(pixels_)
+                                 : nullptr);
       std::size_t at = 0;
       reader_.for_each_block(band, [&](const Block& block) {
         if (job_->looks_up()) {
@@ -201,7 +203,7 @@ class MapJob {
     }
 
     std::uint8_t* labels_for(std::size_t g, MapBand& out) {
-      if (job_->holds_labels(g)) return out.labels[g].data();
+      if (job_->holds_labels(g)) return out.labels[g].get();
       return reinterpret_cast<std::uint8_t*>(room_for(*job_->label_file(), pixels_).data());
     }
 

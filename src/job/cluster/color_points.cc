@@ -5,9 +5,11 @@
 #include <limits>
 #include <utility>
 
+#include "core/arena.h"
 #include "core/error.h"
+#include "core/per_thread.h"
+#include "core/pixel/block_reader.h"
 #include "core/pixel/color_number.h"
-#include "core/pixel/memory_source.h"
 #include "core/pixel/pixel_hash.h"
 #include "job/picture/counted_blocks.h"
 
@@ -27,6 +29,40 @@ std::vector<Channel> with_oklab(std::vector<Channel> channels) {
   return channels;
 }
 
+/// Works out the features of 8-bit colors of one space, on several threads at once.
+class FeaturesOfColors {
+ public:
+  FeaturesOfColors(const Space& space, const std::vector<Channel>& channels, double hue_floor)
+      : info_(info_of(space)), plan_(info_, channels, {}, hue_floor), workers_([this] {
+          return Worker{BlockReader(info_, {}), FeatureEvaluator(plan_)};
+        }) {}
+
+  /// Of n interleaved colors, at most kBlockPixels. An array for each feature, which the calling
+  /// thread has until it asks again.
+  const std::vector<const float*>& of(const std::byte* rgb, std::size_t n) {
+    Worker& worker = workers_.local();
+    worker.evaluator.evaluate(worker.reader.read(rgb, 0, n));
+    return worker.evaluator.values();
+  }
+
+ private:
+  struct Worker {
+    BlockReader reader;
+    FeatureEvaluator evaluator;
+  };
+
+  static PictureInfo info_of(const Space& space) {
+    PictureInfo info;
+    info.shape = {static_cast<std::uint32_t>(kBlockPixels), 1, 3, SampleType::kU8};
+    info.space = &space;
+    return info;
+  }
+
+  PictureInfo info_;
+  FeaturePlan plan_;
+  PerThread<Worker> workers_;
+};
+
 }  // namespace
 
 ColorPoints::ColorPoints(const std::vector<Channel>& channels, double hue_floor, std::uint64_t seed)
@@ -36,7 +72,7 @@ ColorPoints::ColorPoints(const std::vector<Channel>& channels, double hue_floor,
       hue_floor_(hue_floor),
       seed_(seed),
       held_(features_.size()),
-      planes_(features_.size()) {}
+      points_(features_.size()) {}
 
 ColorPoints::CountedColors& ColorPoints::counter_for(const PictureInfo& info) {
   for (CountedColors& colors : counted_colors_)
@@ -121,124 +157,84 @@ void ColorPoints::add_deep(AddedPicture& added, CountedPicture& picture,
   added.left_out = held.left_out();
 }
 
-void ColorPoints::append(const float* values, double weight) {
-  for (std::size_t f = 0; f < planes_.size(); ++f) planes_[f].push_back(values[f]);
-  weights_.push_back(weight);
-}
-
-template <class Numbers>
-void ColorPoints::take_table(const Space& space, ColorTable table, const Numbers& pixels) {
-  PictureInfo info;
-  info.shape = table.shape;
-  info.space = &space;
-  const FeaturePlan plan(info, channels_, {}, hue_floor_);
-  MemorySource rows(table.shape, std::move(table.rgb));
-  // The colors come first, then what fills up the last row.
-  const std::size_t base = weights_.size();
-  weights_.resize(base + table.colors);
-  for (auto& plane : planes_) {
-    plane.reserve(base + table.colors + kPlanePadding);  // as finish() needs
-    plane.resize(base + table.colors);
-  }
-  const auto make_worker = [&] {
-    return [&, reader = BlockReader(info, {}),
-            evaluator = FeatureEvaluator(plan)](const Band& band) mutable {
-      reader.for_each_block(band, [&](const Block& block) {
-        evaluator.evaluate(block);
-        const std::size_t first = static_cast<std::size_t>(block.first_pixel);
-        const std::size_t n = std::min<std::size_t>(block.size, table.colors - first);
-        for (std::size_t f = 0; f < planes_.size(); ++f)
-          std::copy_n(evaluator.values()[f], n, planes_[f].data() + base + first);
-        for (std::size_t i = 0; i < n; ++i)
-          weights_[base + first + i] = static_cast<double>(pixels[first + i]);
-      });
-      return true;
-    };
-  };
-  travel(rows, {}, make_worker, [](bool) {});
+void ColorPoints::take_counted(const Space& space, ColorCounter& counter) {
+  const std::size_t base = points_.size();
+  points_.grow(counter.colors());
+  FeaturesOfColors features(space, channels_, hue_floor_);
+  counter.for_each_piece([&](const ColorPiece& piece) {
+    points_.set(base + piece.first, piece.size, features.of(piece.rgb, piece.size), piece.pixels);
+  });
   leave_out_incomplete(base);
-}
-
-/// Takes away the points from `first` on of which some feature is not a number. Of 8-bit colors
-/// only formulas have none: a missing hue has features too.
-void ColorPoints::leave_out_incomplete(std::size_t first) {
-  if (std::none_of(channels_.begin(), channels_.end(),
-                   [](const Channel& c) { return c.derived != nullptr; }))
-    return;
-  std::size_t to = first;
-  for (std::size_t i = first; i < weights_.size(); ++i) {
-    if (std::any_of(planes_.begin(), planes_.end(),
-                    [&](const auto& plane) { return std::isnan(plane[i]); })) {
-      left_out_ += static_cast<std::uint64_t>(weights_[i]);
-      pixels_ -= static_cast<std::uint64_t>(weights_[i]);
-      continue;
-    }
-    for (auto& plane : planes_) plane[to] = plane[i];
-    weights_[to++] = weights_[i];
-  }
-  weights_.resize(to);
-  for (auto& plane : planes_) plane.resize(to);
 }
 
 /// In the order in which a counter has its colors, so that a table gives the points of its
 /// pictures.
-void ColorPoints::take_stored(StoredColors colors) {
+void ColorPoints::take_stored(const StoredColors& colors) {
   std::vector<std::pair<std::uint32_t, std::size_t>> order;
   for (std::size_t i = 0; i < colors.pixels.size(); ++i)
     order.emplace_back(color_number(reinterpret_cast<const std::byte*>(colors.rgb.data() + 3 * i)),
                        i);
   std::sort(order.begin(), order.end());
-  ColorTable table;
+  std::vector<std::byte> rgb;
   std::vector<std::uint64_t> pixels;
-  for (const auto& [packed, i] : order) {
-    for (std::size_t c = 0; c < 3; ++c)
-      table.rgb.push_back(static_cast<std::byte>(colors.rgb[3 * i + c]));
+  for (const auto& [number, i] : order) {
+    for (const std::byte code : color_of_number(number)) rgb.push_back(code);
     pixels.push_back(colors.pixels[i]);
   }
-  table.colors = order.size();
-  const std::size_t rows = (table.colors + kBlockPixels - 1) / kBlockPixels;
-  table.shape = {static_cast<std::uint32_t>(kBlockPixels), static_cast<std::uint32_t>(rows), 3,
-                 SampleType::kU8};
-  table.rgb.resize(rows * table.shape.row_bytes());
-  take_table(*colors.space, std::move(table), pixels);
+  const std::size_t base = points_.size();
+  points_.grow(pixels.size());
+  FeaturesOfColors features(*colors.space, channels_, hue_floor_);
+  for (std::size_t at = 0; at < pixels.size(); at += kBlockPixels) {
+    const std::size_t n = std::min(kBlockPixels, pixels.size() - at);
+    points_.set(base + at, n, features.of(rgb.data() + 3 * at, n), pixels.data() + at);
+  }
+  leave_out_incomplete(base);
+}
+
+/// Takes away the points from `first` on that have no number for a feature. Of 8-bit colors only
+/// formulas have none: a missing hue has features too.
+void ColorPoints::leave_out_incomplete(std::size_t first) {
+  if (std::none_of(channels_.begin(), channels_.end(),
+                   [](const Channel& c) { return c.derived != nullptr; }))
+    return;
+  const auto removed = static_cast<std::uint64_t>(points_.remove_incomplete(first));
+  left_out_ += removed;
+  pixels_ -= removed;
 }
 
 void ColorPoints::take_deep() {
   if (held_.size() == 0) return;
   // Drawn pixels stand for all.
   const double weight = static_cast<double>(deep_counted_) / static_cast<double>(held_.size());
-  for (std::size_t i = 0; i < held_.size(); ++i) append(held_.values(i), weight);
+  for (std::size_t i = 0; i < held_.size(); ++i) points_.append(held_.values(i), weight);
   held_.clear();
 }
 
-void ColorPoints::finish() {
+void ColorPoints::finish(unsigned threads) {
   const bool one_kind =
       counted_colors_.size() == 1 && deep_pictures_ == 0 && stored_colors_.empty();
-  for (CountedColors& colors : counted_colors_) {
-    ColorCounter counter = colors.tally.take();
-    ColorTable table = counter.table();
-    if (one_kind) counted_colors_of_all_.emplace(std::move(counter));
-    const LargeVector<std::uint32_t> pixels = std::move(table.counts);
-    take_table(*colors.info.space, std::move(table), pixels);
-  }
+  in_arena(threads, [&] {
+    for (CountedColors& colors : counted_colors_) {
+      ColorCounter counter = colors.tally.take();
+      take_counted(*colors.info.space, counter);
+      if (one_kind) counted_colors_of_all_.emplace(std::move(counter));
+    }
+  });
   if (left_out_ > 0) counted_colors_of_all_.reset();
-  for (StoredColors& colors : stored_colors_) take_stored(std::move(colors));
+  for (const StoredColors& colors : stored_colors_) take_stored(colors);
   counted_colors_.clear();
   stored_colors_.clear();
   take_deep();
-  size_ = weights_.size();
-  for (auto& plane : planes_) plane.resize(size_ + kPlanePadding, 0.0f);
+  points_.pad();
 }
 
 void ColorPoints::divide(const std::vector<double>& divisors) {
   if (divisors.empty()) return;
   for (std::size_t c = 0; c < 3; ++c)
     if (const std::size_t plane = plane_of({{&spaces::kOklab, c}}); plane < own_features_)
-      oklab_kept_[c] = planes_[plane];
-  for (std::size_t f = 0; f < own_features_; ++f) {
-    const float factor = static_cast<float>(1 / divisors[f]);
-    for (float& value : planes_[f]) value *= factor;
-  }
+      oklab_kept_[c] = points_.plane(plane);
+  for (std::size_t f = 0; f < own_features_; ++f)
+    points_.multiply(f, static_cast<float>(1 / divisors[f]));
 }
 
 std::size_t ColorPoints::plane_of(const Feature& feature) const {
@@ -247,17 +243,11 @@ std::size_t ColorPoints::plane_of(const Feature& feature) const {
   return features_.size();
 }
 
-Points ColorPoints::points() const {
-  Points points{size_, {}, weights_.data()};
-  for (std::size_t f = 0; f < own_features_; ++f) points.features.push_back(planes_[f].data());
-  return points;
-}
-
 Points ColorPoints::oklab() const {
-  Points points{size_, {}, weights_.data()};
+  Points points = points_.first_features(0);
   for (std::size_t c = 0; c < 3; ++c)
     points.features.push_back(oklab_kept_[c].empty()
-                                  ? planes_[plane_of({{&spaces::kOklab, c}})].data()
+                                  ? points_.plane(plane_of({{&spaces::kOklab, c}})).data()
                                   : oklab_kept_[c].data());
   return points;
 }

@@ -10,7 +10,7 @@
 #include <vector>
 
 #include "core/cluster/pixel_sample.h"
-#include "core/cluster/points.h"
+#include "core/cluster/point_set.h"
 #include "core/feature/features.h"
 #include "core/pixel/color_table.h"
 #include "core/pixel/color_tally.h"
@@ -68,12 +68,12 @@ class ColorPoints {
   void add(const StoredColors& colors);
 
   /// Turns what was counted into points; call once, after the last picture.
-  void finish();
+  void finish(unsigned threads);
   /// Divides the features, as FeatureEvaluator does with these divisors.
   void divide(const std::vector<double>& divisors);
 
   /// The points with their features. Arrays are padded as planes are.
-  Points points() const;
+  Points points() const { return points_.first_features(own_features_); }
   /// The same with oklab l, a, b as features, never divided.
   Points oklab() const;
 
@@ -113,14 +113,11 @@ class ColorPoints {
   CountedColors& counter_for(const PictureInfo& info);
   void add_deep(AddedPicture& added, CountedPicture& picture, const SharedOptions& options,
                 const Context& context, Preview* preview);
-  /// `pixels`: of each color of the table, at least.
-  template <class Numbers>
-  void take_table(const Space& space, ColorTable table, const Numbers& pixels);
+  void take_counted(const Space& space, ColorCounter& counter);
+  void take_stored(const StoredColors& colors);
   void leave_out_incomplete(std::size_t first);
-  void take_stored(StoredColors colors);
   void take_deep();
   std::size_t plane_of(const Feature& feature) const;
-  void append(const float* values, double weight);
 
   std::vector<Channel> channels_;  // of the features, then what oklab needs besides
   std::vector<Feature> features_;  // of channels_
@@ -134,10 +131,8 @@ class ColorPoints {
   std::uint64_t deep_counted_ = 0;
   std::uint64_t deep_pictures_ = 0;
   HashLimit deep_limit_;  // what is dropped of one picture is none of the smallest of all either
-  std::vector<LargeVector<float>> planes_;        // of features_
+  PointSet points_;       // of features_
   std::array<LargeVector<float>, 3> oklab_kept_;  // when the features are divided
-  LargeVector<double> weights_;
-  std::size_t size_ = 0;
   std::optional<ColorCounter> counted_colors_of_all_;
   std::uint64_t pixels_ = 0;
   std::uint64_t left_out_ = 0;

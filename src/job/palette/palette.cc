@@ -60,7 +60,7 @@ std::vector<Color> colors_to_apply(const std::filesystem::path& path, const Shar
   return errors_at(path.string(), [&] {
     ColorPoints colors(channels_of(spaces::kOklab), all.hue_floor, all.seed);
     colors.add(picture, all, context);
-    colors.finish();
+    colors.finish(all.threads);
     std::vector<Color> out;
     for (const PaletteColor& one : unique_colors(
              colors, kMostPaletteColors, "make its palette first, with 'chalcedony palette'"))
@@ -105,7 +105,7 @@ class PaletteJob {
       colors.add(picture, options_.shared, context, &preview);
       if (preview.wanted()) thumbnail = preview.thumbnail();
     }
-    colors.finish();
+    colors.finish(options_.shared.threads);
     const Palette palette = errors_at(input.string(), [&] {
       return options_.unique
                  ? unique_colors(colors, kMostUniqueColors,

@@ -3,6 +3,7 @@
 
 #include <catch2/catch.hpp>
 #include <map>
+#include <mutex>
 #include <numeric>
 #include <thread>
 
@@ -90,6 +91,23 @@ TEST_CASE("a color table holds each color once, in order, with its count", "[cor
   CHECK(found == plain);
   CHECK(in_order);
   for (std::size_t i = table.colors; i < table.counts.size(); ++i) CHECK(table.counts[i] == 0);
+
+  // The same in pieces.
+  CHECK(counter.colors() == table.colors);
+  std::mutex one_at_a_time;
+  std::size_t colors = 0, pieces = 0;
+  bool same = true;
+  counter.for_each_piece([&](const ColorPiece& piece) {
+    const std::lock_guard lock(one_at_a_time);
+    ++pieces;
+    colors += piece.size;
+    same = same && piece.size > 0 && piece.size <= kBlockPixels &&
+           std::equal(piece.pixels, piece.pixels + piece.size, &table.counts[piece.first]) &&
+           std::equal(piece.rgb, piece.rgb + 3 * piece.size, &table.rgb[3 * piece.first]);
+  });
+  CHECK(same);
+  CHECK(colors == table.colors);
+  CHECK(pieces > 1);
 }
 
 TEST_CASE("colors of more pixels than a counter holds are counted whole", "[core][pixel]") {
