@@ -137,7 +137,6 @@ namespace {
 HWY_EXPORT(nearest_of);
 HWY_EXPORT(distances_to_centers);
 
-constexpr std::size_t kFew = 12;           // points that are added sooner one by one
 constexpr std::size_t kCentersAtOnce = 8;  // in a vector
 constexpr double kFar = 1e30;              // a distance beyond all others
 constexpr double kSafety = 1e-9;           // of a distance: more than what rounding does to bounds
@@ -195,16 +194,6 @@ void CenterMover::add(Sums& sums, std::size_t to_center, std::size_t i, double w
   for (std::size_t f = 0; f < dimensions_; ++f)
     to[f] += weight * static_cast<double>(points_.features[f][i]);
   to[dimensions_] += weight;
-}
-
-/// Adds the points from `begin` to `end`, which all go to one center.
-void CenterMover::add_all(Sums& sums, std::size_t to_center, std::size_t begin,
-                          std::size_t end) const {
-  if (end - begin < kFew) {
-    for (std::size_t i = begin; i < end; ++i) add(sums, to_center, i, points_.weights[i]);
-    return;
-  }
-  add_weighted(points_, begin, end, sums.data() + to_center * (dimensions_ + 1));
 }
 
 /// Half the way from each center to its nearest; and the centers feature by feature, filled up
@@ -323,9 +312,7 @@ void CenterMover::take_labels(std::size_t begin, std::size_t size, const std::ui
   if (assigned_ && std::memcmp(label_.data() + begin, now, size) == 0) return;
   if (!assigned_) {
     std::copy_n(now, size, label_.begin() + static_cast<std::ptrdiff_t>(begin));
-    for_each_stretch(now, 0, size, [&](std::size_t first, std::size_t last, std::uint8_t number) {
-      add_all(sums, number, begin + first, begin + last);
-    });
+    add_weighted_by_label(points_, label_.data(), begin, begin + size, sums.data());
     return;
   }
   for (std::size_t i = 0; i < size; ++i) {

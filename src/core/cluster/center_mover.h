@@ -73,7 +73,6 @@ class CenterMover {
 
   const double* center(std::size_t c) const { return centers_.data() + c * dimensions_; }
   void add(Sums& sums, std::size_t to_center, std::size_t i, double weight) const;
-  void add_all(Sums& sums, std::size_t to_center, std::size_t begin, std::size_t end) const;
   void measure_centers();
   void widen_bounds();
   void assign();

@@ -3,6 +3,7 @@
 #define CHALCEDONY_CORE_CLUSTER_POINT_SUMS_H_
 
 #include <cstddef>
+#include <cstdint>
 
 #include "core/cluster/points.h"
 
@@ -12,6 +13,13 @@ namespace chalcedony {
 ///
 /// Shape     `to`: one number a dimension, and one more
 void add_weighted(const Points& points, std::size_t begin, std::size_t end, double* to);
+
+/// The same by the labels of the points: `labels` holds one for each point of the set. Quick where
+/// neighbors have few labels.
+///
+/// Shape     `to`: as many numbers as for add_weighted() for each label, 0 first
+void add_weighted_by_label(const Points& points, const std::uint8_t* labels, std::size_t begin,
+                           std::size_t end, double* to);
 
 /// The sum of the squared distances from the points from `begin` to `end` to a center, times their
 /// weights.

@@ -3,12 +3,12 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/cluster/label_stretches.h"
 #include "core/cluster/point_sums.h"
 #include "core/color/ciede2000.h"
 #include "core/color/conversion.h"
 #include "core/color/css_color.h"
 #include "core/pixel/byte_places.h"
+#include "core/pixel/unset_vector.h"
 #include "core/planes.h"
 #include "core/stats/distance_sums.h"
 
@@ -26,15 +26,13 @@ struct ColorSums {
   }
 };
 
+/// By label: that of the first group is 1.
 ColorSums color_sums(const Points& oklab, const std::vector<std::uint8_t>& labels,
                      std::size_t groups) {
-  const ColorSums empty{std::vector<std::array<double, 4>>(groups)};
+  const ColorSums empty{std::vector<std::array<double, 4>>(groups + 1)};
   return sum_over_chunks(oklab.size, empty, [&](std::size_t begin, std::size_t end) {
     ColorSums all = empty;
-    for_each_stretch(labels.data(), begin, end,
-                     [&](std::size_t first, std::size_t last, std::uint8_t label) {
-                       add_weighted(oklab, first, last, all.groups[label - 1u].data());
-                     });
+    add_weighted_by_label(oklab, labels.data(), begin, end, all.groups[0].data());
     return all;
   });
 }
@@ -92,12 +90,15 @@ std::array<double, 3> lab_of(const std::array<double, 3>& oklab) {
   return Color{&spaces::kOklab, oklab}.in(spaces::kLab);
 }
 
-std::vector<float> distances_to_colors(const Points& oklab, const std::vector<std::uint8_t>& labels,
+namespace {
+
+/// The CIEDE2000 distance of every point to the color of its group, both in oklab.
+UnsetVector<float> distances_to_colors(const Points& oklab, const std::vector<std::uint8_t>& labels,
                                        const std::vector<std::array<double, 3>>& colors) {
   std::vector<std::array<double, 3>> labs;
   for (const auto& color : colors) labs.push_back(lab_of(color));
   const Conversion to_lab(spaces::kOklab, spaces::kLab);
-  std::vector<float> distances(oklab.size);
+  UnsetVector<float> distances(oklab.size);
   for_each_chunk(oklab.size, [&](std::size_t, std::size_t begin, std::size_t end) {
     PlaneBuffer lab(3), own(4);  // of all points, and of one group's
     std::array<std::uint32_t, kBlockPixels> members;
@@ -124,18 +125,25 @@ std::vector<float> distances_to_colors(const Points& oklab, const std::vector<st
 
 /// The differences of a group's points from its color.
 DistanceSummary spread_of(const Points& points, const std::vector<std::uint8_t>& labels,
-                          std::size_t group, const std::vector<float>& distances) {
+                          std::size_t group, const UnsetVector<float>& distances) {
   DistanceSums sums;
   std::array<std::uint32_t, kBlockPixels> members;
+  std::array<float, kBlockPixels> own;
+  std::array<double, kBlockPixels> weights;
   for (std::size_t at = 0; at < points.size; at += kBlockPixels) {
     const std::size_t n = std::min(kBlockPixels, points.size - at);
     const std::size_t size =
         list_places(labels.data() + at, n, static_cast<std::uint8_t>(group + 1), members.data());
-    for (std::size_t k = 0; k < size; ++k)
-      sums.add(static_cast<double>(distances[at + members[k]]), points.weights[at + members[k]]);
+    for (std::size_t k = 0; k < size; ++k) {
+      own[k] = distances[at + members[k]];
+      weights[k] = points.weights[at + members[k]];
+    }
+    sums.add(own.data(), size, weights.data());
   }
   return sums.summary();
 }
+
+}  // namespace
 
 std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::uint8_t>& labels,
                                    std::size_t groups) {
@@ -143,12 +151,13 @@ std::vector<GroupLook> group_looks(const Points& oklab, const std::vector<std::u
   std::vector<std::array<double, 3>> colors;
   const ColorSums sums = color_sums(oklab, labels, groups);
   for (std::size_t g = 0; g < groups; ++g) {
-    looks[g].pixels = sums.groups[g][3];
-    for (std::size_t c = 0; c < 3; ++c)
-      looks[g].oklab[c] = sums.groups[g][c] / std::max(1e-300, looks[g].pixels);
+    const auto& [l, a, b, pixels] = sums.groups[g + 1];
+    looks[g].pixels = pixels;
+    const double weight = std::max(1e-300, pixels);
+    looks[g].oklab = {l / weight, a / weight, b / weight};
     colors.push_back(looks[g].oklab);
   }
-  const std::vector<float> distances = distances_to_colors(oklab, labels, colors);
+  const UnsetVector<float> distances = distances_to_colors(oklab, labels, colors);
   tbb::parallel_for(std::size_t{0}, groups, [&](std::size_t g) {
     const DistanceSummary spread = spread_of(oklab, labels, g, distances);
     looks[g].spread = spread.root_mean_square;

@@ -44,10 +44,6 @@ void find_typical(const Points& oklab, const std::vector<std::uint8_t>& labels,
 /// Fills in the nearest other group of each.
 void find_neighbors(std::vector<GroupLook>& looks);
 
-/// The CIEDE2000 distance of every point to the color of its group, both in oklab.
-std::vector<float> distances_to_colors(const Points& oklab, const std::vector<std::uint8_t>& labels,
-                                       const std::vector<std::array<double, 3>>& colors);
-
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_CORE_PALETTE_GROUP_LOOK_H_

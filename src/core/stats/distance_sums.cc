@@ -21,7 +21,7 @@ constexpr double kLastStep = 20000;  // what lies beyond is counted there
 
 /// What is found of a few distances; those that are not a number are taken for 0.
 struct DistanceRun {
-  ApartSums sums, squares, known, largest;       // `known`: how many are numbers
+  ApartSums sums, squares, known, largest;       // `known`: the weight of those that are numbers
   std::array<std::int32_t, kBlockPixels> steps;  // of each
 };
 
@@ -33,23 +33,25 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-/// Works out a run of `n`, a multiple of kSumsApart.
-void sum_distances(const float* HWY_RESTRICT distances, std::size_t n, double steps,
-                   DistanceRun& out) {
-  using D = hn::CappedTag<double, kSumsApart>;
+using D = hn::CappedTag<double, kSumsApart>;
+
+/// Works out a run of `n`, a multiple of kSumsApart; weights_from(i) are those of distances i, ...
+template <class Weights>
+HWY_INLINE void sum_weighted(const float* HWY_RESTRICT distances, const Weights& weights_from,
+                             std::size_t n, double steps, DistanceRun& out) {
   const D d;
   const hn::Rebind<float, D> df;
   const hn::Rebind<std::int32_t, D> di;
-  const auto scale = hn::Set(d, steps), last = hn::Set(d, kLastStep), one = hn::Set(d, 1.0);
+  const auto scale = hn::Set(d, steps), last = hn::Set(d, kLastStep);
   for (std::size_t k = 0; k < kSumsApart; k += hn::Lanes(d)) {
     auto sum = hn::Zero(d), squares = sum, known = sum, largest = sum;
     for (std::size_t i = k; i < n; i += kSumsApart) {
       const auto distance = hn::PromoteTo(d, hn::LoadU(df, distances + i));
       const auto number = hn::Eq(distance, distance);
-      const auto v = hn::IfThenElseZero(number, distance);
-      sum = hn::Add(sum, v);
-      squares = hn::Add(squares, hn::Mul(v, v));
-      known = hn::Add(known, hn::IfThenElseZero(number, one));
+      const auto v = hn::IfThenElseZero(number, distance), weight = weights_from(i);
+      sum = hn::Add(sum, hn::Mul(v, weight));
+      squares = hn::Add(squares, hn::Mul(hn::Mul(v, v), weight));
+      known = hn::Add(known, hn::IfThenElseZero(number, weight));
       largest = hn::Max(largest, v);
       hn::StoreU(hn::DemoteTo(di, hn::Min(hn::Mul(v, scale), last)), di, out.steps.data() + i);
     }
@@ -57,6 +59,18 @@ void sum_distances(const float* HWY_RESTRICT distances, std::size_t n, double st
     hn::StoreU(squares, d, out.squares.data() + k);
     hn::StoreU(known, d, out.known.data() + k);
     hn::StoreU(largest, d, out.largest.data() + k);
+  }
+}
+
+void sum_distances(const float* HWY_RESTRICT distances, const double* weights, std::size_t n,
+                   double steps, DistanceRun& out) {
+  const D d;
+  const auto own = [=](std::size_t i) HWY_ATTR { return hn::LoadU(D(), weights + i); };
+  const auto one = [=](std::size_t) HWY_ATTR { return hn::Set(d, 1.0); };
+  if (weights) {
+    sum_weighted(distances, own, n, steps, out);
+  } else {
+    sum_weighted(distances, one, n, steps, out);
   }
 }
 
@@ -77,29 +91,28 @@ void DistanceSums::add(double distance, double weight) {
   weight_of(distance) += weight;
 }
 
-void DistanceSums::add(const float* distances, std::size_t n) {
-  for (; n > kBlockPixels; distances += kBlockPixels, n -= kBlockPixels)
-    add_run(distances, kBlockPixels);
-  const std::size_t whole = n / kSumsApart * kSumsApart;
-  add_run(distances, whole);
-  for (std::size_t i = whole; i < n; ++i)
-    if (!std::isnan(distances[i])) add(static_cast<double>(distances[i]));
+void DistanceSums::add(const float* distances, std::size_t n, const double* weights) {
+  for (std::size_t at = 0; at < n; at += kBlockPixels)
+    add_run(distances + at, std::min(kBlockPixels, n - at), weights ? weights + at : nullptr);
 }
 
-void DistanceSums::add_run(const float* distances, std::size_t n) {
-  if (n == 0) return;
+void DistanceSums::add_run(const float* distances, std::size_t n, const double* weights) {
+  const std::size_t whole = n / kSumsApart * kSumsApart;
   DistanceRun run;
-  HWY_DYNAMIC_DISPATCH(sum_distances)(distances, n, steps_, run);
-  const double known = total(run.known),
-               largest = *std::max_element(run.largest.begin(), run.largest.end());
-  weight_ += known;
+  HWY_DYNAMIC_DISPATCH(sum_distances)(distances, weights, whole, steps_, run);
+  const double largest = *std::max_element(run.largest.begin(), run.largest.end());
+  weight_ += total(run.known);
   sum_ += total(run.sums);
   squares_ += total(run.squares);
   largest_ = std::max(largest_, largest);
   weight_of(largest);  // makes room
-  double* const weights = weights_.data();
-  for (std::size_t i = 0; i < n; ++i) weights[run.steps[i]] += 1;
-  weights[0] -= static_cast<double>(n) - known;
+  double* const of_steps = weights_.data();
+  const auto weight_at = [&](std::size_t i) {
+    return std::isnan(distances[i]) ? 0 : weights ? weights[i] : 1;
+  };
+  for (std::size_t i = 0; i < whole; ++i) of_steps[run.steps[i]] += weight_at(i);
+  for (std::size_t i = whole; i < n; ++i)
+    if (!std::isnan(distances[i])) add(static_cast<double>(distances[i]), weight_at(i));
 }
 
 double& DistanceSums::weight_of(double distance) {

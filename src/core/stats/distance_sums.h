@@ -22,8 +22,9 @@ class DistanceSums {
   explicit DistanceSums(double steps = 100) : steps_(steps) {}
 
   void add(double distance, double weight = 1);
-  /// Adds n distances of weight 1; those that are not a number are left out.
-  void add(const float* distances, std::size_t n);
+  /// Adds n distances of weight 1, or of these weights above 0; those that are not a number are
+  /// left out.
+  void add(const float* distances, std::size_t n, const double* weights = nullptr);
   /// Adds what was gathered with the same steps.
   DistanceSums& operator+=(const DistanceSums& other);
 
@@ -33,7 +34,7 @@ class DistanceSums {
 
  private:
   /// A run of at most kBlockPixels, a multiple of 8.
-  void add_run(const float* distances, std::size_t n);
+  void add_run(const float* distances, std::size_t n, const double* weights);
   /// The weight of the distance's step; makes room for it and those below.
   double& weight_of(double distance);
   double quantile(double share) const;

@@ -70,6 +70,34 @@ TEST_CASE("many distances at once are those one by one", "[core][stats]") {
   }
 }
 
+TEST_CASE("weights of distances count as so many of them", "[core][stats]") {
+  for (const std::size_t n : {5u, 1024u, 2051u}) {
+    const std::vector<float> distances = some_distances(n);
+    std::vector<double> weights;
+    DistanceSums one_by_one;
+    for (std::size_t i = 0; i < n; ++i) {
+      weights.push_back(static_cast<double>(1 + i % 4));
+      for (std::size_t times = 0; times < 1 + i % 4 && !std::isnan(distances[i]); ++times)
+        one_by_one.add(static_cast<double>(distances[i]));
+    }
+    std::vector<DistanceSummary> found;
+    test::for_each_instruction_set([&](const std::string&) {
+      DistanceSums sums;
+      sums.add(distances.data(), n, weights.data());
+      CHECK(sums.weight() == one_by_one.weight());
+      found.push_back(sums.summary());
+    });
+    const DistanceSummary wanted = one_by_one.summary();
+    for (const DistanceSummary& s : found) {
+      CHECK(s.mean == Approx(wanted.mean).epsilon(1e-12));
+      CHECK(s.root_mean_square == Approx(wanted.root_mean_square).epsilon(1e-12));
+      CHECK(s.median == wanted.median);
+      CHECK(s.percentile_95 == wanted.percentile_95);
+      CHECK(s.mean == found.front().mean);  // to the bit, with any instructions
+    }
+  }
+}
+
 TEST_CASE("far distances share a step and keep their size", "[core][stats]") {
   const std::vector<float> distances(16, 1e6f);
   DistanceSums sums;
