@@ -6,6 +6,7 @@
 #include <fstream>
 #include <iostream>
 #include <iterator>
+#include <memory>
 #include <utility>
 
 #include "cli/options/option_values.h"
@@ -14,6 +15,7 @@
 #include "core/read_number.h"
 #include "core/split_list.h"
 #include "job/run/input_list.h"
+#include "job/run/partner_files.h"
 #include "job/run/results.h"
 
 namespace chalcedony::cli {
@@ -58,7 +60,7 @@ std::vector<TypedOption> typed_options(const Command& command, const po::variabl
   for (const auto& [name, value] : given) {
     if (std::find(kNoSayInResults.begin(), kNoSayInResults.end(), name) != kNoSayInResults.end())
       continue;
-    TypedOption option{name, {}, takes(declared, name, kFiles), takes(declared, name, {"FOLDER"})};
+    TypedOption option{name, {}, takes(declared, name, kFiles)};
     if (const auto* list = boost::any_cast<std::vector<std::string>>(&value.value())) {
       option.values = *list;
     } else if (const auto text = value.as<std::string>(); !text.empty()) {
@@ -97,10 +99,10 @@ void set_within(SharedOptions& shared, const std::string& text) {
   std::error_code error;
   const std::size_t colon = text.rfind(':');
   if (colon == std::string::npos || std::filesystem::exists(text, error)) {
-    shared.within = text;
+    shared.within = std::make_shared<PartnerFiles>(text, is_picture_name, "mask");
     return;
   }
-  shared.within = text.substr(0, colon);
+  shared.within = std::make_shared<PartnerFiles>(text.substr(0, colon), is_picture_name, "classes");
   shared.within_classes = split_list(text.substr(colon + 1));
 }
 
@@ -152,9 +154,10 @@ void declare_counting(const Command& command, po::options_description& options) 
   auto add = options.add_options();
   add("region", po::value<std::string>()->value_name("X,Y,W,H"),
       "count only pixels in this rectangle, in pixels or as percent:X,Y,W,H");
-  add("within", po::value<std::string>()->value_name("MASK"),
+  add("within", po::value<std::string>()->value_name("MASK|FOLDER"),
       "count only pixels where this mask is on (128 or more), or of classes of a class map, as "
-      "MAP:ruby,lead");
+      "MAP:ruby,lead; of a folder, or a pattern as \"masks/*.mask.png\", the one that goes with "
+      "each picture by its name");
   if (command.own_alpha.empty())
     add("alpha", po::value<std::string>()->value_name("skip|count"),
         "what fully transparent pixels do (default skip)");

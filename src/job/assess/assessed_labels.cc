@@ -38,7 +38,8 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
   if (options.shared.region)
     region_ =
         errors_at(files.map.string(), [&] { return options.shared.region->in(width_, height); });
-  if (options.shared.within) within_ = mask_within(options.shared, width_, height, context);
+  if (options.shared.within)
+    within_ = mask_within(options.shared, files.map, width_, height, context);
   if (options.model) leave_out_training(files.map, *options.model);
   everywhere_ = !region_ && !within_ && !training_;
 }

@@ -34,8 +34,9 @@ void AssessedMaps::choose(Json& summary) {
   std::deque<PartnerFiles> others;
   for (const path& versus : options_.versus) others.emplace_back(versus, is_picture_name);
   const auto map_of = [&](const path& input) {
-    AssessedFiles files{input, references.of(input), {}};
-    for (const PartnerFiles& maps : others) files.versus.push_back(maps.of(input));
+    AssessedFiles files{input, references.of(input, *context_.ledger), {}};
+    for (const PartnerFiles& maps : others)
+      files.versus.push_back(maps.of(input, *context_.ledger));
     return AssessedMap(std::move(files), options_);
   };
   const Context quiet = without_warnings(context_);

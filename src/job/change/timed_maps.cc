@@ -47,7 +47,7 @@ TimedMaps::TimedMaps(const SharedOptions& options, const Context& context)
   rows_ = SideBySide::of_labels(std::move(sources));
   if (options.region)
     region_ = errors_at(file(0).string(), [&] { return options.region->in(width_, height()); });
-  if (options.within) within_ = mask_within(options, width_, height(), context);
+  if (options.within) within_ = mask_within(options, file(0), width_, height(), context);
   const std::vector<LabelTotal> totals = count();
   name_classes(totals);
   for (const LabelTotal& total : totals) {

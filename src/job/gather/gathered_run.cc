@@ -40,8 +40,12 @@ void number_anew(JournalText& journal) {
     journal.header["operands"].push_back(entry.file.string());
     std::error_code error;
     // They were gathered before, and are newer than where they come from.
-    if (entry.error.empty() && std::filesystem::exists(entry.file, error))
+    if (!entry.error.empty()) continue;
+    if (std::filesystem::exists(entry.file, error))
       entry.state.modified = state_of(entry.file).modified;
+    for (JournalPartner& partner : entry.partners)
+      if (std::filesystem::exists(partner.file, error))
+        partner.state.modified = state_of(partner.file).modified;
   }
 }
 
@@ -115,6 +119,8 @@ JournalText journal_of(const RunPart& part, const path& output) {
   journal.header = move(std::move(journal.header));
   for (JournalEntry& entry : journal.entries) {
     entry.file = move(Json(entry.file.string())).get<std::string>();
+    for (JournalPartner& partner : entry.partners)
+      partner.file = move(Json(partner.file.string())).get<std::string>();
     entry.error = move(Json(entry.error)).get<std::string>();
     entry.summary = move(std::move(entry.summary));
   }
@@ -156,8 +162,9 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
       all.failed.insert(entry.file.string());
       continue;
     }
-    Json one{{"file", entry.file.string()}};
-    one.update(state_json(entry.state));
+    Json one = file_json(entry.file, entry.state);
+    for (const JournalPartner& partner : entry.partners)
+      one["with"].push_back(file_json(partner.file, partner.state));
     all.inputs.push_back(std::move(one));
     all.outputs.insert(all.outputs.end(), entry.outputs.begin(), entry.outputs.end());
   }

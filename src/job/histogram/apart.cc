@@ -81,7 +81,8 @@ Json run_apart(const ApartOptions& options, const Context& context) {
   Json summary = summary_frame("apart");
   const PartnerFiles classes(options.classes, is_picture_or_samples, "reference");
   const auto do_one = [&](const path& input, const Context& its_context) {
-    return tell_apart(input, classes.of(input), options, its_context, results, format);
+    return tell_apart(input, classes.of(input, *its_context.ledger), options, its_context, results,
+                      format);
   };
   for_each_input(options.shared, context, summary, do_one);
   results.report(summary);

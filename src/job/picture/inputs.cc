@@ -16,12 +16,13 @@ constexpr std::size_t kMostKeptBytes = 100'000'000;
 
 }  // namespace
 
-Mask mask_within(const SharedOptions& options, std::uint32_t width, std::uint32_t height,
-                 const Context& context) {
+Mask mask_within(const SharedOptions& options, const std::filesystem::path& input,
+                 std::uint32_t width, std::uint32_t height, const Context& context) {
+  const std::filesystem::path& file = options.within->of(input, *context.ledger);
   if (!options.within_classes.empty())
-    return read_classes_as_mask(*options.within, options.within_classes, width, height);
+    return read_classes_as_mask(file, options.within_classes, width, height);
   std::vector<std::string> warnings;
-  Mask mask = read_mask(*options.within, width, height, warnings);
+  Mask mask = read_mask(file, width, height, warnings);
   for (const std::string& warning : warnings) context.warn(warning);
   return mask;
 }
@@ -43,8 +44,8 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
     picture.counting.region =
         errors_at(path.string(), [&] { return options.region->in(shape.width, shape.height); });
   if (options.within) {
-    picture.counting.within =
-        std::make_shared<const Mask>(mask_within(options, shape.width, shape.height, context));
+    picture.counting.within = std::make_shared<const Mask>(
+        mask_within(options, path, shape.width, shape.height, context));
   }
   return picture;
 }

@@ -43,11 +43,12 @@ void require_color(const PictureInfo& info);
 CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
                           const Context& context);
 
-/// What --within says, for a picture of this size: a mask, or classes of a class map.
+/// What --within says for an input of this size: the mask that goes with it, or classes of the
+/// class map that does.
 ///
-/// Errors    InputError
-Mask mask_within(const SharedOptions& options, std::uint32_t width, std::uint32_t height,
-                 const Context& context);
+/// Errors    InputError, also when there is none
+Mask mask_within(const SharedOptions& options, const std::filesystem::path& input,
+                 std::uint32_t width, std::uint32_t height, const Context& context);
 
 /// The codes of a picture as its file stores them, which `picture` holds on to.
 CodesOf codes_of(const CountedPicture& picture);

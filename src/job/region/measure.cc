@@ -235,7 +235,8 @@ Json run_measure(const MeasureOptions& options, const Context& context) {
   std::optional<PartnerFiles> images;
   if (options.image) images.emplace(*options.image, is_picture_name);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    const std::filesystem::path* const image = images ? &images->of(input) : nullptr;
+    const std::filesystem::path* const image =
+        images ? &images->of(input, *context.ledger) : nullptr;
     return MeasureJob(input, image, options, its_context, results, figures.of_each).run();
   };
   for_each_input(options.shared, context, summary, do_one);

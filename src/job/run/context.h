@@ -21,6 +21,7 @@
 #include "core/pixel/region.h"
 #include "figure/plot/plot.h"
 #include "io/document/sample_file.h"
+#include "job/run/partner_files.h"
 #include "job/run/run_ledger.h"
 #include "job/run/shard.h"
 
@@ -30,8 +31,7 @@ namespace chalcedony {
 struct TypedOption {
   std::string name;
   std::vector<std::string> values;
-  bool names_files = false;   // a value may be a file, or hold the name of one
-  bool names_folder = false;  // a value may be a folder or a pattern, whose files are read then
+  bool names_files = false;  // a value may be a file, or hold the name of one
 };
 
 /// The options that mean the same for every command.
@@ -45,9 +45,9 @@ struct SharedOptions {
   std::filesystem::path output;                                  // empty: only the summary
   std::vector<std::string> write;                                // which results; empty: all
   std::optional<Region> region;                                  // count only pixels inside
-  std::optional<std::filesystem::path> within;                   // count only where this mask is on
-  std::vector<std::string> within_classes;  // of a class map in place of a mask
-  double full_scale = 0;                    // the code of integers that is full; 0: all bits set
+  std::shared_ptr<const PartnerFiles> within;  // count only where the mask of the picture is on
+  std::vector<std::string> within_classes;     // or where its class map has these
+  double full_scale = 0;                       // the code of integers that is full; 0: all bits set
   std::optional<std::array<std::uint32_t, 3>> bands;  // the stored channels that are r, g and b
   std::size_t page = 0;            // of files with several pictures; 0: the first
   bool count_transparent = false;  // count fully transparent pixels too

@@ -99,6 +99,12 @@ PartnerFiles::Files PartnerFiles::without(const fs::path& input, const Files& fi
   return others;
 }
 
+const fs::path& PartnerFiles::of(const fs::path& input, RunLedger& ledger) const {
+  const fs::path& found = of(input);
+  if (!one_for_all_) ledger.reads_with(input, found);
+  return found;
+}
+
 const fs::path& PartnerFiles::of(const fs::path& input) const {
   if (one_for_all_) return files_.front();
   const std::string own = input.stem().string();

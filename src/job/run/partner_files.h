@@ -9,6 +9,8 @@
 #include <string>
 #include <vector>
 
+#include "job/run/run_ledger.h"
+
 namespace chalcedony {
 
 /// Whether a file can be a partner, by its name.
@@ -47,6 +49,8 @@ class PartnerFiles {
   ///
   /// Errors    InputError when there is none, or two go with it alike
   const std::filesystem::path& of(const std::filesystem::path& input) const;
+  /// The same to be read for the input, which is noted; one file that goes with all is not.
+  const std::filesystem::path& of(const std::filesystem::path& input, RunLedger& ledger) const;
 
  private:
   using Files = std::vector<const std::filesystem::path*>;

@@ -26,11 +26,23 @@ Json header_of(const SharedOptions& options, const Context& context) {
   return Json::parse(json_text(header));  // as it will be read back
 }
 
+Json dated_file_json(const path& file, const FileState& state) {
+  Json json = file_json(file, state);
+  json["modified"] = state.modified;
+  return json;
+}
+
+FileState state_in(const Json& json) {
+  return {json.at("bytes").get<std::uint64_t>(), json.at("modified").get<std::int64_t>(),
+          json.at("hash").get<std::string>()};
+}
+
 std::string line_of(const JournalEntry& entry, const path& folder) {
   Json json{{"place", entry.place}, {"file", entry.file.string()}};
   if (entry.error.empty()) {
-    json.update(state_json(entry.state));
-    json["modified"] = entry.state.modified;
+    json.update(dated_file_json(entry.file, entry.state));
+    for (const JournalPartner& partner : entry.partners)
+      json["with"].push_back(dated_file_json(partner.file, partner.state));
     json["outputs"] = Json::array();
     for (const path& output : entry.outputs) json["outputs"].push_back(output.string());
     json["summary"] = entry.summary;
@@ -47,8 +59,10 @@ JournalEntry entry_of(const Json& marked, const path& folder) {
   entry.file = json.at("file").get<std::string>();
   entry.error = json.value("error", "");
   if (!entry.error.empty()) return entry;
-  entry.state = {json.at("bytes").get<std::uint64_t>(), json.at("modified").get<std::int64_t>(),
-                 json.at("hash").get<std::string>()};
+  entry.state = state_in(json);
+  if (json.contains("with"))
+    for (const Json& partner : json.at("with"))
+      entry.partners.push_back({partner.at("file").get<std::string>(), state_in(partner)});
   for (const Json& output : json.at("outputs"))
     entry.outputs.emplace_back(output.get<std::string>());
   entry.summary = json.at("summary");
@@ -138,6 +152,8 @@ const JournalEntry* PictureJournal::done_before(const path& input) const {
   const auto at = earlier_.find(input);
   if (at == earlier_.end() || !is_unchanged(input, at->second.state, options_.verify))
     return nullptr;
+  for (const JournalPartner& partner : at->second.partners)
+    if (!is_unchanged(partner.file, partner.state, options_.verify)) return nullptr;
   const std::vector<path>& outputs = at->second.outputs;
   const bool all_there = std::all_of(outputs.begin(), outputs.end(), [](const path& output) {
     std::error_code error;

@@ -19,11 +19,18 @@
 
 namespace chalcedony {
 
+/// A file that went with an input, as it was.
+struct JournalPartner {
+  std::filesystem::path file;
+  FileState state;
+};
+
 /// What became of one input.
 struct JournalEntry {
   std::size_t place = 0;  // among the inputs of the whole run
   std::filesystem::path file;
   FileState state;
+  std::vector<JournalPartner> partners;
   std::vector<std::filesystem::path> outputs;
   Json summary;
   std::string error;  // the line on stderr; empty when it was done
@@ -57,7 +64,8 @@ class PictureJournal {
   /// Errors    OutputError
   PictureJournal(const SharedOptions& options, const Context& context);
 
-  /// What an earlier run made of an input, if neither the input nor its results changed since.
+  /// What an earlier run made of an input, if neither the input, the files that went with it nor
+  /// its results changed since.
   const JournalEntry* done_before(const std::filesystem::path& input) const;
 
   /// Writes an entry at once. May be called from any thread.

@@ -7,7 +7,6 @@
 #include <utility>
 
 #include "job/run/input_list.h"
-#include "job/run/partner_files.h"
 #include "job/run/version.h"
 
 namespace chalcedony {
@@ -54,18 +53,12 @@ path file_in(const std::string& value) {
   return {};
 }
 
-/// The files that an option names; of a folder, or a pattern, those that can go with an input.
+/// The files that an option names. Those of a folder go with one input each, and are noted there.
 std::vector<path> files_named(const TypedOption& option) {
   std::vector<path> files;
   if (!option.names_files) return files;
-  for (const std::string& value : option.values) {
-    if (const path file = file_in(value); !file.empty()) {
-      files.push_back(file);
-    } else if (option.names_folder) {
-      for (path& one : files_meant(value, is_picture_or_samples))
-        if (is_file(one)) files.push_back(std::move(one));
-    }
-  }
+  for (const std::string& value : option.values)
+    if (path file = file_in(value); !file.empty()) files.push_back(std::move(file));
   return files;
 }
 
@@ -78,7 +71,9 @@ Json value_json(const std::vector<std::string>& values) {
 
 std::string program_version() { return kVersion; }
 
-Json state_json(const FileState& state) { return {{"bytes", state.bytes}, {"hash", state.hash}}; }
+Json file_json(const path& file, const FileState& state) {
+  return {{"file", file.string()}, {"bytes", state.bytes}, {"hash", state.hash}};
+}
 
 Json asked_json(const SharedOptions& options, RunLedger& ledger) {
   Json asked{{"program", program_version()}, {"command", options.command},
@@ -89,11 +84,8 @@ Json asked_json(const SharedOptions& options, RunLedger& ledger) {
     if (option.names_files && !options.output.empty())
       replace_begin(value, folder_text(options.output), kFolderMark, Whole::kAll);
     asked["options"][option.name] = std::move(value);
-    for (const path& file : files_named(option)) {
-      Json one{{"file", file.string()}};
-      one.update(state_json(ledger.named_state(file)));
-      asked["files"].push_back(std::move(one));
-    }
+    for (const path& file : files_named(option))
+      asked["files"].push_back(file_json(file, ledger.named_state(file)));
   }
   if (options.shard) asked["shard"] = options.shard->text();
   return folder_to_mark(std::move(asked), options.output);

@@ -21,8 +21,8 @@ std::string program_version();
 /// Errors    InputError when a file that is named cannot be read any more
 Json asked_json(const SharedOptions& options, RunLedger& ledger);
 
-/// `bytes` and `hash`.
-Json state_json(const FileState& state);
+/// `file`, `bytes` and `hash`.
+Json file_json(const std::filesystem::path& file, const FileState& state);
 
 /// The text that stands for the results folder in what is written down, so that it does not depend
 /// on where the folder is.

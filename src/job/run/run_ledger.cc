@@ -68,10 +68,25 @@ std::map<path, FileState> RunLedger::read() const {
   return read_;
 }
 
-FileState RunLedger::named_state(const path& file) {
+void RunLedger::reads_with(const path& input, const path& partner) {
   const std::lock_guard lock(mutex_);
-  if (const auto known = named_.find(file); known != named_.end()) return known->second;
-  return named_[file] = state_of(file);
+  partners_[input].insert(partner);
+}
+
+std::set<path> RunLedger::partners_of(const path& input) const {
+  const std::lock_guard lock(mutex_);
+  const auto at = partners_.find(input);
+  return at == partners_.end() ? std::set<path>() : at->second;
+}
+
+FileState RunLedger::named_state(const path& file) {
+  {
+    const std::lock_guard lock(mutex_);
+    if (const auto known = named_.find(file); known != named_.end()) return known->second;
+  }
+  FileState found = state_of(file);  // others need not wait for it
+  const std::lock_guard lock(mutex_);
+  return named_.emplace(file, std::move(found)).first->second;
 }
 
 }  // namespace chalcedony

@@ -7,6 +7,7 @@
 #include <future>
 #include <map>
 #include <mutex>
+#include <set>
 #include <utility>
 #include <vector>
 
@@ -34,6 +35,10 @@ class RunLedger {
   /// The state of every input that was read by then.
   std::map<std::filesystem::path, FileState> read() const;
 
+  /// Notes a file that goes with an input, and was read for it.
+  void reads_with(const std::filesystem::path& input, const std::filesystem::path& partner);
+  std::set<std::filesystem::path> partners_of(const std::filesystem::path& input) const;
+
   /// The state of a file that an option names, as it was when it was first asked for.
   ///
   /// Errors    as state_of()
@@ -46,6 +51,7 @@ class RunLedger {
   std::vector<Written> written_;
   std::map<std::filesystem::path, std::future<FileState>> looked_at_;
   std::map<std::filesystem::path, FileState> read_, named_;
+  std::map<std::filesystem::path, std::set<std::filesystem::path>> partners_;  // of each input
 };
 
 }  // namespace chalcedony

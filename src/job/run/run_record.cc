@@ -29,7 +29,8 @@ bool is_texts(const Json& list) {
 bool is_files(const Json& list) {
   return list.is_array() && std::all_of(list.begin(), list.end(), [](const Json& one) {
            return one.is_object() && one.value("file", Json()).is_string() &&
-                  one.value("hash", Json()).is_string();
+                  one.value("hash", Json()).is_string() &&
+                  is_files(one.value("with", Json::array()));
          });
 }
 
@@ -54,7 +55,15 @@ bool is_marked(const std::string& text) {
   return text == kFolderMark || text.starts_with(std::string(kFolderMark) + "/");
 }
 
-/// The inputs that were done, with their facts.
+/// Errors    InputError
+void check_unchanged(const Json& file) {
+  const std::string name = file["file"].get<std::string>();
+  if (!is_marked(name) && content_hash(name) != file["hash"].get<std::string>())
+    throw InputError("is not what it was when the results were made",
+                     "bring the file back, or run the command anew", name);
+}
+
+/// The inputs that were done, with their facts and those of the files that went with them.
 Json inputs_json(const SharedOptions& options, const Context& context, const Json& summary) {
   const auto read = context.ledger->read();
   std::set<std::string> failed;
@@ -64,8 +73,9 @@ Json inputs_json(const SharedOptions& options, const Context& context, const Jso
     const auto at = read.find(input);
     const bool other_shard = options.shard && at == read.end();
     if (failed.count(input.string()) || other_shard) continue;
-    Json one{{"file", input.string()}};
-    one.update(state_json(context.ledger->state(input)));
+    Json one = file_json(input, context.ledger->state(input));
+    for (const path& partner : context.ledger->partners_of(input))
+      one["with"].push_back(file_json(partner, context.ledger->named_state(partner)));
     inputs.push_back(std::move(one));
   }
   return inputs;
@@ -232,10 +242,9 @@ std::vector<std::string> words_of_run(const Json& run, const path& output) {
 void check_files_of_run(const Json& run) {
   for (const char* list : {"inputs", "files"})
     for (const Json& one : run[list]) {
-      const std::string file = one["file"].get<std::string>();
-      if (!is_marked(file) && content_hash(file) != one["hash"].get<std::string>())
-        throw InputError("is not what it was when the results were made",
-                         "bring the file back, or run the command anew", file);
+      check_unchanged(one);
+      if (one.contains("with"))
+        for (const Json& partner : one["with"]) check_unchanged(partner);
     }
 }
 
