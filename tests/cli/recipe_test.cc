@@ -36,6 +36,8 @@ steps:
     options: {steps: drop 3}
   - command: mask
     options: {where: "hsv.h in ${blue}", invert: true, write: mask}
+  - command: inspect
+    options: {within: "${out}/mask/"}
 )";
 
 void write_pictures(const TempDir& dir) {
@@ -78,6 +80,8 @@ TEST_CASE("a recipe in shards is one run of it, byte by byte", "[cli][run][shard
   const auto one = timeless_contents_of(dir / "one"), all = timeless_contents_of(dir / "all");
   CHECK(one.count("clean/q.classes.tidy.png") == 1);
   CHECK(one.count("map/failures.csv") == 1);
+  CHECK_THAT(one.at("inspect/inspect.pictures.jsonl"),
+             Catch::Contains(R"("with":[{"file":"all/mask/q.mask.png")"));
   for (const auto& [name, text] : one) {
     INFO(name);
     REQUIRE(all.count(name) == 1);
@@ -165,7 +169,7 @@ TEST_CASE("the steps of a recipe do what the commands do", "[cli][run]") {
   write_pictures(dir);
   const json done = summary_of(
       run_tool(dir, {"run", "r.yaml", "a.png", "b.png", "-o", "out", "--summary", "json"}));
-  REQUIRE(done["steps"].size() == 4);
+  REQUIRE(done["steps"].size() == 5);
   CHECK(done["recipe"] == "r.yaml");
   CHECK(done["steps"][1]["command"] ==
         "chalcedony classify a.png b.png --model out/learn/model.json --blend 0.5 --figures none "
@@ -259,7 +263,7 @@ TEST_CASE("a step that cannot go on ends the run, a bad picture does not", "[cli
   const Outcome some =
       run_tool(dir, {"run", "r.yaml", "a.png", "bad.png", "-o", "out", "--summary", "json"});
   CHECK(some.exit_code == 1);
-  CHECK(json::parse(some.out)["failed"].size() == 2);  // in classify and in mask
+  CHECK(json::parse(some.out)["failed"].size() == 3);  // in classify and in mask
   CHECK(std::filesystem::exists(dir / "out/clean/a.classes.tidy.png"));
   put_text(dir / "w.yaml",
            "chalcedony: recipe\nsteps:\n  - command: mask\n    options: {where: gray >}\n");
