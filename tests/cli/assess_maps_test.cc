@@ -323,7 +323,7 @@ TEST_CASE("maps that cannot be used are left out when that is asked", "[cli][ass
   const Outcome stopped = run_tool(dir, with(kPair, {"-o", "out"}));
   check_error(stopped, 1,
               "maps/c.classes.png: no file of truth goes with its name; name the two alike, as "
-              "pane.mask.png and pane.png, or leave it out with --skip-bad");
+              "pane.reference.png and pane.png, or leave it out with --skip-bad");
   const Outcome run = run_tool(dir, with(kPair, {"-o", "out", "--skip-bad", "--summary", "json"}));
   CHECK(run.exit_code == 1);
   const json summary = json::parse(run.out);

@@ -263,7 +263,7 @@ TEST_CASE("a step that cannot go on ends the run, a bad picture does not", "[cli
   const Outcome some =
       run_tool(dir, {"run", "r.yaml", "a.png", "bad.png", "-o", "out", "--summary", "json"});
   CHECK(some.exit_code == 1);
-  CHECK(json::parse(some.out)["failed"].size() == 3);  // in classify and in mask
+  CHECK(json::parse(some.out)["failed"].size() == 3);  // in classify, mask and inspect
   CHECK(std::filesystem::exists(dir / "out/clean/a.classes.tidy.png"));
   put_text(dir / "w.yaml",
            "chalcedony: recipe\nsteps:\n  - command: mask\n    options: {where: gray >}\n");

@@ -274,6 +274,42 @@ TEST_CASE("several pictures train at once as one after the other", "[cli][train]
   for (const char* threads : {"2", "5"}) CHECK(run(threads) == std::pair(summary, contents));
 }
 
+TEST_CASE("samples of a folder train like those that are named one by one", "[cli][train]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "samples");
+  for (const char* pane : {"p", "q"}) {
+    write_stripes(dir / (std::string(pane) + ".png"));
+    const int width = *pane == 'p' ? 6 : 8;  // of the red stripe
+    put_text(dir / ("samples/" + std::string(pane) + ".samples.geojson"), region_over(width, 10));
+  }
+  const Words both{"train", "q.png", "p.png", "--figures", "none"};
+  REQUIRE(run_tool(dir, with(both, {"--samples", "samples/q.samples.geojson", "--samples",
+                                    "samples/p.samples.geojson", "-o", "one"}))
+              .exit_code == 0);
+  const Outcome run = run_tool(dir, with(both, {"--samples", "samples", "-o", "all"}));
+  CHECK(run.exit_code == 0);
+  CHECK(text_of_file(dir / "all/model.json") == text_of_file(dir / "one/model.json"));
+  CHECK(summary_of(run_tool(dir, with(both, {"--samples", "samples/*.samples.geojson", "--summary",
+                                             "json"})))["model"]["classes"][0]["pixels"] == 140);
+  // Made again from what its record says, as long as the samples are those.
+  REQUIRE(run_tool(dir, {"run", "all/how.json", "-o", "again", "-q"}).exit_code == 0);
+  CHECK(text_of_file(dir / "again/model.json") == text_of_file(dir / "all/model.json"));
+  put_text(dir / "samples/p.samples.geojson", region_over(5, 10));
+  check_error(run_tool(dir, {"run", "all/how.json", "-o", "no"}), 1,
+              "samples/p.samples.geojson: is not what it was when the results were made");
+
+  write_stripes(dir / "r.png");
+  check_error(run_tool(dir, with(both, {"r.png", "--samples", "samples", "-o", "no"})), 1,
+              "r.png: no file of samples goes with its name; name the two alike, as "
+              "pane.samples.geojson and pane.png");
+  check_error(run_tool(dir, {"train", "r.png", "--from", "one/model.json", "--samples", "samples",
+                             "-o", "no"}),
+              1,
+              "samples: no file goes with the name of an input; name the two alike, as "
+              "pane.samples.geojson and pane.png");
+  check_nothing_in(dir, "no");
+}
+
 TEST_CASE("samples drawn on a copy of another size are fitted when asked", "[cli][train]") {
   const TempDir dir;
   copy_demo(dir, "panel-a.png");

@@ -18,14 +18,16 @@
 #include "core/error.h"
 #include "core/split_list.h"
 #include "job/learn/sample_files.h"
+#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
 
 void declare_spots(po::options_description& options) {
-  add_repeated_option(options, "samples", "FILE",
+  add_repeated_option(options, "samples", "FILE|FOLDER",
                       "spots as GeoJSON or as a picture of labels, each class a spot: one file for "
-                      "all pictures, or one for each, in their order or called after them");
+                      "all pictures, or one for each, in their order or called after them, or a "
+                      "folder or a pattern of such");
   add_repeated_option(options, "sample", "NAME=PLACE",
                       "a spot: X,Y (a pixel), X,Y,RADIUS or X,Y,W,H; may be repeated");
   add_option<std::string>(
@@ -59,16 +61,21 @@ std::vector<std::filesystem::path> pictures_of(const SpotsOptions& options) {
   return pictures;
 }
 
-PatchPlaces places_of(const po::variables_map& given, const SpotsOptions& options) {
+PatchPlaces places_of(const po::variables_map& given, const SpotsOptions& options,
+                      const Context& context) {
   PatchPlaces places;
   for (const auto& text : texts_of(given, "sample"))
     places.samples.places.push_back(named_value("--sample", text));
-  const std::vector<std::string> files = texts_of(given, "samples");
+  const std::vector<std::string> named = texts_of(given, "samples");
   const std::vector<std::filesystem::path> pictures = pictures_of(options);
-  if (files.size() == 1) {
+  std::vector<std::filesystem::path> files;
+  for (const std::string& one : named)
+    for (auto& file : sample_files_meant(one, pictures, true, *context.ledger))
+      files.push_back(std::move(file));
+  if (named.size() == 1 && names_one_file(named.front())) {
     places.samples.files.assign(pictures.size(), {files.front()});
   } else if (!files.empty()) {
-    places.samples.files = sample_files_of({files.begin(), files.end()}, pictures);
+    places.samples.files = sample_files_of(files, pictures);
   }
   if (given.count("layout")) {
     refuse_options(given, {"samples", "sample", "apart"}, "--layout says where the spots are");
@@ -112,7 +119,7 @@ Json do_spots(const po::variables_map& given, const SharedOptions& shared, const
   options.shared = shared;
   read_limits(given, options);
   check_held(given, options);
-  options.places = places_of(given, options);
+  options.places = places_of(given, options, context);
   options.apart = given.count("apart") > 0;
   options.channels = channels_or_space(given, "channels", shared, "");
   return run_spots(options, context);
@@ -187,7 +194,8 @@ extern const Command kSpots;
 const Command kSpots{
     .name = "spots",
     .summary = "the colors at places of pictures, and how they change from picture to picture",
-    .operands = "INPUT... --samples FILE | --sample NAME=PLACE | --layout COLUMNSxROWS=X,Y,W,H",
+    .operands =
+        "INPUT... --samples FILE|FOLDER | --sample NAME=PLACE | --layout COLUMNSxROWS=X,Y,W,H",
     .purpose =
         "Reads the colors at places: drawn regions, points, or even rows as the wells of a plate "
         "have. The color of a spot is that of its mean light, as an instrument takes it. Of "

@@ -28,10 +28,11 @@ namespace chalcedony::cli {
 namespace {
 
 void declare_train(po::options_description& options) {
-  add_repeated_option(options, "samples", "FILE",
+  add_repeated_option(options, "samples", "FILE|FOLDER",
                       "sample regions as GeoJSON, or a picture of labels; one for each input, in "
-                      "their order, or more that are called after the inputs. Of suggested samples "
-                      "those that were checked, as FILE:1,3,8=lead or FILE:all");
+                      "their order, or more that are called after the inputs, or a folder or a "
+                      "pattern of such. Of suggested samples those that were checked, as "
+                      "FILE:1,3,8=lead or FILE:all");
   add_option<std::string>(options, "from", "FILE",
                           "a model.json: train with its samples too, on the inputs of the same "
                           "names");
@@ -109,21 +110,31 @@ double read_boxes(const po::variables_map& given, const TrainOptions& options) {
              : number_in("--boxes", text, {.low = 0, .high = kMostDeviations, .with_high = true});
 }
 
-/// Each file, and what of its samples was checked.
-std::vector<std::filesystem::path> read_sample_files(const std::vector<std::string>& texts,
-                                                     SampleSources& sources) {
+/// What of the samples of a file was checked.
+void read_checked(const std::filesystem::path& file, const std::string& part,
+                  SampleSources& sources) {
+  const CheckedGuesses checked =
+      read_option("--samples", [&] { return parse_checked_guesses(part); });
+  if (!sources.checked.emplace(file, checked).second)
+    throw UsageError("--samples: " + file.string() + " is given twice",
+                     "name all samples that were checked behind it once");
+}
+
+/// The files of each of the pictures, and what of their samples was checked.
+void read_samples(const po::variables_map& given,
+                  const std::vector<std::filesystem::path>& pictures, const Context& context,
+                  SampleSources& sources) {
+  const bool all = given.count("from") == 0;  // of the pictures have samples
   std::vector<std::filesystem::path> files;
-  for (const std::string& text : texts) {
+  for (const std::string& text : texts_of(given, "samples")) {
     const auto named = sample_file_part(text);
-    files.push_back(named ? named->file : std::filesystem::path(text));
-    if (!named || named->part.empty()) continue;
-    const CheckedGuesses checked =
-        read_option("--samples", [&] { return parse_checked_guesses(named->part); });
-    if (!sources.checked.emplace(named->file, checked).second)
-      throw UsageError("--samples: " + named->file.string() + " is given twice",
-                       "name all samples that were checked behind it once");
+    const std::filesystem::path meant = named ? named->file : std::filesystem::path(text);
+    for (auto& file : sample_files_meant(meant, pictures, all, *context.ledger)) {
+      if (named && !named->part.empty()) read_checked(file, named->part, sources);
+      files.push_back(std::move(file));
+    }
   }
-  return files;
+  sources.files = sample_files_of(files, pictures, all);
 }
 
 std::vector<std::filesystem::path> paths_of(const po::variables_map& given, const char* option) {
@@ -133,11 +144,10 @@ std::vector<std::filesystem::path> paths_of(const po::variables_map& given, cons
 
 /// `pictures`: the inputs that are no tables.
 SampleSources read_sources(const po::variables_map& given,
-                           const std::vector<std::filesystem::path>& pictures) {
+                           const std::vector<std::filesystem::path>& pictures,
+                           const Context& context) {
   SampleSources sources;
-  if (given.count("samples"))
-    sources.files = sample_files_of(read_sample_files(texts_of(given, "samples"), sources),
-                                    pictures, given.count("from") == 0);
+  if (given.count("samples")) read_samples(given, pictures, context, sources);
   sources.painted = paths_of(given, "painted");
   if (!sources.painted.empty() && sources.painted.size() != pictures.size())
     throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +
@@ -191,7 +201,7 @@ Json do_train(const po::variables_map& given, const SharedOptions& shared, const
   options.shared = shared;
   std::vector<std::filesystem::path> pictures = shared.inputs;
   std::erase_if(pictures, is_table_name);
-  options.sources = read_sources(given, pictures);
+  options.sources = read_sources(given, pictures, context);
   std::vector<std::string> methods = classifier_methods();
   methods.emplace_back(kAllMethods);
   options.method = one_of("--method", text_of(given, "method", options.method), methods);
@@ -327,7 +337,7 @@ extern const Command kTrain;
 const Command kTrain{
     .name = "train",
     .summary = "a model from sample regions",
-    .operands = "INPUT... --samples FILE...",
+    .operands = "INPUT... --samples FILE|FOLDER...",
     .purpose =
         "Learns classes from sample regions: the mean, spread and covariance of each class's "
         "features. Says which classes are hardest to tell apart before anything is mapped.",

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "core/error.h"
+#include "job/run/partner_files.h"
 #include "job/run/picture_of_result.h"
 
 namespace chalcedony {
@@ -24,6 +25,19 @@ std::size_t input_of(const path& file, const std::vector<path>& inputs,
 }
 
 }  // namespace
+
+std::vector<path> sample_files_meant(const path& named, const std::vector<path>& inputs, bool all,
+                                     RunLedger& ledger) {
+  if (names_one_file(named)) return {named};
+  const PartnerFiles partners(named, is_picture_or_samples, "samples");
+  std::vector<path> files;
+  for (const path& input : inputs)
+    if (all || partners.find(input)) files.push_back(partners.of(input, ledger));
+  if (files.empty() && !inputs.empty())
+    throw InputError("no file goes with the name of an input",
+                     "name the two alike, as pane.samples.geojson and pane.png", named.string());
+  return files;
+}
 
 std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
                                                const std::vector<path>& inputs, bool all) {

@@ -5,7 +5,18 @@
 #include <filesystem>
 #include <vector>
 
+#include "job/run/run_ledger.h"
+
 namespace chalcedony {
+
+/// The files that a value of --samples stands for: itself, or of a folder or a pattern those that
+/// go with the inputs, in their order, which are noted in the ledger (see PartnerFiles).
+///
+/// Errors    InputError when an input is without one and `all` need one, or two go with it alike,
+///           or none with any; as PartnerFiles
+std::vector<std::filesystem::path> sample_files_meant(
+    const std::filesystem::path& named, const std::vector<std::filesystem::path>& inputs, bool all,
+    RunLedger& ledger);
 
 /// The files of each input, in the order they were given: all of them of a single input; one each,
 /// in their order, where there are no more than inputs; else those that are called after the input,

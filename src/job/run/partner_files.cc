@@ -31,8 +31,6 @@ fs::path folder_of(const fs::path& path) {
   return path.has_parent_path() ? path.parent_path() : fs::path(".");
 }
 
-bool names_one_file(const fs::path& named) { return !is_folder(named) && !is_pattern(named); }
-
 /// What `*` of a pattern stands for in a name; empty when the name does not fit.
 std::string starred(std::string_view name, const fs::path& pattern) {
   const std::string text = pattern.filename().string();
@@ -48,6 +46,8 @@ std::string starred(std::string_view name, const fs::path& pattern) {
 bool is_picture_or_samples(const fs::path& file) {
   return is_picture_name(file) || is_sample_file(file);
 }
+
+bool names_one_file(const fs::path& named) { return !is_folder(named) && !is_pattern(named); }
 
 void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs,
                       const std::string& otherwise) {
@@ -106,7 +106,16 @@ const fs::path& PartnerFiles::of(const fs::path& input, RunLedger& ledger) const
 }
 
 const fs::path& PartnerFiles::of(const fs::path& input) const {
-  if (one_for_all_) return files_.front();
+  if (const fs::path* const found = find(input)) return *found;
+  const std::string thing = thing_.empty() ? "mask" : thing_;
+  throw InputError("no file of " + named_.string() + " goes with its name",
+                   "name the two alike, as pane." + thing +
+                       (thing == "samples" ? ".geojson" : ".png") + " and pane.png",
+                   input.string());
+}
+
+const fs::path* PartnerFiles::find(const fs::path& input) const {
+  if (one_for_all_) return &files_.front();
   const std::string own = input.stem().string();
   const std::vector<std::string> begins = begins_of(input);
   const auto others_called = [&](const std::string& name) {
@@ -137,11 +146,10 @@ const fs::path& PartnerFiles::of(const fs::path& input) const {
         if (file->stem() != own) files.push_back(file);
       if (!files.empty()) return only_one(files, key, input);
     }
-  throw InputError("no file of " + named_.string() + " goes with its name",
-                   "name the two alike, as pane.mask.png and pane.png", input.string());
+  return nullptr;
 }
 
-const fs::path& PartnerFiles::only_one(const Files& files, const std::string& key,
+const fs::path* PartnerFiles::only_one(const Files& files, const std::string& key,
                                        const fs::path& input) const {
   if (files.size() > 1) {
     const std::string ending = files[0]->filename().string().substr(key.size());
@@ -151,7 +159,7 @@ const fs::path& PartnerFiles::only_one(const Files& files, const std::string& ke
                  : "say which with a pattern, as \"" + (named_ / ("*" + ending)).string() + "\"",
         input.string());
   }
-  return *files[0];
+  return files[0];
 }
 
 }  // namespace chalcedony

@@ -26,6 +26,9 @@ bool is_picture_or_samples(const std::filesystem::path& file);
 std::vector<std::filesystem::path> files_meant(const std::filesystem::path& named,
                                                MayBePartner may_be);
 
+/// Whether a value names one file, for all inputs, not a folder or a pattern.
+bool names_one_file(const std::filesystem::path& named);
+
 /// Errors    UsageError when there are several inputs and `option` names one file; `otherwise`, if
 ///           not empty, ends its advice
 void require_one_each(const std::string& option, const std::filesystem::path& named,
@@ -45,7 +48,12 @@ class PartnerFiles {
   /// without the thing (`pane` of `pane.reference.png`), the stem (`pane` of `pane.png` for
   /// `pane.mask.png`), the input's own (`pane.png` for `pane.png` of another folder), or the stem
   /// without its last part (`pane` of `pane.samples.geojson` for `pane.classes.png`). The longest
-  /// such name is meant. An input is never its own partner.
+  /// such name is meant. An input is never its own partner. Null when there is none.
+  ///
+  /// Errors    InputError when two go with it alike
+  const std::filesystem::path* find(const std::filesystem::path& input) const;
+
+  /// The same where there must be one.
   ///
   /// Errors    InputError when there is none, or two go with it alike
   const std::filesystem::path& of(const std::filesystem::path& input) const;
@@ -57,7 +65,7 @@ class PartnerFiles {
 
   /// Those of `files` that are not the input.
   static Files without(const std::filesystem::path& input, const Files& files);
-  const std::filesystem::path& only_one(const Files& files, const std::string& key,
+  const std::filesystem::path* only_one(const Files& files, const std::string& key,
                                         const std::filesystem::path& input) const;
 
   std::filesystem::path named_;

@@ -3,8 +3,10 @@
 #include <catch2/catch.hpp>
 
 #include "core/error.h"
+#include "tests/support/temp_dir.h"
 
 using namespace chalcedony;
+using namespace chalcedony::test;
 using Paths = std::vector<std::filesystem::path>;
 
 TEST_CASE("as many sample files as inputs go with them in their order", "[job][samples]") {
@@ -13,6 +15,34 @@ TEST_CASE("as many sample files as inputs go with them in their order", "[job][s
   CHECK(sample_files_of({}, {"a.png", "b.png"}) == std::vector<Paths>(2));
   CHECK(sample_files_of({"x.geojson", "y.png"}, {"a.png"}) ==
         std::vector<Paths>{{"x.geojson", "y.png"}});
+}
+
+TEST_CASE("of a folder the sample files are meant that go with the inputs", "[job][samples]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "s");
+  for (const char* name :
+       {"s/a.samples.geojson", "s/b.samples.geojson", "s/b.suggested.geojson", "s/c.png"})
+    put_text(dir / name, "");
+  RunLedger ledger;
+  const auto meant = [&](const std::string& named, const Paths& inputs, bool all = true) {
+    Paths files = sample_files_meant(dir / named, inputs, all, ledger);
+    for (auto& file : files) file = file.filename();
+    return files;
+  };
+  const Paths both{dir / "a.png", dir / "b.png"};
+  CHECK(meant("s", both) == Paths{"a.samples.geojson", "b.samples.geojson"});
+  CHECK(meant("s/*.suggested.geojson", both, false) == Paths{"b.suggested.geojson"});
+  CHECK(
+      ledger.partners_of(dir / "b.png") ==
+      std::set<std::filesystem::path>{dir / "s/b.samples.geojson", dir / "s/b.suggested.geojson"});
+  // A label picture; and one file stands for itself, whatever it is called.
+  CHECK(meant("s", {dir / "c.tif"}) == Paths{"c.png"});
+  CHECK(meant("s/x.geojson", both) == Paths{"x.geojson"});
+  CHECK_THROWS_WITH(meant("s/*.suggested.geojson", both),
+                    Catch::Contains("a.png: no file of ") && Catch::Contains("goes with its name"));
+  CHECK_THROWS_WITH(meant("s", {dir / "x.png"}, false),
+                    Catch::EndsWith("s: no file goes with the name of an input; name the two "
+                                    "alike, as pane.samples.geojson and pane.png"));
 }
 
 TEST_CASE("where inputs may be without sample files, names come first", "[job][samples]") {
