@@ -43,7 +43,8 @@ TEST_CASE("diff measures every pixel, by each formula", "[cli][diff]") {
   CHECK(values[0] == 0);
   CHECK(static_cast<double>(values[1]) == Approx(de).epsilon(1e-3));
   const auto lines = lines_of(dir / "out/a.difference.csv");
-  CHECK(lines[1] == "pixels,4");
+  CHECK_THAT(lines[0], Catch::StartsWith("to,formula,pixels,mean,"));
+  CHECK_THAT(lines[1], Catch::StartsWith("b.png,ciede2000,4,"));
   CHECK(std::filesystem::exists(dir / "out/a.difference.figure.png"));
   const auto mean_by = [&](const char* formula) {
     return summary_of(run_tool(dir, {"diff", "a.png", "b.png", "--formula", formula, "--region",
@@ -142,6 +143,81 @@ TEST_CASE("diff names the one of two pictures that is broken, and leaves nothing
     check_error(run_tool(dir, {"diff", first, second, "-o", "out"}), 1, "half.png: ");
     check_nothing_in(dir, "out");
   }
+}
+
+TEST_CASE("diff holds each of several pictures against one, or against its own", "[cli][diff]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "before");
+  const auto gray = [&](const char* name, std::uint8_t code) {
+    write_rgb(dir / name, 2, 1, std::vector<std::uint8_t>(6, code));
+  };
+  gray("a.png", 100);
+  gray("b.png", 50);
+  gray("before/a.png", 100);
+  gray("before/b.png", 60);
+  const Words diff{"diff", "a.png", "b.png", "--formula", "cie76"};
+  const json each =
+      summary_of(run_tool(dir, with(diff, {"--to", "before", "-o", "out", "--summary", "json"})));
+  REQUIRE(each["inputs"].size() == 2);
+  CHECK(each["inputs"][0]["mean"] == 0);
+  CHECK(each["inputs"][1]["second"] == "before/b.png");
+  const double mean = each["inputs"][1]["mean"].get<double>();
+  CHECK(mean == Approx(lab_of("#3c3c3c")[0] - lab_of("#323232")[0]).epsilon(1e-3));
+  const auto rows = rows_of(dir / "out/difference.csv");
+  REQUIRE(rows.size() == 2);
+  CHECK(rows[1].at("picture") == "b.png");
+  CHECK(rows[1].at("to") == "before/b.png");
+  CHECK(std::stod(rows[1].at("mean")) == Approx(mean));
+  for (const char* file : {"out/a.difference.tif", "out/b.difference.figure.png"})
+    CHECK(std::filesystem::exists(dir / file));
+
+  // The shards of it are one run, figure of all and all.
+  const Words drawn = with(diff, {"--to", "before", "--figures", "svg"});
+  REQUIRE(run_tool(dir, with(drawn, {"-o", "whole"})).exit_code == 0);
+  CHECK_THAT(text_of_file(dir / "whole/difference.figure.svg"),
+             Catch::Contains("Differences of 2 pictures from one each") &&
+                 Catch::Contains(">b.png<") && Catch::Contains("difference by cie76") &&
+                 Catch::Contains("dashed: the tolerance"));
+  for (const char* shard : {"1/2", "2/2"})
+    REQUIRE(run_tool(dir, with(drawn, {"--shard", shard, "-o", std::string("s") + shard[0]}))
+                .exit_code == 0);
+  REQUIRE(run_tool(dir, {"gather", "s1", "s2", "-o", "gathered", "-q"}).exit_code == 0);
+  for (const char* file : {"/difference.csv", "/difference.figure.svg", "/b.difference.tif"})
+    CHECK(text_of_file(dir / (std::string("gathered") + file)) ==
+          text_of_file(dir / (std::string("whole") + file)));
+
+  // All against one, which may be among them.
+  const Outcome one = run_tool(dir, with(diff, {"--to", "b.png"}));
+  CHECK_THAT(one.out, Catch::StartsWith("2 pictures compared by cie76\n") &&
+                          Catch::Contains("a.png    b.png         2  ") &&
+                          Catch::Contains("b.png    b.png         2   0.00 "));
+
+  // What is done is done until either changes.
+  const Words again = with(diff, {"--to", "before", "-o", "out", "--resume", "--summary", "json"});
+  CHECK(summary_of(run_tool(dir, again))["unchanged"] == 2);
+  gray("before/b.png", 70);
+  const json later = summary_of(run_tool(dir, again));
+  CHECK(later["unchanged"] == 1);
+  CHECK(later["inputs"][1]["mean"].get<double>() > mean);
+
+  gray("c.png", 10);
+  write_rgb(dir / "before/b.png", 1, 1, {1, 2, 3});
+  const Outcome some = run_tool(dir, with(diff, {"c.png", "--to", "before", "-o", "some"}));
+  CHECK(some.exit_code == 1);
+  CHECK_THAT(some.err,
+             Catch::Contains("b.png: before/b.png: is 1x1, b.png is 2x1; give two pictures of one "
+                             "size\n") &&
+                 Catch::Contains("c.png: no file of before goes with its name"));
+  CHECK(std::filesystem::exists(dir / "some/a.difference.csv"));
+  CHECK_FALSE(std::filesystem::exists(dir / "some/b.difference.tif"));
+  check_error(run_tool(dir, {"diff", "b.png", "--to", "before", "-o", "none"}), 1,
+              "before/b.png: is 1x1, b.png is 2x1");
+  check_error(run_tool(dir, with(diff, {"-o", "none", "--resume"})), 2,
+              "--resume and --shard need --to here; name what the pictures are held against");
+  check_error(run_tool(dir, with(diff, {"c.png", "-o", "none"})), 2,
+              "diff takes two pictures, not 3; give the two that are to be held against each "
+              "other, or say with --to what each is held against");
+  check_nothing_in(dir, "none");
 }
 
 TEST_CASE("diff refuses what cannot be compared, and leaves nothing", "[cli][diff]") {

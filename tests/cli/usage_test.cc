@@ -42,7 +42,8 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
       {{"inspect", "a.png", "--spac", "lab"}, "there is no option '--spac'"},
       {{"split", "a.png", "--verb"}, "there is no option '--verb'; did you mean '--verbose'?"},
       {{"split", "a.png", "--to", "hsv"},
-       "there is no option '--to' here; convert, similar, spots have it; this command's own are "
+       "there is no option '--to' here; convert, similar, diff, spots have it; this command's own "
+       "are "
        "--channels, "
        "--depth; see --help for all"},
       {{"slice", "a.png", "--reject", "99"},

@@ -11,6 +11,7 @@
 #include "core/split_list.h"
 #include "job/histogram/compared_histograms.h"
 #include "job/histogram/histogram.h"
+#include "job/look/diff.h"
 #include "job/map/classify.h"
 #include "job/map/picture_shares.h"
 #include "job/picture/figures.h"
@@ -53,6 +54,7 @@ ReportOfAll of_histograms(const ToldRun& told, const Context& context) {
 }
 
 constexpr std::array kReporting{
+    Reporting{"diff", diff_results, of_summaries<report_differences>},
     Reporting{"classify", classify_results, of_summaries<report_mapped>},
     Reporting{"slice", slice_results, of_summaries<report_sliced>},
     Reporting{"tidy", tidy_results, of_summaries<report_cleaned>},

@@ -3,12 +3,14 @@
 #include <algorithm>
 #include <cstring>
 #include <memory>
+#include <set>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "core/pixel/side_by_side.h"
 #include "core/stats/difference_tally.h"
 #include "figure/diff_figure.h"
+#include "figure/ranges_figure.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"
 #include "io/text/csv.h"
@@ -16,6 +18,10 @@
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
+#include "job/picture/short_names.h"
+#include "job/repeat/each_input.h"
+#include "job/run/input_list.h"
+#include "job/run/partner_files.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -63,22 +69,23 @@ struct DiffBand {
 
 class DiffJob {
  public:
-  DiffJob(const DiffOptions& options, const Context& context, Results& results)
+  DiffJob(const std::filesystem::path& first, const std::filesystem::path& second,
+          const DiffOptions& options, const Context& context, Results& results, FigureFormat format)
       : options_(options),
         context_(context),
         results_(results),
-        format_(figure_formats(results, options.shared, context).of_each),
+        format_(format),
         space_(space_of(options.formula)),
-        first_(open_counted(options.shared.inputs[0], options.shared, context), space_,
+        first_(open_counted(first, options.shared, context), space_,
                format_ != FigureFormat::kNone),
-        second_(open_counted(options.shared.inputs[1], options.shared, context), space_,
+        second_(open_counted(second, options.shared, context), space_,
                 format_ != FigureFormat::kNone),
         map_(empty_preview(shape(), format_ != FigureFormat::kNone)),
         found_(steps(), options.tolerance) {
     refuse_classes();
     check_sizes();
     if (results.wants("difference"))
-      file_ = create_picture(results.path(options.shared.inputs[0], "difference", "tif"),
+      file_ = create_picture(results.path(first, "difference", "tif"),
                              label_spec(shape(), SampleType::kF32));
   }
 
@@ -92,14 +99,15 @@ class DiffJob {
         [&] { return Worker(*this, rows); }, [&](DiffBand&& band) { take(std::move(band)); });
     if (found_.counted() == 0)
       throw InputError("no pixel counts in both pictures", "choose another --region or --within",
-                       first_.picture.file.path.string());
+                       first_path().string());
     if (file_) file_->finish();
     const DistanceSummary s = found_.summary();
     const double above = percent(found_.above(), found_.counted());
     if (results_.wants("statistics")) write_statistics(s, above);
     if (draws()) draw(s, above);
-    return {{"first", first_.picture.file.path.string()},
-            {"second", options_.shared.inputs[1].string()},
+    return {{"file", first_path().string()},
+            {"first", first_path().string()},
+            {"second", second_path().string()},
             {"formula", options_.formula_name},
             {"counted", found_.counted()},
             {"mean", s.mean},
@@ -115,6 +123,8 @@ class DiffJob {
   }
 
  private:
+  const std::filesystem::path& first_path() const { return first_.picture.file.path; }
+  const std::filesystem::path& second_path() const { return second_.picture.file.path; }
   const RasterShape& shape() const { return first_.picture.shape(); }
   bool draws() const { return format_ != FigureFormat::kNone; }
   /// How finely quantiles are told.
@@ -133,7 +143,7 @@ class DiffJob {
     const RasterShape &a = shape(), &b = second_.picture.shape();
     if (a.width == b.width && a.height == b.height) return;
     throw InputError("is " + b.size_text() + ", " + first_.picture.name() + " is " + a.size_text(),
-                     "give two pictures of one size", options_.shared.inputs[1].string());
+                     "give two pictures of one size", second_path().string());
   }
 
   /// One for each thread.
@@ -213,25 +223,21 @@ class DiffJob {
   }
 
   void write_statistics(const DistanceSummary& s, double above) {
-    CsvTable table({"measure", "value"});
-    table.add({"pixels", found_.counted()});
-    table.add({"mean", s.mean});
-    table.add({"root_mean_square", s.root_mean_square});
-    table.add({"median", s.median});
-    table.add({"percentile_95", s.percentile_95});
-    table.add({"largest", s.largest});
-    table.add({"tolerance", options_.tolerance});
-    table.add({"above_tolerance_percent", above});
-    table.write(results_.path(options_.shared.inputs[0], "difference", "csv"));
+    CsvTable table({"to", "formula", "pixels", "mean", "root_mean_square", "median",
+                    "percentile_95", "largest", "tolerance", "above_tolerance_percent"});
+    table.add({second_path().string(), options_.formula_name, found_.counted(), s.mean,
+               s.root_mean_square, s.median, s.percentile_95, s.largest, options_.tolerance,
+               above});
+    table.write(results_.path(first_path(), "difference", "csv"));
   }
 
   void draw(const DistanceSummary& s, double above) {
+    const std::vector<std::string> names = short_names({first_path(), second_path()});
     Plot plot(format_);
-    add_diff_figure(
-        plot, results_.path(options_.shared.inputs[0], "difference.figure", extension_of(format_)),
-        {first_.picture.name(), second_.picture.name()}, first_.preview.thumbnail(),
-        second_.preview.thumbnail(), merged_thumbnail(map_), shown_most(), options_.formula_name,
-        {s.mean, s.percentile_95, above, options_.tolerance});
+    add_diff_figure(plot, results_.path(first_path(), "difference.figure", extension_of(format_)),
+                    {names[0], names[1]}, first_.preview.thumbnail(), second_.preview.thumbnail(),
+                    merged_thumbnail(map_), shown_most(), options_.formula_name,
+                    {s.mean, s.percentile_95, above, options_.tolerance});
     draw_figures(plot, context_);
   }
 
@@ -246,7 +252,40 @@ class DiffJob {
   DifferenceTally found_;
 };
 
+/// What the pictures are held against.
+std::string others_of(const Json& pictures) {
+  std::set<std::string> others;
+  for (const Json& picture : pictures) others.insert(picture["second"].get<std::string>());
+  return others.size() == 1 ? *others.begin() : "one each";
+}
+
 }  // namespace
+
+void report_differences(Json& summary, Plot& plot, Results& results) {
+  const Json& pictures = summary["inputs"];
+  if (pictures.size() < 2 || plot.format() == FigureFormat::kNone) return;
+  const auto formula = pictures[0]["formula"].get<std::string>();
+  PictureRanges ranges;
+  ranges.title =
+      "Differences of " + std::to_string(pictures.size()) + " pictures from " + others_of(pictures);
+  ranges.subtitle = "bars: what 95 % of the pixels do not exceed; dots: the median";
+  ranges.axis = "difference by " + formula;
+  ranges.limit = pictures[0]["tolerance"].get<double>();
+  if (*ranges.limit > 0) {
+    ranges.subtitle += "; dashed: the tolerance";
+  } else {
+    ranges.limit.reset();
+  }
+  ranges.kinds.push_back({.name = "", .color = kOneKindColor});
+  std::vector<std::filesystem::path> files;
+  for (const Json& picture : pictures) {
+    files.push_back(picture["first"].get<std::string>());
+    ranges.of.push_back(
+        {ValueRange{0, picture["median"].get<double>(), picture["percentile_95"].get<double>()}});
+  }
+  ranges.pictures = short_names(files);
+  add_ranges_figure(plot, results.path("difference.figure." + extension_of(plot.format())), ranges);
+}
 
 double usual_tolerance(DifferenceFormula formula) {
   return formula == DifferenceFormula::kOklab ? 0.03 : 3;
@@ -255,16 +294,29 @@ double usual_tolerance(DifferenceFormula formula) {
 const std::vector<ResultKind>& diff_results() {
   static const std::vector<ResultKind> kinds{
       {"difference", "<stem>.difference.tif: the difference of every pixel, as float"},
-      {"statistics", "<stem>.difference.csv: mean, median, 95 %, largest, share above"},
-      {"figure", "<stem>.difference.figure.png: both pictures and the map of differences"}};
+      {"statistics",
+       "<stem>.difference.csv: mean, median, 95 %, largest, share above; of several pictures also "
+       "difference.csv"},
+      {"figure",
+       "<stem>.difference.figure.png: both pictures and the map of differences; of several "
+       "pictures also difference.figure.png: how far each is from its own"}};
   return kinds;
 }
 
 Json run_diff(const DiffOptions& options, const Context& context) {
-  Results results(options.shared, context, diff_results(), ResultNames::kRun);
+  Results results(options.shared, context, diff_results(),
+                  options.to ? ResultNames::kPictures : ResultNames::kRun);
+  SharedOptions firsts = options.shared;
+  if (!options.to) firsts.inputs.resize(1);
+  const PartnerFiles others(options.to.value_or(options.shared.inputs.back()), is_picture_name);
+  const FigureFormats figures = figure_formats(results, firsts, context);
   Json summary = summary_frame("diff");
-  summary["inputs"].push_back(DiffJob(options, context, results).run());
-  results.report(summary);
+  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
+    const std::filesystem::path& other = others.of(input, *its_context.ledger);
+    return DiffJob(input, other, options, its_context, results, figures.of_each).run();
+  };
+  for_each_input(firsts, context, summary, do_one);
+  end_with_report(summary, figures.of_all, report_differences, results, context);
   return summary;
 }
 

@@ -8,6 +8,7 @@
 #include "core/pixel/picked_rows.h"
 #include "io/picture/mask_file.h"
 #include "io/picture/open_picture.h"
+#include "job/run/partner_files.h"
 
 namespace chalcedony {
 namespace {

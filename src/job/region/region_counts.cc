@@ -10,7 +10,7 @@
 
 #include "figure/class_bars_figure.h"
 #include "figure/plot/axis.h"
-#include "figure/size_ranges_figure.h"
+#include "figure/ranges_figure.h"
 #include "job/picture/short_names.h"
 #include "job/region/region_parts.h"
 
@@ -102,13 +102,20 @@ ClassBars bars_of(const Json& pictures, const ToldClasses& told, const Json& tog
 }
 
 /// Nothing when lengths of the pictures have several units.
-std::optional<SizeRanges> size_ranges_of(const Json& pictures, const ToldClasses& told,
-                                         const std::vector<std::string>& names) {
-  SizeRanges ranges{names, {}, {}, pictures[0]["unit"].get<std::string>()};
+std::optional<PictureRanges> size_ranges_of(const Json& pictures, const ToldClasses& told,
+                                            const std::vector<std::string>& names) {
+  const auto unit = pictures[0]["unit"].get<std::string>();
+  PictureRanges ranges;
+  ranges.title = "Sizes of the regions in " + std::to_string(pictures.size()) + " pictures";
+  ranges.subtitle =
+      "bars: diameters from that of 10 to that of 90 % of the regions; dots: the median";
+  ranges.axis = "diameter in " + unit + " (logarithmic)";
+  ranges.logarithmic = true;
+  ranges.pictures = names;
   for (std::size_t c = 0; c < told.names.size(); ++c)
-    ranges.classes.push_back({.name = told.names[c], .color = told.colors[c]});
+    ranges.kinds.push_back({.name = told.names[c], .color = told.colors[c]});
   for (std::size_t p = 0; p < told.of.size(); ++p) {
-    if (pictures[p]["unit"] != ranges.unit) return std::nullopt;
+    if (pictures[p]["unit"] != unit) return std::nullopt;
     auto& own = ranges.of.emplace_back();
     for (const Json* const one : told.of[p]) {
       own.emplace_back();
@@ -133,7 +140,7 @@ void report_region_counts(Json& summary, Plot& plot, Results& results) {
     const ClassBars bars = bars_of(pictures, told, together);
     add_class_bars_figure(plot, results.path("counts.figure." + extension), bars);
     if (const auto ranges = size_ranges_of(pictures, told, bars.pictures))
-      add_size_ranges_figure(plot, results.path("sizes.figure." + extension), *ranges);
+      add_ranges_figure(plot, results.path("sizes.figure." + extension), *ranges);
   }
   summary["together"] = std::move(together);
 }

@@ -21,11 +21,12 @@
 #include "core/pixel/region.h"
 #include "figure/plot/plot.h"
 #include "io/document/sample_file.h"
-#include "job/run/partner_files.h"
 #include "job/run/run_ledger.h"
 #include "job/run/shard.h"
 
 namespace chalcedony {
+
+class PartnerFiles;
 
 /// An option as it was typed: its values, or none for one that has no value.
 struct TypedOption {
