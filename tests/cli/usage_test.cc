@@ -30,6 +30,7 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
       {{"run"}, "no input is given; the call is chalcedony run RECIPE.yaml INPUT... -o FOLDER"},
       {{"--threads", "2", "inspect"},
        "the command comes first, and '--threads' is an option; write the command in front of it"},
+      {{"helpp"}, "there is no command 'helpp'; did you mean 'help'?"},
       {{"help", "inspct"}, "there is no command 'inspct'; did you mean 'inspect'?"},
       {{"inspect", "a.png", "--spce", "lab"},
        "there is no option '--spce'; did you mean '--space'?"},

@@ -99,10 +99,12 @@ void set_within(SharedOptions& shared, const std::string& text) {
   std::error_code error;
   const std::size_t colon = text.rfind(':');
   if (colon == std::string::npos || std::filesystem::exists(text, error)) {
-    shared.within = std::make_shared<PartnerFiles>(text, is_picture_name, "mask");
+    shared.within =
+        std::make_shared<PartnerFiles>(text, is_picture_name, "mask", NameCuts::kPoints);
     return;
   }
-  shared.within = std::make_shared<PartnerFiles>(text.substr(0, colon), is_picture_name, "classes");
+  shared.within = std::make_shared<PartnerFiles>(text.substr(0, colon), is_picture_name, "classes",
+                                                 NameCuts::kPoints);
   shared.within_classes = split_list(text.substr(colon + 1));
 }
 

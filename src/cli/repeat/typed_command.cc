@@ -38,6 +38,7 @@ const Command& command_named(const std::string& name) {
                      "write the command in front of it; 'chalcedony --help' lists all");
   std::vector<std::string> names;
   for (const Command* command : all_commands()) names.emplace_back(command->name);
+  names.emplace_back("help");
   throw UsageError("there is no command '" + name + "'", suggest_name(name, names));
 }
 

@@ -90,6 +90,12 @@ HWY_EXPORT(add_points);
 HWY_EXPORT(add_labeled_points);
 HWY_EXPORT(sum_squares);
 
+void add_label(const Points& points, const std::uint8_t* labels, std::uint8_t label,
+               std::size_t begin, std::size_t end, double* to) {
+  HWY_DYNAMIC_DISPATCH(add_labeled_points)
+  (points.features.data(), points.dimensions(), points.weights, labels, label, begin, end, to);
+}
+
 }  // namespace
 
 void add_weighted(const Points& points, std::size_t begin, std::size_t end, double* to) {
@@ -104,9 +110,8 @@ void add_weighted_by_label(const Points& points, const std::uint8_t* labels, std
     std::bitset<256> seen;
     for (std::size_t i = at; i < last;) {
       const std::uint8_t label = labels[i];
-      if (!seen[label]) HWY_DYNAMIC_DISPATCH(add_labeled_points)
-      (points.features.data(), points.dimensions(), points.weights, labels, label, at, last,
-       to + label * (points.dimensions() + 1));
+      if (!seen[label])
+        add_label(points, labels, label, at, last, to + label * (points.dimensions() + 1));
       seen.set(label);
       const std::uint64_t word = word_of(label);
       for (++i; i + kWordBytes <= last && word_at(labels + i) == word;) i += kWordBytes;

@@ -79,7 +79,8 @@ Json run_apart(const ApartOptions& options, const Context& context) {
   Results results(options.shared, context, apart_results());
   const FigureFormat format = figure_formats(results, options.shared, context).of_each;
   Json summary = summary_frame("apart");
-  const PartnerFiles classes(options.classes, is_picture_or_samples, "reference");
+  const PartnerFiles classes(options.classes, is_picture_or_samples, "reference",
+                             NameCuts::kPoints);
   const auto do_one = [&](const path& input, const Context& its_context) {
     return tell_apart(input, classes.of(input, *its_context.ledger), options, its_context, results,
                       format);

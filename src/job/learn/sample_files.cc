@@ -29,7 +29,7 @@ std::size_t input_of(const path& file, const std::vector<path>& inputs,
 std::vector<path> sample_files_meant(const path& named, const std::vector<path>& inputs, bool all,
                                      RunLedger& ledger) {
   if (names_one_file(named)) return {named};
-  const PartnerFiles partners(named, is_picture_or_samples, "samples");
+  const PartnerFiles partners(named, is_picture_or_samples, "samples", NameCuts::kPoints);
   std::vector<path> files;
   for (const path& input : inputs)
     if (all || partners.find(input)) files.push_back(partners.of(input, ledger));

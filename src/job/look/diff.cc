@@ -308,7 +308,8 @@ Json run_diff(const DiffOptions& options, const Context& context) {
                   options.to ? ResultNames::kPictures : ResultNames::kRun);
   SharedOptions firsts = options.shared;
   if (!options.to) firsts.inputs.resize(1);
-  const PartnerFiles others(options.to.value_or(options.shared.inputs.back()), is_picture_name);
+  const PartnerFiles others(options.to.value_or(options.shared.inputs.back()), is_picture_name, "",
+                            NameCuts::kPoints);
   const FigureFormats figures = figure_formats(results, firsts, context);
   Json summary = summary_frame("diff");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {

@@ -69,9 +69,10 @@ std::vector<fs::path> files_meant(const fs::path& named, MayBePartner may_be) {
   return files;
 }
 
-PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thing)
+PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thing, NameCuts cuts)
     : named_(std::move(named)),
       thing_(std::move(thing)),
+      cuts_(cuts),
       one_for_all_(names_one_file(named_)),
       pattern_(is_pattern(named_)),
       files_(files_meant(named_, may_be)) {
@@ -117,7 +118,7 @@ const fs::path& PartnerFiles::of(const fs::path& input) const {
 const fs::path* PartnerFiles::find(const fs::path& input) const {
   if (one_for_all_) return &files_.front();
   const std::string own = input.stem().string();
-  const std::vector<std::string> begins = begins_of(input);
+  const std::vector<std::string> begins = begins_of(input, cuts_ == NameCuts::kPoints ? "." : ".-");
   const auto others_called = [&](const std::string& name) {
     const auto at = by_key_.find(name);
     return at != by_key_.end() ? without(input, at->second) : Files();

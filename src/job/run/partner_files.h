@@ -34,6 +34,13 @@ bool names_one_file(const std::filesystem::path& named);
 void require_one_each(const std::string& option, const std::filesystem::path& named,
                       std::size_t inputs, const std::string& otherwise = "");
 
+/// Where the name of an input may be cut short to find the file it is called after.
+enum class NameCuts {
+  kPoints,           // `pane` of `pane.smooth.png`: of inputs that are pictures, whose masks and
+                     // samples are called after them, pane-2.png is another one than pane.png
+  kPointsAndHyphens  // `pane` of `pane-detail.mask.png` too: of inputs that were made of pictures
+};
+
 class PartnerFiles {
  public:
   PartnerFiles(const PartnerFiles&) = delete;
@@ -41,10 +48,11 @@ class PartnerFiles {
   /// `thing` is what a partner may be called besides, as `reference` in `pane.reference.png`.
   ///
   /// Errors    InputError when a folder cannot be read, or no file fits a pattern
-  PartnerFiles(std::filesystem::path named, MayBePartner may_be, std::string thing = "");
+  PartnerFiles(std::filesystem::path named, MayBePartner may_be, std::string thing = "",
+               NameCuts cuts = NameCuts::kPointsAndHyphens);
 
-  /// The file that goes with an input: one after whose name the input is called, before a point or
-  /// a hyphen. That name is what `*` stands for, or in a folder, by how sure it is, the stem
+  /// The file that goes with an input: one after whose name the input is called, where that may be
+  /// cut. That name is what `*` stands for, or in a folder, by how sure it is, the stem
   /// without the thing (`pane` of `pane.reference.png`), the stem (`pane` of `pane.png` for
   /// `pane.mask.png`), the input's own (`pane.png` for `pane.png` of another folder), or the stem
   /// without its last part (`pane` of `pane.samples.geojson` for `pane.classes.png`). The longest
@@ -70,6 +78,7 @@ class PartnerFiles {
 
   std::filesystem::path named_;
   std::string thing_;
+  NameCuts cuts_;
   bool one_for_all_ = true, pattern_ = false;
   std::vector<std::filesystem::path> files_;
   std::map<std::string, Files> by_key_;        // what an input that goes with them begins with

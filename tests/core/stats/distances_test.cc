@@ -23,6 +23,18 @@ std::vector<float> some_distances(std::size_t n) {
   return out;
 }
 
+/// Of every instruction set: alike to the bit, and but for rounding what is wanted.
+void check_all_are(const std::vector<DistanceSummary>& found, const DistanceSummary& wanted) {
+  for (const DistanceSummary& s : found) {
+    CHECK(s.mean == Approx(wanted.mean).epsilon(1e-12));
+    CHECK(s.root_mean_square == Approx(wanted.root_mean_square).epsilon(1e-12));
+    CHECK(s.median == wanted.median);
+    CHECK(s.percentile_95 == wanted.percentile_95);
+    CHECK(s.largest == wanted.largest);
+    CHECK(s.mean == found.front().mean);
+  }
+}
+
 }  // namespace
 
 TEST_CASE("statistics of distances are those of a sorted list", "[core][stats]") {
@@ -58,15 +70,7 @@ TEST_CASE("many distances at once are those one by one", "[core][stats]") {
       CHECK(sums.weight() == one_by_one.weight());
       found.push_back(sums.summary());
     });
-    const DistanceSummary wanted = one_by_one.summary();
-    for (const DistanceSummary& s : found) {
-      CHECK(s.mean == Approx(wanted.mean).epsilon(1e-12));
-      CHECK(s.root_mean_square == Approx(wanted.root_mean_square).epsilon(1e-12));
-      CHECK(s.median == wanted.median);
-      CHECK(s.percentile_95 == wanted.percentile_95);
-      CHECK(s.largest == wanted.largest);
-      CHECK(s.mean == found.front().mean);  // to the bit, with any instructions
-    }
+    check_all_are(found, one_by_one.summary());
   }
 }
 
@@ -87,14 +91,7 @@ TEST_CASE("weights of distances count as so many of them", "[core][stats]") {
       CHECK(sums.weight() == one_by_one.weight());
       found.push_back(sums.summary());
     });
-    const DistanceSummary wanted = one_by_one.summary();
-    for (const DistanceSummary& s : found) {
-      CHECK(s.mean == Approx(wanted.mean).epsilon(1e-12));
-      CHECK(s.root_mean_square == Approx(wanted.root_mean_square).epsilon(1e-12));
-      CHECK(s.median == wanted.median);
-      CHECK(s.percentile_95 == wanted.percentile_95);
-      CHECK(s.mean == found.front().mean);  // to the bit, with any instructions
-    }
+    check_all_are(found, one_by_one.summary());
   }
 }
 

@@ -40,6 +40,19 @@ TEST_CASE("a file goes with what is called after it", "[job][partners]") {
   CHECK_THROWS_AS(PartnerFiles(dir / "both", is_any).of(dir / "both/r.mask.png"), InputError);
 }
 
+TEST_CASE("of pictures, one whose name only begins alike before a hyphen is another one",
+          "[job][partners]") {
+  const TempDir dir;
+  put_files(dir, {"masks/p.mask.png", "masks/p-2.mask.png"});
+  for (const char* named : {"masks", "masks/*.mask.png"}) {
+    const PartnerFiles masks(dir / named, is_picture_name, "mask", NameCuts::kPoints);
+    CHECK(masks.of(dir / "p-2.png") == dir / "masks/p-2.mask.png");
+    CHECK(masks.of(dir / "p.smooth.png") == dir / "masks/p.mask.png");
+    CHECK_FALSE(masks.find(dir / "p-3.png"));
+    CHECK_FALSE(masks.find(dir / "p-2-3.png"));
+  }
+}
+
 TEST_CASE("the same name in another folder goes before one that only begins alike",
           "[job][partners]") {
   const TempDir dir;
