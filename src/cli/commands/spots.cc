@@ -68,14 +68,11 @@ PatchPlaces places_of(const po::variables_map& given, const SpotsOptions& option
     places.samples.places.push_back(named_value("--sample", text));
   const std::vector<std::string> named = texts_of(given, "samples");
   const std::vector<std::filesystem::path> pictures = pictures_of(options);
-  std::vector<std::filesystem::path> files;
-  for (const std::string& one : named)
-    for (auto& file : sample_files_meant(one, pictures, true, *context.ledger))
-      files.push_back(std::move(file));
   if (named.size() == 1 && names_one_file(named.front())) {
-    places.samples.files.assign(pictures.size(), {files.front()});
-  } else if (!files.empty()) {
-    places.samples.files = sample_files_of(files, pictures);
+    places.samples.files.assign(pictures.size(), {named.front()});
+  } else if (!named.empty()) {
+    places.samples.files =
+        sample_files_named({named.begin(), named.end()}, pictures, true, *context.ledger);
   }
   if (given.count("layout")) {
     refuse_options(given, {"samples", "sample", "apart"}, "--layout says where the spots are");

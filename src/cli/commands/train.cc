@@ -23,6 +23,7 @@
 #include "core/split_list.h"
 #include "job/learn/sample_files.h"
 #include "job/run/input_list.h"
+#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -110,31 +111,22 @@ double read_boxes(const po::variables_map& given, const TrainOptions& options) {
              : number_in("--boxes", text, {.low = 0, .high = kMostDeviations, .with_high = true});
 }
 
-/// What of the samples of a file was checked.
-void read_checked(const std::filesystem::path& file, const std::string& part,
-                  SampleSources& sources) {
-  const CheckedGuesses checked =
-      read_option("--samples", [&] { return parse_checked_guesses(part); });
-  if (!sources.checked.emplace(file, checked).second)
-    throw UsageError("--samples: " + file.string() + " is given twice",
-                     "name all samples that were checked behind it once");
-}
-
-/// The files of each of the pictures, and what of their samples was checked.
-void read_samples(const po::variables_map& given,
-                  const std::vector<std::filesystem::path>& pictures, const Context& context,
-                  SampleSources& sources) {
-  const bool all = given.count("from") == 0;  // of the pictures have samples
+/// Each value without what of its samples was checked, which is noted for all of its files.
+std::vector<std::filesystem::path> read_sample_files(const std::vector<std::string>& texts,
+                                                     SampleSources& sources) {
   std::vector<std::filesystem::path> files;
-  for (const std::string& text : texts_of(given, "samples")) {
+  for (const std::string& text : texts) {
     const auto named = sample_file_part(text);
-    const std::filesystem::path meant = named ? named->file : std::filesystem::path(text);
-    for (auto& file : sample_files_meant(meant, pictures, all, *context.ledger)) {
-      if (named && !named->part.empty()) read_checked(file, named->part, sources);
-      files.push_back(std::move(file));
-    }
+    files.push_back(named ? named->file : std::filesystem::path(text));
+    if (!named || named->part.empty()) continue;
+    const CheckedGuesses checked =
+        read_option("--samples", [&] { return parse_checked_guesses(named->part); });
+    for (const auto& file : files_meant(named->file, is_picture_or_samples))
+      if (!sources.checked.emplace(file, checked).second)
+        throw UsageError("--samples: " + file.string() + " is given twice",
+                         "name all samples that were checked behind it once");
   }
-  sources.files = sample_files_of(files, pictures, all);
+  return files;
 }
 
 std::vector<std::filesystem::path> paths_of(const po::variables_map& given, const char* option) {
@@ -147,7 +139,9 @@ SampleSources read_sources(const po::variables_map& given,
                            const std::vector<std::filesystem::path>& pictures,
                            const Context& context) {
   SampleSources sources;
-  if (given.count("samples")) read_samples(given, pictures, context, sources);
+  if (given.count("samples"))
+    sources.files = sample_files_named(read_sample_files(texts_of(given, "samples"), sources),
+                                       pictures, given.count("from") == 0, *context.ledger);
   sources.painted = paths_of(given, "painted");
   if (!sources.painted.empty() && sources.painted.size() != pictures.size())
     throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +

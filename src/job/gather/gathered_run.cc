@@ -29,6 +29,12 @@ Json common_header(const JournalText& journal) {
   return header;
 }
 
+/// Files that were gathered before are newer than where they come from.
+void date_anew(const path& file, FileState& state) {
+  std::error_code error;
+  if (std::filesystem::exists(file, error)) state.modified = state_of(file).modified;
+}
+
 /// The inputs of a step after another are the files that it wrote, in order.
 void number_anew(JournalText& journal) {
   journal.header["operands"] = Json::array();
@@ -38,14 +44,9 @@ void number_anew(JournalText& journal) {
     JournalEntry& entry = journal.entries[i];
     entry.place = i;
     journal.header["operands"].push_back(entry.file.string());
-    std::error_code error;
-    // They were gathered before, and are newer than where they come from.
     if (!entry.error.empty()) continue;
-    if (std::filesystem::exists(entry.file, error))
-      entry.state.modified = state_of(entry.file).modified;
-    for (JournalPartner& partner : entry.partners)
-      if (std::filesystem::exists(partner.file, error))
-        partner.state.modified = state_of(partner.file).modified;
+    date_anew(entry.file, entry.state);
+    for (ReadFile& partner : entry.partners) date_anew(partner.file, partner.state);
   }
 }
 
@@ -119,7 +120,7 @@ JournalText journal_of(const RunPart& part, const path& output) {
   journal.header = move(std::move(journal.header));
   for (JournalEntry& entry : journal.entries) {
     entry.file = move(Json(entry.file.string())).get<std::string>();
-    for (JournalPartner& partner : entry.partners)
+    for (ReadFile& partner : entry.partners)
       partner.file = move(Json(partner.file.string())).get<std::string>();
     entry.error = move(Json(entry.error)).get<std::string>();
     entry.summary = move(std::move(entry.summary));
@@ -162,10 +163,7 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
       all.failed.insert(entry.file.string());
       continue;
     }
-    Json one = file_json(entry.file, entry.state);
-    for (const JournalPartner& partner : entry.partners)
-      one["with"].push_back(file_json(partner.file, partner.state));
-    all.inputs.push_back(std::move(one));
+    all.inputs.push_back(input_json(entry.file, entry.state, entry.partners));
     all.outputs.insert(all.outputs.end(), entry.outputs.begin(), entry.outputs.end());
   }
   for (path& table : write_joint_tables(journal.entries, whole, context))

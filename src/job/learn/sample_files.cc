@@ -24,20 +24,22 @@ std::size_t input_of(const path& file, const std::vector<path>& inputs,
   return static_cast<std::size_t>(input - inputs.data());
 }
 
-}  // namespace
-
-std::vector<path> sample_files_meant(const path& named, const std::vector<path>& inputs, bool all,
-                                     RunLedger& ledger) {
-  if (names_one_file(named)) return {named};
+/// Adds those of a folder or a pattern to the inputs they go with.
+void add_partners(const path& named, const std::vector<path>& inputs, bool all, RunLedger& ledger,
+                  std::vector<std::vector<path>>& of_input) {
   const PartnerFiles partners(named, is_picture_or_samples, "samples", NameCuts::kPoints);
-  std::vector<path> files;
-  for (const path& input : inputs)
-    if (all || partners.find(input)) files.push_back(partners.of(input, ledger));
-  if (files.empty() && !inputs.empty())
+  bool some = inputs.empty();
+  for (std::size_t i = 0; i < inputs.size(); ++i) {
+    if (!all && !partners.find(inputs[i])) continue;
+    of_input[i].push_back(partners.of(inputs[i], ledger));
+    some = true;
+  }
+  if (!some)
     throw InputError("no file goes with the name of an input",
                      "name the two alike, as pane.samples.geojson and pane.png", named.string());
-  return files;
 }
+
+}  // namespace
 
 std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
                                                const std::vector<path>& inputs, bool all) {
@@ -59,6 +61,25 @@ std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
     throw UsageError("there are " + std::to_string(inputs.size()) + " inputs and " +
                          std::to_string(files.size()) + " sample files",
                      "give one --samples for each input, or more that are called after them");
+  return of_input;
+}
+
+std::vector<std::vector<path>> sample_files_named(const std::vector<path>& named,
+                                                  const std::vector<path>& inputs, bool all,
+                                                  RunLedger& ledger) {
+  std::vector<std::vector<path>> of_input(inputs.size());
+  std::vector<path> files;
+  for (const path& one : named) {
+    if (names_one_file(one)) {
+      files.push_back(one);
+    } else {
+      add_partners(one, inputs, all, ledger, of_input);
+    }
+  }
+  const bool all_by_files = all && files.size() == named.size();
+  const std::vector<std::vector<path>> by_files = sample_files_of(files, inputs, all_by_files);
+  for (std::size_t i = 0; i < inputs.size(); ++i)
+    of_input[i].insert(of_input[i].end(), by_files[i].begin(), by_files[i].end());
   return of_input;
 }
 

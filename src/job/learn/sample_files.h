@@ -9,15 +9,6 @@
 
 namespace chalcedony {
 
-/// The files that a value of --samples stands for: itself, or of a folder or a pattern those that
-/// go with the inputs, in their order, which are noted in the ledger (see PartnerFiles).
-///
-/// Errors    InputError when an input is without one and `all` need one, or two go with it alike,
-///           or none with any; as PartnerFiles
-std::vector<std::filesystem::path> sample_files_meant(
-    const std::filesystem::path& named, const std::vector<std::filesystem::path>& inputs, bool all,
-    RunLedger& ledger);
-
 /// The files of each input, in the order they were given: all of them of a single input; one each,
 /// in their order, where there are no more than inputs; else those that are called after the input,
 /// as `pane.samples.geojson` and `pane.suggested.geojson` after `pane.png`, see PicturesByName.
@@ -30,6 +21,15 @@ std::vector<std::filesystem::path> sample_files_meant(
 std::vector<std::vector<std::filesystem::path>> sample_files_of(
     const std::vector<std::filesystem::path>& files,
     const std::vector<std::filesystem::path>& inputs, bool all = true);
+
+/// The files of each input by the values of --samples: those of folders and patterns that go with
+/// it, which are noted in the ledger (see PartnerFiles), then of files as sample_files_of() says.
+///
+/// Errors    InputError when an input goes with none of a folder and `all` need one, or with two
+///           alike, or none with any; as PartnerFiles; UsageError as sample_files_of()
+std::vector<std::vector<std::filesystem::path>> sample_files_named(
+    const std::vector<std::filesystem::path>& named,
+    const std::vector<std::filesystem::path>& inputs, bool all, RunLedger& ledger);
 
 }  // namespace chalcedony
 

@@ -74,7 +74,7 @@ class EachInput {
       entries_[i] = *before;
       entries_[i]->place = place_of(i);
       context_.ledger->reads(input, before->state);
-      for (const JournalPartner& partner : before->partners)
+      for (const ReadFile& partner : before->partners)
         context_.ledger->reads_with(input, partner.file);
       unchanged_[i] = 1;
     } else {
@@ -107,7 +107,9 @@ class EachInput {
     try {
       entry.summary = work_(entry.file, context);
       entry.outputs = context_.ledger->take_written(entry.file);
-      if (is_recorded_) take_states(entry);
+      if (!is_recorded_) return entry;
+      entry.state = context_.ledger->state(entry.file);
+      entry.partners = context_.ledger->partners_of(entry.file);
     } catch (const InputError& error) {
       if (joint_ && !options_.skip_bad)
         throw with_way_out(at_place(error, entry.file.string()), options_);
@@ -116,13 +118,6 @@ class EachInput {
       fail(error);
     }
     return entry;
-  }
-
-  /// Of the input and of what went with it.
-  void take_states(JournalEntry& entry) {
-    entry.state = context_.ledger->state(entry.file);
-    for (const path& partner : context_.ledger->partners_of(entry.file))
-      entry.partners.push_back({partner, context_.ledger->named_state(partner)});
   }
 
   /// Of several pictures the one is named, even if the error is in a file that goes with it.

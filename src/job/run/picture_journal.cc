@@ -41,7 +41,7 @@ std::string line_of(const JournalEntry& entry, const path& folder) {
   Json json{{"place", entry.place}, {"file", entry.file.string()}};
   if (entry.error.empty()) {
     json.update(dated_file_json(entry.file, entry.state));
-    for (const JournalPartner& partner : entry.partners)
+    for (const ReadFile& partner : entry.partners)
       json["with"].push_back(dated_file_json(partner.file, partner.state));
     json["outputs"] = Json::array();
     for (const path& output : entry.outputs) json["outputs"].push_back(output.string());
@@ -152,7 +152,7 @@ const JournalEntry* PictureJournal::done_before(const path& input) const {
   const auto at = earlier_.find(input);
   if (at == earlier_.end() || !is_unchanged(input, at->second.state, options_.verify))
     return nullptr;
-  for (const JournalPartner& partner : at->second.partners)
+  for (const ReadFile& partner : at->second.partners)
     if (!is_unchanged(partner.file, partner.state, options_.verify)) return nullptr;
   const std::vector<path>& outputs = at->second.outputs;
   const bool all_there = std::all_of(outputs.begin(), outputs.end(), [](const path& output) {

@@ -19,18 +19,12 @@
 
 namespace chalcedony {
 
-/// A file that went with an input, as it was.
-struct JournalPartner {
-  std::filesystem::path file;
-  FileState state;
-};
-
 /// What became of one input.
 struct JournalEntry {
   std::size_t place = 0;  // among the inputs of the whole run
   std::filesystem::path file;
   FileState state;
-  std::vector<JournalPartner> partners;
+  std::vector<ReadFile> partners;  // that went with it
   std::vector<std::filesystem::path> outputs;
   Json summary;
   std::string error;  // the line on stderr; empty when it was done

@@ -75,6 +75,13 @@ Json file_json(const path& file, const FileState& state) {
   return {{"file", file.string()}, {"bytes", state.bytes}, {"hash", state.hash}};
 }
 
+Json input_json(const path& input, const FileState& state, const std::vector<ReadFile>& partners) {
+  Json json = file_json(input, state);
+  for (const ReadFile& partner : partners)
+    json["with"].push_back(file_json(partner.file, partner.state));
+  return json;
+}
+
 Json asked_json(const SharedOptions& options, RunLedger& ledger) {
   Json asked{{"program", program_version()}, {"command", options.command},
              {"operands", options.operands}, {"options", Json::object()},

@@ -5,6 +5,7 @@
 
 #include <filesystem>
 #include <string>
+#include <vector>
 
 #include "io/file/file_state.h"
 #include "job/run/context.h"
@@ -23,6 +24,10 @@ Json asked_json(const SharedOptions& options, RunLedger& ledger);
 
 /// `file`, `bytes` and `hash`.
 Json file_json(const std::filesystem::path& file, const FileState& state);
+
+/// The same of an input, and of the files that went with it in `with`, where there are some.
+Json input_json(const std::filesystem::path& input, const FileState& state,
+                const std::vector<ReadFile>& partners);
 
 /// The text that stands for the results folder in what is written down, so that it does not depend
 /// on where the folder is.

@@ -73,10 +73,15 @@ void RunLedger::reads_with(const path& input, const path& partner) {
   partners_[input].insert(partner);
 }
 
-std::set<path> RunLedger::partners_of(const path& input) const {
-  const std::lock_guard lock(mutex_);
-  const auto at = partners_.find(input);
-  return at == partners_.end() ? std::set<path>() : at->second;
+std::vector<ReadFile> RunLedger::partners_of(const path& input) {
+  std::set<path> own;
+  {
+    const std::lock_guard lock(mutex_);
+    if (const auto at = partners_.find(input); at != partners_.end()) own = at->second;
+  }
+  std::vector<ReadFile> partners;
+  for (const path& partner : own) partners.push_back({partner, named_state(partner)});
+  return partners;
 }
 
 FileState RunLedger::named_state(const path& file) {

@@ -15,6 +15,12 @@
 
 namespace chalcedony {
 
+/// A file as it was when it was read.
+struct ReadFile {
+  std::filesystem::path file;
+  FileState state;
+};
+
 class RunLedger {
  public:
   /// A file that is written for one input, or for the run as a whole when `input` is empty.
@@ -37,7 +43,10 @@ class RunLedger {
 
   /// Notes a file that goes with an input, and was read for it.
   void reads_with(const std::filesystem::path& input, const std::filesystem::path& partner);
-  std::set<std::filesystem::path> partners_of(const std::filesystem::path& input) const;
+  /// Those of an input, by their names.
+  ///
+  /// Errors    as state_of()
+  std::vector<ReadFile> partners_of(const std::filesystem::path& input);
 
   /// The state of a file that an option names, as it was when it was first asked for.
   ///

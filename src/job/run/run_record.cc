@@ -73,10 +73,8 @@ Json inputs_json(const SharedOptions& options, const Context& context, const Jso
     const auto at = read.find(input);
     const bool other_shard = options.shard && at == read.end();
     if (failed.count(input.string()) || other_shard) continue;
-    Json one = file_json(input, context.ledger->state(input));
-    for (const path& partner : context.ledger->partners_of(input))
-      one["with"].push_back(file_json(partner, context.ledger->named_state(partner)));
-    inputs.push_back(std::move(one));
+    RunLedger& ledger = *context.ledger;
+    inputs.push_back(input_json(input, ledger.state(input), ledger.partners_of(input)));
   }
   return inputs;
 }

@@ -20,27 +20,36 @@ TEST_CASE("as many sample files as inputs go with them in their order", "[job][s
 TEST_CASE("of a folder the sample files are meant that go with the inputs", "[job][samples]") {
   const TempDir dir;
   std::filesystem::create_directory(dir / "s");
-  for (const char* name :
-       {"s/a.samples.geojson", "s/b.samples.geojson", "s/b.suggested.geojson", "s/c.png"})
+  for (const char* name : {"s/a.samples.geojson", "s/b.samples.geojson", "s/b.suggested.geojson",
+                           "s/old_b.geojson", "s/c.png"})
     put_text(dir / name, "");
   RunLedger ledger;
-  const auto meant = [&](const std::string& named, const Paths& inputs, bool all = true) {
-    Paths files = sample_files_meant(dir / named, inputs, all, ledger);
-    for (auto& file : files) file = file.filename();
+  const auto meant = [&](const std::vector<std::string>& named, const Paths& inputs,
+                         bool all = true) {
+    Paths paths;
+    for (const std::string& one : named) paths.push_back(dir / one);
+    std::vector<Paths> files = sample_files_named(paths, inputs, all, ledger);
+    for (Paths& its : files)
+      for (auto& file : its) file = file.filename();
     return files;
   };
   const Paths both{dir / "a.png", dir / "b.png"};
-  CHECK(meant("s", both) == Paths{"a.samples.geojson", "b.samples.geojson"});
-  CHECK(meant("s/*.suggested.geojson", both, false) == Paths{"b.suggested.geojson"});
-  CHECK(
-      ledger.partners_of(dir / "b.png") ==
-      std::set<std::filesystem::path>{dir / "s/b.samples.geojson", dir / "s/b.suggested.geojson"});
+  CHECK(meant({"s"}, both) == std::vector<Paths>{{"a.samples.geojson"}, {"b.samples.geojson"}});
+  CHECK(meant({"s/*.suggested.geojson"}, both, false) ==
+        std::vector<Paths>{{}, {"b.suggested.geojson"}});
+  const auto read = ledger.partners_of(dir / "b.png");
+  REQUIRE(read.size() == 2);
+  CHECK(read[0].file == dir / "s/b.samples.geojson");
+  CHECK(read[1].file == dir / "s/b.suggested.geojson");
+  // A name that begins with what is around the star; and another file besides, by its name.
+  CHECK(meant({"s/old_*.geojson", "t/a.more.geojson"}, both, false) ==
+        std::vector<Paths>{{"a.more.geojson"}, {"old_b.geojson"}});
   // A label picture; and one file stands for itself, whatever it is called.
-  CHECK(meant("s", {dir / "c.tif"}) == Paths{"c.png"});
-  CHECK(meant("s/x.geojson", both) == Paths{"x.geojson"});
-  CHECK_THROWS_WITH(meant("s/*.suggested.geojson", both),
+  CHECK(meant({"s"}, {dir / "c.tif"}) == std::vector<Paths>{{"c.png"}});
+  CHECK(meant({"s/x.geojson"}, {dir / "a.png"}) == std::vector<Paths>{{"x.geojson"}});
+  CHECK_THROWS_WITH(meant({"s/*.suggested.geojson"}, both),
                     Catch::Contains("a.png: no file of ") && Catch::Contains("goes with its name"));
-  CHECK_THROWS_WITH(meant("s", {dir / "x.png"}, false),
+  CHECK_THROWS_WITH(meant({"s"}, {dir / "x.png"}, false),
                     Catch::EndsWith("s: no file goes with the name of an input; name the two "
                                     "alike, as pane.samples.geojson and pane.png"));
 }
