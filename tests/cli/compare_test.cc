@@ -212,6 +212,8 @@ TEST_CASE("diff holds each of several pictures against one, or against its own",
   CHECK_FALSE(std::filesystem::exists(dir / "some/b.difference.tif"));
   check_error(run_tool(dir, {"diff", "b.png", "--to", "before", "-o", "none"}), 1,
               "before/b.png: is 1x1, b.png is 2x1");
+  check_error(run_tool(dir, with(diff, {"--to", "no.png", "-o", "none"})), 1,
+              "error: no.png: no such file; check its name and folder");
   check_error(run_tool(dir, with(diff, {"-o", "none", "--resume"})), 2,
               "--resume and --shard need --to here; name what the pictures are held against");
   check_error(run_tool(dir, with(diff, {"c.png", "-o", "none"})), 2,

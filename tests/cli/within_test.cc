@@ -88,7 +88,12 @@ TEST_CASE("a picture without a mask is named, and the others are done", "[cli][w
               "pattern, as \"maps/*.one.png\"");
   CHECK_FALSE(std::filesystem::exists(dir / "others/b.statistics.csv"));
 
-  // A folder that is not there, and a pattern that nothing fits, end the run before it begins.
+  // A file or a folder that is not there, and a pattern that nothing fits, end the run before it
+  // begins, whatever the number of inputs.
+  check_error(run_tool(dir, with(kInspect, {"--within", "none.png", "-o", "no"})), 1,
+              "error: none.png: no such file; check its name and folder");
+  check_error(run_tool(dir, with(kInspect, {"--within", "none.png:ruby", "-o", "no"})), 1,
+              "error: none.png: no such file; check its name and folder");
   check_error(run_tool(dir, with(kInspect, {"--within", "none/", "-o", "no"})), 1, "none");
   check_error(run_tool(dir, with(kInspect, {"--within", "masks/*.mesk.png", "-o", "no"})), 1,
               "masks/*.mesk.png: no file fits this pattern; check its folder and its ending");

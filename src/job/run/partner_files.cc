@@ -76,6 +76,9 @@ PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thin
       one_for_all_(names_one_file(named_)),
       pattern_(is_pattern(named_)),
       files_(files_meant(named_, may_be)) {
+  std::error_code error;
+  if (one_for_all_ && !fs::exists(named_, error))
+    throw InputError("no such file", "check its name and folder", named_.string());
   if (pattern_ && files_.empty())
     throw InputError("no file fits this pattern", "check its folder and its ending",
                      named_.string());
@@ -86,9 +89,11 @@ PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thin
       if (stem.has_extension()) by_short_key_[stem.stem().string()].push_back(&file);
       continue;
     }
+    const std::string text = named_.filename().string(), before = text.substr(0, text.find('*'));
     const fs::path key = starred(file.filename().string(), named_);
-    const bool with_ending = named_.filename().string().ends_with('*');
-    by_key_[with_ending ? key.stem().string() : key.string()].push_back(&file);
+    const std::string star = text.ends_with('*') ? key.stem().string() : key.string();
+    by_key_[before + star].push_back(&file);
+    if (!before.empty()) by_short_key_[star].push_back(&file);
   }
 }
 

@@ -47,12 +47,13 @@ class PartnerFiles {
   PartnerFiles& operator=(const PartnerFiles&) = delete;
   /// `thing` is what a partner may be called besides, as `reference` in `pane.reference.png`.
   ///
-  /// Errors    InputError when a folder cannot be read, or no file fits a pattern
+  /// Errors    InputError when there is no such file or folder, or no file fits a pattern
   PartnerFiles(std::filesystem::path named, MayBePartner may_be, std::string thing = "",
                NameCuts cuts = NameCuts::kPointsAndHyphens);
 
   /// The file that goes with an input: one after whose name the input is called, where that may be
-  /// cut. That name is what `*` stands for, or in a folder, by how sure it is, the stem
+  /// cut. That name is what a pattern has up to the end of what `*` stands for (`pane-a` of
+  /// `pane-*.mask.png`), or that alone, or in a folder, by how sure it is, the stem
   /// without the thing (`pane` of `pane.reference.png`), the stem (`pane` of `pane.png` for
   /// `pane.mask.png`), the input's own (`pane.png` for `pane.png` of another folder), or the stem
   /// without its last part (`pane` of `pane.samples.geojson` for `pane.classes.png`). The longest
@@ -82,7 +83,8 @@ class PartnerFiles {
   bool one_for_all_ = true, pattern_ = false;
   std::vector<std::filesystem::path> files_;
   std::map<std::string, Files> by_key_;        // what an input that goes with them begins with
-  std::map<std::string, Files> by_short_key_;  // the same without its last part
+  std::map<std::string, Files> by_short_key_;  // the same without its last part, or the first one
+                                               // of a pattern
 };
 
 }  // namespace chalcedony

@@ -104,9 +104,29 @@ TEST_CASE("a pattern says which files are meant", "[job][partners]") {
   CHECK(PartnerFiles(dir / "all/*.odd.png", is_any).of("x.png") == dir / "all/*.odd.png");
 }
 
+TEST_CASE("what a pattern has before its star belongs to the name, or does not",
+          "[job][partners]") {
+  const TempDir dir;
+  put_files(dir, {"all/pane-a.truth.png", "all/pane-b.truth.png", "all/old_c.png", "all/pp.png",
+                  "all/ppp.png"});
+  const PartnerFiles panes(dir / "all/pane-*.truth.png", is_picture_name);
+  CHECK(panes.of(dir / "pane-a.png") == dir / "all/pane-a.truth.png");
+  CHECK(panes.of(dir / "maps/pane-b.classes.png") == dir / "all/pane-b.truth.png");
+  CHECK(panes.of(dir / "a.png") == dir / "all/pane-a.truth.png");
+  CHECK_FALSE(panes.find(dir / "pane-c.png"));
+  CHECK(PartnerFiles(dir / "all/old_*", is_picture_name).of(dir / "c.png") ==
+        dir / "all/old_c.png");
+  // The whole name is surer than what is behind the first part.
+  const PartnerFiles both(dir / "all/p*.png", is_picture_name);
+  CHECK(both.of(dir / "pp.png") == dir / "all/pp.png");
+  CHECK(both.of(dir / "p.png") == dir / "all/pp.png");
+}
+
 TEST_CASE("one file goes with one input", "[job][partners]") {
   const TempDir dir;
   put_files(dir, {"p.png"});
+  CHECK_THROWS_WITH(PartnerFiles(dir / "q.png", is_any),
+                    Catch::EndsWith("q.png: no such file; check its name and folder"));
   CHECK(PartnerFiles(dir / "p.png", is_any).of("whatever.png") == dir / "p.png");
   CHECK_NOTHROW(require_one_each("--image", dir / "p.png", 1));
   CHECK_NOTHROW(require_one_each("--image", dir.path(), 3));
