@@ -175,7 +175,7 @@ TEST_CASE("diff holds each of several pictures against one, or against its own",
   const Words drawn = with(diff, {"--to", "before", "--figures", "svg"});
   REQUIRE(run_tool(dir, with(drawn, {"-o", "whole"})).exit_code == 0);
   CHECK_THAT(text_of_file(dir / "whole/difference.figure.svg"),
-             Catch::Contains("Differences of 2 pictures from one each") &&
+             Catch::Contains("Differences of 2 pictures, each from its own") &&
                  Catch::Contains(">b.png<") && Catch::Contains("difference by cie76") &&
                  Catch::Contains("dashed: the tolerance"));
   for (const char* shard : {"1/2", "2/2"})

@@ -252,11 +252,11 @@ class DiffJob {
   DifferenceTally found_;
 };
 
-/// What the pictures are held against.
-std::string others_of(const Json& pictures) {
+/// What the pictures are held against, as a title goes on.
+std::string from_what(const Json& pictures) {
   std::set<std::string> others;
   for (const Json& picture : pictures) others.insert(picture["second"].get<std::string>());
-  return others.size() == 1 ? *others.begin() : "one each";
+  return others.size() == 1 ? " from " + *others.begin() : ", each from its own";
 }
 
 }  // namespace
@@ -267,7 +267,7 @@ void report_differences(Json& summary, Plot& plot, Results& results) {
   const auto formula = pictures[0]["formula"].get<std::string>();
   PictureRanges ranges;
   ranges.title =
-      "Differences of " + std::to_string(pictures.size()) + " pictures from " + others_of(pictures);
+      "Differences of " + std::to_string(pictures.size()) + " pictures" + from_what(pictures);
   ranges.subtitle = "bars: what 95 % of the pixels do not exceed; dots: the median";
   ranges.axis = "difference by " + formula;
   ranges.limit = pictures[0]["tolerance"].get<double>();
