@@ -62,7 +62,7 @@ std::string plot_of_rings(Plot& plot, const std::vector<MapAccuracy>& maps, std:
 
 void draw_overall(Plot& plot, const Box& box, Edges axes, const MapsFigure& figure) {
   const std::vector<MapAccuracy>& maps = figure.maps;
-  const std::optional<BetweenMaps>& between = figure.between;
+  const std::optional<ShareOfUnits>& between = figure.between;
   std::vector<std::string> names;
   std::string dots;
   for (const MapAccuracy& map : maps) names.push_back(map.name);

@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/assess/accuracy.h"
-#include "core/assess/between_maps.h"
+#include "core/stats/share_of_units.h"
 #include "figure/plot/plot.h"
 
 namespace chalcedony {
@@ -25,8 +25,8 @@ struct MapsFigure {
   std::vector<MapAccuracy> maps;
   double line = 0;  // an overall accuracy, 0-1, and what it is of
   std::string line_of;
-  std::optional<BetweenMaps> between{};  // the interval of the line, by how much the maps differ
-  std::vector<std::string> rings{};      // what the rings of each map are
+  std::optional<ShareOfUnits> between{};  // the interval of the line, by how much the maps differ
+  std::vector<std::string> rings{};       // what the rings of each map are
 };
 
 /// A row for each map: its overall accuracy with its interval, with a line through all and the band

@@ -67,7 +67,7 @@ Json AssessReport::together_json() const {
   json.update(taken_json(0, maps_.size()));
   json.update(assessment_json(judged_.together));
   if (judged_.between)
-    json["between_maps"] = {{"maps", judged_.between->maps},
+    json["between_maps"] = {{"maps", judged_.between->units},
                             {"standard_error", judged_.between->standard_error},
                             {"overall_low", judged_.between->interval.low},
                             {"overall_high", judged_.between->interval.high}};
@@ -90,7 +90,7 @@ void AssessReport::add_gain(Json& json, std::size_t versus) const {
   json["better_on"] = better;
   json["worse_on"] = worse;
   if (judged_.gains.empty() || !judged_.gains[versus]) return;
-  const BetweenMaps& gain = *judged_.gains[versus];
+  const ShareOfUnits& gain = *judged_.gains[versus];
   json["gain"] = gain.share;
   json["gain_standard_error"] = gain.standard_error;
   json["gain_low"] = gain.interval.low;

@@ -151,18 +151,18 @@ class Judge {
 
   void compare_maps() {
     const auto score = [](const Agreement& agreement) {
-      return MapScore{right_pixels(agreement), agreement.accuracy.total};
+      return UnitPart{right_pixels(agreement), agreement.accuracy.total};
     };
-    std::vector<MapScore> first;
-    std::vector<std::vector<MapScore>> others(options_.versus.size());
+    std::vector<UnitPart> first;
+    std::vector<std::vector<UnitPart>> others(options_.versus.size());
     for (const JudgedMap& one : judged_.each) {
       first.push_back(score(one.assessment.map));
       for (std::size_t v = 0; v < others.size(); ++v)
         others[v].push_back(score(one.assessment.versus[v].map));
     }
-    judged_.between = between_maps(first, options_.level);
-    for (const std::vector<MapScore>& maps : others)
-      judged_.gains.push_back(gain_between_maps(first, maps, options_.level));
+    judged_.between = share_of_units(first, options_.level);
+    for (const std::vector<UnitPart>& maps : others)
+      judged_.gains.push_back(gain_of_units(first, maps, options_.level));
   }
 
   void warn_of_small_classes() const {

@@ -6,8 +6,8 @@
 #include <optional>
 #include <vector>
 
-#include "core/assess/between_maps.h"
 #include "core/assess/sample_draw.h"
+#include "core/stats/share_of_units.h"
 #include "job/assess/assess.h"
 #include "job/assess/assessed_files.h"
 #include "job/assess/assessed_maps.h"
@@ -23,11 +23,11 @@ struct JudgedMap {
 
 struct JudgedMaps {
   std::vector<JudgedMap> each;
-  Assessment together;                 // of the pixels of all maps
-  std::vector<DrawnPixel> sampled;     // as they were drawn, numbered through all maps; may be none
-  std::optional<BetweenMaps> between;  // the accuracy of several maps, by how much they differ
+  Assessment together;              // of the pixels of all maps
+  std::vector<DrawnPixel> sampled;  // as they were drawn, numbered through all maps; may be none
+  std::optional<ShareOfUnits> between;  // the accuracy of several maps, by how much they differ
   // Of the maps of each --versus, likewise how much more is right; none when that cannot be said.
-  std::vector<std::optional<BetweenMaps>> gains;
+  std::vector<std::optional<ShareOfUnits>> gains;
 
   bool alone() const { return each.size() == 1; }
   const ClassMatching& matching(std::size_t map) const { return each[map].assessment.map.matching; }

@@ -1,12 +1,11 @@
-// How far the accuracy of several maps can be trusted, against plain formulas and by trial.
-#include "core/assess/between_maps.h"
+// How far a share over units can be trusted, against plain formulas and by trial.
+#include "core/stats/share_of_units.h"
 
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <random>
 
-#include "core/assess/pixel_numbering.h"
 #include "core/stats/normal_distribution.h"
 #include "core/stats/proportion.h"
 #include "core/stats/student_distribution.h"
@@ -22,56 +21,55 @@ TEST_CASE("Student's t has the values of the printed tables", "[core][stats]") {
   CHECK(student_t(0.95, 1e7) == Approx(normal_z(0.95)).margin(1e-5));
 }
 
-TEST_CASE("maps that differ make the interval of their accuracy", "[core][assess]") {
+TEST_CASE("units that differ make the interval of their share", "[core][stats]") {
   // By hand: 160 of 200 right; residuals 10, 0 and -10.
-  const auto found = between_maps({{90, 100}, {40, 50}, {0, 0}, {30, 50}}, 0.95);
+  const auto found = share_of_units({{90, 100}, {40, 50}, {0, 0}, {30, 50}}, 0.95);
   REQUIRE(found);
-  CHECK(found->maps == 3);
+  CHECK(found->units == 3);
   CHECK(found->share == Approx(0.8));
   CHECK(found->standard_error == Approx(std::sqrt(1.5 * 200) / 200));
   CHECK(found->interval.low == Approx(0.8 - 4.30265 * found->standard_error).margin(1e-5));
   CHECK(found->interval.high == 1);
-  CHECK_FALSE(between_maps({}, 0.95));
-  CHECK_FALSE(between_maps({{5, 9}, {0, 0}}, 0.95));
-  CHECK_FALSE(between_maps({{5, 10}, {50, 100}}, 0.95));
-  CHECK_FALSE(between_maps({{1, 3}, {7, 21}, {100, 300}}, 0.95));
+  CHECK_FALSE(share_of_units({}, 0.95));
+  CHECK_FALSE(share_of_units({{5, 9}, {0, 0}}, 0.95));
+  CHECK_FALSE(share_of_units({{5, 10}, {50, 100}}, 0.95));
+  CHECK_FALSE(share_of_units({{1, 3}, {7, 21}, {100, 300}}, 0.95));
 }
 
-TEST_CASE("of maps of one size it is the interval of the mean of their accuracies",
-          "[core][assess]") {
+TEST_CASE("of units of one size it is the interval of the mean of their shares", "[core][stats]") {
   std::mt19937 random(4);
-  std::vector<MapScore> maps;
+  std::vector<UnitPart> units;
   double sum = 0, squares = 0;
   for (int i = 0; i < 9; ++i) {
-    maps.push_back({500 + random() % 500, 1000});
-    const double share = static_cast<double>(maps.back().right) / 1000;
+    units.push_back({500 + random() % 500, 1000});
+    const double share = static_cast<double>(units.back().part) / 1000;
     sum += share;
     squares += share * share;
   }
   const double mean = sum / 9, variance = (squares - 9 * mean * mean) / 8;
-  const auto found = between_maps(maps, 0.9);
+  const auto found = share_of_units(units, 0.9);
   CHECK(found->share == Approx(mean));
   CHECK(found->standard_error == Approx(std::sqrt(variance / 9)));
   CHECK(found->interval.high - found->share == Approx(student_t(0.9, 8) * found->standard_error));
 }
 
-TEST_CASE("the interval between maps holds the truth as often as it says", "[core][assess]") {
-  // Maps whose own accuracies spread about 0.8; what a size of 400 to 1200 draws from each.
+TEST_CASE("the interval between units holds the truth as often as it says", "[core][stats]") {
+  // Units whose own shares spread about 0.8; what a size of 400 to 1200 draws from each.
   std::mt19937 random(11);
   std::normal_distribution<double> spread(0.8, 0.06);
   int held = 0, held_as_if_apart = 0;
   constexpr int kTrials = 600;
   for (int trial = 0; trial < kTrials; ++trial) {
-    std::vector<MapScore> maps;
+    std::vector<UnitPart> units;
     std::uint64_t right = 0, all = 0;
     for (int m = 0; m < 15; ++m) {
       const std::uint64_t size = 400 + random() % 800;
       std::binomial_distribution<std::uint64_t> draw(size, std::clamp(spread(random), 0.0, 1.0));
-      maps.push_back({draw(random), size});
-      right += maps.back().right;
+      units.push_back({draw(random), size});
+      right += units.back().part;
       all += size;
     }
-    const Interval between = between_maps(maps, 0.95)->interval;
+    const Interval between = share_of_units(units, 0.95)->interval;
     const Interval apart = *wilson_interval(right, all, 0.95);
     held += between.low <= 0.8 && 0.8 <= between.high;
     held_as_if_apart += apart.low <= 0.8 && 0.8 <= apart.high;
@@ -81,34 +79,16 @@ TEST_CASE("the interval between maps holds the truth as often as it says", "[cor
   CHECK(held_as_if_apart < 0.6 * kTrials);
 }
 
-TEST_CASE("how much better second maps are is told by how much that differs", "[core][assess]") {
+TEST_CASE("how much more second units have is told by how much that differs", "[core][stats]") {
   // By hand: 5, -1 and 2 more of 100, 100 and 50: 6 of 250; residuals 2.6, -3.4 and 0.8.
-  const std::vector<MapScore> first{{80, 100}, {91, 100}, {40, 50}};
-  const auto gain = gain_between_maps(first, {{85, 100}, {90, 100}, {42, 50}}, 0.95);
+  const std::vector<UnitPart> first{{80, 100}, {91, 100}, {40, 50}};
+  const auto gain = gain_of_units(first, {{85, 100}, {90, 100}, {42, 50}}, 0.95);
   REQUIRE(gain);
   CHECK(gain->share == Approx(6.0 / 250));
   CHECK(gain->standard_error == Approx(std::sqrt(1.5 * (2.6 * 2.6 + 3.4 * 3.4 + 0.8 * 0.8)) / 250));
   CHECK(gain->interval.low < 0);
   CHECK(gain->interval.high > gain->share);
-  const auto back = gain_between_maps({{85, 100}, {90, 100}, {42, 50}}, first, 0.95);
+  const auto back = gain_of_units({{85, 100}, {90, 100}, {42, 50}}, first, 0.95);
   CHECK(back->interval.high == Approx(-gain->interval.low));
-  CHECK_FALSE(gain_between_maps({{1, 2}}, {{2, 2}}, 0.95));
-}
-
-TEST_CASE("pixels are numbered through several pictures", "[core][assess]") {
-  PixelNumbering numbering;
-  numbering.add(4, 3);
-  numbering.add(1, 1);
-  numbering.add(5, 2);
-  CHECK(numbering.first_of(0) == 0);
-  CHECK(numbering.first_of(2) == 13);
-  const auto at = [&](std::uint64_t number) {
-    const auto [picture, x, y] = numbering.place_of(number);
-    return std::vector<std::size_t>{picture, x, y};
-  };
-  CHECK(at(0) == std::vector<std::size_t>{0, 0, 0});
-  CHECK(at(11) == std::vector<std::size_t>{0, 3, 2});
-  CHECK(at(12) == std::vector<std::size_t>{1, 0, 0});
-  CHECK(at(13) == std::vector<std::size_t>{2, 0, 0});
-  CHECK(at(22) == std::vector<std::size_t>{2, 4, 1});
+  CHECK_FALSE(gain_of_units({{1, 2}}, {{2, 2}}, 0.95));
 }
