@@ -1,10 +1,12 @@
 #include "demo/demo_data.h"
 
 #include <cmath>
+#include <initializer_list>
 #include <nlohmann/json.hpp>
 #include <numbers>
 #include <span>
 #include <string>
+#include <utility>
 
 #include "demo/beads.h"
 #include "demo/panel.h"
@@ -145,12 +147,9 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
     write_rgb(file(plan.name + ".png"), panel.width, panel.height, panel.rgb);
     write_glass(file(plan.name + ".reference.png"), panel.width, panel.height, panel.reference);
     if (plan.name == "panel-a") write_rough_mask(file("panel-a.rough.png"), panel, 2);
-    if (plan.name == "panel-b") {
-      write_glass(file("panel-b.1911.png"), panel.width, panel.height,
-                  surveyed_glass(plan, Survey::k1911));
-      write_glass(file("panel-b.1954.png"), panel.width, panel.height,
-                  surveyed_glass(plan, Survey::k1954));
-    }
+    for (const auto& [year, survey] :
+         {std::pair{".1911.png", Survey::k1911}, std::pair{".1954.png", Survey::k1954}})
+      write_glass(file(plan.name + year), panel.width, panel.height, surveyed_glass(plan, survey));
     if (plan.samples) write_samples(file(plan.name + ".samples.geojson"), panel);
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,

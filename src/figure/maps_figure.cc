@@ -22,7 +22,6 @@ constexpr std::size_t kMostWithF1 = 12;  // more classes leave room for colors o
 constexpr double kMostOfNames = 0.45;    // of the panel they stand in
 constexpr double kBesideNames = 16;      // of the page, in pixels
 constexpr int kMapNamePoints = 11, kClassNamePoints = 11;
-constexpr double kTicsBelow = 34;
 constexpr double kRingsHigh = 0.4;  // of a row, below its dot, so that none hides it
 constexpr const char* kDotColor = "#2f6690";
 constexpr const char* kBandColor = "#e7dcc4";

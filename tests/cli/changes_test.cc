@@ -23,8 +23,13 @@ void write_times(const TempDir& dir) {
   write_labels(dir / "t3.png", 4, {1, 2, 1, 2, 2, 2, 2, 1}, kLichenRock);
 }
 
+/// What is told of the only place.
 json changes_told(const TempDir& dir, const Words& words) {
-  return summary_of(run_tool(dir, with({"changes"}, with(words, {"--summary", "json"}))));
+  const json told =
+      summary_of(run_tool(dir, with({"changes"}, with(words, {"--summary", "json"}))));
+  REQUIRE(told["inputs"].size() == 1);
+  CHECK_FALSE(told.contains("together"));
+  return told["inputs"][0];
 }
 
 }  // namespace
@@ -33,11 +38,11 @@ TEST_CASE("changes tells what became of each class, by its name", "[cli][changes
   const TempDir dir;
   write_times(dir);
   const json told = changes_told(dir, {"t1.png", "t2.png", "--pixel-size", "2mm"});
-  CHECK(told["inputs"][0]["counted"] == 8);
-  CHECK(told["inputs"][0]["classes"][0]["pixels"] == 2);
-  CHECK(told["inputs"][1]["classes"][0]["pixels"] == 3);
-  CHECK(told["inputs"][1]["classes"][2]["name"] == "moss");
-  CHECK(told["inputs"][1]["unclassified"] == 1);
+  CHECK(told["counted"] == 8);
+  CHECK(told["maps"][0]["classes"][0]["pixels"] == 2);
+  CHECK(told["maps"][1]["classes"][0]["pixels"] == 3);
+  CHECK(told["maps"][1]["classes"][2]["name"] == "moss");
+  CHECK(told["maps"][1]["unclassified"] == 1);
   CHECK_FALSE(told.contains("histories"));
   REQUIRE(told["steps"].size() == 1);
   const json& step = told["steps"][0];
@@ -117,14 +122,14 @@ TEST_CASE("changes counts pixels of a region and a mask only", "[cli][changes]")
   const TempDir dir;
   write_times(dir);
   const json part = changes_told(dir, {"t1.png", "t2.png", "--region", "2,0,2,2", "-o", "out"});
-  CHECK(part["inputs"][0]["counted"] == 4);
-  CHECK(part["inputs"][0]["excluded"]["outside_region"] == 4);
+  CHECK(part["counted"] == 4);
+  CHECK(part["excluded"]["outside_region"] == 4);
   CHECK(part["steps"][0]["changed"] == 1);
   CHECK(labels_in(dir / "out/changed.png") == std::vector<std::uint8_t>{0, 0, 2, 1, 0, 0, 1, 1});
   write_labels(dir / "on.png", 4, {255, 0, 0, 0, 0, 255, 0, 0});
   const json within = changes_told(dir, {"t1.png", "t2.png", "--within", "on.png"});
-  CHECK(within["inputs"][0]["counted"] == 2);
-  CHECK(within["inputs"][0]["excluded"]["outside_mask"] == 6);
+  CHECK(within["counted"] == 2);
+  CHECK(within["excluded"]["outside_mask"] == 6);
   CHECK(within["steps"][0]["changed"] == 1);
   write_labels(dir / "off.png", 4, std::vector<std::uint8_t>(8, 0));
   check_error(run_tool(dir, {"changes", "t1.png", "t2.png", "--within", "off.png", "-o", "none"}),
@@ -186,8 +191,10 @@ TEST_CASE("changes refuses what it cannot do, and leaves nothing", "[cli][change
     check_error(run_tool(dir, with({"changes"}, with(words, {"-o", "out"}))), code, message);
     CHECK(dir.files() == before);
   };
-  refused({"t1.png"}, 2,
-          "changes takes 2 to 8 maps of one place, not 1; give them in the order of time");
+  refused(
+      {"t1.png"}, 2,
+      "changes takes 2 to 8 maps of one place, not 1; give them in the order of time, or of many "
+      "places those of later times by --then");
   refused({"t1.png", "wide.png"}, 1,
           "wide.png: is 8x1, t1.png is 4x2; give maps of one place, all of one size");
   for (const char* map : {"other.png", "mask.png"})
@@ -196,6 +203,8 @@ TEST_CASE("changes refuses what it cannot do, and leaves nothing", "[cli][change
                 ": has no class that t1.png has; give maps of the same classes, or masks");
   refused({"t1.png", "deep.tif"}, 1,
           "deep.tif: has the number 300, above 255, and no list of classes; give a class map");
+  refused({"t1.png", "t2.png", "--shard", "1/2"}, 2,
+          "--resume and --shard need --then here; give the maps of several places");
   refused({"t1.png", "t2.png", "--hue-floor", "3"}, 2, "changes looks at classes, not at colors");
   // Colors of class maps only stand for something.
   check_error(run_tool(dir, {"diff", "t1.png", "t2.png", "-o", "out"}), 1,

@@ -107,7 +107,7 @@ TEST_CASE("300 classes are held against each other, and thousands are not", "[cl
   write_squares(dir / "after.png", changed);
   const json step =
       summary_of(run_tool(dir, {"changes", "before.png", "after.png", "-o", "out", "--figures",
-                                "none", "--summary", "json"}))["steps"][0];
+                                "none", "--summary", "json"}))["inputs"][0]["steps"][0];
   constexpr unsigned kSquare = kSquareSide * kSquareSide;
   CHECK(step["changed"] == 300 / 7 * kSquare);
   CHECK(step["classes"][298]["gained"] == 300 / 7 * kSquare);

@@ -49,9 +49,9 @@ TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usa
        "--depth; see --help for all"},
       {{"slice", "a.png", "--reject", "99"},
        "there is no option '--reject' here; classify has it; this command's own are --channel, "},
-      {{"changes", "a.png", "b.png", "--resume"},
+      {{"join", "a.png", "--resume"},
        "there is no option '--resume' here; other commands have it; this command's own are "
-       "--pixel-size; see --help for all"},
+       "--space, --plane, --depth, --alpha; see --help for all"},
       {{"inspect", "a.png", "--at", "3"}, "--at: '3' is not a pixel"},
       {{"inspect", "a.png", "--region", "1,2,3"}, "--region: '1,2,3' is not a region"},
       {{"inspect", "a.png", "--threads", "0"}, "--threads: '0' is not a whole number from 1"},

@@ -13,6 +13,8 @@ namespace chalcedony {
 
 /// What tics and a title take below an axis and beside an upright one, in pixels of the page.
 inline constexpr double kAxisBelow = 58, kAxisBeside = 88;
+/// The same of tics alone.
+inline constexpr double kTicsBelow = 34;
 
 /// Values in [low, high] at steps of 1, 2 or 5 times a power of ten, at most `most` of them.
 std::vector<double> round_tics(double low, double high, std::size_t most);

@@ -52,7 +52,7 @@ class ChangedPictures::Painter {
   std::vector<PaintedLabels::Painter> before_, changed_;
 };
 
-ChangedPictures::ChangedPictures(TimedMaps& maps, Results& results, FigureFormat figures)
+ChangedPictures::ChangedPictures(TimedMaps& maps, const PlaceResults& results, FigureFormat figures)
     : maps_(maps), results_(results) {
   std::vector<std::string> colors;
   for (std::size_t c = 0; c <= maps.classes(); ++c) colors.push_back(maps.color(c));
@@ -71,12 +71,12 @@ ChangedPictures::ChangedPictures(TimedMaps& maps, Results& results, FigureFormat
     };
     before_.push_back(begin(classes));
     changed_.push_back(begin(changes));
-    if (results.wants("changed")) changed_.back()->write_to(results.path(name(step, ".png")));
+    if (results.wants("changed")) changed_.back()->write_to(results.path(name(step), "png"));
   }
 }
 
-std::string ChangedPictures::name(std::size_t step, const std::string& end) const {
-  return "changed" + (maps_.size() > 2 ? "-" + std::to_string(step + 1) : "") + end;
+std::string ChangedPictures::name(std::size_t step) const {
+  return "changed" + (maps_.size() > 2 ? "-" + std::to_string(step + 1) : "");
 }
 
 void ChangedPictures::paint() {
@@ -89,10 +89,10 @@ void ChangedPictures::paint() {
 }
 
 void ChangedPictures::add_figures(Plot& plot) {
+  const std::vector<std::string> names = maps_.names();
   for (std::size_t step = 0; step < changed_.size(); ++step)
-    add_changed_figure(plot, results_.path(name(step, ".figure." + extension_of(plot.format()))),
-                       "What changed from " + maps_.file(step).filename().string() + " to " +
-                           maps_.file(step + 1).filename().string(),
+    add_changed_figure(plot, results_.path(name(step) + ".figure", extension_of(plot.format())),
+                       "What changed from " + names[step] + " to " + names[step + 1],
                        changed_[step]->legend_lines(), before_[step]->thumbnail(),
                        changed_[step]->thumbnail());
 }

@@ -8,9 +8,9 @@
 #include <vector>
 
 #include "figure/plot/plot.h"
+#include "job/change/place_results.h"
 #include "job/change/timed_maps.h"
 #include "job/picture/painted_labels.h"
-#include "job/run/results.h"
 
 namespace chalcedony {
 
@@ -19,7 +19,7 @@ class ChangedPictures {
   /// `changed` is written where results hold it, and made small for figures where those are drawn.
   ///
   /// Errors    OutputError
-  ChangedPictures(TimedMaps& maps, Results& results, FigureFormat figures);
+  ChangedPictures(TimedMaps& maps, const PlaceResults& results, FigureFormat figures);
 
   /// A pass over the maps paints all of them.
   ///
@@ -36,10 +36,10 @@ class ChangedPictures {
 
   class Painter;
 
-  std::string name(std::size_t step, const std::string& end) const;
+  std::string name(std::size_t step) const;
 
   TimedMaps& maps_;
-  Results& results_;
+  const PlaceResults& results_;
   std::vector<std::unique_ptr<PaintedLabels>> before_;   // for figures
   std::vector<std::unique_ptr<PaintedLabels>> changed_;  // of each step
 };

@@ -1,23 +1,51 @@
 #include "job/change/changes.h"
 
-#include "core/error.h"
+#include <deque>
+
 #include "figure/changes_figure.h"
 #include "job/change/changed_pictures.h"
+#include "job/change/changes_of_places.h"
 #include "job/change/changes_report.h"
+#include "job/change/place_results.h"
 #include "job/change/timed_maps.h"
 #include "job/picture/figures.h"
-#include "job/picture/short_names.h"
+#include "job/repeat/each_input.h"
+#include "job/run/input_list.h"
+#include "job/run/partner_files.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
 
+/// The maps of each place, in the order of time.
+class MapsOfPlaces {
+ public:
+  /// Errors    InputError when there is no such file or folder, or no file fits a pattern
+  explicit MapsOfPlaces(const ChangesOptions& options)
+      : of_only_one_(options.then.empty() ? options.shared.inputs
+                                          : std::vector<std::filesystem::path>()) {
+    // Those of pane-2 are another place than those of pane.
+    for (const std::filesystem::path& named : options.then)
+      later_.emplace_back(named, is_picture_name, "", NameCuts::kPoints);
+  }
+
+  /// Errors    InputError when a later map is not there, or two go with the first one alike
+  std::vector<std::filesystem::path> of(const std::filesystem::path& first,
+                                        RunLedger& ledger) const {
+    if (!of_only_one_.empty()) return of_only_one_;
+    std::vector<std::filesystem::path> maps{first};
+    for (const PartnerFiles& files : later_) maps.push_back(files.of(first, ledger));
+    return maps;
+  }
+
+ private:
+  std::vector<std::filesystem::path> of_only_one_;
+  std::deque<PartnerFiles> later_;
+};
+
 /// What became of the classes, for the figure of flows.
 ChangesFigure flows_figure(const TimedMaps& maps) {
-  std::vector<std::filesystem::path> files;
-  for (std::size_t map = 0; map < maps.size(); ++map)
-    files.push_back(maps.file(map).parent_path() / maps.file(map).stem());
-  ChangesFigure figure{"What became of the classes", short_names(files), {}, {}, {}};
+  ChangesFigure figure{"What became of the classes", maps.names(), {}, {}, {}};
   for (std::size_t c = 0; c <= maps.classes(); ++c)
     figure.classes.push_back({maps.name(c), maps.color(c)});
   figure.shares.assign(maps.size(), std::vector<double>(maps.classes() + 1));
@@ -32,12 +60,25 @@ ChangesFigure flows_figure(const TimedMaps& maps) {
   return figure;
 }
 
-void write_tables(const TimedMaps& maps, const ChangesOptions& options, Results& results) {
+void write_tables(const TimedMaps& maps, const ChangesOptions& options,
+                  const PlaceResults& results) {
   if (results.wants("changes"))
-    write_changes(results.path("changes.csv"), maps, options.pixel_size);
-  if (results.wants("gains")) write_gains(results.path("gains.csv"), maps, options.pixel_size);
+    write_changes(results.path("changes", "csv"), maps, options.pixel_size);
+  if (results.wants("gains")) write_gains(results.path("gains", "csv"), maps, options.pixel_size);
   if (results.wants("histories") && (maps.size() > 2 || options.shared.asks_for("histories")))
-    write_histories(results.path("histories.csv"), maps, options.pixel_size);
+    write_histories(results.path("histories", "csv"), maps, options.pixel_size);
+}
+
+void paint_pictures(TimedMaps& maps, const PlaceResults& results, FigureFormat format,
+                    const Context& context) {
+  if (format == FigureFormat::kNone && !results.wants("changed")) return;
+  ChangedPictures pictures(maps, results, format);
+  pictures.paint();
+  if (format == FigureFormat::kNone) return;
+  Plot plot(format);
+  add_flows_figure(plot, results.path("flows.figure", extension_of(format)), flows_figure(maps));
+  pictures.add_figures(plot);
+  draw_figures(plot, context);
 }
 
 }  // namespace
@@ -50,36 +91,34 @@ const std::vector<ResultKind>& changes_results() {
       {"changed",
        "changed.png: a class map of what changed, and into what; of more than two maps "
        "changed-1.png, changed-2.png and so on"},
+      {"places",
+       "places.csv: of several places, how each class went in all of them together, and between "
+       "what limits in places like them; every other result is <stem>.changes.csv and so on then, "
+       "and its tables are also joined"},
       {"figure",
        "flows.figure.png: what became of the classes, as bands; changed.figure.png: the map before "
-       "and what changed"}};
+       "and what changed; of several places also gains.figure.png: how each class went in each"}};
   return kinds;
 }
 
 Json run_changes(const ChangesOptions& options, const Context& context) {
-  Results results(options.shared, context, changes_results(), ResultNames::kRun);
-  const FigureFormat format = figure_formats(results, options.shared, context).of_all;
+  const bool only_one = options.then.empty();
+  Results results(options.shared, context, changes_results(),
+                  only_one ? ResultNames::kRun : ResultNames::kInputs);
+  SharedOptions places = options.shared;
+  if (only_one) places.inputs.resize(1);
+  const MapsOfPlaces maps_of_places(options);
+  const FigureFormats figures = figure_formats(results, places, context);
   Json summary = summary_frame("changes");
-  TimedMaps maps(options.shared, context);
-  write_tables(maps, options, results);
-  Plot plot(format);
-  if (format != FigureFormat::kNone || results.wants("changed")) {
-    ChangedPictures pictures(maps, results, format);
-    pictures.paint();
-    if (format != FigureFormat::kNone) {
-      add_flows_figure(plot, results.path("flows.figure." + extension_of(format)),
-                       flows_figure(maps));
-      pictures.add_figures(plot);
-    }
-  }
-  draw_figures(plot, context);
-  for (std::size_t map = 0; map < maps.size(); ++map)
-    summary["inputs"].push_back(map_json(maps, map, options.pixel_size));
-  summary["steps"] = Json::array();
-  for (const MapStep& step : steps_of(maps.size()))
-    summary["steps"].push_back(step_json(maps, step, options.pixel_size));
-  if (maps.size() > 2) summary["histories"] = histories_json(maps, options.pixel_size);
-  results.report(summary);
+  const auto do_one = [&](const std::filesystem::path& first, const Context& its_context) {
+    TimedMaps maps(maps_of_places.of(first, *its_context.ledger), options.shared, its_context);
+    const PlaceResults its_results(results, only_one ? std::filesystem::path() : first);
+    write_tables(maps, options, its_results);
+    paint_pictures(maps, its_results, figures.of_each, its_context);
+    return place_json(maps, options.pixel_size);
+  };
+  for_each_input(places, context, summary, do_one);
+  end_with_report(summary, figures.of_all, report_changes, results, context);
   return summary;
 }
 

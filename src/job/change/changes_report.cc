@@ -38,25 +38,13 @@ std::vector<std::uint64_t> pixels_of_map(const TimedMaps& maps, std::size_t map)
   return pixels;
 }
 
-}  // namespace
-
-std::vector<MapStep> steps_of(std::size_t maps) {
-  std::vector<MapStep> steps;
-  for (std::size_t map = 1; map < maps; ++map) steps.emplace_back(map - 1, map);
-  if (maps > 2) steps.emplace_back(0, maps - 1);
-  return steps;
-}
-
 Json map_json(const TimedMaps& maps, std::size_t map, const PixelSize& size) {
   const std::vector<std::uint64_t> pixels = pixels_of_map(maps, map);
   std::vector<MapClass> classes;
   for (std::size_t c = 0; c < maps.classes(); ++c) classes.push_back({maps.name(c), maps.color(c)});
   return {{"file", maps.file(map).string()},
-          {"counted", maps.counted()},
-          {"excluded", excluded_json(maps.excluded())},
           {"unclassified", pixels[0]},
           {"unclassified_percent", percent(pixels[0], maps.counted())},
-          {"unit", size.unit},
           {"classes", classes_json(classes, pixels, maps.counted(), size)}};
 }
 
@@ -107,6 +95,31 @@ Json histories_json(const TimedMaps& maps, const PixelSize& size) {
                     {"area", size.area(history.pixels)}});
   }
   return json;
+}
+
+}  // namespace
+
+std::vector<MapStep> steps_of(std::size_t maps) {
+  std::vector<MapStep> steps;
+  for (std::size_t map = 1; map < maps; ++map) steps.emplace_back(map - 1, map);
+  if (maps > 2) steps.emplace_back(0, maps - 1);
+  return steps;
+}
+
+Json place_json(const TimedMaps& maps, const PixelSize& size) {
+  Json place{{"file", maps.file(0).string()},
+             {"counted", maps.counted()},
+             {"excluded", excluded_json(maps.excluded())},
+             {"unit", size.unit},
+             {"pixel_area", size.area(1)},
+             {"maps", Json::array()},
+             {"steps", Json::array()}};
+  for (std::size_t map = 0; map < maps.size(); ++map)
+    place["maps"].push_back(map_json(maps, map, size));
+  for (const MapStep& step : steps_of(maps.size()))
+    place["steps"].push_back(step_json(maps, step, size));
+  if (maps.size() > 2) place["histories"] = histories_json(maps, size);
+  return place;
 }
 
 void write_changes(const std::filesystem::path& path, const TimedMaps& maps,

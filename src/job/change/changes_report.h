@@ -1,4 +1,4 @@
-// What became of classes, as tables and for summaries.
+// What became of the classes of a place, as tables and for summaries.
 #ifndef CHALCEDONY_JOB_CHANGE_CHANGES_REPORT_H_
 #define CHALCEDONY_JOB_CHANGE_CHANGES_REPORT_H_
 
@@ -19,15 +19,9 @@ using MapStep = std::pair<std::size_t, std::size_t>;
 /// From each map to the next one, and of more than two from the first to the last.
 std::vector<MapStep> steps_of(std::size_t maps);
 
-/// The fields of a map: `file`, `counted`, `excluded`, `unclassified`, `unclassified_percent`,
-/// `unit` and `classes`, as classify has them.
-Json map_json(const TimedMaps& maps, std::size_t map, const PixelSize& size);
-
-/// The fields of a step (docs/summaries.md).
-Json step_json(const TimedMaps& maps, const MapStep& step, const PixelSize& size);
-
-/// The most frequent histories of more than two maps, those of pixels that changed; at most 100.
-Json histories_json(const TimedMaps& maps, const PixelSize& size);
+/// The fields of a place (docs/summaries.md): its maps with their classes, its steps, and of more
+/// than two maps the most frequent histories of pixels that changed, at most 100.
+Json place_json(const TimedMaps& maps, const PixelSize& size);
 
 /// Errors    OutputError
 void write_changes(const std::filesystem::path& path, const TimedMaps& maps, const PixelSize& size);

@@ -11,6 +11,7 @@
 #include "io/picture/label_picture.h"
 #include "job/map/class_shares.h"
 #include "job/picture/inputs.h"
+#include "job/picture/short_names.h"
 #include "job/picture/tallies.h"
 
 namespace chalcedony {
@@ -39,10 +40,11 @@ std::vector<Label> labels_of(const std::vector<LabelTotal>& totals, std::size_t 
 
 }  // namespace
 
-TimedMaps::TimedMaps(const SharedOptions& options, const Context& context)
+TimedMaps::TimedMaps(const std::vector<std::filesystem::path>& files, const SharedOptions& options,
+                     const Context& context)
     : options_(options), context_(context) {
   std::vector<std::unique_ptr<RowSource>> sources;
-  for (const std::filesystem::path& input : options.inputs) open(input, sources);
+  for (const std::filesystem::path& map : files) open(map, sources);
   width_ = sources.front()->shape().width;
   rows_ = SideBySide::of_labels(std::move(sources));
   if (options.region)
@@ -64,9 +66,9 @@ void TimedMaps::open(const std::filesystem::path& path,
   if (!sources.empty()) {
     const RasterShape &first = sources.front()->shape(), &mine = opened.rows->shape();
     if (mine.width != first.width || mine.height != first.height)
-      throw InputError("is " + mine.size_text() + ", " + file(0).filename().string() + " is " +
-                           first.size_text(),
-                       "give maps of one place, all of one size", path.string());
+      throw InputError(
+          "is " + mine.size_text() + ", " + file(0).string() + " is " + first.size_text(),
+          "give maps of one place, all of one size", path.string());
   }
   sources.push_back(std::move(opened.rows));
   maps_.push_back(std::move(opened));
@@ -128,10 +130,16 @@ void TimedMaps::name_classes(const std::vector<LabelTotal>& totals) {
       if (places[entry.index] == colors_.size()) colors_.push_back(entry.color);
     }
     if (!known)
-      throw InputError("has no class that " + file(0).filename().string() + " has",
+      throw InputError("has no class that " + file(0).string() + " has",
                        "give maps of the same classes, or masks", file(map).string());
   }
   for (std::vector<std::size_t>& places : places_) places[0] = names_.size();
+}
+
+std::vector<std::string> TimedMaps::names() const {
+  std::vector<std::filesystem::path> stems;
+  for (const LabelFile& map : maps_) stems.push_back(map.path.parent_path() / map.path.stem());
+  return short_names(stems);
 }
 
 std::string TimedMaps::color(std::size_t c) const {

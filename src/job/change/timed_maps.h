@@ -28,15 +28,19 @@ inline constexpr std::size_t kMostTimedMaps = Labels::kMost, kMostTimedClasses =
 
 class TimedMaps {
  public:
-  /// Opens the inputs and counts their pixels. Warnings go to the context.
+  /// Opens the maps of a place, in the order of time, and counts their pixels. Warnings go to the
+  /// context.
   ///
   /// Errors    InputError: what open_labels throws; sizes that differ, masks among class maps, a
   ///           map that has no class of those before it, too many classes, no pixel that counts;
   ///           Interrupted
-  TimedMaps(const SharedOptions& options, const Context& context);
+  TimedMaps(const std::vector<std::filesystem::path>& files, const SharedOptions& options,
+            const Context& context);
 
   std::size_t size() const { return maps_.size(); }
   const std::filesystem::path& file(std::size_t map) const { return maps_[map].path; }
+  /// What the maps are called beside each other.
+  std::vector<std::string> names() const;
   std::uint32_t width() const { return width_; }
   std::uint32_t height() const { return rows_->shape().height; }
 

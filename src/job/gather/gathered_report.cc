@@ -9,6 +9,8 @@
 
 #include "core/channel/derived_channel.h"
 #include "core/split_list.h"
+#include "job/change/changes.h"
+#include "job/change/changes_of_places.h"
 #include "job/histogram/compared_histograms.h"
 #include "job/histogram/histogram.h"
 #include "job/look/diff.h"
@@ -55,6 +57,7 @@ ReportOfAll of_histograms(const ToldRun& told, const Context& context) {
 
 constexpr std::array kReporting{
     Reporting{"diff", diff_results, of_summaries<report_differences>},
+    Reporting{"changes", changes_results, of_summaries<report_changes>},
     Reporting{"classify", classify_results, of_summaries<report_mapped>},
     Reporting{"slice", slice_results, of_summaries<report_sliced>},
     Reporting{"tidy", tidy_results, of_summaries<report_cleaned>},

@@ -53,6 +53,8 @@ class Results {
 
   /// Whether this result is to be written at all.
   bool wants(std::string_view kind) const;
+  /// The same of a result of all pictures together, which a shard does not have.
+  bool wants_of_all(std::string_view kind) const { return !options_.shard && wants(kind); }
 
   /// The path of `<stem>.<thing>.<ext>` for an input, which the ledger then knows. May be called
   /// from any thread.

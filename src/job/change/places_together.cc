@@ -1,0 +1,92 @@
+#include "job/change/places_together.h"
+
+#include <filesystem>
+
+#include "core/assess/class_matching.h"
+#include "job/change/time_names.h"
+#include "job/map/class_shares.h"
+
+namespace chalcedony {
+namespace {
+
+std::uint64_t sum_of_parts(const std::vector<UnitPart>& units) {
+  std::uint64_t sum = 0;
+  for (const UnitPart& unit : units) sum += unit.part;
+  return sum;
+}
+
+}  // namespace
+
+std::uint64_t ClassCourse::pixels_before() const { return sum_of_parts(before); }
+
+std::uint64_t ClassCourse::pixels_after() const { return sum_of_parts(after); }
+
+double ClassCourse::change(std::size_t place) const {
+  const std::uint64_t counted = before[place].whole;
+  return percent(after[place].part, counted) - percent(before[place].part, counted);
+}
+
+std::uint64_t StepCourse::pixels(std::size_t from, std::size_t to) const {
+  if (from == to) return classes[from].stayed;
+  const auto found = flows.find({from, to});
+  return found == flows.end() ? 0 : found->second;
+}
+
+PlacesTogether::PlacesTogether(const Json& places) {
+  for (const Json& place : places) {
+    counted_.push_back(place["counted"].get<std::uint64_t>());
+    all_counted_ += counted_.back();
+  }
+  list_classes(places);
+  name_times(places);
+  steps_.resize(places[0]["steps"].size());
+  for (std::size_t s = 0; s < steps_.size(); ++s) {
+    StepCourse& step = steps_[s];
+    step.classes.resize(names_.size());
+    for (std::size_t p = 0; p < size(); ++p) {
+      for (ClassCourse& one : step.classes)
+        for (std::vector<UnitPart>* const time : {&one.before, &one.after})
+          time->push_back({0, counted_[p]});
+      add_step(step, places[p]["steps"][s], p);
+    }
+  }
+}
+
+void PlacesTogether::list_classes(const Json& places) {
+  const auto list = [&](const Json& name, const std::string& color) {
+    if (place_in_list(names_, name.get<std::string>()) == colors_.size()) colors_.push_back(color);
+  };
+  for (const Json& place : places)
+    for (const Json& one : place["maps"][0]["classes"])
+      list(one["name"], one["color"].get<std::string>());
+  for (const Json& place : places)
+    for (const Json& step : place["steps"])
+      for (const Json& one : step["classes"]) list(one["name"], kUnclassifiedColor);
+}
+
+void PlacesTogether::name_times(const Json& places) {
+  std::vector<std::vector<std::filesystem::path>> files(places[0]["maps"].size());
+  for (const Json& place : places)
+    for (std::size_t t = 0; t < files.size(); ++t)
+      files[t].emplace_back(place["maps"][t]["file"].get<std::string>());
+  times_ = time_names(files);
+}
+
+void PlacesTogether::add_step(StepCourse& all, const Json& step, std::size_t place) {
+  all.changed.push_back({step["changed"].get<std::uint64_t>(), counted_[place]});
+  for (const Json& one : step["classes"]) {
+    ClassCourse& course = all.classes[class_named(one["name"])];
+    course.before[place].part = one["before"].get<std::uint64_t>();
+    course.after[place].part = one["after"].get<std::uint64_t>();
+    course.stayed += one["stayed"].get<std::uint64_t>();
+  }
+  for (const Json& flow : step["flows"])
+    all.flows[{class_named(flow["from"]), class_named(flow["to"])}] +=
+        flow["pixels"].get<std::uint64_t>();
+}
+
+std::size_t PlacesTogether::class_named(const Json& name) const {
+  return *place_of_class(names_, name.get<std::string>());
+}
+
+}  // namespace chalcedony
