@@ -27,6 +27,11 @@ function(chalcedony_common_options target)
       -fsanitize=${CHALCEDONY_SANITIZE} -fno-sanitize-recover=all -fno-omit-frame-pointer
       # GCC 12 sees it in std::function when the sanitizers are on.
       $<$<CXX_COMPILER_ID:GNU>:-Wno-maybe-uninitialized>)
+    # What handles no samples has no place for misaligned ones, and null pointers stop it without
+    # being looked for at every access, which takes a quarter of the time to compile.
+    if("PLAIN" IN_LIST ARGN OR "QUICK" IN_LIST ARGN)
+      target_compile_options(${target} PRIVATE -fno-sanitize=alignment,null,vptr)
+    endif()
     target_link_options(${target} PUBLIC -fsanitize=${CHALCEDONY_SANITIZE})
   endif()
 endfunction()

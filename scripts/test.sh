@@ -63,7 +63,7 @@ count "shards" shards_passed
 # Left out here: what repeats paths that other tests take, and takes minutes without optimization;
 # and tests whose program is not built.
 run_ctest asan-ubsan -E \
-  'NOT_BUILT|memory that runs out|are dual|skipping distances|gives the same bits|mixtures are found again|come back exactly|best of fifty|every field of|demo tells|help of every|commands of the README|no two main colors'
+  'NOT_BUILT|memory that runs out|are dual|skipping distances|gives the same bits|mixtures are found again|come back exactly|best of fifty|every field of|demo tells|help of every|commands of the README|no two main colors|of many spots a page|of many patches'
 # The tests are those of the release build, the program that they run is not. To look for leaks at the
 # end of each of 900 runs would take a quarter of the time; the tests above look for them.
 [ "${1:-}" = --thorough ] || export ASAN_OPTIONS=detect_leaks=0
