@@ -34,7 +34,7 @@ const std::map<std::string, std::vector<std::string>> kRooms{
     {"io", {"file", "text", "metadata", "picture", "document"}},
     {"figure", {"plot", ""}},
     {"job",
-     {"run", "picture", "repeat", "look", "histogram", "learn", "prepare", "map", "region",
+     {"run", "page", "picture", "repeat", "look", "histogram", "learn", "prepare", "map", "region",
       "select", "cluster", "palette", "assess", "change", "spot", "gather", "report"}},
     {"cli", {"text", "options", "repeat", "help", "terminal", "commands", ""}}};
 

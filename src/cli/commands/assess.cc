@@ -6,6 +6,7 @@
 #include <ostream>
 
 #include "cli/options/command.h"
+#include "cli/options/draw_option.h"
 #include "cli/options/option_values.h"
 #include "cli/text/accuracy_text.h"
 #include "cli/text/assess_lesson.h"
@@ -15,7 +16,6 @@
 #include "cli/text/text_table.h"
 #include "core/assess/labels.h"
 #include "core/error.h"
-#include "core/split_list.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -27,12 +27,7 @@ void declare_assess(po::options_description& options) {
       "several maps a folder of these, or a pattern as \"*.reference.png\"");
   add_repeated_option(options, "match", "OURS=THEIRS",
                       "a class of the map is this class of the reference; may be repeated");
-  add_option<std::string>(options, "count", "N", "draw so many pixels (default: take all)");
-  add_option<std::string>(options, "fraction", "F", "draw this part of the pixels, 0 to 1");
-  add_option<std::string>(options, "stratified", "equal|proportional|NAME=N,...",
-                          "draw from each class of the map apart");
-  add_option<std::string>(options, "every", "N",
-                          "take a pixel every N rows and columns, from a random start");
+  declare_draw(options, "take all");
   add_option<std::string>(options, "model", "FILE",
                           "leave out the pixels that trained this model.json");
   add_repeated_option(options, "versus", "MAP|FOLDER",
@@ -43,51 +38,6 @@ void declare_assess(po::options_description& options) {
                           "say how many pixels make the overall accuracy known to within this");
   add_option<std::string>(options, "show", "N",
                           "work the figures out step by step, from the first N drawn pixels");
-}
-
-void read_strata(const std::string& how, AssessOptions& options) {
-  if (how == "equal" || how == "proportional") {
-    options.design = how == "equal" ? SampleDesign::kEqual : SampleDesign::kProportional;
-    return;
-  }
-  if (how.find('=') == std::string::npos)
-    throw UsageError("--stratified: '" + how + "' is not known",
-                     "use equal, proportional, or numbers as in ruby=50,lead=30");
-  options.design = SampleDesign::kGiven;
-  for (const std::string& item : split_list(how)) {
-    const auto [name, number] = named_value("--stratified", item);
-    options.given.emplace_back(name, whole_number("--stratified", number, 0, UINT32_MAX));
-  }
-}
-
-/// Which pixels are looked at; the options exclude one another where they would contradict.
-void read_design(const po::variables_map& given, AssessOptions& options) {
-  const bool counted = given.count("count"), part = given.count("fraction");
-  if (counted && part)
-    throw UsageError("--count and --fraction say the same in two ways", "give one of them");
-  if (counted)
-    options.count = whole_number("--count", given["count"].as<std::string>(), 1, UINT32_MAX);
-  if (part)
-    options.fraction = number_in("--fraction", given["fraction"].as<std::string>(),
-                                 {.low = 0, .high = 1, .with_high = true});
-  if (counted || part) options.design = SampleDesign::kRandom;
-  if (given.count("stratified")) {
-    read_strata(given["stratified"].as<std::string>(), options);
-    const bool numbers = options.design == SampleDesign::kGiven;
-    if (numbers && (counted || part))
-      throw UsageError("--stratified with numbers already says how many are drawn",
-                       "leave --count and --fraction out");
-    if (!numbers && !counted && !part)
-      throw UsageError("--stratified needs a number of pixels", "add --count N or --fraction F");
-  }
-  if (given.count("every")) {
-    if (options.design != SampleDesign::kAll)
-      throw UsageError("--every is a way to draw of its own",
-                       "leave --count, --fraction and --stratified out");
-    options.design = SampleDesign::kGrid;
-    options.every = static_cast<std::uint32_t>(
-        whole_number("--every", given["every"].as<std::string>(), 1, 100000));
-  }
 }
 
 Json do_assess(const po::variables_map& given, const SharedOptions& shared,
@@ -106,13 +56,13 @@ Json do_assess(const po::variables_map& given, const SharedOptions& shared,
   if (given.count("model")) options.model = given["model"].as<std::string>();
   for (const auto& text : texts_of(given, "match"))
     options.match.push_back(named_value("--match", text));
-  read_design(given, options);
+  options.draw = draw_option(given);
   options.level = number_in("--level", text_of(given, "level", "95"), {0, 100}) / 100;
   if (given.count("plan"))
     options.plan = number_in("--plan", given["plan"].as<std::string>(), {0, 50}) / 100;
   if (given.count("show")) {
     options.show = whole_number("--show", given["show"].as<std::string>(), 1, 1000);
-    if (options.design == SampleDesign::kAll)
+    if (!options.draw.draws())
       throw UsageError("--show tells of drawn pixels, and none are drawn", "add --count N");
   }
   return run_assess(options, context);

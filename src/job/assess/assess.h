@@ -9,21 +9,12 @@
 #include <utility>
 #include <vector>
 
+#include "job/assess/draw_design.h"
 #include "job/run/context.h"
 #include "job/run/result_kind.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
-
-/// Which of the labelled pixels are looked at.
-enum class SampleDesign {
-  kAll,
-  kRandom,        // each as likely as the others
-  kEqual,         // the same number from every class of the map
-  kProportional,  // by the sizes of the classes
-  kGiven,         // a number for each class
-  kGrid,          // every so many pixels in both directions, from a random start
-};
 
 struct AssessOptions {
   SharedOptions shared;             // the inputs are the maps
@@ -31,12 +22,8 @@ struct AssessOptions {
   std::vector<std::filesystem::path> versus;  // at most kMostVersus, that the maps are held against
   std::optional<std::filesystem::path> model;              // its training pixels are left out
   std::vector<std::pair<std::string, std::string>> match;  // class of the map, of the reference
-  SampleDesign design = SampleDesign::kAll;
-  std::uint64_t count = 0;  // pixels to draw; 0 with kRandom to kProportional: by `fraction`
-  double fraction = 0;      // of the labelled pixels, 0-1
-  std::vector<std::pair<std::string, std::uint64_t>> given;  // kGiven: class and number
-  std::uint32_t every = 1;                                   // kGrid: pixels between two points
-  double level = 0.95;                                       // of confidence intervals, 0-1
+  DrawDesign draw;                                         // of the labelled pixels
+  double level = 0.95;                                     // of confidence intervals, 0-1
   std::optional<double> plan;  // half-width of the interval a later sample should have, 0-1
   std::size_t show = 0;        // assessed pixels to list in the summary
 };

@@ -8,28 +8,6 @@
 #include "core/stats/proportion.h"
 
 namespace chalcedony {
-namespace {
-
-std::string name_of(const AssessOptions& options) {
-  switch (options.design) {
-    case SampleDesign::kAll:
-      return "all";
-    case SampleDesign::kRandom:
-      return "random";
-    case SampleDesign::kEqual:
-      return "stratified equal";
-    case SampleDesign::kProportional:
-      return "stratified proportional";
-    case SampleDesign::kGiven:
-      return "stratified as given";
-    case SampleDesign::kGrid:
-      return "grid every " + std::to_string(options.every);
-  }
-  return "";
-}
-
-}  // namespace
-
 /// How the pixels of some of the maps came to be assessed.
 Json AssessReport::taken_json(std::size_t first_map, std::size_t end) const {
   std::array<std::uint64_t, 5> kinds{};
@@ -44,7 +22,7 @@ Json AssessReport::taken_json(std::size_t first_map, std::size_t end) const {
   put("outside_mask", Assessed::kOutsideMask);
   put("unlabelled", Assessed::kUnlabelled);
   put("trained", Assessed::kTrained);
-  return {{"design", name_of(options_)},
+  return {{"design", options_.draw.name()},
           {"level", options_.level},
           {"counted", of(Assessed::kYes) + of(Assessed::kUnlabelled) + of(Assessed::kTrained)},
           {"excluded", excluded}};

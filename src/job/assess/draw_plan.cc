@@ -28,15 +28,14 @@ Numbers equal_of_filled(std::uint64_t total, const Numbers& pixels) {
   return wanted;
 }
 
-void take_given(const AssessOptions& options, const std::vector<std::string>& rows,
-                DrawPlan& plan) {
-  plan.wanted.resize(rows.size());
-  for (const auto& [name, number] : options.given) {
-    const auto at = std::find(rows.begin(), rows.end(), name);
-    if (at == rows.end())
+void take_given(const DrawDesign& design, const std::vector<std::string>& classes, DrawPlan& plan) {
+  plan.wanted.resize(classes.size());
+  for (const auto& [name, number] : design.given) {
+    const auto at = std::find(classes.begin(), classes.end(), name);
+    if (at == classes.end())
       throw InputError("--stratified: the map has no class '" + name + "'",
-                       suggest_name(name, rows), drawn_from(options));
-    const auto s = static_cast<std::size_t>(at - rows.begin());
+                       suggest_name(name, classes));
+    const auto s = static_cast<std::size_t>(at - classes.begin());
     plan.asked += number;
     plan.wanted[s] = std::min(number, plan.pools[s]);
   }
@@ -46,25 +45,28 @@ void take_given(const AssessOptions& options, const std::vector<std::string>& ro
 
 std::uint64_t DrawPlan::total() const { return sum(wanted); }
 
-DrawPlan plan_draw(const AssessOptions& options, const std::vector<std::string>& rows,
-                   const Numbers& pixels) {
+DrawPlan plan_draw(const DrawDesign& design, const std::vector<std::string>& classes,
+                   const Numbers& pixels, const std::function<void(const std::string&)>& warn) {
   const std::uint64_t all = sum(pixels);
-  DrawPlan plan{options.design != SampleDesign::kRandom, pixels, {}, options.count};
-  if (options.design == SampleDesign::kGiven) {
-    take_given(options, rows, plan);
-    return plan;
-  }
-  if (options.count == 0)
+  DrawPlan plan{design.design != SampleDesign::kRandom, pixels, {}, design.count};
+  if (design.count == 0 && design.design != SampleDesign::kGiven)
     plan.asked = std::max<std::uint64_t>(
-        1, static_cast<std::uint64_t>(std::llround(options.fraction * static_cast<double>(all))));
-  if (options.design == SampleDesign::kEqual) {
+        1, static_cast<std::uint64_t>(std::llround(design.fraction * static_cast<double>(all))));
+  if (design.design == SampleDesign::kGiven) {
+    take_given(design, classes, plan);
+  } else if (design.design == SampleDesign::kEqual) {
     plan.wanted = equal_of_filled(plan.asked, pixels);
-  } else if (options.design == SampleDesign::kProportional) {
+  } else if (design.design == SampleDesign::kProportional) {
     plan.wanted = proportional_allocation(plan.asked, pixels);
   } else {
     plan.pools = {all};
     plan.wanted = {std::min(plan.asked, all)};
   }
+  if (plan.total() == 0)
+    throw InputError("no pixel would be drawn", "ask for more pixels, or of other classes");
+  if (plan.total() < plan.asked)
+    warn("only " + std::to_string(plan.total()) + " of " + std::to_string(plan.asked) +
+         " pixels can be drawn: some classes have no more");
   return plan;
 }
 

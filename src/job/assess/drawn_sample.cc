@@ -4,7 +4,6 @@
 #include <string>
 
 #include "core/error.h"
-#include "core/pixel/pixel_hash.h"
 #include "job/assess/draw_plan.h"
 
 namespace chalcedony {
@@ -32,12 +31,17 @@ DrawnPools candidates_of(AssessedMaps& maps, std::size_t pools, const Context& c
   return all;
 }
 
+/// The map as the place of an error; nothing when there are several.
+std::string drawn_from(const AssessOptions& options) {
+  return options.shared.inputs.size() == 1 ? options.shared.inputs.front().string() : "";
+}
+
 std::vector<DrawnPixel> drawn_on_grid(AssessedMaps& maps, const AssessOptions& options,
                                       const Context& context) {
-  const std::uint64_t start = mixed_bits(options.shared.seed), every = options.every;
   const auto pool_of = [&](std::size_t, const DrawnPixel& drawn) {
     const auto [picture, x, y] = maps.numbering().place_of(drawn.pixel);
-    const bool on = x % every == start % every && y % every == (start >> 32) % every;
+    const bool on = lies_on_grid(options.draw, options.shared.seed, static_cast<std::uint32_t>(x),
+                                 static_cast<std::uint32_t>(y));
     return on ? std::optional(std::size_t{0}) : std::nullopt;
   };
   std::vector<DrawnPixel> sample = candidates_of(maps, 1, context, pool_of).front();
@@ -52,16 +56,11 @@ std::vector<DrawnPixel> drawn_on_grid(AssessedMaps& maps, const AssessOptions& o
 std::vector<DrawnPixel> drawn_sample(AssessedMaps& maps, const MatchedMaps& matched,
                                      const std::vector<std::uint64_t>& strata,
                                      const AssessOptions& options, const Context& context) {
-  if (options.design == SampleDesign::kGrid) return drawn_on_grid(maps, options, context);
+  if (options.draw.design == SampleDesign::kGrid) return drawn_on_grid(maps, options, context);
   std::vector<std::string> rows;
   for (std::size_t r = 0; r < strata.size(); ++r) rows.push_back(matched.all.row_name(r));
-  const DrawPlan plan = plan_draw(options, rows, strata);
-  if (plan.total() == 0)
-    throw InputError("no pixel would be drawn", "ask for more pixels, or of other classes",
-                     drawn_from(options));
-  if (plan.total() < plan.asked)
-    context.warn("only " + std::to_string(plan.total()) + " of " + std::to_string(plan.asked) +
-                 " pixels can be drawn: some classes have no more");
+  const DrawPlan plan = errors_at(
+      drawn_from(options), [&] { return plan_draw(options.draw, rows, strata, context.warn); });
   SampleDraw draw(options.shared.seed, plan.pools, plan.wanted);
   const auto pool_of = [&](std::size_t map, DrawnPixel& drawn) {
     drawn.hash = draw.hash_of(drawn.pixel);

@@ -78,7 +78,7 @@ class Judge {
   }
 
  private:
-  bool draws() const { return options_.design != SampleDesign::kAll; }
+  bool draws() const { return options_.draw.draws(); }
 
   void match() {
     matched_ = maps_.match(kOfMap);
@@ -145,9 +145,7 @@ class Judge {
 
   /// Whether every pixel is as likely to be assessed as any other. Where it is not, what was
   /// assessed of a map does not say how much the map weighs.
-  bool as_they_come() const {
-    return options_.design != SampleDesign::kEqual && options_.design != SampleDesign::kGiven;
-  }
+  bool as_they_come() const { return !options_.draw.prefers_classes(); }
 
   void compare_maps() {
     const auto score = [](const Agreement& agreement) {

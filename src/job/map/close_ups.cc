@@ -33,18 +33,20 @@ Thumbnail thumbnail_of(PictureInfo info, CutOut cut) {
 
 }  // namespace
 
-std::vector<CloseUp> close_ups(PictureFile& picture, const std::vector<PixelRect>& places) {
-  std::vector<PixelRect> around;
+std::vector<CloseUp> close_ups(PictureFile& picture, const std::vector<PixelRect>& places,
+                               std::uint32_t around) {
+  std::vector<PixelRect> seen_around;
   for (const PixelRect& place : places)
-    around.push_back(square_about(place.x + place.width / 2.0, place.y + place.height / 2.0,
-                                  kAround * place.width, picture.info.shape));
+    seen_around.push_back(square_about(place.x + place.width / 2.0, place.y + place.height / 2.0,
+                                       around > 0 ? around : kAround * place.width,
+                                       picture.info.shape));
   picture.rows->rewind();
-  std::vector<CutOut> cut = cut_out(*picture.rows, around, kMostCloseUp);
+  std::vector<CutOut> cut = cut_out(*picture.rows, seen_around, kMostCloseUp);
   std::vector<CloseUp> seen;
   for (std::size_t i = 0; i < cut.size(); ++i)
     seen.push_back({thumbnail_of(picture.info, std::move(cut[i])),
-                    {places[i].x - around[i].x, places[i].y - around[i].y, places[i].width,
-                     places[i].height}});
+                    {places[i].x - seen_around[i].x, places[i].y - seen_around[i].y,
+                     places[i].width, places[i].height}});
   return seen;
 }
 

@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_JOB_MAP_CLOSE_UPS_H_
 #define CHALCEDONY_JOB_MAP_CLOSE_UPS_H_
 
+#include <cstdint>
 #include <vector>
 
 #include "core/pixel/region.h"
@@ -11,10 +12,12 @@
 
 namespace chalcedony {
 
-/// Each place with what lies around it. Reads the picture once, from the top.
+/// Each place with what lies around it: a square `around` pixels wide, or eight times as wide as
+/// the place. Reads the picture once, from the top.
 ///
 /// Errors    InputError when it is damaged
-std::vector<CloseUp> close_ups(PictureFile& picture, const std::vector<PixelRect>& places);
+std::vector<CloseUp> close_ups(PictureFile& picture, const std::vector<PixelRect>& places,
+                               std::uint32_t around = 0);
 
 }  // namespace chalcedony
 

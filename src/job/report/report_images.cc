@@ -1,18 +1,12 @@
 #include "job/report/report_images.h"
 
-#include <cstring>
-#include <vector>
-
 #include "core/error.h"
 #include "core/letter_case.h"
 #include "figure/plot/plot.h"
-#include "io/file/temporary_folder.h"
-#include "io/file/whole_file.h"
-#include "io/picture/create_picture.h"
 #include "io/picture/label_picture.h"
-#include "io/text/base64.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
+#include "job/picture/thumbnail_url.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony {
@@ -21,10 +15,6 @@ namespace {
 using std::filesystem::path;
 
 constexpr std::uintmax_t kSmallBytes = 200'000;
-
-std::string data_url(const char* type, const path& file) {
-  return std::string("data:image/") + type + ";base64," + base64(read_file(file));
-}
 
 /// Whether a picture is a page of figures: of its size, or with their name no higher.
 bool is_page(const RasterShape& shape, const path& stem) {
@@ -45,16 +35,8 @@ std::string reduced_url(CountedPicture& picture, bool labels, const Context& con
     };
   };
   travel(*picture.file.rows, road_for(picture, options, context), make_worker, [](bool) {});
-  const Thumbnail small = preview.thumbnail();
-  PictureSpec spec;
-  spec.shape = {small.width, small.height, 3, SampleType::kU8};
-  spec.jpeg_quality = 82;
-  std::vector<std::byte> samples(small.rgb.size());
-  std::memcpy(samples.data(), small.rgb.data(), small.rgb.size());
-  const TemporaryFolder folder;
-  const path file = folder / (labels ? "small.png" : "small.jpg");
-  write_picture(file, spec, samples);
-  return data_url(labels ? "png" : "jpeg", file);
+  return thumbnail_url(preview.thumbnail(),
+                       labels ? ThumbnailColors::kExact : ThumbnailColors::kNearly);
 }
 
 }  // namespace

@@ -8,33 +8,11 @@
 
 #include "core/read_number.h"
 #include "io/text/number_text.h"
-#include "job/report/report_assets.h"
+#include "job/page/html_page.h"
+#include "job/page/page_assets.h"
 
 namespace chalcedony {
 namespace {
-
-std::string escaped(const std::string& text) {
-  std::string out;
-  for (const char c : text) {
-    switch (c) {
-      case '&':
-        out += "&amp;";
-        break;
-      case '<':
-        out += "&lt;";
-        break;
-      case '>':
-        out += "&gt;";
-        break;
-      case '"':
-        out += "&quot;";
-        break;
-      default:
-        out += c;
-    }
-  }
-  return out;
-}
 
 /// Reals in a table for people have four digits after the point at most.
 std::string tidy_number(const std::string& text) {
@@ -45,10 +23,11 @@ std::string tidy_number(const std::string& text) {
 void write_runs(const std::vector<ReportRun>& runs, std::string& out) {
   out += "<section id=\"runs\"><h2>What was run</h2>\n<ol class=\"runs\">\n";
   for (const ReportRun& run : runs) {
-    out += "<li><code class=\"command\">" + escaped(run.command) + "</code>\n<details><summary>" +
-           escaped(run.facts) + "</summary>\n<ul class=\"files\">";
+    out += "<li><code class=\"command\">" + escaped_html(run.command) +
+           "</code>\n<details><summary>" + escaped_html(run.facts) +
+           "</summary>\n<ul class=\"files\">";
     for (const auto& [name, link] : run.files)
-      out += "<li><a href=\"" + escaped(link) + "\">" + escaped(name) + "</a></li>";
+      out += "<li><a href=\"" + escaped_html(link) + "\">" + escaped_html(name) + "</a></li>";
     out += "</ul></details></li>\n";
   }
   out += "</ol></section>\n";
@@ -56,16 +35,16 @@ void write_runs(const std::vector<ReportRun>& runs, std::string& out) {
 
 void write_image(const ReportImage& image, std::string& out) {
   out += fmt::format("<figure{}><img src=\"{}\" alt=\"{}\"><figcaption>{}</figcaption></figure>\n",
-                     image.wide ? " class=\"wide\"" : "", image.source, escaped(image.alt),
-                     escaped(image.caption));
+                     image.wide ? " class=\"wide\"" : "", image.source, escaped_html(image.alt),
+                     escaped_html(image.caption));
 }
 
 void write_groups(const ReportContent& content, std::string& out) {
   if (content.groups.empty()) return;
   out += "<section id=\"pictures\"><h2>Pictures and figures</h2>\n";
-  if (!content.left_out.empty()) out += "<p>" + escaped(content.left_out) + "</p>\n";
+  if (!content.left_out.empty()) out += "<p>" + escaped_html(content.left_out) + "</p>\n";
   for (const ReportGroup& group : content.groups) {
-    out += "<h3>" + escaped(group.title) + "</h3>\n<div class=\"plates\">\n";
+    out += "<h3>" + escaped_html(group.title) + "</h3>\n<div class=\"plates\">\n";
     for (const ReportImage& image : group.images) write_image(image, out);
     out += "</div>\n";
   }
@@ -97,20 +76,20 @@ void write_bars(const ReportAreas& areas, std::string& out) {
     std::string spans, said;
     for (const ReportShare& share : shares) {
       if (share.percent <= 0) continue;
-      spans +=
-          fmt::format("<span style=\"width:{:.3f}%;background:{}\" title=\"{} {:.2f} %\"></span>",
-                      share.percent, escaped(share.color), escaped(share.name), share.percent);
+      spans += fmt::format(
+          "<span style=\"width:{:.3f}%;background:{}\" title=\"{} {:.2f} %\"></span>",
+          share.percent, escaped_html(share.color), escaped_html(share.name), share.percent);
       said +=
           fmt::format("{}{} {:.1f} percent", said.empty() ? "" : ", ", share.name, share.percent);
     }
-    out += "<div class=\"name\">" + escaped(picture) +
-           "</div><div class=\"bar\" role=\"img\" aria-label=\"" + escaped(picture + ": " + said) +
-           "\">" + spans + "</div>\n";
+    out += "<div class=\"name\">" + escaped_html(picture) +
+           "</div><div class=\"bar\" role=\"img\" aria-label=\"" +
+           escaped_html(picture + ": " + said) + "\">" + spans + "</div>\n";
   }
   out += "</div>\n<ul class=\"legend\">";
   for (const ReportShare& one : classes_of(areas))
-    out +=
-        "<li><i style=\"background:" + escaped(one.color) + "\"></i>" + escaped(one.name) + "</li>";
+    out += "<li><i style=\"background:" + escaped_html(one.color) + "\"></i>" +
+           escaped_html(one.name) + "</li>";
   out += "</ul>\n";
 }
 
@@ -120,7 +99,7 @@ class TableWriter {
 
   void write(const ReportTable& table) {
     const std::string id = fmt::format("table-{}", ++count_);
-    const std::string title = escaped(table.title);
+    const std::string title = escaped_html(table.title);
     if (table.rows.size() > kSeenAtOnce) write_filter(id, table.rows.size());
     if (table.all_rows > table.rows.size())
       out_ += fmt::format("<p>The first {} of {} rows; all are in the file.</p>\n",
@@ -130,7 +109,7 @@ class TableWriter {
     const std::vector<bool> numeric = numeric_columns(table);
     for (std::size_t c = 0; c < table.header.size(); ++c)
       out_ += fmt::format("<th scope=\"col\"{}><button type=\"button\">{}</button></th>",
-                          numeric[c] ? " class=\"number\"" : "", escaped(table.header[c]));
+                          numeric[c] ? " class=\"number\"" : "", escaped_html(table.header[c]));
     out_ += "</tr></thead><tbody>\n";
     for (const auto& row : table.rows) write_row(row, numeric);
     out_ += "</tbody></table></div>\n";
@@ -162,9 +141,10 @@ class TableWriter {
       if (numeric[c]) {
         out_ += "<td class=\"number\">" + tidy_number(text) + "</td>";
       } else if (text.size() == 7 && text[0] == '#') {
-        out_ += "<td><i style=\"background:" + escaped(text) + "\"></i>" + escaped(text) + "</td>";
+        out_ += "<td><i style=\"background:" + escaped_html(text) + "\"></i>" + escaped_html(text) +
+                "</td>";
       } else {
-        out_ += "<td>" + escaped(text) + "</td>";
+        out_ += "<td>" + escaped_html(text) + "</td>";
       }
     }
     out_ += "</tr>\n";
@@ -206,20 +186,15 @@ void write_links(const ReportContent& content, std::string& out) {
 }  // namespace
 
 std::string report_page(const ReportContent& content) {
-  std::string out =
-      "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n"
-      "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n"
-      "<link rel=\"icon\" href=\"data:,\">\n<title>" +
-      escaped(content.title) + "</title>\n<style>\n" + kReportStyle +
-      "</style>\n</head>\n<body>\n<a class=\"skip\" href=\"#content\">To the content</a>\n"
-      "<header><h1>" +
-      escaped(content.title) + "</h1>\n<p>" + escaped(content.facts) + "</p>\n";
+  std::string out = "<a class=\"skip\" href=\"#content\">To the content</a>\n<header><h1>" +
+                    escaped_html(content.title) + "</h1>\n<p>" + escaped_html(content.facts) +
+                    "</p>\n";
   write_links(content, out);
   out += "</header>\n<main id=\"content\">\n";
   TableWriter tables(out);
   if (!content.areas.empty()) out += "<section id=\"areas\"><h2>Areas</h2>\n";
   for (const ReportAreas& areas : content.areas) {
-    out += "<h3>" + escaped(areas.title) + "</h3>\n";
+    out += "<h3>" + escaped_html(areas.title) + "</h3>\n";
     write_bars(areas, out);
     tables.write(areas_table(areas));
   }
@@ -227,13 +202,13 @@ std::string report_page(const ReportContent& content) {
   write_groups(content, out);
   if (!content.tables.empty()) out += "<section id=\"tables\"><h2>Tables</h2>\n";
   for (const ReportTable& table : content.tables) {
-    out += "<h3>" + escaped(table.title) + "</h3>\n";
+    out += "<h3>" + escaped_html(table.title) + "</h3>\n";
     tables.write(table);
   }
   if (!content.tables.empty()) out += "</section>\n";
   write_runs(content.runs, out);
-  out += "</main>\n<script>\n" + std::string(kReportScript) + "</script>\n</body>\n</html>\n";
-  return out;
+  out += "</main>\n";
+  return html_page({content.title, kReportStyle, std::move(out), kReportScript});
 }
 
 }  // namespace chalcedony
