@@ -14,6 +14,7 @@
 #include "demo/target.h"
 #include "demo/test_card.h"
 #include "io/document/sample_file.h"
+#include "io/document/truth_table.h"
 #include "io/file/whole_file.h"
 #include "io/picture/create_picture.h"
 #include "io/text/csv.h"
@@ -107,6 +108,20 @@ void write_rough_mask(const std::filesystem::path& path, const Panel& panel, uns
   write_picture(path, label_spec({panel.width, panel.height}), bytes_of(mask));
 }
 
+/// What somebody who looked at them said of pixels drawn at random.
+void write_truth(const std::filesystem::path& path, const Panel& panel) {
+  constexpr std::size_t kLookedAt = 450;
+  Random random(19);
+  TruthTable table{TruthDrawn::kRandom, {}};
+  while (table.pixels.size() < kLookedAt) {
+    const auto x = static_cast<std::uint32_t>(random.uniform(0, panel.width)),
+               y = static_cast<std::uint32_t>(random.uniform(0, panel.height));
+    const unsigned label = panel.reference[std::size_t{y} * panel.width + x];
+    if (label > 0) table.pixels.push_back({x, y, {}, glass_legend()[label - 1].name});
+  }
+  write_truth_table(path, table);
+}
+
 /// The colors of the glass, a line each.
 void write_colors(const std::filesystem::path& path) {
   std::string text;
@@ -150,6 +165,7 @@ std::vector<std::filesystem::path> write_demo_data(const std::filesystem::path& 
     for (const auto& [year, survey] :
          {std::pair{".1911.png", Survey::k1911}, std::pair{".1954.png", Survey::k1954}})
       write_glass(file(plan.name + year), panel.width, panel.height, surveyed_glass(plan, survey));
+    if (plan.name == "panel-b") write_truth(file("panel-b.truth.csv"), panel);
     if (plan.samples) write_samples(file(plan.name + ".samples.geojson"), panel);
   }
   write_rgb(file("test-card.png"), kCardColumns * kPatchSize, kCardRows * kPatchSize,

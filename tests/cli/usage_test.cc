@@ -349,7 +349,7 @@ TEST_CASE("only commands that draw something at random have a seed", "[cli][usag
       with_seed.insert(name);
   }
   CHECK(with_seed ==
-        std::set<std::string>{"assess", "cluster", "convert", "palette", "run", "train"});
+        std::set<std::string>{"assess", "cluster", "convert", "palette", "run", "train", "truth"});
   check_error(run_tool(dir, {"sheet", "a.png", "--seed", "2"}), 2,
               "there is no option '--seed' here; other commands have it");
 }

@@ -23,8 +23,8 @@ namespace {
 void declare_assess(po::options_description& options) {
   add_option<std::string>(
       options, "reference", "FILE|FOLDER",
-      "what is so: a class map, a picture of flat colors, or GeoJSON samples; of "
-      "several maps a folder of these, or a pattern as \"*.reference.png\"");
+      "what is so: a class map, a picture of flat colors, GeoJSON samples, or a table of pixels "
+      "as truth writes it; of several maps a folder of these, or a pattern as \"*.reference.png\"");
   add_repeated_option(options, "match", "OURS=THEIRS",
                       "a class of the map is this class of the reference; may be repeated");
   declare_draw(options, "take all");

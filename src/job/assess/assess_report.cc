@@ -8,6 +8,13 @@
 #include "core/stats/proportion.h"
 
 namespace chalcedony {
+/// How the pixels of a map were drawn, here or for the table that is its reference.
+std::string AssessReport::design_of(std::size_t map) const {
+  const auto& drawn = maps_[map].drawn();
+  if (!drawn || options_.draw.draws()) return options_.draw.name();
+  return *drawn == TruthDrawn::kByHand ? "by hand" : word_of(*drawn);
+}
+
 /// How the pixels of some of the maps came to be assessed.
 Json AssessReport::taken_json(std::size_t first_map, std::size_t end) const {
   std::array<std::uint64_t, 5> kinds{};
@@ -22,7 +29,7 @@ Json AssessReport::taken_json(std::size_t first_map, std::size_t end) const {
   put("outside_mask", Assessed::kOutsideMask);
   put("unlabelled", Assessed::kUnlabelled);
   put("trained", Assessed::kTrained);
-  return {{"design", options_.draw.name()},
+  return {{"design", design_of(first_map)},
           {"level", options_.level},
           {"counted", of(Assessed::kYes) + of(Assessed::kUnlabelled) + of(Assessed::kTrained)},
           {"excluded", excluded}};

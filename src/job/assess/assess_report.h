@@ -26,6 +26,7 @@ class AssessReport {
   ToldPixel told(std::size_t i) const;
 
  private:
+  std::string design_of(std::size_t map) const;
   Json taken_json(std::size_t first_map, std::size_t end) const;
   void add_gain(Json& json, std::size_t versus) const;
   void add_plan_and_shown(Json& json) const;

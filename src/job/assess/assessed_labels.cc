@@ -7,6 +7,7 @@
 #include "core/letter_case.h"
 #include "io/document/model_file.h"
 #include "io/document/sample_file.h"
+#include "io/document/truth_table.h"
 #include "io/picture/label_file.h"
 #include "job/picture/inputs.h"
 
@@ -25,6 +26,8 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
   const std::uint32_t height = sources_.front()->shape().height;
   if (is_sample_file(files.reference)) {
     add_samples(files.reference, options, context);
+  } else if (same_letters(files.reference.extension().string(), ".csv")) {
+    add_truth(files.reference, context);
   } else {
     add(files.reference, options.shared.max_pixels);
   }
@@ -59,10 +62,40 @@ void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pi
 
 void AssessedLabels::add_samples(const std::filesystem::path& path, const AssessOptions& options,
                                  const Context& context) {
+  const RasterShape& shape = sources_.front()->shape();
+  add_regions(read_samples(path, shape.width, shape.height, options.shared.samples_of_other_size),
+              path, context);
+}
+
+/// Pixels of which nobody has said what they are stay without a label.
+void AssessedLabels::add_truth(const std::filesystem::path& path, const Context& context) {
   const RasterShape shape = sources_.front()->shape();
-  const SampleSet samples =
-      read_samples(path, shape.width, shape.height, options.shared.samples_of_other_size);
-  const std::vector<SampleRun> runs =
+  const TruthTable table = read_truth_table(path);
+  SampleSet samples;
+  for (const TruthPixel& pixel : table.pixels) {
+    if (pixel.x >= shape.width || pixel.y >= shape.height)
+      throw InputError("has the pixel " + std::to_string(pixel.x) + "," + std::to_string(pixel.y) +
+                           ", and the map is " + shape.size_text(),
+                       "give the table of this map", path.string());
+    if (pixel.stratum)
+      strata_.emplace(std::uint64_t{pixel.y} * shape.width + pixel.x, *pixel.stratum);
+    if (!pixel.name.empty())
+      samples.shapes.push_back(
+          {samples.class_named(pixel.name), {}, {pixel.x + 0.5, pixel.y + 0.5}});
+  }
+  if (samples.shapes.empty())
+    throw InputError("says of no pixel what it is", "fill in the column class", path.string());
+  if (const std::size_t untold = table.pixels.size() - samples.shapes.size(); untold > 0)
+    context.warn(path.string() + ": " + std::to_string(untold) + " of " +
+                 std::to_string(table.pixels.size()) + " pixels have no class and are left out");
+  drawn_ = table.drawn;
+  add_regions(samples, path, context);
+}
+
+void AssessedLabels::add_regions(const SampleSet& samples, const std::filesystem::path& path,
+                                 const Context& context) {
+  const RasterShape shape = sources_.front()->shape();
+  std::vector<SampleRun> runs =
       errors_at(path.string(), [&] { return sample_runs(samples, shape.width, shape.height); });
   if (const std::uint64_t shared = shared_pixels(runs); shared > 0)
     context.warn(path.string() + ": " + std::to_string(shared) +

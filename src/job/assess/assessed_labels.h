@@ -8,15 +8,18 @@
 #include <memory>
 #include <optional>
 #include <string>
+#include <unordered_map>
 #include <vector>
 
 #include "core/assess/band_labels.h"
 #include "core/assess/class_matching.h"
 #include "core/assess/labels.h"
+#include "core/learn/sample_shape.h"
 #include "core/pixel/band.h"
 #include "core/pixel/mask.h"
 #include "core/pixel/region.h"
 #include "core/pixel/side_by_side.h"
+#include "io/document/truth_table.h"
 #include "io/metadata/class_legend.h"
 #include "job/assess/assess.h"
 #include "job/assess/assessed_files.h"
@@ -61,6 +64,15 @@ class AssessedLabels {
         });
   }
 
+  /// How the pixels of the reference were drawn, where it is a table of them.
+  const std::optional<TruthDrawn>& drawn() const { return drawn_; }
+  /// Whether a pixel of such a table was drawn from another class than the map's there: from those
+  /// of another map.
+  bool of_other_stratum(std::uint64_t pixel, Label of_map) const {
+    const auto at = strata_.find(pixel);
+    return at != strata_.end() && at->second != of_map;
+  }
+
   /// The picture of the model that the map is of, empty when there is none; null without --model.
   const std::optional<std::string>& trained_on() const { return trained_on_; }
 
@@ -72,6 +84,9 @@ class AssessedLabels {
 
   void add(const std::filesystem::path& path, std::uint64_t max_pixels);
   void add_samples(const std::filesystem::path& path, const AssessOptions& options,
+                   const Context& context);
+  void add_truth(const std::filesystem::path& path, const Context& context);
+  void add_regions(const SampleSet& samples, const std::filesystem::path& path,
                    const Context& context);
   void name_by_color(Legend& colored, const Legend& named);
   void leave_out_training(const std::filesystem::path& map, const std::filesystem::path& model);
@@ -89,6 +104,8 @@ class AssessedLabels {
   bool everywhere_ = true;
   std::optional<PixelRect> region_;
   std::optional<Mask> within_, training_;
+  std::optional<TruthDrawn> drawn_;
+  std::unordered_map<std::uint64_t, Label> strata_;  // of the pixels of a table
   std::optional<std::string> trained_on_;
 };
 

@@ -12,11 +12,13 @@ namespace {
 struct LabelTally {
   LabelCounts assessed, others;
   std::array<std::uint64_t, 5> kinds{};
+  std::uint64_t of_other_strata = 0;
 
   void merge(const LabelTally& other) {
     assessed.merge(other.assessed);
     others.merge(other.others);
     for (std::size_t i = 0; i < kinds.size(); ++i) kinds[i] += other.kinds[i];
+    of_other_strata += other.of_other_strata;
   }
 };
 
@@ -44,15 +46,19 @@ RoadOptions AssessedMap::road(const Context& context) const {
 
 void AssessedMap::count(const Context& context) {
   Tallies<LabelTally> tallies{LabelTally{}};
+  const bool stratified = labels_->drawn() == TruthDrawn::kStratified;
   const auto make_worker = [&] {
     return [&](const Band& band) {
       LabelTally& tally = tallies.local();
       std::array<std::uint64_t, 5> kinds{};
       labels_->for_each_run(
-          band, [&](std::uint64_t, std::uint32_t n, const Labels& labels, Assessed assessed) {
+          band, [&](std::uint64_t first, std::uint32_t n, const Labels& labels, Assessed assessed) {
             kinds[static_cast<std::size_t>(assessed)] += n;
             if (assessed == Assessed::kYes) {
               tally.assessed.add(labels, n);
+              if (stratified)
+                for (std::uint64_t pixel = first; pixel < first + n; ++pixel)
+                  tally.of_other_strata += labels_->of_other_stratum(pixel, labels[kOfMap]);
             } else if (assessed == Assessed::kUnlabelled || assessed == Assessed::kTrained) {
               tally.others.add({labels[kOfMap], 0}, n);
             }
@@ -64,7 +70,7 @@ void AssessedMap::count(const Context& context) {
   travel(labels_->rows(), road(context), make_worker, [](bool) {});
   const LabelTally all =
       tallies.merged([](LabelTally& total, const LabelTally& one) { total.merge(one); });
-  counted_ = {all.assessed.totals(), all.others.totals(), all.kinds};
+  counted_ = {all.assessed.totals(), all.others.totals(), all.kinds, all.of_other_strata};
   if (counted_.assessed.empty())
     throw InputError("no labelled pixel can be assessed",
                      "check --region, --within and the reference's labels",
@@ -74,6 +80,7 @@ void AssessedMap::count(const Context& context) {
   for (std::size_t p = 0; p < labels_->pictures(); ++p)
     classes_[p] = labels_->classes(p, found_in(p));
   trained_on_ = labels_->trained_on();
+  drawn_ = labels_->drawn();
 }
 
 std::vector<unsigned> AssessedMap::found_in(std::size_t p) const {

@@ -27,6 +27,7 @@ struct CountedLabels {
   std::vector<LabelTotal> assessed;
   std::vector<LabelTotal> others;  // pixels that count but have no reference, or trained the model
   std::array<std::uint64_t, 5> kinds{};  // pixels by Assessed
+  std::uint64_t of_other_strata = 0;     // see AssessedLabels
 };
 
 /// Drawn pixels by the pool they are drawn from.
@@ -67,6 +68,7 @@ class AssessedMap {
   LabelledClasses& classes(std::size_t p) { return classes_[p]; }
   /// See AssessedLabels.
   const std::optional<std::string>& trained_on() const { return trained_on_; }
+  const std::optional<TruthDrawn>& drawn() const { return drawn_; }
 
   /// A pass over the open map that collects pixels: `pool_of(drawn)` says into which of the pools
   /// one goes, if any, and may change its number and hash.
@@ -108,6 +110,7 @@ class AssessedMap {
   std::uint32_t width_ = 0, height_ = 0;
   std::array<LabelledClasses, Labels::kMost> classes_;
   std::optional<std::string> trained_on_;
+  std::optional<TruthDrawn> drawn_;
 };
 
 }  // namespace chalcedony

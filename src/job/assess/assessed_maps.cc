@@ -6,6 +6,7 @@
 #include <map>
 
 #include "core/error.h"
+#include "io/document/truth_table.h"
 #include "job/repeat/bad_inputs.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
@@ -14,6 +15,14 @@
 namespace chalcedony {
 
 using std::filesystem::path;
+
+namespace {
+
+bool may_be_reference(const path& file) {
+  return is_picture_or_samples(file) || is_truth_table_name(file);
+}
+
+}  // namespace
 
 AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context, Json& summary)
     : options_(options), context_(context) {
@@ -30,7 +39,7 @@ AssessedMaps::AssessedMaps(const AssessOptions& options, const Context& context,
 }
 
 void AssessedMaps::choose(Json& summary) {
-  const PartnerFiles references(options_.reference, is_picture_or_samples, "reference");
+  const PartnerFiles references(options_.reference, may_be_reference, "reference");
   std::deque<PartnerFiles> others;
   for (const path& versus : options_.versus) others.emplace_back(versus, is_picture_name);
   const auto map_of = [&](const path& input) {

@@ -67,13 +67,16 @@ class Judge {
     count_strata();
     if (draws()) judged_.sampled = drawn_sample(maps_, matched_, strata_, options_, context_);
     fill();
-    for (JudgedMap& one : judged_.each) {
-      finish(one.assessment);
-      merge_into(judged_.together, one.assessment);
+    for (std::size_t i = 0; i < maps_.size(); ++i) {
+      Assessment& one = judged_.each[i].assessment;
+      finish(one, draws() || drawn_for(maps_[i]));
+      merge_into(judged_.together, one);
     }
-    finish(judged_.together);
+    // Tables of several maps were drawn from each alone, as many from a small one as from a large.
+    finish(judged_.together, draws() || (maps_.alone() && drawn_for(maps_[0])));
     if (as_they_come()) compare_maps();
     warn_of_small_classes();
+    warn_of_other_strata();
     return std::move(judged_);
   }
 
@@ -136,16 +139,27 @@ class Judge {
         add_pixels(one.labels, one.count, judged_.each[i].assessment);
   }
 
-  void finish(Assessment& one) const {
+  /// Whether the reference is a sample from which areas of a map can be told: drawn without looking
+  /// at classes, or from those of this map.
+  static bool drawn_for(const AssessedMap& map) {
+    return map.drawn() && *map.drawn() != TruthDrawn::kByHand && map.counted().of_other_strata == 0;
+  }
+
+  void finish(Assessment& one, bool sampled) const {
     one.map.accuracy = accuracy_of(one.map.matrix, options_.level);
     for (OtherMap& other : one.versus)
       other.map.accuracy = accuracy_of(other.map.matrix, options_.level);
-    if (draws()) one.adjusted = area_adjusted(one.map.matrix, one.mapped_shares);
+    if (sampled) one.adjusted = area_adjusted(one.map.matrix, one.mapped_shares);
   }
 
   /// Whether every pixel is as likely to be assessed as any other. Where it is not, what was
   /// assessed of a map does not say how much the map weighs.
-  bool as_they_come() const { return !options_.draw.prefers_classes(); }
+  bool as_they_come() const {
+    if (options_.draw.prefers_classes()) return false;
+    for (std::size_t i = 0; i < maps_.size(); ++i)
+      if (maps_[i].drawn()) return false;
+    return true;
+  }
 
   void compare_maps() {
     const auto score = [](const Agreement& agreement) {
@@ -171,6 +185,15 @@ class Judge {
         small += (small.empty() ? "" : ", ") + all.matching.names[c] + " " + std::to_string(n);
     if (!small.empty())
       context_.warn("fewer than 30 reference pixels, so little can be said of: " + small);
+  }
+
+  void warn_of_other_strata() const {
+    for (std::size_t i = 0; i < maps_.size(); ++i)
+      if (maps_[i].counted().of_other_strata > 0)
+        context_.warn(maps_[i].files().reference.string() +
+                      ": its pixels were drawn from the classes of another map, so they do not "
+                      "stand for all pixels of " +
+                      maps_[i].files().map.string());
   }
 
   AssessedMaps& maps_;

@@ -1,0 +1,122 @@
+#include "job/truth/truth.h"
+
+#include <string>
+#include <utility>
+
+#include "core/error.h"
+#include "io/document/truth_table.h"
+#include "io/file/whole_file.h"
+#include "io/picture/label_file.h"
+#include "job/map/close_ups.h"
+#include "job/picture/inputs.h"
+#include "job/picture/thumbnail_url.h"
+#include "job/repeat/each_input.h"
+#include "job/run/input_list.h"
+#include "job/run/partner_files.h"
+#include "job/run/results.h"
+#include "job/truth/drawn_pixels.h"
+#include "job/truth/truth_page.h"
+
+namespace chalcedony {
+namespace {
+
+using std::filesystem::path;
+
+constexpr std::uint32_t kSeenAround = 129;  // pixels; odd, so that the drawn one is in the middle
+
+/// Each pixel with what lies around it in the picture.
+std::vector<SeenPixel> seen_pixels(PictureFile& picture, const TruthTable& drawn) {
+  std::vector<PixelRect> places;
+  for (const TruthPixel& pixel : drawn.pixels) places.push_back({pixel.x, pixel.y, 1, 1});
+  std::vector<SeenPixel> seen;
+  for (const CloseUp& near : close_ups(picture, places, kSeenAround))
+    seen.push_back({thumbnail_url(near.picture, ThumbnailColors::kExact), near.place.x,
+                    near.place.y, near.picture.width, near.picture.height});
+  return seen;
+}
+
+/// The picture that a map is of, all pixels of it.
+CountedPicture picture_of(const path& image, const LabelFile& map, SharedOptions options,
+                          const Context& context) {
+  options.region.reset();
+  options.within.reset();
+  CountedPicture picture = open_color(image, options, context);
+  const RasterShape &mine = picture.shape(), &its = map.rows->shape();
+  if (mine.width != its.width || mine.height != its.height)
+    throw InputError("is " + mine.size_text() + ", the map " + its.size_text(),
+                     "name the picture that the map is of", image.string());
+  return picture;
+}
+
+Json strata_json(const std::vector<Stratum>& strata) {
+  Json json = Json::array();
+  for (const Stratum& stratum : strata)
+    if (stratum.entry.index > 0 || stratum.pixels > 0)
+      json.push_back(
+          {{"name", stratum.entry.name}, {"pixels", stratum.pixels}, {"drawn", stratum.drawn}});
+  return json;
+}
+
+class TruthJob {
+ public:
+  TruthJob(const TruthOptions& options, const Results& results)
+      : options_(options), results_(results), images_(options.image, is_picture_name) {}
+
+  Json do_one(const path& input, const Context& context) const {
+    LabelFile map = open_labels(input, options_.shared.max_pixels);
+    const DrawnPixels drawn = draw_pixels(map, options_.draw, options_.shared, context);
+    const path& image = images_.of(input, *context.ledger);
+    CountedPicture picture = picture_of(image, map, options_.shared, context);
+    if (results_.wants("page")) write_page(input, image, drawn, picture.file);
+    if (results_.wants("table"))
+      write_truth_table(results_.path(input, "truth", "csv"), drawn.table);
+    return {{"file", input.string()},
+            {"image", image.string()},
+            {"design", options_.draw.name()},
+            {"drawn", drawn.table.pixels.size()},
+            {"classes", strata_json(drawn.strata)}};
+  }
+
+ private:
+  void write_page(const path& input, const path& image, const DrawnPixels& drawn,
+                  PictureFile& picture) const {
+    TruthPageContent content{input.filename().string(),
+                             image.filename().string(),
+                             options_.draw.name(),
+                             input.stem().string() + ".truth.csv",
+                             {},
+                             drawn.table,
+                             {}};
+    for (const Stratum& stratum : drawn.strata)
+      if (stratum.entry.index > 0) content.classes.push_back(stratum.entry);
+    content.seen = seen_pixels(picture, drawn.table);
+    write_text_file(results_.path(input, "truth", "html"), truth_page(content));
+  }
+
+  const TruthOptions& options_;
+  const Results& results_;
+  PartnerFiles images_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& truth_results() {
+  static const std::vector<ResultKind> kinds{
+      {"page",
+       "<stem>.truth.html: a page for a browser that shows each pixel from near, takes what it is, "
+       "and saves the table"},
+      {"table", "<stem>.truth.csv: the pixels, with an empty column for their classes"}};
+  return kinds;
+}
+
+Json run_truth(const TruthOptions& options, const Context& context) {
+  Results results(options.shared, context, truth_results());
+  Json summary = summary_frame("truth");
+  const TruthJob job(options, results);
+  for_each_input(options.shared, context, summary,
+                 [&](const path& input, const Context& its) { return job.do_one(input, its); });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony
