@@ -131,6 +131,7 @@ TEST_CASE("what truth draws is counted by class, and does not hang on threads", 
     scene.fill(dir / "many" / (name + std::string(".classes.truth.csv")));
     CHECK(std::filesystem::exists(dir / "many" / (name + std::string(".classes.truth.html"))));
   }
+  CHECK_FALSE(std::filesystem::exists(dir / "many/truth.csv"));
   const json both =
       summary_of(run_tool(dir, {"assess", "maps", "--reference", "many", "--summary", "json"}));
   CHECK(both["together"]["assessed"] == 600);

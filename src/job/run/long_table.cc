@@ -15,11 +15,15 @@ namespace {
 
 using std::filesystem::path;
 
+/// Tables to be filled in one by one, which none of all would be.
+constexpr std::string_view kToFillIn = "truth.csv";
+
 /// THING.csv of `<stem>.THING.csv`; empty for all other files.
 std::string table_name(const path& file, const path& stem) {
   const std::string name = file.filename().string(), begin = stem.filename().string() + ".";
   if (file.extension() != ".csv" || !name.starts_with(begin)) return {};
-  return name.substr(begin.size());
+  const std::string thing = name.substr(begin.size());
+  return thing == kToFillIn ? std::string() : thing;
 }
 
 /// The end of the record that begins at `from`, past its line end; a quoted field may hold line

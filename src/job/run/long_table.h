@@ -23,8 +23,8 @@ std::vector<std::string> long_table_names(const std::vector<PictureResults>& pic
 /// column `picture`, then the columns of theirs. A table that names its picture itself is taken as
 /// it is. What a picture does not have is left out, and so is a table whose columns are not those
 /// of the first, which `warn` is told. Tables of colors (colors.csv) are added up instead, and
-/// places where samples would help (suggested.csv) put in the order in which to check them. Returns
-/// the files in order of their names.
+/// places where samples would help (suggested.csv) put in the order in which to check them; what is
+/// to be filled in (truth.csv) stays apart. Returns the files in order of their names.
 ///
 /// Errors    InputError, OutputError
 std::vector<std::filesystem::path> write_long_tables(
