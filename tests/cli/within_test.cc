@@ -64,6 +64,13 @@ TEST_CASE("every picture counts within classes of the map that goes with it", "[
   CHECK(counted(run_tool(dir, with(kInspect, {"--within", "maps:ruby"}))) == std::vector{1, 2});
   CHECK(counted(run_tool(dir, with(kInspect, {"--within", "maps/*.classes.png:ruby,lead"}))) ==
         std::vector{4, 3});
+  // A picture beside the map that goes with the input as well lists no classes.
+  for (const char* name : {"maps/a.recolored.png", "maps/b.recolored.png"})
+    write_rgb(dir / name, 5, 1, random_bytes(15));
+  for (const char* name : {"a", "b"})
+    std::filesystem::rename(dir / "maps" / (name + std::string(".classes.png")),
+                            dir / "maps" / (name + std::string(".clusters.png")));
+  CHECK(counted(run_tool(dir, with(kInspect, {"--within", "maps:ruby"}))) == std::vector{1, 2});
 }
 
 TEST_CASE("a picture without a mask is named, and the others are done", "[cli][within]") {

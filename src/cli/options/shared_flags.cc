@@ -14,6 +14,7 @@
 #include "core/error.h"
 #include "core/read_number.h"
 #include "core/split_list.h"
+#include "io/picture/label_file.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
@@ -103,8 +104,9 @@ void set_within(SharedOptions& shared, const std::string& text) {
         std::make_shared<PartnerFiles>(text, is_picture_name, "mask", NameCuts::kPoints);
     return;
   }
+  // Beside a map there may be the picture in the colors of its groups.
   shared.within = std::make_shared<PartnerFiles>(text.substr(0, colon), is_picture_name, "classes",
-                                                 NameCuts::kPoints);
+                                                 NameCuts::kPoints, is_class_map_file);
   shared.within_classes = split_list(text.substr(colon + 1));
 }
 

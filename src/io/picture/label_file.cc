@@ -127,6 +127,14 @@ LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixel
   return labels;
 }
 
+bool is_class_map_file(const std::filesystem::path& path) {
+  try {
+    return !open_picture(path, {}).facts.legend.empty();
+  } catch (const InputError&) {
+    return false;
+  }
+}
+
 void check_listed(const LabelFile& file, Label largest) {
   if (file.legend_from != LegendFrom::kNumbers || largest <= kMostUnlisted) return;
   throw InputError(

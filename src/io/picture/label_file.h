@@ -37,6 +37,9 @@ struct LabelFile {
 /// Errors    InputError: lossy, floats, more than 255 colors, and what open_picture throws
 LabelFile open_labels(const std::filesystem::path& path, std::uint64_t max_pixels);
 
+/// Whether a file is a picture that lists classes; one that cannot be read lists none.
+bool is_class_map_file(const std::filesystem::path& path);
+
 /// Errors    InputError for a number above 255 where no list of classes is in the file, which then
 ///           holds something else
 void check_listed(const LabelFile& file, Label largest);

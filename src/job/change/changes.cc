@@ -3,6 +3,7 @@
 #include <deque>
 
 #include "figure/changes_figure.h"
+#include "io/picture/label_file.h"
 #include "job/change/changed_pictures.h"
 #include "job/change/changes_of_places.h"
 #include "job/change/changes_report.h"
@@ -26,7 +27,7 @@ class MapsOfPlaces {
                                           : std::vector<std::filesystem::path>()) {
     // Those of pane-2 are another place than those of pane.
     for (const std::filesystem::path& named : options.then)
-      later_.emplace_back(named, is_picture_name, "", NameCuts::kPoints);
+      later_.emplace_back(named, is_picture_name, "", NameCuts::kPoints, is_class_map_file);
   }
 
   /// Errors    InputError when a later map is not there, or two go with the first one alike

@@ -69,10 +69,12 @@ std::vector<fs::path> files_meant(const fs::path& named, MayBePartner may_be) {
   return files;
 }
 
-PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thing, NameCuts cuts)
+PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thing, NameCuts cuts,
+                           IsWanted wanted)
     : named_(std::move(named)),
       thing_(std::move(thing)),
       cuts_(cuts),
+      wanted_(wanted),
       one_for_all_(names_one_file(named_)),
       pattern_(is_pattern(named_)),
       files_(files_meant(named_, may_be)) {
@@ -157,6 +159,12 @@ const fs::path* PartnerFiles::find(const fs::path& input) const {
 
 const fs::path* PartnerFiles::only_one(const Files& files, const std::string& key,
                                        const fs::path& input) const {
+  if (files.size() > 1 && wanted_) {
+    Files wanted;
+    for (const fs::path* const file : files)
+      if (wanted_(*file)) wanted.push_back(file);
+    if (wanted.size() == 1) return wanted.front();
+  }
   if (files.size() > 1) {
     const std::string ending = files[0]->filename().string().substr(key.size());
     throw InputError(

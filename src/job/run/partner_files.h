@@ -16,6 +16,10 @@ namespace chalcedony {
 /// Whether a file can be a partner, by its name.
 using MayBePartner = bool (*)(const std::filesystem::path&);
 
+/// Whether a file is of the kind that is wanted, by what is in it: only asked where several go with
+/// an input alike.
+using IsWanted = bool (*)(const std::filesystem::path&);
+
 /// Whether a file is a picture or holds sample regions, by its name.
 bool is_picture_or_samples(const std::filesystem::path& file);
 
@@ -45,11 +49,12 @@ class PartnerFiles {
  public:
   PartnerFiles(const PartnerFiles&) = delete;
   PartnerFiles& operator=(const PartnerFiles&) = delete;
-  /// `thing` is what a partner may be called besides, as `reference` in `pane.reference.png`.
+  /// `thing` is what a partner may be called besides, as `reference` in `pane.reference.png`. Of
+  /// several that go with an input alike the only wanted one is meant.
   ///
   /// Errors    InputError when there is no such file or folder, or no file fits a pattern
   PartnerFiles(std::filesystem::path named, MayBePartner may_be, std::string thing = "",
-               NameCuts cuts = NameCuts::kPointsAndHyphens);
+               NameCuts cuts = NameCuts::kPointsAndHyphens, IsWanted wanted = nullptr);
 
   /// The file that goes with an input: one after whose name the input is called, where that may be
   /// cut. That name is what a pattern has up to the end of what `*` stands for (`pane-a` of
@@ -80,6 +85,7 @@ class PartnerFiles {
   std::filesystem::path named_;
   std::string thing_;
   NameCuts cuts_;
+  IsWanted wanted_;
   bool one_for_all_ = true, pattern_ = false;
   std::vector<std::filesystem::path> files_;
   std::map<std::string, Files> by_key_;        // what an input that goes with them begins with
