@@ -22,7 +22,7 @@ int main(int argc, char** argv) {
       plan.height = number(3, plan.height);
       plan.colors = number(4, plan.colors);
       write_photo(arguments[1], plan);
-    } else if (arguments.size() == 1) {
+    } else if (arguments.size() == 1 && !arguments[0].starts_with("-")) {
       std::filesystem::create_directories(arguments[0]);
       for (const auto& file : write_demo_data(arguments[0])) std::cout << file.string() << '\n';
     } else {
