@@ -280,11 +280,7 @@ told.textContent = JSON.stringify(found); document.body.append(told);
   for (const char* size : {"1280,800", "390,800"}) {
     const BrowserVisit visit = visit_page(dir, dir / "out/checked.html", size);
     CHECK(visit.console.empty());
-    const std::string begin = "<pre id=\"found\">";
-    const std::size_t from = visit.dom.find(begin);
-    REQUIRE(from != std::string::npos);
-    const std::size_t to = visit.dom.find("</pre>", from);
-    const json found = json::parse(visit.dom.substr(from + begin.size(), to - from - begin.size()));
+    const json found = told_by(visit);
     INFO(found.dump(1));
     CHECK(found["images"] > 10);
     CHECK(found["broken"] == 0);

@@ -1,6 +1,7 @@
 // `truth` at the built program: pixels drawn to be looked at, and maps assessed by what was said.
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "io/document/truth_table.h"
 #include "tests/support/browser.h"
@@ -72,7 +73,8 @@ TEST_CASE("truth draws the pixels that assess would, and assess by them says the
     const TruthTable table = read_truth_table(dir / "out/pane.classes.truth.csv");
     CHECK(told["inputs"][0]["drawn"] == table.pixels.size());
     scene.fill(dir / "out/pane.classes.truth.csv");
-    const json by_table = assessed(dir, {"--reference", "out/pane.classes.truth.csv"})["inputs"][0];
+    const json by_table =
+        assessed(dir, {"--reference", "out/pane.classes.truth.csv", "-o", "by-table"})["inputs"][0];
     const json by_draw =
         assessed(dir, with({"--reference", "pane.reference.png", "--seed", "3", "-o", "drawn"},
                            design))["inputs"][0];
@@ -82,6 +84,16 @@ TEST_CASE("truth draws the pixels that assess would, and assess by them says the
       CHECK(drawn[i].at("x") == std::to_string(table.pixels[i].x));
       CHECK(drawn[i].at("y") == std::to_string(table.pixels[i].y));
     }
+    // Where the map has it right and where not is seen as of a sample.
+    const auto sampled = rows_of(dir / "by-table/sampled.csv");
+    REQUIRE(sampled.size() == drawn.size());
+    std::set<std::string> places, drawn_places;
+    for (std::size_t i = 0; i < drawn.size(); ++i) {
+      places.insert(sampled[i].at("x") + "," + sampled[i].at("y") + " " + sampled[i].at("mapped"));
+      drawn_places.insert(drawn[i].at("x") + "," + drawn[i].at("y") + " " + drawn[i].at("mapped"));
+    }
+    CHECK(places == drawn_places);
+    CHECK(std::filesystem::exists(dir / "by-table/sampled.figure.png"));
     CHECK(by_table["assessed"] == by_draw["assessed"]);
     CHECK(by_table["overall"] == by_draw["overall"]);
     for (const char* field : {"adjusted_overall", "adjusted_overall_standard_error"}) {
@@ -241,11 +253,7 @@ told.textContent = JSON.stringify(found); document.body.append(told);
   for (const char* size : {"1280,800", "390,800"}) {
     const BrowserVisit visit = visit_page(dir, dir / "out/checked.html", size);
     CHECK(visit.console.empty());
-    const std::string begin = "<pre id=\"found\">";
-    const std::size_t from = visit.dom.find(begin);
-    REQUIRE(from != std::string::npos);
-    const std::size_t to = visit.dom.find("</pre>", from);
-    const json found = json::parse(visit.dom.substr(from + begin.size(), to - from - begin.size()));
+    const json found = told_by(visit);
     INFO(found.dump(1));
     CHECK_THAT(found["begin"].get<std::string>(), Catch::StartsWith("Pixel 1 of 4, at "));
     // What was said is remembered when the page is opened again.

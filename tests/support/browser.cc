@@ -31,4 +31,12 @@ BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
   return visit;
 }
 
+nlohmann::json told_by(const BrowserVisit& visit) {
+  const std::string begin = "<pre id=\"found\">";
+  const std::size_t from = visit.dom.find(begin);
+  if (from == std::string::npos) return {};
+  const std::size_t text = from + begin.size();
+  return nlohmann::json::parse(visit.dom.substr(text, visit.dom.find("</pre>", text) - text));
+}
+
 }  // namespace chalcedony::test

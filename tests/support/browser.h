@@ -3,6 +3,7 @@
 #define CHALCEDONY_TESTS_SUPPORT_BROWSER_H_
 
 #include <filesystem>
+#include <nlohmann/json.hpp>
 #include <string>
 
 #include "tests/support/temp_dir.h"
@@ -20,6 +21,9 @@ bool has_browser();
 /// Opens a page in a window of this size ("1280,800").
 BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
                         const std::string& size);
+
+/// What a script of the page told: the JSON in its element `found`.
+nlohmann::json told_by(const BrowserVisit& visit);
 
 }  // namespace chalcedony::test
 

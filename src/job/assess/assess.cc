@@ -137,7 +137,7 @@ const std::vector<ResultKind>& assess_results() {
       {"matrix", "matrix.csv: the error matrix, counts and shares"},
       {"accuracy", "accuracy.csv and accuracy.json: every measure, over all and by class"},
       {"maps", "maps.csv: of several maps, and of those of --versus, the accuracies of each"},
-      {"sampled", "sampled.csv: the pixels that were drawn, with both labels",
+      {"sampled", "sampled.csv: the pixels that were drawn or are in a table, with both labels",
        "count,fraction,stratified,every"},
       {"errors", "<picture>.errors.png: right, unclassified, and wrong as the class it should be"},
       {"versus",

@@ -53,6 +53,11 @@ std::vector<DrawnPixel> drawn_on_grid(AssessedMaps& maps, const AssessOptions& o
 
 }  // namespace
 
+std::vector<DrawnPixel> labelled_pixels(AssessedMaps& maps, const Context& context) {
+  const auto all = [](std::size_t, const DrawnPixel&) { return std::optional(std::size_t{0}); };
+  return candidates_of(maps, 1, context, all).front();
+}
+
 std::vector<DrawnPixel> drawn_sample(AssessedMaps& maps, const MatchedMaps& matched,
                                      const std::vector<std::uint64_t>& strata,
                                      const AssessOptions& options, const Context& context) {

@@ -20,6 +20,12 @@ std::vector<DrawnPixel> drawn_sample(AssessedMaps& maps, const MatchedMaps& matc
                                      const std::vector<std::uint64_t>& strata,
                                      const AssessOptions& options, const Context& context);
 
+/// All pixels that have a label in their references, in raster order: for tables of pixels, which
+/// have few. Numbered as above.
+///
+/// Errors    Interrupted
+std::vector<DrawnPixel> labelled_pixels(AssessedMaps& maps, const Context& context);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_ASSESS_DRAWN_SAMPLE_H_

@@ -65,7 +65,11 @@ class Judge {
   JudgedMaps judged() {
     match();
     count_strata();
-    if (draws()) judged_.sampled = drawn_sample(maps_, matched_, strata_, options_, context_);
+    if (draws()) {
+      judged_.sampled = drawn_sample(maps_, matched_, strata_, options_, context_);
+    } else if (by_tables()) {
+      judged_.sampled = labelled_pixels(maps_, context_);
+    }
     fill();
     for (std::size_t i = 0; i < maps_.size(); ++i) {
       Assessment& one = judged_.each[i].assessment;
@@ -82,6 +86,12 @@ class Judge {
 
  private:
   bool draws() const { return options_.draw.draws(); }
+  /// Whether all references are tables of pixels.
+  bool by_tables() const {
+    for (std::size_t i = 0; i < maps_.size(); ++i)
+      if (!maps_[i].drawn()) return false;
+    return true;
+  }
 
   void match() {
     matched_ = maps_.match(kOfMap);
@@ -127,7 +137,7 @@ class Judge {
 
   /// The matrices.
   void fill() {
-    if (draws()) {
+    if (!judged_.sampled.empty()) {
       for (const DrawnPixel& drawn : judged_.sampled) {
         const std::size_t map = maps_.numbering().place_of(drawn.pixel).picture;
         add_pixels(drawn.labels, 1, judged_.each[map].assessment);

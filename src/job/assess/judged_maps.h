@@ -23,8 +23,9 @@ struct JudgedMap {
 
 struct JudgedMaps {
   std::vector<JudgedMap> each;
-  Assessment together;              // of the pixels of all maps
-  std::vector<DrawnPixel> sampled;  // as they were drawn, numbered through all maps; may be none
+  Assessment together;  // of the pixels of all maps
+  // Those that were drawn, in the order of the draw, or are in tables, numbered through all maps.
+  std::vector<DrawnPixel> sampled;
   std::optional<ShareOfUnits> between;  // the accuracy of several maps, by how much they differ
   // Of the maps of each --versus, likewise how much more is right; none when that cannot be said.
   std::vector<std::optional<ShareOfUnits>> gains;
