@@ -181,9 +181,17 @@ TEST_CASE("tables of true classes say what cannot be told from them", "[cli][tru
   CHECK_THAT(other.out, !Catch::Contains("by the areas of the map"));
   // Pixels somebody chose are no sample.
   put_text(dir / "mine.csv", "x,y,class\n1,1,sky\n20,20,ruby\n26,1,ruby\n");
-  const Outcome mine = run_tool(dir, {"assess", "pane.classes.png", "--reference", "mine.csv"});
+  const Words by_hand{"assess", "pane.classes.png", "--reference", "mine.csv"};
+  const Outcome mine = run_tool(dir, by_hand);
   CHECK_THAT(mine.out, Catch::Contains("3 pixels assessed, drawn: by hand") &&
                            !Catch::Contains("by the areas of the map"));
+  // They are worked through as drawn ones are.
+  const json shown = summary_of(
+      run_tool(dir, with(by_hand, {"--show", "2", "--summary", "json"})))["inputs"][0]["shown"];
+  REQUIRE(shown.size() == 2);
+  CHECK(shown[1]["x"] == 26);
+  CHECK(shown[1]["mapped"] == "lead");
+  CHECK(shown[1]["reference"] == "ruby");
   put_text(dir / "far.csv", "x,y,class\n1,40,sky\n");
   check_error(run_tool(dir, {"assess", "pane.classes.png", "--reference", "far.csv", "-o", "out"}),
               1, "far.csv: has the pixel 1,40, and the map is 60x40; give the table of this map");
