@@ -44,23 +44,6 @@ class MapsOfPlaces {
   std::deque<PartnerFiles> later_;
 };
 
-/// What became of the classes, for the figure of flows.
-ChangesFigure flows_figure(const TimedMaps& maps) {
-  ChangesFigure figure{"What became of the classes", maps.names(), {}, {}, {}};
-  for (std::size_t c = 0; c <= maps.classes(); ++c)
-    figure.classes.push_back({maps.name(c), maps.color(c)});
-  figure.shares.assign(maps.size(), std::vector<double>(maps.classes() + 1));
-  for (const ClassHistory& history : maps.histories())
-    for (std::size_t map = 0; map < maps.size(); ++map)
-      figure.shares[map][history.classes[map]] += percent(history.pixels, maps.counted());
-  for (std::size_t map = 0; map + 1 < maps.size(); ++map) {
-    std::vector<ChangesFigure::Flow>& flows = figure.flows.emplace_back();
-    for (const ClassFlow& flow : flows_between(maps.histories(), map, map + 1))
-      flows.push_back({flow.from, flow.to, percent(flow.pixels, maps.counted())});
-  }
-  return figure;
-}
-
 void write_tables(const TimedMaps& maps, const ChangesOptions& options,
                   const PlaceResults& results) {
   if (results.wants("changes"))
@@ -70,14 +53,15 @@ void write_tables(const TimedMaps& maps, const ChangesOptions& options,
     write_histories(results.path("histories", "csv"), maps, options.pixel_size);
 }
 
-void paint_pictures(TimedMaps& maps, const PlaceResults& results, FigureFormat format,
-                    const Context& context) {
+void paint_pictures(TimedMaps& maps, const Json& place, const PlaceResults& results,
+                    FigureFormat format, const Context& context) {
   if (format == FigureFormat::kNone && !results.wants("changed")) return;
   ChangedPictures pictures(maps, results, format);
   pictures.paint();
   if (format == FigureFormat::kNone) return;
   Plot plot(format);
-  add_flows_figure(plot, results.path("flows.figure", extension_of(format)), flows_figure(maps));
+  add_flows_figure(plot, results.path("flows.figure", extension_of(format)),
+                   flows_figure(place, maps.names()));
   pictures.add_figures(plot);
   draw_figures(plot, context);
 }
@@ -115,8 +99,9 @@ Json run_changes(const ChangesOptions& options, const Context& context) {
     TimedMaps maps(maps_of_places.of(first, *its_context.ledger), options.shared, its_context);
     const PlaceResults its_results(results, only_one ? std::filesystem::path() : first);
     write_tables(maps, options, its_results);
-    paint_pictures(maps, its_results, figures.of_each, its_context);
-    return place_json(maps, options.pixel_size);
+    Json place = place_json(maps, options.pixel_size);
+    paint_pictures(maps, place, its_results, figures.of_each, its_context);
+    return place;
   };
   for_each_input(places, context, summary, do_one);
   end_with_report(summary, figures.of_all, report_changes, results, context);

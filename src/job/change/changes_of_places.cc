@@ -19,22 +19,16 @@ namespace {
 
 constexpr double kLevel = 0.95;  // of intervals
 
-/// The fields of a share of each place: the lowest and the highest, and where they are.
-void add_lowest_and_highest(Json& json, const std::vector<double>& shares, const Json& places) {
-  const auto [lowest, highest] = std::minmax_element(shares.begin(), shares.end());
-  const auto file = [&](const std::vector<double>::const_iterator& of) {
-    return places[static_cast<std::size_t>(of - shares.begin())]["file"];
-  };
-  json["lowest_percent"] = *lowest;
-  json["lowest_file"] = file(lowest);
-  json["highest_percent"] = *highest;
-  json["highest_file"] = file(std::find(shares.begin(), shares.end(), *highest));
+std::vector<std::string> files_of(const Json& places) {
+  std::vector<std::string> files;
+  for (const Json& place : places) files.push_back(place["file"].get<std::string>());
+  return files;
 }
 
 /// A class over all places, from one time to another.
 Json course_json(const ClassCourse& course, const std::string& name, const std::string& color,
-                 const PlacesTogether& together, const Json& places) {
-  const std::uint64_t before = course.pixels_before(), after = course.pixels_after(),
+                 const PlacesTogether& together, const std::vector<std::string>& files) {
+  const std::uint64_t before = course.pixels_before, after = course.pixels_after,
                       counted = together.counted();
   Json json{{"name", name},
             {"color", color},
@@ -45,8 +39,8 @@ Json course_json(const ClassCourse& course, const std::string& name, const std::
             {"gained", after - course.stayed},
             {"before_percent", percent(before, counted)},
             {"after_percent", percent(after, counted)},
-            {"change_percent", percent(after, counted) - percent(before, counted)}};
-  if (const auto gain = gain_of_units(course.before, course.after, kLevel)) {
+            {"change_percent", course.change_of_all}};
+  if (const auto& gain = course.gain) {
     json["standard_error"] = 100 * gain->standard_error;
     json["change_low"] = 100 * gain->interval.low;
     json["change_high"] = 100 * gain->interval.high;
@@ -60,14 +54,15 @@ Json course_json(const ClassCourse& course, const std::string& name, const std::
   }
   json["grew_in"] = grew;
   json["shrank_in"] = shrank;
-  add_lowest_and_highest(json, changes, places);
+  add_lowest_and_highest(json, changes, files);
   return json;
 }
 
 /// What became of what, the most pixels first.
 Json flows_json(const StepCourse& step, const PlacesTogether& together, double pixel_area) {
-  std::vector<std::pair<std::pair<std::size_t, std::size_t>, std::uint64_t>> flows(
-      step.flows.begin(), step.flows.end());
+  std::vector<std::pair<std::pair<std::size_t, std::size_t>, std::uint64_t>> flows;
+  for (const auto& flow : step.flows)
+    if (flow.first.first != flow.first.second) flows.push_back(flow);
   std::stable_sort(flows.begin(), flows.end(),
                    [](const auto& a, const auto& b) { return a.second > b.second; });
   Json json = Json::array();
@@ -81,7 +76,7 @@ Json flows_json(const StepCourse& step, const PlacesTogether& together, double p
 }
 
 Json step_together(const StepCourse& step, const MapStep& between, const PlacesTogether& together,
-                   const Json& places, double pixel_area) {
+                   const std::vector<std::string>& files, double pixel_area) {
   std::uint64_t changed = 0;
   std::vector<double> shares;
   for (const UnitPart& place : step.changed) {
@@ -93,13 +88,13 @@ Json step_together(const StepCourse& step, const MapStep& between, const PlacesT
             {"changed", changed},
             {"changed_percent", percent(changed, together.counted())},
             {"changed_area", static_cast<double>(changed) * pixel_area}};
-  add_lowest_and_highest(json, shares, places);
+  add_lowest_and_highest(json, shares, files);
   json["classes"] = Json::array();
   for (std::size_t c = 0; c < step.classes.size(); ++c) {
     const ClassCourse& course = step.classes[c];
-    if (course.pixels_before() + course.pixels_after() > 0)
+    if (course.pixels_before + course.pixels_after > 0)
       json["classes"].push_back(
-          course_json(course, together.names()[c], together.colors()[c], together, places));
+          course_json(course, together.names()[c], together.colors()[c], together, files));
   }
   json["flows"] = flows_json(step, together, pixel_area);
   return json;
@@ -112,10 +107,11 @@ Json places_json(const PlacesTogether& together, const Json& places) {
             {"unit", places[0]["unit"]},
             {"times", together.times()},
             {"steps", Json::array()}};
+  const std::vector<std::string> files = files_of(places);
   const std::vector<MapStep> between = steps_of(together.times().size());
   for (std::size_t s = 0; s < between.size(); ++s)
     json["steps"].push_back(
-        step_together(together.steps()[s], between[s], together, places, pixel_area));
+        step_together(together.steps()[s], between[s], together, files, pixel_area));
   return json;
 }
 
@@ -150,30 +146,24 @@ void write_places(const std::filesystem::path& path, const Json& told, double pi
   table.write(path);
 }
 
-/// What became of the classes of all places, for the figure of flows.
-ChangesFigure flows_of_places(const PlacesTogether& together) {
-  ChangesFigure figure{
-      "What became of the classes of " + std::to_string(together.size()) + " places",
-      together.times(),
-      {},
-      {},
-      {}};
-  const std::size_t classes = together.names().size(), times = together.times().size();
+/// What became of the classes, for the figure of flows.
+ChangesFigure flows_figure(const PlacesTogether& together, const std::string& title,
+                           const std::vector<std::string>& times) {
+  ChangesFigure figure{title, times, {}, {}, {}};
+  const std::size_t classes = together.names().size();
   const auto share = [&](std::uint64_t pixels) { return percent(pixels, together.counted()); };
   for (std::size_t c = 0; c < classes; ++c)
     figure.classes.push_back({together.names()[c], together.colors()[c]});
-  figure.shares.resize(times);
-  for (std::size_t t = 0; t + 1 < times; ++t) {
+  figure.shares.resize(times.size());
+  for (std::size_t t = 0; t + 1 < times.size(); ++t) {
     const StepCourse& step = together.steps()[t];
-    std::vector<ChangesFigure::Flow>& flows = figure.flows.emplace_back();
-    for (std::size_t from = 0; from < classes; ++from) {
-      const ClassCourse& course = step.classes[from];
-      if (t == 0) figure.shares[0].push_back(share(course.pixels_before()));
-      figure.shares[t + 1].push_back(share(course.pixels_after()));
-      for (std::size_t to = 0; to < classes; ++to)
-        if (const std::uint64_t pixels = step.pixels(from, to))
-          flows.push_back({from, to, share(pixels)});
+    for (const ClassCourse& course : step.classes) {
+      if (t == 0) figure.shares[0].push_back(share(course.pixels_before));
+      figure.shares[t + 1].push_back(share(course.pixels_after));
     }
+    std::vector<ChangesFigure::Flow>& flows = figure.flows.emplace_back();
+    for (const auto& [became, pixels] : step.flows)
+      flows.push_back({became.first, became.second, share(pixels)});
   }
   return figure;
 }
@@ -191,9 +181,8 @@ GainsFigure gains_of_places(const PlacesTogether& together, const Json& told) {
     for (const ClassCourse& course : together.steps()[s].classes) {
       GainsFigure::Gains& gains = shown.of.emplace_back();
       for (std::size_t p = 0; p < together.size(); ++p) gains.in_places.push_back(course.change(p));
-      gains.of_all = percent(course.pixels_after(), together.counted()) -
-                     percent(course.pixels_before(), together.counted());
-      if (const auto gain = gain_of_units(course.before, course.after, kLevel))
+      gains.of_all = course.change_of_all;
+      if (const auto& gain = course.gain)
         gains.limits = {100 * gain->interval.low, 100 * gain->interval.high};
     }
   }
@@ -202,16 +191,25 @@ GainsFigure gains_of_places(const PlacesTogether& together, const Json& told) {
 
 }  // namespace
 
+ChangesFigure flows_figure(const Json& place, const std::vector<std::string>& times) {
+  return flows_figure(PlacesTogether(Json::array({place}), kLevel), "What became of the classes",
+                      times);
+}
+
 void report_changes(Json& summary, Plot& plot, Results& results) {
   const Json& places = summary["inputs"];
   if (places.size() < 2) return;
-  const PlacesTogether together(places);
+  const PlacesTogether together(places, kLevel);
   Json told = places_json(together, places);
   if (results.wants_of_all("places"))
     write_places(results.path("places.csv"), told, places[0]["pixel_area"].get<double>());
   if (plot.format() != FigureFormat::kNone) {
     const std::string end = ".figure." + extension_of(plot.format());
-    add_flows_figure(plot, results.path("flows" + end), flows_of_places(together));
+    add_flows_figure(
+        plot, results.path("flows" + end),
+        flows_figure(together,
+                     "What became of the classes of " + std::to_string(together.size()) + " places",
+                     together.times()));
     add_gains_figure(plot, results.path("gains" + end), gains_of_places(together, told));
   }
   summary["together"] = std::move(told);

@@ -7,32 +7,13 @@
 #include "job/map/class_shares.h"
 
 namespace chalcedony {
-namespace {
-
-std::uint64_t sum_of_parts(const std::vector<UnitPart>& units) {
-  std::uint64_t sum = 0;
-  for (const UnitPart& unit : units) sum += unit.part;
-  return sum;
-}
-
-}  // namespace
-
-std::uint64_t ClassCourse::pixels_before() const { return sum_of_parts(before); }
-
-std::uint64_t ClassCourse::pixels_after() const { return sum_of_parts(after); }
 
 double ClassCourse::change(std::size_t place) const {
   const std::uint64_t counted = before[place].whole;
   return percent(after[place].part, counted) - percent(before[place].part, counted);
 }
 
-std::uint64_t StepCourse::pixels(std::size_t from, std::size_t to) const {
-  if (from == to) return classes[from].stayed;
-  const auto found = flows.find({from, to});
-  return found == flows.end() ? 0 : found->second;
-}
-
-PlacesTogether::PlacesTogether(const Json& places) {
+PlacesTogether::PlacesTogether(const Json& places, double level) {
   for (const Json& place : places) {
     counted_.push_back(place["counted"].get<std::uint64_t>());
     all_counted_ += counted_.back();
@@ -49,12 +30,16 @@ PlacesTogether::PlacesTogether(const Json& places) {
           time->push_back({0, counted_[p]});
       add_step(step, places[p]["steps"][s], p);
     }
+    add_up(step, level);
   }
 }
 
 void PlacesTogether::list_classes(const Json& places) {
   const auto list = [&](const Json& name, const std::string& color) {
-    if (place_in_list(names_, name.get<std::string>()) == colors_.size()) colors_.push_back(color);
+    const auto text = name.get<std::string>();
+    if (class_of_name_.contains(text)) return;
+    class_of_name_[text] = place_in_list(names_, text);
+    if (colors_.size() < names_.size()) colors_.push_back(color);
   };
   for (const Json& place : places)
     for (const Json& one : place["maps"][0]["classes"])
@@ -75,18 +60,33 @@ void PlacesTogether::name_times(const Json& places) {
 void PlacesTogether::add_step(StepCourse& all, const Json& step, std::size_t place) {
   all.changed.push_back({step["changed"].get<std::uint64_t>(), counted_[place]});
   for (const Json& one : step["classes"]) {
-    ClassCourse& course = all.classes[class_named(one["name"])];
+    const std::size_t c = class_named(one["name"]);
+    ClassCourse& course = all.classes[c];
     course.before[place].part = one["before"].get<std::uint64_t>();
     course.after[place].part = one["after"].get<std::uint64_t>();
-    course.stayed += one["stayed"].get<std::uint64_t>();
+    const auto stayed = one["stayed"].get<std::uint64_t>();
+    course.stayed += stayed;
+    if (stayed > 0) all.flows[{c, c}] += stayed;
   }
   for (const Json& flow : step["flows"])
     all.flows[{class_named(flow["from"]), class_named(flow["to"])}] +=
         flow["pixels"].get<std::uint64_t>();
 }
 
+void PlacesTogether::add_up(StepCourse& step, double level) const {
+  for (ClassCourse& one : step.classes) {
+    for (std::size_t p = 0; p < size(); ++p) {
+      one.pixels_before += one.before[p].part;
+      one.pixels_after += one.after[p].part;
+    }
+    one.change_of_all =
+        percent(one.pixels_after, all_counted_) - percent(one.pixels_before, all_counted_);
+    one.gain = gain_of_units(one.before, one.after, level);
+  }
+}
+
 std::size_t PlacesTogether::class_named(const Json& name) const {
-  return *place_of_class(names_, name.get<std::string>());
+  return class_of_name_.at(name.get<std::string>());
 }
 
 }  // namespace chalcedony

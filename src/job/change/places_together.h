@@ -5,6 +5,7 @@
 #include <cstddef>
 #include <cstdint>
 #include <map>
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
@@ -16,11 +17,13 @@ namespace chalcedony {
 
 /// A class from one time to another.
 struct ClassCourse {
-  std::vector<UnitPart> before, after;  // of each place, of its counted pixels
-  std::uint64_t stayed = 0;             // in all of them
+  std::vector<UnitPart> before, after;                // of each place, of its counted pixels
+  std::uint64_t pixels_before = 0, pixels_after = 0;  // in all of them
+  std::uint64_t stayed = 0;
+  // In percentage points of the shares: how much that of all grew, and how far to trust it.
+  double change_of_all = 0;
+  std::optional<ShareOfUnits> gain;
 
-  std::uint64_t pixels_before() const;
-  std::uint64_t pixels_after() const;
   /// How much its share of a place grew, in percentage points.
   double change(std::size_t place) const;
 };
@@ -28,17 +31,17 @@ struct ClassCourse {
 /// What became of the classes from one time to another.
 struct StepCourse {
   std::vector<ClassCourse> classes;
-  std::map<std::pair<std::size_t, std::size_t>, std::uint64_t> flows;  // of pixels that changed
-  std::vector<UnitPart> changed;                                       // of each place
-
-  /// What became `to` of what was `from`, the same or another.
-  std::uint64_t pixels(std::size_t from, std::size_t to) const;
+  // By class and then by what it became, what stayed among them.
+  std::map<std::pair<std::size_t, std::size_t>, std::uint64_t> flows;
+  std::vector<UnitPart> changed;  // of each place
 };
 
 class PlacesTogether {
  public:
-  /// `places` as place_json() has them, as many maps of each.
-  explicit PlacesTogether(const Json& places);
+  /// `places` as place_json() has them, as many maps of each; `level` is that of intervals.
+  ///
+  /// Range     0 < level < 1
+  PlacesTogether(const Json& places, double level);
 
   std::size_t size() const { return counted_.size(); }
   std::uint64_t counted() const { return all_counted_; }
@@ -57,11 +60,13 @@ class PlacesTogether {
   void list_classes(const Json& places);
   void name_times(const Json& places);
   void add_step(StepCourse& all, const Json& step, std::size_t place);
+  void add_up(StepCourse& step, double level) const;
   std::size_t class_named(const Json& name) const;
 
   std::vector<std::uint64_t> counted_;  // of each place
   std::uint64_t all_counted_ = 0;
   std::vector<std::string> names_, colors_, times_;
+  std::map<std::string, std::size_t> class_of_name_;  // as the places write it
   std::vector<StepCourse> steps_;
 };
 

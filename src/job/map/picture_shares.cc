@@ -38,16 +38,13 @@ std::uint64_t sum_of(const std::vector<const Json*>& pictures, const char* field
 
 /// The lowest and the highest share in a picture.
 void add_range(Json& json, const std::vector<const Json*>& pictures, const ShareOf& share_of) {
-  const Json* lowest = pictures.front();
-  const Json* highest = pictures.front();
+  std::vector<double> shares;
+  std::vector<std::string> files;
   for (const Json* const picture : pictures) {
-    if (share_of(*picture) < share_of(*lowest)) lowest = picture;
-    if (share_of(*picture) > share_of(*highest)) highest = picture;
+    shares.push_back(share_of(*picture));
+    files.push_back((*picture)["file"].get<std::string>());
   }
-  json["lowest_percent"] = share_of(*lowest);
-  json["lowest_file"] = (*lowest)["file"];
-  json["highest_percent"] = share_of(*highest);
-  json["highest_file"] = (*highest)["file"];
+  add_lowest_and_highest(json, shares, files);
 }
 
 /// A class over all pictures.

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <string>
+#include <vector>
 
 #include "core/channel/channel_plan.h"
 #include "core/pixel/block_reader.h"
@@ -28,6 +29,13 @@ Json excluded_json(const Excluded& excluded);
 /// Adds `near_gray_percent` when more than a tenth of the counted pixels are so near to gray that
 /// their hue is mostly noise.
 void note_near_gray(Json& picture, std::uint64_t near_gray, std::uint64_t counted);
+
+/// Adds the lowest and the highest of the percents of several pictures, with the first file that
+/// has it: `lowest_percent`, `lowest_file`, `highest_percent`, `highest_file`.
+///
+/// Shape     as many of both, one at least
+void add_lowest_and_highest(Json& json, const std::vector<double>& percents,
+                            const std::vector<std::string>& files);
 
 /// part / whole in percent; 0 of nothing is 0.
 inline double percent(std::uint64_t part, std::uint64_t whole) {
