@@ -16,6 +16,7 @@
 #include "cli/text/text_table.h"
 #include "core/assess/labels.h"
 #include "core/error.h"
+#include "job/run/input_list.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -62,7 +63,7 @@ Json do_assess(const po::variables_map& given, const SharedOptions& shared,
     options.plan = number_in("--plan", given["plan"].as<std::string>(), {0, 50}) / 100;
   if (given.count("show")) {
     options.show = whole_number("--show", given["show"].as<std::string>(), 1, 1000);
-    if (!options.draw.draws() && options.reference.extension() != ".csv")
+    if (!options.draw.draws() && !is_table_name(options.reference))
       throw UsageError("--show tells of drawn pixels, and none are drawn", "add --count N");
   }
   return run_assess(options, context);

@@ -10,6 +10,7 @@
 #include "io/document/truth_table.h"
 #include "io/picture/label_file.h"
 #include "job/picture/inputs.h"
+#include "job/run/input_list.h"
 
 namespace chalcedony {
 
@@ -26,7 +27,7 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
   const std::uint32_t height = sources_.front()->shape().height;
   if (is_sample_file(files.reference)) {
     add_samples(files.reference, options, context);
-  } else if (same_letters(files.reference.extension().string(), ".csv")) {
+  } else if (is_table_name(files.reference)) {
     add_truth(files.reference, context);
   } else {
     add(files.reference, options.shared.max_pixels);

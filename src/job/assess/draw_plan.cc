@@ -4,7 +4,6 @@
 #include <cmath>
 #include <numeric>
 
-#include "core/assess/sample_draw.h"
 #include "core/error.h"
 #include "core/nearest_name.h"
 

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/assess/sample_draw.h"
 #include "job/assess/draw_design.h"
 
 namespace chalcedony {
@@ -29,6 +30,20 @@ struct DrawPlan {
 DrawPlan plan_draw(const DrawDesign& design, const std::vector<std::string>& classes,
                    const std::vector<std::uint64_t>& pixels,
                    const std::function<void(const std::string&)>& warn);
+
+/// Draws by a plan: `candidates_of(draw)` collects, pool by pool, the pixels that the draw may
+/// take.
+template <class CandidatesOf>
+std::vector<DrawnPixel> drawn_by(const DrawPlan& plan, std::uint64_t seed,
+                                 const CandidatesOf& candidates_of) {
+  SampleDraw draw(seed, plan.pools, plan.wanted);
+  std::vector<DrawnPixel> drawn;
+  while (drawn.empty()) {
+    drawn = draw.drawn(candidates_of(draw));
+    draw.widen();
+  }
+  return drawn;
+}
 
 }  // namespace chalcedony
 

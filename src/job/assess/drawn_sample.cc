@@ -66,18 +66,14 @@ std::vector<DrawnPixel> drawn_sample(AssessedMaps& maps, const MatchedMaps& matc
   for (std::size_t r = 0; r < strata.size(); ++r) rows.push_back(matched.all.row_name(r));
   const DrawPlan plan = errors_at(
       drawn_from(options), [&] { return plan_draw(options.draw, rows, strata, context.warn); });
-  SampleDraw draw(options.shared.seed, plan.pools, plan.wanted);
-  const auto pool_of = [&](std::size_t map, DrawnPixel& drawn) {
-    drawn.hash = draw.hash_of(drawn.pixel);
-    const std::size_t pool = plan.by_class ? matched.each[map].row_of(drawn.labels[kOfMap]) : 0;
-    return draw.may_take(pool, drawn.hash) ? std::optional(pool) : std::nullopt;
-  };
-  std::vector<DrawnPixel> sample;
-  while (sample.empty()) {
-    sample = draw.drawn(candidates_of(maps, plan.pools.size(), context, pool_of));
-    draw.widen();
-  }
-  return sample;
+  return drawn_by(plan, options.shared.seed, [&](const SampleDraw& draw) {
+    const auto pool_of = [&](std::size_t map, DrawnPixel& drawn) {
+      drawn.hash = draw.hash_of(drawn.pixel);
+      const std::size_t pool = plan.by_class ? matched.each[map].row_of(drawn.labels[kOfMap]) : 0;
+      return draw.may_take(pool, drawn.hash) ? std::optional(pool) : std::nullopt;
+    };
+    return candidates_of(maps, plan.pools.size(), context, pool_of);
+  });
 }
 
 }  // namespace chalcedony

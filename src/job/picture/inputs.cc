@@ -51,6 +51,12 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
   return picture;
 }
 
+SharedOptions of_whole_picture(SharedOptions options) {
+  options.region.reset();
+  options.within.reset();
+  return options;
+}
+
 void keep_rows(CountedPicture& picture) {
   if (picture.file.rows->rereads_quickly()) return;
   picture.file.rows = std::make_unique<KeptRows>(std::move(picture.file.rows), kMostKeptBytes);

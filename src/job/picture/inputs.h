@@ -27,6 +27,10 @@ struct CountedPicture {
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
                             const Context& context);
 
+/// The same options for another picture, of which all pixels count: region and mask are those of
+/// the inputs.
+SharedOptions of_whole_picture(SharedOptions options);
+
 /// Keeps the rows of the first pass over a picture for the passes that follow, where they take no
 /// more than 100 MB; larger pictures are decoded each time. Those that are read again quickly (held
 /// by their decoder, or not compressed) are not kept, which would take longer.

@@ -4,15 +4,14 @@
 #include "core/color/srgb.h"
 #include "core/error.h"
 #include "job/picture/band_sums.h"
+#include "job/picture/inputs.h"
 
 namespace chalcedony {
 namespace {
 
 LightField field_of(const std::filesystem::path& path, const RasterShape& wanted,
-                    SharedOptions options, const Context& context) {
-  // Region and mask are the picture's.
-  options.region.reset();
-  options.within.reset();
+                    const SharedOptions& shared, const Context& context) {
+  const SharedOptions options = of_whole_picture(shared);
   CountedPicture blank = open_counted(path, options, context);
   const RasterShape& mine = blank.shape();
   if (mine.width != wanted.width || mine.height != wanted.height)

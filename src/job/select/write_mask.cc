@@ -139,10 +139,8 @@ class MaskJob {
   };
 
   void open_ground() {
-    SharedOptions whole = options_.shared;
-    whole.region.reset();
-    whole.within.reset();
-    CountedPicture other = open_counted(options_.cutout.picture, whole, context_);
+    CountedPicture other =
+        open_counted(options_.cutout.picture, of_whole_picture(options_.shared), context_);
     const RasterShape &mine = info().shape, &its = other.shape();
     if (its.width != mine.width || its.height != mine.height)
       throw InputError(

@@ -93,19 +93,15 @@ std::vector<DrawnPixel> drawn_at_random(CountedMap& pixels, const std::vector<St
   }
   const DrawPlan plan = plan_draw(design, names, counts, context.warn);
   const std::vector<std::size_t> places = places_of(strata);
-  SampleDraw draw(seed, plan.pools, plan.wanted);
-  std::vector<DrawnPixel> drawn;
-  while (drawn.empty()) {
+  return drawn_by(plan, seed, [&](const SampleDraw& draw) {
     std::vector<std::vector<DrawnPixel>> candidates(plan.pools.size());
     pixels.for_each_pixel([&](std::uint64_t pixel, Label label) {
       const std::uint64_t hash = draw.hash_of(pixel);
       const std::size_t pool = plan.by_class ? places[label] : 0;
       if (draw.may_take(pool, hash)) candidates[pool].push_back({hash, pixel, Labels(label, 0)});
     });
-    drawn = draw.drawn(candidates);
-    draw.widen();
-  }
-  return drawn;
+    return candidates;
+  });
 }
 
 std::vector<DrawnPixel> drawn_in_rows(CountedMap& pixels, const DrawDesign& design,
@@ -120,7 +116,7 @@ std::vector<DrawnPixel> drawn_in_rows(CountedMap& pixels, const DrawDesign& desi
   return drawn;
 }
 
-TruthDrawn drawn_by(const DrawDesign& design) {
+TruthDrawn way_of(const DrawDesign& design) {
   if (design.design == SampleDesign::kGrid) return TruthDrawn::kGrid;
   return design.design == SampleDesign::kRandom ? TruthDrawn::kRandom : TruthDrawn::kStratified;
 }
@@ -130,7 +126,7 @@ TruthDrawn drawn_by(const DrawDesign& design) {
 DrawnPixels draw_pixels(LabelFile& map, const DrawDesign& design, const SharedOptions& options,
                         const Context& context) {
   CountedMap pixels(map, options, context);
-  DrawnPixels out{strata_of(pixels, map), {drawn_by(design), {}}};
+  DrawnPixels out{strata_of(pixels, map), {way_of(design), {}}};
   const std::vector<DrawnPixel> drawn = errors_at(map.path.string(), [&] {
     return design.design == SampleDesign::kGrid
                ? drawn_in_rows(pixels, design, options.seed)

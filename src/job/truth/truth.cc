@@ -36,11 +36,9 @@ std::vector<SeenPixel> seen_pixels(PictureFile& picture, const TruthTable& drawn
 }
 
 /// The picture that a map is of, all pixels of it.
-CountedPicture picture_of(const path& image, const LabelFile& map, SharedOptions options,
+CountedPicture picture_of(const path& image, const LabelFile& map, const SharedOptions& options,
                           const Context& context) {
-  options.region.reset();
-  options.within.reset();
-  CountedPicture picture = open_color(image, options, context);
+  CountedPicture picture = open_color(image, of_whole_picture(options), context);
   const RasterShape &mine = picture.shape(), &its = map.rows->shape();
   if (mine.width != its.width || mine.height != its.height)
     throw InputError("is " + mine.size_text() + ", the map " + its.size_text(),
