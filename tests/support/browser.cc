@@ -1,7 +1,10 @@
 #include "tests/support/browser.h"
 
 #include <cstdlib>
+#include <initializer_list>
 #include <sstream>
+#include <string_view>
+#include <utility>
 
 namespace chalcedony::test {
 namespace {
@@ -35,8 +38,13 @@ nlohmann::json told_by(const BrowserVisit& visit) {
   const std::string begin = "<pre id=\"found\">";
   const std::size_t from = visit.dom.find(begin);
   if (from == std::string::npos) return {};
-  const std::size_t text = from + begin.size();
-  return nlohmann::json::parse(visit.dom.substr(text, visit.dom.find("</pre>", text) - text));
+  const std::size_t at = from + begin.size();
+  std::string text = visit.dom.substr(at, visit.dom.find("</pre>", at) - at);
+  // As text stands in HTML.
+  for (const auto& [escape, meaning] : {std::pair{"&lt;", "<"}, {"&gt;", ">"}, {"&amp;", "&"}})
+    for (std::size_t i = text.find(escape); i != std::string::npos; i = text.find(escape, i + 1))
+      text.replace(i, std::string_view(escape).size(), meaning);
+  return nlohmann::json::parse(text);
 }
 
 }  // namespace chalcedony::test

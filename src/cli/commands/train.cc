@@ -14,7 +14,6 @@
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/text_table.h"
-#include "core/color/css_color.h"
 #include "core/error.h"
 #include "core/feature/feature_names.h"
 #include "core/feature/features.h"
@@ -151,9 +150,7 @@ SampleSources read_sources(const po::variables_map& given,
     sources.places.push_back(named_value("--sample", text));
   for (const auto& text : texts_of(given, "class")) {
     const auto [name, color] = named_value("--class", text);
-    const std::string& css = color;  // a structured binding cannot be captured
-    sources.colors.emplace_back(name,
-                                read_option("--class", [&] { return css_hex(css_color(css)); }));
+    sources.colors.emplace_back(name, css_color_option("--class", color));
   }
   if (given.count("from")) sources.model = given["from"].as<std::string>();
   if (sources.empty() && !pictures.empty())

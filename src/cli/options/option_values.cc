@@ -6,6 +6,7 @@
 #include <cctype>
 #include <charconv>
 
+#include "core/color/css_color.h"
 #include "core/nearest_name.h"
 #include "core/read_number.h"
 
@@ -78,6 +79,10 @@ PixelSize pixel_size_option(const po::variables_map& given) {
   if (size.unit.empty() || !letters)
     throw UsageError("--pixel-size: '" + text + "' has no unit", "write it as in 0.05mm");
   return size;
+}
+
+std::string css_color_option(const std::string& option, const std::string& text) {
+  return read_option(option, [&] { return css_hex(css_color(text)); });
 }
 
 std::pair<std::int64_t, std::int64_t> point_in(const std::string& option, const std::string& text) {

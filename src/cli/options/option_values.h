@@ -84,6 +84,11 @@ const Space& space_option(const std::string& option, const std::string& text);
 /// Errors    UsageError that names the option
 const Space& three_channel_space(const std::string& option, const std::string& text);
 
+/// A color as CSS has it, in hexadecimal.
+///
+/// Errors    UsageError that names the option
+std::string css_color_option(const std::string& option, const std::string& text);
+
 /// A pixel, as X,Y.
 ///
 /// Errors    UsageError that names the option

@@ -117,6 +117,19 @@ std::size_t SampleSet::class_named(const std::string& name) {
   return index;
 }
 
+void SampleSet::add(const SampleSet& more) {
+  std::vector<std::size_t> class_of;
+  for (const SampleClass& c : more.classes) {
+    class_of.push_back(class_named(c.name));
+    std::string& color = classes[class_of.back()].color;
+    if (color.empty()) color = c.color;
+  }
+  for (SampleShape shape : more.shapes) {
+    shape.sample_class = class_of[shape.sample_class];
+    shapes.push_back(std::move(shape));
+  }
+}
+
 SampleSet rescaled(SampleSet samples, const DrawnSize& from, const DrawnSize& to) {
   // Multiplied first: what lies on the far edge does so afterwards.
   const auto move = [&](Position& p) {

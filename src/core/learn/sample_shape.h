@@ -49,6 +49,8 @@ struct SampleSet {
 
   /// The class with this name, added when it is new.
   std::size_t class_named(const std::string& name);
+  /// Adds the shapes of another set. Classes are one by name; the first color said of one holds.
+  void add(const SampleSet& more);
 };
 
 /// Width and height of a picture in pixels.

@@ -179,7 +179,8 @@ std::string samples_text(const SampleSet& samples, std::uint32_t width, std::uin
   std::string text = json_text(frame);
   text.erase(text.find_last_of('}'));
   // A line for each, so that people find their way.
-  const char* before = ",\"features\":[\n";
+  text += ",\"features\":[";
+  const char* before = "\n";
   for (const SampleShape& shape : samples.shapes) {
     text += before + json_text(feature_of(shape, samples.classes[shape.sample_class]));
     before = ",\n";

@@ -60,20 +60,6 @@ SampleSet on_picture(const TrainingPicture& earlier, const RasterShape& shape,
                         options.samples_of_other_size);
 }
 
-/// Adds the samples of another set; classes are one by name.
-void add_samples(const SampleSet& more, SampleSet& samples) {
-  std::vector<std::size_t> class_of;
-  for (const SampleClass& c : more.classes) {
-    class_of.push_back(samples.class_named(c.name));
-    std::string& color = samples.classes[class_of.back()].color;
-    if (color.empty()) color = c.color;
-  }
-  for (SampleShape shape : more.shapes) {
-    shape.sample_class = class_of[shape.sample_class];
-    samples.shapes.push_back(std::move(shape));
-  }
-}
-
 void warn_of_repeats(const NamedSamples& named, const Context& context) {
   const std::vector<std::size_t> repeats = repeated_shapes(named.samples);
   for (std::size_t c = 0; c < repeats.size(); ++c)
@@ -95,16 +81,16 @@ NamedSamples samples_of_input(const SampleSources& sources, std::size_t i, Count
   const RasterShape& shape = picture.shape();
   for (const TrainingPicture& earlier : sources.earlier)
     if (earlier.name == picture.name()) {
-      add_samples(on_picture(earlier, shape, options), out.samples);
+      out.samples.add(on_picture(earlier, shape, options));
       add_from(sources.model.string());
     }
   if (!sources.files.empty())
     for (const std::filesystem::path& file : sources.files[i]) {
-      add_samples(samples_of_file(file, shape, sources, options, context), out.samples);
+      out.samples.add(samples_of_file(file, shape, sources, options, context));
       add_from(file.string());
     }
   if (!sources.painted.empty()) {
-    add_samples(painted_samples(sources.painted[i], picture, sources.colors, options), out.samples);
+    out.samples.add(painted_samples(sources.painted[i], picture, sources.colors, options));
     add_from(sources.painted[i].string());
   }
   for (const auto& [name, place] : sources.places)

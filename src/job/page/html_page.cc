@@ -1,5 +1,7 @@
 #include "job/page/html_page.h"
 
+#include <cstddef>
+
 #include "job/page/page_assets.h"
 
 namespace chalcedony {
@@ -14,6 +16,12 @@ std::string html_page(const HtmlPage& page) {
   out += "</style>\n</head>\n<body>\n" + page.body + "<script>\n" + page.script +
          "</script>\n</body>\n</html>\n";
   return out;
+}
+
+std::string script_json(std::string json) {
+  for (std::size_t at = json.find('<'); at != std::string::npos; at = json.find('<', at))
+    json.replace(at, 1, "\\u003c");
+  return json;
 }
 
 std::string escaped_html(const std::string& text) {

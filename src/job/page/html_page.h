@@ -16,6 +16,9 @@ struct HtmlPage {
 
 std::string html_page(const HtmlPage& page);
 
+/// JSON as it stands in a script element: no text in it can end the element.
+std::string script_json(std::string json);
+
 /// Text as it stands in HTML, also inside of quotes.
 std::string escaped_html(const std::string& text);
 

@@ -6,6 +6,7 @@
 #include "io/picture/label_picture.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
+#include "job/picture/reduced_picture.h"
 #include "job/picture/thumbnail_url.h"
 #include "job/run/input_list.h"
 
@@ -25,18 +26,9 @@ bool is_page(const RasterShape& shape, const path& stem) {
 
 /// A reduced copy: labels without loss, as their colors must not run, all else as JPEG.
 std::string reduced_url(CountedPicture& picture, bool labels, const Context& context) {
-  Preview preview(picture.file.info, true);
-  const SharedOptions options;
-  const auto make_worker = [&] {
-    return [reader = BlockReader(picture.file.info, picture.counting),
-            collector = Preview::Collector(preview)](const Band& band) mutable {
-      reader.for_each_block(band, [&](const Block& block) { collector.add(block); });
-      return true;
-    };
-  };
-  travel(*picture.file.rows, road_for(picture, options, context), make_worker, [](bool) {});
-  return thumbnail_url(preview.thumbnail(),
-                       labels ? ThumbnailColors::kExact : ThumbnailColors::kNearly);
+  return thumbnail_url(
+      reduced_picture(picture, SharedOptions{}, context, kPreviewWidth, kPreviewHeight),
+      labels ? ThumbnailColors::kExact : ThumbnailColors::kNearly);
 }
 
 }  // namespace

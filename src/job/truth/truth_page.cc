@@ -10,7 +10,7 @@
 namespace chalcedony {
 namespace {
 
-/// As the script of the page reads it. No text in it can end the element it stands in.
+/// As the script of the page reads it.
 std::string drawn_json(const TruthPageContent& content) {
   Json json{{"table", content.table},
             {"drawn", word_of(content.drawn.drawn)},
@@ -26,10 +26,7 @@ std::string drawn_json(const TruthPageContent& content) {
     if (pixel.stratum) one["stratum"] = *pixel.stratum;
     json["pixels"].push_back(std::move(one));
   }
-  std::string text = json_text(json);
-  for (std::size_t at = text.find('<'); at != std::string::npos; at = text.find('<', at))
-    text.replace(at, 1, "\\u003c");
-  return text;
+  return script_json(json_text(json));
 }
 
 }  // namespace

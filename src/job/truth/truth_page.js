@@ -1,27 +1,11 @@
 // One drawn pixel after the other, and the class that is said of each.
-"use strict";
 const drawn = JSON.parse(document.getElementById("drawn").textContent);
-const part = id => document.getElementById(id);
 const kept = "chalcedony truth " + drawn.table + " " + drawn.pixels.map(p => p.x + "," + p.y).join(" ");
 const classes = drawn.classes.slice();
 let said = drawn.pixels.map(() => null), at = 0;
 
-function keep() {
-  try { localStorage.setItem(kept, JSON.stringify(said)); } catch { /* then a closed page forgets */ }
-}
-function remember() {
-  try {
-    const before = JSON.parse(localStorage.getItem(kept));
-    if (Array.isArray(before) && before.length === said.length) said = before;
-  } catch { /* nothing is remembered */ }
-  for (const name of said) if (name) know(name);
-  at = Math.max(0, said.indexOf(null));
-}
 function know(name) {
-  const same = classes.find(c => c.name.toLowerCase() === name.toLowerCase());
-  if (same) return same.name;
-  classes.push({ name, color: "" });
-  return name;
+  return classNamed(name, classes).name;
 }
 function field(text) {
   return /[",\r\n]|^\s|\s$/.test(text) ? '"' + text.replaceAll('"', '""') + '"' : text;
@@ -45,30 +29,13 @@ function show(id, pixel, seen) {
   Object.assign(mark.style, { left: (pixel.left - left) * zoom - shift - 2 + "px",
     top: (pixel.top - top) * zoom - shift - 2 + "px", width: around + 4 + "px", height: around + 4 + "px" });
 }
-function listClasses() {
-  const list = part("classes");
-  list.replaceChildren(...classes.map((one, i) => {
-    const button = document.createElement("button"), swatch = document.createElement("i");
-    button.type = "button";
-    swatch.style.background = one.color || "transparent";
-    button.append(swatch, one.name);
-    if (i < 9) {
-      const key = document.createElement("kbd");
-      key.textContent = i + 1;
-      button.append(key);
-    }
-    button.setAttribute("aria-pressed", said[at] === one.name);
-    button.addEventListener("click", () => say(one.name));
-    return button;
-  }));
-  part("unknown").setAttribute("aria-pressed", said[at] === "");
-}
 function draw() {
   const pixel = drawn.pixels[at];
   part("where").textContent = "Pixel " + (at + 1) + " of " + drawn.pixels.length + ", at " + pixel.x + "," + pixel.y;
   show("near", pixel, 21);
   show("around", pixel, 1e6);
-  listClasses();
+  listClasses(classes, one => said[at] === one.name, one => say(one.name));
+  part("unknown").setAttribute("aria-pressed", said[at] === "");
   const named = said.filter(Boolean).length, untold = said.filter(name => name === "").length;
   part("state").textContent = named + " of " + said.length + " have a class" +
     (untold ? ", " + untold + " cannot be told" : "");
@@ -80,7 +47,7 @@ function go(to) {
 }
 function say(name) {
   said[at] = name;
-  keep();
+  remember(kept, said);
   go(at + 1);
 }
 part("unknown").addEventListener("click", () => say(""));
@@ -93,7 +60,7 @@ part("another").addEventListener("submit", event => {
   part("name").value = "";
 });
 addEventListener("keydown", event => {
-  if (event.target.tagName === "INPUT" || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (!isForPage(event)) return;
   const number = Number(event.key);
   if (event.key === "ArrowLeft") go(at - 1);
   else if (event.key === "ArrowRight") go(at + 1);
@@ -101,5 +68,7 @@ addEventListener("keydown", event => {
   else if (number >= 1 && number <= classes.length) say(classes[number - 1].name);
 });
 addEventListener("resize", draw);
-remember();
-draw();
+const before = remembered(kept);
+if (Array.isArray(before) && before.length === said.length) said = before;
+for (const name of said) if (name) know(name);
+go(said.indexOf(null));
