@@ -33,9 +33,9 @@ const std::map<std::string, std::vector<std::string>> kRooms{
       "filter", "feature", "cluster", "learn", "balance", "select", "palette"}},
     {"io", {"file", "text", "metadata", "picture", "document"}},
     {"figure", {"plot", ""}},
-    {"job",
-     {"run", "page", "picture", "repeat", "look", "histogram", "learn", "prepare", "map", "region",
-      "select", "cluster", "palette", "assess", "change", "spot", "truth", "gather", "report"}},
+    {"job", {"run",     "page", "picture", "repeat", "look",    "histogram", "learn",
+             "prepare", "map",  "region",  "select", "cluster", "palette",   "assess",
+             "change",  "spot", "outline", "truth",  "gather",  "report"}},
     {"cli", {"text", "options", "repeat", "help", "terminal", "commands", ""}}};
 
 /// Of a path within a layer.

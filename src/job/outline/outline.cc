@@ -1,0 +1,112 @@
+#include "job/outline/outline.h"
+
+#include <algorithm>
+#include <cstddef>
+#include <string>
+#include <utility>
+
+#include "core/error.h"
+#include "core/learn/checked_guesses.h"
+#include "io/document/sample_file.h"
+#include "io/file/whole_file.h"
+#include "job/outline/outline_page.h"
+#include "job/picture/inputs.h"
+#include "job/picture/reduced_picture.h"
+#include "job/picture/thumbnail_url.h"
+#include "job/repeat/each_input.h"
+#include "job/run/partner_files.h"
+#include "job/run/results.h"
+
+namespace chalcedony {
+namespace {
+
+using std::filesystem::path;
+
+/// What a page begins with, and where its regions are from.
+struct BegunWith {
+  SampleSet samples;
+  std::optional<path> file;
+};
+
+Json classes_json(const SampleSet& samples) {
+  std::vector<std::uint64_t> regions(samples.classes.size());
+  for (const SampleShape& shape : samples.shapes) ++regions[shape.sample_class];
+  Json json = Json::array();
+  for (std::size_t c = 0; c < regions.size(); ++c)
+    json.push_back({{"name", samples.classes[c].name}, {"regions", regions[c]}});
+  return json;
+}
+
+class OutlineJob {
+ public:
+  OutlineJob(const OutlineOptions& options, const Results& results)
+      : options_(options), results_(results) {
+    if (options.samples)
+      files_.emplace(*options.samples, is_sample_file, "samples", NameCuts::kPoints);
+  }
+
+  Json do_one(const path& input, const Context& context) const {
+    CountedPicture picture = open_color(input, options_.shared, context);
+    const RasterShape& shape = picture.shape();
+    const BegunWith begun = begun_with(input, shape, context);
+    const Thumbnail seen =
+        reduced_picture(picture, options_.shared, context, options_.view, options_.view);
+    if (results_.wants("page"))
+      write_text_file(results_.path(input, "outline", "html"),
+                      outline_page({picture.name(), shape.width, shape.height,
+                                    thumbnail_url(seen, ThumbnailColors::kExact), begun.samples,
+                                    input.stem().string() + ".samples.geojson"}));
+    const auto guesses = static_cast<std::size_t>(std::count_if(
+        begun.samples.shapes.begin(), begun.samples.shapes.end(), [&](const SampleShape& one) {
+          return is_guess(begun.samples.classes[one.sample_class].name);
+        }));
+    Json json{{"file", input.string()},
+              {"width", shape.width},
+              {"height", shape.height},
+              {"pixels_per_cell", seen.pixels_per_cell},
+              {"regions", begun.samples.shapes.size()},
+              {"guesses", guesses},
+              {"classes", classes_json(begun.samples)}};
+    if (begun.file) json["samples"] = begun.file->string();
+    return json;
+  }
+
+ private:
+  BegunWith begun_with(const path& input, const RasterShape& shape, const Context& context) const {
+    BegunWith begun;
+    begun.samples.classes = options_.classes;
+    if (!files_ || !files_->find(input)) return begun;
+    begun.file = files_->of(input, *context.ledger);
+    SampleSet read =
+        read_samples(*begun.file, shape.width, shape.height, options_.shared.samples_of_other_size);
+    errors_at(begun.file->string(), [&] { sample_runs(read, shape.width, shape.height); });
+    begun.samples.add(read);
+    return begun;
+  }
+
+  const OutlineOptions& options_;
+  const Results& results_;
+  std::optional<PartnerFiles> files_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& outline_results() {
+  static const std::vector<ResultKind> kinds{
+      {"page",
+       "<stem>.outline.html: a page for a browser on which regions of the picture are drawn and "
+       "named; it saves <stem>.samples.geojson"}};
+  return kinds;
+}
+
+Json run_outline(const OutlineOptions& options, const Context& context) {
+  Results results(options.shared, context, outline_results());
+  Json summary = summary_frame("outline");
+  const OutlineJob job(options, results);
+  for_each_input(options.shared, context, summary,
+                 [&](const path& input, const Context& its) { return job.do_one(input, its); });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,411 @@
+// A picture on which regions are drawn, the classes they are of, and the file they are saved in.
+
+const begun = JSON.parse(part("begun").textContent);
+const size = { width: begun.samples.width, height: begun.samples.height };
+const stage = part("stage"), sheet = part("sheet"), drawing = part("drawing");
+const kHints = {
+  rectangle: "Drag from corner to corner.",
+  polygon: "Click corner after corner, or drag along the edge. A double click or Enter ends it, Backspace takes the last corner back.",
+  disc: "Drag from the middle outwards. A click takes one pixel.",
+  choose: "Click a region to choose it: a class gives it that class, Delete removes it. Drag it to move it; drag elsewhere to move the picture.",
+};
+const kMostZoom = 48;  // screen pixels for each of the picture
+const kLeastDrag = 4;  // screen pixels
+// What this page remembers is of this picture and the regions it began with.
+const kept = "chalcedony outline " + begun.file + " " + fingerprint(part("begun").textContent + part("seen").src);
+
+let state = stateBegun();
+let past = [], tool = "rectangle", chosen = -1, zoom = 1, showsWhole = true, draft = null;
+
+function stateBegun() {
+  const { classes, samples } = structuredClone(begun);
+  return { regions: regionsOf(samples), classes, current: classes[0]?.name ?? "" };
+}
+function beginAnew() {
+  chosen = -1;
+  change(() => {
+    state = stateBegun();
+    nameColors();
+  });
+}
+// Every class has a color.
+function nameColors() {
+  for (const one of [...state.classes, ...state.regions]) know(one.name);
+}
+function fingerprint(text) {
+  let sum = 2166136261;
+  for (let i = 0; i < text.length; ++i) sum = Math.imul(sum ^ text.charCodeAt(i), 16777619);
+  return sum >>> 0;
+}
+// Does something to the state that can be undone.
+function change(work) {
+  past.push(JSON.stringify(state));
+  work();
+  remember(kept, state);
+  draw();
+}
+function undo() {
+  if (draft) return end();
+  if (past.length === 0) return;
+  state = JSON.parse(past.pop());
+  chosen = -1;
+  remember(kept, state);
+  draw();
+}
+function know(name) {
+  const one = classNamed(name, state.classes);
+  one.color ||= begun.colors.find(color => !state.classes.some(c => c.color === color)) ?? "#808080";
+  return one.name;
+}
+// Adds a shape as a region of the current class.
+function add(shape) {
+  if (!state.current) {
+    part("state").textContent = "Name a class first: it says what the region is.";
+    part("name").focus();
+    return;
+  }
+  change(() => state.regions.push({ name: state.current, guess: false, ...shape }));
+}
+// Makes a class the current one, and that of the chosen region.
+function take(name) {
+  const region = state.regions[chosen];
+  state.current = know(name);
+  if (region) return change(() => Object.assign(region, { name: state.current, guess: false }));
+  remember(kept, state);
+  draw();
+}
+function renameCurrent(name) {
+  if (!state.current || name === state.current) return;
+  change(() => {
+    const before = state.classes.find(c => c.name === state.current);
+    const same = state.classes.find(c => c !== before && c.name.toLowerCase() === name.toLowerCase());
+    for (const region of state.regions)
+      if (region.name === before.name) region.name = same ? same.name : name;
+    if (same) state.classes.splice(state.classes.indexOf(before), 1);
+    else before.name = name;
+    state.current = same ? same.name : name;
+  });
+}
+function removeChosen() {
+  if (!state.regions[chosen]) return;
+  const which = chosen;
+  chosen = -1;
+  change(() => state.regions.splice(which, 1));
+}
+function choose(which) {
+  chosen = which;
+  if (state.regions[which] && !state.regions[which].guess) state.current = state.regions[which].name;
+  draw();
+}
+function nextGuess() {
+  const guesses = state.regions.flatMap((region, i) => (region.guess ? [i] : []));
+  if (guesses.length === 0) return choose(-1);
+  setTool("choose");
+  choose(guesses.find(i => i > chosen) ?? guesses[0]);
+  lookAt(state.regions[chosen]);
+}
+function confirmGuess() {
+  if (!state.regions[chosen]?.guess) return;
+  change(() => { state.regions[chosen].guess = false; });
+  nextGuess();
+}
+
+// The picture on the screen.
+function zoomTo(wanted, keep = middleOfStage()) {
+  const place = positionAt(keep), frame = stage.getBoundingClientRect();
+  zoom = Math.min(Math.max(wanted, Math.min(wholeZoom(), 1)), kMostZoom);
+  showsWhole = false;
+  draw();
+  stage.scrollLeft = place[0] * zoom - (keep.clientX - frame.left);
+  stage.scrollTop = place[1] * zoom - (keep.clientY - frame.top);
+}
+function showWhole() {
+  zoom = wholeZoom();
+  showsWhole = true;
+  draw();
+}
+function wholeZoom() {
+  return Math.min(stage.clientWidth / size.width, stage.clientHeight / size.height);
+}
+function middleOfStage() {
+  const frame = stage.getBoundingClientRect();
+  return { clientX: frame.left + frame.width / 2, clientY: frame.top + frame.height / 2 };
+}
+function lookAt(region) {
+  const { left, top, right, bottom } = boundsOf(region), kAround = 8;
+  const across = Math.max(right - left, bottom - top) * kAround;
+  zoom = Math.min(Math.max(Math.min(stage.clientWidth, stage.clientHeight) / across, wholeZoom()), kMostZoom);
+  showsWhole = false;
+  draw();
+  stage.scrollLeft = (left + right) / 2 * zoom - stage.clientWidth / 2;
+  stage.scrollTop = (top + bottom) / 2 * zoom - stage.clientHeight / 2;
+}
+// Where in the picture a pointer is, within it.
+function positionAt({ clientX, clientY }) {
+  const frame = sheet.getBoundingClientRect();
+  return [Math.min(Math.max((clientX - frame.left) / zoom, 0), size.width),
+    Math.min(Math.max((clientY - frame.top) / zoom, 0), size.height)];
+}
+let codes = null;  // of the picture as it is seen
+function colorAt([x, y]) {
+  const image = part("seen");
+  if (!codes) {
+    const canvas = document.createElement("canvas");
+    Object.assign(canvas, { width: image.naturalWidth, height: image.naturalHeight });
+    const context = canvas.getContext("2d");
+    context.drawImage(image, 0, 0);
+    codes = context.getImageData(0, 0, canvas.width, canvas.height);
+  }
+  const cell = (at, of, cells) => Math.min(Math.floor(at / of * cells), cells - 1);
+  const at = 4 * (cell(y, size.height, codes.height) * codes.width + cell(x, size.width, codes.width));
+  return "#" + [0, 1, 2].map(c => codes.data[at + c].toString(16).padStart(2, "0")).join("");
+}
+
+// What is drawn.
+function element(name, attributes) {
+  const made = document.createElementNS("http://www.w3.org/2000/svg", name);
+  for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, value);
+  return made;
+}
+function outlineOf({ point, radius, rings }) {
+  if (point && radius) return ["circle", { cx: point[0], cy: point[1], r: radius }];
+  const lines = point ? [rectangleRing(...point.map(Math.floor), ...point.map(v => Math.floor(v) + 1))] : rings;
+  return ["path", { d: lines.map(ring => "M" + ring.map(p => p.join(" ")).join("L") + "Z").join("") }];
+}
+// A line in the color of its class that is seen on any picture.
+function drawn(shape, color, kind) {
+  const group = element("g", { class: kind }), [name, place] = outlineOf(shape);
+  group.append(element(name, { ...place, class: "edge" }), element(name, { ...place, class: "case" }),
+    element(name, { ...place, class: "line", stroke: color, fill: color }));
+  return group;
+}
+function colorOf(name) {
+  return state.classes.find(c => c.name === name)?.color || "#808080";
+}
+function drawDraft() {
+  drawing.querySelector(".draft")?.remove();
+  const shape = draft && draft.shape();
+  if (shape) drawing.append(drawn(shape, colorOf(state.current), "draft"));
+}
+function drawRegions() {
+  drawing.replaceChildren(...state.regions.map((region, i) =>
+    drawn(region, colorOf(region.name), (region.guess ? "guess " : "") + (i === chosen ? "chosen" : ""))));
+}
+function listRegions() {
+  part("regions").replaceChildren(...state.regions.map((region, i) => {
+    const item = document.createElement("li"), button = document.createElement("button"), swatch = document.createElement("i");
+    button.type = "button";
+    swatch.style.background = colorOf(region.name);
+    button.append(swatch, region.name + (region.guess ? "?" : "") + ", " + counted(pixelsIn([region], size), "pixel"));
+    button.setAttribute("aria-pressed", i === chosen);
+    button.addEventListener("click", () => { choose(i); lookAt(region); });
+    item.append(button);
+    return item;
+  }));
+}
+function counted(n, thing) {
+  return n + " " + thing + (n === 1 ? "" : "s");
+}
+function draw() {
+  Object.assign(sheet.style, { width: size.width * zoom + "px", height: size.height * zoom + "px" });
+  for (const button of document.querySelectorAll("[data-tool]"))
+    button.setAttribute("aria-pressed", button.dataset.tool === tool);
+  stage.dataset.tool = tool;
+  part("hint").textContent = state.regions[chosen]?.guess
+    ? "Is it " + state.regions[chosen].name + "? Enter says so, a class that it is another, Delete that it is none."
+    : kHints[tool];
+  drawRegions();
+  drawDraft();
+  listRegions();
+  listClasses(state.classes, one => one.name === state.current, one => take(one.name), one => {
+    const its = state.regions.filter(region => region.name === one.name && !region.guess);
+    return its.length ? ", " + counted(pixelsIn(its, size), "pixel") + " in " + its.length : "";
+  });
+  const guesses = state.regions.filter(region => region.guess).length;
+  part("guesses").hidden = guesses === 0;
+  part("confirm").disabled = !state.regions[chosen]?.guess;
+  part("remove").disabled = !state.regions[chosen];
+  part("rename").disabled = !state.current;
+  part("undo").disabled = past.length === 0;
+  part("state").textContent = counted(state.regions.length - guesses, "region") +
+    (guesses ? ", " + guesses + (guesses === 1 ? " guess" : " guesses") + " to check" : "");
+}
+
+// Drawing.
+function isFar(a, b) {
+  return Math.hypot(a[0] - b[0], a[1] - b[1]) * zoom >= kLeastDrag;
+}
+function end() {
+  draft = null;
+  drawDraft();
+}
+// Each has shape(), what is drawn so far, and takes the pointer where it moves and is let go.
+const kDrafts = {
+  rectangle: from => {
+    let to = from;
+    return {
+      shape: () => isFar(from, to) ? { rings: [rectangleRing(
+        Math.floor(Math.min(from[0], to[0])), Math.floor(Math.min(from[1], to[1])),
+        Math.ceil(Math.max(from[0], to[0])), Math.ceil(Math.max(from[1], to[1])))] } : null,
+      move: at => { to = at; },
+      release: () => true,
+    };
+  },
+  disc: from => {
+    let to = from;
+    return {
+      shape: () => isFar(from, to)
+        ? { point: from.map(tenths), radius: Math.max(tenths(Math.hypot(to[0] - from[0], to[1] - from[1])), 0.1) }
+        : { point: from.map((v, i) => Math.min(Math.floor(v), [size.width, size.height][i] - 1) + 0.5), radius: 0 },
+      move: at => { to = at; },
+      release: () => true,
+    };
+  },
+  polygon: from => {
+    const corners = [from.map(tenths)];
+    let to = from, down = true;
+    return {
+      shape: () => {
+        const all = down ? corners : [...corners, to.map(tenths)];
+        return all.length > 1 ? { rings: [[...all, all[0]]] } : null;
+      },
+      move: at => {
+        to = at;
+        if (down && isFar(corners[corners.length - 1], at)) corners.push(at.map(tenths));
+      },
+      press: at => {
+        down = true;
+        if (isFar(corners[corners.length - 1], at)) corners.push(at.map(tenths));
+      },
+      release: () => { down = false; return false; },
+      back: () => { corners.pop(); return corners.length > 0; },
+      ended: () => corners.length > 2 ? { rings: [[...corners, corners[0]]] } : null,
+    };
+  },
+  choose: (from, event) => {
+    const which = state.regions.findLastIndex(region => holds(region, from));
+    const scroll = [stage.scrollLeft + event.clientX, stage.scrollTop + event.clientY];
+    let by = [0, 0], last = event;
+    const dragged = () => {
+      const { left, top, right, bottom } = boundsOf(state.regions[which]);
+      return moved(state.regions[which], Math.min(Math.max(by[0], -left), size.width - right),
+        Math.min(Math.max(by[1], -top), size.height - bottom));
+    };
+    return {
+      shape: () => which >= 0 && isFar([0, 0], by) ? dragged() : null,
+      move: (at, now) => {
+        by = [at[0] - from[0], at[1] - from[1]];
+        last = now;
+        if (which < 0) [stage.scrollLeft, stage.scrollTop] = [scroll[0] - last.clientX, scroll[1] - last.clientY];
+      },
+      release: () => {
+        const to = which >= 0 && isFar([0, 0], by) ? dragged() : null;
+        end();
+        chosen = which;
+        if (to) change(() => { state.regions[which] = to; });
+        choose(which);
+        return false;
+      },
+    };
+  },
+};
+function finishPolygon() {
+  const shape = draft?.ended?.();
+  end();
+  if (shape) add(shape);
+}
+function setTool(name) {
+  end();
+  tool = name;
+  if (name !== "choose") chosen = -1;
+  draw();
+}
+drawing.addEventListener("pointerdown", event => {
+  if (event.button !== 0) return;
+  event.preventDefault();
+  stage.focus({ preventScroll: true });
+  drawing.setPointerCapture?.(event.pointerId);
+  const at = positionAt(event);
+  if (draft?.press) draft.press(at);
+  else draft = kDrafts[tool](at, event);
+  drawDraft();
+});
+drawing.addEventListener("pointermove", event => {
+  const at = positionAt(event);
+  part("under").textContent = "x " + Math.floor(at[0]) + ", y " + Math.floor(at[1]) + ", " + colorAt(at);
+  if (!draft) return;
+  draft.move(at, event);
+  drawDraft();
+});
+drawing.addEventListener("pointerup", () => {
+  if (!draft?.release()) return;
+  const shape = draft.shape();
+  end();
+  if (shape) add(shape);
+});
+drawing.addEventListener("pointercancel", end);
+drawing.addEventListener("dblclick", finishPolygon);
+stage.addEventListener("wheel", event => {
+  event.preventDefault();
+  zoomTo(zoom * Math.pow(1.0015, -event.deltaY), event);
+}, { passive: false });
+
+// Buttons, fields and keys.
+for (const button of document.querySelectorAll("[data-tool]"))
+  button.addEventListener("click", () => setTool(button.dataset.tool));
+const kNearer = 1.5;
+const kPress = {
+  nearer: () => zoomTo(zoom * kNearer),
+  farther: () => zoomTo(zoom / kNearer),
+  whole: showWhole,
+  undo, anew: beginAnew, remove: removeChosen, confirm: confirmGuess, next: nextGuess,
+};
+for (const [id, press] of Object.entries(kPress)) part(id).addEventListener("click", press);
+part("another").addEventListener("submit", event => {
+  event.preventDefault();
+  const name = part("name").value.trim().replace(/\?+$/, "");
+  if (name && event.submitter?.id === "rename") renameCurrent(name);
+  else if (name) take(name);
+  part("name").value = "";
+});
+part("numbers").addEventListener("submit", event => {
+  event.preventDefault();
+  const shape = shapeOfNumbers(part("place").value, size);
+  part("place").setCustomValidity(shape ? "" : "X,Y or X,Y,RADIUS or X,Y,W,H within the picture");
+  if (!part("place").reportValidity()) return;
+  add(shape);
+  part("place").value = "";
+});
+part("place").addEventListener("input", () => part("place").setCustomValidity(""));
+part("save").addEventListener("click", () => {
+  part("save").href = URL.createObjectURL(new Blob([samplesText(state.regions, state.classes, size)], { type: "application/geo+json" }));
+});
+const kKeys = {
+  r: () => setTool("rectangle"), p: () => setTool("polygon"), d: () => setTool("disc"), c: () => setTool("choose"),
+  w: kPress.whole, n: nextGuess, "+": kPress.nearer, "-": kPress.farther, Delete: removeChosen,
+  Escape: () => { end(); choose(-1); },
+  Enter: () => draft ? finishPolygon() : confirmGuess(),
+  Backspace: () => {
+    if (draft?.back) draft.back() ? drawDraft() : end();
+    else removeChosen();
+  },
+};
+addEventListener("keydown", event => {
+  if ((event.ctrlKey || event.metaKey) && event.key === "z" && event.target.tagName !== "INPUT") {
+    event.preventDefault();
+    return undo();
+  }
+  // A button that has the focus is pressed by Enter.
+  if (!isForPage(event) || (event.key === "Enter" && event.target.tagName === "BUTTON")) return;
+  const one = state.classes[Number(event.key) - 1];
+  if (one) take(one.name);
+  else if (kKeys[event.key]) {
+    event.preventDefault();
+    kKeys[event.key]();
+  }
+});
+addEventListener("resize", () => showsWhole ? showWhole() : draw());
+nameColors();
+const before = remembered(kept);
+if (Array.isArray(before?.regions) && Array.isArray(before.classes)) state = before;
+showWhole();
