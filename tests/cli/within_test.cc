@@ -73,6 +73,54 @@ TEST_CASE("every picture counts within classes of the map that goes with it", "[
   CHECK(counted(run_tool(dir, with(kInspect, {"--within", "maps:ruby"}))) == std::vector{1, 2});
 }
 
+TEST_CASE("every picture counts within regions that were drawn on it", "[cli][within]") {
+  const TempDir dir;
+  write_masked(dir, "a", 0);
+  write_masked(dir, "b", 0);
+  const auto region = [](const std::string& name, int left, int right) {
+    const std::string l = std::to_string(left), r = std::to_string(right);
+    return R"({"type":"Feature","properties":{"class":")" + name +
+           R"("},"geometry":{"type":"Polygon","coordinates":[[[)" + l + ",0],[" + r + ",0],[" + r +
+           ",1],[" + l + ",1],[" + l + ",0]]]}}";
+  };
+  const auto put_regions = [&](const std::string& file, const std::string& features) {
+    put_text(dir / file,
+             R"({"type":"FeatureCollection","width":5,"height":1,"features":[)" + features + "]}");
+  };
+  put_regions("a.samples.geojson", region("leaf", 0, 2) + "," + region("vein", 1, 3));
+  put_regions("b.samples.geojson", region("leaf", 1, 5));
+  CHECK(counted(run_tool(dir, with(kInspect, {"--within", "*.samples.geojson"}))) ==
+        std::vector{3, 4});
+  CHECK(counted(run_tool(dir, with(kInspect, {"--within", "a.samples.geojson:vein,leaf"}))) ==
+        std::vector{3, 3});
+  const Words leaf = with(kInspect, {"--within", "*.samples.geojson:leaf", "-o", "out"});
+  CHECK(counted(run_tool(dir, leaf)) == std::vector{2, 4});
+  // Made again, from a folder that was put elsewhere too.
+  const std::string table = text_of_file(dir / "out/a.statistics.csv");
+  std::filesystem::create_directory(dir / "else");
+  std::filesystem::rename(dir / "out", dir / "else/out");
+  std::filesystem::copy(dir / "a.png", dir / "else/a.png");
+  std::filesystem::copy(dir / "b.png", dir / "else/b.png");
+  std::filesystem::rename(dir / "a.samples.geojson", dir / "else/a.samples.geojson");
+  std::filesystem::rename(dir / "b.samples.geojson", dir / "else/b.samples.geojson");
+  REQUIRE(run_tool(dir, {"run", "else/out/how.json", "-o", "again"}).exit_code == 0);
+  CHECK(text_of_file(dir / "again/a.statistics.csv") == table);
+  std::filesystem::rename(dir / "else/a.samples.geojson", dir / "a.samples.geojson");
+
+  const auto refused = [&](const std::string& within, const std::string& message) {
+    check_error(run_tool(dir, {"inspect", "a.png", "--within", within, "-o", "no"}), 1, message);
+    check_nothing_in(dir, "no");
+  };
+  refused("a.samples.geojson:laef",
+          "a.samples.geojson: has no samples of the class 'laef'; did you mean 'leaf'?");
+  put_regions("far.geojson", region("leaf", 1, 6));
+  refused("far.geojson", "far.geojson: a sample of class 'leaf' reaches outside the picture");
+  write_rgb(dir / "a.png", 4, 1, random_bytes(12));
+  refused("a.samples.geojson", "its samples were drawn on a picture of 5x1, this one is 4x1");
+  put_text(dir / "a.samples.geojson", "[]");
+  refused("a.samples.geojson", "a.samples.geojson: is no GeoJSON FeatureCollection");
+}
+
 TEST_CASE("a picture without a mask is named, and the others are done", "[cli][within]") {
   const TempDir dir;
   write_masked(dir, "a", 2);

@@ -95,8 +95,15 @@ std::array<std::uint32_t, 3> bands_option(const std::string& text) {
   return bands;
 }
 
-/// A mask, or MAP:CLASS,CLASS. A file that is there is meant whole, whatever its name.
+/// A mask, or MAP:CLASS,CLASS, or a sample file with or without classes. A file that is there is
+/// meant whole, whatever its name.
 void set_within(SharedOptions& shared, const std::string& text) {
+  if (const auto regions = sample_file_part(text)) {
+    shared.within =
+        std::make_shared<PartnerFiles>(regions->file, is_sample_file, "samples", NameCuts::kPoints);
+    if (!regions->part.empty()) shared.within_classes = split_list(regions->part);
+    return;
+  }
   std::error_code error;
   const std::size_t colon = text.rfind(':');
   if (colon == std::string::npos || std::filesystem::exists(text, error)) {
@@ -160,8 +167,9 @@ void declare_counting(const Command& command, po::options_description& options) 
       "count only pixels in this rectangle, in pixels or as percent:X,Y,W,H");
   add("within", po::value<std::string>()->value_name("MASK|FOLDER"),
       "count only pixels where this mask is on (128 or more), or of classes of a class map, as "
-      "MAP:ruby,lead; of a folder, or a pattern as \"masks/*.mask.png\", the one that goes with "
-      "each picture by its name");
+      "MAP:ruby,lead, or in regions of a sample file, as FILE.geojson or FILE.geojson:ruby; of a "
+      "folder, or a pattern as \"masks/*.mask.png\", the one that goes with each picture by its "
+      "name");
   if (command.own_alpha.empty())
     add("alpha", po::value<std::string>()->value_name("skip|count"),
         "what fully transparent pixels do (default skip)");

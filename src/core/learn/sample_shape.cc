@@ -9,6 +9,7 @@
 #include <utility>
 
 #include "core/error.h"
+#include "core/nearest_name.h"
 
 namespace chalcedony {
 namespace {
@@ -130,6 +131,18 @@ void SampleSet::add(const SampleSet& more) {
   }
 }
 
+SampleSet samples_of_classes(SampleSet samples, const std::vector<std::string>& names) {
+  std::vector<std::string> known;
+  for (const SampleClass& c : samples.classes) known.push_back(c.name);
+  for (const std::string& name : names)
+    if (std::find(known.begin(), known.end(), name) == known.end())
+      throw InputError("has no samples of the class '" + name + "'", suggest_name(name, known));
+  std::erase_if(samples.shapes, [&](const SampleShape& shape) {
+    return std::find(names.begin(), names.end(), known[shape.sample_class]) == names.end();
+  });
+  return samples;
+}
+
 SampleSet rescaled(SampleSet samples, const DrawnSize& from, const DrawnSize& to) {
   // Multiplied first: what lies on the far edge does so afterwards.
   const auto move = [&](Position& p) {
@@ -163,6 +176,13 @@ std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width
     return std::pair(a.begin, a.sample_class) < std::pair(b.begin, b.sample_class);
   });
   return runs;
+}
+
+Mask mask_of(const std::vector<SampleRun>& runs, std::uint32_t width, std::uint32_t height) {
+  Mask mask(width, height);
+  for (const SampleRun& run : runs)
+    for (std::uint64_t pixel = run.begin; pixel < run.end; ++pixel) mask.set(pixel);
+  return mask;
 }
 
 std::vector<SharedPixels> pixels_shared_by_pairs(const std::vector<SampleRun>& runs) {

@@ -9,6 +9,8 @@
 #include <string>
 #include <vector>
 
+#include "core/pixel/mask.h"
+
 namespace chalcedony {
 
 /// A position in the picture: x to the right, y down, (0.5, 0.5) the center of the first pixel.
@@ -53,6 +55,11 @@ struct SampleSet {
   void add(const SampleSet& more);
 };
 
+/// The samples of these classes.
+///
+/// Errors    InputError for a class that has none
+SampleSet samples_of_classes(SampleSet samples, const std::vector<std::string>& names);
+
 /// Width and height of a picture in pixels.
 struct DrawnSize {
   double width = 0, height = 0;
@@ -75,6 +82,9 @@ struct SampleRun {
 /// Errors    InputError naming the class of a shape that reaches outside the picture
 std::vector<SampleRun> sample_runs(const SampleSet& samples, std::uint32_t width,
                                    std::uint32_t height);
+
+/// The pixels of all runs.
+Mask mask_of(const std::vector<SampleRun>& runs, std::uint32_t width, std::uint32_t height);
 
 /// The first of the runs that may reach pixel `first` or one behind it.
 ///

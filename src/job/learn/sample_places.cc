@@ -1,10 +1,10 @@
 #include "job/learn/sample_places.h"
 
 #include <charconv>
+#include <utility>
 #include <vector>
 
 #include "core/error.h"
-#include "core/nearest_name.h"
 #include "io/document/sample_file.h"
 
 namespace chalcedony {
@@ -27,19 +27,13 @@ std::vector<double> numbers_of(const std::string& text) {
 
 void add_file(const std::string& path, const std::string& name, std::size_t sample_class,
               const RasterShape& picture, const SharedOptions& options, SampleSet& samples) {
-  const SampleSet file =
-      read_samples(path, picture.width, picture.height, options.samples_of_other_size);
-  std::vector<std::string> names;
-  std::size_t added = 0;
-  for (const SampleClass& c : file.classes) names.push_back(c.name);
-  for (const SampleShape& shape : file.shapes) {
-    if (!name.empty() && names[shape.sample_class] != name) continue;
-    samples.shapes.push_back(shape);
-    samples.shapes.back().sample_class = sample_class;
-    ++added;
+  SampleSet file = read_samples(path, picture.width, picture.height, options.samples_of_other_size);
+  if (!name.empty())
+    file = errors_at(path, [&] { return samples_of_classes(std::move(file), {name}); });
+  for (SampleShape& shape : file.shapes) {
+    shape.sample_class = sample_class;
+    samples.shapes.push_back(std::move(shape));
   }
-  if (added == 0)
-    throw InputError("has no samples of the class '" + name + "'", suggest_name(name, names), path);
 }
 
 }  // namespace

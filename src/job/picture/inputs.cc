@@ -1,11 +1,14 @@
 #include "job/picture/inputs.h"
 
 #include <cmath>
+#include <utility>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
+#include "core/learn/sample_shape.h"
 #include "core/pixel/kept_rows.h"
 #include "core/pixel/picked_rows.h"
+#include "io/document/sample_file.h"
 #include "io/picture/mask_file.h"
 #include "io/picture/open_picture.h"
 #include "job/run/partner_files.h"
@@ -15,11 +18,23 @@ namespace {
 
 constexpr std::size_t kMostKeptBytes = 100'000'000;
 
+/// The pixels in regions of a sample file, of the classes that --within names if it does.
+Mask regions_as_mask(const std::filesystem::path& file, const SharedOptions& options,
+                     std::uint32_t width, std::uint32_t height) {
+  SampleSet regions = read_samples(file, width, height, options.samples_of_other_size);
+  return errors_at(file.string(), [&] {
+    if (!options.within_classes.empty())
+      regions = samples_of_classes(std::move(regions), options.within_classes);
+    return mask_of(sample_runs(regions, width, height), width, height);
+  });
+}
+
 }  // namespace
 
 Mask mask_within(const SharedOptions& options, const std::filesystem::path& input,
                  std::uint32_t width, std::uint32_t height, const Context& context) {
   const std::filesystem::path& file = options.within->of(input, *context.ledger);
+  if (is_sample_file(file)) return regions_as_mask(file, options, width, height);
   if (!options.within_classes.empty())
     return read_classes_as_mask(file, options.within_classes, width, height);
   std::vector<std::string> warnings;

@@ -47,8 +47,8 @@ void require_color(const PictureInfo& info);
 CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
                           const Context& context);
 
-/// What --within says for an input of this size: the mask that goes with it, or classes of the
-/// class map that does.
+/// What --within says for an input of this size: the mask that goes with it, classes of the class
+/// map that does, or regions of the sample file.
 ///
 /// Errors    InputError, also when there is none
 Mask mask_within(const SharedOptions& options, const std::filesystem::path& input,
