@@ -325,11 +325,68 @@ TEST_CASE("a mask by color, tidied, comes near the reference again", "[cli][tidy
   CHECK(static_cast<double>(both) / static_cast<double>(either) > 0.98);
 }
 
+TEST_CASE("what is drawn stands in the map after the steps", "[cli][tidy]") {
+  const TempDir dir;
+  write_map(dir / "a.classes.png");
+  write_map(dir / "b.classes.png");
+  const auto put_regions = [&](const std::string& file, const std::string& name,
+                               const std::string& more = "") {
+    put_text(dir / file,
+             R"({"type":"FeatureCollection","width":4,"height":2,"features":[{"type":"Feature",
+      "properties":{"class":")" +
+                 name + R"("},"geometry":{"type":"Point","coordinates":[0.5,1.5]}})" + more + "]}");
+  };
+  put_regions("a.samples.geojson", "moss", R"(,{"type":"Feature","properties":{"class":"left?"},
+      "geometry":{"type":"Point","coordinates":[3.5,0.5]}})");
+  const Words both{"tidy", "a.classes.png", "b.classes.png", "--drawn", "*.samples.geojson",
+                   "-o",   "out",           "--summary",     "json"};
+  const Outcome run = run_tool(dir, with(both, {"--steps", "drop 4"}));
+  CHECK_THAT(run.err, Catch::Contains("a.samples.geojson: 1 region is a guess, and left out; "
+                                      "confirm them on a page of outline"));
+  const json told = summary_of(run)["inputs"];
+  CHECK(labels_in(dir / "out/a.classes.tidy.png") ==
+        std::vector<std::uint8_t>{1, 1, 0, 0, 3, 1, 1, 0});
+  CHECK(labels_in(dir / "out/b.classes.tidy.png") ==
+        std::vector<std::uint8_t>{1, 1, 0, 0, 1, 1, 1, 0});
+  CHECK(told[0]["steps"].back() == json{{"step", "as drawn in a.samples.geojson"}, {"changed", 1}});
+  CHECK(told[0]["classes"].back()["name"] == "moss");
+  CHECK(told[0]["classes"].back()["before"] == 0);
+  CHECK(told[1]["steps"].size() == 1);
+  CHECK(std::filesystem::exists(dir / "out/a.classes.tidy.figure.png"));
+  // Without steps; what was drawn anew is put in again.
+  const Words drawn{"tidy", "a.classes.png", "b.classes.png", "--drawn", "*.samples.geojson",
+                    "-o",   "drawn",         "--summary",     "json"};
+  REQUIRE(summary_of(run_tool(dir, drawn))["inputs"][0]["changed"] == 1);
+  put_regions("a.samples.geojson", "right");
+  put_regions("b.samples.geojson", "UNCLASSIFIED");
+  const json again = summary_of(run_tool(dir, with(drawn, {"--resume"})));
+  CHECK_FALSE(again.contains("unchanged"));  // neither what changed, nor what had none before
+  CHECK(labels_in(dir / "drawn/a.classes.tidy.png") ==
+        std::vector<std::uint8_t>{1, 1, 2, 2, 2, 1, 1, 2});
+  CHECK(labels_in(dir / "drawn/b.classes.tidy.png") ==
+        std::vector<std::uint8_t>{1, 1, 2, 2, 0, 1, 1, 2});
+
+  // One file that is named is known by what it was.
+  const Words one{"tidy",     "a.classes.png", "--drawn", "a.samples.geojson", "-o", "one",
+                  "--resume", "--summary",     "json"};
+  run_tool(dir, one);
+  CHECK(summary_of(run_tool(dir, one))["unchanged"] == 1);
+  put_regions("a.samples.geojson", "left");
+  CHECK_FALSE(summary_of(run_tool(dir, one)).contains("unchanged"));
+
+  put_regions("two.geojson", "left", R"(,{"type":"Feature","properties":{"class":"right"},
+      "geometry":{"type":"Point","coordinates":[0.5,1.5],"radius":1}})");
+  check_error(run_tool(dir, {"tidy", "a.classes.png", "--drawn", "two.geojson", "-o", "no"}), 1,
+              "two.geojson: regions of 'left' and 'right' share pixels; draw them apart");
+  check_nothing_in(dir, "no");
+}
+
 TEST_CASE("tidy refuses what it cannot do, and leaves nothing", "[cli][tidy]") {
   const TempDir dir;
   write_map(dir / "map.png");
   write_rgb(dir / "photo.png", 300, 1, random_bytes(900));
-  check_error(run_tool(dir, {"tidy", "map.png", "-o", "out"}), 2, "tidy needs --steps");
+  check_error(run_tool(dir, {"tidy", "map.png", "-o", "out"}), 2,
+              "tidy needs --steps or --drawn; say what to do");
   check_error(run_tool(dir, {"tidy", "map.png", "--steps", "opn 2", "-o", "out"}), 2,
               "--steps: in the step 'opn 2', 'opn' is no step; did you mean 'open'?");
   check_error(run_tool(dir, {"tidy", "map.png", "--steps", "fill", "--region", "0,0,1,1"}), 2,

@@ -12,6 +12,7 @@
 #include "cli/text/steps_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
+#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -23,17 +24,26 @@ void declare_tidy(po::options_description& options) {
       "close R [disk|box|diamond|line [0|45|90|135]]; fill [PIXELS]; drop "
       "PIXELS; keep N; majority R; part PIXELS; clear-edge; invert. To some classes "
       "only: \"drop 40 of ruby,lead\"");
+  add_option<std::string>(options, "drawn", "FILE|FOLDER",
+                          "a sample file whose regions are of their class after the steps, "
+                          "whatever the map says, as those called unclassified, or of a mask "
+                          "selected and unselected; of several maps a folder or a pattern");
   declare_pixel_size(options);
 }
 
 Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
-  if (!given.count("steps"))
-    throw UsageError("tidy needs --steps",
+  if (!given.count("steps") && !given.count("drawn"))
+    throw UsageError("tidy needs --steps or --drawn",
                      "say what to do, as in --steps \"open 2; fill; drop 40\"");
   TidyOptions options;
   options.shared = shared;
-  options.steps =
-      read_option("--steps", [&] { return parse_tidy_steps(given["steps"].as<std::string>()); });
+  if (given.count("steps"))
+    options.steps =
+        read_option("--steps", [&] { return parse_tidy_steps(given["steps"].as<std::string>()); });
+  if (given.count("drawn")) {
+    options.drawn = given["drawn"].as<std::string>();
+    require_one_each("--drawn", *options.drawn, shared.inputs.size());
+  }
   options.pixel_size = pixel_size_option(given);
   return run_tidy(options, context);
 }
@@ -72,17 +82,20 @@ extern const Command kTidy;
 const Command kTidy{
     .name = "tidy",
     .summary = "masks and class maps without specks, holes and frayed edges",
-    .operands = "INPUT... --steps STEPS",
+    .operands = "INPUT... --steps STEPS | --drawn FILE|FOLDER",
     .purpose =
         "Cleans masks and class maps by steps in the order you give. Radii and sizes are pixels. "
         "Each class is cleaned by itself: pixels that lose their class have none, and a class "
-        "grows only into pixels that have none.",
+        "grows only into pixels that have none. What is still wrong can be drawn right on a page "
+        "of "
+        "outline.",
     .examples = {{"tidy panel-a.rough.png --steps \"drop 20; fill 20\" -o out/",
                   "specks and pinholes away, edges as they are"},
                  {"tidy panel-a.rough.png --steps \"open 2; close 2\" -o out/",
                   "smoother edges, thin parts away"},
-                 {"tidy panel-a.reference.png --steps \"majority 3; keep 5\" -o out/",
-                  "a class map smoothed, five regions of each class"}},
+                 {"tidy panel-a.reference.png --steps \"majority 3; keep 5\" --drawn "
+                  "panel-a.samples.geojson -o out/",
+                  "a class map smoothed, five regions of each class, and what was drawn as it is"}},
     .results = tidy_results,
     .declare = declare_tidy,
     .run = do_tidy,
@@ -90,6 +103,7 @@ const Command kTidy{
     .refuses = {{"region", "within", "alpha", "hue-floor", "let", "assume", "full-scale", "bands",
                  "page"},
                 "tidy works on whole masks and class maps"},
+    .traits = {Trait::kReadsSamples},
 };
 
 }  // namespace chalcedony::cli

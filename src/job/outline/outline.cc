@@ -71,6 +71,9 @@ class OutlineJob {
     return json;
   }
 
+  /// The sample files that go with pictures, or null.
+  const PartnerFiles* files() const { return files_ ? &*files_ : nullptr; }
+
  private:
   BegunWith begun_with(const path& input, const RasterShape& shape, const Context& context) const {
     BegunWith begun;
@@ -103,8 +106,10 @@ Json run_outline(const OutlineOptions& options, const Context& context) {
   Results results(options.shared, context, outline_results());
   Json summary = summary_frame("outline");
   const OutlineJob job(options, results);
-  for_each_input(options.shared, context, summary,
-                 [&](const path& input, const Context& its) { return job.do_one(input, its); });
+  for_each_input(
+      options.shared, context, summary,
+      [&](const path& input, const Context& its) { return job.do_one(input, its); },
+      ResultOf::kEachInput, job.files());
   results.report(summary);
   return summary;
 }

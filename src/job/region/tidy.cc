@@ -1,11 +1,15 @@
 #include "job/region/tidy.h"
 
+#include <cstddef>
 #include <cstdint>
+#include <string>
 #include <vector>
 
 #include "core/error.h"
+#include "core/learn/checked_guesses.h"
 #include "core/palette/figure_colors.h"
 #include "figure/map_figure.h"
+#include "io/document/sample_file.h"
 #include "io/picture/label_picture.h"
 #include "io/text/csv.h"
 #include "job/map/class_shares.h"
@@ -14,11 +18,15 @@
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"
 #include "job/region/clean_labels.h"
+#include "job/region/drawn_classes.h"
 #include "job/repeat/each_input.h"
+#include "job/run/partner_files.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
+
+using std::filesystem::path;
 
 /// How many pixels each label has.
 std::vector<std::uint64_t> counts_of(const LabelGrid& grid) {
@@ -29,7 +37,7 @@ std::vector<std::uint64_t> counts_of(const LabelGrid& grid) {
 
 /// Turning over is for masks: a class map has no one class that the others could become.
 void refuse_invert(const std::vector<TidyStep>& steps, const LabelPicture& picture,
-                   const std::filesystem::path& input) {
+                   const path& input) {
   for (const TidyStep& step : steps)
     if (step.kind == TidyStep::Kind::kInvert && !picture.is_mask)
       throw InputError("is a class map, and 'invert' is for masks", "leave that step out",
@@ -59,8 +67,8 @@ Json classes_json(const LabelPicture& picture, const ClassCounts& counts, const 
 
 /// The table of a picture: what is of no class first, as numbers go. What a mask does not select
 /// has no class either, and nobody asks for its share.
-void write_shares(const std::filesystem::path& path, const LabelPicture& picture,
-                  const ClassCounts& counts, const PixelSize& size) {
+void write_shares(const path& file, const LabelPicture& picture, const ClassCounts& counts,
+                  const PixelSize& size) {
   CsvTable table({"index", "class", "color", "before", "pixels", "share_percent", "unit", "area"});
   const auto add = [&](Label label, const std::string& name, const std::string& color) {
     table.add({std::uint64_t{label}, name, color, counts.before[label], counts.after[label],
@@ -69,7 +77,7 @@ void write_shares(const std::filesystem::path& path, const LabelPicture& picture
   if (!picture.is_mask) add(0, "unclassified", "");
   for (const LegendEntry& entry : picture.classes)
     add(entry.index, entry.name, color_on_paper(picture.is_mask, entry.color));
-  table.write(path);
+  table.write(file);
 }
 
 std::vector<LegendLine> legend_of(const LabelPicture& picture, const ClassCounts& counts) {
@@ -80,37 +88,83 @@ std::vector<LegendLine> legend_of(const LabelPicture& picture, const ClassCounts
   return legend;
 }
 
-Json tidy_picture(const std::filesystem::path& input, const TidyOptions& options,
-                  const Context& context, Results& results, FigureFormat format) {
-  LabelPicture picture = read_label_picture(input, options.shared.max_pixels);
-  refuse_invert(options.steps, picture, input);
-  const LabelPicture before = picture;
-  Json json{{"file", input.string()},
-            {"kind", picture.is_mask ? "mask" : "class map"},
-            {"pixels", picture.grid.labels.size()}};
-  json["steps"] = errors_at(input.string(), [&] {
-    return clean_labels(picture.grid, before.grid, picture.classes, options.steps, options.shared);
-  });
-  const ClassCounts counts{counts_of(before.grid), counts_of(picture.grid),
-                           picture.grid.labels.size()};
-  json["changed"] = differing(before.grid, picture.grid);
-  json["unit"] = options.pixel_size.unit;
-  json["classes"] = classes_json(picture, counts, options.pixel_size);
-  if (!picture.is_mask)
-    json["unclassified"] = {{"before", counts.before[0]},
-                            {"pixels", counts.after[0]},
-                            {"percent", counts.percent_after(0)}};
-  if (results.wants("tidy")) write_label_picture(results.path(input, "tidy", "png"), picture);
-  if (results.wants("shares"))
-    write_shares(results.path(input, "tidy", "csv"), picture, counts, options.pixel_size);
-  if (format == FigureFormat::kNone) return json;
-  Plot plot(format);
-  add_tidy_figure(plot, results.path(input, "tidy.figure", extension_of(format)),
-                  input.filename().string(), text_of(options.steps), legend_of(picture, counts),
-                  label_thumbnail(before), label_thumbnail(picture));
-  draw_figures(plot, context);
-  return json;
+/// The regions of a sample file without guesses, of which it is warned.
+SampleSet drawn_regions(const path& file, const LabelGrid& grid, const SharedOptions& options,
+                        const Context& context) {
+  const SampleSet read = read_samples(file, grid.width, grid.height, options.samples_of_other_size);
+  SampleSet regions = checked_samples(read, {});
+  if (const std::size_t guesses = read.shapes.size() - regions.shapes.size(); guesses > 0)
+    context.warn(file.string() + ": " + std::to_string(guesses) +
+                 (guesses == 1 ? " region is a guess" : " regions are guesses") +
+                 ", and left out; confirm them on a page of outline");
+  return regions;
 }
+
+class TidyJob {
+ public:
+  TidyJob(const TidyOptions& options, const Results& results, FigureFormat format)
+      : options_(options), results_(results), format_(format) {
+    if (options.drawn) drawn_.emplace(*options.drawn, is_sample_file, "samples");
+  }
+
+  Json do_one(const path& input, const Context& context) const {
+    LabelPicture picture = read_label_picture(input, options_.shared.max_pixels);
+    refuse_invert(options_.steps, picture, input);
+    const LabelPicture before = picture;
+    Json json{{"file", input.string()},
+              {"kind", picture.is_mask ? "mask" : "class map"},
+              {"pixels", picture.grid.labels.size()}};
+    json["steps"] = errors_at(input.string(), [&] {
+      return clean_labels(picture.grid, before.grid, picture.classes, options_.steps,
+                          options_.shared);
+    });
+    if (drawn_ && drawn_->find(input))
+      json["steps"].push_back(draw(drawn_->of(input, *context.ledger), picture, context));
+    const ClassCounts counts{counts_of(before.grid), counts_of(picture.grid),
+                             picture.grid.labels.size()};
+    json["changed"] = differing(before.grid, picture.grid);
+    json["unit"] = options_.pixel_size.unit;
+    json["classes"] = classes_json(picture, counts, options_.pixel_size);
+    if (!picture.is_mask)
+      json["unclassified"] = {{"before", counts.before[0]},
+                              {"pixels", counts.after[0]},
+                              {"percent", counts.percent_after(0)}};
+    if (results_.wants("tidy")) write_label_picture(results_.path(input, "tidy", "png"), picture);
+    if (results_.wants("shares"))
+      write_shares(results_.path(input, "tidy", "csv"), picture, counts, options_.pixel_size);
+    if (format_ != FigureFormat::kNone)
+      draw_figure(input, before, picture, legend_of(picture, counts), context);
+    return json;
+  }
+
+  /// The files of regions that go with maps, or null.
+  const PartnerFiles* drawn() const { return drawn_ ? &*drawn_ : nullptr; }
+
+ private:
+  /// Puts the regions of a file into the map; what that changed, as a step.
+  Json draw(const path& file, LabelPicture& picture, const Context& context) const {
+    const SampleSet regions = drawn_regions(file, picture.grid, options_.shared, context);
+    const LabelGrid before = picture.grid;
+    errors_at(file.string(), [&] { draw_classes(regions, picture); });
+    return {{"step", "as drawn in " + file.string()}, {"changed", differing(before, picture.grid)}};
+  }
+
+  void draw_figure(const path& input, const LabelPicture& before, const LabelPicture& after,
+                   const std::vector<LegendLine>& legend, const Context& context) const {
+    std::string done = text_of(options_.steps);
+    if (options_.drawn) done += done.empty() ? "as drawn" : "; as drawn";
+    Plot plot(format_);
+    add_tidy_figure(plot, results_.path(input, "tidy.figure", extension_of(format_)),
+                    input.filename().string(), done, legend, label_thumbnail(before),
+                    label_thumbnail(after));
+    draw_figures(plot, context);
+  }
+
+  const TidyOptions& options_;
+  const Results& results_;
+  const FigureFormat format_;
+  std::optional<PartnerFiles> drawn_;
+};
 
 /// The cleaned pictures as report_class_shares() takes them: all pixels count.
 Json cleaned_shares(const Json& inputs) {
@@ -143,10 +197,11 @@ Json run_tidy(const TidyOptions& options, const Context& context) {
   Results results(options.shared, context, tidy_results());
   const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("tidy");
-  const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return tidy_picture(input, options, its_context, results, figures.of_each);
-  };
-  for_each_input(options.shared, context, summary, do_one);
+  const TidyJob job(options, results, figures.of_each);
+  for_each_input(
+      options.shared, context, summary,
+      [&](const path& input, const Context& its) { return job.do_one(input, its); },
+      ResultOf::kEachInput, job.drawn());
   end_with_report(summary, figures.of_all, report_cleaned, results, context);
   return summary;
 }

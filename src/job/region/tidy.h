@@ -2,6 +2,8 @@
 #ifndef CHALCEDONY_JOB_REGION_TIDY_H_
 #define CHALCEDONY_JOB_REGION_TIDY_H_
 
+#include <filesystem>
+#include <optional>
 #include <vector>
 
 #include "core/tidy/tidy_steps.h"
@@ -17,6 +19,8 @@ namespace chalcedony {
 struct TidyOptions {
   SharedOptions shared;
   std::vector<TidyStep> steps;
+  std::optional<std::filesystem::path> drawn;  // regions that are of their class after the steps,
+                                               // or a folder or a pattern of such files
   PixelSize pixel_size;
 };
 

@@ -31,10 +31,11 @@ bool writes_into_folder(const path& folder) {
 class EachInput {
  public:
   EachInput(const SharedOptions& options, const Context& context, const InputWork& work,
-            ResultOf result)
+            ResultOf result, const PartnerFiles* partners)
       : options_(options),
         context_(context),
         work_(work),
+        partners_(partners),
         messages_(context, options.inputs.size()),
         joint_(result == ResultOf::kAllInputs),
         mine_(options.inputs.size(), true) {
@@ -70,7 +71,7 @@ class EachInput {
     if (!mine_[i]) return;
     stop_if_asked();
     const path& input = options_.inputs[i];
-    if (const JournalEntry* before = journal_ ? journal_->done_before(input) : nullptr) {
+    if (const JournalEntry* before = done_before(input)) {
       entries_[i] = *before;
       entries_[i]->place = place_of(i);
       context_.ledger->reads(input, before->state);
@@ -84,6 +85,22 @@ class EachInput {
       if (journal_) journal_->add(*entries_[i]);
     }
     report(entries_[i]->error.empty());
+  }
+
+  const JournalEntry* done_before(const path& input) const {
+    const JournalEntry* before = journal_ ? journal_->done_before(input) : nullptr;
+    return before && !has_new_partner(input, *before) ? before : nullptr;
+  }
+
+  bool has_new_partner(const path& input, const JournalEntry& before) const {
+    if (!partners_ || partners_->one_for_all()) return false;
+    try {
+      const path* const now = partners_->find(input);
+      return now && std::none_of(before.partners.begin(), before.partners.end(),
+                                 [&](const ReadFile& one) { return one.file == *now; });
+    } catch (const InputError&) {
+      return true;  // two of them go with it alike, which the work tells
+    }
   }
 
   std::size_t place_of(std::size_t i) const {
@@ -164,6 +181,7 @@ class EachInput {
   const SharedOptions& options_;
   const Context& context_;
   const InputWork& work_;
+  const PartnerFiles* partners_;
   MessagesInOrder messages_;
   bool joint_;  // one result of all inputs
   std::vector<bool> mine_;
@@ -212,8 +230,8 @@ std::vector<path> write_joint_tables(const std::vector<JournalEntry>& entries,
 }
 
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const InputWork& work, ResultOf result) {
-  EachInput(options, context, work, result).run(summary);
+                    const InputWork& work, ResultOf result, const PartnerFiles* partners) {
+  EachInput(options, context, work, result, partners).run(summary);
 }
 
 }  // namespace chalcedony

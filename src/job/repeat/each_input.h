@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "job/run/context.h"
+#include "job/run/partner_files.h"
 #include "job/run/picture_journal.h"
 #include "job/run/summary.h"
 
@@ -30,11 +31,13 @@ using InputWork = std::function<Json(const std::filesystem::path&, const Context
 /// inputs, with a folder to write to: those that failed are in failures.csv; the tables of all are
 /// joined (write_long_tables); what is done is in the journal (PictureJournal), and with
 /// `options.resume` pictures that did not change since are left out and counted as `unchanged`.
+/// `partners` are those that inputs may be without: one that came since is a change.
 ///
 /// Errors    Interrupted; whatever `work` throws but InputError and OutputError; InputError too
 ///           when an input stops the job
 void for_each_input(const SharedOptions& options, const Context& context, Json& summary,
-                    const InputWork& work, ResultOf result = ResultOf::kEachInput);
+                    const InputWork& work, ResultOf result = ResultOf::kEachInput,
+                    const PartnerFiles* partners = nullptr);
 
 /// The files that write_joint_tables() writes for these pictures.
 std::vector<std::filesystem::path> joint_tables(const std::vector<JournalEntry>& entries,

@@ -67,6 +67,9 @@ class PartnerFiles {
   /// Errors    InputError when two go with it alike
   const std::filesystem::path* find(const std::filesystem::path& input) const;
 
+  /// Whether one file goes with all inputs.
+  bool one_for_all() const { return one_for_all_; }
+
   /// The same where there must be one.
   ///
   /// Errors    InputError when there is none, or two go with it alike
