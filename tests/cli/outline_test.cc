@@ -2,6 +2,9 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+#include "core/color/ciede2000.h"
+#include "core/color/css_color.h"
+#include "core/color/space.h"
 #include "io/document/sample_file.h"
 #include "tests/support/browser.h"
 #include "tests/support/outcome.h"
@@ -171,6 +174,10 @@ TEST_CASE("outline refuses what it cannot begin with, and leaves nothing", "[cli
   refused({"--samples", "far.geojson"}, 1, "far.geojson: a sample of class 'a' reaches outside");
   refused({"--samples", "pane.png"}, 1, "pane.png: is no GeoJSON");
   refused({"pane-2.png", "--samples", "pane.samples.geojson"}, 2, "--samples");
+  write_labels(dir / "small.classes.png", 2, {1, 2}, {{1, "a", "#a00000"}, {2, "b", "#00a000"}});
+  refused({"--map", "small.classes.png"}, 1,
+          "small.classes.png: is 2x1, the picture 60x40; give the class map of this picture");
+  refused({"pane-2.png", "--map", "small.classes.png"}, 2, "--map");
   refused({"--view", "99"}, 2, "--view");
   refused({"--view", "4001"}, 2, "--view");
   refused({"--class", "ruby=redd"}, 2, "--class: ");
@@ -275,10 +282,18 @@ TEST_CASE("regions of a file are confirmed, named anew, moved and removed on the
   }
   const TempDir dir;
   const Pane pane(dir);
-  REQUIRE(run_tool(dir, with(kOutline, {"--samples", "pane.samples.geojson"})).exit_code == 0);
+  std::vector<std::uint8_t> labels(kPaneWide * kPaneHigh, 1);
+  labels[0] = 2;
+  write_labels(dir / "pane.classes.png", kPaneWide, labels,
+               {{1, "ruby", "#a01c2e"}, {2, "moss", "#406010"}});
+  const json told = summary_of(run_tool(dir, with(kOutline, {"--samples", "pane.samples.geojson",
+                                                             "--map", ".", "--summary", "json"})));
+  CHECK(told["inputs"][0]["map"] == "./pane.classes.png");
   const json found = found_on(dir, dir / "out/pane.outline.html", R"(
 found.before = part("state").textContent;
 found.classes = list("classes");
+found.maps = [0, 1, 2].map(() => { press("m"); return part("map").hidden + " " + part("map").style.opacity; });
+found.mapWide = part("map").naturalWidth;
 found.begun = samplesText(state.regions, state.classes, size);
 press("n");
 found.chosen = state.regions[chosen].name;
@@ -299,11 +314,14 @@ named("Ruby glass", "rename");
   INFO(found.dump(1));
   CHECK(found["before"] == "4 regions, 1 guess to check");
   CHECK(found["chosen"] == "</script>");
+  CHECK(found["maps"] == json({"false 0.5", "false 1", "true 0"}));
+  CHECK(found["mapWide"] == kPaneWide);
   CHECK(found["after"] == "5 regions");
   CHECK(found["guesses"] == true);
   const auto counted = trained_pixels(dir, "pane.samples.geojson");
   CHECK(found["classes"][0] == "ruby, " + std::to_string(counted.at("ruby")) + " pixels in 21");
-  CHECK(found["classes"][1] == "lead, " + std::to_string(counted.at("lead")) + " pixels in 22");
+  CHECK(found["classes"][1] == "moss2");
+  CHECK(found["classes"][2] == "lead, " + std::to_string(counted.at("lead")) + " pixels in 23");
   // What is not touched is saved as it was read.
   const SampleSet begun = parse_samples(found["begun"].get<std::string>(), kPaneWide, kPaneHigh),
                   read = parse_samples(kSamples, kPaneWide, kPaneHigh);
@@ -317,4 +335,9 @@ named("Ruby glass", "rename");
   CHECK(names == std::vector<std::string>{"Ruby glass", "Ruby glass", "patina", "</script>"});
   CHECK(saved.shapes[3].rings.at(0) == rectangle_ring(47, 23, 4, 4));
   CHECK(saved.classes[0].color == "#a01c2e");
+  // A class that has no color yet takes one unlike all others.
+  for (std::size_t a = 0; a < saved.classes.size(); ++a)
+    for (std::size_t b = 0; b < a; ++b)
+      CHECK(ciede2000(css_color(saved.classes[a].color).in(spaces::kLab),
+                      css_color(saved.classes[b].color).in(spaces::kLab)) > 20);
 }

@@ -22,6 +22,9 @@ void declare_outline(po::options_description& options) {
   add_option<std::string>(options, "samples", "FILE|FOLDER",
                           "sample regions as GeoJSON to go on from; of several pictures a folder, "
                           "or a pattern as \"*.suggested.geojson\"");
+  add_option<std::string>(options, "map", "MAP|FOLDER",
+                          "a class map of the picture, shown over it with the key m; its classes "
+                          "are those to begin with; of several pictures a folder or a pattern");
   add_option<std::string>(options, "view", "PIXELS",
                           "the longest side of the picture on the page, 100 to 4000; larger "
                           "pictures are reduced, and their regions less exact (default 2000)");
@@ -41,6 +44,10 @@ Json do_outline(const po::variables_map& given, const SharedOptions& shared,
     options.samples = given["samples"].as<std::string>();
     require_one_each("--samples", *options.samples, shared.inputs.size());
   }
+  if (given.count("map")) {
+    options.map = given["map"].as<std::string>();
+    require_one_each("--map", *options.map, shared.inputs.size());
+  }
   for (const std::string& text : texts_of(given, "class"))
     options.classes.push_back(class_option(text));
   if (given.count("view"))
@@ -55,6 +62,7 @@ void print_outline(const Json& summary, std::ostream& out) {
     out << fmt::format(
         "{}: {} x {} pixels, {}\n", p["file"], p["width"], p["height"],
         reduced > 1 ? fmt::format("seen {:.1f} times smaller", reduced) : "seen in full");
+    if (p.contains("map")) out << fmt::format("class map: {}\n", p["map"]);
     if (!p.contains("samples")) continue;
     out << fmt::format("goes on from {}: {}", p["samples"], plural(p["regions"], "region"));
     if (p["guesses"] > 0) out << fmt::format(", {} of them to check", p["guesses"]);
@@ -78,14 +86,15 @@ const Command kOutline{
         "Writes a page for a browser that shows the picture and takes its regions from you: "
         "rectangles, polygons, discs and single pixels, each of a class. The file it saves holds "
         "samples for train, spots for spots, patches for correct, or what is so for assess. "
-        "Suggested samples are shown one by one, to be confirmed or named anew.",
+        "Suggested samples are shown one by one, to be confirmed or named anew; what is wrong in a "
+        "class map is drawn over it, for tidy --drawn.",
     .examples =
         {{"outline panel-c.png --class ruby=#a01c2e --class lead -o out/",
           "a page for the samples of two classes"},
          {"outline panel-a.png panel-b.png panel-d.png --samples \"*.samples.geojson\" -o out/",
           "three panels, each with the samples it has"},
-         {"outline target.png --samples target.samples.geojson --view 240 -o out/",
-          "the patches of a target, on a smaller view"}},
+         {"outline panel-a.png --map panel-a.reference.png --view 240 -o out/",
+          "what is wrong in a class map, on a smaller view"}},
     .results = outline_results,
     .declare = declare_outline,
     .run = do_outline,

@@ -21,7 +21,9 @@ struct OutlineOptions {
   SharedOptions shared;
   std::optional<std::filesystem::path> samples;  // a sample file to go on from, or a folder or a
                                                  // pattern of them
-  std::vector<SampleClass> classes;              // to begin with
+  std::optional<std::filesystem::path> map;      // a class map to be shown over the picture, or as
+                                                 // samples
+  std::vector<SampleClass> classes;              // to begin with, besides those of the map
   std::uint32_t view = kUsualView;
 };
 

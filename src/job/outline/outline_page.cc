@@ -49,6 +49,7 @@ constexpr const char* kTools = R"(<main>
 <button type="button" data-tool="choose">Choose, move<kbd>c</kbd></button>
 <button type="button" id="undo">Undo<kbd>Ctrl Z</kbd></button>
 <button type="button" id="remove">Remove<kbd>Delete</kbd></button>
+<button type="button" id="show-map" hidden>Map<kbd>m</kbd></button>
 <button type="button" id="farther" aria-label="Farther">&minus;</button>
 <button type="button" id="nearer" aria-label="Nearer">+</button>
 <button type="button" id="whole">Whole picture<kbd>w</kbd></button>
@@ -56,6 +57,8 @@ constexpr const char* kTools = R"(<main>
 <div class="told"><p id="hint" role="status"></p><p id="state" role="status"></p><p><a id="save" href="#" download="%SAVED%">Save the regions</a></p></div>
 <div class="work">
 <div><div class="stage" id="stage" tabindex="0" aria-label="The picture"><div class="sheet" id="sheet"><img id="seen" alt="the picture" src=")";
+
+constexpr const char* kMap = R"("><img id="map" alt="its class map" hidden src=")";
 
 constexpr const char* kLists =
     R"("><svg id="drawing" viewBox="0 0 %SIZE%" preserveAspectRatio="none" aria-hidden="true"></svg></div></div>
@@ -86,6 +89,7 @@ std::string outline_page(const OutlinePageContent& content) {
       "</h1>\n<p>Draw what belongs together and name it. Keys: the numbers beside the classes, and "
       "the letters beside the tools.</p></header>\n" +
       with_word(kTools, "%SAVED%", saved) + content.seen +
+      (content.map.empty() ? "" : kMap + content.map) +
       with_word(kLists, "%SIZE%",
                 std::to_string(content.width) + " " + std::to_string(content.height)) +
       "<p>The regions are saved as " + saved +

@@ -13,6 +13,7 @@ struct OutlinePageContent {
   std::string picture;  // what it is called
   std::uint32_t width = 0, height = 0;
   std::string seen;   // the picture as a data URL, which may be reduced
+  std::string map;    // a class map of the same size, so too; empty for none
   SampleSet begun;    // the regions to go on from, and the classes to begin with
   std::string saved;  // the file that the page saves
 };

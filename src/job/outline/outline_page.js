@@ -15,7 +15,7 @@ const kLeastDrag = 4;  // screen pixels
 const kept = "chalcedony outline " + begun.file + " " + fingerprint(part("begun").textContent + part("seen").src);
 
 let state = stateBegun();
-let past = [], tool = "rectangle", chosen = -1, zoom = 1, showsWhole = true, draft = null;
+let past = [], tool = "rectangle", chosen = -1, zoom = 1, showsWhole = true, mapShown = 0, draft = null;
 
 function stateBegun() {
   const { classes, samples } = structuredClone(begun);
@@ -52,9 +52,16 @@ function undo() {
   remember(kept, state);
   draw();
 }
+// Of the colors for classes the one that is least like those there are; the first where all are.
+function farthestColor(others) {
+  const codes = color => [1, 3, 5].map(at => parseInt(color.slice(at, at + 2), 16));
+  const apart = (a, b) => Math.hypot(...codes(a).map((code, i) => code - codes(b)[i]));
+  const nearest = color => Math.min(...others.map(other => apart(color, other)));
+  return begun.colors.reduce((best, color) => (nearest(color) > nearest(best) ? color : best));
+}
 function know(name) {
   const one = classNamed(name, state.classes);
-  one.color ||= begun.colors.find(color => !state.classes.some(c => c.color === color)) ?? "#808080";
+  one.color ||= farthestColor(state.classes.map(c => c.color).filter(Boolean));
   return one.name;
 }
 // Adds a shape as a region of the current class.
@@ -159,6 +166,18 @@ function colorAt([x, y]) {
   const cell = (at, of, cells) => Math.min(Math.floor(at / of * cells), cells - 1);
   const at = 4 * (cell(y, size.height, codes.height) * codes.width + cell(x, size.width, codes.width));
   return "#" + [0, 1, 2].map(c => codes.data[at + c].toString(16).padStart(2, "0")).join("");
+}
+
+// The class map over the picture: not, half, or alone.
+const kMapShown = [["false", 0], ["mixed", 0.5], ["true", 1]];
+function showMap() {
+  const map = part("map");
+  if (!map) return;
+  mapShown = (mapShown + 1) % kMapShown.length;
+  const [pressed, opacity] = kMapShown[mapShown];
+  part("show-map").setAttribute("aria-pressed", pressed);
+  map.hidden = opacity === 0;
+  map.style.opacity = opacity;
 }
 
 // What is drawn.
@@ -358,7 +377,7 @@ const kPress = {
   nearer: () => zoomTo(zoom * kNearer),
   farther: () => zoomTo(zoom / kNearer),
   whole: showWhole,
-  undo, anew: beginAnew, remove: removeChosen, confirm: confirmGuess, next: nextGuess,
+  "show-map": showMap, undo, anew: beginAnew, remove: removeChosen, confirm: confirmGuess, next: nextGuess,
 };
 for (const [id, press] of Object.entries(kPress)) part(id).addEventListener("click", press);
 part("another").addEventListener("submit", event => {
@@ -382,7 +401,7 @@ part("save").addEventListener("click", () => {
 });
 const kKeys = {
   r: () => setTool("rectangle"), p: () => setTool("polygon"), d: () => setTool("disc"), c: () => setTool("choose"),
-  w: kPress.whole, n: nextGuess, "+": kPress.nearer, "-": kPress.farther, Delete: removeChosen,
+  w: kPress.whole, m: showMap, n: nextGuess, "+": kPress.nearer, "-": kPress.farther, Delete: removeChosen,
   Escape: () => { end(); choose(-1); },
   Enter: () => draft ? finishPolygon() : confirmGuess(),
   Backspace: () => {
@@ -406,6 +425,7 @@ addEventListener("keydown", event => {
 });
 addEventListener("resize", () => showsWhole ? showWhole() : draw());
 nameColors();
+part("show-map").hidden = !part("map");
 const before = remembered(kept);
 if (Array.isArray(before?.regions) && Array.isArray(before.classes)) state = before;
 showWhole();

@@ -5,11 +5,11 @@
 #include <vector>
 
 #include "core/palette/class_painter.h"
-#include "job/picture/preview.h"
 
 namespace chalcedony {
 
-Thumbnail label_thumbnail(const LabelPicture& picture) {
+Thumbnail label_thumbnail(const LabelPicture& picture, std::uint32_t most_width,
+                          std::uint32_t most_height) {
   const LabelGrid& grid = picture.grid;
   std::vector<std::string> colors;
   for (const LegendEntry& entry : picture.classes) {
@@ -17,7 +17,7 @@ Thumbnail label_thumbnail(const LabelPicture& picture) {
     colors[entry.index - 1] = entry.color;
   }
   ClassPainter painter(colors);
-  ThumbnailSums sums(grid.width, grid.height, kPreviewWidth, kPreviewHeight);
+  ThumbnailSums sums(grid.width, grid.height, most_width, most_height);
   Block block;
   block.picture_width = grid.width;
   for (std::size_t at = 0; at < grid.labels.size(); at += kBlockPixels) {
