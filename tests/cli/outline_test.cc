@@ -32,6 +32,12 @@ const std::string kSamples =
  "coordinates":[50,10]}},
 {"type":"Feature","properties":{"class":"</script>?"},"geometry":{"type":"Polygon",
  "coordinates":[[[50,20],[54,20],[54,24],[50,24],[50,20]]]}}]})";
+/// Guesses to be checked.
+const std::string kGuesses =
+    R"({"type":"FeatureCollection","width":60,"height":40,"features":[
+{"type":"Feature","properties":{"class":"ruby?"},"geometry":{"type":"Point","coordinates":[5,5]}},
+{"type":"Feature","properties":{"class":"lead?"},"geometry":{"type":"Point","coordinates":[9,9]}},
+{"type":"Feature","properties":{"class":"sky?"},"geometry":{"type":"Point","coordinates":[30,9]}}]})";
 
 struct Pane {
   explicit Pane(const TempDir& dir) {
@@ -231,6 +237,11 @@ part("numbers").requestSubmit();
 part("place").value = "0,39,60,2";
 part("numbers").requestSubmit();
 found.refused = part("place").validationMessage;
+const whole = zoom;
+press("+");
+found.nearer = sheet.getBoundingClientRect().width / (60 * whole);
+press("w");
+found.whole = sheet.getBoundingClientRect().width / (60 * whole);
 found.classes = list("classes");
 found.regions = list("regions");
 found.state = part("state").textContent;
@@ -244,6 +255,8 @@ part("undo").click();
   CHECK_THAT(found["refused"].get<std::string>(), Catch::Contains("within the picture"));
   CHECK(found["state"] == "6 regions");
   CHECK(found["anew"] == "0 regions");
+  CHECK(found["nearer"].get<double>() == Approx(1.5));
+  CHECK(found["whole"].get<double>() == Approx(1));
   CHECK(found["wider"] <= 0);
   put_text(dir / "saved.geojson", found["saved"].get<std::string>());
   const SampleSet saved = read_samples(dir / "saved.geojson", kPaneWide, kPaneHigh);
@@ -340,4 +353,32 @@ named("Ruby glass", "rename");
     for (std::size_t b = 0; b < a; ++b)
       CHECK(ciede2000(css_color(saved.classes[a].color).in(spaces::kLab),
                       css_color(saved.classes[b].color).in(spaces::kLab)) > 20);
+}
+
+TEST_CASE("one guess after the other is named, confirmed or removed", "[cli][outline][browser]") {
+  if (!has_browser()) {
+    WARN("no chromium on this machine: the page was not opened");
+    return;
+  }
+  const TempDir dir;
+  const Pane pane(dir);
+  put_text(dir / "pane.suggested.geojson", kGuesses);
+  REQUIRE(run_tool(dir, with(kOutline, {"--samples", "pane.suggested.geojson"})).exit_code == 0);
+  const json found = found_on(dir, dir / "out/pane.outline.html", R"(
+found.asked = [];
+for (const key of ["n", "2", "Enter", "Delete"]) {
+  press(key);
+  found.asked.push(part("hint").textContent.split("?")[0]);
+}
+found.left = chosen;
+)");
+  INFO(found.dump(1));
+  CHECK(found["asked"][0] == "Is it ruby");
+  CHECK(found["asked"][1] == "Is it lead");
+  CHECK(found["asked"][2] == "Is it sky");
+  CHECK(found["left"] == -1);
+  const SampleSet saved = parse_samples(found["saved"].get<std::string>(), kPaneWide, kPaneHigh);
+  REQUIRE(saved.shapes.size() == 2);
+  REQUIRE(saved.classes.size() == 1);
+  CHECK(saved.classes[0].name == "lead");
 }

@@ -77,9 +77,13 @@ function add(shape) {
 function take(name) {
   const region = state.regions[chosen];
   state.current = know(name);
-  if (region) return change(() => Object.assign(region, { name: state.current, guess: false }));
-  remember(kept, state);
-  draw();
+  if (!region) {
+    remember(kept, state);
+    return draw();
+  }
+  const wasGuess = region.guess;
+  change(() => Object.assign(region, { name: state.current, guess: false }));
+  if (wasGuess) nextGuess();
 }
 function renameCurrent(name) {
   if (!state.current || name === state.current) return;
@@ -95,9 +99,10 @@ function renameCurrent(name) {
 }
 function removeChosen() {
   if (!state.regions[chosen]) return;
-  const which = chosen;
+  const which = chosen, wasGuess = state.regions[chosen].guess;
   chosen = -1;
   change(() => state.regions.splice(which, 1));
+  if (wasGuess) nextGuess();
 }
 function choose(which) {
   chosen = which;
@@ -120,19 +125,23 @@ function confirmGuess() {
 // The picture on the screen.
 function zoomTo(wanted, keep = middleOfStage()) {
   const place = positionAt(keep), frame = stage.getBoundingClientRect();
-  zoom = Math.min(Math.max(wanted, Math.min(wholeZoom(), 1)), kMostZoom);
-  showsWhole = false;
-  draw();
+  setZoom(Math.max(wanted, Math.min(wholeZoom(), 1)));
   stage.scrollLeft = place[0] * zoom - (keep.clientX - frame.left);
   stage.scrollTop = place[1] * zoom - (keep.clientY - frame.top);
 }
 function showWhole() {
-  zoom = wholeZoom();
+  setZoom(wholeZoom());
   showsWhole = true;
-  draw();
+}
+// Lines stay as wide as they are, so nothing is drawn anew.
+function setZoom(wanted) {
+  zoom = Math.min(wanted, kMostZoom);
+  showsWhole = false;
+  Object.assign(sheet.style, { width: size.width * zoom + "px", height: size.height * zoom + "px" });
 }
 function wholeZoom() {
-  return Math.min(stage.clientWidth / size.width, stage.clientHeight / size.height);
+  const kBorders = 2;  // its room without scroll bars, which the whole picture does not need
+  return Math.min((stage.offsetWidth - kBorders) / size.width, (stage.offsetHeight - kBorders) / size.height);
 }
 function middleOfStage() {
   const frame = stage.getBoundingClientRect();
@@ -141,9 +150,7 @@ function middleOfStage() {
 function lookAt(region) {
   const { left, top, right, bottom } = boundsOf(region), kAround = 8;
   const across = Math.max(right - left, bottom - top) * kAround;
-  zoom = Math.min(Math.max(Math.min(stage.clientWidth, stage.clientHeight) / across, wholeZoom()), kMostZoom);
-  showsWhole = false;
-  draw();
+  setZoom(Math.max(Math.min(stage.clientWidth, stage.clientHeight) / across, wholeZoom()));
   stage.scrollLeft = (left + right) / 2 * zoom - stage.clientWidth / 2;
   stage.scrollTop = (top + bottom) / 2 * zoom - stage.clientHeight / 2;
 }
@@ -156,6 +163,7 @@ function positionAt({ clientX, clientY }) {
 let codes = null;  // of the picture as it is seen
 function colorAt([x, y]) {
   const image = part("seen");
+  if (!image.complete || image.naturalWidth === 0) return "";
   if (!codes) {
     const canvas = document.createElement("canvas");
     Object.assign(canvas, { width: image.naturalWidth, height: image.naturalHeight });
@@ -210,12 +218,18 @@ function drawRegions() {
   drawing.replaceChildren(...state.regions.map((region, i) =>
     drawn(region, colorOf(region.name), (region.guess ? "guess " : "") + (i === chosen ? "chosen" : ""))));
 }
+// Counted once: a region that is moved is another one.
+const kPixels = new WeakMap();
+function pixelsOf(region) {
+  if (!kPixels.has(region)) kPixels.set(region, pixelsIn([region], size));
+  return kPixels.get(region);
+}
 function listRegions() {
   part("regions").replaceChildren(...state.regions.map((region, i) => {
     const item = document.createElement("li"), button = document.createElement("button"), swatch = document.createElement("i");
     button.type = "button";
     swatch.style.background = colorOf(region.name);
-    button.append(swatch, region.name + (region.guess ? "?" : "") + ", " + counted(pixelsIn([region], size), "pixel"));
+    button.append(swatch, region.name + (region.guess ? "?" : "") + ", " + counted(pixelsOf(region), "pixel"));
     button.setAttribute("aria-pressed", i === chosen);
     button.addEventListener("click", () => { choose(i); lookAt(region); });
     item.append(button);
@@ -226,7 +240,6 @@ function counted(n, thing) {
   return n + " " + thing + (n === 1 ? "" : "s");
 }
 function draw() {
-  Object.assign(sheet.style, { width: size.width * zoom + "px", height: size.height * zoom + "px" });
   for (const button of document.querySelectorAll("[data-tool]"))
     button.setAttribute("aria-pressed", button.dataset.tool === tool);
   stage.dataset.tool = tool;
@@ -423,9 +436,14 @@ addEventListener("keydown", event => {
     kKeys[event.key]();
   }
 });
-addEventListener("resize", () => showsWhole ? showWhole() : draw());
+addEventListener("resize", () => { if (showsWhole) showWhole(); });
+// Keys are for the picture again once a button was pressed with a pointer.
+addEventListener("click", event => {
+  if (event.detail > 0 && event.target.closest?.("button")) stage.focus({ preventScroll: true });
+});
 nameColors();
 part("show-map").hidden = !part("map");
 const before = remembered(kept);
 if (Array.isArray(before?.regions) && Array.isArray(before.classes)) state = before;
+draw();
 showWhole();

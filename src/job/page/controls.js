@@ -6,9 +6,11 @@ const part = id => document.getElementById(id);
 function isForPage(event) {
   return event.target.tagName !== "INPUT" && !event.ctrlKey && !event.metaKey && !event.altKey;
 }
-// The class that is called so, in whatever case; one without a color is added where there is none.
+// The class that is called so, or so but for upper and lower case; one without a color is added where
+// there is none.
 function classNamed(name, classes) {
-  const same = classes.find(c => c.name.toLowerCase() === name.toLowerCase());
+  const same = classes.find(c => c.name === name) ??
+    classes.find(c => c.name.toLowerCase() === name.toLowerCase());
   if (same) return same;
   classes.push({ name, color: "" });
   return classes[classes.length - 1];
