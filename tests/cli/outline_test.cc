@@ -57,14 +57,12 @@ json begun_on(const std::filesystem::path& page) {
   return json::parse(text.substr(from, text.find("</script>", from) - from));
 }
 
-/// What a page tells in the element `found` once `work` has filled it.
+/// What a page tells in `found` once `work` was done on it by pointer and keys.
 json found_on(const TempDir& dir, const std::filesystem::path& page, const std::string& work,
               const std::string& size = "1280,800") {
-  std::string text = text_of_file(page);
-  text.insert(text.rfind("</body>"), R"(<script>
-addEventListener("load", () => {
+  const std::string hands = R"(
 drawing.setPointerCapture = () => {};
-const found = {}, press = (key, more) => dispatchEvent(new KeyboardEvent("keydown", { key, ...more }));
+const press = (key, more) => dispatchEvent(new KeyboardEvent("keydown", { key, ...more }));
 const point = (kind, [x, y]) => {
   const frame = sheet.getBoundingClientRect();
   drawing.dispatchEvent(new PointerEvent(kind, { button: 0, pointerId: 1, bubbles: true,
@@ -77,17 +75,10 @@ const drag = (...places) => {
 };
 const named = (name, button) => { part("name").value = name; part("another").requestSubmit(part(button)); };
 const list = id => [...part(id).querySelectorAll("button")].map(b => b.textContent);
-)" + work + R"(
-found.wider = document.documentElement.scrollWidth - document.documentElement.clientWidth;
-found.saved = samplesText(state.regions, state.classes, size);
-const told = document.createElement("pre"); told.id = "found";
-told.textContent = JSON.stringify(found); document.body.append(told);
-});
-</script>)");
-  put_text(dir / "checked.html", text);
-  const BrowserVisit visit = visit_page(dir, dir / "checked.html", size);
-  CHECK(visit.console.empty());
-  return told_by(visit);
+)";
+  return found_on_page(
+      dir, page, hands + work + "found.saved = samplesText(state.regions, state.classes, size);",
+      size);
 }
 
 /// The pixels of each class, as train counts them in a sample file.
@@ -199,10 +190,7 @@ TEST_CASE("outline refuses what it cannot begin with, and leaves nothing", "[cli
 
 TEST_CASE("a page to outline on takes regions by pointer, keys and numbers",
           "[cli][outline][browser]") {
-  if (!has_browser()) {
-    WARN("no chromium on this machine: the page was not opened");
-    return;
-  }
+  if (lacks_browser()) return;
   const TempDir dir;
   const Pane pane(dir);
   REQUIRE(run_tool(dir, kOutline).exit_code == 0);
@@ -289,10 +277,7 @@ part("undo").click();
 
 TEST_CASE("regions of a file are confirmed, named anew, moved and removed on the page",
           "[cli][outline][browser]") {
-  if (!has_browser()) {
-    WARN("no chromium on this machine: the page was not opened");
-    return;
-  }
+  if (lacks_browser()) return;
   const TempDir dir;
   const Pane pane(dir);
   std::vector<std::uint8_t> labels(kPaneWide * kPaneHigh, 1);
@@ -356,10 +341,7 @@ named("Ruby glass", "rename");
 }
 
 TEST_CASE("one guess after the other is named, confirmed or removed", "[cli][outline][browser]") {
-  if (!has_browser()) {
-    WARN("no chromium on this machine: the page was not opened");
-    return;
-  }
+  if (lacks_browser()) return;
   const TempDir dir;
   const Pane pane(dir);
   put_text(dir / "pane.suggested.geojson", kGuesses);

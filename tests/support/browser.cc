@@ -1,5 +1,6 @@
 #include "tests/support/browser.h"
 
+#include <catch2/catch.hpp>
 #include <cstdlib>
 #include <initializer_list>
 #include <sstream>
@@ -11,9 +12,10 @@ namespace {
 
 constexpr const char* kBrowser = "/usr/bin/chromium";
 
-}  // namespace
-
-bool has_browser() { return std::filesystem::exists(kBrowser); }
+struct BrowserVisit {
+  std::string dom;      // as it is once the page's scripts have run
+  std::string console;  // what the page wrote to the browser's console
+};
 
 BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
                         const std::string& size) {
@@ -34,6 +36,7 @@ BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
   return visit;
 }
 
+/// The JSON in the element `found`.
 nlohmann::json told_by(const BrowserVisit& visit) {
   const std::string begin = "<pre id=\"found\">";
   const std::size_t from = visit.dom.find(begin);
@@ -45,6 +48,33 @@ nlohmann::json told_by(const BrowserVisit& visit) {
     for (std::size_t i = text.find(escape); i != std::string::npos; i = text.find(escape, i + 1))
       text.replace(i, std::string_view(escape).size(), meaning);
   return nlohmann::json::parse(text);
+}
+
+}  // namespace
+
+bool lacks_browser() {
+  if (std::filesystem::exists(kBrowser)) return false;
+  WARN("no chromium on this machine: the page was not opened");
+  return true;
+}
+
+nlohmann::json found_on_page(const TempDir& dir, const std::filesystem::path& page,
+                             const std::string& script, const std::string& size) {
+  std::string text = text_of_file(page);
+  text.insert(text.rfind("</body>"), R"(<script>
+addEventListener("load", () => {
+const found = {};
+)" + script + R"(
+found.wider = document.documentElement.scrollWidth - document.documentElement.clientWidth;
+const told = document.createElement("pre"); told.id = "found";
+told.textContent = JSON.stringify(found); document.body.append(told);
+});
+</script>)");
+  const std::filesystem::path copy = page.parent_path() / "checked.html";
+  put_text(copy, text);
+  const BrowserVisit visit = visit_page(dir, copy, size);
+  CHECK(visit.console.empty());
+  return told_by(visit);
 }
 
 }  // namespace chalcedony::test

@@ -10,20 +10,14 @@
 
 namespace chalcedony::test {
 
-struct BrowserVisit {
-  std::string dom;      // as it is once the page's scripts have run
-  std::string console;  // what the page wrote to the browser's console, errors and warnings too
-};
+/// Whether pages cannot be opened, of which it warns: Chromium is not installed.
+bool lacks_browser();
 
-/// Whether Chromium is installed.
-bool has_browser();
-
-/// Opens a page in a window of this size ("1280,800").
-BrowserVisit visit_page(const TempDir& dir, const std::filesystem::path& page,
-                        const std::string& size);
-
-/// What a script of the page told: the JSON in its element `found`.
-nlohmann::json told_by(const BrowserVisit& visit);
+/// Opens a copy of a page in a window of this size ("1280,800"), has a script fill the object
+/// `found` once it is loaded, and returns that. Checks that the page wrote nothing to the browser's
+/// console, errors and warnings too.
+nlohmann::json found_on_page(const TempDir& dir, const std::filesystem::path& page,
+                             const std::string& script, const std::string& size = "1280,800");
 
 }  // namespace chalcedony::test
 
