@@ -16,7 +16,6 @@
 #include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
-#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -48,13 +47,10 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
   options.connectivity =
       choice_of<Connectivity>("--connect", text_of(given, "connect", "8"),
                               {{"4", Connectivity::kFour}, {"8", Connectivity::kEight}});
-  if (given.count("image")) {
-    options.image = given["image"].as<std::string>();
-    require_one_each("--image", *options.image, shared.inputs.size());
-  } else {
+  options.image = file_for_each(given, "image", shared);
+  if (!options.image)
     refuse_options(given, {"channels", "units", "space", "let", "hue-floor"},
                    "they are of --image");
-  }
   options.channels = channels_or_space(given, "channels", shared, "srgb");
   options.pixel_size = pixel_size_option(given);
   options.outlines = given.count("outlines") > 0;

@@ -11,7 +11,6 @@
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/text_table.h"
-#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -40,14 +39,8 @@ Json do_outline(const po::variables_map& given, const SharedOptions& shared,
                 const Context& context) {
   OutlineOptions options;
   options.shared = shared;
-  if (given.count("samples")) {
-    options.samples = given["samples"].as<std::string>();
-    require_one_each("--samples", *options.samples, shared.inputs.size());
-  }
-  if (given.count("map")) {
-    options.map = given["map"].as<std::string>();
-    require_one_each("--map", *options.map, shared.inputs.size());
-  }
+  options.samples = file_for_each(given, "samples", shared);
+  options.map = file_for_each(given, "map", shared);
   for (const std::string& text : texts_of(given, "class"))
     options.classes.push_back(class_option(text));
   if (given.count("view"))

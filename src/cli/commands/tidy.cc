@@ -12,7 +12,6 @@
 #include "cli/text/steps_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
-#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -40,10 +39,7 @@ Json do_tidy(const po::variables_map& given, const SharedOptions& shared, const 
   if (given.count("steps"))
     options.steps =
         read_option("--steps", [&] { return parse_tidy_steps(given["steps"].as<std::string>()); });
-  if (given.count("drawn")) {
-    options.drawn = given["drawn"].as<std::string>();
-    require_one_each("--drawn", *options.drawn, shared.inputs.size());
-  }
+  options.drawn = file_for_each(given, "drawn", shared);
   options.pixel_size = pixel_size_option(given);
   return run_tidy(options, context);
 }
@@ -86,9 +82,8 @@ const Command kTidy{
     .purpose =
         "Cleans masks and class maps by steps in the order you give. Radii and sizes are pixels. "
         "Each class is cleaned by itself: pixels that lose their class have none, and a class "
-        "grows only into pixels that have none. What is still wrong can be drawn right on a page "
-        "of "
-        "outline.",
+        "grows only into pixels that have none. What is still wrong can be drawn right on a "
+        "page of outline.",
     .examples = {{"tidy panel-a.rough.png --steps \"drop 20; fill 20\" -o out/",
                   "specks and pinholes away, edges as they are"},
                  {"tidy panel-a.rough.png --steps \"open 2; close 2\" -o out/",

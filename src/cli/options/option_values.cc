@@ -9,8 +9,17 @@
 #include "core/color/css_color.h"
 #include "core/nearest_name.h"
 #include "core/read_number.h"
+#include "job/run/partner_files.h"
 
 namespace chalcedony::cli {
+
+std::optional<std::filesystem::path> file_for_each(const po::variables_map& given, const char* name,
+                                                   const SharedOptions& shared) {
+  if (!given.count(name)) return std::nullopt;
+  const std::filesystem::path named = given[name].as<std::string>();
+  require_one_each(std::string("--") + name, named, shared.inputs.size());
+  return named;
+}
 
 std::string text_of(const po::variables_map& given, const char* name,
                     const std::string& otherwise) {

@@ -3,6 +3,7 @@
 #define CHALCEDONY_CLI_OPTIONS_OPTION_VALUES_H_
 
 #include <cstdint>
+#include <filesystem>
 #include <optional>
 #include <string>
 #include <utility>
@@ -17,6 +18,13 @@
 #include "job/picture/pixel_size.h"
 
 namespace chalcedony::cli {
+
+/// What an option names that takes a file for each input, or a folder or a pattern of them; nothing
+/// when it was not given.
+///
+/// Errors    UsageError when there are several inputs and it names one file
+std::optional<std::filesystem::path> file_for_each(const po::variables_map& given, const char* name,
+                                                   const SharedOptions& shared);
 
 /// The text of an option, or `otherwise` when it was not given.
 std::string text_of(const po::variables_map& given, const char* name, const std::string& otherwise);

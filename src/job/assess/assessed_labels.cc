@@ -10,6 +10,7 @@
 #include "io/document/truth_table.h"
 #include "io/picture/label_file.h"
 #include "job/picture/inputs.h"
+#include "job/picture/same_size.h"
 #include "job/run/input_list.h"
 
 namespace chalcedony {
@@ -50,12 +51,9 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
 
 void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pixels) {
   LabelFile file = open_labels(path, max_pixels);
-  if (!sources_.empty()) {
-    const RasterShape &first = sources_.front()->shape(), &mine = file.rows->shape();
-    if (mine.width != first.width || mine.height != first.height)
-      throw InputError("is " + mine.size_text() + ", the map " + first.size_text(),
-                       "give labels of the same picture", path.string());
-  }
+  if (!sources_.empty())
+    require_same_size(path, file.rows->shape(), "the map", sources_.front()->shape(),
+                      "give labels of the same picture");
   sources_.push_back(std::move(file.rows));
   // Names that are colors are found again by name_by_color.
   legends_.push_back({std::move(file.classes), file.legend_from != LegendFrom::kNumbers});

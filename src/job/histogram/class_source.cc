@@ -9,6 +9,7 @@
 #include "core/palette/figure_colors.h"
 #include "io/document/sample_file.h"
 #include "io/picture/label_picture.h"
+#include "job/picture/same_size.h"
 
 namespace chalcedony {
 namespace {
@@ -77,10 +78,8 @@ ClassSource open_classes(const std::filesystem::path& path, const RasterShape& p
                          const SharedOptions& options) {
   if (is_sample_file(path)) return of_samples(path, picture, options);
   ClassSource source = of_labels(path, options.max_pixels);
-  const RasterShape& shape = source.rows->shape();
-  if (shape.width != picture.width || shape.height != picture.height)
-    throw InputError("is " + shape.size_text() + ", the picture " + picture.size_text(),
-                     "give classes of the same picture", path.string());
+  require_same_size(path, source.rows->shape(), "the picture", picture,
+                    "give classes of the same picture");
   return source;
 }
 

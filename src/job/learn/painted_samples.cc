@@ -10,6 +10,7 @@
 #include "core/error.h"
 #include "io/picture/open_picture.h"
 #include "job/learn/region_samples.h"
+#include "job/picture/same_size.h"
 
 namespace chalcedony {
 namespace {
@@ -136,13 +137,11 @@ SampleSet painted_samples(const std::filesystem::path& copy, CountedPicture& pic
   as_it_is.assume = options.assume;
   as_it_is.max_pixels = options.max_pixels;
   PictureFile painted = open_picture(copy, as_it_is);
-  const RasterShape &shape = picture.shape(), &own = painted.info.shape;
   if (painted.facts.lossy)
     throw InputError("was compressed with losses, so its strokes have no exact colors",
                      "save the painted copy as PNG or TIFF", copy.string());
-  if (own.width != shape.width || own.height != shape.height)
-    throw InputError("is " + own.size_text() + ", the picture " + shape.size_text(),
-                     "paint on a copy of the same size", copy.string());
+  require_same_size(copy, painted.info.shape, "the picture", picture.shape(),
+                    "paint on a copy of the same size");
   Strokes strokes(painted, picture.file);
   const std::vector<std::uint32_t> colors = strokes.colors();
   if (colors.empty())

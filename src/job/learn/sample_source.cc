@@ -6,6 +6,7 @@
 #include "job/learn/painted_samples.h"
 #include "job/learn/region_samples.h"
 #include "job/learn/sample_places.h"
+#include "job/picture/same_size.h"
 
 namespace chalcedony {
 namespace {
@@ -42,10 +43,8 @@ SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& 
         path, read_samples(path, shape.width, shape.height, options.samples_of_other_size), sources,
         context);
   LabelPicture labels = read_label_picture(path, options.max_pixels);
-  if (labels.grid.width != shape.width || labels.grid.height != shape.height)
-    throw InputError("is " + std::to_string(labels.grid.width) + "x" +
-                         std::to_string(labels.grid.height) + ", the picture " + shape.size_text(),
-                     "give labels of the same picture", path.string());
+  require_same_size(path, {labels.grid.width, labels.grid.height}, "the picture", shape,
+                    "give labels of the same picture");
   for (LegendEntry& entry : labels.classes)
     for (const auto& [name, color] : sources.colors)
       if (entry.name == entry.color && entry.color == color) entry.name = name;

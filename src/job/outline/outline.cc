@@ -15,6 +15,7 @@
 #include "job/picture/inputs.h"
 #include "job/picture/label_preview.h"
 #include "job/picture/reduced_picture.h"
+#include "job/picture/same_size.h"
 #include "job/picture/thumbnail_url.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
@@ -94,10 +95,8 @@ class OutlineJob {
     if (!maps_) return std::nullopt;
     LabelPicture map =
         read_label_picture(maps_->of(input, *context.ledger), options_.shared.max_pixels);
-    if (map.grid.width != shape.width || map.grid.height != shape.height)
-      throw InputError("is " + std::to_string(map.grid.width) + "x" +
-                           std::to_string(map.grid.height) + ", the picture " + shape.size_text(),
-                       "give the class map of this picture", map.path.string());
+    require_same_size(map.path, {map.grid.width, map.grid.height}, "the picture", shape,
+                      "give the class map of this picture");
     return map;
   }
 
@@ -117,6 +116,7 @@ class OutlineJob {
     begun.file = files_->of(input, *context.ledger);
     SampleSet read =
         read_samples(*begun.file, shape.width, shape.height, options_.shared.samples_of_other_size);
+    // None may reach outside.
     errors_at(begun.file->string(), [&] { sample_runs(read, shape.width, shape.height); });
     begun.samples.add(read);
     return begun;

@@ -21,8 +21,8 @@ struct OutlineOptions {
   SharedOptions shared;
   std::optional<std::filesystem::path> samples;  // a sample file to go on from, or a folder or a
                                                  // pattern of them
-  std::optional<std::filesystem::path> map;      // a class map to be shown over the picture, or as
-                                                 // samples
+  std::optional<std::filesystem::path> map;      // a class map over the picture, or a folder or a
+                                                 // pattern of them
   std::vector<SampleClass> classes;              // to begin with, besides those of the map
   std::uint32_t view = kUsualView;
 };

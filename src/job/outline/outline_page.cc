@@ -17,18 +17,14 @@ constexpr std::size_t kColors = 64;  // for classes that have none
 
 /// The classes by what they are called once they are no guesses.
 Json classes_json(const std::vector<SampleClass>& classes) {
-  Json json = Json::array();
-  for (const SampleClass& one : classes) {
-    const std::string name =
-        is_guess(one.name) ? one.name.substr(0, one.name.size() - 1) : one.name;
-    bool known = false;
-    for (Json& earlier : json)
-      if (earlier["name"] == name) {
-        known = true;
-        if (earlier["color"] == "") earlier["color"] = one.color;
-      }
-    if (!known) json.push_back({{"name", name}, {"color", one.color}});
+  SampleSet named;
+  for (SampleClass one : classes) {
+    if (is_guess(one.name)) one.name.pop_back();
+    named.add({{one}, {}});
   }
+  Json json = Json::array();
+  for (const SampleClass& one : named.classes)
+    json.push_back({{"name", one.name}, {"color", one.color}});
   return json;
 }
 

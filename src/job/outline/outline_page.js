@@ -226,13 +226,9 @@ function pixelsOf(region) {
 }
 function listRegions() {
   part("regions").replaceChildren(...state.regions.map((region, i) => {
-    const item = document.createElement("li"), button = document.createElement("button"), swatch = document.createElement("i");
-    button.type = "button";
-    swatch.style.background = colorOf(region.name);
-    button.append(swatch, region.name + (region.guess ? "?" : "") + ", " + counted(pixelsOf(region), "pixel"));
-    button.setAttribute("aria-pressed", i === chosen);
-    button.addEventListener("click", () => { choose(i); lookAt(region); });
-    item.append(button);
+    const item = document.createElement("li");
+    item.append(swatchButton(colorOf(region.name), calledIn(region) + ", " + counted(pixelsOf(region), "pixel"),
+      i === chosen, () => { choose(i); lookAt(region); }));
     return item;
   }));
 }
@@ -271,31 +267,27 @@ function end() {
   draft = null;
   drawDraft();
 }
-// Each has shape(), what is drawn so far, and takes the pointer where it moves and is let go.
+// Each has shape(), what is drawn so far, and takes the pointer where it moves and is let go: then
+// release() tells whether that is all.
+function dragged(shapeBetween) {
+  return from => {
+    let to = from;
+    return { shape: () => shapeBetween(from, to), move: at => { to = at; }, release: () => true };
+  };
+}
 const kDrafts = {
-  rectangle: from => {
-    let to = from;
-    return {
-      shape: () => isFar(from, to) ? { rings: [rectangleRing(
-        Math.floor(Math.min(from[0], to[0])), Math.floor(Math.min(from[1], to[1])),
-        Math.ceil(Math.max(from[0], to[0])), Math.ceil(Math.max(from[1], to[1])))] } : null,
-      move: at => { to = at; },
-      release: () => true,
-    };
-  },
-  disc: from => {
-    let to = from;
-    return {
-      shape: () => isFar(from, to)
-        ? { point: from.map(tenths), radius: Math.max(tenths(Math.hypot(to[0] - from[0], to[1] - from[1])), 0.1) }
-        : { point: from.map((v, i) => Math.min(Math.floor(v), [size.width, size.height][i] - 1) + 0.5), radius: 0 },
-      move: at => { to = at; },
-      release: () => true,
-    };
-  },
+  rectangle: dragged((from, to) => isFar(from, to) ? { rings: [rectangleRing(
+    Math.floor(Math.min(from[0], to[0])), Math.floor(Math.min(from[1], to[1])),
+    Math.ceil(Math.max(from[0], to[0])), Math.ceil(Math.max(from[1], to[1])))] } : null),
+  disc: dragged((from, to) => isFar(from, to)
+    ? { point: from.map(tenths), radius: Math.max(tenths(Math.hypot(to[0] - from[0], to[1] - from[1])), 0.1) }
+    : { point: from.map((v, i) => Math.min(Math.floor(v), [size.width, size.height][i] - 1) + 0.5), radius: 0 }),
   polygon: from => {
     const corners = [from.map(tenths)];
     let to = from, down = true;
+    const reach = at => {
+      if (isFar(corners[corners.length - 1], at)) corners.push(at.map(tenths));
+    };
     return {
       shape: () => {
         const all = down ? corners : [...corners, to.map(tenths)];
@@ -303,11 +295,11 @@ const kDrafts = {
       },
       move: at => {
         to = at;
-        if (down && isFar(corners[corners.length - 1], at)) corners.push(at.map(tenths));
+        if (down) reach(at);
       },
       press: at => {
         down = true;
-        if (isFar(corners[corners.length - 1], at)) corners.push(at.map(tenths));
+        reach(at);
       },
       release: () => { down = false; return false; },
       back: () => { corners.pop(); return corners.length > 0; },
@@ -317,21 +309,22 @@ const kDrafts = {
   choose: (from, event) => {
     const which = state.regions.findLastIndex(region => holds(region, from));
     const scroll = [stage.scrollLeft + event.clientX, stage.scrollTop + event.clientY];
-    let by = [0, 0], last = event;
-    const dragged = () => {
+    let by = [0, 0];
+    // The region where it is dragged to, if it is.
+    const put = () => {
+      if (which < 0 || !isFar([0, 0], by)) return null;
       const { left, top, right, bottom } = boundsOf(state.regions[which]);
       return moved(state.regions[which], Math.min(Math.max(by[0], -left), size.width - right),
         Math.min(Math.max(by[1], -top), size.height - bottom));
     };
     return {
-      shape: () => which >= 0 && isFar([0, 0], by) ? dragged() : null,
+      shape: put,
       move: (at, now) => {
         by = [at[0] - from[0], at[1] - from[1]];
-        last = now;
-        if (which < 0) [stage.scrollLeft, stage.scrollTop] = [scroll[0] - last.clientX, scroll[1] - last.clientY];
+        if (which < 0) [stage.scrollLeft, stage.scrollTop] = [scroll[0] - now.clientX, scroll[1] - now.clientY];
       },
       release: () => {
-        const to = which >= 0 && isFar([0, 0], by) ? dragged() : null;
+        const to = put();
         end();
         chosen = which;
         if (to) change(() => { state.regions[which] = to; });
@@ -356,7 +349,7 @@ drawing.addEventListener("pointerdown", event => {
   if (event.button !== 0) return;
   event.preventDefault();
   stage.focus({ preventScroll: true });
-  drawing.setPointerCapture?.(event.pointerId);
+  drawing.setPointerCapture(event.pointerId);
   const at = positionAt(event);
   if (draft?.press) draft.press(at);
   else draft = kDrafts[tool](at, event);

@@ -13,10 +13,14 @@ function regionsOf(collection) {
       : { name, guess, rings: geometry.coordinates };
   });
 }
+// What the class of a region is called in a file.
+function calledIn(region) {
+  return region.name + (region.guess ? "?" : "");
+}
 function samplesText(regions, classes, { width, height }) {
   const colors = new Map(classes.map(one => [one.name, one.color]));
   const features = regions.map(region => {
-    const properties = { class: region.name + (region.guess ? "?" : "") };
+    const properties = { class: calledIn(region) };
     if (colors.get(region.name)) properties.color = colors.get(region.name);
     if (region.point && region.radius > 0) properties.radius = region.radius;
     const geometry = region.point
@@ -80,22 +84,21 @@ function forEachRun(region, { width, height }, use) {
     return;
   }
   const { top, bottom } = boundsOf(region);
-  for (let row = firstPixel(top, height); row < height && row + 0.5 <= bottom; ++row) {
-    if (point) {
-      const room = radius ** 2 - (row + 0.5 - point[1]) ** 2;
-      if (room < 0) continue;
-      const half = Math.sqrt(room);
-      const begin = firstPixel(point[0] - half, width);
-      const end = Math.min(Math.max(Math.floor(point[0] + half - 0.5) + 1, 0), width);
+  for (let row = firstPixel(top, height); row < height && row + 0.5 <= bottom; ++row)
+    for (const [begin, end] of point ? acrossDisc(region, row + 0.5, width) : acrossRings(rings, row + 0.5, width))
       if (begin < end) use(row, begin, end);
-      continue;
-    }
-    const across = crossingsOf(rings, row + 0.5);
-    for (let i = 0; i + 1 < across.length; i += 2) {
-      const begin = firstPixel(across[i], width), end = firstPixel(across[i + 1], width);
-      if (begin < end) use(row, begin, end);
-    }
-  }
+}
+// The pixels of a row that lie in a disc, which holds its edge.
+function acrossDisc({ point, radius }, y, width) {
+  const room = radius ** 2 - (y - point[1]) ** 2;
+  if (room < 0) return [];
+  const half = Math.sqrt(room), last = Math.floor(point[0] + half - 0.5);
+  return [[firstPixel(point[0] - half, width), Math.min(Math.max(last + 1, 0), width)]];
+}
+function acrossRings(rings, y, width) {
+  const at = crossingsOf(rings, y).map(x => firstPixel(x, width)), runs = [];
+  for (let i = 0; i + 1 < at.length; i += 2) runs.push([at[i], at[i + 1]]);
+  return runs;
 }
 // How many pixels lie in any of the regions; those in several count once.
 function pixelsIn(regions, size) {

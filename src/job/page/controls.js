@@ -15,20 +15,24 @@ function classNamed(name, classes) {
   classes.push({ name, color: "" });
   return classes[classes.length - 1];
 }
+function swatchButton(color, text, isPressed, press) {
+  const button = document.createElement("button"), swatch = document.createElement("i");
+  button.type = "button";
+  swatch.style.background = color || "transparent";
+  button.append(swatch, text);
+  button.setAttribute("aria-pressed", isPressed);
+  button.addEventListener("click", press);
+  return button;
+}
 // A button for each class, with its color, its key and what is noted of it.
 function listClasses(classes, isPressed, press, noted = () => "") {
   part("classes").replaceChildren(...classes.map((one, i) => {
-    const button = document.createElement("button"), swatch = document.createElement("i");
-    button.type = "button";
-    swatch.style.background = one.color || "transparent";
-    button.append(swatch, one.name + noted(one));
+    const button = swatchButton(one.color, one.name + noted(one), isPressed(one), () => press(one));
     if (i < 9) {
       const key = document.createElement("kbd");
       key.textContent = i + 1;
       button.append(key);
     }
-    button.setAttribute("aria-pressed", isPressed(one));
-    button.addEventListener("click", () => press(one));
     return button;
   }));
 }

@@ -5,6 +5,7 @@
 #include "core/error.h"
 #include "job/picture/band_sums.h"
 #include "job/picture/inputs.h"
+#include "job/picture/same_size.h"
 
 namespace chalcedony {
 namespace {
@@ -14,9 +15,7 @@ LightField field_of(const std::filesystem::path& path, const RasterShape& wanted
   const SharedOptions options = of_whole_picture(shared);
   CountedPicture blank = open_counted(path, options, context);
   const RasterShape& mine = blank.shape();
-  if (mine.width != wanted.width || mine.height != wanted.height)
-    throw InputError("is " + mine.size_text() + ", the picture " + wanted.size_text(),
-                     "give a blank of the same size", path.string());
+  require_same_size(path, mine, "the picture", wanted, "give a blank of the same size");
   FieldMeans sums(mine.width, mine.height);
   sum_bands(blank, options, context, sums, [] {
     return [light = PlaneBuffer()](FieldMeans& band, const Block& block) mutable {

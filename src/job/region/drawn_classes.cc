@@ -26,7 +26,7 @@ Label free_number(const std::vector<LegendEntry>& classes, const std::string& na
 
 Label label_in_mask(const SampleClass& drawn) {
   const std::string name = lower_case(drawn.name);
-  if (name == kDrawnUnselected) return 0;
+  if (name == "unselected") return 0;
   if (name != kSelected)
     throw InputError("is a mask, and a region of '" + drawn.name + "' was drawn",
                      "call regions of a mask selected or unselected");
@@ -35,7 +35,7 @@ Label label_in_mask(const SampleClass& drawn) {
 
 Label label_in_map(const SampleClass& drawn, std::vector<LegendEntry>& classes) {
   const std::string name = lower_case(drawn.name);
-  if (name == kDrawnUnclassified) return 0;
+  if (name == "unclassified") return 0;
   for (const LegendEntry& entry : classes)
     if (lower_case(entry.name) == name) return static_cast<Label>(entry.index);
   const Label number = free_number(classes, drawn.name);
@@ -46,7 +46,7 @@ Label label_in_map(const SampleClass& drawn, std::vector<LegendEntry>& classes) 
 
 }  // namespace
 
-void draw_classes(const SampleSet& regions, LabelPicture& picture) {
+std::uint64_t draw_classes(const SampleSet& regions, LabelPicture& picture) {
   LabelGrid& grid = picture.grid;
   const std::vector<SampleRun> runs = sample_runs(regions, grid.width, grid.height);
   for (const SharedPixels& shared : pixels_shared_by_pairs(runs))
@@ -56,9 +56,13 @@ void draw_classes(const SampleSet& regions, LabelPicture& picture) {
   std::vector<Label> labels;
   for (const SampleClass& drawn : regions.classes)
     labels.push_back(picture.is_mask ? label_in_mask(drawn) : label_in_map(drawn, picture.classes));
+  std::uint64_t changed = 0;
   for (const SampleRun& run : runs)
-    std::fill(grid.labels.begin() + static_cast<std::ptrdiff_t>(run.begin),
-              grid.labels.begin() + static_cast<std::ptrdiff_t>(run.end), labels[run.sample_class]);
+    for (std::uint64_t pixel = run.begin; pixel < run.end; ++pixel) {
+      changed += grid.labels[pixel] != labels[run.sample_class];
+      grid.labels[pixel] = labels[run.sample_class];
+    }
+  return changed;
 }
 
 }  // namespace chalcedony

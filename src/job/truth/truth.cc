@@ -3,12 +3,12 @@
 #include <string>
 #include <utility>
 
-#include "core/error.h"
 #include "io/document/truth_table.h"
 #include "io/file/whole_file.h"
 #include "io/picture/label_file.h"
 #include "job/map/close_ups.h"
 #include "job/picture/inputs.h"
+#include "job/picture/same_size.h"
 #include "job/picture/thumbnail_url.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
@@ -39,10 +39,8 @@ std::vector<SeenPixel> seen_pixels(PictureFile& picture, const TruthTable& drawn
 CountedPicture picture_of(const path& image, const LabelFile& map, const SharedOptions& options,
                           const Context& context) {
   CountedPicture picture = open_color(image, of_whole_picture(options), context);
-  const RasterShape &mine = picture.shape(), &its = map.rows->shape();
-  if (mine.width != its.width || mine.height != its.height)
-    throw InputError("is " + mine.size_text() + ", the map " + its.size_text(),
-                     "name the picture that the map is of", image.string());
+  require_same_size(image, picture.shape(), "the map", map.rows->shape(),
+                    "name the picture that the map is of");
   return picture;
 }
 

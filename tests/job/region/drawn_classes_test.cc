@@ -32,7 +32,7 @@ TEST_CASE("pixels of drawn regions have their class, whatever the map said", "[j
   add_region(regions, "lead", 0, 0, 1, 2);
   add_region(regions, "patina", 1, 1, 2, 1);
   add_region(regions, "Unclassified", 3, 0, 1, 1);
-  draw_classes(regions, map);
+  CHECK(draw_classes(regions, map) == 5);
   CHECK(map.grid.labels == std::vector<Label>{3, 1, 3, 0, 3, 2, 2, 3});
   REQUIRE(map.classes.size() == 3);
   CHECK(map.classes[2].index == 2);  // the lowest number that was free
@@ -45,7 +45,7 @@ TEST_CASE("pixels of drawn regions have their class, whatever the map said", "[j
   SampleSet marks;
   add_region(marks, "selected", 2, 0, 2, 1);
   add_region(marks, "unselected", 0, 0, 1, 1);
-  draw_classes(marks, mask);
+  CHECK(draw_classes(marks, mask) == 3);
   CHECK(mask.grid.labels == std::vector<Label>{0, 1, 1, 1, 1, 0, 0, 0});
   CHECK(mask.classes.size() == 1);
 }
