@@ -244,6 +244,12 @@ TEST_CASE("what is drawn stands in the map after the steps", "[cli][tidy]") {
       "geometry":{"type":"Point","coordinates":[0.5,1.5],"radius":1}})");
   check_error(run_tool(dir, {"tidy", "a.classes.png", "--drawn", "two.geojson", "-o", "no"}), 1,
               "two.geojson: regions of 'left' and 'right' share pixels; draw them apart");
+  write_holed_mask(dir / "m.png");
+  put_text(dir / "m.geojson", R"({"type":"FeatureCollection","features":[{"type":"Feature",
+      "properties":{"class":"moss"},"geometry":{"type":"Point","coordinates":[0.5,0.5]}}]})");
+  check_error(run_tool(dir, {"tidy", "m.png", "--drawn", "m.geojson", "-o", "no"}), 1,
+              "m.geojson: draws 'moss', and what it is drawn on is a mask; call regions of a mask "
+              "selected or unselected");
   check_nothing_in(dir, "no");
 }
 

@@ -25,8 +25,9 @@ void declare_tidy(po::options_description& options) {
       "only: \"drop 40 of ruby,lead\"");
   add_option<std::string>(options, "drawn", "FILE|FOLDER",
                           "a sample file whose regions are of their class after the steps, "
-                          "whatever the map says, as those called unclassified, or of a mask "
-                          "selected and unselected; of several maps a folder or a pattern");
+                          "whatever the map says, or of none when they are called unclassified; "
+                          "those of a mask are selected or unselected; of several maps a folder or "
+                          "a pattern");
   declare_pixel_size(options);
 }
 

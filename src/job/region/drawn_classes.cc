@@ -19,8 +19,8 @@ Label free_number(const std::vector<LegendEntry>& classes, const std::string& na
   for (const LegendEntry& entry : classes) taken[entry.index] = true;
   const auto free = std::find(taken.begin(), taken.end(), false);
   if (free == taken.end())
-    throw InputError("has no number left for the class '" + name + "'",
-                     "draw it as one of its classes");
+    throw InputError("draws '" + name + "', and the map has no number left for another class",
+                     "draw it as one of the map's classes");
   return static_cast<Label>(free - taken.begin());
 }
 
@@ -28,7 +28,7 @@ Label label_in_mask(const SampleClass& drawn) {
   const std::string name = lower_case(drawn.name);
   if (name == "unselected") return 0;
   if (name != kSelected)
-    throw InputError("is a mask, and a region of '" + drawn.name + "' was drawn",
+    throw InputError("draws '" + drawn.name + "', and what it is drawn on is a mask",
                      "call regions of a mask selected or unselected");
   return 1;
 }

@@ -14,7 +14,8 @@ namespace chalcedony {
 /// added to it. Pixels of `unclassified` have none afterwards; regions of a mask are `selected` or
 /// `unselected`.
 ///
-/// Errors    InputError, without a place: pixels in regions of two classes, a region outside of the
+/// Errors    InputError, without a place, of the regions: pixels in regions of two classes, a
+/// region outside of the
 ///           map, a class that a mask cannot have, or no number left for a class
 std::uint64_t draw_classes(const SampleSet& regions, LabelPicture& picture);
 

@@ -65,14 +65,15 @@ TEST_CASE("drawn regions that cannot be put into a map are refused", "[job][tidy
   LabelPicture mask = map_of({{1, "selected", "#ffffff"}});
   mask.is_mask = true;
   CHECK_THROWS_WITH(draw_classes(leaf, mask),
-                    "is a mask, and a region of 'leaf' was drawn; call regions of a mask selected "
-                    "or unselected");
+                    "draws 'leaf', and what it is drawn on is a mask; call regions of a mask "
+                    "selected or unselected");
   std::vector<LegendEntry> all;
   for (unsigned number = 1; number < kLabels; ++number)
     all.push_back({number, std::to_string(number), "#000000"});
   LabelPicture full = map_of(std::move(all));
   const std::vector<Label> before = full.grid.labels;
   CHECK_THROWS_WITH(draw_classes(leaf, full),
-                    "has no number left for the class 'leaf'; draw it as one of its classes");
+                    "draws 'leaf', and the map has no number left for another class; draw it as "
+                    "one of the map's classes");
   CHECK(full.grid.labels == before);
 }
