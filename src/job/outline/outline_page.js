@@ -2,20 +2,18 @@
 
 const begun = JSON.parse(part("begun").textContent);
 const size = { width: begun.samples.width, height: begun.samples.height };
-const stage = part("stage"), sheet = part("sheet"), drawing = part("drawing");
+const drawing = part("drawing");
 const kHints = {
   rectangle: "Drag from corner to corner.",
   polygon: "Click corner after corner, or drag along the edge. A double click or Enter ends it, Backspace takes the last corner back.",
   disc: "Drag from the middle outwards. A click takes one pixel.",
   choose: "Click a region to choose it: a class gives it that class, Delete removes it. Drag it to move it; drag elsewhere to move the picture.",
 };
-const kMostZoom = 48;  // screen pixels for each of the picture
-const kLeastDrag = 4;  // screen pixels
 // What this page remembers is of this picture and the regions it began with.
 const kept = "chalcedony outline " + begun.file + " " + fingerprint(part("begun").textContent + part("seen").src);
 
 let state = stateBegun();
-let past = [], tool = "rectangle", chosen = -1, zoom = 1, showsWhole = true, mapShown = 0, draft = null;
+let tool = "rectangle", chosen = -1, mapShown = 0, draft = null;
 
 function stateBegun() {
   const { classes, samples } = structuredClone(begun);
@@ -32,25 +30,10 @@ function beginAnew() {
 function nameColors() {
   for (const one of [...state.classes, ...state.regions]) know(one.name);
 }
-function fingerprint(text) {
-  let sum = 2166136261;
-  for (let i = 0; i < text.length; ++i) sum = Math.imul(sum ^ text.charCodeAt(i), 16777619);
-  return sum >>> 0;
-}
-// Does something to the state that can be undone.
-function change(work) {
-  past.push(JSON.stringify(state));
-  work();
-  remember(kept, state);
-  draw();
-}
 function undo() {
   if (draft) return end();
-  if (past.length === 0) return;
-  state = JSON.parse(past.pop());
   chosen = -1;
-  remember(kept, state);
-  draw();
+  takeBack();
 }
 // Of the colors for classes the one that is least like those there are; the first where all are.
 function farthestColor(others) {
@@ -122,43 +105,12 @@ function confirmGuess() {
   nextGuess();
 }
 
-// The picture on the screen.
-function zoomTo(wanted, keep = middleOfStage()) {
-  const place = positionAt(keep), frame = stage.getBoundingClientRect();
-  setZoom(Math.max(wanted, Math.min(wholeZoom(), 1)));
-  stage.scrollLeft = place[0] * zoom - (keep.clientX - frame.left);
-  stage.scrollTop = place[1] * zoom - (keep.clientY - frame.top);
-}
-function showWhole() {
-  setZoom(wholeZoom());
-  showsWhole = true;
-}
-// Lines stay as wide as they are, so nothing is drawn anew.
-function setZoom(wanted) {
-  zoom = Math.min(wanted, kMostZoom);
-  showsWhole = false;
-  Object.assign(sheet.style, { width: size.width * zoom + "px", height: size.height * zoom + "px" });
-}
-function wholeZoom() {
-  const kBorders = 2;  // its room without scroll bars, which the whole picture does not need
-  return Math.min((stage.offsetWidth - kBorders) / size.width, (stage.offsetHeight - kBorders) / size.height);
-}
-function middleOfStage() {
-  const frame = stage.getBoundingClientRect();
-  return { clientX: frame.left + frame.width / 2, clientY: frame.top + frame.height / 2 };
-}
 function lookAt(region) {
   const { left, top, right, bottom } = boundsOf(region), kAround = 8;
   const across = Math.max(right - left, bottom - top) * kAround;
   setZoom(Math.max(Math.min(stage.clientWidth, stage.clientHeight) / across, wholeZoom()));
   stage.scrollLeft = (left + right) / 2 * zoom - stage.clientWidth / 2;
   stage.scrollTop = (top + bottom) / 2 * zoom - stage.clientHeight / 2;
-}
-// Where in the picture a pointer is, within it.
-function positionAt({ clientX, clientY }) {
-  const frame = sheet.getBoundingClientRect();
-  return [Math.min(Math.max((clientX - frame.left) / zoom, 0), size.width),
-    Math.min(Math.max((clientY - frame.top) / zoom, 0), size.height)];
 }
 let codes = null;  // of the picture as it is seen
 function colorAt([x, y]) {
@@ -177,10 +129,11 @@ function colorAt([x, y]) {
 }
 
 // The class map over the picture: not, half, or alone.
+const hasMap = part("map").getAttribute("src") !== "";
 const kMapShown = [["false", 0], ["mixed", 0.5], ["true", 1]];
 function showMap() {
   const map = part("map");
-  if (!map) return;
+  if (!hasMap) return;
   mapShown = (mapShown + 1) % kMapShown.length;
   const [pressed, opacity] = kMapShown[mapShown];
   part("show-map").setAttribute("aria-pressed", pressed);
@@ -260,9 +213,6 @@ function draw() {
 }
 
 // Drawing.
-function isFar(a, b) {
-  return Math.hypot(a[0] - b[0], a[1] - b[1]) * zoom >= kLeastDrag;
-}
 function end() {
   draft = null;
   drawDraft();
@@ -370,19 +320,11 @@ drawing.addEventListener("pointerup", () => {
 });
 drawing.addEventListener("pointercancel", end);
 drawing.addEventListener("dblclick", finishPolygon);
-stage.addEventListener("wheel", event => {
-  event.preventDefault();
-  zoomTo(zoom * Math.pow(1.0015, -event.deltaY), event);
-}, { passive: false });
 
 // Buttons, fields and keys.
 for (const button of document.querySelectorAll("[data-tool]"))
   button.addEventListener("click", () => setTool(button.dataset.tool));
-const kNearer = 1.5;
 const kPress = {
-  nearer: () => zoomTo(zoom * kNearer),
-  farther: () => zoomTo(zoom / kNearer),
-  whole: showWhole,
   "show-map": showMap, undo, anew: beginAnew, remove: removeChosen, confirm: confirmGuess, next: nextGuess,
 };
 for (const [id, press] of Object.entries(kPress)) part(id).addEventListener("click", press);
@@ -407,7 +349,7 @@ part("save").addEventListener("click", () => {
 });
 const kKeys = {
   r: () => setTool("rectangle"), p: () => setTool("polygon"), d: () => setTool("disc"), c: () => setTool("choose"),
-  w: kPress.whole, m: showMap, n: nextGuess, "+": kPress.nearer, "-": kPress.farther, Delete: removeChosen,
+  ...kStageKeys, m: showMap, n: nextGuess, Delete: removeChosen,
   Escape: () => { end(); choose(-1); },
   Enter: () => draft ? finishPolygon() : confirmGuess(),
   Backspace: () => {
@@ -415,27 +357,12 @@ const kKeys = {
     else removeChosen();
   },
 };
-addEventListener("keydown", event => {
-  if ((event.ctrlKey || event.metaKey) && event.key === "z" && event.target.tagName !== "INPUT") {
-    event.preventDefault();
-    return undo();
-  }
-  // A button that has the focus is pressed by Enter.
-  if (!isForPage(event) || (event.key === "Enter" && event.target.tagName === "BUTTON")) return;
-  const one = state.classes[Number(event.key) - 1];
-  if (one) take(one.name);
-  else if (kKeys[event.key]) {
-    event.preventDefault();
-    kKeys[event.key]();
-  }
-});
-addEventListener("resize", () => { if (showsWhole) showWhole(); });
-// Keys are for the picture again once a button was pressed with a pointer.
-addEventListener("click", event => {
-  if (event.detail > 0 && event.target.closest?.("button")) stage.focus({ preventScroll: true });
+listenToKeys(kKeys, undo, key => {
+  const one = state.classes[Number(key) - 1];
+  return one && (() => take(one.name));
 });
 nameColors();
-part("show-map").hidden = !part("map");
+part("show-map").hidden = !hasMap;
 const before = remembered(kept);
 if (Array.isArray(before?.regions) && Array.isArray(before.classes)) state = before;
 draw();

@@ -2,9 +2,19 @@
 "use strict";
 const part = id => document.getElementById(id);
 
-// Whether a key is meant for the page, not for a field or the browser.
-function isForPage(event) {
-  return event.target.tagName !== "INPUT" && !event.ctrlKey && !event.metaKey && !event.altKey;
+// What keys do: `keys` by their names, or what `doneBy(key)` returns; Ctrl Z takes back. Those for a
+// field, for the browser, or that press the button which has the focus, are left to them.
+function listenToKeys(keys, undo, doneBy = () => undefined) {
+  addEventListener("keydown", event => {
+    const { key, target } = event, isField = target.tagName === "INPUT" || target.tagName === "TEXTAREA";
+    const isUndo = undo && (event.ctrlKey || event.metaKey) && key === "z";
+    if (isField || (!isUndo && (event.ctrlKey || event.metaKey || event.altKey))) return;
+    if ((key === "Enter" || key === " ") && target.tagName === "BUTTON") return;
+    const work = isUndo ? undo : doneBy(key) ?? keys[key];
+    if (!work) return;
+    event.preventDefault();
+    work();
+  });
 }
 // The class that is called so, or so but for upper and lower case; one without a color is added where
 // there is none.

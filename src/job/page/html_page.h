@@ -2,6 +2,7 @@
 #ifndef CHALCEDONY_JOB_PAGE_HTML_PAGE_H_
 #define CHALCEDONY_JOB_PAGE_HTML_PAGE_H_
 
+#include <map>
 #include <string>
 #include <string_view>
 
@@ -15,6 +16,12 @@ struct HtmlPage {
 };
 
 std::string html_page(const HtmlPage& page);
+
+/// A body with each `{{word}}` replaced by what stands for the word, as HTML. What replaces one is
+/// not looked through.
+///
+/// Errors    std::logic_error for a word that nothing stands for
+std::string filled(std::string_view body, const std::map<std::string_view, std::string>& words);
 
 /// JSON as it stands in a script element: no text in it can end the element.
 std::string script_json(std::string json);

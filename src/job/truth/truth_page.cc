@@ -32,30 +32,14 @@ std::string drawn_json(const TruthPageContent& content) {
 }  // namespace
 
 std::string truth_page(const TruthPageContent& content) {
-  std::string body = "<header><h1>What is it?</h1>\n<p>" +
-                     std::to_string(content.drawn.pixels.size()) + " pixels of " +
-                     escaped_html(content.picture) + ", drawn to judge " +
-                     escaped_html(content.map) + " (" + escaped_html(content.how) +
-                     "). What the map says is not shown. Keys: the numbers beside the classes, 0, "
-                     "and the arrows.</p></header>\n";
-  body += R"(<main>
-<p id="where" role="status"></p>
-<div class="views">
-<figure><div class="view" id="near"><img alt=""><i></i></div><figcaption>from near</figcaption></figure>
-<figure><div class="view" id="around"><img alt=""><i></i></div><figcaption>what lies around it</figcaption></figure>
-</div>
-<div class="classes" id="classes" role="group" aria-label="What it is"></div>
-<form id="another"><label for="name">Another class</label><input id="name" autocomplete="off"><button>It is this</button></form>
-<div class="steps"><button type="button" id="unknown">It cannot be told<kbd>0</kbd></button>
-<button type="button" id="back">Back</button><button type="button" id="next">Next</button></div>
-<p id="state" role="status"></p>
-)";
-  body += "<p><a id=\"save\" download=\"" + escaped_html(content.table) +
-          "\">Save the table</a> as " + escaped_html(content.table) +
-          ", in the place of the empty one; then <code>chalcedony assess</code> takes it with "
-          "--reference.</p>\n</main>\n<script type=\"application/json\" id=\"drawn\">" +
-          drawn_json(content) + "</script>\n";
-  return html_page({"What is it? " + content.map, kTruthStyle, std::move(body), kTruthScript});
+  const std::string body =
+      filled(kTruthBody, {{"pixels", std::to_string(content.drawn.pixels.size())},
+                          {"picture", escaped_html(content.picture)},
+                          {"map", escaped_html(content.map)},
+                          {"how", escaped_html(content.how)},
+                          {"table", escaped_html(content.table)},
+                          {"drawn", drawn_json(content)}});
+  return html_page({"What is it? " + content.map, kTruthStyle, body, kTruthScript});
 }
 
 }  // namespace chalcedony

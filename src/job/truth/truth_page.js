@@ -59,13 +59,9 @@ part("another").addEventListener("submit", event => {
   if (name) say(know(name));
   part("name").value = "";
 });
-addEventListener("keydown", event => {
-  if (!isForPage(event)) return;
-  const number = Number(event.key);
-  if (event.key === "ArrowLeft") go(at - 1);
-  else if (event.key === "ArrowRight") go(at + 1);
-  else if (event.key === "0") say("");
-  else if (number >= 1 && number <= classes.length) say(classes[number - 1].name);
+listenToKeys({ ArrowLeft: () => go(at - 1), ArrowRight: () => go(at + 1), 0: () => say("") }, null, key => {
+  const one = classes[Number(key) - 1];
+  return one && (() => say(one.name));
 });
 addEventListener("resize", draw);
 const before = remembered(kept);
