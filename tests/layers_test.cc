@@ -35,7 +35,7 @@ const std::map<std::string, std::vector<std::string>> kRooms{
     {"figure", {"plot", ""}},
     {"job", {"run",     "page", "picture", "repeat", "look",    "histogram", "learn",
              "prepare", "map",  "region",  "select", "cluster", "palette",   "assess",
-             "change",  "spot", "outline", "truth",  "gather",  "report"}},
+             "change",  "spot", "outline", "truth",  "tune",    "gather",    "report"}},
     {"cli", {"text", "options", "repeat", "help", "terminal", "commands", ""}}};
 
 /// Of a path within a layer.

@@ -156,6 +156,20 @@ TEST_CASE("what is like a place on the first picture is taken in all", "[cli][ma
   CHECK(labels_in(dir / "out/b.mask.png") == std::vector<std::uint8_t>{0, 255, 0, 255});
 }
 
+TEST_CASE("what is like a gray has no range of a hue, which no gray has", "[cli][mask][like]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 4, 1, {90, 90, 90, 92, 92, 92, 200, 0, 0, 10, 10, 10});
+  const Words like{"mask", "a.png", "--like", "0,0,2,1", "--channels"};
+  const json found = summary_of(run_tool(dir, with(like, {"hsv", "--summary", "json"})));
+  CHECK_THAT(found["inputs"][0]["where"].get<std::string>(), Catch::StartsWith("hsv.s in "));
+  CHECK(found["inputs"][0]["selected"] == 2);
+  CHECK(found["inputs"][0]["like_kept_percent"] == 100);
+  check_error(run_tool(dir, with(like, {"hsv.h", "-o", "out"})), 1,
+              "a.png: no pixel of the samples has a value of the channels; name others with "
+              "--channels: a gray has no hue");
+  check_nothing_in(dir, "out");
+}
+
 TEST_CASE("what is selected is tidied as tidy does it, and cut out so", "[cli][mask][tidy]") {
   const TempDir dir;
   copy_demo(dir, "panel-a.png");

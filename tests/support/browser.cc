@@ -73,7 +73,7 @@ told.textContent = JSON.stringify(found); document.body.append(told);
   const std::filesystem::path copy = page.parent_path() / "checked.html";
   put_text(copy, text);
   const BrowserVisit visit = visit_page(dir, copy, size);
-  CHECK(visit.console.empty());
+  CHECK(visit.console == "");
   return told_by(visit);
 }
 

@@ -168,12 +168,8 @@ class Parser {
     return value.kind == Formula::Kind::kChannel && expression_.channels[value.channel].is_hue();
   }
   double tolerance_of(const Formula& value) const {
-    if (value.kind == Formula::Kind::kChannel) {
-      const Channel& channel = expression_.channels[value.channel];
-      if (channel.is_stored()) return 0;
-      const ChannelInfo& info = channel.info();
-      return kEqualPart * (info.high - info.low);
-    }
+    if (value.kind == Formula::Kind::kChannel)
+      return equality_tolerance(expression_.channels[value.channel]);
     double most = 0;
     if (value.left) most = std::max(most, tolerance_of(*value.left));
     if (value.right) most = std::max(most, tolerance_of(*value.right));
@@ -185,6 +181,12 @@ class Parser {
 };
 
 }  // namespace
+
+double equality_tolerance(const Channel& channel) {
+  if (channel.is_stored()) return 0;
+  const ChannelInfo& info = channel.info();
+  return kEqualPart * (info.high - info.low);
+}
 
 Expression parse_expression(std::string_view text, const ChannelNames& names) {
   return Parser(text, names).parse();

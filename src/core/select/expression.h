@@ -48,6 +48,10 @@ struct Expression {
   std::unique_ptr<TestNode> test;
 };
 
+/// How far a value may lie outside of a limit and still be on it: a millionth of the channel's
+/// usual range; nothing of a stored channel.
+double equality_tolerance(const Channel& channel);
+
 /// Reads a selection. `not` binds before `and`, `and` before `or`, `* /` before `+ -`. Channel
 /// names may hold hyphens; the longest known name is taken.
 ///

@@ -20,11 +20,6 @@ double usual_range(const Channel& channel) {
   return info.high - info.low;
 }
 
-/// A round number near a two-thousandth of the channel's usual range.
-double step_of(const Channel& channel) {
-  return std::pow(10.0, std::floor(std::log10(usual_range(channel) / 2000) + 0.5));
-}
-
 /// Multiples of a step, without what rounding leaves in the last digits.
 double rounded(double value, double step, double (*round)(double)) {
   return std::round(round(value / step) * step * 1e9) / 1e9;
@@ -74,6 +69,12 @@ double cut_of(const ValueRange& range, bool is_hue, double step, int cut, bool l
 
 }  // namespace
 
+double end_step(const Channel& channel) {
+  return std::pow(10.0, std::floor(std::log10(usual_range(channel) / 2000) + 0.5));
+}
+
+double least_width(const Channel& channel) { return kLeastWidth * usual_range(channel); }
+
 std::vector<ValueRange> middle_ranges(const std::vector<Channel>& channels,
                                       const SampleValues& like, double coverage) {
   const double tail = (1 - coverage / 100) / 2;
@@ -82,14 +83,10 @@ std::vector<ValueRange> middle_ranges(const std::vector<Channel>& channels,
     const bool is_hue = channels[c].is_hue();
     const double middle = is_hue ? mean_hue(like[c]) : 0;
     std::vector<double> values = straightened(like[c], is_hue, middle);
-    if (values.empty()) {
-      ranges.push_back({0, 360});
-      continue;
-    }
     std::sort(values.begin(), values.end());
-    const double step = step_of(channels[c]);
+    const double step = end_step(channels[c]);
     ValueRange range{quantile(values, tail), quantile(values, 1 - tail)};
-    const double missing = kLeastWidth * usual_range(channels[c]) - (range.high - range.low);
+    const double missing = least_width(channels[c]) - (range.high - range.low);
     if (missing > 0) range = {range.low - missing / 2, range.high + missing / 2};
     if (is_hue)
       range = {on_circle(range.low + (middle - 180)), on_circle(range.high + (middle - 180))};
@@ -121,7 +118,7 @@ void narrow_ranges(const std::vector<Channel>& channels, const SampleValues& lik
         for (int cut = 1; cut <= kCuts; ++cut) {
           std::vector<ValueRange> tried = start;
           (low_end ? tried[c].low : tried[c].high) =
-              cut_of(start[c], channels[c].is_hue(), step_of(channels[c]), cut, low_end);
+              cut_of(start[c], channels[c].is_hue(), end_step(channels[c]), cut, low_end);
           const double gain = share_within(tried, like) - share_within(tried, unlike);
           if (gain <= best || gain < before + kSmallestGain) continue;
           best = gain;

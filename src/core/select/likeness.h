@@ -23,11 +23,18 @@ struct ValueRange {
   }
 };
 
+/// What the ends of ranges are multiples of: a round number near a two-thousandth of the channel's
+/// usual range.
+double end_step(const Channel& channel);
+
+/// How wide ranges are at least, as samples of one color should have one too: a fiftieth of the
+/// channel's usual range.
+double least_width(const Channel& channel);
+
 /// The middle `coverage` percent of each channel; of a hue those around its mean direction. Ends
-/// are rounded outwards to about a two-thousandth of the channel's usual range, and at least a
-/// fiftieth of it apart.
+/// are rounded outwards to end_step(), and at least least_width() apart.
 ///
-/// Shape     at least one sample; a hue without any value gets the whole circle
+/// Shape     at least one sample with a value of each channel
 std::vector<ValueRange> middle_ranges(const std::vector<Channel>& channels,
                                       const SampleValues& like, double coverage);
 

@@ -22,3 +22,10 @@ function takeBack() {
   remember(kept, state);
   draw();
 }
+// The same once it is done: `before` is the state before, as JSON.
+function changedSince(before) {
+  if (before === JSON.stringify(state)) return;
+  past.push(before);
+  remember(kept, state);
+  draw();
+}

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <cstddef>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
@@ -63,6 +64,18 @@ std::array<SampleValues, 2> sample_values(CountedPicture& picture,
   return all;
 }
 
+/// Leaves out the channels that no sample has a value of: a range of a hue takes no gray.
+void leave_out_missing(std::vector<Channel>& channels, SampleValues& like, SampleValues& unlike) {
+  for (std::size_t c = channels.size(); c-- > 0;) {
+    if (!std::all_of(like[c].begin(), like[c].end(), [](float v) { return std::isnan(v); }))
+      continue;
+    const auto at = static_cast<std::ptrdiff_t>(c);
+    channels.erase(channels.begin() + at);
+    like.erase(like.begin() + at);
+    unlike.erase(unlike.begin() + at);
+  }
+}
+
 std::string ranges_text(const std::vector<Channel>& channels,
                         const std::vector<ValueRange>& ranges) {
   std::string text;
@@ -102,12 +115,15 @@ DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like
   for (const std::string& text : like.unlike) add_places(text, 1, shape, options, samples);
   const std::vector<SampleRun> runs =
       errors_at(path, [&] { return sample_runs(samples, shape.width, shape.height); });
-  const std::vector<Channel> channels =
-      like.channels.empty() ? channels_of(spaces::kLab) : like.channels;
-  const auto [on, off] =
+  std::vector<Channel> channels = like.channels.empty() ? channels_of(spaces::kLab) : like.channels;
+  auto [on, off] =
       errors_at(path, [&] { return sample_values(picture, runs, channels, options, context); });
   if (on[0].empty())
     throw InputError("no pixel of the samples counts", "choose other places for --like", path);
+  leave_out_missing(channels, on, off);
+  if (channels.empty())
+    throw InputError("no pixel of the samples has a value of the channels",
+                     "name others with --channels: a gray has no hue", path);
   DerivedSelection out;
   double kept = 0, passed = 0;
   if (like.by == LikeBy::kRanges) {

@@ -1,0 +1,108 @@
+#include "job/tune/tune.h"
+
+#include <algorithm>
+#include <array>
+#include <string>
+#include <string_view>
+#include <utility>
+
+#include "core/channel/channel_plan.h"
+#include "io/file/whole_file.h"
+#include "job/histogram/class_source.h"
+#include "job/picture/inputs.h"
+#include "job/repeat/each_input.h"
+#include "job/run/partner_files.h"
+#include "job/run/results.h"
+#include "job/tune/picture_view.h"
+#include "job/tune/tune_page.h"
+
+namespace chalcedony {
+namespace {
+
+using std::filesystem::path;
+
+/// The options that have a say in what a selection takes.
+constexpr std::array<std::string_view, 8> kSelecting{"alpha",     "assume", "bands", "full-scale",
+                                                     "hue-floor", "let",    "page",  "space"};
+
+std::vector<TypedOption> selecting(const SharedOptions& options) {
+  std::vector<TypedOption> found;
+  for (const TypedOption& one : options.typed)
+    if (std::find(kSelecting.begin(), kSelecting.end(), one.name) != kSelecting.end())
+      found.push_back(one);
+  return found;
+}
+
+/// Those that were asked for, or that people look at first, and those that are limited.
+std::vector<Channel> channels_for(const TuneOptions& options, const PictureInfo& info) {
+  std::vector<Channel> channels = options.channels;
+  if (channels.empty())
+    channels = info.has_color() && info.color_channels() == 3 ? channels_of(spaces::kHsv)
+                                                              : own_channels(info);
+  for (const ChannelLimits& one : options.limits)
+    if (place_of(one.channel, channels) == channels.size()) channels.push_back(one.channel);
+  return channels;
+}
+
+class TuneJob {
+ public:
+  TuneJob(const TuneOptions& options, const Results& results)
+      : options_(options), results_(results) {
+    if (options.classes)
+      classes_.emplace(*options.classes, is_picture_or_samples, "reference", NameCuts::kPoints);
+  }
+
+  Json do_one(const path& input, const Context& context) const {
+    CountedPicture picture = open_counted(input, options_.shared, context);
+    const RasterShape shape = picture.shape();
+    const std::vector<Channel> channels = channels_for(options_, picture.file.info);
+    std::optional<ClassSource> classes;
+    if (classes_)
+      classes = open_classes(classes_->of(input, *context.ledger), shape, options_.shared);
+    const PictureView view = picture_view(picture, classes ? &*classes : nullptr, channels,
+                                          options_.view, options_.shared, context);
+    TunePageContent content{picture.name(),
+                            input.string(),
+                            input.stem().string() + ".mask.yaml",
+                            channels,
+                            options_.limits,
+                            {},
+                            selecting(options_.shared)};
+    if (classes) content.classes = std::move(classes->classes);
+    if (results_.wants("page"))
+      write_text_file(results_.path(input, "tune", "html"), tune_page(content, view));
+    Json json{{"file", input.string()},   {"width", shape.width},    {"height", shape.height},
+              {"every", view.step},       {"counted", view.counted}, {"kinds", view.kinds},
+              {"channels", Json::array()}};
+    for (const Channel& channel : channels) json["channels"].push_back(channel.name());
+    if (classes_) json["classes_from"] = classes_->of(input).string();
+    return json;
+  }
+
+ private:
+  const TuneOptions& options_;
+  const Results& results_;
+  std::optional<PartnerFiles> classes_;
+};
+
+}  // namespace
+
+const std::vector<ResultKind>& tune_results() {
+  static const std::vector<ResultKind> kinds{
+      {"page",
+       "<stem>.tune.html: a page for a browser on which limits of channels are set; it saves "
+       "<stem>.mask.yaml, which mask takes with --config"}};
+  return kinds;
+}
+
+Json run_tune(const TuneOptions& options, const Context& context) {
+  Results results(options.shared, context, tune_results());
+  Json summary = summary_frame("tune");
+  const TuneJob job(options, results);
+  for_each_input(options.shared, context, summary,
+                 [&](const path& input, const Context& its) { return job.do_one(input, its); });
+  results.report(summary);
+  return summary;
+}
+
+}  // namespace chalcedony

@@ -1,0 +1,38 @@
+// `tune`: pages on which a person sets the limits of a selection.
+#ifndef CHALCEDONY_JOB_TUNE_TUNE_H_
+#define CHALCEDONY_JOB_TUNE_TUNE_H_
+
+#include <cstddef>
+#include <cstdint>
+#include <filesystem>
+#include <optional>
+#include <vector>
+
+#include "core/channel/channel.h"
+#include "core/select/channel_limits.h"
+#include "job/run/context.h"
+#include "job/run/result_kind.h"
+#include "job/run/summary.h"
+
+namespace chalcedony {
+
+/// Pixels along the longest side of a picture on its page.
+inline constexpr std::uint32_t kUsualTuneView = 1000, kLeastTuneView = 100, kMostTuneView = 4000;
+inline constexpr std::size_t kMostTuned = 24;  // channels
+
+struct TuneOptions {
+  SharedOptions shared;
+  std::vector<Channel> channels;                 // empty: those of hsv, or of the picture
+  std::vector<ChannelLimits> limits;             // to begin with
+  std::optional<std::filesystem::path> classes;  // class maps, masks or sample files
+  std::uint32_t view = kUsualTuneView;
+};
+
+const std::vector<ResultKind>& tune_results();
+
+/// Errors    InputError when the only picture or its classes cannot be read; OutputError
+Json run_tune(const TuneOptions& options, const Context& context);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_TUNE_TUNE_H_

@@ -1,0 +1,33 @@
+// The page on which a person sets the limits of a selection.
+#ifndef CHALCEDONY_JOB_TUNE_TUNE_PAGE_H_
+#define CHALCEDONY_JOB_TUNE_TUNE_PAGE_H_
+
+#include <string>
+#include <vector>
+
+#include "core/channel/channel.h"
+#include "core/select/channel_limits.h"
+#include "job/histogram/class_source.h"
+#include "job/run/context.h"
+#include "job/tune/picture_view.h"
+
+namespace chalcedony {
+
+struct TunePageContent {
+  std::string picture;  // what it is called
+  std::string typed;    // and as an input of a command
+  std::string saved;    // the file that the page saves
+  std::vector<Channel> channels;
+  std::vector<ChannelLimits> limits;  // to begin with
+  std::vector<CountedClass> classes;
+  std::vector<TypedOption> options;  // that mask needs to select the same
+};
+
+/// The picture and a histogram of each channel, whose limits are dragged or typed, or follow from
+/// what is pointed at in the picture; the pixels and the share of each class that they take; and
+/// the selection, as mask takes it. What was set is remembered where the browser can.
+std::string tune_page(const TunePageContent& content, const PictureView& view);
+
+}  // namespace chalcedony
+
+#endif  // CHALCEDONY_JOB_TUNE_TUNE_PAGE_H_

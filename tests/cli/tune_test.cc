@@ -1,0 +1,308 @@
+// `tune` at the built program: what its pages begin with, and that what they take is what mask
+// takes.
+#include <array>
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include "tests/support/browser.h"
+#include "tests/support/outcome.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tool.h"
+
+using namespace chalcedony;
+using namespace chalcedony::test;
+using nlohmann::json;
+
+namespace {
+
+constexpr std::uint32_t kPatchesWide = 40, kPatchesHigh = 24;
+const Words kTune{"tune", "patches.png", "-o", "out"};
+
+/// Left reds, right blues, each with some noise; below them a strip of grays, which have no hue.
+void write_patches(const TempDir& dir) {
+  const std::vector<std::uint8_t> noise = random_bytes(3 * kPatchesWide * kPatchesHigh, 5);
+  std::vector<std::uint8_t> rgb;
+  for (std::uint32_t y = 0; y < kPatchesHigh; ++y)
+    for (std::uint32_t x = 0; x < kPatchesWide; ++x) {
+      const std::size_t at = 3 * (std::size_t{y} * kPatchesWide + x);
+      const bool red = x < kPatchesWide / 2;
+      const std::array<int, 3> codes{red ? 190 : 30, 40, red ? 50 : 170};
+      for (std::size_t c = 0; c < 3; ++c)
+        rgb.push_back(static_cast<std::uint8_t>(
+            y < 20 ? static_cast<std::uint32_t>(codes[c]) + noise[at + c] % 24u : 60 + 4 * x));
+    }
+  write_rgb(dir / "patches.png", kPatchesWide, kPatchesHigh, rgb);
+}
+
+/// What a page tells once `work` was done on it by pointer and keys.
+json found_on_tune(const TempDir& dir, const std::filesystem::path& page, const std::string& work,
+                   const std::string& size = "1280,800") {
+  const std::string hands = R"(
+Element.prototype.setPointerCapture = () => {};
+const press = (key, more) => dispatchEvent(new KeyboardEvent("keydown", { key, ...more }));
+const pointer = (target, kind, x, y) => target.dispatchEvent(new PointerEvent(kind,
+  { button: 0, pointerId: 1, bubbles: true, clientX: x, clientY: y }));
+const over = (...places) => {
+  const frame = sheet.getBoundingClientRect(), at = ([x, y]) => [frame.left + x * zoom, frame.top + y * zoom];
+  pointer(seen, "pointerdown", ...at(places[0]));
+  for (const place of places) pointer(seen, "pointermove", ...at(place));
+  pointer(seen, "pointerup", ...at(places[places.length - 1]));
+};
+const slide = (name, from, to) => {
+  const { channel, canvas } = panels.find(panel => panel.channel.name === name), frame = canvas.getBoundingClientRect();
+  const at = v => [frame.left + (v - channel.low) / (channel.high - channel.low) * frame.width, frame.top + 20];
+  pointer(canvas, "pointerdown", ...at(from));
+  pointer(canvas, "pointermove", ...at(to));
+  pointer(canvas, "pointerup", ...at(to));
+};
+const type = (name, end, text) => {
+  const input = panels.find(panel => panel.channel.name === name)[end];
+  input.value = text;
+  input.dispatchEvent(new Event("change"));
+  return input.validationMessage;
+};
+const isTaken = (x, y) => taken[kindOf[y * size.width + x]] === 1;
+const count = () => taken.reduce((sum, is, k) => sum + is * weights[k], 0);
+found.taken = [];
+const note = () => found.taken.push([selectionText(state.limits, channels), count()]);
+)";
+  return found_on_page(dir, page, hands + work + R"(
+found.selection = selectionText(state.limits, channels);
+found.file = fileText();)",
+                       size);
+}
+
+/// How many pixels mask takes.
+std::uint64_t selected(const TempDir& dir, const Words& how) {
+  return summary_of(run_tool(
+      dir, with({"mask", "patches.png", "--summary", "json"}, how)))["inputs"][0]["selected"];
+}
+
+}  // namespace
+
+TEST_CASE("a page of tune holds the picture pixel by pixel, or every so many", "[cli][tune]") {
+  const TempDir dir;
+  write_patches(dir);
+  const Outcome run = run_tool(dir, kTune);
+  CHECK(run.exit_code == 0);
+  CHECK_THAT(run.out, Catch::StartsWith("patches.png: 40 x 24 pixels, all of them on the page\n") &&
+                          Catch::Contains("960 pixels that count, of ") &&
+                          Catch::Contains(" kinds; limits of hsv.h hsv.s hsv.v\n"));
+  const std::string page = text_of_file(dir / "out/patches.tune.html");
+  CHECK(run_tool(dir, {"tune", "patches.png", "-o", "one", "--threads", "1"}).exit_code == 0);
+  CHECK(text_of_file(dir / "one/patches.tune.html") == page);
+  write_rgb(dir / "wide.png", 250, 8, random_bytes(250 * 8 * 3));
+  const json wide = summary_of(run_tool(
+      dir, {"tune", "wide.png", "--view", "100", "-o", "out", "--summary", "json"}))["inputs"][0];
+  CHECK(wide["every"] == 3);
+  CHECK(wide["counted"] == 84 * 3);
+  CHECK(wide["kinds"] == 84 * 3);
+}
+
+TEST_CASE("tune takes the channels of the picture where it has no color", "[cli][tune]") {
+  const TempDir dir;
+  write_picture(dir / "gray.png", spec_of(4, 2, 1), bytes_of(random_bytes(8)));
+  const auto channels = [&](const Words& words) {
+    return summary_of(run_tool(dir, with({"tune", "gray.png", "-o", "out", "--summary", "json"},
+                                         words)))["inputs"][0]["channels"];
+  };
+  CHECK(channels({}) == json({"gray"}));
+  CHECK(channels({"--where", "lab.l >= 3"}) == json({"gray", "lab.l"}));
+  CHECK(channels({"--channels", "lab.l,gray", "--where", "lab.l >= 3"}) == json({"lab.l", "gray"}));
+  CHECK(channels({"--space", "luv"}) == json({"luv.l", "luv.u", "luv.v"}));
+}
+
+TEST_CASE("tune refuses what it cannot begin with, and leaves nothing", "[cli][tune]") {
+  const TempDir dir;
+  write_patches(dir);
+  const auto refused = [&](const Words& words, int code, const std::string& message) {
+    check_error(run_tool(dir, with(kTune, words)), code, message);
+    check_nothing_in(dir, "out");
+  };
+  refused(
+      {"--where", "hsv.s > 50"}, 2,
+      "--where: 'hsv.s > 50' is not made of limits of channels alone; join intervals, >= and <= "
+      "by 'and'");
+  refused({"--where", "hsv.s >= 5 and hsv.s >= 9"}, 2,
+          "--where: 'hsv.s >= 9' limits hsv.s once more; give each end of a channel once");
+  refused({"--where", "hsv.q >= 5"}, 2, "hsv.q");
+  refused({"--channels", "hsv,hsl,lab,luv,oklab,oklch,srgb,hsi,gray"}, 2,
+          "tune takes 24 channels at most");
+  refused({"--view", "99"}, 2, "--view");
+  refused({"--classes", "none.geojson"}, 1, "none.geojson");
+  write_labels(dir / "small.png", 2, {1, 2}, {{1, "a", "#a00000"}, {2, "b", "#00a000"}});
+  refused({"--classes", "small.png"}, 1, "small.png: is 2x1");
+  // One pixel counts, which is not seen on a small view.
+  std::vector<std::uint8_t> one(250 * 8);
+  one[1] = 255;
+  write_labels(dir / "one.mask.png", 250, one);
+  write_rgb(dir / "wide.png", 250, 8, random_bytes(250 * 8 * 3));
+  check_error(
+      run_tool(dir, {"tune", "wide.png", "--within", "one.mask.png", "--view", "100", "-o", "out"}),
+      1, "wide.png: no pixel that its page would show counts; show more of them with --view");
+  check_nothing_in(dir, "out");
+}
+
+TEST_CASE("what a page of tune takes is what mask takes", "[cli][tune][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  write_patches(dir);
+  const Words channels{"--let", "warmth=lab.a + lab.b", "--channels", "hsv,lab,file.1,warmth"};
+  REQUIRE(run_tool(dir, with(kTune, channels)).exit_code == 0);
+  // Ends that are values of pixels, whole numbers that many pixels have, and such that few have.
+  const json found = found_on_tune(dir, dir / "out/patches.tune.html", R"(
+const of = name => channels.find(channel => channel.name === name);
+const try_ = limits => { state.limits = limits; draw(); note(); };
+try_({});
+try_({ "hsv.h": [340, 20] });
+try_({ "hsv.h": [200, 260], "hsv.s": [null, 80] });
+try_({ "hsv.h": [0, 360] });
+try_({ "file.1": [44, 52] });
+try_({ "file.1": [null, 47], "lab.l": [30, null] });
+try_({ "warmth": [-60.5, null], "lab.b": [-70, 31.25] });
+for (const name of ["hsv.h", "hsv.s", "lab.a", "warmth"])
+  for (const kind of [5, 50, begun.kinds - 9]) {
+    if (Number.isNaN(of(name).values[kind])) continue;
+    const value = Number(numberText(of(name).values[kind]));
+    try_({ [name]: [value, null] });
+    try_({ [name]: [null, value] });
+    try_({ [name]: [Math.min(value, 20), Math.max(value, 20)] });
+  }
+)");
+  REQUIRE(found["taken"].size() == 40);
+  CHECK(found["taken"][0] == json({"", 960}));
+  for (std::size_t i = 1; i < found["taken"].size(); ++i) {
+    const json& one = found["taken"][i];
+    INFO(one.dump());
+    CHECK(selected(dir, {"--let", "warmth=lab.a + lab.b", "--where", one[0]}) == one[1]);
+  }
+}
+
+TEST_CASE("what is like a place on the page is what mask finds like it", "[cli][tune][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  write_patches(dir);
+  REQUIRE(run_tool(dir, with(kTune, {"--channels", "hsv,oklab,file.2"})).exit_code == 0);
+  const json found = found_on_tune(dir, dir / "out/patches.tune.html", R"(
+over([2.5, 3.5], [15.5, 14.5]);
+note();
+over([22.2, 3.2], [22.4, 3.4], [38.9, 5.9]);
+note();
+over([1.5, 21.5], [9.5, 22.5]);
+note();
+over([30.5, 10.5]);
+note();
+)");
+  const std::vector<std::string> places{"2,3,14,12", "22,3,17,3", "1,21,9,2", "27,7,7,7"};
+  for (std::size_t i = 0; i < places.size(); ++i) {
+    INFO(places[i]);
+    const json mask =
+        summary_of(run_tool(dir, {"mask", "patches.png", "--like", places[i], "--channels",
+                                  "hsv,oklab,file.2", "--summary", "json"}))["inputs"][0];
+    CHECK(found["taken"][i] == json({mask["where"], mask["selected"]}));
+  }
+}
+
+TEST_CASE("limits follow what is pointed at, dragged and typed", "[cli][tune][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  write_patches(dir);
+  std::vector<std::uint8_t> labels;
+  for (std::uint32_t y = 0; y < kPatchesHigh; ++y)
+    for (std::uint32_t x = 0; x < kPatchesWide; ++x)
+      labels.push_back(y >= 20 ? 0 : x < kPatchesWide / 2 ? 1 : 2);
+  write_labels(dir / "patches.classes.png", kPatchesWide, labels,
+               {{1, "red", "#c02040"}, {2, "blue", "#2030b0"}});
+  const Words words = with(
+      kTune, {"--classes", "patches.classes.png", "--hue-floor", "2", "--where", "hsv.v >= 20"});
+  REQUIRE(run_tool(dir, words).exit_code == 0);
+  const std::filesystem::path page = dir / "out/patches.tune.html";
+  const json found = found_on_tune(dir, page, R"(
+const shares = () => [...part("shares").children].map(one => one.textContent);
+found.begun = selectionText(state.limits, channels);
+over([2, 2], [18, 18]);
+found.like = [shares(), isTaken(30, 5), isTaken(30, 22)];
+note();
+press("i");
+over([25, 5], [38, 15]);
+found.within = [isTaken(26, 6), isTaken(37, 14), isTaken(5, 5)];
+note();
+press("o");
+over([30.5, 10.5]);
+found.without = [isTaken(30, 10), isTaken(5, 5)];
+note();
+over([20, 0], [39, 19]);
+found.blueGone = shares();
+note();
+over([30.5, 10.5]);
+found.nothing = part("hint").textContent;
+press("i");
+over([30.5, 22.5]);
+found.gray = part("hint").textContent;
+part("anew").click();
+slide("hsv.s", 20, 60);
+note();
+slide("hsv.s", 60, 70);
+note();
+slide("hsv.s", 40, 45);
+found.slid = { ...state.limits };
+slide("hsv.h", 330, 350);
+slide("hsv.h", 350, 10);
+found.hue = state.limits["hsv.h"];
+found.wrong = [type("hsv.s", "low", "abc"), type("hsv.s", "low", "90"), type("hsv.h", "high", "361")];
+type("hsv.s", "low", "12,5");
+type("hsv.s", "high", "");
+type("hsv.h", "low", "");
+note();
+panels[2].clear.click();
+found.cleared = selectionText(state.limits, channels);
+press("z", { ctrlKey: true });
+type("hsv.v", "low", "33");
+part("undo").click();
+press("m");
+found.shown = part("show").textContent;
+found.state = part("state").textContent;
+found.command = part("command").textContent;
+)");
+  INFO(found.dump(1));
+  CHECK(found["begun"] == "hsv.v >= 20");
+  // Of each channel a hundredth is left out on either side.
+  CHECK(found["like"][1] == false);
+  CHECK(found["like"][2] == false);
+  const std::string red = found["like"][0][0];
+  CHECK(std::stod(red.substr(4)) > 90);
+  CHECK(found["like"][0][1] == "blue 0.00 %");
+  CHECK(found["within"] == json({true, true, true}));
+  CHECK(found["without"] == json({false, true}));
+  CHECK(found["blueGone"][1] == "blue 0.00 %");
+  CHECK(std::stod(found["blueGone"][0].get<std::string>().substr(4)) > 90);
+  CHECK(found["nothing"] == "Nothing of it is taken.");
+  CHECK(found["gray"] == "hsv.h has no value there, so a limit of it leaves that out.");
+  CHECK(found["slid"]["hsv.s"] == json({25, 75}));
+  CHECK(found["hue"] == json({330, 10}));
+  CHECK(found["wrong"] == json({"a number", "the lower end first", "a number from 0 to 360"}));
+  CHECK(found["cleared"] == "hsv.s >= 12.5");
+  CHECK(found["selection"] == "hsv.s >= 12.5 and hsv.v >= 20");
+  CHECK_THAT(found["shown"].get<std::string>(), Catch::StartsWith("Taken alone"));
+  CHECK(found["command"] ==
+        "chalcedony mask patches.png --hue-floor 2 --where \"hsv.s >= 12.5 and "
+        "hsv.v >= 20\" -o out/");
+  CHECK(found["wider"] <= 0);
+  for (const json& one : found["taken"]) {
+    INFO(one.dump());
+    CHECK(selected(dir, {"--hue-floor", "2", "--where", one[0]}) == one[1]);
+  }
+  // The file that is saved is one that mask takes, with what the page was made with.
+  put_text(dir / "patches.mask.yaml", found["file"].get<std::string>());
+  const std::uint64_t by_file = selected(dir, {"--config", "patches.mask.yaml"});
+  CHECK_THAT(found["state"].get<std::string>(),
+             Catch::Contains(" taken: " + std::to_string(by_file) + " of 960 pixels"));
+  CHECK_THAT(found["file"].get<std::string>(), Catch::Contains("hue-floor: \"2\"\n"));
+  // What was set is remembered, on this page alone, and fits a narrow window.
+  const json again = found_on_tune(dir, page, "", "390,800");
+  CHECK(again["selection"] == found["selection"]);
+  CHECK(again["wider"] <= 0);
+  std::filesystem::rename(page, dir / "out/before.html");
+  REQUIRE(run_tool(dir, kTune).exit_code == 0);
+  CHECK(found_on_tune(dir, page, "")["selection"] == "");
+}
