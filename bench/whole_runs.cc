@@ -152,6 +152,8 @@ constexpr Row kRows[]{
      "{program} apart {picture} --classes {map} -o {out} --figures none", kDecode},
     {"spots, 96 of a layout",
      "{program} spots {picture} --layout 12x8=percent:2,2,96,96 -o {out} --figures none", kDecode},
+    {"outline, the page", "{program} outline {picture} -o {out}", kDecode},
+    {"tune, the page", "{program} tune {picture} -o {out}", kDecode},
     {"convert of a PNG in rec2020, mapped into srgb",
      "{program} convert {wide} --to srgb --gamut map -o {out}/mapped.png",
      "{floor} copy {wide} {out}/floor.png"},

@@ -275,6 +275,38 @@ part("undo").click();
   CHECK_FALSE(found_on(dir, dir / "out/pane.outline.html", "")["saved"] == found["saved"]);
 }
 
+TEST_CASE("corners of regions and ends of discs are dragged on the page",
+          "[cli][outline][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  const Pane pane(dir);
+  REQUIRE(run_tool(dir, with(kOutline, {"--samples", "pane.samples.geojson"})).exit_code == 0);
+  const json found = found_on(dir, dir / "out/pane.outline.html", R"(
+press("c");
+drag([3, 10]);
+found.handles = drawing.querySelectorAll(".handle").length;
+drag([12, 11], [15, 14], [15, 14.04]);
+drag([20.3, 4.1], [24, 3]);
+found.still = chosen;
+drag([38, 31]);
+drag([44.5, 30.9], [46.2, 30.9]);
+drag([50.5, 10.5]);
+drag([50.6, 10.4], [52.6, 12.4]);
+)");
+  INFO(found.dump(1));
+  CHECK(found["handles"] == 2);
+  CHECK(found["still"] == 0);
+  const SampleSet saved = parse_samples(found["saved"].get<std::string>(), kPaneWide, kPaneHigh);
+  const std::vector<std::vector<Position>> polygon{{{2, 2}, {24, 3}, {17, 19.5}, {3, 15}, {2, 2}},
+                                                   {{6, 6}, {12, 6}, {15, 14}, {6, 6}}};
+  CHECK(saved.shapes[0].rings == polygon);
+  CHECK(saved.shapes[1] == parse_samples(kSamples, kPaneWide, kPaneHigh).shapes[1]);
+  CHECK(saved.shapes[2].radius == Approx(6));
+  CHECK(saved.shapes[2].point == Position{40.2, 30.9});
+  // A pixel has no handle: it is moved.
+  CHECK(saved.shapes[3].point.x == Approx(52.0).margin(0.11));
+}
+
 TEST_CASE("regions of a file are confirmed, named anew, moved and removed on the page",
           "[cli][outline][browser]") {
   if (lacks_browser()) return;

@@ -144,7 +144,8 @@ const Command kChanges{
     .summary = "what became of the classes of maps of one place at several times",
     .operands = "FIRST SECOND... | FIRST... --then MAP|FOLDER",
     .purpose =
-        "Holds class maps or masks of one place against each other, in the order of time: how much "
+        "Holds class maps, masks or drawn regions of one place against each other, in the order of "
+        "time: how much "
         "of each class stayed, was lost and gained, and what became of what. Classes are the same "
         "when their names are. With --then it does so for many places, and tells how each class "
         "went in all of them and how far that can be trusted.",

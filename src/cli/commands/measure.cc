@@ -122,8 +122,9 @@ const Command kMeasure{
     .summary = "the connected regions of masks and class maps: size, place, shape, color",
     .operands = "INPUT... [--image PICTURE|FOLDER]",
     .purpose =
-        "Finds the regions of a mask or a class map and measures each: area, center, box, "
-        "perimeter, roundness, axes, holes; with --image its colors too. Things that touch are "
+        "Finds the regions of a mask, a class map or a sample file and measures each: area, "
+        "center, box, perimeter, roundness, axes, holes; with --image its colors too. Things that "
+        "touch are "
         "counted one by one with --parts. Outlines can be written as sample regions, to be "
         "corrected and trained with.",
     .examples =

@@ -81,7 +81,8 @@ const Command kTidy{
     .summary = "masks and class maps without specks, holes and frayed edges",
     .operands = "INPUT... --steps STEPS | --drawn FILE|FOLDER",
     .purpose =
-        "Cleans masks and class maps by steps in the order you give. Radii and sizes are pixels. "
+        "Cleans masks, class maps and drawn regions by steps in the order you give. Radii and "
+        "sizes are pixels. "
         "Each class is cleaned by itself: pixels that lose their class have none, and a class "
         "grows only into pixels that have none. What is still wrong can be drawn right on a "
         "page of outline.",

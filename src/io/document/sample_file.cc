@@ -84,7 +84,7 @@ void add_feature(const Json& feature, SampleSet& samples) {
   }
 }
 
-SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height, OtherSize other) {
+DrawnSamples drawn_of(const Json& json) {
   if (!json.is_object() || json.value("type", "") != "FeatureCollection" ||
       !json.contains("features") || !json["features"].is_array())
     reject_samples("is no GeoJSON FeatureCollection");
@@ -100,9 +100,18 @@ SampleSet samples_of(const Json& json, std::uint32_t width, std::uint32_t height
     }
   }
   if (samples.shapes.empty()) reject_samples("holds no samples");
-  if (!json.contains("width") || !json.contains("height")) return samples;
-  return fitted_samples(std::move(samples), {number_of(json["width"]), number_of(json["height"])},
-                        width, height, other);
+  DrawnSamples drawn{std::move(samples), {}};
+  if (json.contains("width") && json.contains("height"))
+    drawn.size = DrawnSize{number_of(json["width"]), number_of(json["height"])};
+  return drawn;
+}
+
+DrawnSamples parse_drawn(std::string_view text) {
+  try {
+    return drawn_of(Json::parse(text));
+  } catch (const Json::exception&) {
+    throw InputError("is no GeoJSON", "the sample format is described in docs/formats.md");
+  }
 }
 
 Json coordinates_of(const SampleShape& shape) {
@@ -145,11 +154,14 @@ std::optional<SampleFilePart> sample_file_part(const std::string& text) {
 
 SampleSet parse_samples(std::string_view text, std::uint32_t width, std::uint32_t height,
                         OtherSize other) {
-  try {
-    return samples_of(Json::parse(text), width, height, other);
-  } catch (const Json::exception&) {
-    throw InputError("is no GeoJSON", "the sample format is described in docs/formats.md");
-  }
+  DrawnSamples drawn = parse_drawn(text);
+  if (!drawn.size) return drawn.samples;
+  return fitted_samples(std::move(drawn.samples), *drawn.size, width, height, other);
+}
+
+DrawnSamples read_drawn(const std::filesystem::path& path) {
+  const std::string text = read_text_file(path);
+  return errors_at(path.string(), [&] { return parse_drawn(text); });
 }
 
 SampleSet read_samples(const std::filesystem::path& path, std::uint32_t width, std::uint32_t height,

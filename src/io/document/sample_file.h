@@ -27,6 +27,17 @@ std::optional<SampleFilePart> sample_file_part(const std::string& text);
 /// What happens to samples that were drawn on a picture of another size, as their file says.
 enum class OtherSize { kError, kRescale };
 
+/// Samples, and the size of the picture they were drawn on where that is said.
+struct DrawnSamples {
+  SampleSet samples;
+  std::optional<DrawnSize> size;
+};
+
+/// Reads a sample file as parse_samples() does, for a picture of any size.
+///
+/// Errors    as parse_samples(), naming the file
+DrawnSamples read_drawn(const std::filesystem::path& path);
+
 /// Reads a GeoJSON FeatureCollection (RFC 7946 structure, pixel coordinates, y down) of Point,
 /// Polygon and MultiPolygon features with a `class` property; specified in docs/formats.md.
 ///

@@ -57,7 +57,11 @@ std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
 
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels) {
   LabelFile file = open_labels(path, max_pixels);
-  LabelPicture picture{path, false, read_grid(file), file.classes, file.carried};
+  return read_label_picture(file);
+}
+
+LabelPicture read_label_picture(LabelFile& file) {
+  LabelPicture picture{file.path, false, read_grid(file), file.classes, file.carried};
   const auto labels = labels_in(picture.grid);
   picture.is_mask = says_mask(file, labels);
   if (picture.is_mask) {

@@ -39,10 +39,14 @@ bool holds_labels(PictureFile& picture);
 std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
                                        const std::vector<Label>& labels);
 
-/// Reads a mask (gray without a list of classes, all 0 or 255) or a class map, as open_labels()
-/// does.
+/// Reads a mask (gray without a list of classes, all 0 or 255) or a class map from where it stands.
 ///
-/// Errors    as open_labels() and LabelRows::next()
+/// Errors    as LabelRows::next()
+LabelPicture read_label_picture(LabelFile& file);
+
+/// The same of a file that is opened by open_labels().
+///
+/// Errors    as open_labels() too
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels);
 
 /// Writes a mask as a mask and a class map with its list of classes.

@@ -11,6 +11,7 @@
 #include "io/picture/label_picture.h"
 #include "job/map/class_shares.h"
 #include "job/picture/inputs.h"
+#include "job/picture/label_input.h"
 #include "job/picture/short_names.h"
 #include "job/picture/tallies.h"
 
@@ -62,7 +63,7 @@ TimedMaps::TimedMaps(const std::vector<std::filesystem::path>& files, const Shar
 
 void TimedMaps::open(const std::filesystem::path& path,
                      std::vector<std::unique_ptr<RowSource>>& sources) {
-  LabelFile opened = open_labels(path, options_.max_pixels);
+  LabelFile opened = open_label_input(path, options_, context_);
   if (!sources.empty()) {
     const RasterShape &first = sources.front()->shape(), &mine = opened.rows->shape();
     if (mine.width != first.width || mine.height != first.height)

@@ -7,7 +7,7 @@ const kHints = {
   rectangle: "Drag from corner to corner.",
   polygon: "Click corner after corner, or drag along the edge. A double click or Enter ends it, Backspace takes the last corner back.",
   disc: "Drag from the middle outwards. A click takes one pixel.",
-  choose: "Click a region to choose it: a class gives it that class, Delete removes it. Drag it to move it; drag elsewhere to move the picture.",
+  choose: "Click a region to choose it: a class gives it that class, Delete removes it. Drag it to move it, or one of its corners or the end of its disc to reshape it; drag elsewhere to move the picture.",
 };
 // What this page remembers is of this picture and the regions it began with.
 const kept = "chalcedony outline " + begun.file + " " + fingerprint(part("begun").textContent + part("seen").src);
@@ -170,6 +170,9 @@ function drawDraft() {
 function drawRegions() {
   drawing.replaceChildren(...state.regions.map((region, i) =>
     drawn(region, colorOf(region.name), (region.guess ? "guess " : "") + (i === chosen ? "chosen" : ""))));
+  if (tool !== "choose" || !state.regions[chosen]) return;
+  const dots = { d: handlesOf(state.regions[chosen]).map(([x, y]) => "M" + x + " " + y + "h0").join("") };
+  drawing.append(element("path", { ...dots, class: "handle case" }), element("path", { ...dots, class: "handle dot" }));
 }
 // Counted once: a region that is moved is another one.
 const kPixels = new WeakMap();
@@ -257,6 +260,8 @@ const kDrafts = {
     };
   },
   choose: (from, event) => {
+    const handle = handleAt(from);
+    if (handle >= 0) return reshaping(state.regions[chosen], handle);
     const which = state.regions.findLastIndex(region => holds(region, from));
     const scroll = [stage.scrollLeft + event.clientX, stage.scrollTop + event.clientY];
     let by = [0, 0];
@@ -284,6 +289,26 @@ const kDrafts = {
     };
   },
 };
+// The handle of the chosen region that lies under a pointer; -1 for none.
+function handleAt(at) {
+  const kGrip = 8;  // screen pixels
+  const away = !state.regions[chosen] ? []
+    : handlesOf(state.regions[chosen]).map(p => Math.hypot(p[0] - at[0], p[1] - at[1]) * zoom);
+  return away.findIndex(one => one <= kGrip && one === Math.min(...away));
+}
+function reshaping(region, handle) {
+  let to = null;
+  return {
+    shape: () => to && reshaped(region, handle, to),
+    move: at => { to = at; },
+    release: () => {
+      const now = to && reshaped(region, handle, to);
+      end();
+      if (now) change(() => { state.regions[chosen] = now; });
+      return false;
+    },
+  };
+}
 function finishPolygon() {
   const shape = draft?.ended?.();
   end();

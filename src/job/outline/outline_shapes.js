@@ -49,6 +49,28 @@ function moved(region, dx, dy) {
   const to = ([x, y]) => [tenths(x + dx), tenths(y + dy)];
   return region.point ? { ...region, point: to(region.point) } : { ...region, rings: region.rings.map(ring => ring.map(to)) };
 }
+function cornersOf(ring) {
+  const last = ring[ring.length - 1];
+  return ring[0][0] === last[0] && ring[0][1] === last[1] ? ring.slice(0, -1) : ring;
+}
+// Where a region is taken to be reshaped: its corners; of a disc the right end.
+function handlesOf({ point, radius, rings }) {
+  if (point) return radius ? [[point[0] + radius, point[1]]] : [];
+  return rings.flatMap(cornersOf);
+}
+// A region once one of its handles is elsewhere.
+function reshaped(region, handle, [x, y]) {
+  const { point, rings } = region;
+  if (point) return { ...region, radius: Math.max(tenths(Math.hypot(x - point[0], y - point[1])), 0.1) };
+  let before = 0;
+  return { ...region, rings: rings.map(ring => {
+    const corners = cornersOf(ring).slice(), which = handle - before;
+    before += corners.length;
+    if (!corners[which]) return ring;
+    corners[which] = [tenths(x), tenths(y)];
+    return [...corners, corners[0]];
+  }) };
+}
 function tenths(value) {
   return Math.round(value * 10) / 10;
 }

@@ -20,6 +20,7 @@
 #include "job/learn/region_samples.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
+#include "job/picture/label_input.h"
 #include "job/picture/label_preview.h"
 #include "job/picture/preview.h"
 #include "job/region/measure_report.h"
@@ -48,7 +49,7 @@ class MeasureJob {
         context_(context),
         results_(results),
         format_(format),
-        file_(open_labels(input, options.shared.max_pixels)) {
+        file_(open_label_input(input, options.shared, context)) {
     found_.pixel_size = options.pixel_size;
     found_.picture_pixels = file_.rows->shape().pixels();
     found_.has_colors = image != nullptr;
@@ -123,7 +124,8 @@ class MeasureJob {
 
   /// What needs the whole picture of labels in memory.
   void work_whole(bool numbers, bool outlines) {
-    const LabelPicture picture = read_label_picture(input_, options_.shared.max_pixels);
+    const LabelPicture picture =
+        read_label_input(input_, options_.shared, without_warnings(context_));
     if (options_.parts) part(picture);
     if (!numbers && !outlines && format_ == FigureFormat::kNone) return;
     const RegionMap map = find_regions(picture.grid, options_.connectivity);

@@ -6,7 +6,6 @@
 #include <vector>
 
 #include "core/error.h"
-#include "core/learn/checked_guesses.h"
 #include "core/palette/figure_colors.h"
 #include "figure/map_figure.h"
 #include "io/document/sample_file.h"
@@ -16,6 +15,7 @@
 #include "job/map/picture_shares.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
+#include "job/picture/label_input.h"
 #include "job/picture/label_preview.h"
 #include "job/region/clean_labels.h"
 #include "job/region/drawn_classes.h"
@@ -88,18 +88,6 @@ std::vector<LegendLine> legend_of(const LabelPicture& picture, const ClassCounts
   return legend;
 }
 
-/// The regions of a sample file without guesses, of which it is warned.
-SampleSet drawn_regions(const path& file, const LabelGrid& grid, const SharedOptions& options,
-                        const Context& context) {
-  const SampleSet read = read_samples(file, grid.width, grid.height, options.samples_of_other_size);
-  SampleSet regions = checked_samples(read, {});
-  if (const std::size_t guesses = read.shapes.size() - regions.shapes.size(); guesses > 0)
-    context.warn(file.string() + ": " + std::to_string(guesses) +
-                 (guesses == 1 ? " region is a guess" : " regions are guesses") +
-                 ", and left out; confirm them on a page of outline");
-  return regions;
-}
-
 class TidyJob {
  public:
   TidyJob(const TidyOptions& options, const Results& results, FigureFormat format)
@@ -108,7 +96,7 @@ class TidyJob {
   }
 
   Json do_one(const path& input, const Context& context) const {
-    LabelPicture picture = read_label_picture(input, options_.shared.max_pixels);
+    LabelPicture picture = read_label_input(input, options_.shared, context);
     refuse_invert(options_.steps, picture, input);
     const LabelPicture before = picture;
     Json json{{"file", input.string()},
@@ -143,7 +131,10 @@ class TidyJob {
  private:
   /// Puts the regions of a file into the map; what that changed, as a step.
   Json draw(const path& file, LabelPicture& picture, const Context& context) const {
-    const SampleSet regions = drawn_regions(file, picture.grid, options_.shared, context);
+    const LabelGrid& grid = picture.grid;
+    const SampleSet regions = without_guesses(
+        read_samples(file, grid.width, grid.height, options_.shared.samples_of_other_size), file,
+        context);
     const std::uint64_t changed =
         errors_at(file.string(), [&] { return draw_classes(regions, picture); });
     return {{"step", "as drawn in " + file.string()}, {"changed", changed}};

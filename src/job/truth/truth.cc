@@ -8,6 +8,7 @@
 #include "io/picture/label_file.h"
 #include "job/map/close_ups.h"
 #include "job/picture/inputs.h"
+#include "job/picture/label_input.h"
 #include "job/picture/same_size.h"
 #include "job/picture/thumbnail_url.h"
 #include "job/repeat/each_input.h"
@@ -59,7 +60,7 @@ class TruthJob {
       : options_(options), results_(results), images_(options.image, is_picture_name) {}
 
   Json do_one(const path& input, const Context& context) const {
-    LabelFile map = open_labels(input, options_.shared.max_pixels);
+    LabelFile map = open_label_input(input, options_.shared, context);
     const DrawnPixels drawn = draw_pixels(map, options_.draw, options_.shared, context);
     const path& image = images_.of(input, *context.ledger);
     CountedPicture picture = picture_of(image, map, options_.shared, context);
