@@ -227,7 +227,8 @@ TEST_CASE("every kind of picture can be selected from", "[cli][every-kind]") {
              "mask PICTURE --where \"near(#b5563a, 12)\" --figures none",
              "mask PICTURE --auto lab.l --figures none",
              "mask PICTURE --like 0,0,8,8 --by gaussian --figures none",
-             "slice PICTURE --channel lab.l --quantiles 3 --figures none"});
+             "slice PICTURE --channel lab.l --quantiles 3 --figures none",
+             "tune PICTURE --where \"hsv.h in 340..20 and lab.l >= 40\"", "outline PICTURE"});
 }
 
 TEST_CASE("every kind of picture can be grouped", "[cli][every-kind]") {
@@ -257,6 +258,8 @@ TEST_CASE("every kind of labels can be worked on", "[cli][every-kind]") {
         "assess classes.png --reference PICTURE --count 20 --figures none",
         "histogram photo.png --within PICTURE --figures none",
         "mask photo.png --where \"lab.l > 30\" --within PICTURE --figures none",
-        "reframe PICTURE --scale 0.5", "inspect PICTURE"})
+        "outline photo.png --map PICTURE", "tune photo.png --classes PICTURE",
+        "truth PICTURE --image photo.png --count 5", "reframe PICTURE --scale 0.5",
+        "inspect PICTURE"})
     for (const std::string& picture : labels) check_run(dir, picture, words_of(line));
 }
