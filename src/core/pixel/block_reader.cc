@@ -7,14 +7,6 @@
 
 namespace chalcedony {
 
-Excluded& Excluded::operator+=(const Excluded& other) {
-  outside_region += other.outside_region;
-  outside_mask += other.outside_mask;
-  transparent += other.transparent;
-  not_finite += other.not_finite;
-  return *this;
-}
-
 BlockReader::BlockReader(const PictureInfo& info, Counting counting, bool wants_color)
     : info_(info),
       counting_(std::move(counting)),
@@ -78,7 +70,7 @@ void BlockReader::undo_premultiplication() {
 
 bool BlockReader::all_count() const {
   const bool alpha_matters = block_.alpha != nullptr && !counting_.count_transparent;
-  return !counting_.region && !counting_.within && !alpha_matters && !info_.is_float();
+  return counting_.everywhere() && !alpha_matters && !info_.is_float();
 }
 
 bool BlockReader::is_finite(std::size_t i) const {

@@ -5,39 +5,15 @@
 
 #include <algorithm>
 #include <cstdint>
-#include <memory>
-#include <optional>
 #include <utility>
 #include <vector>
 
 #include "core/pixel/band.h"
 #include "core/pixel/block.h"
-#include "core/pixel/mask.h"
+#include "core/pixel/counting.h"
 #include "core/pixel/raster.h"
-#include "core/pixel/region.h"
 
 namespace chalcedony {
-
-/// Which pixels of a picture count.
-struct Counting {
-  std::optional<PixelRect> region;
-  std::shared_ptr<const Mask> within;  // null: everywhere
-  bool count_transparent = false;      // count fully transparent pixels too
-};
-
-/// Every pixel that is finite.
-inline Counting count_all() { return {{}, nullptr, true}; }
-
-/// How many pixels do not count, each under the first reason that holds.
-struct Excluded {
-  std::uint64_t outside_region = 0;
-  std::uint64_t outside_mask = 0;
-  std::uint64_t transparent = 0;
-  std::uint64_t not_finite = 0;
-
-  std::uint64_t total() const { return outside_region + outside_mask + transparent + not_finite; }
-  Excluded& operator+=(const Excluded& other);
-};
 
 /// One for each thread; its memory holds one Block at a time.
 class BlockReader {

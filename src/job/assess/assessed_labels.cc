@@ -40,13 +40,9 @@ AssessedLabels::AssessedLabels(const AssessedFiles& files, const AssessOptions& 
     name_by_color(legends_.back(), legends_[kOfReference]);
   }
   rows_ = SideBySide::of_labels(std::move(sources_));
-  if (options.shared.region)
-    region_ =
-        errors_at(files.map.string(), [&] { return options.shared.region->in(width_, height); });
-  if (options.shared.within)
-    within_ = mask_within(options.shared, files.map, width_, height, context);
+  counting_ = counting_for(options.shared, files.map, width_, height, context);
   if (options.model) leave_out_training(files.map, *options.model);
-  everywhere_ = !region_ && !within_ && !training_;
+  everywhere_ = counting_.everywhere() && !training_;
 }
 
 void AssessedLabels::add(const std::filesystem::path& path, std::uint64_t max_pixels) {

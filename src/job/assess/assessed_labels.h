@@ -16,8 +16,8 @@
 #include "core/assess/labels.h"
 #include "core/learn/sample_shape.h"
 #include "core/pixel/band.h"
+#include "core/pixel/counting.h"
 #include "core/pixel/mask.h"
-#include "core/pixel/region.h"
 #include "core/pixel/side_by_side.h"
 #include "io/document/truth_table.h"
 #include "io/metadata/class_legend.h"
@@ -92,8 +92,9 @@ class AssessedLabels {
   void leave_out_training(const std::filesystem::path& map, const std::filesystem::path& model);
 
   Assessed place(std::uint32_t x, std::uint32_t y, std::uint64_t pixel) const {
-    if (region_ && !region_->contains(x, y)) return Assessed::kOutsideRegion;
-    if (within_ && !within_->at(pixel)) return Assessed::kOutsideMask;
+    const PlaceCounts counts = counting_.place(x, y, pixel);
+    if (counts == PlaceCounts::kOutsideRegion) return Assessed::kOutsideRegion;
+    if (counts == PlaceCounts::kOutsideMask) return Assessed::kOutsideMask;
     return training_ && training_->at(pixel) ? Assessed::kTrained : Assessed::kYes;
   }
 
@@ -102,8 +103,8 @@ class AssessedLabels {
   std::unique_ptr<SideBySide> rows_;
   std::uint32_t width_ = 0;
   bool everywhere_ = true;
-  std::optional<PixelRect> region_;
-  std::optional<Mask> within_, training_;
+  Counting counting_;
+  std::optional<Mask> training_;
   std::optional<TruthDrawn> drawn_;
   std::unordered_map<std::uint64_t, Label> strata_;  // of the pixels of a table
   std::optional<std::string> trained_on_;

@@ -48,9 +48,7 @@ TimedMaps::TimedMaps(const std::vector<std::filesystem::path>& files, const Shar
   for (const std::filesystem::path& map : files) open(map, sources);
   width_ = sources.front()->shape().width;
   rows_ = SideBySide::of_labels(std::move(sources));
-  if (options.region)
-    region_ = errors_at(file(0).string(), [&] { return options.region->in(width_, height()); });
-  if (options.within) within_ = mask_within(options, file(0), width_, height(), context);
+  counting_ = counting_for(options, file(0), width_, height(), context);
   const std::vector<LabelTotal> totals = count();
   name_classes(totals);
   for (const LabelTotal& total : totals) {
@@ -79,17 +77,13 @@ RoadOptions TimedMaps::road() const { return road_for(file(0), height(), options
 
 std::vector<LabelTotal> TimedMaps::count() {
   Tallies<TimedTally> tallies{TimedTally{}};
-  const bool everywhere = !region_ && !within_;
   const auto make_worker = [&] {
     return [&](const Band& band) {
       TimedTally& tally = tallies.local();
-      BandLabels{width_, size(), everywhere}.for_each_run(
-          band, [&](std::uint32_t x, std::uint32_t y, std::uint32_t n, const Labels& labels) {
-            const Counts counts = everywhere ? Counts::kYes : place(x, y);
-            if (counts == Counts::kYes) tally.counted.add(labels, n);
-            if (counts == Counts::kOutsideRegion) tally.excluded.outside_region += n;
-            if (counts == Counts::kOutsideMask) tally.excluded.outside_mask += n;
-          });
+      for_each_run(band, [&](std::uint32_t n, const Labels& labels, PlaceCounts counts) {
+        if (counts == PlaceCounts::kYes) tally.counted.add(labels, n);
+        tally.excluded.add(counts, n);
+      });
       return true;
     };
   };

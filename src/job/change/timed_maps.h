@@ -6,16 +6,13 @@
 #include <cstdint>
 #include <filesystem>
 #include <memory>
-#include <optional>
 #include <string>
 #include <vector>
 
 #include "core/assess/band_labels.h"
 #include "core/assess/class_changes.h"
 #include "core/assess/label_counts.h"
-#include "core/pixel/block_reader.h"
-#include "core/pixel/mask.h"
-#include "core/pixel/region.h"
+#include "core/pixel/counting.h"
 #include "core/pixel/road.h"
 #include "core/pixel/side_by_side.h"
 #include "io/picture/label_file.h"
@@ -66,8 +63,8 @@ class TimedMaps {
     const auto make_worker = [&] {
       return [this, worker = begin_worker()](const Band& band) mutable {
         worker.begin(band);
-        for_each_run(band, [&](std::uint32_t n, const Labels& labels, bool counts) {
-          worker.add(counts ? &labels : nullptr, n);
+        for_each_run(band, [&](std::uint32_t n, const Labels& labels, PlaceCounts counts) {
+          worker.add(counts == PlaceCounts::kYes ? &labels : nullptr, n);
         });
         return worker.end(band);
       };
@@ -79,27 +76,21 @@ class TimedMaps {
   std::size_t class_of(std::size_t map, Label label) const { return places_[map][label]; }
 
  private:
-  enum class Counts : std::uint8_t { kYes, kOutsideRegion, kOutsideMask };
-
   void open(const std::filesystem::path& path, std::vector<std::unique_ptr<RowSource>>& sources);
   std::vector<LabelTotal> count();
   void name_classes(const std::vector<LabelTotal>& totals);
   RoadOptions road() const;
 
-  Counts place(std::uint32_t x, std::uint32_t y) const {
-    if (region_ && !region_->contains(x, y)) return Counts::kOutsideRegion;
-    const std::uint64_t pixel = std::uint64_t{y} * width_ + x;
-    return within_ && !within_->at(pixel) ? Counts::kOutsideMask : Counts::kYes;
+  PlaceCounts place(std::uint32_t x, std::uint32_t y) const {
+    return counting_.place(x, y, std::uint64_t{y} * width_ + x);
   }
 
+  /// Calls `use(n, labels, counts)` for runs of n pixels that are alike.
   template <class Use>
   void for_each_run(const Band& band, const Use& use) const {
-    const bool everywhere = !region_ && !within_;
-    const BandLabels all{width_, size(), everywhere};
-    all.for_each_run(band,
-                     [&](std::uint32_t x, std::uint32_t y, std::uint32_t n, const Labels& labels) {
-                       use(n, labels, everywhere || place(x, y) == Counts::kYes);
-                     });
+    const BandLabels all{width_, size(), counting_.everywhere()};
+    all.for_each_run(band, [&](std::uint32_t x, std::uint32_t y, std::uint32_t n,
+                               const Labels& labels) { use(n, labels, place(x, y)); });
   }
 
   const SharedOptions& options_;
@@ -107,8 +98,7 @@ class TimedMaps {
   std::vector<LabelFile> maps_;  // without their rows, which are read side by side
   std::unique_ptr<SideBySide> rows_;
   std::uint32_t width_ = 0;
-  std::optional<PixelRect> region_;
-  std::optional<Mask> within_;
+  Counting counting_;
   std::vector<std::string> names_, colors_;
   std::string name_of_none_;
   std::vector<std::vector<std::size_t>> places_;  // of each map, by label

@@ -29,8 +29,7 @@ Mask regions_as_mask(const std::filesystem::path& file, const SharedOptions& opt
   });
 }
 
-}  // namespace
-
+/// What --within says for an input.
 Mask mask_within(const SharedOptions& options, const std::filesystem::path& input,
                  std::uint32_t width, std::uint32_t height, const Context& context) {
   const std::filesystem::path& file = options.within->of(input, *context.ledger);
@@ -41,6 +40,20 @@ Mask mask_within(const SharedOptions& options, const std::filesystem::path& inpu
   Mask mask = read_mask(file, width, height, warnings);
   for (const std::string& warning : warnings) context.warn(warning);
   return mask;
+}
+
+}  // namespace
+
+Counting counting_for(const SharedOptions& options, const std::filesystem::path& input,
+                      std::uint32_t width, std::uint32_t height, const Context& context) {
+  Counting counting;
+  counting.count_transparent = options.count_transparent;
+  if (options.region)
+    counting.region = errors_at(input.string(), [&] { return options.region->in(width, height); });
+  if (options.within)
+    counting.within =
+        std::make_shared<const Mask>(mask_within(options, input, width, height, context));
+  return counting;
 }
 
 CountedPicture open_counted(const std::filesystem::path& path, const SharedOptions& options,
@@ -55,14 +68,7 @@ CountedPicture open_counted(const std::filesystem::path& path, const SharedOptio
   for (const std::string& warning : picture.file.facts.warnings)
     context.warn(path.string() + ": " + warning);
   const RasterShape& shape = picture.shape();
-  picture.counting.count_transparent = options.count_transparent;
-  if (options.region)
-    picture.counting.region =
-        errors_at(path.string(), [&] { return options.region->in(shape.width, shape.height); });
-  if (options.within) {
-    picture.counting.within = std::make_shared<const Mask>(
-        mask_within(options, path, shape.width, shape.height, context));
-  }
+  picture.counting = counting_for(options, path, shape.width, shape.height, context);
   return picture;
 }
 

@@ -47,12 +47,13 @@ void require_color(const PictureInfo& info);
 CountedPicture open_color(const std::filesystem::path& path, const SharedOptions& options,
                           const Context& context);
 
-/// What --within says for an input of this size: the mask that goes with it, classes of the class
-/// map that does, or regions of the sample file.
+/// What counts of an input of this size by --region, --within and --alpha: what is in the
+/// rectangle, and in the mask that goes with it, in classes of the class map, or in regions of the
+/// sample file that do. Warnings go to the context.
 ///
 /// Errors    InputError, also when there is none
-Mask mask_within(const SharedOptions& options, const std::filesystem::path& input,
-                 std::uint32_t width, std::uint32_t height, const Context& context);
+Counting counting_for(const SharedOptions& options, const std::filesystem::path& input,
+                      std::uint32_t width, std::uint32_t height, const Context& context);
 
 /// The codes of a picture as its file stores them, which `picture` holds on to.
 CodesOf codes_of(const CountedPicture& picture);

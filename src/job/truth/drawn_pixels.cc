@@ -1,12 +1,10 @@
 #include "job/truth/drawn_pixels.h"
 
 #include <cstddef>
-#include <optional>
 
 #include "core/assess/sample_draw.h"
 #include "core/error.h"
-#include "core/pixel/mask.h"
-#include "core/pixel/region.h"
+#include "core/pixel/counting.h"
 #include "io/picture/label_picture.h"
 #include "job/assess/draw_plan.h"
 #include "job/map/class_shares.h"
@@ -19,12 +17,10 @@ namespace {
 class CountedMap {
  public:
   CountedMap(LabelFile& map, const SharedOptions& options, const Context& context)
-      : map_(map), stop_(context.stop), width_(map.rows->shape().width) {
-    const std::uint32_t height = map.rows->shape().height;
-    if (options.region)
-      region_ = errors_at(map.path.string(), [&] { return options.region->in(width_, height); });
-    if (options.within) within_ = mask_within(options, map.path, width_, height, context);
-  }
+      : map_(map),
+        stop_(context.stop),
+        width_(map.rows->shape().width),
+        counting_(counting_for(options, map.path, width_, map.rows->shape().height, context)) {}
 
   /// Calls `use(pixel, label)` for those that count.
   template <class Use>
@@ -37,8 +33,7 @@ class CountedMap {
       const Label* const row = rows.next();
       for (std::uint32_t x = 0; x < width_; ++x) {
         const std::uint64_t pixel = std::uint64_t{y} * width_ + x;
-        if ((region_ && !region_->contains(x, y)) || (within_ && !within_->at(pixel))) continue;
-        use(pixel, row[x]);
+        if (counting_.place(x, y, pixel) == PlaceCounts::kYes) use(pixel, row[x]);
       }
     }
   }
@@ -54,8 +49,7 @@ class CountedMap {
   LabelFile& map_;
   const std::atomic<bool>* stop_;
   std::uint32_t width_;
-  std::optional<PixelRect> region_;
-  std::optional<Mask> within_;
+  Counting counting_;
 };
 
 /// The classes with the pixels that can be drawn of each.
