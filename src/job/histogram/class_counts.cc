@@ -4,7 +4,7 @@
 #include <utility>
 
 #include "core/channel/channel_plan.h"
-#include "core/pixel/side_by_side.h"
+#include "job/histogram/classed_rows.h"
 #include "job/picture/tallies.h"
 
 namespace chalcedony {
@@ -13,11 +13,9 @@ namespace {
 /// What the threads share.
 struct CountedByClass {
   const CountedPicture* picture;
-  const ClassSource* source;
+  const ClassedRows* rows;
   const ChannelPlan* plan;
   Tallies<ClassCounts>* tallies;
-  std::size_t labels_at;  // where the labels of a row begin, in bytes
-  SampleType label_type;
 };
 
 /// One for each thread.
@@ -33,7 +31,7 @@ class ClassCounter {
     for (std::uint32_t y = band.first_row(); y < band.first_row() + band.rows(); ++y) {
       const std::byte* const row = band.row(y);
       reader_.for_each_block_of_row(row, y, [&](const Block& block, std::uint32_t x) {
-        if (read_classes(row + work_->labels_at, x, block.size)) add(block, counts);
+        if (work_->rows->read_classes(row, x, block.size, classes_.data())) add(block, counts);
       });
     }
     counts.excluded += reader_.take_excluded();
@@ -41,19 +39,6 @@ class ClassCounter {
   }
 
  private:
-  /// False when none of the pixels has one.
-  bool read_classes(const std::byte* labels, std::uint32_t x, std::size_t n) {
-    const std::size_t bytes = work_->label_type == SampleType::kU8 ? 1 : 2;
-    std::array<Label, kBlockPixels> numbers;
-    read_labels(labels + x * bytes, n, work_->label_type, numbers.data());
-    std::uint8_t some = 0;
-    for (std::size_t i = 0; i < n; ++i) {
-      classes_[i] = work_->source->class_of[numbers[i]];
-      some |= classes_[i];
-    }
-    return some != 0;
-  }
-
   void add(const Block& block, ClassCounts& counts) {
     channels_.evaluate(block);
     for (std::size_t c = 0; c < counts.channels.size(); ++c)
@@ -82,15 +67,11 @@ ClassCounts count_by_class(CountedPicture& picture, ClassSource& source,
     empty.channels.emplace_back(channel_binning(channel, bins, info), source.classes.size());
   const ChannelPlan plan(info, channels, options.hue_floor);
   const RoadOptions road = road_for(picture, options, context);
-  const SampleType label_type = source.rows->shape().sample;
-  RowSources sources;
-  sources.push_back(std::move(picture.file.rows));
-  sources.push_back(std::move(source.rows));
-  SideBySide rows(std::move(sources));
+  ClassedRows rows(picture, source);
   Tallies<ClassCounts> tallies(empty);
-  const CountedByClass work{&picture, &source, &plan, &tallies, rows.part(1), label_type};
+  const CountedByClass work{&picture, &rows, &plan, &tallies};
   travel(
-      rows, road, [&] { return ClassCounter(work); }, [](bool) {});
+      rows.rows(), road, [&] { return ClassCounter(work); }, [](bool) {});
   return std::move(
       tallies.merged([](ClassCounts& total, const ClassCounts& one) { total.merge(one); }));
 }

@@ -3,13 +3,13 @@
 #include <algorithm>
 #include <array>
 #include <bit>
+#include <optional>
 #include <utility>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
-#include "core/pixel/label.h"
-#include "core/pixel/side_by_side.h"
 #include "core/stats/distinct_rows.h"
+#include "job/histogram/classed_rows.h"
 
 namespace chalcedony {
 namespace {
@@ -17,17 +17,15 @@ namespace {
 /// What the threads share.
 struct ViewWork {
   const CountedPicture* picture;
-  const ClassSource* classes;  // null for none
+  const ClassedRows* classed;  // null where there are no classes
   ChannelPlan channels, shown;
   std::uint32_t step;
-  std::size_t labels_at;  // where the labels of a row begin, in bytes
-  SampleType label_type;
 
   /// Words of a pixel: the bits of its channels, then its color and class.
   std::size_t words() const { return channels.channels().size() + 1; }
 };
 
-/// The seen pixels of a band.
+/// The seen pixels of a band, and the words of those that count.
 struct ViewBand {
   std::vector<std::uint32_t> words;
   std::vector<bool> counts;
@@ -54,7 +52,7 @@ class ViewPicker {
       reader_.for_each_block_of_row(row, y, [&](const Block& block, std::uint32_t x) {
         channels_.evaluate(block);
         shown_.evaluate(block);
-        read_classes(row + work_->labels_at, x, block.size);
+        if (work_->classed) work_->classed->read_classes(row, x, block.size, classes_.data());
         const std::uint32_t past = x % work_->step;
         for (std::size_t i = past == 0 ? 0 : work_->step - past; i < block.size; i += work_->step)
           pick(block, i, seen);
@@ -64,25 +62,19 @@ class ViewPicker {
   }
 
  private:
-  void read_classes(const std::byte* labels, std::uint32_t x, std::size_t n) {
-    if (!work_->classes) return;
-    const std::size_t bytes = work_->label_type == SampleType::kU8 ? 1 : 2;
-    read_labels(labels + x * bytes, n, work_->label_type, labels_.data());
-  }
-
   void pick(const Block& block, std::size_t i, ViewBand& seen) const {
     seen.counts.push_back(block.counts(i));
+    if (!block.counts(i)) return;
     for (std::size_t c = 0; c + 1 < work_->words(); ++c)
       seen.words.push_back(std::bit_cast<std::uint32_t>(channels_.channel(c)[i]));
-    const std::uint32_t its_class = work_->classes ? work_->classes->class_of[labels_[i]] : 0;
     seen.words.push_back(code_of(shown_.channel(0)[i]) | code_of(shown_.channel(1)[i]) << 8 |
-                         code_of(shown_.channel(2)[i]) << 16 | its_class << 24);
+                         code_of(shown_.channel(2)[i]) << 16 | std::uint32_t{classes_[i]} << 24);
   }
 
   const ViewWork* work_;
   BlockReader reader_;
   ChannelEvaluator channels_, shown_;
-  std::array<Label, kBlockPixels> labels_{};
+  std::array<std::uint8_t, kBlockPixels> classes_{};
 };
 
 /// The kinds, in the order of their rows.
@@ -111,34 +103,23 @@ PictureView picture_view(CountedPicture& picture, ClassSource* classes,
   seen.width = (width + seen.step - 1) / seen.step;
   seen.height = (height + seen.step - 1) / seen.step;
   seen.kind_of.reserve(std::size_t{seen.width} * seen.height);
-  ViewWork work{&picture,
-                classes,
-                ChannelPlan(info, channels, options.hue_floor),
-                ChannelPlan(info.shown(), channels_of(spaces::kSrgb)),
-                seen.step,
-                0,
-                SampleType::kU8};
   const RoadOptions road = road_for(picture, options, context);
-  RowSource* rows = picture.file.rows.get();
-  std::unique_ptr<SideBySide> both;
-  if (classes) {
-    work.label_type = classes->rows->shape().sample;
-    RowSources sources;
-    sources.push_back(std::move(picture.file.rows));
-    sources.push_back(std::move(classes->rows));
-    both = std::make_unique<SideBySide>(std::move(sources));
-    work.labels_at = both->part(1);
-    rows = both.get();
-  }
+  std::optional<ClassedRows> classed;
+  if (classes) classed.emplace(picture, *classes);
+  RowSource& rows = classed ? classed->rows() : *picture.file.rows;
+  const ViewWork work{&picture, classed ? &*classed : nullptr,
+                      ChannelPlan(info, channels, options.hue_floor),
+                      ChannelPlan(info.shown(), channels_of(spaces::kSrgb)), seen.step};
   DistinctRows kinds(work.words());
   travel(
-      *rows, road, [&] { return ViewPicker(work); },
+      rows, road, [&] { return ViewPicker(work); },
       [&](ViewBand&& band) {
-        for (std::size_t i = 0; i < band.counts.size(); ++i) {
-          seen.kind_of.push_back(band.counts[i] ? kinds.add(band.words.data() + i * work.words())
-                                                : PictureView::kNoKind);
-          seen.counted += band.counts[i] ? 1 : 0;
+        const std::uint32_t* words = band.words.data();
+        for (const bool counts : band.counts) {
+          seen.kind_of.push_back(counts ? kinds.add(words) : PictureView::kNoKind);
+          if (counts) words += work.words();
         }
+        seen.counted += band.words.size() / work.words();
       });
   if (seen.counted == 0 && seen.step > 1)
     throw InputError("no pixel that its page would show counts", "show more of them with --view",
