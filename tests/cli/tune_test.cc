@@ -86,8 +86,9 @@ TEST_CASE("a page of tune holds the picture pixel by pixel, or every so many", "
   const Outcome run = run_tool(dir, kTune);
   CHECK(run.exit_code == 0);
   CHECK_THAT(run.out, Catch::StartsWith("patches.png: 40 x 24 pixels, all of them on the page\n") &&
-                          Catch::Contains("960 pixels that count, of ") &&
-                          Catch::Contains(" kinds; limits of hsv.h hsv.s hsv.v\n"));
+                          Catch::Contains("  960 pixels that count; limits of hsv.h hsv.s hsv.v\n"
+                                          "open the page in a browser, set limits, save them, and "
+                                          "give the file to mask with --config\n"));
   const std::string page = text_of_file(dir / "out/patches.tune.html");
   CHECK(run_tool(dir, {"tune", "patches.png", "-o", "one", "--threads", "1"}).exit_code == 0);
   CHECK(text_of_file(dir / "one/patches.tune.html") == page);

@@ -55,12 +55,14 @@ void print_tune(const Json& summary, std::ostream& out) {
       out << "all of them on the page\n";
     else
       out << fmt::format("1 in {} across and down on the page\n", every);
-    out << fmt::format("  {} that count, of {} kinds; limits of", plural(p["counted"], "pixel"),
-                       counted(p["kinds"]));
+    out << fmt::format("  {} that count; limits of", plural(p["counted"], "pixel"));
     for (const Json& channel : p["channels"]) out << " " << channel.get<std::string>();
     out << "\n";
     if (p.contains("classes_from")) out << fmt::format("  classes of {}\n", p["classes_from"]);
   }
+  if (!summary["outputs"].empty())
+    out << "open the page in a browser, set limits, save them, and give the file to mask with "
+           "--config\n";
   print_outputs(summary, out);
 }
 

@@ -42,6 +42,9 @@ const std::vector<DemoStep>& steps() {
         "--peaks", "5", "-o", "results"}},
       {"Select: the blue glass, by a range read off the histogram.",
        {"mask", "panel-a.png", "--where", "hsv.h in 200..260 and hsv.s >= 40", "-o", "results"}},
+      {"Tune: the red glass, on a page for a browser on which its limits are moved.",
+       {"tune", "panel-a.png", "--where", "hsv.h in 340..20 and hsv.s >= 50", "--classes",
+        "panel-a.samples.geojson", "-o", "results"}},
       {"Group: which colors are there, without samples? And how many are enough to tell of them?",
        {"cluster", "panel-a.png", "--k", "2..9", "-o", "results"}},
       {"Palette: its main colors, for a caption, a web page or a comparison.",
@@ -50,6 +53,8 @@ const std::vector<DemoStep>& steps() {
        "interval "
        "takes each?",
        {"apart", "panel-a.png", "--classes", "panel-a.samples.geojson", "-o", "results"}},
+      {"Outline: a page for a browser on which the sample regions of another panel are drawn.",
+       {"outline", "panel-c.png", "--class", "ruby", "--class", "lead", "-o", "results"}},
       {"Train: learn the glasses and the lead from sample regions.",
        {"train", "panel-a.png", "--samples", "panel-a.samples.geojson", "--method",
         "minimum-distance", "-o", "results"}},

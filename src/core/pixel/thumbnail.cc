@@ -53,7 +53,8 @@ ThumbnailSums::ThumbnailSums(std::uint32_t width, std::uint32_t height, std::uin
   for (std::uint32_t x = 0; x < width; ++x)
     cell_of_column_.push_back(
         std::min(cells_wide_ - 1, static_cast<std::uint32_t>(x / pixels_per_cell_)));
-  sums_.resize(std::size_t{4} * cells_wide_ * cells_high_);
+  cells_ = std::make_shared<Cells>();
+  cells_->sums.resize(std::size_t{4} * cells_wide_ * cells_high_);
   columns_.resize(std::size_t{4} * width);
   empty_columns();
 }
@@ -65,7 +66,7 @@ std::size_t ThumbnailSums::cell_row_of(std::uint32_t y) const {
 void ThumbnailSums::add(const Block& block, const ConstPlanes& srgb) {
   for_each_row_part(block, [&](std::size_t i, std::size_t n, std::uint32_t x, std::uint32_t y) {
     if (const std::size_t row = cell_row_of(y); row != cell_row_) {
-      add_columns_to(sums_);
+      add_columns_to(*cells_);
       empty_columns();
       cell_row_ = row;
     }
@@ -87,9 +88,10 @@ void ThumbnailSums::add_to_columns(const Block& block, const ConstPlanes& srgb, 
   for (std::size_t i = 0; i < n; ++i) weight[i] += 1.0f;
 }
 
-void ThumbnailSums::add_columns_to(std::vector<float>& sums) const {
+void ThumbnailSums::add_columns_to(Cells& cells) const {
   const std::size_t width = cell_of_column_.size();
-  float* const row = sums.data() + std::size_t{4} * cell_row_ * cells_wide_;
+  const std::lock_guard lock(cells.mutex);
+  float* const row = cells.sums.data() + std::size_t{4} * cell_row_ * cells_wide_;
   for (std::uint32_t x = first_column_; x < end_column_; ++x)
     for (std::size_t c = 0; c < 4; ++c)
       row[std::size_t{4} * cell_of_column_[x] + c] += columns_[c * width + x];
@@ -102,15 +104,17 @@ void ThumbnailSums::empty_columns() {
 }
 
 void ThumbnailSums::merge(const ThumbnailSums& other) {
-  for (std::size_t i = 0; i < sums_.size(); ++i) sums_[i] += other.sums_[i];
-  other.add_columns_to(sums_);
+  if (other.cells_ != cells_)
+    for (std::size_t i = 0; i < cells_->sums.size(); ++i) cells_->sums[i] += other.cells_->sums[i];
+  other.add_columns_to(*cells_);
 }
 
-Thumbnail ThumbnailSums::thumbnail() const {
+Thumbnail ThumbnailSums::thumbnail() {
+  add_columns_to(*cells_);
+  empty_columns();
   Thumbnail out{cells_wide_, cells_high_, pixels_per_cell_, {}};
   out.rgb.reserve(std::size_t{3} * cells_wide_ * cells_high_);
-  std::vector<float> sums = sums_;
-  add_columns_to(sums);
+  const std::vector<float>& sums = cells_->sums;
   for (std::size_t i = 0; i < sums.size(); i += 4)
     for (std::size_t c = 0; c < 3; ++c)
       out.rgb.push_back(static_cast<std::uint8_t>(

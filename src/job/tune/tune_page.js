@@ -163,6 +163,8 @@ const panels = channels.map(channel => {
     input.addEventListener("change", () => typeEnd(channel, i, input));
   }
   const clear = section.querySelector("button"), canvas = section.querySelector("canvas");
+  canvas.setAttribute("role", "img");
+  canvas.setAttribute("aria-label", "histogram of " + channel.name);
   clear.addEventListener("click", () => change(() => setLimits(channel, null)));
   part("channels").append(section);
   return { channel, low, high, clear, canvas };

@@ -53,6 +53,13 @@ TEST_CASE("a large picture is averaged over cells, in any order of Blocks", "[co
   for (const std::uint8_t v : t.rgb) CHECK(v == 75);
   odd.merge(even);
   CHECK(odd.thumbnail().rgb == t.rgb);
+  // A copy adds into the same cells, and is taken in once.
+  ThumbnailSums half(400, 200, 40, 40), other = half;
+  add_picture(half, 400, 200, [](std::uint32_t, std::uint32_t) { return 20.0f; });
+  add_picture(other, 400, 200, [](std::uint32_t, std::uint32_t) { return 40.0f; });
+  half.merge(other);
+  for (const std::uint8_t v : half.thumbnail().rgb) CHECK(v == 30);
+  for (const std::uint8_t v : half.thumbnail().rgb) CHECK(v == 30);
   // A tall picture is bounded by its height.
   CHECK(ThumbnailSums(10, 1000, 40, 40).thumbnail().width == 1);
 }
