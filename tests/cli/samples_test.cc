@@ -31,6 +31,43 @@ TEST_CASE("train says which samples it cannot use", "[cli][train]") {
   check_nothing_in(dir, "out");
 }
 
+TEST_CASE("points of a table train like the pixels they are", "[cli][train]") {
+  const TempDir dir;
+  write_stripes(dir / "s.png");
+  std::string table = "class,x,y,note\n,19,9,not looked at\n";
+  for (int y = 1; y < 6; ++y)
+    for (int x = 1; x < 5; ++x)
+      for (const auto& [name, left] : {std::pair{"red", 0}, {"blue", 8}})
+        table +=
+            std::string(name) + "," + std::to_string(left + x) + "," + std::to_string(y) + ",\n";
+  put_text(dir / "s.csv", table);
+  const auto classes = [&](const Words& samples) {
+    const Words train{"train", "s.png", "-o", "out", "--write", "model", "--figures", "none"};
+    const Outcome run = run_tool(dir, with(train, samples));
+    INFO(run.err);
+    CHECK(run.exit_code == 0);
+    return std::pair(json::parse(text_of_file(dir / "out/model.json"))["classes"], run.err);
+  };
+  const auto [points, warning] = classes({"--samples", "s.csv"});
+  CHECK_THAT(warning, Catch::Contains("s.csv: 1 of 41 pixels have no class and are left out"));
+  REQUIRE(points.size() == 2);
+  CHECK(points[0]["name"] == "red");
+  CHECK(points == classes({"--sample", "red=1,1,4,5", "--sample", "blue=9,1,4,5"}).first);
+  // They stand in the model as samples do, so that it can be trained on.
+  CHECK(classes({"--from", "out/model.json"}).first == points);
+  std::filesystem::remove_all(dir / "out");
+  const auto refused = [&](const std::string& text, const std::string& message) {
+    put_text(dir / "wrong.csv", text);
+    check_error(run_tool(dir, {"train", "s.png", "--samples", "wrong.csv", "-o", "out"}), 1,
+                message);
+    check_nothing_in(dir, "out");
+  };
+  refused(
+      "x,y,class\n20,1,red\n",
+      "wrong.csv: has the pixel 20,1, and the picture is 20x10; give the table of this picture");
+  refused("x,y,class\n2,1,\n", "wrong.csv: says of no pixel what it is; fill in the column class");
+}
+
 TEST_CASE("labels and painted strokes train like the regions they stand for", "[cli][train]") {
   const TempDir dir;
   write_stripes(dir / "s.png");

@@ -9,6 +9,7 @@
 #include "io/document/sample_file.h"
 #include "io/document/truth_table.h"
 #include "io/picture/label_file.h"
+#include "job/learn/point_samples.h"
 #include "job/picture/inputs.h"
 #include "job/picture/same_size.h"
 #include "job/run/input_list.h"
@@ -66,23 +67,10 @@ void AssessedLabels::add_samples(const std::filesystem::path& path, const Assess
 void AssessedLabels::add_truth(const std::filesystem::path& path, const Context& context) {
   const RasterShape shape = sources_.front()->shape();
   const TruthTable table = read_truth_table(path);
-  SampleSet samples;
-  for (const TruthPixel& pixel : table.pixels) {
-    if (pixel.x >= shape.width || pixel.y >= shape.height)
-      throw InputError("has the pixel " + std::to_string(pixel.x) + "," + std::to_string(pixel.y) +
-                           ", and the map is " + shape.size_text(),
-                       "give the table of this map", path.string());
+  const SampleSet samples = samples_of_points(table, path, shape, "map", context);
+  for (const TruthPixel& pixel : table.pixels)
     if (pixel.stratum)
       strata_.emplace(std::uint64_t{pixel.y} * shape.width + pixel.x, *pixel.stratum);
-    if (!pixel.name.empty())
-      samples.shapes.push_back(
-          {samples.class_named(pixel.name), {}, {pixel.x + 0.5, pixel.y + 0.5}});
-  }
-  if (samples.shapes.empty())
-    throw InputError("says of no pixel what it is", "fill in the column class", path.string());
-  if (const std::size_t untold = table.pixels.size() - samples.shapes.size(); untold > 0)
-    context.warn(path.string() + ": " + std::to_string(untold) + " of " +
-                 std::to_string(table.pixels.size()) + " pixels have no class and are left out");
   drawn_ = table.drawn;
   add_regions(samples, path, context);
 }

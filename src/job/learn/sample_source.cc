@@ -2,11 +2,14 @@
 
 #include "core/error.h"
 #include "io/document/sample_file.h"
+#include "io/document/truth_table.h"
 #include "io/picture/label_picture.h"
 #include "job/learn/painted_samples.h"
+#include "job/learn/point_samples.h"
 #include "job/learn/region_samples.h"
 #include "job/learn/sample_places.h"
 #include "job/picture/same_size.h"
+#include "job/run/input_list.h"
 
 namespace chalcedony {
 namespace {
@@ -33,8 +36,8 @@ SampleSet checked_samples_of(const std::filesystem::path& path, const SampleSet&
   return right;
 }
 
-/// What a sample file says: regions, or labels for every pixel. Classes of a picture of flat colors
-/// are called as `colors` says.
+/// What a sample file says: regions, points, or labels for every pixel. Classes of a picture of
+/// flat colors are called as `colors` says.
 SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& shape,
                           const SampleSources& sources, const SharedOptions& options,
                           const Context& context) {
@@ -42,6 +45,8 @@ SampleSet samples_of_file(const std::filesystem::path& path, const RasterShape& 
     return checked_samples_of(
         path, read_samples(path, shape.width, shape.height, options.samples_of_other_size), sources,
         context);
+  if (is_table_name(path))
+    return samples_of_points(read_truth_table(path), path, shape, "picture", context);
   LabelPicture labels = read_label_picture(path, options.max_pixels);
   require_same_size(path, {labels.grid.width, labels.grid.height}, "the picture", shape,
                     "give labels of the same picture");

@@ -17,7 +17,7 @@ namespace chalcedony {
 
 /// What was given on the command line.
 struct SampleSources {
-  // GeoJSON or pictures of labels, of each input; or of none.
+  // GeoJSON, tables of points or pictures of labels, of each input; or of none.
   std::vector<std::vector<std::filesystem::path>> files;
   std::map<std::filesystem::path, CheckedGuesses> checked;  // of suggested samples, by their file
   std::filesystem::path model;                              // --from

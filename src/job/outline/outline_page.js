@@ -183,13 +183,10 @@ function pixelsOf(region) {
 function listRegions() {
   part("regions").replaceChildren(...state.regions.map((region, i) => {
     const item = document.createElement("li");
-    item.append(swatchButton(colorOf(region.name), calledIn(region) + ", " + counted(pixelsOf(region), "pixel"),
+    item.append(swatchButton(colorOf(region.name), calledIn(region) + ", " + many(pixelsOf(region), "pixel"),
       i === chosen, () => { choose(i); lookAt(region); }));
     return item;
   }));
-}
-function counted(n, thing) {
-  return n + " " + thing + (n === 1 ? "" : "s");
 }
 function draw() {
   for (const button of document.querySelectorAll("[data-tool]"))
@@ -203,7 +200,7 @@ function draw() {
   listRegions();
   listClasses(state.classes, one => one.name === state.current, one => take(one.name), one => {
     const its = state.regions.filter(region => region.name === one.name && !region.guess);
-    return its.length ? ", " + counted(pixelsIn(its, size), "pixel") + " in " + its.length : "";
+    return its.length ? ", " + many(pixelsIn(its, size), "pixel") + " in " + its.length : "";
   });
   const guesses = state.regions.filter(region => region.guess).length;
   part("guesses").hidden = guesses === 0;
@@ -211,7 +208,7 @@ function draw() {
   part("remove").disabled = !state.regions[chosen];
   part("rename").disabled = !state.current;
   part("undo").disabled = past.length === 0;
-  part("state").textContent = counted(state.regions.length - guesses, "region") +
+  part("state").textContent = many(state.regions.length - guesses, "region") +
     (guesses ? ", " + guesses + (guesses === 1 ? " guess" : " guesses") + " to check" : "");
 }
 

@@ -16,6 +16,9 @@ function listenToKeys(keys, undo, doneBy = () => undefined) {
     work();
   });
 }
+function many(n, thing) {
+  return n.toLocaleString("en") + " " + thing + (n === 1 ? "" : "s");
+}
 // The class that is called so, or so but for upper and lower case; one without a color is added where
 // there is none.
 function classNamed(name, classes) {

@@ -10,22 +10,22 @@ function fingerprint(text) {
 }
 // Does something to the state that can be taken back.
 function change(work) {
-  past.push(JSON.stringify(state));
+  const before = JSON.stringify(state);
   work();
-  remember(kept, state);
+  changedSince(before);
+}
+// The same once it is done: `before` is the state as it was, as JSON.
+function changedSince(before) {
+  if (before !== JSON.stringify(state)) {
+    past.push(before);
+    remember(kept, state);
+  }
   draw();
 }
 // Takes the last change back.
 function takeBack() {
   if (past.length === 0) return;
   state = JSON.parse(past.pop());
-  remember(kept, state);
-  draw();
-}
-// The same once it is done: `before` is the state before, as JSON.
-function changedSince(before) {
-  if (before === JSON.stringify(state)) return;
-  past.push(before);
   remember(kept, state);
   draw();
 }
