@@ -213,13 +213,13 @@ TEST_CASE("limits follow what is pointed at, dragged and typed", "[cli][tune][br
     for (std::uint32_t x = 0; x < kPatchesWide; ++x)
       labels.push_back(y >= 20 ? 0 : x < kPatchesWide / 2 ? 1 : 2);
   write_labels(dir / "patches.classes.png", kPatchesWide, labels,
-               {{1, "red", "#c02040"}, {2, "blue", "#2030b0"}});
+               {{1, "red", "#c02040"}, {2, "blue", "#2030b0"}, {3, "none here", "#30b020"}});
   const Words words = with(
       kTune, {"--classes", "patches.classes.png", "--hue-floor", "2", "--where", "hsv.v >= 20"});
   REQUIRE(run_tool(dir, words).exit_code == 0);
   const std::filesystem::path page = dir / "out/patches.tune.html";
   const json found = found_on_tune(dir, page, R"(
-const shares = () => [...part("shares").children].map(one => one.textContent);
+const shares = () => [...part("shares").children].filter(one => !one.hidden).map(one => one.textContent);
 found.begun = selectionText(state.limits, channels);
 over([2, 2], [18, 18]);
 found.like = [shares(), isTaken(30, 5), isTaken(30, 22)];
@@ -270,6 +270,7 @@ found.command = part("command").textContent;
   // Of each channel a hundredth is left out on either side.
   CHECK(found["like"][1] == false);
   CHECK(found["like"][2] == false);
+  REQUIRE(found["like"][0].size() == 2);
   const std::string red = found["like"][0][0];
   CHECK(std::stod(red.substr(4)) > 90);
   CHECK(found["like"][0][1] == "blue 0.00 %");

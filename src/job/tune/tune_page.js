@@ -105,6 +105,7 @@ function tell() {
     swatch.style.background = color;
     item.append(swatch, name + " " + percentText(inClass[i + 1], ofClass[i + 1]));
     item.title = many(inClass[i + 1], "pixel") + " of " + ofClass[i + 1].toLocaleString("en");
+    item.hidden = ofClass[i + 1] === 0;  // a class that the picture does not have
     return item;
   }));
   const text = selectionText(state.limits, channels);
