@@ -2,11 +2,13 @@
 // takes.
 #include <array>
 #include <catch2/catch.hpp>
+#include <cstring>
 #include <nlohmann/json.hpp>
 
 #include "tests/support/browser.h"
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
+#include "tests/support/plain_color.h"
 #include "tests/support/tool.h"
 
 using namespace chalcedony;
@@ -72,6 +74,23 @@ found.file = fileText();)",
                        size);
 }
 
+/// The bytes that stand in an element of a page.
+std::vector<std::uint8_t> bytes_on(const std::filesystem::path& page, const std::string& id) {
+  const std::string digits = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/",
+                    text = text_of_file(page), begin = "id=\"" + id + "\">";
+  std::vector<std::uint8_t> bytes;
+  std::uint32_t bits = 0;
+  int held = 0;
+  for (std::size_t at = text.find(begin) + begin.size(); text[at] != '<' && text[at] != '='; ++at) {
+    bits = bits << 6 | static_cast<std::uint32_t>(digits.find(text[at]));
+    held += 6;
+    if (held < 8) continue;
+    held -= 8;
+    bytes.push_back(static_cast<std::uint8_t>(bits >> held));
+  }
+  return bytes;
+}
+
 /// How many pixels mask takes.
 std::uint64_t selected(const TempDir& dir, const Words& how) {
   return summary_of(run_tool(
@@ -98,6 +117,43 @@ TEST_CASE("a page of tune holds the picture pixel by pixel, or every so many", "
   CHECK(wide["every"] == 3);
   CHECK(wide["counted"] == 84 * 3);
   CHECK(wide["kinds"] == 84 * 3);
+}
+
+TEST_CASE("a page of tune holds each pixel with its color, its values and its class",
+          "[cli][tune]") {
+  const TempDir dir;
+  write_patches(dir);
+  std::vector<std::uint8_t> labels(kPatchesWide * kPatchesHigh, 0);
+  for (std::size_t i = 0; i < labels.size(); i += 3)
+    labels[i] = static_cast<std::uint8_t>(i % 2 + 1);
+  write_labels(dir / "classes.png", kPatchesWide, labels, {{1, "a", "#a00000"}, {2, "b", "#0000a0"}});
+  REQUIRE(run_tool(dir, with(kTune, {"--channels", "lab,hsv.s", "--classes", "classes.png"}))
+              .exit_code == 0);
+  const std::filesystem::path page = dir / "out/patches.tune.html";
+  const std::vector<std::uint8_t> kinds = bytes_on(page, "kinds"), rgb = bytes_on(page, "rgb"),
+                                  classes = bytes_on(page, "classes"),
+                                  values = bytes_on(page, "values"),
+                                  picture = bytes_in(dir / "patches.png");
+  REQUIRE(kinds.size() == 3 * labels.size());
+  REQUIRE(rgb.size() == 3 * classes.size());
+  REQUIRE(values.size() == 4 * 4 * classes.size());
+  for (std::size_t i = 0; i < labels.size(); ++i) {
+    const std::size_t kind = kinds[3 * i] + (kinds[3 * i + 1] << 8) + (kinds[3 * i + 2] << 16);
+    REQUIRE(kind < classes.size());
+    CHECK(classes[kind] == labels[i]);
+    Triple color;
+    for (std::size_t c = 0; c < 3; ++c) {
+      CHECK(rgb[3 * kind + c] == picture[3 * i + c]);
+      color[c] = picture[3 * i + c];
+    }
+    const Triple lab = plain_from_srgb("lab", color), hsv = plain_from_srgb("hsv", color);
+    const std::array<double, 4> plain{lab[0], lab[1], lab[2], hsv[1]};
+    for (std::size_t c = 0; c < 4; ++c) {
+      float value = 0;
+      std::memcpy(&value, values.data() + 4 * (c * classes.size() + kind), 4);
+      CHECK(value == Approx(plain[c]).margin(2e-3));
+    }
+  }
 }
 
 TEST_CASE("tune takes the channels of the picture where it has no color", "[cli][tune]") {
