@@ -126,7 +126,8 @@ TEST_CASE("a page of tune holds each pixel with its color, its values and its cl
   std::vector<std::uint8_t> labels(kPatchesWide * kPatchesHigh, 0);
   for (std::size_t i = 0; i < labels.size(); i += 3)
     labels[i] = static_cast<std::uint8_t>(i % 2 + 1);
-  write_labels(dir / "classes.png", kPatchesWide, labels, {{1, "a", "#a00000"}, {2, "b", "#0000a0"}});
+  write_labels(dir / "classes.png", kPatchesWide, labels,
+               {{1, "a", "#a00000"}, {2, "b", "#0000a0"}});
   REQUIRE(run_tool(dir, with(kTune, {"--channels", "lab,hsv.s", "--classes", "classes.png"}))
               .exit_code == 0);
   const std::filesystem::path page = dir / "out/patches.tune.html";
