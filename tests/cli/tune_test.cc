@@ -186,7 +186,12 @@ TEST_CASE("tune refuses what it cannot begin with, and leaves nothing", "[cli][t
   refused({"--where", "hsv.q >= 5"}, 2, "hsv.q");
   refused({"--channels", "hsv,hsl,lab,luv,oklab,oklch,srgb,hsi,gray"}, 2,
           "tune takes 24 channels at most");
-  refused({"--view", "99"}, 2, "--view");
+  refused({"--view", "99"}, 2, "--view: '99' is not a whole number from 100 to 4000");
+  write_picture(dir / "bands.tif", spec_of(2, 2, 25), bytes_of(random_bytes(100)));
+  check_error(run_tool(dir, {"tune", "bands.tif", "-o", "out"}), 1,
+              "bands.tif: has 25 channels to set limits of, more than 24; name those that matter "
+              "with --channels");
+  check_nothing_in(dir, "out");
   refused({"--classes", "none.geojson"}, 1, "none.geojson");
   write_labels(dir / "small.png", 2, {1, 2}, {{1, "a", "#a00000"}, {2, "b", "#00a000"}});
   refused({"--classes", "small.png"}, 1, "small.png: is 2x1");

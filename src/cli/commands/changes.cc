@@ -145,10 +145,9 @@ const Command kChanges{
     .operands = "FIRST SECOND... | FIRST... --then MAP|FOLDER",
     .purpose =
         "Holds class maps, masks or drawn regions of one place against each other, in the order of "
-        "time: how much "
-        "of each class stayed, was lost and gained, and what became of what. Classes are the same "
-        "when their names are. With --then it does so for many places, and tells how each class "
-        "went in all of them and how far that can be trusted.",
+        "time: how much of each class stayed, was lost and gained, and what became of what. "
+        "Classes are the same when their names are. With --then it does so for many places, and "
+        "tells how each class went in all of them and how far that can be trusted.",
     .examples =
         {{"changes panel-b.1911.png panel-b.1954.png panel-b.reference.png -o out/",
           "what became of the glass of a panel in two steps"},

@@ -124,9 +124,8 @@ const Command kMeasure{
     .purpose =
         "Finds the regions of a mask, a class map or a sample file and measures each: area, "
         "center, box, perimeter, roundness, axes, holes; with --image its colors too. Things that "
-        "touch are "
-        "counted one by one with --parts. Outlines can be written as sample regions, to be "
-        "corrected and trained with.",
+        "touch are counted one by one with --parts. Outlines can be written as sample regions, to "
+        "be corrected and trained with.",
     .examples =
         {{"measure panel-a.reference.png --image panel-a.png -o out/",
           "every pane of glass with its mean color"},

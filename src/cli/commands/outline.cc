@@ -43,9 +43,7 @@ Json do_outline(const po::variables_map& given, const SharedOptions& shared,
   options.map = file_for_each(given, "map", shared);
   for (const std::string& text : texts_of(given, "class"))
     options.classes.push_back(class_option(text));
-  if (given.count("view"))
-    options.view = static_cast<std::uint32_t>(
-        whole_number("--view", given["view"].as<std::string>(), kLeastView, kMostView));
+  options.view = view_option(given, options.view);
   return run_outline(options, context);
 }
 

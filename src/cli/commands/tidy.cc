@@ -82,10 +82,9 @@ const Command kTidy{
     .operands = "INPUT... --steps STEPS | --drawn FILE|FOLDER",
     .purpose =
         "Cleans masks, class maps and drawn regions by steps in the order you give. Radii and "
-        "sizes are pixels. "
-        "Each class is cleaned by itself: pixels that lose their class have none, and a class "
-        "grows only into pixels that have none. What is still wrong can be drawn right on a "
-        "page of outline.",
+        "sizes are pixels. Each class is cleaned by itself: pixels that lose their class have "
+        "none, and a class grows only into pixels that have none. What is still wrong can be drawn "
+        "right on a page of outline.",
     .examples = {{"tidy panel-a.rough.png --steps \"drop 20; fill 20\" -o out/",
                   "specks and pinholes away, edges as they are"},
                  {"tidy panel-a.rough.png --steps \"open 2; close 2\" -o out/",

@@ -34,16 +34,14 @@ Json do_tune(const po::variables_map& given, const SharedOptions& shared, const 
   TuneOptions options;
   options.shared = shared;
   options.channels = channels_or_space(given, "channels", shared, "");
+  if (options.channels.size() > kMostTuned)
+    throw UsageError("tune takes 24 channels at most", "name those that matter with --channels");
   if (given.count("where"))
     options.limits = read_option("--where", [&] {
       return limits_of(parse_expression(given["where"].as<std::string>(), shared.names));
     });
-  if (options.channels.size() + options.limits.size() > kMostTuned)
-    throw UsageError("tune takes 24 channels at most", "name those that matter with --channels");
   options.classes = file_for_each(given, "classes", shared);
-  if (given.count("view"))
-    options.view = static_cast<std::uint32_t>(
-        whole_number("--view", given["view"].as<std::string>(), kLeastTuneView, kMostTuneView));
+  options.view = view_option(given, options.view);
   return run_tune(options, context);
 }
 

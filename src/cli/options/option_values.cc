@@ -136,6 +136,13 @@ std::uint64_t whole_number(const std::string& option, const std::string& text, s
   return *value;
 }
 
+std::uint32_t view_option(const po::variables_map& given, std::uint32_t usual) {
+  constexpr std::uint32_t kLeast = 100, kMost = 4000;
+  if (!given.count("view")) return usual;
+  return static_cast<std::uint32_t>(
+      whole_number("--view", given["view"].as<std::string>(), kLeast, kMost));
+}
+
 double number_in(const std::string& option, const std::string& text, const NumberRange& range) {
   const auto value = read_number<double>(text);
   if (!value || !(range.with_low ? *value >= range.low : *value > range.low) ||

@@ -114,6 +114,12 @@ struct NumberRange {
   bool with_low = false, with_high = false;
 };
 
+/// The pixels along the longest side of a picture on its page that --view says, 100 to 4000;
+/// `usual` when it was not given.
+///
+/// Errors    UsageError
+std::uint32_t view_option(const po::variables_map& given, std::uint32_t usual);
+
 /// A number in a range.
 ///
 /// Errors    UsageError that names the option

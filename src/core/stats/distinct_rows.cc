@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/pixel/pixel_hash.h"
+
 namespace chalcedony {
 namespace {
 
@@ -21,19 +23,15 @@ std::uint32_t DistinctRows::add(const std::uint32_t* row) {
   return number;
 }
 
-/// Multiplied and folded word by word, so that every bit has a say in those that are looked at.
-std::uint64_t DistinctRows::mark_of(const std::uint32_t* row) const {
-  std::uint64_t mark = 0x9e3779b97f4a7c15;
-  for (std::size_t w = 0; w < words_; ++w) {
-    mark = (mark ^ row[w]) * 0xff51afd7ed558ccd;
-    mark ^= mark >> 32;
-  }
-  return mark;
+std::uint64_t DistinctRows::hash_of(const std::uint32_t* row) const {
+  std::uint64_t hash = 0;
+  for (std::size_t w = 0; w < words_; ++w) hash = mixed_bits(hash ^ row[w]);
+  return hash;
 }
 
 std::uint32_t& DistinctRows::place_of(const std::uint32_t* row) {
   const std::size_t last = places_.size() - 1;
-  std::size_t at = mark_of(row) & last;
+  std::size_t at = hash_of(row) & last;
   while (places_[at] != 0 && !std::equal(row, row + words_, this->row(places_[at] - 1)))
     at = (at + 1) & last;
   return places_[at];

@@ -23,7 +23,7 @@ class DistinctRows {
   const std::uint32_t* row(std::size_t i) const { return rows_.data() + i * words_; }
 
  private:
-  std::uint64_t mark_of(const std::uint32_t* row) const;
+  std::uint64_t hash_of(const std::uint32_t* row) const;
   /// Where the number of a row stands, or can.
   std::uint32_t& place_of(const std::uint32_t* row);
   void grow();

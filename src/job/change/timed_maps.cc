@@ -12,6 +12,7 @@
 #include "job/map/class_shares.h"
 #include "job/picture/inputs.h"
 #include "job/picture/label_input.h"
+#include "job/picture/same_size.h"
 #include "job/picture/short_names.h"
 #include "job/picture/tallies.h"
 
@@ -62,13 +63,9 @@ TimedMaps::TimedMaps(const std::vector<std::filesystem::path>& files, const Shar
 void TimedMaps::open(const std::filesystem::path& path,
                      std::vector<std::unique_ptr<RowSource>>& sources) {
   LabelFile opened = open_label_input(path, options_, context_);
-  if (!sources.empty()) {
-    const RasterShape &first = sources.front()->shape(), &mine = opened.rows->shape();
-    if (mine.width != first.width || mine.height != first.height)
-      throw InputError(
-          "is " + mine.size_text() + ", " + file(0).string() + " is " + first.size_text(),
-          "give maps of one place, all of one size", path.string());
-  }
+  if (!sources.empty())
+    require_same_size(path, opened.rows->shape(), file(0).string() + " is",
+                      sources.front()->shape(), "give maps of one place, all of one size");
   sources.push_back(std::move(opened.rows));
   maps_.push_back(std::move(opened));
 }

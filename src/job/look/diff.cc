@@ -18,6 +18,7 @@
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
+#include "job/picture/same_size.h"
 #include "job/picture/short_names.h"
 #include "job/repeat/each_input.h"
 #include "job/run/input_list.h"
@@ -140,10 +141,8 @@ class DiffJob {
   }
 
   void check_sizes() const {
-    const RasterShape &a = shape(), &b = second_.picture.shape();
-    if (a.width == b.width && a.height == b.height) return;
-    throw InputError("is " + b.size_text() + ", " + first_.picture.name() + " is " + a.size_text(),
-                     "give two pictures of one size", second_path().string());
+    require_same_size(second_path(), second_.picture.shape(), first_.picture.name() + " is",
+                      shape(), "give two pictures of one size");
   }
 
   /// One for each thread.

@@ -14,9 +14,6 @@
 
 namespace chalcedony {
 
-/// The longest side of a picture on its page, in pixels.
-inline constexpr std::uint32_t kUsualView = 2000, kLeastView = 100, kMostView = 4000;
-
 struct OutlineOptions {
   SharedOptions shared;
   std::optional<std::filesystem::path> samples;  // a sample file to go on from, or a folder or a
@@ -24,7 +21,7 @@ struct OutlineOptions {
   std::optional<std::filesystem::path> map;      // a class map over the picture, or a folder or a
                                                  // pattern of them
   std::vector<SampleClass> classes;              // to begin with, besides those of the map
-  std::uint32_t view = kUsualView;
+  std::uint32_t view = 2000;                     // pixels along the longest side on the page
 };
 
 const std::vector<ResultKind>& outline_results();

@@ -189,12 +189,9 @@ function listRegions() {
   }));
 }
 function draw() {
-  for (const button of document.querySelectorAll("[data-tool]"))
-    button.setAttribute("aria-pressed", button.dataset.tool === tool);
-  stage.dataset.tool = tool;
-  part("hint").textContent = state.regions[chosen]?.guess
+  showTool(tool, state.regions[chosen]?.guess
     ? "Is it " + state.regions[chosen].name + "? Enter says so, a class that it is another, Delete that it is none."
-    : kHints[tool];
+    : kHints[tool]);
   drawRegions();
   drawDraft();
   listRegions();
@@ -260,7 +257,7 @@ const kDrafts = {
     const handle = handleAt(from);
     if (handle >= 0) return reshaping(state.regions[chosen], handle);
     const which = state.regions.findLastIndex(region => holds(region, from));
-    const scroll = [stage.scrollLeft + event.clientX, stage.scrollTop + event.clientY];
+    const movePicture = heldBy(event);
     let by = [0, 0];
     // The region where it is dragged to, if it is.
     const put = () => {
@@ -273,7 +270,7 @@ const kDrafts = {
       shape: put,
       move: (at, now) => {
         by = [at[0] - from[0], at[1] - from[1]];
-        if (which < 0) [stage.scrollLeft, stage.scrollTop] = [scroll[0] - now.clientX, scroll[1] - now.clientY];
+        if (which < 0) movePicture(now);
       },
       release: () => {
         const to = put();
@@ -344,12 +341,10 @@ drawing.addEventListener("pointercancel", end);
 drawing.addEventListener("dblclick", finishPolygon);
 
 // Buttons, fields and keys.
-for (const button of document.querySelectorAll("[data-tool]"))
-  button.addEventListener("click", () => setTool(button.dataset.tool));
-const kPress = {
+listenToTools(setTool);
+listenToButtons({
   "show-map": showMap, undo, anew: beginAnew, remove: removeChosen, confirm: confirmGuess, next: nextGuess,
-};
-for (const [id, press] of Object.entries(kPress)) part(id).addEventListener("click", press);
+});
 part("another").addEventListener("submit", event => {
   event.preventDefault();
   const name = part("name").value.trim().replace(/\?+$/, "");
@@ -366,9 +361,7 @@ part("numbers").addEventListener("submit", event => {
   part("place").value = "";
 });
 part("place").addEventListener("input", () => part("place").setCustomValidity(""));
-part("save").addEventListener("click", () => {
-  part("save").href = URL.createObjectURL(new Blob([samplesText(state.regions, state.classes, size)], { type: "application/geo+json" }));
-});
+saveByLink(() => samplesText(state.regions, state.classes, size), "application/geo+json");
 const kKeys = {
   r: () => setTool("rectangle"), p: () => setTool("polygon"), d: () => setTool("disc"), c: () => setTool("choose"),
   ...kStageKeys, m: showMap, n: nextGuess, Delete: removeChosen,

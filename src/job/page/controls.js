@@ -28,11 +28,25 @@ function classNamed(name, classes) {
   classes.push({ name, color: "" });
   return classes[classes.length - 1];
 }
-function swatchButton(color, text, isPressed, press) {
-  const button = document.createElement("button"), swatch = document.createElement("i");
-  button.type = "button";
+// What each button does, by its id.
+function listenToButtons(presses) {
+  for (const [id, press] of Object.entries(presses)) part(id).addEventListener("click", press);
+}
+// The link that saves what text() returns then, under the name it has.
+function saveByLink(text, type) {
+  part("save").addEventListener("click", () => {
+    part("save").href = URL.createObjectURL(new Blob([text()], { type }));
+  });
+}
+function swatchOf(color) {
+  const swatch = document.createElement("i");
   swatch.style.background = color || "transparent";
-  button.append(swatch, text);
+  return swatch;
+}
+function swatchButton(color, text, isPressed, press) {
+  const button = document.createElement("button");
+  button.type = "button";
+  button.append(swatchOf(color), text);
   button.setAttribute("aria-pressed", isPressed);
   button.addEventListener("click", press);
   return button;

@@ -34,6 +34,22 @@ function positionAt({ clientX, clientY }) {
   return [Math.min(Math.max((clientX - frame.left) / zoom, 0), size.width),
     Math.min(Math.max((clientY - frame.top) / zoom, 0), size.height)];
 }
+// What moves the picture along with a pointer that takes hold of it.
+function heldBy({ clientX, clientY }) {
+  const from = [stage.scrollLeft + clientX, stage.scrollTop + clientY];
+  return now => { [stage.scrollLeft, stage.scrollTop] = [from[0] - now.clientX, from[1] - now.clientY]; };
+}
+// The tools are buttons, of which one is pressed.
+function listenToTools(setTool) {
+  for (const button of document.querySelectorAll("[data-tool]"))
+    button.addEventListener("click", () => setTool(button.dataset.tool));
+}
+function showTool(tool, hint) {
+  for (const button of document.querySelectorAll("[data-tool]"))
+    button.setAttribute("aria-pressed", button.dataset.tool === tool);
+  stage.dataset.tool = tool;
+  part("hint").textContent = hint;
+}
 // Whether a pointer moved, so that it drags.
 function isFar(a, b) {
   return Math.hypot(a[0] - b[0], a[1] - b[1]) * zoom >= kLeastDrag;
@@ -44,8 +60,7 @@ stage.addEventListener("wheel", event => {
 }, { passive: false });
 const kNearer = 1.5;
 const kStageKeys = { "+": () => zoomTo(zoom * kNearer), "-": () => zoomTo(zoom / kNearer), w: showWhole };
-for (const [id, key] of [["nearer", "+"], ["farther", "-"], ["whole", "w"]])
-  part(id).addEventListener("click", kStageKeys[key]);
+listenToButtons({ nearer: kStageKeys["+"], farther: kStageKeys["-"], whole: showWhole });
 addEventListener("resize", () => { if (showsWhole) showWhole(); });
 // Keys are for the picture again once a button was pressed with a pointer.
 addEventListener("click", event => {

@@ -14,6 +14,7 @@
 #include "io/picture/picture_file.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
+#include "job/picture/same_size.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -104,13 +105,9 @@ class JoinJob {
     for (std::size_t f = 0; f < files_.size(); ++f)
       if (files_[f].path == path) return f;
     JoinedFile file{path, open_counted(path, options_.shared, context_), {}};
-    if (!files_.empty()) {
-      const RasterShape &mine = file.picture.shape(), &first = files_.front().picture.shape();
-      if (mine.width != first.width || mine.height != first.height)
-        throw InputError("is " + mine.size_text() + ", and " + files_.front().path.string() +
-                             " is " + first.size_text(),
-                         "give planes of one size", path.string());
-    }
+    if (!files_.empty())
+      require_same_size(path, file.picture.shape(), "and " + files_.front().path.string() + " is",
+                        files_.front().picture.shape(), "give planes of one size");
     files_.push_back(std::move(file));
     return files_.size() - 1;
   }

@@ -4,8 +4,8 @@
 #include <limits>
 
 #include "core/channel/channel_plan.h"
-#include "core/error.h"
 #include "core/pixel/uncounted.h"
+#include "job/picture/same_size.h"
 
 namespace chalcedony {
 namespace {
@@ -45,10 +45,8 @@ std::vector<RegionColors> region_colors(CountedPicture& image, LabelFile& labels
                                         Preview& preview, const SharedOptions& options,
                                         const Context& context) {
   const RasterShape& shape = labels.rows->shape();
-  if (image.shape().width != shape.width || image.shape().height != shape.height)
-    throw InputError(
-        "is " + image.shape().size_text() + ", the regions are of " + shape.size_text(),
-        "give the picture the regions belong to", image.file.path.string());
+  require_same_size(image.file.path, image.shape(), "the regions are of", shape,
+                    "give the picture the regions belong to");
   RegionValues values(channels, regions);
   const ChannelPlan plan(image.file.info, values.channels(), options.hue_floor);
   const auto make_worker = [&] {

@@ -7,7 +7,6 @@
 #include <utility>
 
 #include "core/channel/channel_plan.h"
-#include "core/error.h"
 #include "core/pixel/flags.h"
 #include "core/pixel/label.h"
 #include "core/pixel/side_by_side.h"
@@ -23,6 +22,7 @@
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
+#include "job/picture/same_size.h"
 #include "job/region/clean_labels.h"
 #include "job/run/results.h"
 #include "job/select/cutout.h"
@@ -141,11 +141,8 @@ class MaskJob {
   void open_ground() {
     CountedPicture other =
         open_counted(options_.cutout.picture, of_whole_picture(options_.shared), context_);
-    const RasterShape &mine = info().shape, &its = other.shape();
-    if (its.width != mine.width || its.height != mine.height)
-      throw InputError(
-          "is " + its.size_text() + ", and " + picture_.name() + " is " + mine.size_text(),
-          "bring it to that size with reframe", options_.cutout.picture.string());
+    require_same_size(options_.cutout.picture, other.shape(), "and " + picture_.name() + " is",
+                      info().shape, "bring it to that size with reframe");
     RowSources sources;
     sources.push_back(std::move(picture_.file.rows));
     sources.push_back(std::move(other.file.rows));

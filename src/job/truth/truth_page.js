@@ -50,9 +50,7 @@ function say(name) {
   remember(kept, said);
   go(at + 1);
 }
-part("unknown").addEventListener("click", () => say(""));
-part("back").addEventListener("click", () => go(at - 1));
-part("next").addEventListener("click", () => go(at + 1));
+listenToButtons({ unknown: () => say(""), back: () => go(at - 1), next: () => go(at + 1) });
 part("another").addEventListener("submit", event => {
   event.preventDefault();
   const name = part("name").value.trim();

@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "core/channel/channel_plan.h"
+#include "core/error.h"
 #include "io/file/whole_file.h"
 #include "job/histogram/class_source.h"
 #include "job/picture/inputs.h"
@@ -34,6 +35,8 @@ std::vector<TypedOption> selecting(const SharedOptions& options) {
 }
 
 /// Those that were asked for, or that people look at first, and those that are limited.
+///
+/// Errors    InputError when they are too many
 std::vector<Channel> channels_for(const TuneOptions& options, const PictureInfo& info) {
   std::vector<Channel> channels = options.channels;
   if (channels.empty())
@@ -41,6 +44,10 @@ std::vector<Channel> channels_for(const TuneOptions& options, const PictureInfo&
                                                               : own_channels(info);
   for (const ChannelLimits& one : options.limits)
     if (place_of(one.channel, channels) == channels.size()) channels.push_back(one.channel);
+  if (channels.size() > kMostTuned)
+    throw InputError(
+        "has " + std::to_string(channels.size()) + " channels to set limits of, more than 24",
+        "name those that matter with --channels");
   return channels;
 }
 
@@ -55,10 +62,11 @@ class TuneJob {
   Json do_one(const path& input, const Context& context) const {
     CountedPicture picture = open_counted(input, options_.shared, context);
     const RasterShape shape = picture.shape();
-    const std::vector<Channel> channels = channels_for(options_, picture.file.info);
+    const std::vector<Channel> channels =
+        errors_at(input.string(), [&] { return channels_for(options_, picture.file.info); });
+    const path* const classes_file = classes_ ? &classes_->of(input, *context.ledger) : nullptr;
     std::optional<ClassSource> classes;
-    if (classes_)
-      classes = open_classes(classes_->of(input, *context.ledger), shape, options_.shared);
+    if (classes_file) classes = open_classes(*classes_file, shape, options_.shared);
     const PictureView view = picture_view(picture, classes ? &*classes : nullptr, channels,
                                           options_.view, options_.shared, context);
     TunePageContent content{picture.name(),
@@ -75,7 +83,7 @@ class TuneJob {
               {"every", view.step},       {"counted", view.counted}, {"kinds", view.kinds},
               {"channels", Json::array()}};
     for (const Channel& channel : channels) json["channels"].push_back(channel.name());
-    if (classes_) json["classes_from"] = classes_->of(input).string();
+    if (classes_file) json["classes_from"] = classes_file->string();
     return json;
   }
 

@@ -16,21 +16,22 @@
 
 namespace chalcedony {
 
-/// Pixels along the longest side of a picture on its page.
-inline constexpr std::uint32_t kUsualTuneView = 1000, kLeastTuneView = 100, kMostTuneView = 4000;
-inline constexpr std::size_t kMostTuned = 24;  // channels
+/// The most channels that a page has.
+inline constexpr std::size_t kMostTuned = 24;
 
 struct TuneOptions {
   SharedOptions shared;
   std::vector<Channel> channels;                 // empty: those of hsv, or of the picture
   std::vector<ChannelLimits> limits;             // to begin with
   std::optional<std::filesystem::path> classes;  // class maps, masks or sample files
-  std::uint32_t view = kUsualTuneView;
+  std::uint32_t view = 1000;                     // pixels along the longest side on the page
 };
 
 const std::vector<ResultKind>& tune_results();
 
-/// Errors    InputError when the only picture or its classes cannot be read; OutputError
+/// Errors    InputError when the only picture or its classes cannot be read, or it has more
+/// channels
+///           of its own than a page; OutputError
 Json run_tune(const TuneOptions& options, const Context& context);
 
 }  // namespace chalcedony

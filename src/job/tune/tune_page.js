@@ -101,9 +101,8 @@ function tell() {
   part("state").textContent = percentText(all, counted) + " taken: " + all.toLocaleString("en") + " of " +
     many(counted, "pixel") + (begun.step > 1 ? " seen" : "");
   part("shares").replaceChildren(...begun.classes.map(({ name, color }, i) => {
-    const item = document.createElement("li"), swatch = document.createElement("i");
-    swatch.style.background = color;
-    item.append(swatch, name + " " + percentText(inClass[i + 1], ofClass[i + 1]));
+    const item = document.createElement("li");
+    item.append(swatchOf(color), name + " " + percentText(inClass[i + 1], ofClass[i + 1]));
     item.title = many(inClass[i + 1], "pixel") + " of " + ofClass[i + 1].toLocaleString("en");
     item.hidden = ofClass[i + 1] === 0;  // a class that the picture does not have
     return item;
@@ -132,10 +131,7 @@ function draw() {
     panel.clear.disabled = !state.limits[panel.channel.name];
     paintHistogram(panel);
   }
-  for (const button of document.querySelectorAll("[data-tool]"))
-    button.setAttribute("aria-pressed", button.dataset.tool === tool);
-  stage.dataset.tool = tool;
-  part("hint").textContent = kHints[tool];
+  showTool(tool, kHints[tool]);
   part("undo").disabled = past.length === 0;
   part("show").firstChild.data = kShown[shown];
   tell();
@@ -162,12 +158,11 @@ seen.addEventListener("pointerdown", event => {
   event.preventDefault();
   stage.focus({ preventScroll: true });
   seen.setPointerCapture(event.pointerId);
-  drag = { from: positionAt(event), scroll: [stage.scrollLeft + event.clientX, stage.scrollTop + event.clientY] };
+  drag = { from: positionAt(event), movePicture: heldBy(event) };
 });
 seen.addEventListener("pointermove", event => {
   const at = positionAt(event);
-  if (drag && tool === "move")
-    [stage.scrollLeft, stage.scrollTop] = [drag.scroll[0] - event.clientX, drag.scroll[1] - event.clientY];
+  if (drag && tool === "move") drag.movePicture(event);
   else if (drag && isFar(drag.from, at)) showFrame(drag.from, at);
   markAt(at);
 });
@@ -191,20 +186,16 @@ function setTool(name) {
   tool = name;
   draw();
 }
-for (const button of document.querySelectorAll("[data-tool]"))
-  button.addEventListener("click", () => setTool(button.dataset.tool));
-const kPress = {
-  undo: takeBack,
-  anew: () => change(() => { state = stateBegun(); }),
-  show: () => { shown = (shown + 1) % kShown.length; draw(); },
-};
-for (const [id, press] of Object.entries(kPress)) part(id).addEventListener("click", press);
+function showOtherwise() {
+  shown = (shown + 1) % kShown.length;
+  draw();
+}
+listenToTools(setTool);
+listenToButtons({ undo: takeBack, anew: () => change(() => { state = stateBegun(); }), show: showOtherwise });
 listenToKeys({ l: () => setTool("like"), i: () => setTool("in"), o: () => setTool("out"), v: () => setTool("move"),
-  m: kPress.show, ...kStageKeys }, takeBack);
+  m: showOtherwise, ...kStageKeys }, takeBack);
 part("where").addEventListener("focus", () => part("where").select());
-part("save").addEventListener("click", () => {
-  part("save").href = URL.createObjectURL(new Blob([fileText()], { type: "application/yaml" }));
-});
+saveByLink(fileText, "application/yaml");
 addEventListener("resize", () => panels.forEach(paintHistogram));
 const before = remembered(kept);
 if (before?.limits) state = before;
