@@ -106,6 +106,7 @@ TEST_CASE("a page of tune holds the picture pixel by pixel, or every so many", "
   CHECK(run.exit_code == 0);
   CHECK_THAT(run.out, Catch::StartsWith("patches.png: 40 x 24 pixels, all of them on the page\n") &&
                           Catch::Contains("  960 pixels that count; limits of hsv.h hsv.s hsv.v\n"
+                                          "wrote out/patches.tune.html\n"
                                           "open the page in a browser, set limits, save them, and "
                                           "give the file to mask with --config\n"));
   const std::string page = text_of_file(dir / "out/patches.tune.html");

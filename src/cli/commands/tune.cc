@@ -58,10 +58,10 @@ void print_tune(const Json& summary, std::ostream& out) {
     out << "\n";
     if (p.contains("classes_from")) out << fmt::format("  classes of {}\n", p["classes_from"]);
   }
+  print_outputs(summary, out);
   if (!summary["outputs"].empty())
     out << "open the page in a browser, set limits, save them, and give the file to mask with "
            "--config\n";
-  print_outputs(summary, out);
 }
 
 }  // namespace
