@@ -1,71 +1,53 @@
-// Everything a class map says of the pixels of a Block.
+// Classifies Blocks of a picture by a model.
 #ifndef CHALCEDONY_CORE_LEARN_BLOCK_CLASSIFIER_H_
 #define CHALCEDONY_CORE_LEARN_BLOCK_CLASSIFIER_H_
 
 #include <cstdint>
+#include <memory>
 #include <optional>
-#include <vector>
 
 #include "core/feature/features.h"
 #include "core/learn/classifier.h"
 #include "core/learn/confidence.h"
+#include "core/learn/labeling.h"
+#include "core/learn/remembered_labels.h"
 #include "core/pixel/block.h"
-#include "core/pixel/color_memo.h"
+#include "core/pixel/counting.h"
 
 namespace chalcedony {
 
-/// What was found of pixels; arrays are padded as planes are.
-struct Verdicts {
-  std::vector<Label> labels;            // the number of the class, 0 for none
-  std::vector<std::uint8_t> far;        // 1: beyond what the samples of any class reach
-  std::vector<std::uint8_t> contested;  // 1: several classes would take it
-  std::vector<float> confidence;        // 0-1; of no use unless asked for
-
-  explicit Verdicts(std::size_t pixels)
-      : labels(pixels), far(pixels), contested(pixels), confidence(pixels) {}
-};
-
-/// What was found of 8-bit colors; threads share it.
-class VerdictsByColor {
+/// What the classifier of a model says, with its confidence where that is asked for.
+class BlockClassifier : public BlockLabeler {
  public:
-  explicit VerdictsByColor(bool with_confidence);
+  BlockClassifier(const FeaturePlan& plan, const Classifier& classifier, bool with_confidence);
 
-  /// Looks up the colors of a Block; writes what is known to `verdicts`.
-  void find(const Block& block, std::uint32_t channels, FoundColors& found, Verdicts& verdicts);
-  /// Notes what was found of the unknown colors; `asked` holds them one after the other. The
-  /// confidence is rounded to a 65535th, and written back so.
-  void note(const FoundColors& found, Verdicts& asked);
+  const Verdicts& label(const Block& block) override;
+  std::uint64_t take_clipped() override { return features_.take_clipped(); }
 
  private:
-  ColorMemo notes_;
-  std::optional<NumberByColor<std::uint16_t>> confidences_;
-};
-
-/// Classifies Blocks of one picture. One for each thread.
-class BlockClassifier {
- public:
-  /// `known`: shared by all threads, or null to ask the classifier for every pixel. May be given
-  /// where remembers_colors() says so.
-  BlockClassifier(const FeaturePlan& plan, const Classifier& classifier, bool with_confidence,
-                  VerdictsByColor* known = nullptr);
-
-  /// What is said of the Block's pixels, of those that do not count too; good until the next call.
-  const Verdicts& classify(const Block& block);
-
-  std::uint64_t take_clipped() { return features_.take_clipped(); }
-
- private:
-  void ask(const Block& block, Verdicts& verdicts);
-  void ask_unknown(const Block& block);
-
   const Classifier& classifier_;
   FeatureEvaluator features_;
   std::optional<ConfidenceMeter> meter_;
-  VerdictsByColor* known_;
-  Verdicts verdicts_, asked_;
-  std::uint32_t channels_;  // of a pixel as stored
-  FoundColors found_;
-  PickedPixels picked_;
+  Verdicts verdicts_;
+};
+
+/// The labels that the classifier of a model gives the pixels of one picture.
+class ModelLabeling : public Labeling {
+ public:
+  /// `classifier`: one for `model`. Colors are remembered where that pays.
+  ///
+  /// Errors    InputError as FeaturePlan
+  ModelLabeling(const PictureInfo& info, const Model& model, const Classifier& classifier,
+                bool with_confidence, double hue_floor = 0, Counting counting = count_all());
+
+  std::unique_ptr<BlockLabeler> labeler() override;
+  std::uint32_t halo() const override { return plan_.halo(); }
+
+ private:
+  const Classifier& classifier_;
+  bool with_confidence_;
+  FeaturePlan plan_;
+  std::optional<VerdictsByColor> known_;
 };
 
 /// Whether looking a color up is worth it: the picture's sRGB colors, and nothing else of its

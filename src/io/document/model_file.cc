@@ -206,11 +206,4 @@ Model read_model(const std::filesystem::path& path) {
   return errors_at(path.string(), [&] { return parse_model(text); });
 }
 
-std::vector<LegendEntry> legend_of(const Model& model) {
-  std::vector<LegendEntry> legend;
-  for (const MapClass& c : map_classes(model))
-    legend.push_back({static_cast<unsigned>(legend.size() + 1), c.name, c.color});
-  return legend;
-}
-
 }  // namespace chalcedony

@@ -5,10 +5,8 @@
 #include <filesystem>
 #include <string>
 #include <string_view>
-#include <vector>
 
 #include "core/learn/model.h"
-#include "io/metadata/class_legend.h"
 
 namespace chalcedony {
 
@@ -24,9 +22,6 @@ Model parse_model(std::string_view text);
 
 void write_model(const std::filesystem::path& path, const Model& model);
 Model read_model(const std::filesystem::path& path);
-
-/// The classes of the maps of a model, as they stand in a map's file.
-std::vector<LegendEntry> legend_of(const Model& model);
 
 }  // namespace chalcedony
 

@@ -26,6 +26,13 @@ std::string color_of(const nlohmann::json& entry, unsigned index) {
 
 }  // namespace
 
+std::vector<LegendEntry> legend_of(const std::vector<MapClass>& classes) {
+  std::vector<LegendEntry> legend;
+  for (const MapClass& c : classes)
+    legend.push_back({static_cast<unsigned>(legend.size() + 1), c.name, c.color});
+  return legend;
+}
+
 std::string legend_text(const std::vector<LegendEntry>& legend) {
   auto list = nlohmann::ordered_json::array();
   for (const LegendEntry& entry : legend)

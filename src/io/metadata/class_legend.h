@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/learn/model.h"
 #include "core/pixel/label.h"
 
 namespace chalcedony {
@@ -17,6 +18,9 @@ struct LegendEntry {
 
   friend bool operator==(const LegendEntry&, const LegendEntry&) = default;
 };
+
+/// Classes as they stand in a map's file; the first is number 1.
+std::vector<LegendEntry> legend_of(const std::vector<MapClass>& classes);
 
 /// The keyword of the PNG text chunk.
 inline constexpr std::string_view kLegendKeyword = "chalcedony-classes";

@@ -12,7 +12,7 @@
 #include "core/pixel/label.h"
 #include "core/pixel/row_buffers.h"
 #include "core/pixel/uncounted.h"
-#include "io/document/model_file.h"
+#include "io/metadata/class_legend.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"
 #include "job/map/class_shares.h"
@@ -114,7 +114,7 @@ class MapJob {
       return file;
     };
     if (!files.classes.empty())
-      map_ = open(files.classes, class_map_spec(info().shape, legend_of(model())));
+      map_ = open(files.classes, class_map_spec(info().shape, legend_of(map_classes(model()))));
     if (!files.recolored.empty()) {
       recolored_ = files_.size();
       open(files.recolored,

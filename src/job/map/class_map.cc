@@ -16,7 +16,7 @@
 #include "core/pixel/row_buffers.h"
 #include "core/pixel/uncounted.h"
 #include "figure/map_figure.h"
-#include "io/document/model_file.h"
+#include "io/metadata/class_legend.h"
 #include "io/picture/create_picture.h"
 #include "io/picture/picture_writer.h"
 #include "io/text/csv.h"
@@ -35,6 +35,7 @@ struct ClassBand {
   std::vector<std::uint64_t> counts;  // unclassified first; counted pixels only
   Excluded excluded;
   std::uint64_t clipped = 0;
+  std::uint64_t near_gray = 0;
   std::uint64_t contested = 0;  // counted pixels that several classes would take
   std::uint64_t far = 0;        // counted pixels beyond what the samples of any class reach
   ConfidenceTally confidence;
@@ -65,35 +66,31 @@ struct MapFile {
 
 class ClassMapJob {
  public:
-  ClassMapJob(CountedPicture picture, const Model& model, const Classifier& classifier,
+  ClassMapJob(CountedPicture picture, const std::vector<MapClass>& classes, Labeling& labeling,
               const ClassMapOptions& wanted, const SharedOptions& options, const Context& context,
               Results& results, FigureFormat figures)
-      : classes_(map_classes(model)),
-        classifier_(classifier),
+      : classes_(classes),
+        labeling_(labeling),
         wanted_(wanted),
         options_(options),
         context_(context),
         results_(results),
         picture_(std::move(picture)),
-        note_(note_on_fit(model, info())),
-        plan_(info(), model.features, model.divisors, options.hue_floor, picture_.counting),
         srgb_(info().shown(), channels_of(spaces::kSrgb)),
         preview_(info(), figures != FigureFormat::kNone),
         map_preview_(empty_preview(info().shape, preview_.wanted())),
         format_(figures),
-        colors_(map_colors(model)),
         label_sample_(sample_for_labels(classes_.size())),
         counts_(classes_.size() + 1),
         confidence_(wanted.confidence ? classes_.size() : 0) {
     const RasterShape& size = info().shape;
     if (results.wants(wanted.thing))
-      map_ = open("png", wanted.thing, class_map_spec(size, legend_of(model)));
+      map_ = open("png", wanted.thing, class_map_spec(size, legend_of(classes_)));
     if (wanted.confidence && results.wants("confidence"))
       confidence_picture_ = open("png", "confidence", confidence_spec(size));
     if (wanted.blend > 0 && results.wants("blend")) blend_ = open("png", "blend", blend_spec(size));
     if (wanted.suggest > 0) doubt_.emplace(DoubtTiles(size.width, size.height));
-    if (remembers_colors(info(), model, classifier.is_slow()))
-      by_color_.emplace(measures_confidence());
+    for (const MapClass& one : classes_) colors_.push_back(one.color);
   }
 
   Json run() {
@@ -116,11 +113,9 @@ class ClassMapJob {
   const PictureInfo& info() const { return picture_.file.info; }
   const std::filesystem::path& input() const { return picture_.file.path; }
 
-  bool measures_confidence() const { return wanted_.confidence || doubt_; }
-
   RoadOptions road() const {
     RoadOptions road = road_for(picture_, options_, context_);
-    road.halo = plan_.halo();
+    road.halo = labeling_.halo();
     return road;
   }
 
@@ -129,7 +124,7 @@ class ClassMapJob {
     spec.carried = picture_.file.facts.carried;
     const std::size_t bytes = spec.shape.pixel_bytes();
     const std::size_t band_bytes =
-        rows_per_band(info().shape, plan_.halo()) * info().shape.width * bytes;
+        rows_per_band(info().shape, labeling_.halo()) * info().shape.width * bytes;
     files_.emplace_back(create_picture(results_.path(input(), thing, extension), spec), bytes,
                         bands_under_way(road()), band_bytes);
     return files_.size() - 1;
@@ -141,8 +136,7 @@ class ClassMapJob {
     explicit Worker(ClassMapJob& job)
         : job_(&job),
           reader_(job.info(), job.picture_.counting),
-          classifier_(job.plan_, job.classifier_, job.measures_confidence(),
-                      job.by_color_ ? &*job.by_color_ : nullptr),
+          labeler_(job.labeling_.labeler()),
           srgb_(job.srgb_),
           collector_(job.preview_),
           painter_(job.colors_),
@@ -164,7 +158,8 @@ class ClassMapJob {
       });
       out.counts = tally_.take();
       out.excluded = reader_.take_excluded();
-      out.clipped = classifier_.take_clipped();
+      out.clipped = labeler_->take_clipped();
+      out.near_gray = labeler_->take_near_gray();
       for (std::size_t f = 0; f < samples_.size(); ++f)
         out.rows.push_back(
             job_->files_[f].writer->encode(band.first_row(), band.rows(), std::move(samples_[f])));
@@ -173,7 +168,7 @@ class ClassMapJob {
 
    private:
     void add(const Block& block, std::size_t at, ClassBand& out) {
-      const Verdicts& found = classifier_.classify(block);
+      const Verdicts& found = labeler_->label(block);
       std::copy_n(found.labels.begin(), block.size, labels_.begin());
       clear_uncounted(block, labels_.data());
       const SampleType sample = job_->label_sample_;
@@ -217,7 +212,7 @@ class ClassMapJob {
 
     ClassMapJob* job_;
     BlockReader reader_;
-    BlockClassifier classifier_;
+    std::unique_ptr<BlockLabeler> labeler_;
     ChannelEvaluator srgb_;
     Preview::Collector collector_;
     ClassPainter painter_;
@@ -232,6 +227,7 @@ class ClassMapJob {
     for (std::size_t c = 0; c < counts_.size(); ++c) counts_[c] += band.counts[c];
     excluded_ += band.excluded;
     clipped_ += band.clipped;
+    near_gray_ += band.near_gray;
     contested_ += band.contested;
     far_ += band.far;
     confidence_ += band.confidence;
@@ -304,7 +300,7 @@ class ClassMapJob {
               {"unclassified_percent", percent(counts_[0], counted)},
               {"unit", wanted_.pixel_size.unit},
               {"classes", classes_json(classes_, counts_, counted, wanted_.pixel_size)}};
-    if (!note_.empty()) json["note"] = note_;
+    note_near_gray(json, near_gray_, counted);
     if (wanted_.confidence) {
       const ConfidenceTally::Figures figures = confidence_.of_all();
       json["confidence"] = {{"mean_percent", figures.mean},
@@ -315,16 +311,13 @@ class ClassMapJob {
   }
 
   std::vector<MapClass> classes_;
-  const Classifier& classifier_;
+  Labeling& labeling_;
   const ClassMapOptions& wanted_;
   const SharedOptions& options_;
   const Context& context_;
   Results& results_;
   CountedPicture picture_;
-  std::string note_;
-  FeaturePlan plan_;
   ChannelPlan srgb_;
-  std::optional<VerdictsByColor> by_color_;
   Preview preview_;
   Tallies<ThumbnailSums> map_preview_;
   FigureFormat format_;
@@ -335,6 +328,7 @@ class ClassMapJob {
   std::vector<std::uint64_t> counts_;
   Excluded excluded_;
   std::uint64_t clipped_ = 0;
+  std::uint64_t near_gray_ = 0;
   std::uint64_t contested_ = 0;
   std::uint64_t far_ = 0;
   ConfidenceTally confidence_;
@@ -343,12 +337,26 @@ class ClassMapJob {
 
 }  // namespace
 
+Json write_class_map(CountedPicture picture, const std::vector<MapClass>& classes,
+                     Labeling& labeling, const ClassMapOptions& wanted,
+                     const SharedOptions& options, const Context& context, Results& results,
+                     FigureFormat figures) {
+  return ClassMapJob(std::move(picture), classes, labeling, wanted, options, context, results,
+                     figures)
+      .run();
+}
+
 Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,
                      const ClassMapOptions& wanted, const SharedOptions& options,
                      const Context& context, Results& results, FigureFormat figures) {
-  return ClassMapJob(std::move(picture), model, classifier, wanted, options, context, results,
-                     figures)
-      .run();
+  const std::string note = note_on_fit(model, picture.file.info);
+  ModelLabeling labeling(picture.file.info, model, classifier,
+                         wanted.confidence || wanted.suggest > 0, options.hue_floor,
+                         picture.counting);
+  Json json = write_class_map(std::move(picture), map_classes(model), labeling, wanted, options,
+                              context, results, figures);
+  if (!note.empty()) json["note"] = note;
+  return json;
 }
 
 }  // namespace chalcedony

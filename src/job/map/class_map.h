@@ -4,8 +4,11 @@
 
 #include <cstddef>
 #include <string>
+#include <vector>
 
 #include "core/learn/classifier.h"
+#include "core/learn/labeling.h"
+#include "core/learn/model.h"
 #include "figure/plot/plot.h"
 #include "job/picture/inputs.h"
 #include "job/picture/pixel_size.h"
@@ -25,13 +28,20 @@ struct ClassMapOptions {
   double blend = 0;         // 0-1: how much of the class color a blend holds; 0: no blend
 };
 
-/// Gives each counted pixel its class by `classifier`, which is one for `model`. Writes
-/// <stem>.THING.png, <stem>.TABLE.csv, <stem>.confidence.png and .csv, <stem>.blend.png,
-/// <stem>.suggested.geojson and .csv, and the figures of the map and of what is suggested where
-/// asked for and results named THING, `areas`, `confidence`, `blend`, `suggested` and `figure` are
-/// wanted. Returns the summary of this input.
+/// Gives each counted pixel its class by `labeling`, which is one for the picture; the numbers it
+/// gives are those of `classes`, 1 for the first. Writes <stem>.THING.png, <stem>.TABLE.csv,
+/// <stem>.confidence.png and .csv, <stem>.blend.png, <stem>.suggested.geojson and .csv, and the
+/// figures of the map and of what is suggested where asked for and results named THING, `areas`,
+/// `confidence`, `blend`, `suggested` and `figure` are wanted. Returns the summary of this input.
 ///
 /// Errors    InputError, OutputError; no file is left then
+Json write_class_map(CountedPicture picture, const std::vector<MapClass>& classes,
+                     Labeling& labeling, const ClassMapOptions& wanted,
+                     const SharedOptions& options, const Context& context, Results& results,
+                     FigureFormat figures);
+
+/// The same by `classifier`, which is one for `model`; with a note on how well that fits the
+/// picture where there is one.
 Json write_class_map(CountedPicture picture, const Model& model, const Classifier& classifier,
                      const ClassMapOptions& wanted, const SharedOptions& options,
                      const Context& context, Results& results, FigureFormat figures);

@@ -8,6 +8,7 @@
 #include "core/learn/classifier.h"
 #include "core/learn/confidence.h"
 #include "core/learn/reach.h"
+#include "core/learn/remembered_labels.h"
 #include "core/learn/sample_matrix.h"
 #include "tests/support/trained_models.h"
 
@@ -179,7 +180,9 @@ TEST_CASE("what is remembered of a color is what the classifier says", "[core][l
   const FeaturePlan plan(info, model.features);
   const auto classifier = make_classifier(model);
   VerdictsByColor known(true);
-  BlockClassifier remembering(plan, *classifier, true, &known), plain(plan, *classifier, true);
+  RememberingLabeler remembering(std::make_unique<BlockClassifier>(plan, *classifier, true), known,
+                                 info.shape.channels);
+  BlockClassifier plain(plan, *classifier, true);
   std::mt19937 random(2);
   PlaneBuffer color;
   for (int round = 0; round < 3; ++round) {
@@ -196,8 +199,8 @@ TEST_CASE("what is remembered of a color is what the classifier says", "[core][l
       }
       block.color[c] = color.plane(c);
     }
-    const Verdicts& found = remembering.classify(block);
-    const Verdicts& asked = plain.classify(block);
+    const Verdicts& found = remembering.label(block);
+    const Verdicts& asked = plain.label(block);
     for (std::size_t i = 0; i < block.size; ++i) {
       CHECK(found.labels[i] == asked.labels[i]);
       CHECK(found.far[i] == asked.far[i]);
