@@ -84,6 +84,11 @@ constexpr Row kRows[]{
     {"mask of a hue range, mask only",
      "{program} mask {picture} --where 'hsv.h in 200..260 and hsv.s >= 40' -o {out} --write mask",
      kMask},
+    {"slice by four selections, map only",
+     "{program} slice {picture} --where 'red=hsv.h in 340..20 and hsv.s >= 40' --where 'blue=hsv.h "
+     "in 200..260 and hsv.s >= 40' --where 'dark=lab.l < 25' --where 'pale=lab.l > 80' -o {out} "
+     "--write slices",
+     kMap},
     {"mask of the colors near one, mask only",
      "{program} mask {picture} --where 'near(#a01c2e, 20)' -o {out} --write mask", kMask},
     {"measure, a million regions, one thread", "{program} measure {speckled} --threads 1",

@@ -228,6 +228,7 @@ TEST_CASE("every kind of picture can be selected from", "[cli][every-kind]") {
              "mask PICTURE --auto lab.l --figures none",
              "mask PICTURE --like 0,0,8,8 --by gaussian --figures none",
              "slice PICTURE --channel lab.l --quantiles 3 --figures none",
+             "slice PICTURE --where \"a=hsv.h in 340..20\" --where \"b=near(#b5563a, 12)\"",
              "tune PICTURE --where \"hsv.h in 340..20 and lab.l >= 40\"", "outline PICTURE"});
 }
 

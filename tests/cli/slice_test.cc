@@ -104,11 +104,81 @@ TEST_CASE("slice says where ranges overlap or leave gaps", "[cli][slice]") {
   CHECK_THAT(run.out, Catch::Contains("16.67 % in no slice"));
 }
 
+TEST_CASE("slice makes a class of each selection", "[cli][slice]") {
+  const TempDir dir;
+  write_grays(dir / "g.png");
+  const Words slice{"slice",   "g.png",
+                    "--where", "dark=srgb.r <= 60",
+                    "--where", "pale=srgb.r in 40..210",
+                    "--where", "dark=srgb.r = 250",
+                    "--color", "pale=#ff8800"};
+  const json found = summary_of(run_tool(dir, with(slice, {"-o", "out", "--summary", "json"})));
+  // Grays 0, 50, 100, 150, 200, 250: what several take is of the first, and one name is one class.
+  CHECK(labels_in(dir / "out/g.slices.png") == std::vector<std::uint8_t>{1, 1, 2, 2, 2, 1});
+  const json& picture = found["inputs"][0];
+  CHECK(picture["contested"] == 1);
+  CHECK(picture["unclassified"] == 0);
+  CHECK(picture["classes"][0]["pixels"] == 3);
+  CHECK(picture["classes"][1]["color"] == "#ff8800");
+  CHECK_FALSE(found.contains("channel"));
+  REQUIRE(found["selections"].size() == 3);
+  CHECK(found["selections"][2]["name"] == "dark");
+  CHECK(found["selections"][2]["where"] == "srgb.r = 250");
+  CHECK(found["selections"][2]["color"] == found["selections"][0]["color"]);
+  CHECK(std::filesystem::exists(dir / "out/g.slices.figure.png"));
+  CHECK(lines_of(dir / "out/g.slices.csv").size() == 4);
+  const std::string said = run_tool(dir, slice).out;
+  CHECK_THAT(said, Catch::Contains("g.png: 6 pixels by 3 selections, 0.00 % in none") &&
+                       Catch::Contains("srgb.r <= 60; or srgb.r = 250") &&
+                       Catch::Contains("1 pixel in several of them; each is of the first"));
+  // A channel of its own, and limits that look like a mistake.
+  const auto own = run_tool(dir, {"slice", "g.png", "--let", "twice=srgb.r + srgb.g", "--where",
+                                  "much=twice > 250", "--where", "vivid=hsv.s > 0.5"});
+  CHECK(own.exit_code == 0);
+  CHECK_THAT(own.out, Catch::Contains("much        3 "));
+  CHECK_THAT(own.err, Catch::Contains("'hsv.s > 0.5': hsv.s goes from 0 to 100 %"));
+}
+
+TEST_CASE("what mask takes by a selection is what slice does", "[cli][slice]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  const std::string red = "hsv.h in 340..20 and hsv.s >= 50", pale = "near(#c8c8c0, 20)";
+  summary_of(
+      run_tool(dir, {"slice", "panel-a.png", "--where", "red=" + red, "--where", "pale=" + pale,
+                     "-o", "out", "--write", "slices", "--summary", "json"}));
+  const auto labels = labels_in(dir / "out/panel-a.slices.png");
+  const auto mask = [&](const std::string& where) {
+    REQUIRE(run_tool(dir, {"mask", "panel-a.png", "--where", where, "-o", "out", "--write", "mask"})
+                .exit_code == 0);
+    return labels_in(dir / "out/panel-a.mask.png");
+  };
+  const auto reds = mask(red), pales = mask(pale);
+  REQUIRE(labels.size() == reds.size());
+  std::size_t wrong = 0, taken = 0;
+  for (std::size_t i = 0; i < labels.size(); ++i) {
+    wrong += labels[i] != (reds[i] ? 1 : pales[i] ? 2 : 0);
+    taken += labels[i] > 0;
+  }
+  CHECK(wrong == 0);
+  CHECK(taken > 10000);
+}
+
 TEST_CASE("slice refuses what it cannot slice, and leaves nothing", "[cli][slice]") {
   const TempDir dir;
   write_grays(dir / "g.png");
   const std::vector<std::tuple<std::vector<std::string>, int, const char*>> wrong{
-      {{}, 2, "slice needs --channel"},
+      {{}, 2, "slice needs --channel, or --where with names"},
+      {{"--where", "lab.l < 30"}, 2, "'lab.l < 30' says no name of its class"},
+      {{"--where", "lab.l <= 30"}, 2, "'lab.l <= 30' says no name of its class"},
+      {{"--where", "dark=lab.q <= 30"}, 2, "--where: selection, character 1: expected a channel"},
+      {{"--where", "lab.q <= 30"}, 2, "--where: selection, character 1: expected a channel"},
+      {{"--where", "dark=lab.l < 30", "--cuts", "0,50"},
+       2,
+       "--where and --cuts each say what the classes are; give one of them"},
+      {{"--where", "dark=lab.l < 30", "--color", "drak=#000000"},
+       2,
+       "--color: no class is called 'drak'; did you mean 'dark'?"},
+      {{"--where", "dark=lab.l < 30", "--color", "dark=coal"}, 2, "--color: 'coal'"},
       {{"--channel", "lab.q"}, 2, "--channel: "},
       {{"--channel", "lab.l"}, 2, "takes one of --cuts, --range, --equal and --quantiles"},
       {{"--channel", "lab.l", "--cuts", "3,1"}, 2, "1 does not lie above"},

@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <optional>
 #include <ostream>
 
@@ -13,7 +14,9 @@
 #include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
+#include "core/nearest_name.h"
 #include "core/palette/figure_colors.h"
+#include "core/palette/selection_colors.h"
 #include "core/read_number.h"
 #include "core/split_list.h"
 
@@ -31,6 +34,11 @@ void declare_slice(po::options_description& options) {
   add_repeated_option(
       options, "range", "NAME=A..B",
       "a slice of this name; may be repeated. A hue may run from a higher to a lower value");
+  add_repeated_option(options, "where", "NAME=SELECTION",
+                      "the pixels of a selection as a class of this name, in place of --channel; "
+                      "may be repeated: what several take is of the first");
+  add_repeated_option(options, "color", "NAME=COLOR",
+                      "the color of a class, as CSS; may be repeated");
   add_option<std::string>(options, "equal", "N", "N slices of one width over the usual range");
   add_option<std::string>(options, "quantiles", "N",
                           "N slices of as many pixels each, for each picture");
@@ -79,12 +87,43 @@ std::vector<Slice> equal_slices(const Channel& channel, std::size_t count) {
   return slices_between(channel, ends);
 }
 
-Json do_slice(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+std::vector<SelectedClass> selected_classes(const po::variables_map& given,
+                                            const SharedOptions& shared) {
+  std::vector<SelectedClass> selected;
+  for (const std::string& text : texts_of(given, "where")) {
+    NamedSelection one = named_selection("--where", text, shared);
+    if (one.name.empty())
+      throw UsageError("--where: '" + text + "' says no name of its class",
+                       "write NAME=SELECTION, as in dark=\"lab.l < 30\"");
+    selected.push_back({one.name, "", std::move(one.where)});
+  }
+  return selected;
+}
+
+/// Gives the classes of --color their colors.
+template <class Class>
+void color_classes(const po::variables_map& given, std::vector<Class>& classes) {
+  for (const std::string& text : texts_of(given, "color")) {
+    const auto [name, color] = named_value("--color", text);
+    bool found = false;
+    for (Class& one : classes)
+      if (one.name == name) {
+        one.color = css_color_option("--color", color);
+        found = true;
+      }
+    if (!found) {
+      std::vector<std::string> names;
+      for (const Class& one : classes) names.push_back(one.name);
+      throw UsageError("--color: no class is called '" + name + "'", suggest_name(name, names));
+    }
+  }
+}
+
+void read_slices(const po::variables_map& given, SliceOptions& options) {
   if (!given.count("channel"))
-    throw UsageError("slice needs --channel", "say which values, as in --channel lab.l");
-  SliceOptions options;
-  options.shared = shared;
-  options.channel = channel_option("--channel", given["channel"].as<std::string>(), shared);
+    throw UsageError("slice needs --channel, or --where with names",
+                     "say which values, as in --channel lab.l or --where \"dark=lab.l < 30\"");
+  options.channel = channel_option("--channel", given["channel"].as<std::string>(), options.shared);
   std::size_t ways = 0;
   for (const char* option : {"cuts", "range", "equal", "quantiles"})
     ways += given.count(option) > 0;
@@ -106,10 +145,27 @@ Json do_slice(const po::variables_map& given, const SharedOptions& shared, const
     options.quantiles =
         whole_number("--quantiles", given["quantiles"].as<std::string>(), 1, kMostSlices);
   }
-  if (options.slices.size() > kMostSlices)
-    throw UsageError(
-        fmt::format("there are {} slices, more than {}", options.slices.size(), kMostSlices),
-        "give fewer");
+  color_classes(given, options.slices);
+}
+
+void read_selections(const po::variables_map& given, SliceOptions& options) {
+  for (const char* option : {"channel", "cuts", "range", "equal", "quantiles"})
+    if (given.count(option))
+      throw UsageError(fmt::format("--where and --{} each say what the classes are", option),
+                       "give one of them");
+  options.selected = selected_classes(given, options.shared);
+  color_classes(given, options.selected);
+  give_colors(options.selected);
+}
+
+Json do_slice(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
+  SliceOptions options;
+  options.shared = shared;
+  (given.count("where") ? read_selections : read_slices)(given, options);
+  const std::size_t slices = std::max(options.slices.size(), options.selected.size());
+  if (slices > kMostSlices)
+    throw UsageError(fmt::format("there are {} slices, more than {}", slices, kMostSlices),
+                     "give fewer");
   return run_slice(options, context);
 }
 
@@ -121,8 +177,35 @@ std::string limits_of(const std::string& name, const Json& slices, const char* e
   return fmt::format("{}", fmt::join(limits, ", "));
 }
 
+/// The selections of a class, as it takes what any of them takes.
+std::string selections_of(const std::string& name, const Json& selections) {
+  std::vector<std::string> texts;
+  for (const Json& one : selections)
+    if (one["name"] == name) texts.push_back(one["where"]);
+  return fmt::format("{}", fmt::join(texts, "; or "));
+}
+
+void print_selected(const Json& p, const Json& selections, std::ostream& out) {
+  out << fmt::format("{}: {} by {}, {:.2f} % in none\n", p["file"], plural(p["counted"], "pixel"),
+                     plural(selections.size(), "selection"), p["unclassified_percent"]);
+  print_left_out(p, out);
+  TextTable(p["classes"])
+      .words("class", "name")
+      .counts("pixels", "pixels")
+      .percents("share of counted", "percent")
+      .words("selection", [&](const Json& c) { return selections_of(c["name"], selections); })
+      .print(out);
+  if (p["contested"] > 0)
+    out << fmt::format("  {} in several of them; each is of the first that takes it\n",
+                       plural(p["contested"], "pixel"));
+}
+
 void print_slice(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
+    if (summary.contains("selections")) {
+      print_selected(p, summary["selections"], out);
+      continue;
+    }
     out << fmt::format("{}: {} sliced by {}, {:.2f} % in no slice\n", p["file"],
                        plural(p["counted"], "pixel"), summary["channel"],
                        p["unclassified_percent"]);
@@ -145,16 +228,18 @@ void print_slice(const Json& summary, std::ostream& out) {
 extern const Command kSlice;
 const Command kSlice{
     .name = "slice",
-    .summary = "intervals of one channel as classes",
-    .operands = "INPUT... --channel CHANNEL --cuts A,B,C",
+    .summary = "intervals of one channel, or selections, as classes",
+    .operands = "INPUT... --channel CHANNEL --cuts A,B,C | --where NAME=SELECTION",
     .purpose =
         "Makes a class map of value intervals of one channel: given ones, equal ones, or such that "
         "hold as many pixels each. An interval holds its lower end, and its upper end when it is "
-        "the last. Pixels in no interval have no class.",
+        "the last. Or of selections as mask takes them, each with the name of its class. Pixels in "
+        "none of them have no class.",
     .examples =
         {{"slice panel-a.png --channel lab.l --cuts 0,30,60,100 -o out/", "dark, middle and light"},
-         {"slice panel-a.png --channel hsv.h --range red=340..20 --range blue=200..260 -o out/",
-          "two ranges of hue by name"},
+         {"slice panel-a.png --where \"ruby=hsv.h in 340..20 and hsv.s >= 50\" --where "
+          "\"cobalt=hsv.h in 200..260 and hsv.s >= 40\" --where \"lead=lab.l < 25\" -o out/",
+          "two kinds of glass and the lead, each by a selection"},
          {"slice panel-a.png --channel gray --quantiles 4",
           "quarters of the pixels, from dark to light"}},
     .results = slice_results,

@@ -1,17 +1,18 @@
 #include "core/learn/model.h"
 
-#include <algorithm>
-
 namespace chalcedony {
 
-std::vector<MapClass> map_classes(const Model& model) {
-  std::vector<MapClass> classes;
-  for (const ModelClass& c : model.classes)
-    if (std::none_of(classes.begin(), classes.end(),
-                     [&](const MapClass& known) { return known.name == c.name; }))
-      classes.push_back({c.name, c.color});
-  return classes;
+namespace {
+
+std::vector<MapClass> entries_of(const Model& model) {
+  std::vector<MapClass> entries;
+  for (const ModelClass& c : model.classes) entries.push_back({c.name, c.color});
+  return entries;
 }
+
+}  // namespace
+
+std::vector<MapClass> map_classes(const Model& model) { return map_classes(entries_of(model)); }
 
 std::vector<std::string> map_colors(const Model& model) {
   std::vector<std::string> colors;
@@ -19,16 +20,7 @@ std::vector<std::string> map_colors(const Model& model) {
   return colors;
 }
 
-std::vector<Label> class_numbers(const Model& model) {
-  const std::vector<MapClass> classes = map_classes(model);
-  std::vector<Label> numbers;
-  for (const ModelClass& c : model.classes) {
-    const auto at = std::find_if(classes.begin(), classes.end(),
-                                 [&](const MapClass& one) { return one.name == c.name; });
-    numbers.push_back(static_cast<Label>(at - classes.begin() + 1));
-  }
-  return numbers;
-}
+std::vector<Label> class_numbers(const Model& model) { return class_numbers(entries_of(model)); }
 
 Model scaled(const Model& model) {
   Model out = model;

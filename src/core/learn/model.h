@@ -11,6 +11,7 @@
 #include "core/feature/features.h"
 #include "core/learn/class_samples.h"
 #include "core/learn/class_statistics.h"
+#include "core/learn/map_class.h"
 #include "core/learn/sample_shape.h"
 #include "core/pixel/label.h"
 
@@ -50,14 +51,7 @@ struct Model {
   std::vector<TrainingPicture> trained_on;
 };
 
-/// A class as maps show it.
-struct MapClass {
-  std::string name;
-  std::string color;
-};
-
-/// The classes of the maps of a model, class 1 first: entries of `classes` that bear one name are
-/// one class, in the color of the first.
+/// The classes of the maps of a model, as its entries make them.
 std::vector<MapClass> map_classes(const Model& model);
 
 /// Their colors.

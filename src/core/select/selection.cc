@@ -21,8 +21,8 @@ void decide(const float* __restrict value, std::size_t n, std::uint8_t* __restri
 
 }  // namespace
 
-Selection::Selection(const Expression& expression)
-    : expression_(&expression), truth_(kBlockPixels) {}
+Selection::Selection(const Expression& expression, std::size_t first)
+    : expression_(&expression), first_(first), truth_(kBlockPixels) {}
 
 const std::uint8_t* Selection::select(const Block& block, const ChannelEvaluator& channels) {
   formulas_.release();
@@ -41,14 +41,14 @@ Selection::Truth& Selection::more_truth() {
 const float* Selection::values_of(const Formula& formula, const ChannelEvaluator& channels,
                                   std::size_t n) {
   return formulas_.evaluate(
-      formula, [&](std::size_t place) { return channels.channel(place); }, n);
+      formula, [&](std::size_t place) { return channels.channel(first_ + place); }, n);
 }
 
 void Selection::evaluate(const TestNode& node, const ChannelEvaluator& channels, std::size_t n,
                          Truth& out) {
   using Kind = TestNode::Kind;
   if (node.kind == Kind::kNear) {
-    const ConstPlanes lab = channels.channels(node.first_lab_channel);
+    const ConstPlanes lab = channels.channels(first_ + node.first_lab_channel);
     float* const away = formulas_.room();
     ciede2000_within(node.lab, lab, n, node.distance, away);
     const float most = static_cast<float>(node.distance);

@@ -18,7 +18,8 @@ namespace chalcedony {
 /// decides.
 class Selection {
  public:
-  explicit Selection(const Expression& expression);
+  /// `first`: where the channels of the expression begin in the list that is evaluated.
+  explicit Selection(const Expression& expression, std::size_t first = 0);
 
   /// 1 for every pixel of the Block whose test is true, else 0; counted or not. `channels` holds
   /// the evaluated channels of the expression, in its order. Good until the next call.
@@ -35,6 +36,7 @@ class Selection {
   Truth& more_truth();
 
   const Expression* expression_;
+  std::size_t first_;
   Truth truth_;
   FormulaEvaluator formulas_;
   std::deque<Truth> truths_;  // do not move while more are made

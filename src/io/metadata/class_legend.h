@@ -6,7 +6,7 @@
 #include <string_view>
 #include <vector>
 
-#include "core/learn/model.h"
+#include "core/learn/map_class.h"
 #include "core/pixel/label.h"
 
 namespace chalcedony {

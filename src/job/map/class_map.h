@@ -8,7 +8,7 @@
 
 #include "core/learn/classifier.h"
 #include "core/learn/labeling.h"
-#include "core/learn/model.h"
+#include "core/learn/map_class.h"
 #include "figure/plot/plot.h"
 #include "job/picture/inputs.h"
 #include "job/picture/pixel_size.h"

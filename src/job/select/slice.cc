@@ -40,6 +40,8 @@ std::vector<Slice> quantile_slices(CountedPicture& picture, const SliceOptions& 
 }
 
 void warn_of_faults(const SliceOptions& options, const Context& context) {
+  for (const SelectedClass& one : options.selected) warn_of_limits(one.where, context);
+  if (!options.selected.empty()) return;
   const SliceFaults faults = faults_of(options.channel, options.slices);
   for (const auto& [a, b] : faults.overlaps)
     context.warn("'" + options.slices[a].name + "' and '" + options.slices[b].name +
@@ -59,6 +61,37 @@ Json slices_json(const std::vector<Slice>& slices) {
     list.push_back(
         {{"name", slice.name}, {"color", slice.color}, {"from", slice.low}, {"to", slice.high}});
   return list;
+}
+
+Json selections_json(const std::vector<SelectedClass>& selected) {
+  Json list = Json::array();
+  for (const SelectedClass& one : selected)
+    list.push_back({{"name", one.name}, {"color", one.color}, {"where", one.where.text}});
+  return list;
+}
+
+/// How maps of slices are called.
+const ClassMapOptions kSliceMap{.thing = "slices", .table = "slices"};
+
+Json write_selected(CountedPicture picture, const SliceOptions& options, const Context& context,
+                    Results& results, FigureFormat figures) {
+  SelectionLabeling labeling(picture.file.info, options.selected, options.shared.hue_floor);
+  return write_class_map(std::move(picture), map_classes(options.selected), labeling, kSliceMap,
+                         options.shared, context, results, figures);
+}
+
+Json write_slices(CountedPicture picture, const SliceOptions& options, const Context& context,
+                  Results& results, FigureFormat figures) {
+  std::vector<Slice> slices = options.slices;
+  if (options.quantiles > 0) {
+    keep_rows(picture);
+    slices = quantile_slices(picture, options, context);
+  }
+  Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
+                              *make_slicer(options.channel, slices), kSliceMap, options.shared,
+                              context, results, figures);
+  json["slices"] = slices_json(slices);
+  return json;
 }
 
 }  // namespace
@@ -105,20 +138,15 @@ Json run_slice(const SliceOptions& options, const Context& context) {
   const FigureFormats figures = figure_formats(results, options.shared, context);
   warn_of_faults(options, context);
   Json summary = summary_frame("slice");
-  summary["channel"] = options.channel.name();
+  const bool by_selections = !options.selected.empty();
+  if (by_selections)
+    summary["selections"] = selections_json(options.selected);
+  else
+    summary["channel"] = options.channel.name();
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    CountedPicture picture = open_counted(input, options.shared, its_context);
-    std::vector<Slice> slices = options.slices;
-    if (options.quantiles > 0) {
-      keep_rows(picture);
-      slices = quantile_slices(picture, options, its_context);
-    }
-    Json json = write_class_map(std::move(picture), slice_model(options.channel, slices),
-                                *make_slicer(options.channel, slices),
-                                {.thing = "slices", .table = "slices"}, options.shared, its_context,
-                                results, figures.of_each);
-    json["slices"] = slices_json(slices);
-    return json;
+    return (by_selections ? write_selected : write_slices)(
+        open_counted(input, options.shared, its_context), options, its_context, results,
+        figures.of_each);
   };
   for_each_input(options.shared, context, summary, do_one);
   end_with_report(summary, figures.of_all, report_sliced, results, context);

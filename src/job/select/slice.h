@@ -1,4 +1,4 @@
-// `slice`: intervals of one channel as classes.
+// `slice`: intervals of one channel, or selections, as classes.
 #ifndef CHALCEDONY_JOB_SELECT_SLICE_H_
 #define CHALCEDONY_JOB_SELECT_SLICE_H_
 
@@ -7,6 +7,7 @@
 
 #include "core/channel/channel.h"
 #include "core/color/css_color.h"
+#include "core/select/selected_classes.h"
 #include "core/select/slices.h"
 #include "figure/plot/plot.h"
 #include "job/run/context.h"
@@ -18,6 +19,7 @@ namespace chalcedony {
 
 struct SliceOptions {
   SharedOptions shared;
+  std::vector<SelectedClass> selected;  // these, or of the channel:
   Channel channel;
   std::vector<Slice> slices;  // given ones; else:
   std::size_t quantiles = 0;  // so many, of as many pixels each; of each input its own
