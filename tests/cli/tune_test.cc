@@ -66,10 +66,10 @@ const type = (name, end, text) => {
 const isTaken = (x, y) => taken[kindOf[y * size.width + x]] === 1;
 const count = () => taken.reduce((sum, is, k) => sum + is * weights[k], 0);
 found.taken = [];
-const note = () => found.taken.push([selectionText(state.limits, channels), count()]);
+const note = () => found.taken.push([selectionText(current().limits, channels), count()]);
 )";
   return found_on_page(dir, page, hands + work + R"(
-found.selection = selectionText(state.limits, channels);
+found.selection = selectionText(current().limits, channels);
 found.file = fileText();)",
                        size);
 }
@@ -108,7 +108,8 @@ TEST_CASE("a page of tune holds the picture pixel by pixel, or every so many", "
                           Catch::Contains("  960 pixels that count; limits of hsv.h hsv.s hsv.v\n"
                                           "wrote out/patches.tune.html\n"
                                           "open the page in a browser, set limits, save them, and "
-                                          "give the file to mask with --config\n"));
+                                          "give the file to mask, or of several\nclasses to "
+                                          "slice, with --config\n"));
   const std::string page = text_of_file(dir / "out/patches.tune.html");
   CHECK(run_tool(dir, {"tune", "patches.png", "-o", "one", "--threads", "1"}).exit_code == 0);
   CHECK(text_of_file(dir / "one/patches.tune.html") == page);
@@ -133,7 +134,7 @@ TEST_CASE("a page of tune holds each pixel with its color, its values and its cl
               .exit_code == 0);
   const std::filesystem::path page = dir / "out/patches.tune.html";
   const std::vector<std::uint8_t> kinds = bytes_on(page, "kinds"), rgb = bytes_on(page, "rgb"),
-                                  classes = bytes_on(page, "classes"),
+                                  classes = bytes_on(page, "class-of"),
                                   values = bytes_on(page, "values"),
                                   picture = bytes_in(dir / "patches.png");
   REQUIRE(kinds.size() == 3 * labels.size());
@@ -185,6 +186,12 @@ TEST_CASE("tune refuses what it cannot begin with, and leaves nothing", "[cli][t
   refused({"--where", "hsv.s >= 5 and hsv.s >= 9"}, 2,
           "--where: 'hsv.s >= 9' limits hsv.s once more; give each end of a channel once");
   refused({"--where", "hsv.q >= 5"}, 2, "hsv.q");
+  refused({"--where", "red=hsv.s >= 50", "--where", "hsv.s <= 5"}, 2,
+          "--where: 'hsv.s <= 5' says no name of its class; write NAME=SELECTION");
+  refused({"--where", "red=hsv.s >= 50", "--where", "red=hsv.s <= 5"}, 2,
+          "--where: 'red' has limits already; give each class limits once");
+  refused({"--where", "red=hsv.s >= 50", "--color", "rde=#a00000"}, 2,
+          "--color: no class is called 'rde'; did you mean 'red'?");
   refused({"--channels", "hsv,hsl,lab,luv,oklab,oklch,srgb,hsi,gray"}, 2,
           "tune takes 24 channels at most");
   refused({"--view", "99"}, 2, "--view: '99' is not a whole number from 100 to 4000");
@@ -216,7 +223,7 @@ TEST_CASE("what a page of tune takes is what mask takes", "[cli][tune][browser]"
   // Ends that are values of pixels, whole numbers that many pixels have, and such that few have.
   const json found = found_on_tune(dir, dir / "out/patches.tune.html", R"(
 const of = name => channels.find(channel => channel.name === name);
-const try_ = limits => { state.limits = limits; draw(); note(); };
+const try_ = limits => { current().limits = limits; draw(); note(); };
 try_({});
 try_({ "hsv.h": [340, 20] });
 try_({ "hsv.h": [200, 260], "hsv.s": [null, 80] });
@@ -283,7 +290,7 @@ TEST_CASE("limits follow what is pointed at, dragged and typed", "[cli][tune][br
   const std::filesystem::path page = dir / "out/patches.tune.html";
   const json found = found_on_tune(dir, page, R"(
 const shares = () => [...part("shares").children].filter(one => !one.hidden).map(one => one.textContent);
-found.begun = selectionText(state.limits, channels);
+found.begun = selectionText(current().limits, channels);
 over([2, 2], [18, 18]);
 found.like = [shares(), isTaken(30, 5), isTaken(30, 22)];
 note();
@@ -309,17 +316,17 @@ note();
 slide("hsv.s", 60, 70);
 note();
 slide("hsv.s", 40, 45);
-found.slid = { ...state.limits };
+found.slid = { ...current().limits };
 slide("hsv.h", 330, 350);
 slide("hsv.h", 350, 10);
-found.hue = state.limits["hsv.h"];
+found.hue = current().limits["hsv.h"];
 found.wrong = [type("hsv.s", "low", "abc"), type("hsv.s", "low", "90"), type("hsv.h", "high", "361")];
 type("hsv.s", "low", "12,5");
 type("hsv.s", "high", "");
 type("hsv.h", "low", "");
 note();
 panels[2].clear.click();
-found.cleared = selectionText(state.limits, channels);
+found.cleared = selectionText(current().limits, channels);
 press("z", { ctrlKey: true });
 type("hsv.v", "low", "33");
 part("undo").click();
@@ -370,4 +377,124 @@ found.command = part("command").textContent;
   std::filesystem::rename(page, dir / "out/before.html");
   REQUIRE(run_tool(dir, kTune).exit_code == 0);
   CHECK(found_on_tune(dir, page, "")["selection"] == "");
+}
+
+TEST_CASE("classes of a page of tune are those of slice", "[cli][tune][slice][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  write_patches(dir);
+  REQUIRE(run_tool(dir, with(kTune, {"--where", "red=hsv.h in 300..40 and hsv.s >= 30", "--where",
+                                     "bright=hsv.v >= 60", "--color", "bright=#ffee00", "--let",
+                                     "warmth=lab.a + lab.b"}))
+              .exit_code == 0);
+  const std::filesystem::path page = dir / "out/patches.tune.html";
+  const json found = found_on_tune(dir, page, R"(
+const named = (text, id) => {
+  part("name").value = text;
+  part("name").dispatchEvent(new Event("input"));
+  part("another").requestSubmit(part(id));
+};
+const buttons = () => [...part("classes").children].map(one => one.textContent);
+found.begun = [buttons(), part("state").textContent];
+press("2");
+found.second = [current().name, part("state").textContent];
+named("blue", "add");
+found.empty = [buttons()[2], part("up").disabled];
+over([22, 2], [38, 18]);
+part("up").click();
+found.order = state.classes.map(one => one.name);
+named("gray", "add");
+named("x=y", "add");
+found.refused = part("name").validationMessage;
+part("name").value = "";
+type("hsv.s", "high", "10");
+named("grays", "rename");
+named("red", "rename");
+found.twice = part("hint").textContent;
+named("to be removed", "add");
+part("remove").click();
+press("z", { ctrlKey: true });
+part("remove").click();
+part("color").value = "#123456";
+part("color").dispatchEvent(new Event("change"));
+for (let i = 0; i < 4; ++i) press("m");
+found.shown = part("show").textContent;
+found.labels = [...kindOf].map(kind => labels[kind]);
+const at = ([x, y]) => "#" + [0, 8, 16].map(shift => (pixels[y * size.width + x] >> shift & 255).toString(16).padStart(2, "0")).join("");
+found.colors = [[5, 5], [30, 10], [1, 22]].map(at);
+found.own = state.classes.map(colorOfClass);
+found.saved = part("save").download;
+found.command = part("command").textContent;
+found.told = part("where").value;
+)");
+  INFO(found.dump(1));
+  CHECK(found["begun"][0][0].get<std::string>().substr(0, 4) == "red ");
+  CHECK_THAT(found["begun"][1].get<std::string>(), Catch::Contains(" in no class"));
+  CHECK(found["second"][0] == "bright");
+  CHECK_THAT(found["second"][1].get<std::string>(), Catch::Contains("that classes before it take"));
+  CHECK(found["empty"] == json({"blue3", false}));
+  CHECK(found["order"] == json({"red", "blue", "bright"}));
+  CHECK(found["refused"] == "a name without =");
+  CHECK(found["twice"] == "There is a class red already.");
+  CHECK_THAT(found["shown"].get<std::string>(), Catch::StartsWith("Class map"));
+  CHECK(found["saved"] == "patches.slices.yaml");
+  CHECK(found["own"][2] == "#ffee00");
+  CHECK(found["own"][3] == "#123456");
+  for (std::size_t i = 0; i < 2; ++i) CHECK(found["colors"][i] == found["own"][i]);
+  CHECK(found["colors"][2] == "#123456");
+  CHECK_THAT(found["command"].get<std::string>(),
+             Catch::StartsWith("chalcedony slice patches.png --let \"warmth=lab.a + lab.b\" "
+                               "--where \"red=hsv.h in 300..40 and hsv.s >= 30\" --where \"blue="));
+  CHECK_THAT(found["told"].get<std::string>(), Catch::EndsWith("\ngrays=hsv.s <= 10"));
+  // What is saved makes the same map, in the same colors.
+  put_text(dir / "patches.slices.yaml", found["file"].get<std::string>());
+  const json sliced =
+      summary_of(run_tool(dir, {"slice", "patches.png", "--config", "patches.slices.yaml", "-o",
+                                "out", "--summary", "json"}));
+  CHECK(json(labels_in(dir / "out/patches.slices.png")) == found["labels"]);
+  REQUIRE(sliced["selections"].size() == 4);
+  for (std::size_t c = 0; c < 4; ++c) CHECK(sliced["selections"][c]["color"] == found["own"][c]);
+  // And the page goes on from it.
+  REQUIRE(run_tool(dir, {"tune", "patches.png", "--config", "patches.slices.yaml", "-o", "next"})
+              .exit_code == 0);
+  const json next = found_on_tune(dir, dir / "next/patches.tune.html", R"(
+found.labels = [...kindOf].map(kind => labels[kind]);
+)",
+                                  "390,800");
+  CHECK(next["labels"] == found["labels"]);
+  CHECK(next["file"] == found["file"]);
+  CHECK(next["wider"] <= 0);
+}
+
+TEST_CASE("limits on a page of tune become a class when they are named", "[cli][tune][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  write_patches(dir);
+  REQUIRE(run_tool(dir, with(kTune, {"--where", "hsv.s >= 30"})).exit_code == 0);
+  const json found = found_on_tune(dir, dir / "out/patches.tune.html", R"(
+found.alone = [part("classes").hidden, part("remove").hidden, part("file").textContent];
+for (let i = 0; i < 4; ++i) press("m");
+found.round = part("show").textContent;
+part("name").value = "it's \"$HOME\"";
+part("another").requestSubmit(part("add"));
+found.command = part("command").textContent;
+found.named = [part("classes").hidden, part("file").textContent, part("where").value];
+part("remove").click();
+found.removed = [part("classes").hidden, part("command").parentElement.hidden];
+press("z", { ctrlKey: true });
+part("name").value = "other";
+part("another").requestSubmit(part("add"));
+)");
+  CHECK(found["alone"] == json({true, true, "patches.mask.yaml"}));
+  CHECK_THAT(found["round"].get<std::string>(), Catch::StartsWith("Rest dimmed"));
+  CHECK(found["named"] == json({false, "patches.slices.yaml", "it's \"$HOME\"=hsv.s >= 30"}));
+  CHECK_THAT(found["command"].get<std::string>(),
+             Catch::EndsWith("--where \"it's \\\"\\$HOME\\\"=hsv.s >= 30\" -o out/"));
+  CHECK(found["removed"] == json({true, true}));
+  // A class without limits is not saved.
+  put_text(dir / "patches.slices.yaml", found["file"].get<std::string>());
+  const json sliced = summary_of(run_tool(
+      dir, {"slice", "patches.png", "--config", "patches.slices.yaml", "--summary", "json"}));
+  REQUIRE(sliced["selections"].size() == 1);
+  CHECK(sliced["selections"][0]["name"] == "it's \"$HOME\"");
 }

@@ -8,13 +8,13 @@
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/options/selected_class_options.h"
 #include "cli/text/channel_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/shares_text.h"
 #include "cli/text/text_table.h"
 #include "core/error.h"
-#include "core/nearest_name.h"
 #include "core/palette/figure_colors.h"
 #include "core/palette/selection_colors.h"
 #include "core/read_number.h"
@@ -87,38 +87,6 @@ std::vector<Slice> equal_slices(const Channel& channel, std::size_t count) {
   return slices_between(channel, ends);
 }
 
-std::vector<SelectedClass> selected_classes(const po::variables_map& given,
-                                            const SharedOptions& shared) {
-  std::vector<SelectedClass> selected;
-  for (const std::string& text : texts_of(given, "where")) {
-    NamedSelection one = named_selection("--where", text, shared);
-    if (one.name.empty())
-      throw UsageError("--where: '" + text + "' says no name of its class",
-                       "write NAME=SELECTION, as in dark=\"lab.l < 30\"");
-    selected.push_back({one.name, "", std::move(one.where)});
-  }
-  return selected;
-}
-
-/// Gives the classes of --color their colors.
-template <class Class>
-void color_classes(const po::variables_map& given, std::vector<Class>& classes) {
-  for (const std::string& text : texts_of(given, "color")) {
-    const auto [name, color] = named_value("--color", text);
-    bool found = false;
-    for (Class& one : classes)
-      if (one.name == name) {
-        one.color = css_color_option("--color", color);
-        found = true;
-      }
-    if (!found) {
-      std::vector<std::string> names;
-      for (const Class& one : classes) names.push_back(one.name);
-      throw UsageError("--color: no class is called '" + name + "'", suggest_name(name, names));
-    }
-  }
-}
-
 void read_slices(const po::variables_map& given, SliceOptions& options) {
   if (!given.count("channel"))
     throw UsageError("slice needs --channel, or --where with names",
@@ -153,7 +121,8 @@ void read_selections(const po::variables_map& given, SliceOptions& options) {
     if (given.count(option))
       throw UsageError(fmt::format("--where and --{} each say what the classes are", option),
                        "give one of them");
-  options.selected = selected_classes(given, options.shared);
+  options.selected = selections_of_where(given, options.shared);
+  for (const SelectedClass& one : options.selected) require_name(one);
   color_classes(given, options.selected);
   give_colors(options.selected);
 }

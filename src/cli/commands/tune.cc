@@ -3,14 +3,16 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <ostream>
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/options/selected_class_options.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/text_table.h"
-#include "core/select/expression.h"
+#include "core/error.h"
 
 namespace chalcedony::cli {
 namespace {
@@ -19,8 +21,11 @@ void declare_tune(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
                           "channels or whole spaces to set limits of, 24 at most (default hsv; of "
                           "a picture without color its own)");
-  add_option<std::string>(options, "where", "SELECTION",
-                          "limits to begin with: intervals, >= and <= of channels joined by and");
+  add_repeated_option(options, "where", "[NAME=]SELECTION",
+                      "limits to begin with: intervals, >= and <= of channels joined by and; of "
+                      "several classes each with its name");
+  add_repeated_option(options, "color", "NAME=COLOR",
+                      "the color of a class; may be repeated (default: the mean of what it takes)");
   add_option<std::string>(options, "classes", "FILE|FOLDER",
                           "a class map, a mask or GeoJSON samples: the page tells how much of each "
                           "class is taken; of several inputs a folder of these, or a pattern as "
@@ -30,16 +35,26 @@ void declare_tune(po::options_description& options) {
                           "of larger pictures every second, third and so on (default 1000)");
 }
 
+std::vector<TunedClass> classes_begun(const po::variables_map& given, const SharedOptions& shared) {
+  std::vector<TunedClass> begun;
+  for (const SelectedClass& one : selections_of_where(given, shared)) {
+    const auto is_same = [&](const TunedClass& other) { return other.name == one.name; };
+    if (std::any_of(begun.begin(), begun.end(), is_same))
+      throw UsageError("--where: '" + one.name + "' has limits already",
+                       "give each class limits once, or name what else it takes otherwise");
+    begun.push_back({one.name, "", read_option("--where", [&] { return limits_of(one.where); })});
+  }
+  color_classes(given, begun);
+  return begun;
+}
+
 Json do_tune(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   TuneOptions options;
   options.shared = shared;
   options.channels = channels_or_space(given, "channels", shared, "");
   if (options.channels.size() > kMostTuned)
     throw UsageError("tune takes 24 channels at most", "name those that matter with --channels");
-  if (given.count("where"))
-    options.limits = read_option("--where", [&] {
-      return limits_of(parse_expression(given["where"].as<std::string>(), shared.names));
-    });
+  options.begun = classes_begun(given, shared);
   options.classes = file_for_each(given, "classes", shared);
   options.view = view_option(given, options.view);
   return run_tune(options, context);
@@ -60,8 +75,8 @@ void print_tune(const Json& summary, std::ostream& out) {
   }
   print_outputs(summary, out);
   if (!summary["outputs"].empty())
-    out << "open the page in a browser, set limits, save them, and give the file to mask with "
-           "--config\n";
+    out << "open the page in a browser, set limits, save them, and give the file to mask, or of "
+           "several\nclasses to slice, with --config\n";
 }
 
 }  // namespace
@@ -76,14 +91,15 @@ const Command kTune{
         "are dragged in the histograms or typed, and follow what you point at in the picture: take "
         "what is like this, take this in, leave this out. The picture and the histograms show what "
         "is taken as you go, with the share of each class. The selection it shows and saves is one "
-        "for mask, which takes the same pixels.",
+        "for mask, which takes the same pixels. Limits of several classes, each with a name, are a "
+        "class map: that of slice by the file it saves.",
     .examples = {{"tune panel-a.png -o out/", "limits of hue, saturation and value"},
                  {"tune panel-a.png --where \"hsv.h in 340..20 and hsv.s >= 50\" --classes "
                   "panel-a.samples.geojson -o out/",
                   "from a selection on, with how much of each glass it takes"},
-                 {"tune panel-a.png panel-b.png --channels lab,warmth --let \"warmth=lab.a + "
-                  "lab.b\" -o out/",
-                  "a page each for two panels, also by a channel of your own"}},
+                 {"tune panel-a.png panel-b.png --where \"ruby=hsv.h in 340..20 and hsv.s >= 50\" "
+                  "--where \"cobalt=hsv.h in 200..260 and hsv.s >= 40\" -o out/",
+                  "two classes of a map, on a page each for two panels"}},
     .results = tune_results,
     .declare = declare_tune,
     .run = do_tune,

@@ -170,22 +170,6 @@ std::pair<std::string, std::string> named_value(const std::string& option,
   return {text.substr(0, at), text.substr(at + 1)};
 }
 
-NamedSelection named_selection(const std::string& option, const std::string& text,
-                               const SharedOptions& shared) {
-  const std::size_t at = text.find('=');
-  // The = of <= and >= names nothing.
-  const bool has_name = at != std::string::npos && at > 0 && at + 1 < text.size() &&
-                        std::string_view("<>!").find(text[at - 1]) == std::string_view::npos;
-  return read_option(option, [&]() -> NamedSelection {
-    try {
-      return {"", parse_expression(text, shared.names)};
-    } catch (const UsageError&) {
-      if (!has_name) throw;
-    }
-    return {text.substr(0, at), parse_expression(text.substr(at + 1), shared.names)};
-  });
-}
-
 std::string one_of(const std::string& option, const std::string& text,
                    const std::vector<std::string>& known) {
   if (std::find(known.begin(), known.end(), text) == known.end())

@@ -15,7 +15,6 @@
 #include "core/error.h"
 #include "core/learn/feature_scaling.h"
 #include "core/pixel/raster.h"
-#include "core/select/expression.h"
 #include "job/picture/pixel_size.h"
 
 namespace chalcedony::cli {
@@ -130,18 +129,6 @@ double number_in(const std::string& option, const std::string& text, const Numbe
 ///
 /// Errors    UsageError that names the option
 std::pair<std::string, std::string> named_value(const std::string& option, const std::string& text);
-
-/// A selection and what it is called; without a name that is empty.
-struct NamedSelection {
-  std::string name;
-  Expression where;
-};
-
-/// SELECTION or NAME=SELECTION: what is no selection as a whole is one behind its first =.
-///
-/// Errors    UsageError that names the option
-NamedSelection named_selection(const std::string& option, const std::string& text,
-                               const SharedOptions& shared);
 
 /// One of `known`.
 ///

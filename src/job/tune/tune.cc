@@ -42,8 +42,10 @@ std::vector<Channel> channels_for(const TuneOptions& options, const PictureInfo&
   if (channels.empty())
     channels = info.has_color() && info.color_channels() == 3 ? channels_of(spaces::kHsv)
                                                               : own_channels(info);
-  for (const ChannelLimits& one : options.limits)
-    if (place_of(one.channel, channels) == channels.size()) channels.push_back(one.channel);
+  for (const TunedClass& one : options.begun)
+    for (const ChannelLimits& limited : one.limits)
+      if (place_of(limited.channel, channels) == channels.size())
+        channels.push_back(limited.channel);
   if (channels.size() > kMostTuned)
     throw InputError(
         "has " + std::to_string(channels.size()) + " channels to set limits of, more than 24",
@@ -71,9 +73,9 @@ class TuneJob {
                                           options_.view, options_.shared, context);
     TunePageContent content{picture.name(),
                             input.string(),
-                            input.stem().string() + ".mask.yaml",
+                            input.stem().string(),
                             channels,
-                            options_.limits,
+                            options_.begun,
                             {},
                             selecting(options_.shared)};
     if (classes) content.classes = std::move(classes->classes);
@@ -99,7 +101,8 @@ const std::vector<ResultKind>& tune_results() {
   static const std::vector<ResultKind> kinds{
       {"page",
        "<stem>.tune.html: a page for a browser on which limits of channels are set; it saves "
-       "<stem>.mask.yaml, which mask takes with --config"}};
+       "<stem>.mask.yaml, which mask takes with --config, or of classes <stem>.slices.yaml, which "
+       "slice takes so"}};
   return kinds;
 }
 

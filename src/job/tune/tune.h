@@ -6,6 +6,7 @@
 #include <cstdint>
 #include <filesystem>
 #include <optional>
+#include <string>
 #include <vector>
 
 #include "core/channel/channel.h"
@@ -19,10 +20,17 @@ namespace chalcedony {
 /// The most channels that a page has.
 inline constexpr std::size_t kMostTuned = 24;
 
+/// What limits take, as a class of a map; one that stands alone may have no name.
+struct TunedClass {
+  std::string name;
+  std::string color;  // CSS hexadecimal; empty: the mean of what it takes
+  std::vector<ChannelLimits> limits;
+};
+
 struct TuneOptions {
   SharedOptions shared;
   std::vector<Channel> channels;                 // empty: those of hsv, or of the picture
-  std::vector<ChannelLimits> limits;             // to begin with
+  std::vector<TunedClass> begun;                 // to go on from
   std::optional<std::filesystem::path> classes;  // class maps, masks or sample files
   std::uint32_t view = 1000;                     // pixels along the longest side on the page
 };

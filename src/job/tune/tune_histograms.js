@@ -21,7 +21,7 @@ const panels = channels.map(channel => {
 function typeEnd(channel, which, input) {
   const text = input.value.trim().replace(",", "."), value = text === "" ? null : Number(text);
   const isWrong = Number.isNaN(value) || (channel.hue && value !== null && (value < 0 || value > 360));
-  const limits = (state.limits[channel.name] ?? [null, null]).slice();
+  const limits = (current().limits[channel.name] ?? [null, null]).slice();
   limits[which] = value;
   if (channel.hue && value !== null) limits[1 - which] ??= [0, 360][1 - which];
   if (channel.hue && value === null) limits[1 - which] = null;
@@ -58,7 +58,7 @@ function paintHistogram({ channel, canvas }) {
     if (its[i] > 0) pen.fillRect(i * bar, high - tall(its[i]), bar - 0.5, high);
   }
   paintClasses(pen, channel, wide, high, color("--sheet"));
-  const limits = state.limits[channel.name];
+  const limits = current().limits[channel.name];
   if (limits) paintEnds(pen, channel, limits, wide, high, color("--accent"));
   if (marked === null || Number.isNaN(channel.values[marked])) return;
   pen.fillStyle = color("--ink");
@@ -97,7 +97,7 @@ const kGrip = 9;  // screen pixels
 function dragged({ channel, canvas }, event) {
   const frame = canvas.getBoundingClientRect(), perPixel = (channel.high - channel.low) / frame.width;
   const valueAt = ({ clientX }) => Math.min(Math.max(channel.low + (clientX - frame.left) * perPixel, channel.low), channel.high);
-  const start = valueAt(event), limits = state.limits[channel.name], before = JSON.stringify(state);
+  const start = valueAt(event), limits = current().limits[channel.name], before = JSON.stringify(state);
   const ends = limits && limits.map((end, i) => end ?? [channel.low, channel.high][i]);
   const away = ends && ends.map(end => Math.abs(end - start) / perPixel);
   const nearest = ends && (away[0] <= away[1] ? 0 : 1);

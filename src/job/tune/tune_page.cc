@@ -56,9 +56,17 @@ Json limits_json(const std::vector<ChannelLimits>& limits) {
   return json;
 }
 
+Json tuned_json(const std::vector<TunedClass>& classes) {
+  Json json = Json::array();
+  for (const TunedClass& one : classes)
+    json.push_back({{"name", one.name}, {"color", one.color}, {"limits", limits_json(one.limits)}});
+  if (json.empty()) json.push_back({{"name", ""}, {"color", ""}, {"limits", Json::object()}});
+  return json;
+}
+
 /// The command that selects, but for its selection and folder.
-std::string command_text(const TunePageContent& content) {
-  std::vector<std::string> words{"mask", content.typed};
+std::string command_text(const std::string& command, const TunePageContent& content) {
+  std::vector<std::string> words{command, content.typed};
   for (const TypedOption& option : content.options)
     for (const std::string& value : option.values) {
       words.push_back("--" + option.name);
@@ -68,14 +76,15 @@ std::string command_text(const TunePageContent& content) {
 }
 
 std::string begun_json(const TunePageContent& content, const PictureView& view) {
-  Json json{{"file", content.saved},
-            {"command", command_text(content)},
+  Json json{{"stem", content.stem},
+            {"mask", command_text("mask", content)},
+            {"slice", command_text("slice", content)},
             {"step", view.step},
             {"width", view.width},
             {"height", view.height},
             {"kinds", view.kinds},
             {"channels", channels_json(content.channels)},
-            {"limits", limits_json(content.limits)},
+            {"tuned", tuned_json(content.begun)},
             {"classes", Json::array()},
             {"options", Json::array()}};
   for (const CountedClass& one : content.classes)
@@ -89,7 +98,6 @@ std::string begun_json(const TunePageContent& content, const PictureView& view) 
 
 std::string tune_page(const TunePageContent& content, const PictureView& view) {
   const std::string body = filled(kTuneBody, {{"picture", escaped_html(content.picture)},
-                                              {"saved", escaped_html(content.saved)},
                                               {"values", numbers_text(view.values)},
                                               {"rgb", numbers_text(view.rgb)},
                                               {"classes", numbers_text(view.classes)},

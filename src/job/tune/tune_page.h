@@ -10,22 +10,24 @@
 #include "job/histogram/class_source.h"
 #include "job/run/context.h"
 #include "job/tune/picture_view.h"
+#include "job/tune/tune.h"
 
 namespace chalcedony {
 
 struct TunePageContent {
   std::string picture;  // what it is called
   std::string typed;    // and as an input of a command
-  std::string saved;    // the file that the page saves
+  std::string stem;     // of the file that the page saves
   std::vector<Channel> channels;
-  std::vector<ChannelLimits> limits;  // to begin with
+  std::vector<TunedClass> begun;  // to go on from; none: one without a name or limits
   std::vector<CountedClass> classes;
-  std::vector<TypedOption> options;  // that mask needs to select the same
+  std::vector<TypedOption> options;  // that mask and slice need to select the same
 };
 
 /// The picture and a histogram of each channel, whose limits are dragged or typed, or follow from
-/// what is pointed at in the picture; the pixels and the share of each class that they take; and
-/// the selection, as mask takes it. What was set is remembered where the browser can.
+/// what is pointed at in the picture, of one selection or of several classes; the pixels and the
+/// share of each of `classes` that they take; and the selections, as mask and slice take them. What
+/// was set is remembered where the browser can.
 std::string tune_page(const TunePageContent& content, const PictureView& view);
 
 }  // namespace chalcedony

@@ -7,21 +7,14 @@ const kHints = {
   out: "Click what is taken and should not be, or drag over it: the end moves that loses least else.",
   move: "Drag to move the picture.",
 };
-const kept = "chalcedony tune " + begun.file + " " + fingerprint(part("begun").textContent + part("kinds").textContent);
+const kept = "chalcedony tune " + begun.stem + " " + fingerprint(part("begun").textContent + part("kinds").textContent);
 
 let state = stateBegun();
 let tool = "like", shown = 0, taken = null, marked = null, drag = null;
 
-// A hue has both ends.
-function stateBegun() {
-  const limits = structuredClone(begun.limits);
-  for (const { name, hue } of channels)
-    if (hue && limits[name]) limits[name] = limits[name].map((end, i) => end ?? [0, 360][i]);
-  return { limits };
-}
 function setLimits(channel, limits) {
-  if (!limits || (limits[0] === null && limits[1] === null)) delete state.limits[channel.name];
-  else state.limits[channel.name] = limits;
+  if (!limits || (limits[0] === null && limits[1] === null)) delete current().limits[channel.name];
+  else current().limits[channel.name] = limits;
 }
 
 // What is pointed at: how many pixels of each kind.
@@ -40,11 +33,11 @@ const kDone = {
   },
   in: counts => {
     for (const channel of channels) {
-      if (!state.limits[channel.name]) continue;
+      if (!current().limits[channel.name]) continue;
       const values = valuesToTakeIn(counts, channel);
       if (!values) return channel.name + " has no value there, so a limit of it leaves that out.";
       for (const value of values) {
-        const limits = state.limits[channel.name];
+        const limits = current().limits[channel.name];
         if (limits) setLimits(channel, widenedOrAll(limitsWith(value, limits, channel), limits));
       }
     }
@@ -57,7 +50,7 @@ const kDone = {
       some ||= taken[kind] === 1;
     }
     if (!some) return "Nothing of it is taken.";
-    const cuts = channels.flatMap(channel => cutsOf(channel, state.limits[channel.name], isOut, taken, weights)
+    const cuts = channels.flatMap(channel => cutsOf(channel, current().limits[channel.name], isOut, taken, weights)
       .map(cut => ({ channel, ...cut })));
     if (cuts.length === 0) return "No limit of these channels parts it from what is taken.";
     const best = cuts.reduce((a, b) => (b.lost < a.lost ? b : a));
@@ -97,9 +90,9 @@ function tell() {
     ofClass[classOf[k]] += weights[k];
     if (taken[k]) inClass[classOf[k]] += weights[k];
   }
-  const all = inClass.reduce((a, b) => a + b);
-  part("state").textContent = percentText(all, counted) + " taken: " + all.toLocaleString("en") + " of " +
-    many(counted, "pixel") + (begun.step > 1 ? " seen" : "");
+  const counts = pixelsOfLabels();
+  part("state").textContent = takenText(counts);
+  tellClasses(counts);
   part("shares").replaceChildren(...begun.classes.map(({ name, color }, i) => {
     const item = document.createElement("li");
     item.append(swatchOf(color), name + " " + percentText(inClass[i + 1], ofClass[i + 1]));
@@ -107,28 +100,38 @@ function tell() {
     item.hidden = ofClass[i + 1] === 0;  // a class that the picture does not have
     return item;
   }));
-  const text = selectionText(state.limits, channels);
-  part("where").value = text || "No limit is set yet, so all is taken.";
-  part("command").textContent = begun.command + ' --where "' + text + '" -o out/';
-  part("command").parentElement.hidden = !text;
+  part("of").hidden = begun.classes.length === 0;
+  const texts = selectionTexts();
+  part("where").value = texts.join("\n") || "No limit is set yet, so all is taken.";
+  part("where").rows = Math.min(Math.max(texts.length, 2), 8);
+  part("save").download = part("file").textContent = fileName();
+  part("command").textContent = commandText();
+  part("command").parentElement.hidden = texts.length === 0;
 }
-function fileText() {
-  const lines = begun.options.map(({ name, values: its }) => name + ": " + JSON.stringify(its.length === 1 ? its[0] : its) + "\n");
-  return "# chalcedony mask PICTURE... --config " + begun.file + " -o FOLDER\n" +
-    "where: " + JSON.stringify(selectionText(state.limits, channels)) + "\n" + lines.join("");
+// What the current class takes, and of classes what is left.
+function takenText(counts) {
+  const all = taken.reduce((sum, is, k) => sum + is * weights[k], 0);
+  if (!isMap())
+    return percentText(all, counted) + " taken: " + all.toLocaleString("en") + " of " + many(counted, "pixel") +
+      (begun.step > 1 ? " seen" : "");
+  const before = pixelsTakenBefore();
+  return current().name + ": " + percentText(all, counted) + " taken" +
+    (before ? ", less " + percentText(before, counted) + " that classes before it take" : "") +
+    "; " + percentText(counts[0], counted) + " in no class";
 }
 function draw() {
-  taken = takenBy(state.limits, channels, begun.kinds);
+  findTaken();
+  if (!isMap() && !kPaint[shown]) shown = 0;
   paintPicture();
   for (const panel of panels) {
-    const limits = state.limits[panel.channel.name] ?? [null, null];
+    const limits = current().limits[panel.channel.name] ?? [null, null];
     for (const [i, input] of [panel.low, panel.high].entries())
       if (input !== document.activeElement || input.value !== "") {
         input.value = limits[i] === null ? "" : numberText(limits[i]);
         input.placeholder = numberText([panel.channel.low, panel.channel.high][i]);
         input.setCustomValidity("");
       }
-    panel.clear.disabled = !state.limits[panel.channel.name];
+    panel.clear.disabled = !current().limits[panel.channel.name];
     paintHistogram(panel);
   }
   showTool(tool, kHints[tool]);
@@ -187,17 +190,18 @@ function setTool(name) {
   draw();
 }
 function showOtherwise() {
-  shown = (shown + 1) % kShown.length;
+  shown = (shown + 1) % (isMap() ? kShown : kPaint).length;
   draw();
 }
 listenToTools(setTool);
-listenToButtons({ undo: takeBack, anew: () => change(() => { state = stateBegun(); }), show: showOtherwise });
+listenToButtons({ undo: takeBack, anew: () => change(() => { state = stateBegun(); }), show: showOtherwise, remove: removeClass, up: moveClassUp });
 listenToKeys({ l: () => setTool("like"), i: () => setTool("in"), o: () => setTool("out"), v: () => setTool("move"),
-  m: showOtherwise, ...kStageKeys }, takeBack);
+  m: showOtherwise, ...kStageKeys }, takeBack,
+  key => isMap() && state.classes[key - 1] && (() => chooseClass(key - 1)) || undefined);
 part("where").addEventListener("focus", () => part("where").select());
 saveByLink(fileText, "application/yaml");
 addEventListener("resize", () => panels.forEach(paintHistogram));
 const before = remembered(kept);
-if (before?.limits) state = before;
+if (before?.classes) state = before;
 draw();
 showWhole();

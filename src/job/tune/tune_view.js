@@ -6,7 +6,7 @@
 const begun = JSON.parse(part("begun").textContent);
 const size = { width: begun.width, height: begun.height };
 const kBins = 120;  // of a histogram
-const kShown = ["Rest dimmed", "Taken alone", "As a mask", "Picture"];
+const kShown = ["Rest dimmed", "Taken alone", "As a mask", "Picture", "Class map"];  // the last one of classes
 const kNoKind = 0xffffff;
 
 function bytesOf(id) {
@@ -14,7 +14,7 @@ function bytesOf(id) {
   for (let i = 0; i < bytes.length; ++i) bytes[i] = text.charCodeAt(i);
   return bytes;
 }
-const values = new Float32Array(bytesOf("values").buffer), rgb = bytesOf("rgb"), classOf = bytesOf("classes");
+const values = new Float32Array(bytesOf("values").buffer), rgb = bytesOf("rgb"), classOf = bytesOf("class-of");
 const kindOf = (bytes => Uint32Array.from({ length: bytes.length / 3 },
   (_, i) => bytes[3 * i] | bytes[3 * i + 1] << 8 | bytes[3 * i + 2] << 16))(bytesOf("kinds"));
 const weights = new Uint32Array(begun.kinds);
@@ -62,8 +62,15 @@ function dimmed(kind) {
 // What is shown of a kind that is taken, and of one that is not.
 const kPaint = [[colorOf, dimmed], [colorOf, () => 0], [() => opaque(255, 255, 255), () => opaque(0, 0, 0)], [colorOf, colorOf]];
 function paintPicture() {
-  const [isIn, isOut] = kPaint[shown], colors = new Uint32Array(begun.kinds);
-  for (let k = 0; k < begun.kinds; ++k) colors[k] = taken[k] ? isIn(k) : isOut(k);
+  const colors = new Uint32Array(begun.kinds);
+  if (kPaint[shown]) {
+    const [isIn, isOut] = kPaint[shown];
+    for (let k = 0; k < begun.kinds; ++k) colors[k] = taken[k] ? isIn(k) : isOut(k);
+  } else {
+    const ofClass = state.classes.map(one => parseInt((colorOfClass(one) || "#808080").slice(1), 16))
+      .map(code => opaque(code >> 16, code >> 8 & 255, code & 255));
+    for (let k = 0; k < begun.kinds; ++k) colors[k] = labels[k] ? ofClass[labels[k] - 1] : dimmed(k);
+  }
   for (let i = 0; i < pixels.length; ++i) pixels[i] = kindOf[i] === kNoKind ? 0 : colors[kindOf[i]];
   paper.putImageData(image, 0, 0);
 }

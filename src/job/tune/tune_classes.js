@@ -1,0 +1,145 @@
+// The classes of a page of tune. Each takes what lies within its limits, and their map gives a pixel to
+// the first that takes it. One that stands alone may have no name: then it is a selection.
+//
+// state is { classes: [{ name, color, limits }], now }, where `now` is the place of the class whose limits
+// are set. A color that is empty is the mean of what the class takes.
+
+const kMostClasses = 64;
+const current = () => state.classes[state.now];
+const isMap = () => current().name !== "";
+let takens = [];  // of each class, for each kind: 1 where it takes it
+let labels = null;  // of each kind, the number of the first class that takes it; 0 for none
+let known = new Map();  // what limits take, by their text, so that it is found once
+
+function stateBegun() {
+  const classes = structuredClone(begun.tuned);
+  // A hue has both ends.
+  for (const { limits } of classes)
+    for (const { name, hue } of channels)
+      if (hue && limits[name]) limits[name] = limits[name].map((end, i) => end ?? [0, 360][i]);
+  return { classes, now: 0 };
+}
+// A class without limits takes all where it is shown alone, and nothing in the map.
+function hasLimits({ limits }) {
+  return Object.keys(limits).length > 0;
+}
+function findTaken() {
+  const texts = state.classes.map(({ limits }) => JSON.stringify(limits));
+  known = new Map(texts.map((text, i) => [text, known.get(text) ?? takenBy(state.classes[i].limits, channels, begun.kinds)]));
+  takens = texts.map(text => known.get(text));
+  taken = takens[state.now];
+  labels = new Uint8Array(begun.kinds);
+  for (let c = state.classes.length - 1; c >= 0; --c)
+    if (hasLimits(state.classes[c]))
+      for (let k = 0; k < begun.kinds; ++k) if (takens[c][k]) labels[k] = c + 1;
+}
+// The pixels of each label, 0 first.
+function pixelsOfLabels() {
+  const counts = new Float64Array(state.classes.length + 1);
+  for (let k = 0; k < begun.kinds; ++k) counts[labels[k]] += weights[k];
+  return counts;
+}
+// How many pixels the current class would take, were there none before it.
+function pixelsTakenBefore() {
+  let count = 0;
+  for (let k = 0; k < begun.kinds; ++k) if (taken[k] && labels[k] !== 0 && labels[k] <= state.now) count += weights[k];
+  return count;
+}
+function colorOfClass(one) {
+  const its = takens[state.classes.indexOf(one)], sums = [0, 0, 0];
+  if (one.color || !hasLimits(one)) return one.color;
+  let all = 0;
+  for (let k = 0; k < begun.kinds; ++k)
+    if (its[k]) {
+      all += weights[k];
+      for (let c = 0; c < 3; ++c) sums[c] += weights[k] * rgb[3 * k + c];
+    }
+  return all === 0 ? "" : "#" + sums.map(sum => Math.round(sum / all).toString(16).padStart(2, "0")).join("");
+}
+
+// What is done to them. The first name is that of the limits there are.
+function chooseClass(place) {
+  state.now = place;
+  remember(kept, state);
+  draw();
+}
+function addClass(name) {
+  const same = state.classes.findIndex(one => one.name === name);
+  if (same >= 0) return chooseClass(same);
+  if (state.classes.length === kMostClasses) return;
+  change(() => {
+    if (!isMap()) current().name = name;
+    else state.now = state.classes.push({ name, color: "", limits: {} }) - 1;
+  });
+}
+function renameClass(name) {
+  if (state.classes.some(one => one.name === name)) part("hint").textContent = "There is a class " + name + " already.";
+  else change(() => { current().name = name; });
+}
+function removeClass() {
+  change(() => {
+    state.classes.splice(state.now, 1);
+    if (state.classes.length === 0) state.classes.push({ name: "", color: "", limits: {} });
+    state.now = Math.min(state.now, state.classes.length - 1);
+  });
+}
+// Before the class that takes things first now.
+function moveClassUp() {
+  if (state.now === 0) return;
+  change(() => {
+    const [one] = state.classes.splice(state.now, 1);
+    state.classes.splice(--state.now, 0, one);
+  });
+}
+
+// The list of them, and the fields that name and color them.
+function tellClasses(counts) {
+  part("classes").hidden = !isMap();
+  listClasses(state.classes.map(one => ({ ...one, color: colorOfClass(one) })), ({ name }) => name === current().name,
+    ({ name }) => chooseClass(state.classes.findIndex(one => one.name === name)),
+    ({ name }) => {
+      const place = state.classes.findIndex(one => one.name === name);
+      return hasLimits(state.classes[place]) ? " " + percentText(counts[place + 1], counted) : "";
+    });
+  part("name").placeholder = isMap() ? "name" : "name it, for a class map";
+  for (const id of ["rename", "remove", "up", "color"]) part(id).hidden = !isMap();
+  part("up").disabled = state.now === 0;
+  part("color").value = colorOfClass(current()) || "#808080";
+}
+part("another").addEventListener("submit", event => {
+  event.preventDefault();
+  const name = part("name").value.trim();
+  part("name").setCustomValidity(name.includes("=") ? "a name without =" : "");
+  if (!part("name").reportValidity() || !name) return;
+  if (event.submitter?.id === "rename") renameClass(name);
+  else addClass(name);
+  part("name").value = "";
+});
+part("name").addEventListener("input", () => part("name").setCustomValidity(""));
+part("color").addEventListener("change", () => change(() => { current().color = part("color").value; }));
+
+// What is saved, and typed in its stead.
+function selectionTexts() {
+  return state.classes.filter(hasLimits).map(one => (isMap() ? one.name + "=" : "") + selectionText(one.limits, channels));
+}
+// For a shell.
+function quoted(text) {
+  return '"' + text.replace(/[\\"$`]/g, "\\$&") + '"';
+}
+function commandText() {
+  return begun[isMap() ? "slice" : "mask"] + selectionTexts().map(text => " --where " + quoted(text)).join("") + " -o out/";
+}
+function fileName() {
+  return begun.stem + (isMap() ? ".slices.yaml" : ".mask.yaml");
+}
+// Of several values a list. JSON is YAML too.
+function optionLine(name, itsValues) {
+  return name + ": " + JSON.stringify(itsValues.length === 1 ? itsValues[0] : itsValues) + "\n";
+}
+function fileText() {
+  const colors = state.classes.filter(hasLimits).map(one => [one.name, colorOfClass(one)]).filter(([, color]) => color);
+  return "# chalcedony " + (isMap() ? "slice" : "mask") + " PICTURE... --config " + fileName() + " -o FOLDER\n" +
+    optionLine("where", selectionTexts()) +
+    (isMap() && colors.length > 0 ? optionLine("color", colors.map(pair => pair.join("="))) : "") +
+    begun.options.map(({ name, values: its }) => optionLine(name, its)).join("");
+}
