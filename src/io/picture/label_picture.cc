@@ -4,12 +4,15 @@
 
 #include <algorithm>
 #include <cstddef>
+#include <utility>
 
 #include "core/error.h"
 #include "core/palette/figure_colors.h"
 
 namespace chalcedony {
 namespace {
+
+constexpr Label kMaskOn = 255;
 
 LabelGrid read_grid(LabelFile& file) {
   const RasterShape shape = file.rows->shape();
@@ -20,12 +23,29 @@ LabelGrid read_grid(LabelFile& file) {
   return grid;
 }
 
-}  // namespace
-
 bool says_mask(const LabelFile& file, const std::vector<Label>& labels) {
   // An empty mask and an empty map are the same thing.
   return file.legend_from == LegendFrom::kNumbers &&
-         (labels.empty() || (labels.size() == 1 && labels[0] == 255));
+         (labels.empty() || (labels.size() == 1 && labels[0] == kMaskOn));
+}
+
+std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
+                                       const std::vector<Label>& labels) {
+  for (const Label label : labels)
+    if (std::none_of(classes.begin(), classes.end(),
+                     [&](const LegendEntry& e) { return e.index == label; }))
+      classes.push_back(
+          {label, "class " + std::to_string(label), css_hex(class_color(label - 1u))});
+  std::sort(classes.begin(), classes.end(),
+            [](const LegendEntry& a, const LegendEntry& b) { return a.index < b.index; });
+  return classes;
+}
+
+}  // namespace
+
+FoundClasses classes_found(const LabelFile& file, const std::vector<Label>& labels) {
+  if (says_mask(file, labels)) return {true, {{kMaskOn, std::string(kSelected), "#ffffff"}}};
+  return {false, named_classes(file.classes, labels)};
 }
 
 bool holds_labels(PictureFile& picture) {
@@ -43,34 +63,19 @@ bool holds_labels(PictureFile& picture) {
   return mask;
 }
 
-std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
-                                       const std::vector<Label>& labels) {
-  for (const Label label : labels)
-    if (std::none_of(classes.begin(), classes.end(),
-                     [&](const LegendEntry& e) { return e.index == label; }))
-      classes.push_back(
-          {label, "class " + std::to_string(label), css_hex(class_color(label - 1u))});
-  std::sort(classes.begin(), classes.end(),
-            [](const LegendEntry& a, const LegendEntry& b) { return a.index < b.index; });
-  return classes;
-}
-
 LabelPicture read_label_picture(const std::filesystem::path& path, std::uint64_t max_pixels) {
   LabelFile file = open_labels(path, max_pixels);
   return read_label_picture(file);
 }
 
 LabelPicture read_label_picture(LabelFile& file) {
-  LabelPicture picture{file.path, false, read_grid(file), file.classes, file.carried};
-  const auto labels = labels_in(picture.grid);
-  picture.is_mask = says_mask(file, labels);
-  if (picture.is_mask) {
-    for (Label& label : picture.grid.labels) label = label ? 1 : 0;
-    picture.classes = {{1, std::string(kSelected), "#ffffff"}};
-  } else {
-    picture.classes = named_classes(picture.classes, labels);
+  LabelGrid grid = read_grid(file);
+  FoundClasses found = classes_found(file, labels_in(grid));
+  if (found.is_mask) {
+    for (Label& label : grid.labels) label = label ? 1 : 0;
+    found.classes[0].index = 1;
   }
-  return picture;
+  return {file.path, found.is_mask, std::move(grid), std::move(found.classes), file.carried};
 }
 
 void write_label_picture(const std::filesystem::path& path, const LabelPicture& picture) {

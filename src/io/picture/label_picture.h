@@ -25,19 +25,22 @@ struct LabelPicture {
 /// What the one class of a mask is called.
 inline constexpr std::string_view kSelected = "selected";
 
-/// Whether a picture of labels that holds these numbers is a mask: gray without a list of classes,
-/// and nothing but 0 and 255 in it.
-bool says_mask(const LabelFile& file, const std::vector<Label>& labels);
+/// What the numbers of a picture of labels are.
+struct FoundClasses {
+  bool is_mask = false;
+  std::vector<LegendEntry> classes;  // of a mask one: kSelected, number 255, white
+};
+
+/// Of a file that holds these numbers, 0 aside: a mask when it lists no classes and holds nothing
+/// but 255, or nothing; else the classes it lists, and for numbers that it does not list `class N`
+/// in a color of ours.
+FoundClasses classes_found(const LabelFile& file, const std::vector<Label>& labels);
 
 /// Whether a picture's numbers are labels, not colors: it lists classes, or it is a mask (8-bit
 /// gray, all 0 or 255). A gray picture is read until another number comes, and rewound.
 ///
 /// Errors    what its rows throw
 bool holds_labels(PictureFile& picture);
-
-/// The classes of a file and, for numbers it has no class for, `class N` in a color of ours.
-std::vector<LegendEntry> named_classes(std::vector<LegendEntry> classes,
-                                       const std::vector<Label>& labels);
 
 /// Reads a mask (gray without a list of classes, all 0 or 255) or a class map from where it stands.
 ///

@@ -19,8 +19,6 @@
 namespace chalcedony {
 namespace {
 
-constexpr Label kOn = 255;  // of a mask
-
 /// What one thread counts.
 struct TimedTally {
   LabelCounts counted;
@@ -99,12 +97,13 @@ void TimedMaps::name_classes(const std::vector<LabelTotal>& totals) {
   std::vector<bool> masks;
   for (std::size_t map = 0; map < size(); ++map) {
     const std::vector<Label> found = labels_of(totals, map);
-    if (!found.empty()) check_listed(maps_[map], found.back());
-    // An empty one is what the others are.
-    masks.push_back(!found.empty() && says_mask(maps_[map], found));
-    std::vector<LegendEntry>& classes = maps_[map].classes;
-    classes = masks[map] ? std::vector<LegendEntry>{{kOn, std::string(kSelected), kSelectedColor}}
-                         : named_classes(classes, found);
+    masks.push_back(false);
+    if (found.empty()) continue;  // it is what the others are
+    check_listed(maps_[map], found.back());
+    FoundClasses told = classes_found(maps_[map], found);
+    masks[map] = told.is_mask;
+    for (LegendEntry& entry : told.classes) entry.color = color_on_paper(told.is_mask, entry.color);
+    maps_[map].classes = std::move(told.classes);
   }
   name_of_none_ =
       std::count(masks.begin(), masks.end(), true) > 0 ? "not selected" : "unclassified";

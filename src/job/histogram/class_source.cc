@@ -59,15 +59,12 @@ std::vector<Label> labels_found(LabelFile& file) {
 ClassSource of_labels(const std::filesystem::path& path, std::uint64_t max_pixels) {
   LabelFile file = open_labels(path, max_pixels);
   ClassSource source{{}, nullptr, std::vector<std::uint8_t>(kLabels)};
-  const std::vector<Label> found =
-      file.legend_from == LegendFrom::kNumbers ? labels_found(file) : std::vector<Label>{};
-  if (file.legend_from == LegendFrom::kNumbers && says_mask(file, found)) {
-    add_class(source, 255, {std::string(kSelected), kSelectedColor}, path);
-    add_class(source, 0, {"the rest", "#a0a4a8"}, path);
-  } else {
-    for (const LegendEntry& entry : named_classes(file.classes, found))
-      add_class(source, static_cast<Label>(entry.index), {entry.name, entry.color}, path);
-  }
+  const FoundClasses found = classes_found(
+      file, file.legend_from == LegendFrom::kNumbers ? labels_found(file) : std::vector<Label>{});
+  for (const LegendEntry& entry : found.classes)
+    add_class(source, static_cast<Label>(entry.index),
+              {entry.name, color_on_paper(found.is_mask, entry.color)}, path);
+  if (found.is_mask) add_class(source, 0, {"the rest", "#a0a4a8"}, path);
   source.rows = std::move(file.rows);
   return source;
 }

@@ -83,15 +83,11 @@ class MeasureJob {
     region_of_part_ = meter.region_of_part();
     std::vector<Label> labels;
     for (const ClassSizes& sizes : found_.sizes) labels.push_back(sizes.label);
-    found_.is_mask = says_mask(file_, labels);
+    const FoundClasses told = classes_found(file_, labels);
+    found_.is_mask = told.is_mask;
     found_.names.resize(kLabels);
     found_.class_colors.resize(kLabels);
-    if (found_.is_mask) {
-      found_.names[255] = kSelected;
-      found_.class_colors[255] = "#ffffff";
-      return;
-    }
-    for (const LegendEntry& entry : named_classes(file_.classes, labels)) {
+    for (const LegendEntry& entry : told.classes) {
       found_.names[entry.index] = entry.name;
       found_.class_colors[entry.index] = entry.color;
     }

@@ -60,11 +60,12 @@ std::vector<Stratum> strata_of(CountedMap& pixels, const LabelFile& map) {
   for (std::size_t label = 1; label < kLabels; ++label)
     if (counts[label] > 0) found.push_back(static_cast<Label>(label));
   if (!found.empty()) check_listed(map, found.back());
-  if (!found.empty() && says_mask(map, found))
+  const FoundClasses told = classes_found(map, found);
+  if (!found.empty() && told.is_mask)
     throw InputError("is a mask, which has one class only", "give a class map", map.path.string());
   std::vector<Stratum> strata;
-  for (const LegendEntry& entry : named_classes(map.classes, found))
-    strata.push_back({entry, counts[entry.index]});
+  if (!told.is_mask)
+    for (const LegendEntry& entry : told.classes) strata.push_back({entry, counts[entry.index]});
   strata.push_back({{0, "unclassified", kUnclassifiedColor}, counts[0]});
   return strata;
 }
