@@ -71,6 +71,52 @@ TEST_CASE("the interval of a class takes what it is said to take", "[cli][apart]
   }
 }
 
+TEST_CASE("intervals of classes are those of a map by slice", "[cli][apart][slice]") {
+  const TempDir dir;
+  write_three(dir);
+  const Words own{"--let", "warmth=lab.a + lab.b", "--channels", "warmth,lab.l,hsv.h"};
+  const Outcome said =
+      run_tool(dir, with({"apart", "p.png", "--classes", "p.classes.png", "-o", "out"}, own));
+  CHECK_THAT(said.out, Catch::EndsWith("give out/p.apart.yaml to slice with --config for a class "
+                                       "map, or to tune to see and change it\n"));
+  std::vector<json> classes = apart_of(dir, own)["classes"];
+  std::stable_sort(classes.begin(), classes.end(), [](const json& a, const json& b) {
+    return a["best"]["others_percent"] < b["best"]["others_percent"];
+  });
+  const json sliced = summary_of(run_tool(
+      dir, {"slice", "p.png", "--config", "out/p.apart.yaml", "-o", "out", "--summary", "json"}));
+  REQUIRE(sliced["selections"].size() == 3);
+  for (std::size_t c = 0; c < 3; ++c) {
+    CHECK(sliced["selections"][c]["name"] == classes[c]["name"]);
+    CHECK(sliced["selections"][c]["where"] == classes[c]["best"]["where"]);
+    CHECK(sliced["selections"][c]["color"] == classes[c]["color"]);
+  }
+  // By names, the map is right where a class has an interval of its own.
+  const json judged = summary_of(run_tool(
+      dir, {"assess", "out/p.slices.png", "--reference", "p.classes.png", "--summary", "json"}));
+  CHECK(judged["inputs"][0]["overall"].get<double>() > 0.9);
+  CHECK(run_tool(dir, {"tune", "p.png", "--config", "out/p.apart.yaml", "-o", "out"}).exit_code ==
+        0);
+}
+
+TEST_CASE("classes that no interval tells apart are in no file of selections", "[cli][apart]") {
+  const TempDir dir;
+  write_rgb(dir / "p.png", 4, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9, 9});
+  write_labels(dir / "p.classes.png", 4, {1, 2, 1, 2},
+               {{1, "a=b", "#b04030"}, {2, "c", "#408040"}});
+  REQUIRE(run_tool(dir, {"apart", "p.png", "--classes", "p.classes.png", "-o", "out"}).exit_code ==
+          0);
+  CHECK_FALSE(std::filesystem::exists(dir / "out/p.apart.yaml"));
+  // The = of a name would end it.
+  write_rgb(dir / "p.png", 4, 1, {9, 9, 9, 99, 99, 99, 9, 9, 9, 99, 99, 99});
+  REQUIRE(run_tool(dir, {"apart", "p.png", "--classes", "p.classes.png", "-o", "out"}).exit_code ==
+          0);
+  const json sliced = summary_of(
+      run_tool(dir, {"slice", "p.png", "--config", "out/p.apart.yaml", "--summary", "json"}));
+  CHECK(sliced["selections"][0]["name"] == "a-b");
+  CHECK(sliced["inputs"][0]["unclassified"] == 0);
+}
+
 TEST_CASE("tables of classes apart hold every class, pair and bin", "[cli][apart]") {
   const TempDir dir;
   write_three(dir);

@@ -78,6 +78,34 @@ TEST_CASE("peaks are tabled with what their selections take", "[cli][peaks]") {
               "--peaks: '0' is not a whole number from 1");
 }
 
+TEST_CASE("peaks of one histogram are classes of a map by slice", "[cli][peaks][slice]") {
+  const TempDir dir;
+  copy_demo(dir, "panel-a.png");
+  const Words peaks{"histogram", "panel-a.png", "--joint", "hsv.h,hsv.s", "--peaks",
+                    "4",         "-o",          "out",     "--figures",   "none"};
+  const Outcome said = run_tool(dir, peaks);
+  CHECK_THAT(said.out, Catch::EndsWith("give out/panel-a.peaks.yaml to slice with --config for a "
+                                       "class map, or to tune to see and change it\n"));
+  const json found = summary_of(run_tool(dir, with(peaks, {"--summary", "json"})));
+  const json sliced = summary_of(run_tool(
+      dir, {"slice", "panel-a.png", "--config", "out/panel-a.peaks.yaml", "--summary", "json"}));
+  REQUIRE(sliced["selections"].size() == 4);
+  for (std::size_t p = 0; p < 4; ++p) {
+    const json& peak = found["inputs"][0]["peaks"][0]["peaks"][p];
+    CHECK(sliced["selections"][p]["name"] == "peak " + std::to_string(p + 1));
+    CHECK(sliced["selections"][p]["where"] == peak["where"]);
+    CHECK(sliced["selections"][p]["color"] == peak["css"]);
+  }
+  CHECK(sliced["inputs"][0]["classes"][0]["pixels"] ==
+        found["inputs"][0]["peaks"][0]["peaks"][0]["pixels"]);
+  // Peaks of several histograms are no classes of one map.
+  const Outcome several = run_tool(
+      dir, {"histogram", "panel-a.png", "--channels", "hsv.h,hsv.s", "--peaks", "2", "-o", "two"});
+  CHECK(several.exit_code == 0);
+  CHECK(std::filesystem::exists(dir / "two/panel-a.peaks.csv"));
+  CHECK_FALSE(std::filesystem::exists(dir / "two/panel-a.peaks.yaml"));
+}
+
 TEST_CASE("peaks of gray, deep and float pictures are found as well", "[cli][peaks]") {
   const TempDir dir;
   write_picture(dir / "deep.png", spec_of(2, 2, 1, SampleType::kU16),

@@ -66,6 +66,7 @@ void print_apart(const Json& summary, std::ostream& out) {
     print_apart_classes(picture, out);
   }
   print_outputs(summary, out);
+  print_use_of_selections(summary, ".apart.yaml", out);
 }
 
 }  // namespace

@@ -207,6 +207,7 @@ void print_histogram(const Json& summary, std::ostream& out) {
     if (p.contains("peaks")) print_peaks(p["peaks"], out);
   }
   print_outputs(summary, out);
+  print_use_of_selections(summary, ".peaks.yaml", out);
 }
 
 }  // namespace

@@ -34,14 +34,14 @@ void declare_slice(po::options_description& options) {
   add_repeated_option(
       options, "range", "NAME=A..B",
       "a slice of this name; may be repeated. A hue may run from a higher to a lower value");
+  add_option<std::string>(options, "equal", "N", "N slices of one width over the usual range");
+  add_option<std::string>(options, "quantiles", "N",
+                          "N slices of as many pixels each, for each picture");
   add_repeated_option(options, "where", "NAME=SELECTION",
                       "the pixels of a selection as a class of this name, in place of --channel; "
                       "may be repeated: what several take is of the first");
   add_repeated_option(options, "color", "NAME=COLOR",
                       "the color of a class, as CSS; may be repeated");
-  add_option<std::string>(options, "equal", "N", "N slices of one width over the usual range");
-  add_option<std::string>(options, "quantiles", "N",
-                          "N slices of as many pixels each, for each picture");
 }
 
 double number_of(const std::string& option, const std::string& text) {

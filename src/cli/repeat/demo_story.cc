@@ -53,6 +53,8 @@ const std::vector<DemoStep>& steps() {
        "interval "
        "takes each?",
        {"apart", "panel-a.png", "--classes", "panel-a.samples.geojson", "-o", "results"}},
+      {"Map by rules: these intervals as the classes of another panel.",
+       {"slice", "panel-b.png", "--config", "results/panel-a.apart.yaml", "-o", "results"}},
       {"Outline: a page for a browser on which the sample regions of another panel are drawn.",
        {"outline", "panel-c.png", "--class", "ruby", "--class", "lead", "-o", "results"}},
       {"Train: learn the glasses and the lead from sample regions.",

@@ -20,6 +20,15 @@ void print_outputs(const Json& summary, std::ostream& out) {
     if (!kept.contains(path)) out << "wrote " << path.get<std::string>() << '\n';
 }
 
+void print_use_of_selections(const Json& summary, std::string_view ending, std::ostream& out) {
+  for (const Json& path : summary["outputs"])
+    if (const auto text = path.get<std::string>(); text.ends_with(ending)) {
+      out << "give " << text
+          << " to slice with --config for a class map, or to tune to see and change it\n";
+      return;
+    }
+}
+
 void print_left_out(const Json& picture, std::ostream& out) {
   const auto line = [&](const char* kind, const char* words) {
     const Json& excluded = picture["excluded"];

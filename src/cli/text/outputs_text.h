@@ -4,6 +4,7 @@
 
 #include <iosfwd>
 #include <string>
+#include <string_view>
 
 #include "job/run/summary.h"
 
@@ -11,6 +12,10 @@ namespace chalcedony::cli {
 
 /// "wrote FILE" for every output.
 void print_outputs(const Json& summary, std::ostream& out);
+
+/// What to do with the first output that ends so, a file of classes by selections; nothing where
+/// there is none.
+void print_use_of_selections(const Json& summary, std::string_view ending, std::ostream& out);
 
 /// Pixels that do not count, colors that were clipped and near-grays whose hue was used, each on a
 /// line when there are any.

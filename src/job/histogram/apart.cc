@@ -11,6 +11,7 @@
 #include "job/repeat/each_input.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
+#include "job/run/selection_file.h"
 
 namespace chalcedony {
 namespace {
@@ -48,6 +49,9 @@ Json tell_apart(const path& input, const path& classes, const ApartOptions& opti
                          picture.file.info};
   if (results.wants("intervals"))
     write_class_intervals(results.path(input, "intervals", "csv"), found);
+  const std::vector<ClassSelection> selections = class_selections(found);
+  if (results.wants("selections") && !selections.empty())
+    write_selection_file(results.path(input, "apart", "yaml"), selections, options.shared);
   if (results.wants("overlaps"))
     write_class_overlaps(results.path(input, "overlaps", "csv"), found);
   if (results.wants("counts"))
@@ -69,6 +73,9 @@ const std::vector<ResultKind>& apart_results() {
       {"intervals",
        "<stem>.intervals.csv: of every class in every channel the interval that takes it best, as "
        "a selection; of several pictures also intervals.csv, and so with the other tables"},
+      {"selections",
+       "<stem>.apart.yaml: these intervals as the classes of a map, for slice and tune with "
+       "--config"},
       {"overlaps", "<stem>.overlaps.csv: what every two classes have in common in every channel"},
       {"counts", "<stem>.class-histogram.csv: the bins of every channel, class by class"},
       {"figure", "<stem>.apart.figure.png: a curve for each class in every channel"}};

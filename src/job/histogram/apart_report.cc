@@ -1,5 +1,6 @@
 #include "job/histogram/apart_report.h"
 
+#include <algorithm>
 #include <string>
 #include <utility>
 
@@ -14,20 +15,26 @@ ChannelInterval values_of(const ChannelFindings& channel, std::size_t c, const P
                      has_codes(channel.channel, info));
 }
 
+/// The channel whose interval takes class c best; null when none tells it from the others.
+const ChannelFindings* telling_channel(const FoundApart& found, std::size_t c) {
+  constexpr double kLeastGain = 0.01;
+  if (found.channels.front().histogram->total(c) == 0) return nullptr;
+  const ChannelFindings& best = best_channel(found.channels, c);
+  return best.intervals[c].gain() < kLeastGain ? nullptr : &best;
+}
+
 Json class_json(const FoundApart& found, std::size_t c) {
   const auto& [name, color] = found.classes[c];
-  const std::uint64_t pixels = found.channels.front().histogram->total(c);
-  Json json{{"name", name}, {"color", color}, {"pixels", pixels}};
-  if (pixels == 0) return json;
-  constexpr double kLeastGain = 0.01;  // else no interval tells it from the others
-  const ChannelFindings& best = best_channel(found.channels, c);
-  if (best.intervals[c].gain() < kLeastGain) return json;
-  const ChannelInterval values = values_of(best, c, found.info);
-  json["best"] = {{"channel", best.channel.name()},
+  Json json{
+      {"name", name}, {"color", color}, {"pixels", found.channels.front().histogram->total(c)}};
+  const ChannelFindings* const best = telling_channel(found, c);
+  if (!best) return json;
+  const ChannelInterval values = values_of(*best, c, found.info);
+  json["best"] = {{"channel", best->channel.name()},
                   {"from", values.low},
                   {"to", values.high},
-                  {"own_percent", 100 * best.intervals[c].own},
-                  {"others_percent", 100 * best.intervals[c].others},
+                  {"own_percent", 100 * best->intervals[c].own},
+                  {"others_percent", 100 * best->intervals[c].others},
                   {"where", values.text()}};
   return json;
 }
@@ -72,6 +79,20 @@ void write_class_intervals(const std::filesystem::path& path, const FoundApart& 
                  100 * channel.intervals[c].own, 100 * channel.intervals[c].others, values.text()});
     }
   table.write(path);
+}
+
+std::vector<ClassSelection> class_selections(const FoundApart& found) {
+  std::vector<std::pair<double, ClassSelection>> classes;
+  for (std::size_t c = 0; c < found.classes.size(); ++c)
+    if (const ChannelFindings* const best = telling_channel(found, c))
+      classes.push_back({best->intervals[c].others,
+                         {found.classes[c].name, found.classes[c].color,
+                          values_of(*best, c, found.info).text()}});
+  std::stable_sort(classes.begin(), classes.end(),
+                   [](const auto& a, const auto& b) { return a.first < b.first; });
+  std::vector<ClassSelection> selections;
+  for (auto& [others, one] : classes) selections.push_back(std::move(one));
+  return selections;
 }
 
 void write_class_overlaps(const std::filesystem::path& path, const FoundApart& found) {

@@ -7,6 +7,7 @@
 
 #include "job/histogram/class_source.h"
 #include "job/histogram/classes_apart.h"
+#include "job/run/selection_file.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -20,6 +21,10 @@ struct FoundApart {
 
 /// Of every class with pixels in every channel the interval that takes it best.
 void write_class_intervals(const std::filesystem::path& path, const FoundApart& found);
+/// Of each class the interval that takes it best, as a selection. That which takes least of other
+/// classes comes first: where several take a pixel it is likeliest to be right.
+std::vector<ClassSelection> class_selections(const FoundApart& found);
+
 /// What every two classes have in common in every channel.
 void write_class_overlaps(const std::filesystem::path& path, const FoundApart& found);
 /// The counts of every class in the bins of every channel, best channels first.

@@ -22,6 +22,7 @@
 #include "job/picture/tallies.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
+#include "job/run/selection_file.h"
 
 namespace chalcedony {
 namespace {
@@ -267,6 +268,9 @@ void write_tables(const std::filesystem::path& input, HistogramJob& job,
     write_color_table(results.path(input, "colors", "csv"), job.colors());
   if (results.wants("peaks") && options.peaks > 0)
     write_peaks(results.path(input, "peaks", "csv"), job.peaks(), job.counted());
+  if (!results.wants("selections") || job.peaks().size() != 1) return;
+  if (const auto selections = class_selections(job.peaks()[0]); !selections.empty())
+    write_selection_file(results.path(input, "peaks", "yaml"), selections, options.shared);
 }
 
 Json histogram_json(const std::filesystem::path& input, const HistogramJob& job,
@@ -303,6 +307,10 @@ const std::vector<ResultKind>& histogram_results() {
        "several pictures also colors.csv, added up",
        "colors"},
       {"peaks", "<stem>.peaks.csv: the main peaks, each with its selection", "peaks"},
+      {"selections",
+       "<stem>.peaks.yaml: the peaks of one histogram as the classes of a map, for slice and tune "
+       "with --config",
+       "peaks"},
       {"figure",
        "<stem>.histogram.png and <stem>.joint.png: the same, drawn; <stem>.disc.figure.png with "
        "--disc; histograms.figure.png of several pictures"}};

@@ -163,6 +163,15 @@ void write_peaks(const std::filesystem::path& path, const std::vector<HistogramP
   table.write(path);
 }
 
+std::vector<ClassSelection> class_selections(const HistogramPeaks& found) {
+  std::vector<ClassSelection> classes;
+  for (std::size_t p = 0; p < found.peaks.size(); ++p)
+    if (const HistogramPeak& peak = found.peaks[p]; !peak.where.empty())
+      classes.push_back(
+          {"peak " + std::to_string(p + 1), css_hex({&spaces::kSrgb, peak.mean}), peak.where});
+  return classes;
+}
+
 Json peaks_json(const std::vector<HistogramPeaks>& all, std::uint64_t counted) {
   Json list = Json::array();
   for (const HistogramPeaks& of_one : all) {

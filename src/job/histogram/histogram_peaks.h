@@ -12,6 +12,7 @@
 #include "core/stats/histogram.h"
 #include "job/histogram/channel_interval.h"
 #include "job/picture/counted_blocks.h"
+#include "job/run/selection_file.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -43,6 +44,9 @@ void measure_peaks(std::vector<HistogramPeaks>& all, CountedBlocks& blocks, doub
 /// <stem>.peaks.csv
 void write_peaks(const std::filesystem::path& path, const std::vector<HistogramPeaks>& all,
                  std::uint64_t counted);
+
+/// The peaks of one histogram as classes, named `peak 1` and so on, in their mean colors.
+std::vector<ClassSelection> class_selections(const HistogramPeaks& found);
 
 Json peaks_json(const std::vector<HistogramPeaks>& all, std::uint64_t counted);
 

@@ -1,9 +1,7 @@
 #include "job/tune/tune.h"
 
 #include <algorithm>
-#include <array>
 #include <string>
-#include <string_view>
 #include <utility>
 
 #include "core/channel/channel_plan.h"
@@ -14,6 +12,7 @@
 #include "job/repeat/each_input.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
+#include "job/run/selection_file.h"
 #include "job/tune/picture_view.h"
 #include "job/tune/tune_page.h"
 
@@ -21,18 +20,6 @@ namespace chalcedony {
 namespace {
 
 using std::filesystem::path;
-
-/// The options that have a say in what a selection takes.
-constexpr std::array<std::string_view, 8> kSelecting{"alpha",     "assume", "bands", "full-scale",
-                                                     "hue-floor", "let",    "page",  "space"};
-
-std::vector<TypedOption> selecting(const SharedOptions& options) {
-  std::vector<TypedOption> found;
-  for (const TypedOption& one : options.typed)
-    if (std::find(kSelecting.begin(), kSelecting.end(), one.name) != kSelecting.end())
-      found.push_back(one);
-  return found;
-}
 
 /// Those that were asked for, or that people look at first, and those that are limited.
 ///
@@ -77,7 +64,7 @@ class TuneJob {
                             channels,
                             options_.begun,
                             {},
-                            selecting(options_.shared)};
+                            selecting_options(options_.shared)};
     if (classes) content.classes = std::move(classes->classes);
     if (results_.wants("page"))
       write_text_file(results_.path(input, "tune", "html"), tune_page(content, view));
