@@ -9,6 +9,7 @@
 #include "tests/support/outcome.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plain_color.h"
+#include "tests/support/sample_regions.h"
 #include "tests/support/tool.h"
 
 using namespace chalcedony;
@@ -192,6 +193,12 @@ TEST_CASE("tune refuses what it cannot begin with, and leaves nothing", "[cli][t
           "--where: 'red' has limits already; give each class limits once");
   refused({"--where", "red=hsv.s >= 50", "--color", "rde=#a00000"}, 2,
           "--color: no class is called 'rde'; did you mean 'red'?");
+  Words many;
+  for (int i = 0; i < 65; ++i) {
+    many.push_back("--where");
+    many.push_back("class " + std::to_string(i) + "=hsv.s >= 5");
+  }
+  refused(many, 2, "--where: there are 65 selections, more than 64; give fewer");
   refused({"--channels", "hsv,hsl,lab,luv,oklab,oklch,srgb,hsi,gray"}, 2,
           "tune takes 24 channels at most");
   refused({"--view", "99"}, 2, "--view: '99' is not a whole number from 100 to 4000");
@@ -464,6 +471,59 @@ found.labels = [...kindOf].map(kind => labels[kind]);
   CHECK(next["labels"] == found["labels"]);
   CHECK(next["file"] == found["file"]);
   CHECK(next["wider"] <= 0);
+}
+
+TEST_CASE("limits like a known class are those that mask finds like it", "[cli][tune][browser]") {
+  if (lacks_browser()) return;
+  const TempDir dir;
+  write_patches(dir);
+  put_text(dir / "patches.samples.geojson", region_over(20, 20));
+  std::vector<std::uint8_t> labels(kPatchesWide * kPatchesHigh, 0);
+  for (std::size_t i = 0; i < labels.size(); ++i)
+    labels[i] = static_cast<std::uint8_t>(i % kPatchesWide < 20 ? 1 : 2);
+  write_labels(dir / "patches.classes.png", kPatchesWide, labels,
+               {{1, "a=b", "#c02040"}, {2, "blue", "#2030b0"}});
+  const std::string press = R"(
+const known = i => part("shares").children[i].click();
+)";
+  REQUIRE(
+      run_tool(dir, with(kTune, {"--classes", "patches.samples.geojson", "--where", "hsv.s >= 90"}))
+          .exit_code == 0);
+  const json found = found_on_tune(dir, dir / "out/patches.tune.html", press + R"(
+known(0);
+found.told = [state.classes.map(one => one.name), part("shares").children[0].textContent,
+  part("shares").children[0].getAttribute("aria-pressed")];
+)");
+  const json like =
+      summary_of(run_tool(dir, {"mask", "patches.png", "--like", "patches.samples.geojson:red",
+                                "--channels", "hsv", "--summary", "json"}))["inputs"][0];
+  CHECK(found["selection"] == like["where"]);
+  CHECK(found["told"][0] == json({"red"}));
+  CHECK(std::stod(found["told"][1].get<std::string>().substr(4)) > 90);
+  CHECK(found["told"][2] == "true");
+  // Others are put beside it, and one that is there is set anew.
+  REQUIRE(run_tool(dir, with(kTune,
+                             {"--classes", "patches.classes.png", "--where", "other=hsv.s >= 90"}))
+              .exit_code == 0);
+  const json two = found_on_tune(dir, dir / "out/patches.tune.html", press + R"(
+known(0);
+found.first = selectionText(current().limits, channels);
+known(1);
+state.classes[1].limits = {};
+known(0);
+found.again = selectionText(current().limits, channels);
+found.names = state.classes.map(one => one.name);
+found.colors = state.classes.map(one => one.color);
+found.now = state.now;
+)");
+  CHECK(two["names"] == json({"other", "a-b", "blue"}));
+  CHECK(two["colors"] == json({"", "#c02040", "#2030b0"}));
+  CHECK(two["again"] == two["first"]);
+  CHECK(two["now"] == 1);
+  put_text(dir / "patches.slices.yaml", two["file"].get<std::string>());
+  const json sliced = summary_of(run_tool(
+      dir, {"slice", "patches.png", "--config", "patches.slices.yaml", "--summary", "json"}));
+  CHECK(sliced["selections"][1]["name"] == "a-b");
 }
 
 TEST_CASE("limits on a page of tune become a class when they are named", "[cli][tune][browser]") {

@@ -2,7 +2,6 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
 #include <optional>
 #include <ostream>
 
@@ -131,10 +130,10 @@ Json do_slice(const po::variables_map& given, const SharedOptions& shared, const
   SliceOptions options;
   options.shared = shared;
   (given.count("where") ? read_selections : read_slices)(given, options);
-  const std::size_t slices = std::max(options.slices.size(), options.selected.size());
-  if (slices > kMostSlices)
-    throw UsageError(fmt::format("there are {} slices, more than {}", slices, kMostSlices),
-                     "give fewer");
+  if (options.slices.size() > kMostSlices)
+    throw UsageError(
+        fmt::format("there are {} slices, more than {}", options.slices.size(), kMostSlices),
+        "give fewer");
   return run_slice(options, context);
 }
 

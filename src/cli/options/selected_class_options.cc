@@ -1,5 +1,7 @@
 #include "cli/options/selected_class_options.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <string_view>
 
@@ -32,6 +34,10 @@ std::vector<SelectedClass> selections_of_where(const po::variables_map& given,
   std::vector<SelectedClass> selected;
   for (const std::string& text : texts_of(given, "where"))
     selected.push_back(read_selection(text, shared));
+  if (selected.size() > kMostSelections)
+    throw UsageError(fmt::format("--where: there are {} selections, more than {}", selected.size(),
+                                 kMostSelections),
+                     "give fewer");
   if (selected.size() > 1)
     for (const SelectedClass& one : selected) require_name(one);
   return selected;

@@ -3,6 +3,7 @@
 #ifndef CHALCEDONY_CLI_OPTIONS_SELECTED_CLASS_OPTIONS_H_
 #define CHALCEDONY_CLI_OPTIONS_SELECTED_CLASS_OPTIONS_H_
 
+#include <cstddef>
 #include <string>
 #include <utility>
 #include <vector>
@@ -12,10 +13,13 @@
 
 namespace chalcedony::cli {
 
+/// The most selections that --where takes together.
+inline constexpr std::size_t kMostSelections = 64;
+
 /// The selections of --where, without colors. What is no selection as a whole is a name and one
 /// behind the first =; a selection that stands alone may have no name.
 ///
-/// Errors    UsageError that names the option
+/// Errors    UsageError that names the option; for more than kMostSelections
 std::vector<SelectedClass> selections_of_where(const po::variables_map& given,
                                                const SharedOptions& shared);
 

@@ -72,6 +72,23 @@ function addClass(name) {
     else state.now = state.classes.push({ name, color: "", limits: {} }) - 1;
   });
 }
+// What a known class is called here: = ends a name.
+function nameOfKnown(known) {
+  return begun.classes[known].name.replaceAll("=", "-");
+}
+// A class of the name and color of a known one, whose limits are around its values.
+function takeLikeKnown(known) {
+  const name = nameOfKnown(known), { color } = begun.classes[known], counts = new Map();
+  for (let k = 0; k < begun.kinds; ++k) if (classOf[k] === known + 1) counts.set(k, weights[k]);
+  const same = state.classes.findIndex(one => one.name === name);
+  if (same < 0 && isMap() && state.classes.length === kMostClasses) return;
+  change(() => {
+    if (same >= 0) state.now = same;
+    else if (isMap()) state.now = state.classes.push({ limits: {} }) - 1;
+    Object.assign(current(), { name, color });
+    for (const channel of channels) setLimits(channel, limitsLike(counts, channel));
+  });
+}
 function renameClass(name) {
   if (state.classes.some(one => one.name === name)) part("hint").textContent = "There is a class " + name + " already.";
   else change(() => { current().name = name; });

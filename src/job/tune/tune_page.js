@@ -94,8 +94,8 @@ function tell() {
   part("state").textContent = takenText(counts);
   tellClasses(counts);
   part("shares").replaceChildren(...begun.classes.map(({ name, color }, i) => {
-    const item = document.createElement("li");
-    item.append(swatchOf(color), name + " " + percentText(inClass[i + 1], ofClass[i + 1]));
+    const item = swatchButton(color, name + " " + percentText(inClass[i + 1], ofClass[i + 1]),
+      nameOfKnown(i) === current().name, () => takeLikeKnown(i));
     item.title = many(inClass[i + 1], "pixel") + " of " + ofClass[i + 1].toLocaleString("en");
     item.hidden = ofClass[i + 1] === 0;  // a class that the picture does not have
     return item;
