@@ -45,6 +45,8 @@ class ChannelPlan {
 
   const PictureInfo& info() const { return info_; }
   const std::vector<Channel>& channels() const { return channels_; }
+  /// Whether a channel is a hue, or made of one: then near grays are counted.
+  bool has_hue() const { return first_hue_ != nullptr; }
 
  private:
   friend class ChannelEvaluator;

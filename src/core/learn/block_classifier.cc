@@ -1,6 +1,5 @@
 #include "core/learn/block_classifier.h"
 
-#include <algorithm>
 #include <utility>
 
 #include "core/pixel/color_memo.h"
@@ -40,10 +39,7 @@ std::unique_ptr<BlockLabeler> ModelLabeling::labeler() {
 }
 
 bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_method) {
-  const bool of_color =
-      std::none_of(model.features.begin(), model.features.end(),
-                   [](const Channel& c) { return needs_stored(c) || c.is_local(); });
-  return of_color && info.known_in_range() && model.classes.size() <= kMostRemembered &&
+  return can_remember_labels(info, model.features, model.classes.size()) &&
          (slow_method ? ColorMemo::fits(info) : ColorMemo::pays(info));
 }
 

@@ -50,9 +50,8 @@ class ModelLabeling : public Labeling {
   std::optional<VerdictsByColor> known_;
 };
 
-/// Whether looking a color up is worth it: the picture's sRGB colors, and nothing else of its
-/// pixels, decide their class, there is room for it in a note, and the picture is no small one or
-/// the method slow.
+/// Whether labels by a model can be remembered, and looking a color up is worth it: the picture is
+/// no small one or the method slow.
 bool remembers_colors(const PictureInfo& info, const Model& model, bool slow_method);
 
 }  // namespace chalcedony

@@ -1,5 +1,6 @@
 #include "core/learn/remembered_labels.h"
 
+#include <algorithm>
 #include <cmath>
 #include <utility>
 
@@ -8,6 +9,7 @@ namespace {
 
 // A note is one more than the label, far and contested in their bits, so that 0 is none.
 constexpr unsigned kFarBit = 0, kContestedBit = 1, kLabelBit = 2;
+constexpr std::size_t kMostRemembered = 62;  // classes
 static_assert((kMostRemembered << kLabelBit | 3) + 1 <= 0xff);
 
 constexpr float kConfidenceSteps = 65535;
@@ -17,6 +19,14 @@ std::uint16_t steps_of(float confidence) {
 }
 
 }  // namespace
+
+bool can_remember_labels(const PictureInfo& info, const std::vector<Channel>& channels,
+                         std::size_t classes) {
+  const bool of_color = std::none_of(channels.begin(), channels.end(), [](const Channel& c) {
+    return needs_stored(c) || c.is_local();
+  });
+  return of_color && info.known_in_range() && classes <= kMostRemembered;
+}
 
 VerdictsByColor::VerdictsByColor(bool with_confidence) {
   if (with_confidence) confidences_.emplace();

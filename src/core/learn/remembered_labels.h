@@ -6,15 +6,20 @@
 #include <cstdint>
 #include <memory>
 #include <optional>
+#include <vector>
 
+#include "core/channel/channel.h"
 #include "core/learn/labeling.h"
 #include "core/pixel/block.h"
 #include "core/pixel/color_memo.h"
+#include "core/pixel/raster.h"
 
 namespace chalcedony {
 
-/// The most classes of which labels can be remembered.
-inline constexpr std::size_t kMostRemembered = 62;
+/// Whether labels of so many classes that are made of these channels can be remembered: the
+/// picture's sRGB colors, and nothing else of its pixels, decide, and there is room for them.
+bool can_remember_labels(const PictureInfo& info, const std::vector<Channel>& channels,
+                         std::size_t classes);
 
 /// What was found of 8-bit colors; threads share it.
 class VerdictsByColor {

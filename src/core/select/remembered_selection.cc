@@ -15,18 +15,9 @@ bool measures_differences(const TestNode& node) {
 }  // namespace
 
 bool remembers_colors(const PictureInfo& info, const Expression& expression) {
-  return remembers_colors(info, std::vector{&expression});
-}
-
-bool remembers_colors(const PictureInfo& info, const std::vector<const Expression*>& together) {
-  const auto is_color = [](const Channel& channel) { return channel.space && !channel.is_hue(); };
-  const auto of_color = [&](const Expression* one) {
-    return std::all_of(one->channels.begin(), one->channels.end(), is_color);
-  };
-  const auto is_slow = [](const Expression* one) { return measures_differences(*one->test); };
-  return ColorMemo::pays(info) && info.known_in_range() &&
-         std::all_of(together.begin(), together.end(), of_color) &&
-         std::any_of(together.begin(), together.end(), is_slow);
+  const auto of_color = [](const Channel& channel) { return channel.space && !channel.is_hue(); };
+  return ColorMemo::pays(info) && info.known_in_range() && measures_differences(*expression.test) &&
+         std::all_of(expression.channels.begin(), expression.channels.end(), of_color);
 }
 
 RememberedSelection::RememberedSelection(const Expression& expression, const ChannelPlan& plan,

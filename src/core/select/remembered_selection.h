@@ -18,8 +18,6 @@ using SelectedColors = ColorMemo;
 /// nothing else of its pixels, decide; the selection measures color differences, which take longer
 /// than looking; and no hue is asked for, of which the share of near-gray pixels would be told.
 bool remembers_colors(const PictureInfo& info, const Expression& expression);
-/// The same of several selections that are asked together, one of which measures differences.
-bool remembers_colors(const PictureInfo& info, const std::vector<const Expression*>& together);
 
 /// Selects in Blocks of one picture for which remembers_colors() holds. One for each thread.
 class RememberedSelection {

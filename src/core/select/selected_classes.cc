@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <utility>
 
-#include "core/select/remembered_selection.h"
+#include "core/channel/near_gray.h"
 #include "core/select/selection.h"
 
 namespace chalcedony {
@@ -20,12 +20,6 @@ std::vector<Channel> channels_of_all(const std::vector<SelectedClass>& selected)
   for (const SelectedClass& one : selected)
     channels.insert(channels.end(), one.where.channels.begin(), one.where.channels.end());
   return channels;
-}
-
-bool remembers_colors(const PictureInfo& info, const std::vector<SelectedClass>& selected) {
-  std::vector<const Expression*> together;
-  for (const SelectedClass& one : selected) together.push_back(&one.where);
-  return selected.size() <= kMostRemembered && remembers_colors(info, together);
 }
 
 class SelectionLabeler : public BlockLabeler {
@@ -71,6 +65,27 @@ class SelectionLabeler : public BlockLabeler {
   Verdicts verdicts_;
 };
 
+/// Asks once for each color. Near grays are counted all the same: sRGB colors tell them themselves.
+class RememberingSelections : public RememberingLabeler {
+ public:
+  RememberingSelections(std::unique_ptr<BlockLabeler> asked, VerdictsByColor& known,
+                        const ChannelPlan& plan)
+      : RememberingLabeler(std::move(asked), known, plan.info().shape.channels),
+        has_hue_(plan.has_hue()) {}
+
+  const Verdicts& label(const Block& block) override {
+    constexpr auto kMost = static_cast<float>(kNearGrayPercent * 2.55);
+    if (has_hue_) near_gray_ += count_near_gray(block.color, kMost, block);
+    return RememberingLabeler::label(block);
+  }
+
+  std::uint64_t take_near_gray() override { return std::exchange(near_gray_, 0); }
+
+ private:
+  bool has_hue_;
+  std::uint64_t near_gray_ = 0;
+};
+
 }  // namespace
 
 std::vector<MapClass> map_classes(const std::vector<SelectedClass>& selected) {
@@ -82,14 +97,14 @@ SelectionLabeling::SelectionLabeling(const PictureInfo& info,
     : selected_(selected),
       numbers_(class_numbers(entries_of(selected))),
       plan_(info, channels_of_all(selected), hue_floor) {
-  if (remembers_colors(info, selected)) known_.emplace(false);
+  if (ColorMemo::pays(info) && can_remember_labels(info, plan_.channels(), selected.size()))
+    known_.emplace(false);
 }
 
 std::unique_ptr<BlockLabeler> SelectionLabeling::labeler() {
   auto asked = std::make_unique<SelectionLabeler>(plan_, selected_, numbers_);
   if (!known_) return asked;
-  return std::make_unique<RememberingLabeler>(std::move(asked), *known_,
-                                              plan_.info().shape.channels);
+  return std::make_unique<RememberingSelections>(std::move(asked), *known_, plan_);
 }
 
 }  // namespace chalcedony

@@ -31,7 +31,8 @@ std::vector<MapClass> map_classes(const std::vector<SelectedClass>& selected);
 /// take it.
 class SelectionLabeling : public Labeling {
  public:
-  /// `selected` must outlive it. `hue_floor` as in ChannelPlan.
+  /// `selected` must outlive it. `hue_floor` as in ChannelPlan. Colors are remembered where they
+  /// can be and the picture is no small one.
   ///
   /// Errors    InputError as ChannelPlan
   SelectionLabeling(const PictureInfo& info, const std::vector<SelectedClass>& selected,
