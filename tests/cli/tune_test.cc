@@ -193,6 +193,8 @@ TEST_CASE("tune refuses what it cannot begin with, and leaves nothing", "[cli][t
           "--where: 'red' has limits already; give each class limits once");
   refused({"--where", "red=hsv.s >= 50", "--color", "rde=#a00000"}, 2,
           "--color: no class is called 'rde'; did you mean 'red'?");
+  refused({"--where", "hsv.s >= 50", "--color", "red=#a00000"}, 2,
+          "--color: no class has a name yet");
   Words many;
   for (int i = 0; i < 65; ++i) {
     many.push_back("--where");

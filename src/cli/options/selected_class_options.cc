@@ -54,6 +54,9 @@ std::vector<std::pair<std::string, std::string>> colors_by_name(
   std::vector<std::pair<std::string, std::string>> colors;
   for (const std::string& text : texts_of(given, "color")) {
     const auto [name, color] = named_value("--color", text);
+    if (std::all_of(names.begin(), names.end(), [](const auto& one) { return one.empty(); }))
+      throw UsageError("--color: no class has a name yet",
+                       "name them, as in --where \"dark=lab.l < 30\"");
     if (std::find(names.begin(), names.end(), name) == names.end())
       throw UsageError("--color: no class is called '" + name + "'", suggest_name(name, names));
     colors.emplace_back(name, css_color_option("--color", color));
