@@ -216,6 +216,23 @@ TEST_CASE("what is selected is tidied as tidy does it, and cut out so", "[cli][m
   CHECK_THAT(told.out, Catch::Contains("before tidying") && Catch::Contains("fill 200"));
 }
 
+TEST_CASE("mask refuses selections of several classes, and the name of one", "[cli][mask]") {
+  const TempDir dir;
+  write_rgb(dir / "a.png", 2, 1, {9, 9, 9, 99, 99, 99});
+  put_text(dir / "a.slices.yaml", "where: [\"dark=gray < 50\", \"light=gray > 50\"]\n");
+  check_error(
+      run_tool(dir, {"mask", "a.png", "--config", "a.slices.yaml", "-o", "out"}), 2,
+      "--where says 2 selections, and a mask is one; give one, or all to slice, which makes "
+      "a class of each");
+  check_error(
+      run_tool(dir, {"mask", "a.png", "--where", "dark=gray <= 50", "-o", "out"}), 2,
+      "--where: 'dark' names a class, and a mask has none; leave the name out, or use slice");
+  check_error(run_tool(dir, {"mask", "a.png", "--where", "gray > {a}", "--where", "gray < 9",
+                             "--vary", "a=1..2/2", "-o", "out"}),
+              2, "--where says 2 selections, and a mask is one");
+  check_nothing_in(dir, "out");
+}
+
 TEST_CASE("limits that look like a mistake are said, and what to write", "[cli][mask][slice]") {
   const TempDir dir;
   write_stripes(dir / "a.png");

@@ -223,7 +223,7 @@ TEST_CASE("a recipe is checked whole before anything runs", "[cli][run]") {
        "w.yaml:4:15: mask has no option 'were'; did you mean 'where'?"},
       {head + "    options: {where: true}", "w.yaml:4:15: the option 'where' needs a value"},
       {head + "    options: {invert: 3}", "w.yaml:4:15: the option 'invert' has no value"},
-      {head + "    options: {where: [a, b]}", "w.yaml:4:15: the option 'where' has one value"},
+      {head + "    options: {auto: [a, b]}", "w.yaml:4:15: the option 'auto' has one value"},
       {head + "    options: {where: \"${x}\"}", "w.yaml:4:22: there is no variable 'x'"},
       {head + "    options: [1]", "w.yaml:4:14: options are no list of name: value"},
       {head + "    option: {}", "w.yaml:4:5: there is no key 'option'; did you mean 'options'?"},

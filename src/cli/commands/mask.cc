@@ -5,9 +5,11 @@
 
 #include <algorithm>
 #include <ostream>
+#include <utility>
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/options/selected_class_options.h"
 #include "cli/options/shared_flags.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
@@ -22,8 +24,8 @@ namespace chalcedony::cli {
 namespace {
 
 void declare_mask(po::options_description& options) {
-  add_option<std::string>(options, "where", "SELECTION",
-                          "which pixels: tests on channels joined by and, or, not and brackets");
+  add_repeated_option(options, "where", "SELECTION",
+                      "which pixels: tests on channels joined by and, or, not and brackets");
   add_repeated_option(
       options, "like", "PLACE",
       "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or "
@@ -75,10 +77,28 @@ LikeOptions like_from(const po::variables_map& given, const SharedOptions& share
   return like;
 }
 
+/// The text of the one selection of --where; those of several classes are for slice.
+std::string where_text(const po::variables_map& given) {
+  const std::vector<std::string> texts = texts_of(given, "where");
+  if (texts.size() > 1)
+    throw UsageError(fmt::format("--where says {} selections, and a mask is one", texts.size()),
+                     "give one, or all to slice, which makes a class of each");
+  return texts.front();
+}
+
+/// Without the name of a class, which masks do not have.
+Expression unnamed_selection(const po::variables_map& given, const SharedOptions& shared) {
+  SelectedClass selected = std::move(selections_of_where(given, shared).at(0));
+  if (!selected.name.empty())
+    throw UsageError("--where: '" + selected.name + "' names a class, and a mask has none",
+                     "leave the name out, or use slice");
+  return std::move(selected.where);
+}
+
 /// Exactly one of --where, --like and --auto.
 void read_selection(const po::variables_map& given, MaskOptions& options) {
   const std::size_t ways =
-      given.count("where") + (given.count("like") ? 1 : 0) + given.count("auto");
+      (given.count("where") ? 1 : 0) + (given.count("like") ? 1 : 0) + given.count("auto");
   if (ways == 0)
     throw UsageError("mask needs --where, --like or --auto",
                      "say which pixels, as in --where \"hsv.h in 200..260\"");
@@ -91,11 +111,9 @@ void read_selection(const po::variables_map& given, MaskOptions& options) {
     return;
   }
   if (given.count("where")) {
-    options.where = read_option("--where", [&] {
-      const auto text = given["where"].as<std::string>();
-      variants_of(text, {});  // nothing varies without --vary
-      return parse_expression(text, options.shared.names);
-    });
+    const std::string text = where_text(given);
+    read_option("--where", [&] { variants_of(text, {}); });  // nothing varies without --vary
+    options.where = unnamed_selection(given, options.shared);
     return;
   }
   options.threshold = channel_option("--auto", given["auto"].as<std::string>(), options.shared);
@@ -126,12 +144,13 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
     throw UsageError("--vary needs --where", "as in --where \"gray > {low}\" --vary low=10..50/5");
   refuse_options(given, {"like", "auto", "invert", "and", "or", "minus", "tidy", "background"},
                  "--vary only tries selections");
+  const std::string where = where_text(given);
   MaskVariantOptions options;
   options.shared = shared;
   options.variants = read_option("--vary", [&] {
     for (const std::string& text : texts_of(given, "vary"))
       options.variables.push_back(parse_variable(text));
-    return variants_of(given["where"].as<std::string>(), options.variables);
+    return variants_of(where, options.variables);
   });
   if (options.variables.size() > 2)
     throw UsageError("--vary may be given twice, not more often", "vary two numbers at a time");
