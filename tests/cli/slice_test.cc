@@ -124,6 +124,7 @@ TEST_CASE("slice makes a class of each selection", "[cli][slice]") {
   REQUIRE(found["selections"].size() == 3);
   CHECK(found["selections"][2]["name"] == "dark");
   CHECK(found["selections"][2]["where"] == "srgb.r = 250");
+  CHECK(found["selections"][2]["channels"] == json({"srgb.r"}));
   CHECK(found["selections"][2]["color"] == found["selections"][0]["color"]);
   CHECK(std::filesystem::exists(dir / "out/g.slices.figure.png"));
   CHECK(lines_of(dir / "out/g.slices.csv").size() == 4);
@@ -131,6 +132,9 @@ TEST_CASE("slice makes a class of each selection", "[cli][slice]") {
   CHECK_THAT(said, Catch::Contains("g.png: 6 pixels by 3 selections, 0.00 % in none") &&
                        Catch::Contains("srgb.r <= 60; or srgb.r = 250") &&
                        Catch::Contains("1 pixel in several of them; each is of the first"));
+  // Values of Lab are shown with their white.
+  CHECK_THAT(run_tool(dir, {"slice", "g.png", "--where", "dark=lab.l < 30"}).out,
+             Catch::Contains("lab.l < 30\n  white of lab: D50\n"));
   // A channel of its own, and limits that look like a mistake.
   const auto own = run_tool(dir, {"slice", "g.png", "--let", "twice=srgb.r + srgb.g", "--where",
                                   "much=twice > 250", "--where", "vivid=hsv.s > 0.5"});

@@ -163,6 +163,10 @@ void print_selected(const Json& p, const Json& selections, std::ostream& out) {
       .percents("share of counted", "percent")
       .words("selection", [&](const Json& c) { return selections_of(c["name"], selections); })
       .print(out);
+  std::vector<std::string> channels;
+  for (const Json& one : selections)
+    for (const Json& channel : one["channels"]) channels.push_back(channel);
+  print_whites(channels, out);
   if (p["contested"] > 0)
     out << fmt::format("  {} in several of them; each is of the first that takes it\n",
                        plural(p["contested"], "pixel"));

@@ -65,8 +65,14 @@ Json slices_json(const std::vector<Slice>& slices) {
 
 Json selections_json(const std::vector<SelectedClass>& selected) {
   Json list = Json::array();
-  for (const SelectedClass& one : selected)
-    list.push_back({{"name", one.name}, {"color", one.color}, {"where", one.where.text}});
+  for (const SelectedClass& one : selected) {
+    Json channels = Json::array();
+    for (const Channel& channel : one.where.channels) channels.push_back(channel.name());
+    list.push_back({{"name", one.name},
+                    {"color", one.color},
+                    {"where", one.where.text},
+                    {"channels", std::move(channels)}});
+  }
   return list;
 }
 
