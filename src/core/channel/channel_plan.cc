@@ -187,8 +187,7 @@ void ChannelEvaluator::count_clipped(const Block& block) {
 
 void ChannelEvaluator::count_near_gray(const Space& hue_space, const Block& block) {
   const ConstPlanes rgb = planes_of(plan_->node_of(plan_->gray_test_space(hue_space)));
-  near_gray_ +=
-      chalcedony::count_near_gray(rgb, static_cast<float>(kNearGrayPercent * 2.55), block);
+  near_gray_ += chalcedony::count_near_gray(rgb, kNearGray, block);
 }
 
 void ChannelEvaluator::blank_hue(std::size_t i, const Block& block) {

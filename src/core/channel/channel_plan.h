@@ -17,8 +17,9 @@
 
 namespace chalcedony {
 
-/// Below this spread of r g b, in percent of full scale, a hue is mostly noise.
+/// Below this spread of r g b, in percent of full scale, a hue is mostly noise; the same in 0-255.
 inline constexpr double kNearGrayPercent = 5;
+inline constexpr auto kNearGray = static_cast<float>(kNearGrayPercent * 2.55);
 
 /// The channels of a picture as it is: those of its space, of a gray picture `gray` or the first,
 /// of one whose color is not known all that are stored.

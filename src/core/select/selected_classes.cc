@@ -74,8 +74,7 @@ class RememberingSelections : public RememberingLabeler {
         has_hue_(plan.has_hue()) {}
 
   const Verdicts& label(const Block& block) override {
-    constexpr auto kMost = static_cast<float>(kNearGrayPercent * 2.55);
-    if (has_hue_) near_gray_ += count_near_gray(block.color, kMost, block);
+    if (has_hue_) near_gray_ += count_near_gray(block.color, kNearGray, block);
     return RememberingLabeler::label(block);
   }
 

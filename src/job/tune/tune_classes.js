@@ -7,9 +7,8 @@
 const kMostClasses = 64;
 const current = () => state.classes[state.now];
 const isMap = () => current().name !== "";
-let takens = [];  // of each class, for each kind: 1 where it takes it
 let labels = null;  // of each kind, the number of the first class that takes it; 0 for none
-let known = new Map();  // what limits take, by their text, so that it is found once
+let takenByText = new Map();  // of limits, by their text, what they take: { taken, mean }
 
 function stateBegun() {
   const classes = structuredClone(begun.tuned);
@@ -23,15 +22,34 @@ function stateBegun() {
 function hasLimits({ limits }) {
   return Object.keys(limits).length > 0;
 }
+function foundOf({ limits }) {
+  return takenByText.get(JSON.stringify(limits));
+}
+// Finds what the classes take, but for limits of which it is known.
 function findTaken() {
-  const texts = state.classes.map(({ limits }) => JSON.stringify(limits));
-  known = new Map(texts.map((text, i) => [text, known.get(text) ?? takenBy(state.classes[i].limits, channels, begun.kinds)]));
-  takens = texts.map(text => known.get(text));
-  taken = takens[state.now];
+  takenByText = new Map(state.classes.map(one => [JSON.stringify(one.limits), foundOf(one) ?? take(one.limits)]));
+  taken = foundOf(current()).taken;
   labels = new Uint8Array(begun.kinds);
-  for (let c = state.classes.length - 1; c >= 0; --c)
+  for (let c = state.classes.length - 1; c >= 0; --c) {
+    const its = foundOf(state.classes[c]).taken;
     if (hasLimits(state.classes[c]))
-      for (let k = 0; k < begun.kinds; ++k) if (takens[c][k]) labels[k] = c + 1;
+      for (let k = 0; k < begun.kinds; ++k) if (its[k]) labels[k] = c + 1;
+  }
+}
+function take(limits) {
+  const its = takenBy(limits, channels, begun.kinds);
+  return { taken: its, mean: meanColor(its) };
+}
+// Empty where nothing is taken.
+function meanColor(its) {
+  const sums = [0, 0, 0];
+  let all = 0;
+  for (let k = 0; k < begun.kinds; ++k)
+    if (its[k]) {
+      all += weights[k];
+      for (let c = 0; c < 3; ++c) sums[c] += weights[k] * rgb[3 * k + c];
+    }
+  return all === 0 ? "" : "#" + sums.map(sum => Math.round(sum / all).toString(16).padStart(2, "0")).join("");
 }
 // The pixels of each label, 0 first.
 function pixelsOfLabels() {
@@ -46,15 +64,7 @@ function pixelsTakenBefore() {
   return count;
 }
 function colorOfClass(one) {
-  const its = takens[state.classes.indexOf(one)], sums = [0, 0, 0];
-  if (one.color || !hasLimits(one)) return one.color;
-  let all = 0;
-  for (let k = 0; k < begun.kinds; ++k)
-    if (its[k]) {
-      all += weights[k];
-      for (let c = 0; c < 3; ++c) sums[c] += weights[k] * rgb[3 * k + c];
-    }
-  return all === 0 ? "" : "#" + sums.map(sum => Math.round(sum / all).toString(16).padStart(2, "0")).join("");
+  return one.color || !hasLimits(one) ? one.color : foundOf(one).mean;
 }
 
 // What is done to them. The first name is that of the limits there are.
@@ -112,12 +122,9 @@ function moveClassUp() {
 // The list of them, and the fields that name and color them.
 function tellClasses(counts) {
   part("classes").hidden = !isMap();
-  listClasses(state.classes.map(one => ({ ...one, color: colorOfClass(one) })), ({ name }) => name === current().name,
-    ({ name }) => chooseClass(state.classes.findIndex(one => one.name === name)),
-    ({ name }) => {
-      const place = state.classes.findIndex(one => one.name === name);
-      return hasLimits(state.classes[place]) ? " " + percentText(counts[place + 1], counted) : "";
-    });
+  listClasses(state.classes.map((one, place) => ({ ...one, place, color: colorOfClass(one) })),
+    ({ place }) => place === state.now, ({ place }) => chooseClass(place),
+    one => (hasLimits(one) ? " " + percentText(counts[one.place + 1], counted) : ""));
   part("name").placeholder = isMap() ? "name" : "name it, for a class map";
   for (const id of ["rename", "remove", "up", "color"]) part(id).hidden = !isMap();
   part("up").disabled = state.now === 0;

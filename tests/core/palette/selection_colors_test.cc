@@ -5,19 +5,10 @@
 #include <catch2/catch.hpp>
 
 #include "core/palette/figure_colors.h"
+#include "tests/support/uncolored_classes.h"
 
 using namespace chalcedony;
-
-namespace {
-
-std::vector<SelectedClass> uncolored(
-    const std::vector<std::pair<std::string, std::string>>& named) {
-  std::vector<SelectedClass> classes;
-  for (const auto& [name, where] : named) classes.push_back({name, "", parse_expression(where)});
-  return classes;
-}
-
-}  // namespace
+using namespace chalcedony::test;
 
 TEST_CASE("classes have the colors that their selections speak of", "[core][select]") {
   const auto meant = [](const std::string& where) {

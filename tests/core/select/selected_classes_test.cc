@@ -7,18 +7,12 @@
 #include "core/pixel/block_reader.h"
 #include "core/select/selection.h"
 #include "tests/support/pictures.h"
+#include "tests/support/uncolored_classes.h"
 
 using namespace chalcedony;
 using namespace chalcedony::test;
 
 namespace {
-
-std::vector<SelectedClass> classes_where(
-    const std::vector<std::pair<std::string, std::string>>& named) {
-  std::vector<SelectedClass> classes;
-  for (const auto& [name, where] : named) classes.push_back({name, "", parse_expression(where)});
-  return classes;
-}
 
 PictureInfo picture_of(std::uint32_t side) {
   PictureInfo info;
@@ -32,11 +26,11 @@ TEST_CASE("a pixel is of the first selection that takes it", "[core][select]") {
   // Of few colors again and again, in a small picture and in one whose colors are remembered.
   const bool remembers = GENERATE(false, true);
   const PictureInfo info = picture_of(remembers ? 1000 : 64);
-  const auto classes = classes_where({{"warm", "near(#c08040, 25)"},
-                                      {"dark", "lab.l < 30"},
-                                      {"warm", "lab.a > 20 and lab.l > 50"},
-                                      {"green", "srgb.g > srgb.r and hsv.h in 60..200"},
-                                      {"none", "lab.l > 200"}});
+  const auto classes = uncolored({{"warm", "near(#c08040, 25)"},
+                                  {"dark", "lab.l < 30"},
+                                  {"warm", "lab.a > 20 and lab.l > 50"},
+                                  {"green", "srgb.g > srgb.r and hsv.h in 60..200"},
+                                  {"none", "lab.l > 200"}});
   REQUIRE(map_classes(classes).size() == 4);
   SelectionLabeling labeling(info, classes);
   const auto labeler = labeling.labeler();
@@ -81,7 +75,7 @@ TEST_CASE("a pixel is of the first selection that takes it", "[core][select]") {
 
 TEST_CASE("grays near a hue that is asked for are counted", "[core][select]") {
   const PictureInfo info = picture_of(GENERATE(4u, 1000u));
-  const auto classes = classes_where({{"red", "hsv.h in 340..20"}, {"blue", "hsv.h in 200..260"}});
+  const auto classes = uncolored({{"red", "hsv.h in 340..20"}, {"blue", "hsv.h in 200..260"}});
   SelectionLabeling labeling(info, classes);
   const auto labeler = labeling.labeler();
   BlockReader reader(info, count_all());
