@@ -405,6 +405,13 @@ const named = (text, id) => {
 };
 const buttons = () => [...part("classes").children].map(one => one.textContent);
 found.begun = [buttons(), part("state").textContent];
+const at = ([x, y]) => "#" + [0, 8, 16].map(shift => (pixels[y * size.width + x] >> shift & 255).toString(16).padStart(2, "0")).join("");
+shown = 4;
+draw();
+const outside = kindOf.findIndex(kind => labels[kind] === 0);
+found.outside = [at([outside % size.width, Math.floor(outside / size.width)]), "#" + grayApartFrom(
+  state.classes.map(one => [1, 3, 5].map(c => parseInt(colorOfClass(one).slice(c, c + 2), 16)))).map(v => v.toString(16).padStart(2, "0")).join("")];
+shown = 0;
 press("2");
 found.second = [current().name, part("state").textContent];
 named("blue", "add");
@@ -429,9 +436,9 @@ part("color").dispatchEvent(new Event("change"));
 for (let i = 0; i < 4; ++i) press("m");
 found.shown = part("show").textContent;
 found.labels = [...kindOf].map(kind => labels[kind]);
-const at = ([x, y]) => "#" + [0, 8, 16].map(shift => (pixels[y * size.width + x] >> shift & 255).toString(16).padStart(2, "0")).join("");
 found.colors = [[5, 5], [30, 10], [1, 22]].map(at);
 found.own = state.classes.map(colorOfClass);
+found.none = [grayApartFrom([[60, 61, 64], [207, 208, 205], [31, 138, 76]]), grayApartFrom([[10, 10, 10], [120, 120, 120]])];
 found.saved = part("save").download;
 found.command = part("command").textContent;
 found.told = part("where").value;
@@ -451,6 +458,9 @@ found.told = part("where").value;
   CHECK(found["own"][3] == "#123456");
   for (std::size_t i = 0; i < 2; ++i) CHECK(found["colors"][i] == found["own"][i]);
   CHECK(found["colors"][2] == "#123456");
+  // What is in no class has a gray that is like none of theirs.
+  CHECK(found["none"] == json({{128, 128, 128}, {255, 255, 255}}));
+  CHECK(found["outside"][0] == found["outside"][1]);
   CHECK_THAT(found["command"].get<std::string>(),
              Catch::StartsWith("chalcedony slice patches.png --let \"warmth=lab.a + lab.b\" "
                                "--where \"red=hsv.h in 300..40 and hsv.s >= 30\" --where \"blue="));

@@ -61,15 +61,21 @@ function dimmed(kind) {
 }
 // What is shown of a kind that is taken, and of one that is not.
 const kPaint = [[colorOf, dimmed], [colorOf, () => 0], [() => opaque(255, 255, 255), () => opaque(0, 0, 0)], [colorOf, colorOf]];
+// Of black, gray and white the one that is least like any of these colors: what is in no class.
+function grayApartFrom(others) {
+  const away = gray => Math.min(...others.map(color => Math.hypot(...color.map((v, c) => v - gray[c]))));
+  return [0, 128, 255].map(v => [v, v, v]).reduce((a, b) => (away(b) > away(a) ? b : a));
+}
 function paintPicture() {
   const colors = new Uint32Array(begun.kinds);
   if (kPaint[shown]) {
     const [isIn, isOut] = kPaint[shown];
     for (let k = 0; k < begun.kinds; ++k) colors[k] = taken[k] ? isIn(k) : isOut(k);
   } else {
-    const ofClass = state.classes.map(one => parseInt((colorOfClass(one) || "#808080").slice(1), 16))
-      .map(code => opaque(code >> 16, code >> 8 & 255, code & 255));
-    for (let k = 0; k < begun.kinds; ++k) colors[k] = labels[k] ? ofClass[labels[k] - 1] : dimmed(k);
+    const ofClass = state.classes.map(one => colorOfClass(one) || "#808080")
+      .map(color => [1, 3, 5].map(at => parseInt(color.slice(at, at + 2), 16)));
+    const ofLabel = [grayApartFrom(ofClass), ...ofClass].map(color => opaque(...color));
+    for (let k = 0; k < begun.kinds; ++k) colors[k] = ofLabel[labels[k]];
   }
   for (let i = 0; i < pixels.length; ++i) pixels[i] = kindOf[i] === kNoKind ? 0 : colors[kindOf[i]];
   paper.putImageData(image, 0, 0);
