@@ -19,9 +19,7 @@ namespace {
 using std::filesystem::path;
 
 void require_two_classes(const ClassCounts& counts, const path& classes) {
-  std::size_t some = 0;
-  for (std::size_t c = 0; c < counts.classes(); ++c) some += counts.pixels(c) > 0 ? 1 : 0;
-  if (some < 2)
+  if (counts.classes_with_pixels() < 2)
     throw InputError("has fewer than two classes with pixels that count",
                      "give a map with more, or check --region and --within", classes.string());
 }
@@ -30,7 +28,7 @@ void draw(const path& file, FigureFormat format, const std::string& name, const 
           const Context& context) {
   std::vector<ShownChannel> shown;
   for (const ChannelFindings& channel : found.channels)
-    shown.push_back({channel.channel, channel.histogram, 100 * channel.mean_overlap()});
+    shown.push_back({channel.channel(), &channel.histogram(), 100 * channel.mean_overlap()});
   std::vector<LegendLine> legend;
   for (const CountedClass& one : found.classes) legend.push_back({one.name, one.color});
   Plot plot(format);
@@ -45,8 +43,7 @@ Json tell_apart(const path& input, const path& classes, const ApartOptions& opti
   const ClassCounts counts =
       count_by_class(picture, source, options.channels, options.bins, options.shared, context);
   require_two_classes(counts, classes);
-  const FoundApart found{source.classes, channels_apart(counts, options.channels),
-                         picture.file.info};
+  const FoundApart found{source.classes, channels_apart(counts)};
   if (results.wants("intervals"))
     write_class_intervals(results.path(input, "intervals", "csv"), found);
   const std::vector<ClassSelection> selections = class_selections(found);

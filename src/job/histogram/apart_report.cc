@@ -10,15 +10,15 @@
 namespace chalcedony {
 namespace {
 
-ChannelInterval values_of(const ChannelFindings& channel, std::size_t c, const PictureInfo& info) {
-  return interval_of(channel.channel, channel.histogram->binning(), channel.intervals[c].bins,
-                     has_codes(channel.channel, info));
+ChannelInterval values_of(const ChannelFindings& channel, std::size_t c) {
+  return interval_of(channel.channel(), channel.histogram().binning(), channel.intervals[c].bins,
+                     channel.counted->codes);
 }
 
 /// The channel whose interval takes class c best; null when none tells it from the others.
 const ChannelFindings* telling_channel(const FoundApart& found, std::size_t c) {
   constexpr double kLeastGain = 0.01;
-  if (found.channels.front().histogram->total(c) == 0) return nullptr;
+  if (found.channels.front().histogram().total(c) == 0) return nullptr;
   const ChannelFindings& best = best_channel(found.channels, c);
   return best.intervals[c].gain() < kLeastGain ? nullptr : &best;
 }
@@ -26,11 +26,11 @@ const ChannelFindings* telling_channel(const FoundApart& found, std::size_t c) {
 Json class_json(const FoundApart& found, std::size_t c) {
   const auto& [name, color] = found.classes[c];
   Json json{
-      {"name", name}, {"color", color}, {"pixels", found.channels.front().histogram->total(c)}};
+      {"name", name}, {"color", color}, {"pixels", found.channels.front().histogram().total(c)}};
   const ChannelFindings* const best = telling_channel(found, c);
   if (!best) return json;
-  const ChannelInterval values = values_of(*best, c, found.info);
-  json["best"] = {{"channel", best->channel.name()},
+  const ChannelInterval values = values_of(*best, c);
+  json["best"] = {{"channel", best->channel().name()},
                   {"from", values.low},
                   {"to", values.high},
                   {"own_percent", 100 * best->intervals[c].own},
@@ -41,8 +41,8 @@ Json class_json(const FoundApart& found, std::size_t c) {
 
 Json channel_json(const FoundApart& found, const ChannelFindings& channel) {
   const ClassPair& alike = channel.most_alike();
-  return {{"channel", channel.channel.name()},
-          {"unit", channel.channel.unit_name()},
+  return {{"channel", channel.channel().name()},
+          {"unit", channel.channel().unit_name()},
           {"overlap_percent", 100 * channel.mean_overlap()},
           {"most_alike",
            {{"first", found.classes[alike.first].name},
@@ -52,14 +52,14 @@ Json channel_json(const FoundApart& found, const ChannelFindings& channel) {
 
 void add_counts(CsvTable& table, const std::string& name, const ChannelFindings& channel,
                 std::size_t c) {
-  const ClassHistogram& histogram = *channel.histogram;
+  const ClassHistogram& histogram = channel.histogram();
   const Binning& binning = histogram.binning();
   const std::uint64_t all = histogram.total(c);
   for (std::size_t b = 0; b < binning.bins(); ++b)
-    table.add({name, channel.channel.name(), std::uint64_t{b}, binning.edge(b), binning.edge(b + 1),
-               histogram.count(c, b), percent(histogram.count(c, b), all)});
+    table.add({name, channel.channel().name(), std::uint64_t{b}, binning.edge(b),
+               binning.edge(b + 1), histogram.count(c, b), percent(histogram.count(c, b), all)});
   table.add({name,
-             channel.channel.name(),
+             channel.channel().name(),
              "beside",
              {},
              {},
@@ -73,9 +73,9 @@ void write_class_intervals(const std::filesystem::path& path, const FoundApart& 
   CsvTable table({"class", "channel", "from", "to", "own_percent", "others_percent", "where"});
   for (std::size_t c = 0; c < found.classes.size(); ++c)
     for (const ChannelFindings& channel : found.channels) {
-      if (channel.histogram->total(c) == 0) continue;
-      const ChannelInterval values = values_of(channel, c, found.info);
-      table.add({found.classes[c].name, channel.channel.name(), values.low, values.high,
+      if (channel.histogram().total(c) == 0) continue;
+      const ChannelInterval values = values_of(channel, c);
+      table.add({found.classes[c].name, channel.channel().name(), values.low, values.high,
                  100 * channel.intervals[c].own, 100 * channel.intervals[c].others, values.text()});
     }
   table.write(path);
@@ -85,9 +85,9 @@ std::vector<ClassSelection> class_selections(const FoundApart& found) {
   std::vector<std::pair<double, ClassSelection>> classes;
   for (std::size_t c = 0; c < found.classes.size(); ++c)
     if (const ChannelFindings* const best = telling_channel(found, c))
-      classes.push_back({best->intervals[c].others,
-                         {found.classes[c].name, found.classes[c].color,
-                          values_of(*best, c, found.info).text()}});
+      classes.push_back(
+          {best->intervals[c].others,
+           {found.classes[c].name, found.classes[c].color, values_of(*best, c).text()}});
   std::stable_sort(classes.begin(), classes.end(),
                    [](const auto& a, const auto& b) { return a.first < b.first; });
   std::vector<ClassSelection> selections;
@@ -99,7 +99,7 @@ void write_class_overlaps(const std::filesystem::path& path, const FoundApart& f
   CsvTable table({"channel", "first", "second", "overlap_percent"});
   for (const ChannelFindings& channel : found.channels)
     for (const ClassPair& pair : channel.pairs)
-      table.add({channel.channel.name(), found.classes[pair.first].name,
+      table.add({channel.channel().name(), found.classes[pair.first].name,
                  found.classes[pair.second].name, 100 * pair.overlap});
   table.write(path);
 }

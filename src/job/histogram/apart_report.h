@@ -16,7 +16,6 @@ namespace chalcedony {
 struct FoundApart {
   std::vector<CountedClass> classes;
   std::vector<ChannelFindings> channels;  // best first
-  PictureInfo info;
 };
 
 /// Of every class with pixels in every channel the interval that takes it best.

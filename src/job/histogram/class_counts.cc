@@ -42,7 +42,7 @@ class ClassCounter {
   void add(const Block& block, ClassCounts& counts) {
     channels_.evaluate(block);
     for (std::size_t c = 0; c < counts.channels.size(); ++c)
-      counts.channels[c].add(block, channels_.channel(c), classes_.data());
+      counts.channels[c].histogram.add(block, channels_.channel(c), classes_.data());
   }
 
   const CountedByClass* work_;
@@ -53,8 +53,15 @@ class ClassCounter {
 
 }  // namespace
 
+std::size_t ClassCounts::classes_with_pixels() const {
+  std::size_t some = 0;
+  for (std::size_t c = 0; c < classes(); ++c) some += pixels(c) > 0 ? 1 : 0;
+  return some;
+}
+
 void ClassCounts::merge(const ClassCounts& other) {
-  for (std::size_t i = 0; i < channels.size(); ++i) channels[i].merge(other.channels[i]);
+  for (std::size_t i = 0; i < channels.size(); ++i)
+    channels[i].histogram.merge(other.channels[i].histogram);
   excluded += other.excluded;
 }
 
@@ -64,7 +71,9 @@ ClassCounts count_by_class(CountedPicture& picture, ClassSource& source,
   const PictureInfo& info = picture.file.info;
   ClassCounts empty;
   for (const Channel& channel : channels)
-    empty.channels.emplace_back(channel_binning(channel, bins, info), source.classes.size());
+    empty.channels.push_back(
+        {channel, has_codes(channel, info),
+         ClassHistogram(channel_binning(channel, bins, info), source.classes.size())});
   const ChannelPlan plan(info, channels, options.hue_floor);
   const RoadOptions road = road_for(picture, options, context);
   ClassedRows rows(picture, source);

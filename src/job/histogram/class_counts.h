@@ -14,12 +14,21 @@
 
 namespace chalcedony {
 
+struct CountedChannel {
+  Channel channel;
+  bool codes = false;  // its values are 8-bit codes
+  ClassHistogram histogram;
+};
+
 struct ClassCounts {
-  std::vector<ClassHistogram> channels;  // one for each; all of the same pixels
+  std::vector<CountedChannel> channels;  // one at least; all of the same pixels
   Excluded excluded;
 
-  std::uint64_t pixels(std::size_t c) const { return channels.front().total(c); }
-  std::size_t classes() const { return channels.front().classes(); }
+  std::uint64_t pixels(std::size_t c) const { return channels.front().histogram.total(c); }
+  std::size_t classes() const { return channels.front().histogram.classes(); }
+  /// How many classes have pixels.
+  std::size_t classes_with_pixels() const;
+  /// Adds the counts of the same channels, bins and classes.
   void merge(const ClassCounts& other);
 };
 

@@ -9,9 +9,10 @@ bool is_circle(const Channel& channel, const Binning& binning) {
   return channel.is_hue() && binning.high() - binning.low() >= 360;
 }
 
-ChannelFindings findings_of(const Channel& channel, const ClassHistogram& histogram) {
-  ChannelFindings found{channel, &histogram, {}, {}};
-  const bool circle = is_circle(channel, histogram.binning());
+ChannelFindings findings_of(const CountedChannel& counted) {
+  ChannelFindings found{&counted, {}, {}};
+  const ClassHistogram& histogram = counted.histogram;
+  const bool circle = is_circle(counted.channel, histogram.binning());
   for (std::size_t a = 0; a < histogram.classes(); ++a) {
     const bool has_pixels = histogram.total(a) > 0;
     found.intervals.push_back(has_pixels ? best_interval(histogram, a, circle) : ClassInterval());
@@ -36,11 +37,9 @@ const ClassPair& ChannelFindings::most_alike() const {
   });
 }
 
-std::vector<ChannelFindings> channels_apart(const ClassCounts& counts,
-                                            const std::vector<Channel>& channels) {
+std::vector<ChannelFindings> channels_apart(const ClassCounts& counts) {
   std::vector<ChannelFindings> findings;
-  for (std::size_t i = 0; i < channels.size(); ++i)
-    findings.push_back(findings_of(channels[i], counts.channels[i]));
+  for (const CountedChannel& channel : counts.channels) findings.push_back(findings_of(channel));
   std::stable_sort(findings.begin(), findings.end(),
                    [](const ChannelFindings& a, const ChannelFindings& b) {
                      return a.mean_overlap() < b.mean_overlap();

@@ -5,7 +5,6 @@
 #include <cstddef>
 #include <vector>
 
-#include "core/channel/channel.h"
 #include "core/stats/class_histogram.h"
 #include "job/histogram/class_counts.h"
 
@@ -19,20 +18,20 @@ struct ClassPair {
 
 /// What is found of a channel.
 struct ChannelFindings {
-  Channel channel;
-  const ClassHistogram* histogram = nullptr;  // of the counts
-  std::vector<ClassPair> pairs;               // of classes with pixels; at least one
-  std::vector<ClassInterval> intervals;       // of each class; of one without pixels nothing
+  const CountedChannel* counted = nullptr;  // of the counts
+  std::vector<ClassPair> pairs;             // of classes with pixels; at least one
+  std::vector<ClassInterval> intervals;     // of each class; of one without pixels nothing
 
+  const Channel& channel() const { return counted->channel; }
+  const ClassHistogram& histogram() const { return counted->histogram; }
   double mean_overlap() const;
   const ClassPair& most_alike() const;
 };
 
 /// The channels in the order of how well they tell the classes apart: by mean overlap.
 ///
-/// Range     two classes with pixels at least
-std::vector<ChannelFindings> channels_apart(const ClassCounts& counts,
-                                            const std::vector<Channel>& channels);
+/// Range     two classes with pixels at least; the counts must outlive what is found
+std::vector<ChannelFindings> channels_apart(const ClassCounts& counts);
 
 /// The channel whose interval takes class c best.
 const ChannelFindings& best_channel(const std::vector<ChannelFindings>& findings, std::size_t c);
