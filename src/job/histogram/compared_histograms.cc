@@ -32,22 +32,13 @@ std::vector<HistogramSeries> series_of(const std::vector<Channel>& channels,
   return series;
 }
 
-void ComparedHistograms::keep(const std::filesystem::path& input,
-                              const std::vector<Histogram>& histograms) {
-  const std::lock_guard lock(mutex_);
-  kept_[input] = histograms;
-}
-
 std::optional<std::vector<Histogram>> ComparedHistograms::histograms_of(
     const std::filesystem::path& input, const std::vector<Channel>& channels,
     const Json& told) const {
-  if (const auto at = kept_.find(input); at != kept_.end()) return at->second;
-  std::filesystem::path table = result_stem(options_, input);
-  table += ".histogram.csv";
-  std::error_code error;
-  if (!std::filesystem::exists(table, error)) return std::nullopt;
   try {
-    return read_channel_table(table, channels, told);
+    return pictures_.of(input, [&](const std::filesystem::path& table) {
+      return read_channel_table(table, channels, told);
+    });
   } catch (const InputError& problem) {
     context_.warn(std::string("a picture is left out of the figure of all histograms: ") +
                   problem.what());

@@ -3,14 +3,13 @@
 #define CHALCEDONY_JOB_HISTOGRAM_COMPARED_HISTOGRAMS_H_
 
 #include <filesystem>
-#include <map>
-#include <mutex>
 #include <optional>
 #include <vector>
 
 #include "core/stats/histogram.h"
 #include "figure/histogram_curves.h"
 #include "figure/plot/plot.h"
+#include "job/histogram/picture_counts.h"
 #include "job/run/context.h"
 #include "job/run/results.h"
 #include "job/run/summary.h"
@@ -28,10 +27,12 @@ std::vector<HistogramSeries> series_of(const std::vector<Channel>& channels,
 class ComparedHistograms {
  public:
   ComparedHistograms(const SharedOptions& options, const CountAxis& counts, const Context& context)
-      : options_(options), counts_(counts), context_(context) {}
+      : options_(options), counts_(counts), context_(context), pictures_(options, "histogram") {}
 
   /// Keeps the histograms of a picture that has no table. May be called from any thread.
-  void keep(const std::filesystem::path& input, const std::vector<Histogram>& histograms);
+  void keep(const std::filesystem::path& input, const std::vector<Histogram>& histograms) {
+    pictures_.keep(input, histograms);
+  }
 
   /// Draws histograms.figure of the first pictures in the summary of a run; of those whose channels
   /// are those of the first picture. A picture whose histograms are not to be had is left out, and
@@ -46,8 +47,7 @@ class ComparedHistograms {
   const SharedOptions& options_;
   CountAxis counts_;
   const Context& context_;
-  std::mutex mutex_;
-  std::map<std::filesystem::path, std::vector<Histogram>> kept_;
+  PictureCounts<std::vector<Histogram>> pictures_;
 };
 
 }  // namespace chalcedony

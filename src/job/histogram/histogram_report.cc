@@ -1,10 +1,9 @@
 #include "job/histogram/histogram_report.h"
 
-#include "core/error.h"
-#include "core/read_number.h"
 #include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "io/text/json_text.h"
+#include "job/histogram/count_rows.h"
 
 namespace chalcedony {
 namespace {
@@ -64,29 +63,18 @@ void write_channel_table(const std::filesystem::path& path, const std::vector<Ch
 
 std::vector<Histogram> read_channel_table(const std::filesystem::path& path,
                                           const std::vector<Channel>& channels, const Json& told) {
-  const auto rows = read_csv(path);
-  std::size_t row = 0;  // the headings
-  const auto next_count = [&](const Channel& channel, const std::string& bin) {
-    const std::size_t at = channel_columns().count;
-    const bool named = ++row < rows.size() && rows[row].size() > at &&
-                       rows[row][0] == channel.name() && rows[row][1] == bin;
-    const auto count = named ? read_number<std::uint64_t>(rows[row][at]) : std::nullopt;
-    if (!count)
-      throw InputError("is not as it was written, in line " + std::to_string(row + 1),
-                       "make it anew", path.string());
-    return *count;
-  };
+  CountRows rows(path, channel_columns().count);
   std::vector<Histogram> histograms;
   for (std::size_t i = 0; i < channels.size(); ++i) {
     const Channel& channel = channels[i];
     Histogram& h = histograms.emplace_back(Binning(told[i]["from"], told[i]["to"], told[i]["bins"]),
                                            channel.is_hue());
     for (std::size_t b = 0; b < h.binning().bins(); ++b)
-      h.add(static_cast<std::int32_t>(b), next_count(channel, std::to_string(b)));
-    h.add(Binning::kBelow, next_count(channel, kBelowBins));
-    h.add(Binning::kAbove, next_count(channel, kAboveBins));
+      h.add(static_cast<std::int32_t>(b), rows.next({channel.name(), std::to_string(b)}));
+    h.add(Binning::kBelow, rows.next({channel.name(), kBelowBins}));
+    h.add(Binning::kAbove, rows.next({channel.name(), kAboveBins}));
     for (const char* none : {kNoHue, kNotANumber})
-      h.add(Binning::kNotANumber, next_count(channel, none));
+      h.add(Binning::kNotANumber, rows.next({channel.name(), none}));
   }
   return histograms;
 }
