@@ -30,13 +30,18 @@ double highest_share(const ClassHistogram& histogram) {
   return highest;
 }
 
+std::string title_of(const ShownChannel& shown) {
+  std::string title =
+      fmt::format("{}, overlap {:.1f} %", axis_title(shown.channel), shown.overlap_percent);
+  if (shown.of_each_percent) title += fmt::format(", in each {:.1f} %", *shown.of_each_percent);
+  return title;
+}
+
 void draw_channel(Plot& plot, const Box& box, const ShownChannel& shown,
                   const std::vector<LegendLine>& classes) {
   const Binning& binning = shown.histogram->binning();
   const double top = 1.05 * highest_share(*shown.histogram);
-  plot.panel(box,
-             fmt::format("{}, overlap {:.1f} %", axis_title(shown.channel), shown.overlap_percent),
-             {.left = kShareAxis, .bottom = kChannelAxis});
+  plot.panel(box, title_of(shown), {.left = kShareAxis, .bottom = kChannelAxis});
   plot.line(fmt::format("set xrange [{:.9g}:{:.9g}]; set yrange [0:{:.6g}]", binning.low(),
                         binning.high(), top));
   plot.line("set xtics " + channel_tics(shown.channel, binning, 5));
@@ -59,9 +64,12 @@ std::size_t columns_for(std::size_t channels) { return channels <= 2 ? 1 : chann
 void add_class_histogram_figure(Plot& plot, const std::filesystem::path& path,
                                 const std::string& name, const std::vector<ShownChannel>& channels,
                                 const std::vector<LegendLine>& classes) {
-  const std::size_t shown = std::min(channels.size(), kMostShownChannels);
+  const bool of_several = !channels.empty() && channels.front().of_each_percent;
+  const std::size_t shown =
+      std::min(channels.size(), of_several ? kMostShownOfSeveral : kMostShownChannels);
   std::string subtitle =
       "percent of the class in each bin; overlap: what two classes have in common, on average";
+  if (of_several) subtitle += "; in each: of the pictures by themselves";
   if (shown < channels.size())
     subtitle += fmt::format("; the first {} of {} channels", shown, channels.size());
   Box body = plot.begin(path, "Classes of " + name, subtitle);

@@ -4,6 +4,7 @@
 
 #include <cstddef>
 #include <filesystem>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -17,11 +18,12 @@ namespace chalcedony {
 struct ShownChannel {
   Channel channel;
   const ClassHistogram* histogram;
-  double overlap_percent = 0;  // of two classes on average
+  double overlap_percent = 0;             // of two classes on average
+  std::optional<double> of_each_percent;  // the same of each of several pictures, on average
 };
 
-/// Most channels that a page shows.
-inline constexpr std::size_t kMostShownChannels = 9;
+/// Most channels that a page shows, and of several pictures, whose panels have longer titles.
+inline constexpr std::size_t kMostShownChannels = 9, kMostShownOfSeveral = 6;
 
 /// A panel for each channel with a curve for each class, in its color; the channels in their order,
 /// the first ones of many.

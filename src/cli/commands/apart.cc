@@ -7,9 +7,9 @@
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/text/apart_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
-#include "cli/text/text_table.h"
 #include "core/error.h"
 #include "job/run/partner_files.h"
 
@@ -38,35 +38,17 @@ Json do_apart(const po::variables_map& given, const SharedOptions& shared, const
   return run_apart(options, context);
 }
 
-void print_apart_classes(const Json& picture, std::ostream& out) {
-  TextTable(picture["classes"])
-      .words("class", "name")
-      .counts("pixels", "pixels")
-      .words("interval that takes it best", "best/where")
-      .percents("of the class", "best/own_percent", 1)
-      .percents("of others", "best/others_percent", 1)
-      .print(out);
-}
-
 void print_apart(const Json& summary, std::ostream& out) {
   for (const Json& picture : summary["inputs"]) {
     out << fmt::format("{} by {}: {} classes\n", picture["file"], picture["classes_from"],
                        picture["classes"].size());
     print_left_out(picture, out);
-    TextTable(picture["channels"])
-        .channels("channel", "channel")
-        .percents("overlap of two classes", "overlap_percent", 1)
-        .percents("most", "most_alike/overlap_percent", 1)
-        .words("of",
-               [](const Json& row) {
-                 return fmt::format("{} and {}", row["most_alike"]["first"],
-                                    row["most_alike"]["second"]);
-               })
-        .print(out);
-    print_apart_classes(picture, out);
+    print_classes_apart(picture, out);
   }
+  print_classes_apart_of_all(summary, out);
   print_outputs(summary, out);
-  print_use_of_selections(summary, ".apart.yaml", out);
+  print_use_of_selections(summary, summary.contains("together") ? "/apart.yaml" : ".apart.yaml",
+                          out);
 }
 
 }  // namespace

@@ -7,6 +7,7 @@
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
+#include "cli/text/apart_text.h"
 #include "cli/text/json_format.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/shares_text.h"
@@ -37,6 +38,8 @@ void print_gather(const Json& summary, std::ostream& out) {
     if (!run.contains("together")) continue;
     if (run["command"] == "measure") {
       print_region_counts_of_all(run, out);
+    } else if (run["command"] == "apart") {
+      print_classes_apart_of_all(run, out);
     } else if (run["together"].contains("classes")) {
       print_class_shares_of_all(run, out);
     } else {

@@ -49,12 +49,13 @@ const std::vector<DemoStep>& steps() {
        {"cluster", "panel-a.png", "--k", "2..9", "-o", "results"}},
       {"Palette: its main colors, for a caption, a web page or a comparison.",
        {"palette", "panel-a.png", "-o", "results"}},
-      {"Tell apart: in which channel do the glasses of the sample regions differ, and which "
-       "interval "
-       "takes each?",
-       {"apart", "panel-a.png", "--classes", "panel-a.samples.geojson", "-o", "results"}},
+      {"Tell apart: in which channel do the glasses of the sample regions differ, in each panel "
+       "and "
+       "in all of them, and which interval takes each?",
+       {"apart", "panel-a.png", "panel-b.png", "panel-d.png", "--classes", "*.samples.geojson",
+        "-o", "results"}},
       {"Map by rules: these intervals as the classes of another panel.",
-       {"slice", "panel-b.png", "--config", "results/panel-a.apart.yaml", "-o", "results"}},
+       {"slice", "panel-c.png", "--config", "results/apart.yaml", "-o", "results"}},
       {"Outline: a page for a browser on which the sample regions of another panel are drawn.",
        {"outline", "panel-c.png", "--class", "ruby", "--class", "lead", "-o", "results"}},
       {"Train: learn the glasses and the lead from sample regions.",

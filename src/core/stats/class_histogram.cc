@@ -55,6 +55,12 @@ std::vector<double> shares_of_others(const ClassHistogram& histogram, std::size_
   return mean;
 }
 
+double sum_of(const std::vector<double>& values, const BinRange& bins) {
+  double sum = 0;
+  for (std::size_t i = 0; i < bins.count; ++i) sum += values[(bins.first + i) % values.size()];
+  return sum;
+}
+
 }  // namespace
 
 ClassHistogram::ClassHistogram(Binning binning, std::size_t classes)
@@ -74,6 +80,14 @@ void ClassHistogram::add(const Block& block, const float* values, const std::uin
 
 void ClassHistogram::merge(const ClassHistogram& other) {
   for (std::size_t i = 0; i < counts_.size(); ++i) counts_[i] += other.counts_[i];
+}
+
+void ClassHistogram::merge(const ClassHistogram& other,
+                           const std::vector<std::size_t>& class_here) {
+  const std::size_t places = kCounters * stride_;
+  for (std::size_t c = 0; c < class_here.size(); ++c)
+    for (std::size_t i = 0; i < places; ++i)
+      counts_[(class_here[c] + 1) * places + i] += other.counts_[(c + 1) * places + i];
 }
 
 std::uint64_t ClassHistogram::total(std::size_t c) const {
@@ -102,18 +116,17 @@ double overlap(const ClassHistogram& histogram, std::size_t a, std::size_t b) {
   return common;
 }
 
+double share_in(const ClassHistogram& histogram, std::size_t c, const BinRange& bins) {
+  return sum_of(histogram.shares(c), bins);
+}
+
 ClassInterval best_interval(const ClassHistogram& histogram, std::size_t c, bool circle) {
   const std::vector<double> own = histogram.shares(c), others = shares_of_others(histogram, c);
   std::vector<double> gain(own.size());
   for (std::size_t b = 0; b < gain.size(); ++b) gain[b] = own[b] - others[b];
   double sum = 0;
-  ClassInterval best{circle ? largest_sum_on_circle(gain) : largest_sum(gain, sum), 0, 0};
-  for (std::size_t i = 0; i < best.bins.count; ++i) {
-    const std::size_t b = (best.bins.first + i) % gain.size();
-    best.own += own[b];
-    best.others += others[b];
-  }
-  return best;
+  const BinRange bins = circle ? largest_sum_on_circle(gain) : largest_sum(gain, sum);
+  return {bins, sum_of(own, bins), sum_of(others, bins)};
 }
 
 }  // namespace chalcedony

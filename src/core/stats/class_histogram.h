@@ -23,8 +23,16 @@ class ClassHistogram {
   ///
   /// Shape     a value and a class for each pixel; classes from 1 on, 0 is none
   void add(const Block& block, const float* values, const std::uint8_t* classes);
+  /// Counts so many pixels of class c, numbered from 0 on, in a bin or beside the bins.
+  void add(std::size_t c, std::int32_t bin, std::uint64_t count) {
+    counts_[place_of(c + 1, bin)] += count;
+  }
   /// Adds the counts of the same bins and classes.
   void merge(const ClassHistogram& other);
+  /// Adds the counts of the same bins and of other classes.
+  ///
+  /// Shape     for each of those classes which one it is here
+  void merge(const ClassHistogram& other, const std::vector<std::size_t>& class_here);
 
   const Binning& binning() const { return binning_; }
   std::size_t classes() const { return classes_; }
@@ -77,6 +85,10 @@ struct ClassInterval {
 
   double gain() const { return own - others; }
 };
+
+/// The share of a class, 0-1, that lies in a range of bins, which may go on at the first bin; 0 for
+/// a class without pixels.
+double share_in(const ClassHistogram& histogram, std::size_t c, const BinRange& bins);
 
 /// The interval that takes most of a class beyond what it takes of the others; on a `circle` it may
 /// go on at the first bin.

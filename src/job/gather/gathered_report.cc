@@ -11,6 +11,8 @@
 #include "core/split_list.h"
 #include "job/change/changes.h"
 #include "job/change/changes_of_places.h"
+#include "job/histogram/apart.h"
+#include "job/histogram/apart_together.h"
 #include "job/histogram/compared_histograms.h"
 #include "job/histogram/histogram.h"
 #include "job/look/diff.h"
@@ -21,6 +23,7 @@
 #include "job/region/region_counts.h"
 #include "job/region/tidy.h"
 #include "job/run/results.h"
+#include "job/run/run_facts.h"
 #include "job/select/mask.h"
 #include "job/select/slice.h"
 #include "job/spot/spots.h"
@@ -55,7 +58,15 @@ ReportOfAll of_histograms(const ToldRun& told, const Context& context) {
   };
 }
 
+ReportOfAll of_classes_apart(const ToldRun& told, const Context& context) {
+  const auto together = std::make_shared<ApartTogether>(told.shared, context);
+  return [together](Json& summary, Plot& plot, Results& results) {
+    together->report(summary, plot, results);
+  };
+}
+
 constexpr std::array kReporting{
+    Reporting{"apart", apart_results, of_classes_apart},
     Reporting{"diff", diff_results, of_summaries<report_differences>},
     Reporting{"changes", changes_results, of_summaries<report_changes>},
     Reporting{"classify", classify_results, of_summaries<report_mapped>},
@@ -71,6 +82,7 @@ ToldRun told_in(const Json& run, const std::vector<JournalEntry>& pictures,
   ToldRun told{{}, run["options"]};
   SharedOptions& shared = told.shared;
   shared.command = run["command"].get<std::string>();
+  shared.typed = options_asked(run["options"]);
   shared.output = output;
   if (told.options.contains("write"))
     shared.write = split_list(told.options["write"].get<std::string>());
@@ -111,7 +123,7 @@ GatheredReport report_gathered(const Json& run, const std::vector<JournalEntry>&
   summary["inputs"] = summaries_of(pictures);
   end_with_report(summary, figure_formats(results, told.shared, own).of_all,
                   found->report(told, own), results, own);
-  for (const Json& file : summary["outputs"]) report.figures.emplace_back(file.get<std::string>());
+  for (const Json& file : summary["outputs"]) report.files.emplace_back(file.get<std::string>());
   report.together = summary.value("together", Json());
   return report;
 }

@@ -12,13 +12,13 @@
 namespace chalcedony {
 
 struct GatheredReport {
-  Json together;                               // as summaries have it; null where there is none
-  std::vector<std::filesystem::path> figures;  // that were drawn
+  Json together;                             // as summaries have it; null where there is none
+  std::vector<std::filesystem::path> files;  // that were written
 };
 
 /// Of a run's record and the entries of its pictures: what classes or a selection take of all of
-/// them, and the figure of all, of spots and histograms too, in `output` where the run was asked
-/// for figures. Nothing of commands that have neither.
+/// them, what tells classes apart in all of them, and the figure of all, of spots and histograms
+/// too, in `output` where the run was asked for figures. Nothing of commands that have neither.
 ///
 /// Errors    OutputError
 GatheredReport report_gathered(const Json& run, const std::vector<JournalEntry>& pictures,

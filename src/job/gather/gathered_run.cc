@@ -170,7 +170,7 @@ GatheredRun gather_run(const std::vector<RunPart>& parts, const path& output,
     all.outputs.push_back(std::move(table));
   GatheredReport report = report_gathered(first.run, journal.entries, output, context);
   all.together = std::move(report.together);
-  std::move(report.figures.begin(), report.figures.end(), std::back_inserter(all.outputs));
+  std::move(report.files.begin(), report.files.end(), std::back_inserter(all.outputs));
   all.run = moved_paths(first.run, first.recipe_folder, first.gathered_folder);
   all.run.erase("shard");
   if (is_of_part(all.run)) all.run["operands"] = journal.header["operands"];

@@ -1,8 +1,8 @@
 #include "job/histogram/apart.h"
 
 #include "core/error.h"
-#include "figure/class_histogram_figure.h"
 #include "job/histogram/apart_report.h"
+#include "job/histogram/apart_together.h"
 #include "job/histogram/class_counts.h"
 #include "job/histogram/class_source.h"
 #include "job/histogram/classes_apart.h"
@@ -24,20 +24,9 @@ void require_two_classes(const ClassCounts& counts, const path& classes) {
                      "give a map with more, or check --region and --within", classes.string());
 }
 
-void draw(const path& file, FigureFormat format, const std::string& name, const FoundApart& found,
-          const Context& context) {
-  std::vector<ShownChannel> shown;
-  for (const ChannelFindings& channel : found.channels)
-    shown.push_back({channel.channel(), &channel.histogram(), 100 * channel.mean_overlap()});
-  std::vector<LegendLine> legend;
-  for (const CountedClass& one : found.classes) legend.push_back({one.name, one.color});
-  Plot plot(format);
-  add_class_histogram_figure(plot, file, name, shown, legend);
-  draw_figures(plot, context);
-}
-
 Json tell_apart(const path& input, const path& classes, const ApartOptions& options,
-                const Context& context, const Results& results, FigureFormat format) {
+                const Context& context, const Results& results, FigureFormat format,
+                ApartTogether& together) {
   CountedPicture picture = open_counted(input, options.shared, context);
   ClassSource source = open_classes(classes, picture.shape(), options.shared);
   const ClassCounts counts =
@@ -53,9 +42,14 @@ Json tell_apart(const path& input, const path& classes, const ApartOptions& opti
     write_class_overlaps(results.path(input, "overlaps", "csv"), found);
   if (results.wants("counts"))
     write_class_histograms(results.path(input, "class-histogram", "csv"), found);
-  if (format != FigureFormat::kNone)
-    draw(results.path(input, "apart.figure", extension_of(format)), format, picture.name(), found,
-         context);
+  else if (options.shared.inputs.size() > 1)
+    together.keep(input, counts);
+  if (format != FigureFormat::kNone) {
+    Plot plot(format);
+    add_apart_figure(plot, results.path(input, "apart.figure", extension_of(format)),
+                     picture.name(), found);
+    draw_figures(plot, context);
+  }
   Json json{{"file", input.string()},
             {"classes_from", classes.string()},
             {"excluded", excluded_json(counts.excluded)}};
@@ -69,28 +63,35 @@ const std::vector<ResultKind>& apart_results() {
   static const std::vector<ResultKind> kinds{
       {"intervals",
        "<stem>.intervals.csv: of every class in every channel the interval that takes it best, as "
-       "a selection; of several pictures also intervals.csv, and so with the other tables"},
+       "a selection; of several pictures also intervals.csv, and so with the other tables, and of "
+       "all of them together apart.csv"},
       {"selections",
        "<stem>.apart.yaml: these intervals as the classes of a map, for slice and tune with "
-       "--config"},
+       "--config; of all pictures together apart.yaml"},
       {"overlaps", "<stem>.overlaps.csv: what every two classes have in common in every channel"},
       {"counts", "<stem>.class-histogram.csv: the bins of every channel, class by class"},
-      {"figure", "<stem>.apart.figure.png: a curve for each class in every channel"}};
+      {"figure",
+       "<stem>.apart.figure.png: a curve for each class in every channel; of all pictures "
+       "together apart.figure.png"}};
   return kinds;
 }
 
 Json run_apart(const ApartOptions& options, const Context& context) {
   Results results(options.shared, context, apart_results());
-  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
+  const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("apart");
   const PartnerFiles classes(options.classes, is_picture_or_samples, "reference",
                              NameCuts::kPoints);
+  ApartTogether together(options.shared, context);
   const auto do_one = [&](const path& input, const Context& its_context) {
     return tell_apart(input, classes.of(input, *its_context.ledger), options, its_context, results,
-                      format);
+                      figures.of_each, together);
   };
   for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
+  end_with_report(
+      summary, figures.of_all,
+      [&](Json& told, Plot& plot, Results& into) { together.report(told, plot, into); }, results,
+      context);
   return summary;
 }
 

@@ -4,23 +4,19 @@
 #include <string>
 #include <utility>
 
+#include "figure/class_histogram_figure.h"
 #include "io/text/csv.h"
 #include "job/histogram/channel_interval.h"
+#include "job/histogram/count_rows.h"
 
 namespace chalcedony {
 namespace {
 
+constexpr const char* kBesideBins = "beside";
+
 ChannelInterval values_of(const ChannelFindings& channel, std::size_t c) {
   return interval_of(channel.channel(), channel.histogram().binning(), channel.intervals[c].bins,
                      channel.counted->codes);
-}
-
-/// The channel whose interval takes class c best; null when none tells it from the others.
-const ChannelFindings* telling_channel(const FoundApart& found, std::size_t c) {
-  constexpr double kLeastGain = 0.01;
-  if (found.channels.front().histogram().total(c) == 0) return nullptr;
-  const ChannelFindings& best = best_channel(found.channels, c);
-  return best.intervals[c].gain() < kLeastGain ? nullptr : &best;
 }
 
 Json class_json(const FoundApart& found, std::size_t c) {
@@ -41,8 +37,13 @@ Json class_json(const FoundApart& found, std::size_t c) {
 
 Json channel_json(const FoundApart& found, const ChannelFindings& channel) {
   const ClassPair& alike = channel.most_alike();
+  const Binning& binning = channel.histogram().binning();
   return {{"channel", channel.channel().name()},
           {"unit", channel.channel().unit_name()},
+          {"bins", binning.bins()},
+          {"from", binning.low()},
+          {"to", binning.high()},
+          {"codes", channel.counted->codes},
           {"overlap_percent", 100 * channel.mean_overlap()},
           {"most_alike",
            {{"first", found.classes[alike.first].name},
@@ -60,7 +61,7 @@ void add_counts(CsvTable& table, const std::string& name, const ChannelFindings&
                binning.edge(b + 1), histogram.count(c, b), percent(histogram.count(c, b), all)});
   table.add({name,
              channel.channel().name(),
-             "beside",
+             kBesideBins,
              {},
              {},
              histogram.beside(c),
@@ -110,6 +111,48 @@ void write_class_histograms(const std::filesystem::path& path, const FoundApart&
     for (const ChannelFindings& channel : found.channels)
       add_counts(table, found.classes[c].name, channel, c);
   table.write(path);
+}
+
+ClassCounts read_class_histograms(const std::filesystem::path& path, const Json& told,
+                                  const ChannelNames& names) {
+  const Json &classes = told["classes"], &channels = told["channels"];
+  ClassCounts counts;
+  for (const Json& one : channels)
+    counts.channels.push_back(
+        {channel_named(one["channel"].get<std::string>(), names), one["codes"],
+         ClassHistogram(Binning(one["from"], one["to"], one["bins"]), classes.size())});
+  constexpr std::size_t kCountColumn = 5;
+  CountRows rows(path, kCountColumn);
+  for (std::size_t c = 0; c < classes.size(); ++c)
+    for (CountedChannel& one : counts.channels) {
+      const auto next = [&, &channel = one.channel](const std::string& bin) {
+        return rows.next({classes[c]["name"].get<std::string>(), channel.name(), bin});
+      };
+      for (std::size_t b = 0; b < one.histogram.binning().bins(); ++b)
+        one.histogram.add(c, static_cast<std::int32_t>(b), next(std::to_string(b)));
+      one.histogram.add(c, Binning::kNotANumber, next(kBesideBins));
+    }
+  return counts;
+}
+
+const ChannelFindings* telling_channel(const FoundApart& found, std::size_t c) {
+  constexpr double kLeastGain = 0.01;
+  if (found.channels.front().histogram().total(c) == 0) return nullptr;
+  const ChannelFindings& best = best_channel(found.channels, c);
+  return best.intervals[c].gain() < kLeastGain ? nullptr : &best;
+}
+
+void add_apart_figure(Plot& plot, const std::filesystem::path& path, const std::string& name,
+                      const FoundApart& found, const std::vector<double>& of_each) {
+  std::vector<ShownChannel> shown;
+  for (const ChannelFindings& channel : found.channels) {
+    ShownChannel& one = shown.emplace_back(
+        ShownChannel{channel.channel(), &channel.histogram(), 100 * channel.mean_overlap(), {}});
+    if (!of_each.empty()) one.of_each_percent = of_each[shown.size() - 1];
+  }
+  std::vector<LegendLine> legend;
+  for (const CountedClass& one : found.classes) legend.push_back({one.name, one.color});
+  add_class_histogram_figure(plot, path, name, shown, legend);
 }
 
 void report_apart(const FoundApart& found, Json& json) {

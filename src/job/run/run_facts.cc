@@ -98,6 +98,16 @@ Json asked_json(const SharedOptions& options, RunLedger& ledger) {
   return folder_to_mark(std::move(asked), options.output);
 }
 
+std::vector<TypedOption> options_asked(const Json& options) {
+  std::vector<TypedOption> asked;
+  for (const auto& [name, value] : options.items()) {
+    TypedOption& option = asked.emplace_back(TypedOption{name, {}});
+    if (value.is_array()) option.values = value.get<std::vector<std::string>>();
+    if (value.is_string()) option.values = {value.get<std::string>()};
+  }
+  return asked;
+}
+
 Json folder_to_mark(Json json, const path& folder) {
   if (!folder.empty()) replace_begin(json, folder_text(folder), kFolderMark, Whole::kPaths);
   return json;

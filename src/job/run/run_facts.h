@@ -22,6 +22,9 @@ std::string program_version();
 /// Errors    InputError when a file that is named cannot be read any more
 Json asked_json(const SharedOptions& options, RunLedger& ledger);
 
+/// The `options` of such a run as they were typed; names of files are as the record has them.
+std::vector<TypedOption> options_asked(const Json& options);
+
 /// `file`, `bytes` and `hash`.
 Json file_json(const std::filesystem::path& file, const FileState& state);
 

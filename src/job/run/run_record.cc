@@ -223,15 +223,10 @@ std::vector<std::string> words_of_run(const Json& run, const path& output) {
   const path folder = run.contains("output") ? output.parent_path() : output;
   const Json real = mark_to_folder(run, folder);
   for (const Json& operand : real["operands"]) words.push_back(operand.get<std::string>());
-  for (const auto& [name, value] : real["options"].items()) {
-    if (value.is_boolean()) {
-      words.push_back("--" + name);
-      continue;
-    }
-    for (const Json& one : value.is_array() ? value : Json::array({value})) {
-      words.push_back("--" + name);
-      words.push_back(one.get<std::string>());
-    }
+  for (const TypedOption& option : options_asked(real["options"])) {
+    if (option.values.empty()) words.push_back("--" + option.name);
+    for (const std::string& value : option.values)
+      words.insert(words.end(), {"--" + option.name, value});
   }
   words.insert(words.end(), {"-o", output.string()});
   return words;

@@ -56,6 +56,24 @@ TEST_CASE("each class is counted for itself", "[core][stats]") {
   CHECK(twice.shares(0) == h.shares(0));
 }
 
+TEST_CASE("counts of other classes are added class by class", "[core][stats]") {
+  const ClassHistogram h = counted({{0.5f, 1}, {0.7f, 1}, {9.9f, 2}, {-1, 2}, {4, 0}}, 10, 2);
+  ClassHistogram all(h.binning(), 3);
+  all.merge(h, {2, 0});
+  all.merge(h, {2, 1});
+  all.add(1, 4, 7);
+  all.add(1, Binning::kNotANumber, 2);
+  CHECK(all.total(0) == 2);
+  CHECK(all.total(1) == 2 + 9);
+  CHECK(all.count(1, 4) == 7);
+  CHECK(all.beside(1) == 3);
+  CHECK(all.count(2, 0) == 4);
+  CHECK(all.total(2) == 4);
+  // 9 around to 0, of which the class has one of two.
+  CHECK(share_in(all, 0, {9, 2}) == 0.5);
+  CHECK(share_in(ClassHistogram(h.binning(), 1), 0, {0, 10}) == 0);
+}
+
 TEST_CASE("classes overlap by the smaller of their shares", "[core][stats]") {
   const ClassHistogram apart = counted({{1, 1}, {2, 1}, {7, 2}, {8, 2}}, 10, 2);
   CHECK(overlap(apart, 0, 1) == 0);
