@@ -319,3 +319,60 @@ TEST_CASE("what a step does not keep is there for later steps only", "[cli][run]
   check_error(run_tool(dir, {"run", "k.yaml", "a.png", "-o", "no"}), 1,
               "k.yaml:3:30: 'perhaps' is neither true nor false");
 }
+
+TEST_CASE("a step takes its options from a file that an earlier step wrote", "[cli][run][config]") {
+  const TempDir dir;
+  write_pictures(dir);
+  std::vector<std::uint8_t> labels;
+  for (int i = 0; i < 20 * 10; ++i)
+    labels.push_back(static_cast<std::uint8_t>(i % 20 < 8 ? 1 : i % 20 < 14 ? 2 : 0));
+  write_labels(dir / "a.classes.png", 20, labels,
+               {{1, "left", "#c02030"}, {2, "right", "#2030c0"}});
+  put_text(dir / "rules.yaml",
+           "chalcedony: recipe\n"
+           "options: {figures: none}\n"
+           "steps:\n"
+           "  - name: rules\n"
+           "    command: apart\n"
+           "    files: [a.png]\n"
+           "    options: {classes: a.classes.png, let: \"warmth=lab.a + lab.b\", "
+           "channels: \"warmth,lab.l\"}\n"
+           "  - name: map\n"
+           "    command: slice\n"
+           "    options: {config: \"${out}/rules/a.apart.yaml\"}\n");
+  REQUIRE(run_tool(dir, {"run", "rules.yaml", "a.png", "b.png", "-o", "out"}).exit_code == 0);
+  REQUIRE(run_tool(dir, {"slice", "a.png", "b.png", "--config", "out/rules/a.apart.yaml",
+                         "--figures", "none", "-o", "typed"})
+              .exit_code == 0);
+  for (const char* result : {"a.slices.png", "b.slices.csv", "slices.csv"})
+    CHECK(text_of_file(dir / "out/map" / result) == text_of_file(dir / "typed" / result));
+  CHECK_THAT(text_of_file(dir / "out/map/how.json"), Catch::Contains("warmth=lab.a + lab.b"));
+  // Its record runs all of it again.
+  REQUIRE(run_tool(dir, {"run", "out/how.json", "-o", "again"}).exit_code == 0);
+  CHECK(text_of_file(dir / "again/map/b.slices.csv") == text_of_file(dir / "out/map/b.slices.csv"));
+  // Other rules are other options, so that nothing is left as it was.
+  put_text(dir / "rules.yaml", std::regex_replace(text_of_file(dir / "rules.yaml"),
+                                                  std::regex("warmth,lab.l"), "lab.l"));
+  const json resumed = summary_of(run_tool(
+      dir, {"run", "rules.yaml", "a.png", "b.png", "-o", "out", "--resume", "--summary", "json"}));
+  CHECK_FALSE(resumed["steps"][1]["summary"].contains("unchanged"));
+}
+
+TEST_CASE("a file of options that is there is checked before anything runs", "[cli][run][config]") {
+  const TempDir dir;
+  write_pictures(dir);
+  const auto recipe_with = [&](const std::string& file) {
+    put_text(dir / "r.yaml",
+             "chalcedony: recipe\nsteps:\n  - command: inspect\n  - command: slice\n"
+             "    options: {config: " +
+                 file + "}\n");
+    return run_tool(dir, {"run", "r.yaml", "a.png", "-o", "out"});
+  };
+  put_text(dir / "our.yaml", "wher: x\n");
+  check_error(recipe_with("our.yaml"), 1, "our.yaml:1:1: no command has an option 'wher'; ");
+  put_text(dir / "our.yaml", "where: true\n");
+  check_error(recipe_with("our.yaml"), 1, "our.yaml:1:1: the option 'where' needs a value");
+  CHECK_FALSE(std::filesystem::exists(dir / "out"));
+  check_error(recipe_with("none.yaml"), 1, "none.yaml: no such file");
+  check_error(recipe_with("[a.yaml, b.yaml]"), 1, "the option 'config' has one value");
+}

@@ -21,12 +21,12 @@ namespace chalcedony::cli {
 namespace {
 
 /// Where a step's results go comes from the run; its inputs from the recipe.
-const std::vector<std::string> kNotInRecipes{"output", "config",  "list",    "recursive", "help",
-                                             "quiet",  "verbose", "summary", "progress",  "shard"};
+const std::vector<std::string> kNotInRecipes{"output",  "list",    "recursive", "help", "quiet",
+                                             "verbose", "summary", "progress",  "shard"};
 
 std::vector<const po::option_description*> options_of(const CommandOptions& options) {
   std::vector<const po::option_description*> found;
-  for (const po::options_description* part : {&options.own, &options.shared})
+  for (const po::options_description* part : {&options.own, &options.shared, &options.common})
     for (const auto& option : part->options())
       if (std::find(kNotInRecipes.begin(), kNotInRecipes.end(), option->long_name()) ==
           kNotInRecipes.end())
@@ -57,6 +57,16 @@ InputError option_not_taken(const Command& command, const CommandOptions& option
                     suggest_name(name.text, names), name.place);
 }
 
+/// A file of options that is there already; one that an earlier step writes is read by its step.
+///
+/// Errors    InputError as words_of_file()
+void check_options_file(const RecipeOption& given, const CommandOptions& options) {
+  if (given.name.text != "config" || !std::filesystem::exists(given.values.front())) return;
+  po::options_description taken;
+  taken.add(options.own).add(options.shared);
+  words_of_file(given.values.front(), taken, {});
+}
+
 void check_step(const RecipeStep& step) {
   const Command* command = find_command(step.command.text);
   if (!command || !command->takes_pictures || command->name == "run") {
@@ -70,6 +80,7 @@ void check_step(const RecipeStep& step) {
   for (const RecipeOption& given : step.options) {
     if (const po::option_description* option = find_option(options, given.name.text)) {
       check_kind(*option, given);
+      check_options_file(given, options);
     } else if (given.values.empty() || !wants_no_figures(given.name.text, given.values.front())) {
       throw option_not_taken(*command, options, given.name);
     }
