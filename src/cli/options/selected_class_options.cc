@@ -23,7 +23,10 @@ SelectedClass read_selection(const std::string& text, const SharedOptions& share
     } catch (const UsageError&) {
       if (!has_name) throw;
     }
-    return {text.substr(0, at), "", parse_expression(text.substr(at + 1), shared.names)};
+    const std::string name = text.substr(0, at);
+    return errors_at<UsageError>("--where " + name, [&]() -> SelectedClass {
+      return {name, "", parse_expression(text.substr(at + 1), shared.names)};
+    });
   });
 }
 
