@@ -6,38 +6,19 @@
 #include <utility>
 #include <vector>
 
-#include "core/assess/class_matching.h"
 #include "core/error.h"
 #include "job/histogram/apart_report.h"
 #include "job/run/selection_file.h"
 
 namespace chalcedony {
 
-/// The classes of all pictures, in the order of the first and then of what later ones add.
-class ClassesOfAll {
- public:
-  explicit ClassesOfAll(const Json& pictures) {
-    for (const Json& picture : pictures)
-      for (const Json& one : picture["classes"])
-        if (place_in_list(names_, one["name"]) == list_.size())
-          list_.push_back({one["name"], one["color"]});
-  }
-
-  const std::vector<CountedClass>& list() const { return list_; }
-  /// Where the classes of a picture stand among them.
-  std::vector<std::size_t> places_of(const Json& picture) const {
-    std::vector<std::size_t> places;
-    for (const Json& one : picture["classes"])
-      places.push_back(*place_of_class(names_, one["name"]));
-    return places;
-  }
-
- private:
-  std::vector<CountedClass> list_;
-  std::vector<std::string> names_;
-};
-
 namespace {
+
+std::vector<CountedClass> classes_told(const Json& picture) {
+  std::vector<CountedClass> classes;
+  for (const Json& one : picture["classes"]) classes.push_back({one["name"], one["color"]});
+  return classes;
+}
 
 ClassCounts none_of(const ClassCounts& like, std::size_t classes) {
   ClassCounts none;
@@ -160,7 +141,7 @@ std::optional<ClassCounts> ApartTogether::counts_of(const Json& told) const {
   });
 }
 
-std::vector<const Json*> ApartTogether::add_up(const Json& pictures, const ClassesOfAll& classes,
+std::vector<const Json*> ApartTogether::add_up(const Json& pictures, ClassList& classes,
                                                ClassCounts& all) const {
   std::vector<const Json*> added;
   LeftOut left_out;
@@ -171,12 +152,12 @@ std::vector<const Json*> ApartTogether::add_up(const Json& pictures, const Class
         left_out.add(picture, "no class-histogram.csv");
         continue;
       }
-      if (added.empty()) all = none_of(*counts, classes.list().size());
+      if (added.empty()) all = none_of(*counts, classes.classes().size());
       if (!same_channels(all, *counts)) {
         left_out.add(picture, "other channels or bins than those of the first");
         continue;
       }
-      add_counts_of(all, *counts, classes.places_of(picture));
+      add_counts_of(all, *counts, classes.add(classes_told(picture)));
       added.push_back(&picture);
     } catch (const InputError& problem) {
       left_out.add(picture, problem.what());
@@ -189,17 +170,18 @@ std::vector<const Json*> ApartTogether::add_up(const Json& pictures, const Class
 void ApartTogether::report(Json& summary, Plot& plot, const Results& results) const {
   const Json& pictures = summary["inputs"];
   if (pictures.size() < 2) return;
-  const ClassesOfAll classes(pictures);
+  ClassList classes;
+  for (const Json& picture : pictures) classes.add(classes_told(picture));
   ClassCounts all;
   const std::vector<const Json*> added = add_up(pictures, classes, all);
   if (added.size() < 2 || all.classes_with_pixels() < 2) return;
-  const FoundApart found{classes.list(), channels_apart(all)};
+  const FoundApart found{classes.classes(), channels_apart(all)};
   Json together{{"pictures", added.size()}};
   report_apart(found, together);
   TakenInPictures taken(found);
   for (const Json* picture : added)
     if (const auto counts = counts_of(*picture))
-      taken.add(*picture, *counts, classes.places_of(*picture));
+      taken.add(*picture, *counts, classes.add(classes_told(*picture)));
   taken.report(together["classes"]);
   const std::vector<double> of_each = overlaps_of_each(together["channels"], added);
   for (std::size_t i = 0; i < of_each.size(); ++i)

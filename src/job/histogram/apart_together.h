@@ -8,14 +8,13 @@
 
 #include "figure/plot/plot.h"
 #include "job/histogram/class_counts.h"
+#include "job/histogram/class_list.h"
 #include "job/histogram/picture_counts.h"
 #include "job/run/context.h"
 #include "job/run/results.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
-
-class ClassesOfAll;
 
 /// Classes of one name in several pictures are one class, whose pixels are added up, bin by bin:
 /// where a channel says one thing in one light and another in another, classes overlap that lie
@@ -39,8 +38,7 @@ class ApartTogether {
  private:
   std::optional<ClassCounts> counts_of(const Json& told) const;
   /// Which of the pictures it added to `all`.
-  std::vector<const Json*> add_up(const Json& pictures, const ClassesOfAll& classes,
-                                  ClassCounts& all) const;
+  std::vector<const Json*> add_up(const Json& pictures, ClassList& classes, ClassCounts& all) const;
 
   const SharedOptions& options_;
   const Context& context_;
