@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <ostream>
+#include <string>
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
@@ -33,6 +34,8 @@ void declare_tune(po::options_description& options) {
   add_option<std::string>(options, "view", "PIXELS",
                           "pixels along the longest side of the picture on the page, 100 to 4000; "
                           "of larger pictures every second, third and so on (default 1000)");
+  add_flag(options, "together",
+           "all pictures side by side on one page, whose limits are of all of them; 36 at most");
 }
 
 std::vector<TunedClass> classes_begun(const po::variables_map& given, const SharedOptions& shared) {
@@ -48,6 +51,17 @@ std::vector<TunedClass> classes_begun(const po::variables_map& given, const Shar
   return begun;
 }
 
+void check_together(const SharedOptions& shared) {
+  if (shared.shard || shared.resume)
+    throw UsageError(std::string("--together makes one page of all pictures, so ") +
+                         (shared.shard ? "--shard" : "--resume") + " means nothing here",
+                     "leave one of them out");
+  if (shared.inputs.size() > kMostTunedTogether)
+    throw UsageError(fmt::format("--together: there are {} pictures, more than {} on a page",
+                                 shared.inputs.size(), kMostTunedTogether),
+                     "name those that differ most");
+}
+
 Json do_tune(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   TuneOptions options;
   options.shared = shared;
@@ -57,6 +71,8 @@ Json do_tune(const po::variables_map& given, const SharedOptions& shared, const 
   options.begun = classes_begun(given, shared);
   options.classes = file_for_each(given, "classes", shared);
   options.view = view_option(given, options.view);
+  options.together = given.count("together") > 0;
+  if (options.together) check_together(shared);
   return run_tune(options, context);
 }
 
@@ -92,14 +108,16 @@ const Command kTune{
         "what is like this, take this in, leave this out. The picture and the histograms show what "
         "is taken as you go, with the share of each class. The selection it shows and saves is one "
         "for mask, which takes the same pixels. Limits of several classes, each with a name, are a "
-        "class map: that of slice by the file it saves.",
+        "class map: that of slice by the file it saves. With --together one page shows several "
+        "pictures, and what the same limits take of each.",
     .examples = {{"tune panel-a.png -o out/", "limits of hue, saturation and value"},
                  {"tune panel-a.png --where \"hsv.h in 340..20 and hsv.s >= 50\" --classes "
                   "panel-a.samples.geojson -o out/",
                   "from a selection on, with how much of each glass it takes"},
-                 {"tune panel-a.png panel-b.png --where \"ruby=hsv.h in 340..20 and hsv.s >= 50\" "
-                  "--where \"cobalt=hsv.h in 200..260 and hsv.s >= 40\" -o out/",
-                  "two classes of a map, on a page each for two panels"}},
+                 {"tune panel-a.png panel-b.png panel-d.png --together --where \"ruby=hsv.h in "
+                  "340..20 and hsv.s >= 50\" --where \"cobalt=hsv.h in 200..260 and hsv.s >= 40\" "
+                  "-o out/",
+                  "two classes of a map, by limits that are to hold in three panels"}},
     .results = tune_results,
     .declare = declare_tune,
     .run = do_tune,

@@ -1,14 +1,11 @@
 #include "job/tune/picture_view.h"
 
 #include <algorithm>
-#include <array>
-#include <bit>
 #include <optional>
 #include <utility>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
-#include "core/stats/distinct_rows.h"
 #include "job/histogram/classed_rows.h"
 
 namespace chalcedony {
@@ -21,8 +18,7 @@ struct ViewWork {
   ChannelPlan channels, shown;
   std::uint32_t step;
 
-  /// Words of a pixel: the bits of its channels, then its color and class.
-  std::size_t words() const { return channels.channels().size() + 1; }
+  std::size_t words() const { return KindWords(channels.channels().size()).words(); }
 };
 
 /// The seen pixels of a band, and the words of those that count.
@@ -67,8 +63,10 @@ class ViewPicker {
     if (!block.counts(i)) return;
     for (std::size_t c = 0; c + 1 < work_->words(); ++c)
       seen.words.push_back(std::bit_cast<std::uint32_t>(channels_.channel(c)[i]));
-    seen.words.push_back(code_of(shown_.channel(0)[i]) | code_of(shown_.channel(1)[i]) << 8 |
-                         code_of(shown_.channel(2)[i]) << 16 | std::uint32_t{classes_[i]} << 24);
+    seen.words.push_back(
+        KindWords::look({code_of(shown_.channel(0)[i]), code_of(shown_.channel(1)[i]),
+                         code_of(shown_.channel(2)[i])},
+                        classes_[i]));
   }
 
   const ViewWork* work_;
@@ -77,20 +75,6 @@ class ViewPicker {
   std::array<std::uint8_t, kBlockPixels> classes_{};
 };
 
-/// The kinds, in the order of their rows.
-void take_kinds(const DistinctRows& rows, std::size_t channels, PictureView& seen) {
-  seen.kinds = rows.size();
-  seen.values.resize(channels * seen.kinds);
-  for (std::size_t k = 0; k < seen.kinds; ++k) {
-    const std::uint32_t* const row = rows.row(k);
-    for (std::size_t c = 0; c < channels; ++c)
-      seen.values[c * seen.kinds + k] = std::bit_cast<float>(row[c]);
-    for (const int shift : {0, 8, 16})
-      seen.rgb.push_back(static_cast<std::uint8_t>(row[channels] >> shift));
-    seen.classes.push_back(static_cast<std::uint8_t>(row[channels] >> 24));
-  }
-}
-
 }  // namespace
 
 PictureView picture_view(CountedPicture& picture, ClassSource* classes,
@@ -98,7 +82,7 @@ PictureView picture_view(CountedPicture& picture, ClassSource* classes,
                          const SharedOptions& options, const Context& context) {
   const PictureInfo& info = picture.file.info;
   const auto [width, height] = std::pair(info.shape.width, info.shape.height);
-  PictureView seen;
+  PictureView seen(channels.size());
   seen.step = (std::max(width, height) + most - 1) / most;
   seen.width = (width + seen.step - 1) / seen.step;
   seen.height = (height + seen.step - 1) / seen.step;
@@ -110,13 +94,12 @@ PictureView picture_view(CountedPicture& picture, ClassSource* classes,
   const ViewWork work{&picture, classed ? &*classed : nullptr,
                       ChannelPlan(info, channels, options.hue_floor),
                       ChannelPlan(info.shown(), channels_of(spaces::kSrgb)), seen.step};
-  DistinctRows kinds(work.words());
   travel(
       rows, road, [&] { return ViewPicker(work); },
       [&](ViewBand&& band) {
         const std::uint32_t* words = band.words.data();
         for (const bool counts : band.counts) {
-          seen.kind_of.push_back(counts ? kinds.add(words) : PictureView::kNoKind);
+          seen.kind_of.push_back(counts ? seen.kinds.add(words) : PictureView::kNoKind);
           if (counts) words += work.words();
         }
         seen.counted += band.words.size() / work.words();
@@ -125,7 +108,6 @@ PictureView picture_view(CountedPicture& picture, ClassSource* classes,
     throw InputError("no pixel that its page would show counts", "show more of them with --view",
                      picture.file.path.string());
   require_counted(seen.counted, picture);
-  take_kinds(kinds, channels.size(), seen);
   return seen;
 }
 

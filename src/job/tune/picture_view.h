@@ -2,17 +2,44 @@
 #ifndef CHALCEDONY_JOB_TUNE_PICTURE_VIEW_H_
 #define CHALCEDONY_JOB_TUNE_PICTURE_VIEW_H_
 
+#include <array>
+#include <bit>
 #include <cstddef>
 #include <cstdint>
 #include <vector>
 
 #include "core/channel/channel.h"
 #include "core/pixel/block_reader.h"
+#include "core/stats/distinct_rows.h"
 #include "job/histogram/class_source.h"
 #include "job/picture/inputs.h"
 #include "job/run/context.h"
 
 namespace chalcedony {
+
+/// The words of a kind of pixels: the bits of its value in each channel, then its color and class.
+class KindWords {
+ public:
+  explicit KindWords(std::size_t channels) : channels_(channels) {}
+
+  std::size_t words() const { return channels_ + 1; }
+  static float value(const std::uint32_t* kind, std::size_t channel) {
+    return std::bit_cast<float>(kind[channel]);
+  }
+  /// The sRGB color and the class, from 1 on, 0 for none.
+  static std::uint32_t look(const std::array<std::uint32_t, 3>& rgb, std::uint8_t its_class) {
+    return rgb[0] | rgb[1] << 8 | rgb[2] << 16 | std::uint32_t{its_class} << 24;
+  }
+  std::uint8_t color(const std::uint32_t* kind, unsigned c) const {
+    return static_cast<std::uint8_t>(kind[channels_] >> 8 * c);
+  }
+  std::uint8_t class_of(const std::uint32_t* kind) const {
+    return static_cast<std::uint8_t>(kind[channels_] >> 24);
+  }
+
+ private:
+  std::size_t channels_;
+};
 
 /// Every n-th pixel of every n-th row, from the first on, as it is: not an average, which no pixel
 /// would be. Pixels that are alike in their channels, their color and their class are of one kind.
@@ -22,11 +49,10 @@ struct PictureView {
   std::uint32_t step = 1;               // pixels of the picture from one to the next
   std::uint32_t width = 0, height = 0;  // how many are seen
   std::uint64_t counted = 0;            // of these
-  std::size_t kinds = 0;
-  std::vector<float> values;           // channel by channel: one for each kind
-  std::vector<std::uint8_t> rgb;       // sRGB of each kind, as it is shown
-  std::vector<std::uint8_t> classes;   // of each kind, from 1 on; 0 is none
-  std::vector<std::uint32_t> kind_of;  // of each pixel, row by row
+  DistinctRows kinds;                   // KindWords
+  std::vector<std::uint32_t> kind_of;   // of each pixel, row by row
+
+  explicit PictureView(std::size_t channels) : kinds(KindWords(channels).words()) {}
 };
 
 /// One pass over the picture, together with its classes if there are some (not null). At most

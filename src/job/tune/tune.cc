@@ -1,86 +1,110 @@
 #include "job/tune/tune.h"
 
-#include <algorithm>
+#include <map>
+#include <mutex>
 #include <string>
 #include <utility>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "io/file/whole_file.h"
-#include "job/histogram/class_source.h"
+#include "job/histogram/class_list.h"
 #include "job/picture/inputs.h"
+#include "job/picture/short_names.h"
 #include "job/repeat/each_input.h"
-#include "job/run/partner_files.h"
 #include "job/run/results.h"
 #include "job/run/selection_file.h"
-#include "job/tune/picture_view.h"
+#include "job/tune/framed_view.h"
 #include "job/tune/tune_page.h"
+#include "job/tune/tuned_picture.h"
 
 namespace chalcedony {
 namespace {
 
 using std::filesystem::path;
 
-/// Those that were asked for, or that people look at first, and those that are limited.
-///
-/// Errors    InputError when they are too many
-std::vector<Channel> channels_for(const TuneOptions& options, const PictureInfo& info) {
-  std::vector<Channel> channels = options.channels;
-  if (channels.empty())
-    channels = info.has_color() && info.color_channels() == 3 ? channels_of(spaces::kHsv)
-                                                              : own_channels(info);
-  for (const TunedClass& one : options.begun)
-    for (const ChannelLimits& limited : one.limits)
-      if (place_of(limited.channel, channels) == channels.size())
-        channels.push_back(limited.channel);
-  if (channels.size() > kMostTuned)
-    throw InputError(
-        "has " + std::to_string(channels.size()) + " channels to set limits of, more than 24",
-        "name those that matter with --channels");
-  return channels;
+TunePageContent content_of(const std::string& title, std::vector<std::string> typed,
+                           const std::string& stem, const std::vector<Channel>& channels,
+                           const std::vector<CountedClass>& classes, const TuneOptions& options) {
+  return {title,
+          std::move(typed),
+          stem,
+          channels,
+          options.begun,
+          classes,
+          selecting_options(options.shared)};
 }
 
-class TuneJob {
- public:
-  TuneJob(const TuneOptions& options, const Results& results)
-      : options_(options), results_(results) {
-    if (options.classes)
-      classes_.emplace(*options.classes, is_picture_or_samples, "reference", NameCuts::kPoints);
-  }
+Json tune_each(const TuneOptions& options, const Context& context) {
+  Results results(options.shared, context, tune_results());
+  Json summary = summary_frame("tune");
+  const TunedPictures pictures(options);
+  const auto do_one = [&](const path& input, const Context& its_context) {
+    TunedPicture one = pictures.read(input, options.view, its_context);
+    if (results.wants("page"))
+      write_text_file(results.path(input, "tune", "html"),
+                      tune_page(content_of(one.name, {input.string()}, input.stem().string(),
+                                           one.channels, one.classes, options),
+                                framed(std::move(one.view), one.name)));
+    return one.told;
+  };
+  for_each_input(options.shared, context, summary, do_one);
+  results.report(summary);
+  return summary;
+}
 
-  Json do_one(const path& input, const Context& context) const {
-    CountedPicture picture = open_counted(input, options_.shared, context);
-    const RasterShape shape = picture.shape();
-    const std::vector<Channel> channels =
-        errors_at(input.string(), [&] { return channels_for(options_, picture.file.info); });
-    const path* const classes_file = classes_ ? &classes_->of(input, *context.ledger) : nullptr;
-    std::optional<ClassSource> classes;
-    if (classes_file) classes = open_classes(*classes_file, shape, options_.shared);
-    const PictureView view = picture_view(picture, classes ? &*classes : nullptr, channels,
-                                          options_.view, options_.shared, context);
-    TunePageContent content{picture.name(),
-                            input.string(),
-                            input.stem().string(),
-                            channels,
-                            options_.begun,
-                            {},
-                            selecting_options(options_.shared)};
-    if (classes) content.classes = std::move(classes->classes);
-    if (results_.wants("page"))
-      write_text_file(results_.path(input, "tune", "html"), tune_page(content, view));
-    Json json{{"file", input.string()},   {"width", shape.width},    {"height", shape.height},
-              {"every", view.step},       {"counted", view.counted}, {"kinds", view.kinds},
-              {"channels", Json::array()}};
-    for (const Channel& channel : channels) json["channels"].push_back(channel.name());
-    if (classes_file) json["classes_from"] = classes_file->string();
-    return json;
-  }
+/// Pictures as they were read, by their inputs.
+using TunedByInput = std::map<path, TunedPicture>;
 
- private:
-  const TuneOptions& options_;
-  const Results& results_;
-  std::optional<PartnerFiles> classes_;
-};
+/// The page of all of them.
+///
+/// Errors    InputError when they have too many classes together
+std::string page_of_all(const std::vector<path>& inputs, TunedByInput& read,
+                        const std::vector<Channel>& channels, const TuneOptions& options) {
+  constexpr std::size_t kMostClasses = 255;
+  const std::vector<std::string> names = short_names(inputs);
+  ClassList classes;
+  std::vector<PictureBeside> beside;
+  std::vector<std::string> typed;
+  for (std::size_t i = 0; i < inputs.size(); ++i) {
+    TunedPicture& one = read.at(inputs[i]);
+    beside.push_back({names[i], std::move(one.view), classes.add(one.classes)});
+    typed.push_back(inputs[i].string());
+  }
+  if (classes.classes().size() > kMostClasses)
+    throw InputError("the pictures have " + std::to_string(classes.classes().size()) +
+                         " classes together, more than 255",
+                     "tune fewer pictures at once", options.classes->string());
+  return tune_page(content_of(std::to_string(inputs.size()) + " pictures", std::move(typed), "tune",
+                              channels, classes.classes(), options),
+                   side_by_side(beside, channels.size()));
+}
+
+Json tune_together(const TuneOptions& options, const Context& context) {
+  Results results(options.shared, context, tune_results(), ResultNames::kRun);
+  Json summary = summary_frame("tune");
+  const TunedPictures pictures(options);
+  const std::vector<path>& inputs = options.shared.inputs;
+  const std::vector<Channel> channels = errors_at(inputs.front().string(), [&] {
+    return channels_to_tune(
+        options, open_counted(inputs.front(), options.shared, without_warnings(context)).file.info);
+  });
+  std::mutex mutex;
+  TunedByInput read;
+  const std::uint32_t most = seen_of_each(options.view, inputs.size());
+  const auto do_one = [&](const path& input, const Context& its_context) {
+    TunedPicture one = pictures.read(input, most, its_context, channels);
+    const Json told = one.told;
+    const std::lock_guard lock(mutex);
+    read.insert_or_assign(input, std::move(one));
+    return told;
+  };
+  for_each_input(options.shared, context, summary, do_one, ResultOf::kAllInputs);
+  if (results.wants("page"))
+    write_text_file(results.path("tune.html"), page_of_all(inputs, read, channels, options));
+  results.report(summary);
+  return summary;
+}
 
 }  // namespace
 
@@ -89,18 +113,13 @@ const std::vector<ResultKind>& tune_results() {
       {"page",
        "<stem>.tune.html: a page for a browser on which limits of channels are set; it saves "
        "<stem>.mask.yaml, which mask takes with --config, or of classes <stem>.slices.yaml, which "
-       "slice takes so"}};
+       "slice takes so; of all pictures on one page tune.html, which saves tune.mask.yaml or "
+       "tune.slices.yaml"}};
   return kinds;
 }
 
 Json run_tune(const TuneOptions& options, const Context& context) {
-  Results results(options.shared, context, tune_results());
-  Json summary = summary_frame("tune");
-  const TuneJob job(options, results);
-  for_each_input(options.shared, context, summary,
-                 [&](const path& input, const Context& its) { return job.do_one(input, its); });
-  results.report(summary);
-  return summary;
+  return (options.together ? tune_together : tune_each)(options, context);
 }
 
 }  // namespace chalcedony

@@ -17,8 +17,8 @@
 
 namespace chalcedony {
 
-/// The most channels that a page has.
-inline constexpr std::size_t kMostTuned = 24;
+/// The most channels that a page has, and the most pictures.
+inline constexpr std::size_t kMostTuned = 24, kMostTunedTogether = 36;
 
 /// What limits take, as a class of a map; one that stands alone may have no name.
 struct TunedClass {
@@ -33,13 +33,15 @@ struct TuneOptions {
   std::vector<TunedClass> begun;                 // to go on from
   std::optional<std::filesystem::path> classes;  // class maps, masks or sample files
   std::uint32_t view = 1000;                     // pixels along the longest side on the page
+  bool together = false;                         // all pictures on one page
 };
 
 const std::vector<ResultKind>& tune_results();
 
-/// Errors    InputError when the only picture or its classes cannot be read, or it has more
-/// channels
-///           of its own than a page; OutputError
+/// A page for each picture, or of all `together`, which then are of the channels of the first.
+///
+/// Errors    InputError when the only picture or its classes, or one of those together, cannot be
+///           read, or it has more channels of its own than a page; OutputError
 Json run_tune(const TuneOptions& options, const Context& context);
 
 }  // namespace chalcedony

@@ -2,6 +2,7 @@
 
 #include <bit>
 #include <cstddef>
+#include <cstdint>
 #include <cstring>
 #include <string_view>
 
@@ -33,6 +34,23 @@ std::string kinds_text(const std::vector<std::uint32_t>& kind_of) {
     for (const int shift : {0, 8, 16}) bytes.push_back(static_cast<char>(kind >> shift));
   return base64(bytes);
 }
+
+/// The kinds of pixels as the page reads them.
+struct KindColumns {
+  std::vector<float> values;  // channel by channel: one for each kind
+  std::vector<std::uint8_t> rgb, classes;
+
+  KindColumns(const DistinctRows& kinds, std::size_t channels) {
+    const KindWords layout(channels);
+    for (std::size_t c = 0; c < channels; ++c)
+      for (std::size_t k = 0; k < kinds.size(); ++k)
+        values.push_back(KindWords::value(kinds.row(k), c));
+    for (std::size_t k = 0; k < kinds.size(); ++k) {
+      for (unsigned c = 0; c < 3; ++c) rgb.push_back(layout.color(kinds.row(k), c));
+      classes.push_back(layout.class_of(kinds.row(k)));
+    }
+  }
+};
 
 Json channels_json(const std::vector<Channel>& channels) {
   Json json = Json::array();
@@ -66,7 +84,8 @@ Json tuned_json(const std::vector<TunedClass>& classes) {
 
 /// The command that selects, but for its selection and folder.
 std::string command_text(const std::string& command, const TunePageContent& content) {
-  std::vector<std::string> words{command, content.typed};
+  std::vector<std::string> words{command};
+  words.insert(words.end(), content.typed.begin(), content.typed.end());
   for (const TypedOption& option : content.options)
     for (const std::string& value : option.values) {
       words.push_back("--" + option.name);
@@ -75,14 +94,26 @@ std::string command_text(const std::string& command, const TunePageContent& cont
   return typed_line(words);
 }
 
-std::string begun_json(const TunePageContent& content, const PictureView& view) {
+Json frames_json(const std::vector<PictureFrame>& frames) {
+  Json json = Json::array();
+  for (const PictureFrame& one : frames)
+    json.push_back({{"name", one.name},
+                    {"left", one.left},
+                    {"top", one.top},
+                    {"width", one.width},
+                    {"height", one.height},
+                    {"step", one.step}});
+  return json;
+}
+
+std::string begun_json(const TunePageContent& content, const FramedView& pictures) {
   Json json{{"stem", content.stem},
             {"mask", command_text("mask", content)},
             {"slice", command_text("slice", content)},
-            {"step", view.step},
-            {"width", view.width},
-            {"height", view.height},
-            {"kinds", view.kinds},
+            {"width", pictures.view.width},
+            {"height", pictures.view.height},
+            {"kinds", pictures.view.kinds.size()},
+            {"frames", frames_json(pictures.frames)},
             {"channels", channels_json(content.channels)},
             {"tuned", tuned_json(content.begun)},
             {"classes", Json::array()},
@@ -96,14 +127,15 @@ std::string begun_json(const TunePageContent& content, const PictureView& view) 
 
 }  // namespace
 
-std::string tune_page(const TunePageContent& content, const PictureView& view) {
-  const std::string body = filled(kTuneBody, {{"picture", escaped_html(content.picture)},
-                                              {"values", numbers_text(view.values)},
-                                              {"rgb", numbers_text(view.rgb)},
-                                              {"classes", numbers_text(view.classes)},
-                                              {"kinds", kinds_text(view.kind_of)},
-                                              {"begun", begun_json(content, view)}});
-  return html_page({"Tune " + content.picture, kTuneStyle, body, kTuneScript});
+std::string tune_page(const TunePageContent& content, const FramedView& pictures) {
+  const KindColumns kinds(pictures.view.kinds, content.channels.size());
+  const std::string body = filled(kTuneBody, {{"title", escaped_html(content.title)},
+                                              {"values", numbers_text(kinds.values)},
+                                              {"rgb", numbers_text(kinds.rgb)},
+                                              {"classes", numbers_text(kinds.classes)},
+                                              {"kinds", kinds_text(pictures.view.kind_of)},
+                                              {"begun", begun_json(content, pictures)}});
+  return html_page({"Tune " + content.title, kTuneStyle, body, kTuneScript});
 }
 
 }  // namespace chalcedony

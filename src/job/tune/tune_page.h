@@ -9,15 +9,15 @@
 #include "core/select/channel_limits.h"
 #include "job/histogram/class_source.h"
 #include "job/run/context.h"
-#include "job/tune/picture_view.h"
+#include "job/tune/framed_view.h"
 #include "job/tune/tune.h"
 
 namespace chalcedony {
 
 struct TunePageContent {
-  std::string picture;  // what it is called
-  std::string typed;    // and as an input of a command
-  std::string stem;     // of the file that the page saves
+  std::string title;               // what the picture is called, or how many there are
+  std::vector<std::string> typed;  // the inputs of a command
+  std::string stem;                // of the file that the page saves
   std::vector<Channel> channels;
   std::vector<TunedClass> begun;  // to go on from; none: one without a name or limits
   std::vector<CountedClass> classes;
@@ -27,8 +27,9 @@ struct TunePageContent {
 /// The picture and a histogram of each channel, whose limits are dragged or typed, or follow from
 /// what is pointed at in the picture, of one selection or of several classes; the pixels and the
 /// share of each of `classes` that they take; and the selections, as mask and slice take them. What
-/// was set is remembered where the browser can.
-std::string tune_page(const TunePageContent& content, const PictureView& view);
+/// was set is remembered where the browser can. Of several pictures it also tells what is taken of
+/// each.
+std::string tune_page(const TunePageContent& content, const FramedView& pictures);
 
 }  // namespace chalcedony
 

@@ -102,6 +102,7 @@ function tell() {
   }));
   part("of").hidden = begun.classes.length === 0;
   const texts = selectionTexts();
+  tellPictures();
   part("where").value = texts.join("\n") || "No limit is set yet, so all is taken.";
   part("where").rows = Math.min(Math.max(texts.length, 2), 8);
   part("save").download = part("file").textContent = fileName();
@@ -113,7 +114,7 @@ function takenText(counts) {
   const all = taken.reduce((sum, is, k) => sum + is * weights[k], 0);
   if (!isMap())
     return percentText(all, counted) + " taken: " + all.toLocaleString("en") + " of " + many(counted, "pixel") +
-      (begun.step > 1 ? " seen" : "");
+      (frames.some(({ step }) => step > 1) ? " seen" : "");
   const before = pixelsTakenBefore();
   return current().name + ": " + percentText(all, counted) + " taken" +
     (before ? ", less " + percentText(before, counted) + " that classes before it take" : "") +
@@ -149,10 +150,10 @@ function showFrame(from, to) {
 }
 function markAt(at) {
   const [x, y] = at.map((v, i) => Math.min(Math.floor(v), [size.width, size.height][i] - 1));
-  const kind = kindOf[y * size.width + x];
+  const kind = kindOf[y * size.width + x], frame = frameAt(x, y);
   marked = kind === kNoKind ? null : kind;
   panels.forEach(paintHistogram);
-  part("under").textContent = "x " + x * begun.step + ", y " + y * begun.step + (marked === null ? ": does not count"
+  part("under").textContent = !frame ? "" : placeText(frame, x, y) + (marked === null ? ": does not count"
     : ", " + channels.map(channel => channel.name + " " + (Number.isNaN(channel.values[kind]) ? "none"
       : numberText(toStep(channel.values[kind], channel.step, 0)))).join(", "));
 }
