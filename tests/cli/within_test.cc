@@ -54,6 +54,36 @@ TEST_CASE("every picture counts within the mask that goes with it", "[cli][withi
         std::vector{4});
 }
 
+TEST_CASE("files that a pattern names to go with inputs are no inputs themselves",
+          "[cli][within][partners]") {
+  const TempDir dir;
+  write_masked(dir, "a", 2);
+  write_masked(dir, "b", 4);
+  std::filesystem::create_directory(dir / "all");
+  for (const char* name : {"a", "b"}) {
+    std::filesystem::rename(dir / (std::string(name) + ".png"),
+                            dir / ("all/" + std::string(name) + ".png"));
+    std::filesystem::rename(dir / ("masks/" + std::string(name) + ".mask.png"),
+                            dir / ("all/" + std::string(name) + ".mask.png"));
+  }
+  const Words within{"--within", "all/*.mask.png", "--figures", "none", "--summary", "json"};
+  // Of a folder, and of all that a shell named.
+  CHECK(counted(run_tool(dir, with({"inspect", "all"}, within))) == std::vector{2, 4});
+  CHECK(counted(run_tool(
+            dir, with({"inspect", "all/a.mask.png", "all/a.png", "all/b.mask.png", "all/b.png"},
+                      within))) == std::vector{2, 4});
+  // Classes behind the pattern, and an option of a command.
+  for (const char* name : {"a", "b"})
+    write_labels(dir / ("all/" + std::string(name) + ".mask.png"), 5, {1, 1, 2, 1, 0},
+                 {{1, "leaf", "#408040"}, {2, "stem", "#804020"}});
+  CHECK(counted(run_tool(dir, {"inspect", "all", "--within", "all/*.mask.png:leaf", "--summary",
+                               "json"})) == std::vector{3, 3});
+  const json apart = summary_of(run_tool(dir, {"apart", "all", "--classes", "all/*.mask.png",
+                                               "--figures", "none", "--summary", "json"}));
+  REQUIRE(apart["inputs"].size() == 2);
+  CHECK(apart["together"]["classes"][0]["pixels"] == 6);
+}
+
 TEST_CASE("every picture counts within classes of the map that goes with it", "[cli][within]") {
   const TempDir dir;
   write_masked(dir, "a", 0);

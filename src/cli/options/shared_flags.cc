@@ -17,6 +17,7 @@
 #include "io/picture/label_file.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
+#include "job/run/partner_inputs.h"
 #include "job/run/results.h"
 
 namespace chalcedony::cli {
@@ -70,6 +71,20 @@ std::vector<TypedOption> typed_options(const Command& command, const po::variabl
     options.push_back(std::move(option));
   }
   return options;
+}
+
+/// Takes the files that options name by a pattern as going with inputs out of these.
+void leave_out_partners(const Command& command, SharedOptions& shared) {
+  po::options_description declared;
+  command.declare(declared);
+  declare_shared(command, declared);
+  for (const TypedOption& option : shared.typed) {
+    if (!takes(declared, option.name, {"FOLDER"})) continue;
+    for (const std::string& value : option.values)
+      // Behind a colon stand classes of a map.
+      for (const std::string& named : {value, value.substr(0, value.rfind(':'))})
+        shared.inputs = without_partners(shared.inputs, named);
+  }
 }
 
 Shard shard_option(const std::string& text) {
@@ -334,6 +349,7 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
                      fmt::format("the call is chalcedony {} {}", command.name, command.operands));
   shared.typed = typed_options(command, given);
   set_inputs(shared, shared.operands, given.count("recursive") > 0);
+  leave_out_partners(command, shared);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
   if (given.count("figures"))
     shared.figures = figure_format_named(

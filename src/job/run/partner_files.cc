@@ -47,6 +47,8 @@ bool is_picture_or_samples(const fs::path& file) {
   return is_picture_name(file) || is_sample_file(file);
 }
 
+bool names_pattern(const fs::path& named) { return is_pattern(named); }
+
 bool names_one_file(const fs::path& named) { return !is_folder(named) && !is_pattern(named); }
 
 void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs,

@@ -30,6 +30,9 @@ bool is_picture_or_samples(const std::filesystem::path& file);
 std::vector<std::filesystem::path> files_meant(const std::filesystem::path& named,
                                                MayBePartner may_be);
 
+/// Whether a value is a pattern.
+bool names_pattern(const std::filesystem::path& named);
+
 /// Whether a value names one file, for all inputs, not a folder or a pattern.
 bool names_one_file(const std::filesystem::path& named);
 
