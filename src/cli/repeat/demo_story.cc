@@ -51,7 +51,7 @@ const std::vector<DemoStep>& steps() {
        {"palette", "panel-a.png", "-o", "results"}},
       {"Tell apart: in which channel do the glasses of the sample regions differ, in each panel "
        "and "
-       "in all of them, and which interval takes each?",
+       "in all, and which interval takes each?",
        {"apart", "panel-a.png", "panel-b.png", "panel-d.png", "--classes", "*.samples.geojson",
         "-o", "results"}},
       {"Map by rules: these intervals as the classes of another panel.",

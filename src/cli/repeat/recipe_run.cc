@@ -96,6 +96,7 @@ void check_shared(const Recipe& recipe) {
       const CommandOptions options(command_named(step.command.text));
       if (const po::option_description* option = find_option(options, given.name.text)) {
         check_kind(*option, given);
+        check_options_file(given, options);
         used = true;
       }
       for (const po::option_description* one : options_of(options))

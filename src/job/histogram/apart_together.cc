@@ -11,7 +11,6 @@
 #include "job/run/selection_file.h"
 
 namespace chalcedony {
-
 namespace {
 
 std::vector<CountedClass> classes_told(const Json& picture) {
