@@ -112,13 +112,21 @@ TEST_CASE("of many pictures fewer pixels are seen of each", "[cli][tune][togethe
     write_rgb(dir / words.back(), 150, 40, random_bytes(150 * 40 * 3));
   }
   const json told = summary_of(run_tool(dir, words));
-  for (const json& one : told["inputs"]) CHECK(one["every"] == 3);
+  // With every second pixel they would be 4 x 75 x 20, fewer than 100 x 100; all are too many.
+  for (const json& one : told["inputs"]) CHECK(one["every"] == 2);
   const json begun = page_json(text_of_file(dir / "out/tune.html"), "begun");
-  CHECK(begun["frames"][3]["step"] == 3);
-  CHECK(begun["frames"][3]["width"] == 50);
-  CHECK(begun["frames"][3]["height"] == 14);
+  CHECK(begun["frames"][3]["step"] == 2);
+  CHECK(begun["frames"][3]["width"] == 75);
+  CHECK(begun["frames"][3]["height"] == 20);
   // Alike pictures are of alike kinds.
   CHECK(begun["kinds"] == told["inputs"][0]["kinds"]);
+  // Seven of them are too many for that.
+  for (int i = 4; i < 7; ++i) {
+    words.push_back("w" + std::to_string(i) + ".png");
+    write_rgb(dir / words.back(), 150, 40, random_bytes(150 * 40 * 3));
+  }
+  const json more = summary_of(run_tool(dir, words));
+  for (const json& one : more["inputs"]) CHECK(one["every"] == 3);
 }
 
 TEST_CASE("limits of a page of several pictures take of each what mask takes",

@@ -84,7 +84,8 @@ void print_tune(const Json& summary, std::ostream& out) {
       out << "all of them on the page\n";
     else
       out << fmt::format("1 in {} across and down on the page\n", every);
-    out << fmt::format("  {} that count; limits of", plural(p["counted"], "pixel"));
+    out << fmt::format("  {} that {}; limits of", plural(p["counted"], "pixel"),
+                       p["counted"] == 1 ? "counts" : "count");
     for (const Json& channel : p["channels"]) out << " " << channel.get<std::string>();
     out << "\n";
     if (p.contains("classes_from")) out << fmt::format("  classes of {}\n", p["classes_from"]);

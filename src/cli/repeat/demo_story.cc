@@ -49,9 +49,8 @@ const std::vector<DemoStep>& steps() {
        {"cluster", "panel-a.png", "--k", "2..9", "-o", "results"}},
       {"Palette: its main colors, for a caption, a web page or a comparison.",
        {"palette", "panel-a.png", "-o", "results"}},
-      {"Tell apart: in which channel do the glasses of the sample regions differ, in each panel "
-       "and "
-       "in all, and which interval takes each?",
+      {"Tell apart: in which channel do the glasses differ, in each panel and in all of them, and "
+       "which interval takes each?",
        {"apart", "panel-a.png", "panel-b.png", "panel-d.png", "--classes", "*.samples.geojson",
         "-o", "results"}},
       {"Map by rules: these intervals as the classes of another panel.",

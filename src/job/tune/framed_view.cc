@@ -44,9 +44,18 @@ FramedView framed(PictureView view, const std::string& name) {
   return {std::move(view), {frame}};
 }
 
-std::uint32_t seen_of_each(std::uint32_t of_one, std::size_t pictures) {
-  const double across = std::sqrt(static_cast<double>(pictures));
-  return std::max<std::uint32_t>(1, static_cast<std::uint32_t>(of_one / across));
+std::uint32_t seen_of_each(std::uint32_t of_one, const std::vector<RasterShape>& pictures) {
+  const auto seen = [&](std::uint32_t most) {
+    std::uint64_t pixels = 0;
+    for (const RasterShape& one : pictures) {
+      const std::uint32_t step = step_for(one, most);
+      pixels += std::uint64_t{(one.width + step - 1) / step} * ((one.height + step - 1) / step);
+    }
+    return pixels;
+  };
+  std::uint32_t most = of_one;
+  while (most > 1 && seen(most) > std::uint64_t{of_one} * of_one) --most;
+  return most;
 }
 
 std::size_t pictures_in_row(std::size_t pictures, std::uint32_t width, std::uint32_t height) {

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/pixel/raster.h"
 #include "job/tune/picture_view.h"
 
 namespace chalcedony {
@@ -39,9 +40,10 @@ struct PictureBeside {
 /// Range     one picture at least
 FramedView side_by_side(const std::vector<PictureBeside>& pictures, std::size_t channels);
 
-/// How many pixels are seen along the longest side of each of so many pictures, that they are about
-/// as many in all as of one picture of which `of_one` are seen.
-std::uint32_t seen_of_each(std::uint32_t of_one, std::size_t pictures);
+/// How many pixels may be seen along the longest side of each of these pictures, at most `of_one`,
+/// that there are no more in all than in a square of that side, or one picture is as small as a
+/// dot.
+std::uint32_t seen_of_each(std::uint32_t of_one, const std::vector<RasterShape>& pictures);
 
 /// How many stand in a row, so that all together have about the shape of a screen.
 std::size_t pictures_in_row(std::size_t pictures, std::uint32_t width, std::uint32_t height);

@@ -77,13 +77,17 @@ class ViewPicker {
 
 }  // namespace
 
+std::uint32_t step_for(const RasterShape& picture, std::uint32_t most) {
+  return (std::max(picture.width, picture.height) + most - 1) / most;
+}
+
 PictureView picture_view(CountedPicture& picture, ClassSource* classes,
                          const std::vector<Channel>& channels, std::uint32_t most,
                          const SharedOptions& options, const Context& context) {
   const PictureInfo& info = picture.file.info;
   const auto [width, height] = std::pair(info.shape.width, info.shape.height);
   PictureView seen(channels.size());
-  seen.step = (std::max(width, height) + most - 1) / most;
+  seen.step = step_for(info.shape, most);
   seen.width = (width + seen.step - 1) / seen.step;
   seen.height = (height + seen.step - 1) / seen.step;
   seen.kind_of.reserve(std::size_t{seen.width} * seen.height);

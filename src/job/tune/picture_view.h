@@ -10,6 +10,7 @@
 
 #include "core/channel/channel.h"
 #include "core/pixel/block_reader.h"
+#include "core/pixel/raster.h"
 #include "core/stats/distinct_rows.h"
 #include "job/histogram/class_source.h"
 #include "job/picture/inputs.h"
@@ -54,6 +55,9 @@ struct PictureView {
 
   explicit PictureView(std::size_t channels) : kinds(KindWords(channels).words()) {}
 };
+
+/// The least n of which at most `most` pixels are seen along the longest side.
+std::uint32_t step_for(const RasterShape& picture, std::uint32_t most);
 
 /// One pass over the picture, together with its classes if there are some (not null). At most
 /// `most` pixels are seen along the longest side.

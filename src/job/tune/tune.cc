@@ -85,13 +85,18 @@ Json tune_together(const TuneOptions& options, const Context& context) {
   Json summary = summary_frame("tune");
   const TunedPictures pictures(options);
   const std::vector<path>& inputs = options.shared.inputs;
-  const std::vector<Channel> channels = errors_at(inputs.front().string(), [&] {
-    return channels_to_tune(
-        options, open_counted(inputs.front(), options.shared, without_warnings(context)).file.info);
-  });
+  std::vector<PictureInfo> infos;
+  std::vector<RasterShape> shapes;
+  for (const path& input : inputs) {
+    infos.push_back(
+        open_counted(input, of_whole_picture(options.shared), without_warnings(context)).file.info);
+    shapes.push_back(infos.back().shape);
+  }
+  const std::vector<Channel> channels =
+      errors_at(inputs.front().string(), [&] { return channels_to_tune(options, infos.front()); });
   std::mutex mutex;
   TunedByInput read;
-  const std::uint32_t most = seen_of_each(options.view, inputs.size());
+  const std::uint32_t most = seen_of_each(options.view, shapes);
   const auto do_one = [&](const path& input, const Context& its_context) {
     TunedPicture one = pictures.read(input, most, its_context, channels);
     const Json told = one.told;
