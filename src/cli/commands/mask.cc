@@ -28,8 +28,10 @@ void declare_mask(po::options_description& options) {
                       "which pixels: tests on channels joined by and, or, not and brackets");
   add_repeated_option(
       options, "like", "PLACE",
-      "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or "
-      "FILE.geojson:CLASS; may be repeated");
+      "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or samples, as "
+      "FILE.geojson:CLASS on the picture that it is called after, or \"*.samples.geojson:CLASS\" "
+      "on "
+      "each; may be repeated");
   add_repeated_option(options, "unlike", "PLACE", "and unlike those here; may be repeated");
   add_option<std::string>(options, "channels", "LIST", "channels --like looks at (default lab)");
   add_option<std::string>(options, "by", "ranges|gaussian",

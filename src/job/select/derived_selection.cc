@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 #include <cstddef>
+#include <optional>
 
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
@@ -13,6 +14,7 @@
 #include "io/text/number_text.h"
 #include "job/histogram/channel_histogram.h"
 #include "job/learn/sample_places.h"
+#include "job/select/like_places.h"
 
 namespace chalcedony {
 namespace {
@@ -26,13 +28,23 @@ std::string short_number(double value) {
   return number_text(std::round(value * scale) / scale);
 }
 
-/// The values of the sample pixels that count: like first, then unlike.
-std::array<SampleValues, 2> sample_values(CountedPicture& picture,
-                                          const std::vector<SampleRun>& runs,
-                                          const std::vector<Channel>& channels,
-                                          const SharedOptions& options, const Context& context) {
+/// Of --like and of --unlike.
+using Both = std::array<SampleValues, 2>;
+
+std::vector<SampleRun> runs_of(const LikePlaces& places, const RasterShape& shape,
+                               const SharedOptions& options) {
+  SampleSet samples;
+  samples.classes = {{"like", ""}, {"unlike", ""}};
+  for (const std::string& text : places.like) add_places(text, 0, shape, options, samples);
+  for (const std::string& text : places.unlike) add_places(text, 1, shape, options, samples);
+  return sample_runs(samples, shape.width, shape.height);
+}
+
+/// Adds the values of the sample pixels of a picture that count.
+void add_values(CountedPicture& picture, const std::vector<SampleRun>& runs,
+                const std::vector<Channel>& channels, const SharedOptions& options,
+                const Context& context, Both& all) {
   const ChannelPlan plan(picture.file.info, channels, options.hue_floor);
-  using Both = std::array<SampleValues, 2>;
   const Both empty{SampleValues(channels.size()), SampleValues(channels.size())};
   const auto make_worker = [&] {
     return [&, reader = BlockReader(picture.file.info, picture.counting),
@@ -54,13 +66,31 @@ std::array<SampleValues, 2> sample_values(CountedPicture& picture,
       return out;
     };
   };
-  Both all = empty;
   travel(*picture.file.rows, road_for(picture, options, context), make_worker, [&](Both&& band) {
     for (std::size_t side = 0; side < 2; ++side)
       for (std::size_t c = 0; c < channels.size(); ++c)
         all[side][c].insert(all[side][c].end(), band[side][c].begin(), band[side][c].end());
   });
   picture.file.rows->rewind();
+}
+
+/// The values of the samples on all inputs.
+Both sample_values(CountedPicture& first, const LikeOptions& like,
+                   const std::vector<Channel>& channels, const SharedOptions& options,
+                   const Context& context) {
+  Both all{SampleValues(channels.size()), SampleValues(channels.size())};
+  const std::vector<LikePlaces> places =
+      places_of_inputs(like.like, like.unlike, options.inputs, *context.ledger);
+  for (std::size_t i = 0; i < places.size(); ++i) {
+    if (places[i].empty()) continue;
+    std::optional<CountedPicture> other;
+    if (i > 0) other = open_counted(options.inputs[i], options, without_warnings(context));
+    CountedPicture& picture = other ? *other : first;
+    errors_at(picture.file.path.string(), [&] {
+      add_values(picture, runs_of(places[i], picture.shape(), options), channels, options, context,
+                 all);
+    });
+  }
   return all;
 }
 
@@ -105,19 +135,11 @@ std::string ellipsoid_text(const std::vector<Channel>& channels, const LikeEllip
 
 }  // namespace
 
-DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like,
+DerivedSelection like_selection(CountedPicture& first, const LikeOptions& like,
                                 const SharedOptions& options, const Context& context) {
-  const RasterShape& shape = picture.shape();
-  const std::string path = picture.file.path.string();
-  SampleSet samples;
-  samples.classes = {{"like", ""}, {"unlike", ""}};
-  for (const std::string& text : like.like) add_places(text, 0, shape, options, samples);
-  for (const std::string& text : like.unlike) add_places(text, 1, shape, options, samples);
-  const std::vector<SampleRun> runs =
-      errors_at(path, [&] { return sample_runs(samples, shape.width, shape.height); });
+  const std::string path = first.file.path.string();
   std::vector<Channel> channels = like.channels.empty() ? channels_of(spaces::kLab) : like.channels;
-  auto [on, off] =
-      errors_at(path, [&] { return sample_values(picture, runs, channels, options, context); });
+  auto [on, off] = sample_values(first, like, channels, options, context);
   if (on[0].empty())
     throw InputError("no pixel of the samples counts", "choose other places for --like", path);
   leave_out_missing(channels, on, off);

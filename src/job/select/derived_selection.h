@@ -15,7 +15,8 @@ namespace chalcedony {
 enum class LikeBy { kRanges, kGaussian };
 
 struct LikeOptions {
-  /// Places on the first input: `x,y`, `x,y,radius`, `x,y,w,h`, or FILE.geojson[:CLASS].
+  /// Places on the inputs, see places_of_inputs(): `x,y`, `x,y,radius`, `x,y,w,h`, FILE.geojson or
+  /// FILE.geojson:CLASS.
   std::vector<std::string> like, unlike;
   std::vector<Channel> channels;  // empty: lab
   LikeBy by = LikeBy::kRanges;
@@ -28,12 +29,12 @@ struct DerivedSelection {
   Json facts;
 };
 
-/// The selection that takes what is like the samples on a picture, whose rows are ready for the
-/// next pass then.
+/// The selection that takes what is like the samples on the inputs. The rows of the first one are
+/// ready for the next pass then.
 ///
-/// Errors    UsageError for samples that are none; InputError for samples outside the picture, no
-///           counted pixel in them, a hue in a Gaussian
-DerivedSelection like_selection(CountedPicture& picture, const LikeOptions& like,
+/// Errors    UsageError for samples that are none; InputError for samples outside their picture, no
+///           counted pixel in them, a hue in a Gaussian; as places_of_inputs()
+DerivedSelection like_selection(CountedPicture& first, const LikeOptions& like,
                                 const SharedOptions& options, const Context& context);
 
 /// The selection of the pixels above the threshold that parts a channel best. The picture's rows

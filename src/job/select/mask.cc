@@ -28,14 +28,17 @@ const std::vector<ResultKind>& mask_results() {
 
 Json run_mask(const MaskOptions& options, const Context& context) {
   if (options.where) warn_of_limits(*options.where, context);
+  SharedOptions shared = options.shared;
   Results results(options.shared, context, mask_results());
-  // What --like names is on the first input.
+  // What --like names is on the first input mostly.
   std::optional<CountedPicture> first;
   std::optional<DerivedSelection> like;
   if (options.like) {
     first = open_counted(options.shared.inputs.front(), options.shared, context);
     keep_rows(*first);
     like = like_selection(*first, *options.like, options.shared, context);
+    // Samples of one input have a say in the masks of all.
+    shared.typed.push_back({"found", {like->where}});
   }
   const FigureFormats figures = figure_formats(results, options.shared, context);
   Json summary = summary_frame("mask");
@@ -57,7 +60,7 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     json.update(found.facts);
     return json;
   };
-  for_each_input(options.shared, context, summary, do_one);
+  for_each_input(shared, context, summary, do_one);
   end_with_report(summary, figures.of_all, report_selected_shares, results, context);
   return summary;
 }
