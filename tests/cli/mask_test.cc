@@ -275,6 +275,39 @@ TEST_CASE("masks combine in the order and, or, minus", "[cli][mask]") {
   check_nothing_in(dir, "bad");
 }
 
+TEST_CASE("masks that are combined are those that go with each picture", "[cli][mask][partners]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "masks");
+  const std::vector<std::uint8_t> first{255, 255, 0, 0}, last{0, 0, 0, 255};
+  for (const std::string name : {"a", "b"}) {
+    write_rgb(dir / (name + ".png"), 4, 1, {9, 9, 9, 99, 99, 99, 9, 9, 9, 99, 99, 99});
+    write_labels(dir / ("masks/" + name + ".mask.png"), 4, name == "a" ? first : last);
+    write_labels(dir / (name + ".holes.png"), 4, name == "a" ? last : first);
+  }
+  const Words both{"mask", "a.png", "b.png", "--where", "gray >= 0"};
+  REQUIRE(run_tool(dir, with(both, {"--and", "masks", "-o", "and"})).exit_code == 0);
+  CHECK(labels_in(dir / "and/a.mask.png") == first);
+  CHECK(labels_in(dir / "and/b.mask.png") == last);
+  REQUIRE(run_tool(dir, with(both,
+                             {"--minus", "*.holes.png", "--or", "masks/*.mask.png", "-o", "minus"}))
+              .exit_code == 0);
+  CHECK(labels_in(dir / "minus/a.mask.png") == std::vector<std::uint8_t>{255, 255, 255, 0});
+  CHECK(labels_in(dir / "minus/b.mask.png") == std::vector<std::uint8_t>{0, 0, 255, 255});
+  // Another mask for one of them has that one done again.
+  write_labels(dir / "masks/b.mask.png", 4, first);
+  const json again = summary_of(
+      run_tool(dir, with(both, {"--and", "masks", "-o", "and", "--resume", "--summary", "json"})));
+  CHECK(again["unchanged"] == 1);
+  CHECK(labels_in(dir / "and/b.mask.png") == first);
+  std::filesystem::remove(dir / "masks/b.mask.png");
+  const Outcome missing = run_tool(dir, with(both, {"--and", "masks", "-o", "out"}));
+  check_error(missing, 1,
+              "b.png: no file of masks goes with its name; name the two alike, as pane.mask.png "
+              "and pane.png");
+  CHECK(std::filesystem::exists(dir / "out/a.mask.png"));
+  CHECK_FALSE(std::filesystem::exists(dir / "out/b.mask.png"));
+}
+
 TEST_CASE("the coverage of every picture stands in one table", "[cli][mask]") {
   const TempDir dir;
   write_rgb(dir / "a.png", 4, 1, {9, 9, 9, 9, 9, 9, 9, 9, 9, 99, 99, 99});

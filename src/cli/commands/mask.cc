@@ -4,8 +4,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <memory>
 #include <ostream>
+#include <string>
 #include <utility>
+#include <vector>
 
 #include "cli/options/command.h"
 #include "cli/options/option_values.h"
@@ -18,6 +21,7 @@
 #include "cli/text/text_table.h"
 #include "core/error.h"
 #include "job/run/input_list.h"
+#include "job/run/partner_files.h"
 #include "job/select/mask_variants.h"
 
 namespace chalcedony::cli {
@@ -47,10 +51,12 @@ void declare_mask(po::options_description& options) {
       "try N values for {NAME} in --where: a sheet of masks and their coverage instead of a "
       "mask; may be given twice");
   add_flag(options, "invert", "select what the selection leaves");
-  add_repeated_option(options, "and", "MASK", "only where this mask is on; may be repeated");
-  add_repeated_option(options, "or", "MASK",
+  add_repeated_option(options, "and", "MASK|FOLDER",
+                      "only where this mask is on, or the one of a folder or a pattern, as "
+                      "\"masks/*.mask.png\", that goes with the picture; may be repeated");
+  add_repeated_option(options, "or", "MASK|FOLDER",
                       "also where this mask is on, after --and; may be repeated");
-  add_repeated_option(options, "minus", "MASK",
+  add_repeated_option(options, "minus", "MASK|FOLDER",
                       "not where this mask is on, after --or; may be repeated");
   add_option<std::string>(options, "tidy", "STEPS",
                           "clean what is selected before it is written, by the steps of tidy: "
@@ -162,15 +168,24 @@ Json run_variants(const po::variables_map& given, const SharedOptions& shared,
   return run_mask_variants(options, context);
 }
 
+std::vector<std::shared_ptr<const PartnerFiles>> masks_named(const po::variables_map& given,
+                                                             const char* option) {
+  std::vector<std::shared_ptr<const PartnerFiles>> masks;
+  for (const std::string& named : texts_of(given, option))
+    masks.push_back(
+        std::make_shared<PartnerFiles>(named, is_picture_name, "mask", NameCuts::kPoints));
+  return masks;
+}
+
 Json do_mask(const po::variables_map& given, const SharedOptions& shared, const Context& context) {
   if (given.count("vary")) return run_variants(given, shared, context);
   MaskOptions options;
   options.shared = shared;
   read_selection(given, options);
   options.invert = given.count("invert") > 0;
-  for (const std::string& path : texts_of(given, "and")) options.only_in.emplace_back(path);
-  for (const std::string& path : texts_of(given, "or")) options.also_in.emplace_back(path);
-  for (const std::string& path : texts_of(given, "minus")) options.not_in.emplace_back(path);
+  options.only_in = masks_named(given, "and");
+  options.also_in = masks_named(given, "or");
+  options.not_in = masks_named(given, "minus");
   if (given.count("tidy"))
     options.tidy =
         read_option("--tidy", [&] { return parse_tidy_steps(given["tidy"].as<std::string>()); });

@@ -2,13 +2,14 @@
 #ifndef CHALCEDONY_JOB_SELECT_MASK_H_
 #define CHALCEDONY_JOB_SELECT_MASK_H_
 
-#include <filesystem>
+#include <memory>
 #include <optional>
 #include <vector>
 
 #include "core/select/expression.h"
 #include "core/tidy/tidy_steps.h"
 #include "job/run/context.h"
+#include "job/run/partner_files.h"
 #include "job/run/result_kind.h"
 #include "job/run/summary.h"
 #include "job/select/cutout.h"
@@ -23,8 +24,8 @@ struct MaskOptions {
   std::optional<LikeOptions> like;
   std::optional<Channel> threshold;  // --auto
   bool invert = false;
-  // Masks of the size of every input, taken in this order.
-  std::vector<std::filesystem::path> only_in, also_in, not_in;
+  // Masks that go with the inputs, taken in this order.
+  std::vector<std::shared_ptr<const PartnerFiles>> only_in, also_in, not_in;
   std::vector<TidyStep> tidy;  // done on what all of that selects
   CutoutOptions cutout;
 };

@@ -120,10 +120,11 @@ class MaskJob {
 
   void read_masks() {
     std::vector<std::string> warnings;
-    const auto read = [&](const std::vector<std::filesystem::path>& paths,
+    const auto read = [&](const std::vector<std::shared_ptr<const PartnerFiles>>& files,
                           std::vector<Mask>& masks) {
-      for (const auto& path : paths)
-        masks.push_back(read_mask(path, info().shape.width, info().shape.height, warnings));
+      for (const auto& one : files)
+        masks.push_back(read_mask(one->of(picture_.file.path, *context_.ledger), info().shape.width,
+                                  info().shape.height, warnings));
     };
     read(options_.only_in, masks_.only_in);
     read(options_.also_in, masks_.also_in);
