@@ -26,7 +26,7 @@ namespace {
 void declare_spots(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE|FOLDER",
                       "spots as GeoJSON or as a picture of labels, each class a spot: one file for "
-                      "all pictures, or one for each, in their order or called after them, or a "
+                      "all pictures, or one for each, called after them or in their order, or a "
                       "folder or a pattern of such");
   add_repeated_option(options, "sample", "NAME=PLACE",
                       "a spot: X,Y (a pixel), X,Y,RADIUS or X,Y,W,H; may be repeated");

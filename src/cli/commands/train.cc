@@ -30,8 +30,8 @@ namespace {
 void declare_train(po::options_description& options) {
   add_repeated_option(options, "samples", "FILE|FOLDER",
                       "sample regions as GeoJSON, a table of points (x, y, class), or a picture "
-                      "of labels; one for each input, in their order, or more that are called "
-                      "after the inputs, or a folder or a pattern of such. Of suggested samples "
+                      "of labels; those that are called after each input, or one for each in their "
+                      "order, or a folder or a pattern of such. Of suggested samples "
                       "those that were checked, as FILE:1,3,8=lead or FILE:all");
   add_option<std::string>(options, "from", "FILE",
                           "a model.json: train with its samples too, on the inputs of the same "

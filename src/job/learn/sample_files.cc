@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cstddef>
+#include <optional>
 #include <string>
 
 #include "core/error.h"
@@ -22,6 +23,25 @@ std::size_t input_of(const path& file, const std::vector<path>& inputs,
                      "where there are not as many sample files as inputs, name them alike, as "
                      "pane.samples.geojson and pane.png");
   return static_cast<std::size_t>(input - inputs.data());
+}
+
+bool is_some_empty(const std::vector<std::vector<path>>& of_input) {
+  return std::any_of(of_input.begin(), of_input.end(), [](const auto& its) { return its.empty(); });
+}
+
+/// Each file with the input that it is called after; nothing where one is called after none, or,
+/// when `all` need one, an input is left without.
+std::optional<std::vector<std::vector<path>>> files_by_names(const std::vector<path>& files,
+                                                             const std::vector<path>& inputs,
+                                                             bool all) {
+  const PicturesByName by_name(inputs);
+  std::vector<std::vector<path>> of_input(inputs.size());
+  for (const path& file : files) {
+    if (!by_name.of(file).picture) return std::nullopt;
+    of_input[input_of(file, inputs, by_name)].push_back(file);
+  }
+  if (all && is_some_empty(of_input)) return std::nullopt;
+  return of_input;
 }
 
 /// Adds those of a folder or a pattern to the inputs they go with.
@@ -45,19 +65,13 @@ std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
                                                const std::vector<path>& inputs, bool all) {
   std::vector<std::vector<path>> of_input(inputs.size());
   if (files.empty()) return of_input;
+  if (inputs.size() == 1) return {files};
+  if (auto by_names = files_by_names(files, inputs, all)) return *by_names;
+  const bool in_order = all ? files.size() <= inputs.size() : files.size() == inputs.size();
   const PicturesByName by_name(inputs);
-  const bool named = std::all_of(files.begin(), files.end(),
-                                 [&](const path& file) { return by_name.of(file).picture; });
-  const bool in_order =
-      all ? files.size() <= inputs.size() : !named && files.size() == inputs.size();
-  for (std::size_t f = 0; f < files.size(); ++f) {
-    const std::size_t input = inputs.size() == 1 ? 0
-                              : in_order         ? f
-                                                 : input_of(files[f], inputs, by_name);
-    of_input[input].push_back(files[f]);
-  }
-  if (all &&
-      std::any_of(of_input.begin(), of_input.end(), [](const auto& its) { return its.empty(); }))
+  for (std::size_t f = 0; f < files.size(); ++f)
+    of_input[in_order ? f : input_of(files[f], inputs, by_name)].push_back(files[f]);
+  if (all && is_some_empty(of_input))
     throw UsageError("there are " + std::to_string(inputs.size()) + " inputs and " +
                          std::to_string(files.size()) + " sample files",
                      "give one --samples for each input, or more that are called after them");

@@ -9,12 +9,11 @@
 
 namespace chalcedony {
 
-/// The files of each input, in the order they were given: all of them of a single input; one each,
-/// in their order, where there are no more than inputs; else those that are called after the input,
-/// as `pane.samples.geojson` and `pane.suggested.geojson` after `pane.png`, see PicturesByName.
-///
-/// Where some inputs may be without one (not `all`), names come first, and the order says only
-/// where a file is called after none.
+/// The files of each input, in the order they were given: all of them of a single input; else those
+/// that are called after the input, as `pane.samples.geojson` and `pane.suggested.geojson` after
+/// `pane.png`, see PicturesByName. Where one is called after none, or (when `all` inputs need one)
+/// an input is left without, they go with the inputs in their order if there are no more of them;
+/// those that may be without one, if there are as many.
 ///
 /// Errors    UsageError when an input is left without one that needs it, or a file is called after
 /// no input

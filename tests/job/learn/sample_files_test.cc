@@ -9,9 +9,15 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 using Paths = std::vector<std::filesystem::path>;
 
-TEST_CASE("as many sample files as inputs go with them in their order", "[job][samples]") {
+TEST_CASE("sample files go with the inputs they are called after, or in their order",
+          "[job][samples]") {
   CHECK(sample_files_of({"b.geojson", "a.geojson"}, {"a.png", "b.png"}) ==
-        std::vector<Paths>{{"b.geojson"}, {"a.geojson"}});
+        std::vector<Paths>{{"a.geojson"}, {"b.geojson"}});
+  // Called after none, or both after one.
+  CHECK(sample_files_of({"y.geojson", "a.geojson"}, {"a.png", "b.png"}) ==
+        std::vector<Paths>{{"y.geojson"}, {"a.geojson"}});
+  CHECK(sample_files_of({"a-2.geojson", "a-1.geojson"}, {"a.png", "b.png"}) ==
+        std::vector<Paths>{{"a-2.geojson"}, {"a-1.geojson"}});
   CHECK(sample_files_of({}, {"a.png", "b.png"}) == std::vector<Paths>(2));
   CHECK(sample_files_of({"x.geojson", "y.png"}, {"a.png"}) ==
         std::vector<Paths>{{"x.geojson", "y.png"}});
