@@ -2,8 +2,9 @@
 #ifndef CHALCEDONY_CORE_LEARN_REACH_H_
 #define CHALCEDONY_CORE_LEARN_REACH_H_
 
+#include <cstddef>
 #include <cstdint>
-#include <utility>
+#include <span>
 #include <vector>
 
 #include "core/learn/model.h"
@@ -11,10 +12,18 @@
 
 namespace chalcedony {
 
-/// The distances within which kReachPercents of the pixels lie, by nearest rank.
+/// Points with their distances from their classes.
+struct ClassedDistances {
+  std::span<const float> distances;        // 0 or more
+  std::span<const std::uint8_t> class_of;  // from 1 on; 0 is none
+  std::span<const double> pixels;          // whole numbers: how many lie there
+};
+
+/// For each class the distances within which kReachPercents of its pixels lie, by nearest rank; all
+/// 0 for a class without pixels.
 ///
-/// Shape     `distances`: a distance, 0 or more, and how many pixels lie there; some pixel does
-std::vector<double> reach_of(const std::vector<std::pair<float, std::uint64_t>>& distances);
+/// Shape     as many distances, classes and pixels
+std::vector<std::vector<double>> reaches_of(const ClassedDistances& points, std::size_t classes);
 
 /// Finds the reach of every class of a model from its samples; class c of the table is entry c.
 ///

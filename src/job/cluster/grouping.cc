@@ -1,7 +1,5 @@
 #include "job/cluster/grouping.h"
 
-#include <tbb/parallel_for.h>
-
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -151,14 +149,10 @@ std::vector<std::uint8_t> point_labels(const Points& points, const Model& model)
 /// How far the points of every entry reach, for classify --reject; see ModelClass.
 void measure_reach(Grouping& grouping, const Points& points) {
   const std::vector<float> distances = distances_to_own(points, grouping);
-  tbb::parallel_for(std::size_t{0}, grouping.model.classes.size(), [&](std::size_t e) {
-    std::vector<std::pair<float, std::uint64_t>> own;
-    for (std::size_t i = 0; i < points.size; ++i)
-      if (grouping.labels[i] == e + 1)
-        own.emplace_back(distances[i], static_cast<std::uint64_t>(points.weights[i]));
-    grouping.model.classes[e].reach =
-        own.empty() ? std::vector<double>(kReachPercents.size()) : reach_of(own);
-  });
+  const std::size_t n = points.size, entries = grouping.model.classes.size();
+  std::vector<std::vector<double>> reaches =
+      reaches_of({distances, {grouping.labels.data(), n}, {points.weights, n}}, entries);
+  for (std::size_t e = 0; e < entries; ++e) grouping.model.classes[e].reach = std::move(reaches[e]);
 }
 
 /// What all groupings that are found go through once they have a model.
