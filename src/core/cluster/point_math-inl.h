@@ -11,6 +11,7 @@
 
 #include <cmath>
 #include <cstddef>
+#include <cstdint>
 
 #include "core/multiply_add-inl.h"
 
@@ -59,6 +60,21 @@ HWY_INLINE double sum_in_parts(std::size_t n, const Number& number) {
   for (; i < n; ++i) parts[i % kParts] += number(i);
   return ((parts[0] + parts[4]) + (parts[2] + parts[6])) +
          ((parts[1] + parts[5]) + (parts[3] + parts[7]));
+}
+
+// The weights of n points, 0 for those of other labels; `own` is aligned.
+HWY_INLINE void weights_of_label(const double* weights, const std::uint8_t* labels,
+                                 std::uint8_t label, std::size_t n, double* own) {
+  const hn::CappedTag<double, 8> d;
+  const hn::Rebind<std::int32_t, decltype(d)> di;
+  const hn::Rebind<std::uint8_t, decltype(d)> d8;
+  const auto wanted = hn::Set(d, static_cast<double>(label));
+  std::size_t i = 0;
+  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
+    const auto found = hn::PromoteTo(d, hn::PromoteTo(di, hn::LoadU(d8, labels + i)));
+    hn::Store(hn::IfThenElseZero(hn::Eq(found, wanted), hn::LoadU(d, weights + i)), d, own + i);
+  }
+  for (; i < n; ++i) own[i] = labels[i] == label ? weights[i] : 0;
 }
 
 }  // namespace HWY_NAMESPACE

@@ -1,10 +1,8 @@
 #include "core/cluster/point_sums.h"
 
 #include <algorithm>
-#include <array>
-#include <bitset>
 
-#include "core/pixel/byte_word.h"
+#include "core/cluster/labeled_blocks.h"
 
 #undef HWY_TARGET_INCLUDE
 #define HWY_TARGET_INCLUDE "core/cluster/point_sums.cc"
@@ -12,13 +10,6 @@
 #include <hwy/highway.h>
 
 #include "core/cluster/point_math-inl.h"
-
-#ifndef CHALCEDONY_CORE_CLUSTER_POINT_SUMS_CC_
-#define CHALCEDONY_CORE_CLUSTER_POINT_SUMS_CC_
-namespace chalcedony {
-constexpr std::size_t kSummedAtOnce = 64;  // points
-}  // namespace chalcedony
-#endif
 
 HWY_BEFORE_NAMESPACE();
 namespace chalcedony {
@@ -36,23 +27,13 @@ void add_points(const float* const* features, std::size_t dimensions, const doub
   to[dimensions] += sum_in_parts(end - begin, [&](std::size_t i) { return w[i]; });
 }
 
-// At most kSummedAtOnce points, of which those count that have the label.
+// At most kLabeledAtOnce points, of which those count that have the label.
 void add_labeled_points(const float* const* features, std::size_t dimensions, const double* weights,
                         const std::uint8_t* labels, std::uint8_t label, std::size_t begin,
                         std::size_t end, double* to) {
-  const hn::CappedTag<double, 8> d;
-  const hn::Rebind<std::int32_t, decltype(d)> di;
-  const hn::Rebind<std::uint8_t, decltype(d)> d8;
-  HWY_ALIGN double own[kSummedAtOnce];  // the weights, 0 for other labels
-  const auto wanted = hn::Set(d, static_cast<double>(label));
+  HWY_ALIGN double own[kLabeledAtOnce];
   const std::size_t n = end - begin;
-  std::size_t i = 0;
-  for (; i + hn::Lanes(d) <= n; i += hn::Lanes(d)) {
-    const auto found = hn::PromoteTo(d, hn::PromoteTo(di, hn::LoadU(d8, labels + begin + i)));
-    const auto weight = hn::LoadU(d, weights + begin + i);
-    hn::Store(hn::IfThenElseZero(hn::Eq(found, wanted), weight), d, own + i);
-  }
-  for (; i < n; ++i) own[i] = labels[begin + i] == label ? weights[begin + i] : 0;
+  weights_of_label(weights + begin, labels + begin, label, n, own);
   for (std::size_t f = 0; f < dimensions; ++f) {
     const float* const values = features[f] + begin;
     to[f] +=
@@ -105,18 +86,10 @@ void add_weighted(const Points& points, std::size_t begin, std::size_t end, doub
 
 void add_weighted_by_label(const Points& points, const std::uint8_t* labels, std::size_t begin,
                            std::size_t end, double* to) {
-  for (std::size_t at = begin; at < end; at += kSummedAtOnce) {
-    const std::size_t last = std::min(end, at + kSummedAtOnce);
-    std::bitset<256> seen;
-    for (std::size_t i = at; i < last;) {
-      const std::uint8_t label = labels[i];
-      if (!seen[label])
-        add_label(points, labels, label, at, last, to + label * (points.dimensions() + 1));
-      seen.set(label);
-      const std::uint64_t word = word_of(label);
-      for (++i; i + kWordBytes <= last && word_at(labels + i) == word;) i += kWordBytes;
-    }
-  }
+  for_each_labeled_block(
+      labels, begin, end, [&](std::uint8_t label, std::size_t first, std::size_t last) {
+        add_label(points, labels, label, first, last, to + label * (points.dimensions() + 1));
+      });
 }
 
 double weighted_squares(const Points& points, std::size_t begin, std::size_t end,

@@ -25,6 +25,16 @@ void ClassSums::add(const double* features, double pixels) {
   }
 }
 
+void ClassSums::add(const PointMoments& points) {
+  pixels_ += points.weight;
+  for (std::size_t i = 0; i < features_; ++i) {
+    sum_[i] += points.sum[i];
+    smallest_[i] = std::min(smallest_[i], static_cast<double>(points.smallest[i]));
+    largest_[i] = std::max(largest_[i], static_cast<double>(points.largest[i]));
+  }
+  for (std::size_t i = 0; i < products_.size(); ++i) products_[i] += points.products[i];
+}
+
 ClassSums& ClassSums::operator+=(const ClassSums& later) {
   pixels_ += later.pixels_;
   for (std::size_t i = 0; i < features_; ++i) {

@@ -3,8 +3,11 @@
 #define CHALCEDONY_CORE_LEARN_CLASS_STATISTICS_H_
 
 #include <Eigen/Core>
+#include <cstddef>
 #include <cstdint>
 #include <vector>
+
+#include "core/cluster/point_moments.h"
 
 namespace chalcedony {
 
@@ -24,6 +27,8 @@ class ClassSums {
 
   /// Adds a pixel whose features are all numbers, or as many like it.
   void add(const double* features, double pixels = 1);
+  /// Adds many pixels, weighted by how many are alike.
+  void add(const PointMoments& points);
   ClassSums& operator+=(const ClassSums& later);
 
   bool empty() const { return pixels_ <= 0; }

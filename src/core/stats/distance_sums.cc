@@ -33,15 +33,15 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-using D = hn::CappedTag<double, kSumsApart>;
+using ApartTag = hn::CappedTag<double, kSumsApart>;
 
 /// Works out a run of `n`, a multiple of kSumsApart; weights_from(i) are those of distances i, ...
 template <class Weights>
 HWY_INLINE void sum_weighted(const float* HWY_RESTRICT distances, const Weights& weights_from,
                              std::size_t n, double steps, DistanceRun& out) {
-  const D d;
-  const hn::Rebind<float, D> df;
-  const hn::Rebind<std::int32_t, D> di;
+  const ApartTag d;
+  const hn::Rebind<float, ApartTag> df;
+  const hn::Rebind<std::int32_t, ApartTag> di;
   const auto scale = hn::Set(d, steps), last = hn::Set(d, kLastStep);
   for (std::size_t k = 0; k < kSumsApart; k += hn::Lanes(d)) {
     auto sum = hn::Zero(d), squares = sum, known = sum, largest = sum;
@@ -64,8 +64,8 @@ HWY_INLINE void sum_weighted(const float* HWY_RESTRICT distances, const Weights&
 
 void sum_distances(const float* HWY_RESTRICT distances, const double* weights, std::size_t n,
                    double steps, DistanceRun& out) {
-  const D d;
-  const auto own = [=](std::size_t i) HWY_ATTR { return hn::LoadU(D(), weights + i); };
+  const ApartTag d;
+  const auto own = [=](std::size_t i) HWY_ATTR { return hn::LoadU(ApartTag(), weights + i); };
   const auto one = [=](std::size_t) HWY_ATTR { return hn::Set(d, 1.0); };
   if (weights) {
     sum_weighted(distances, own, n, steps, out);

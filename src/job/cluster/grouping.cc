@@ -4,6 +4,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/cluster/point_moments.h"
 #include "core/learn/class_statistics.h"
 #include "core/learn/classifier.h"
 #include "core/learn/reach.h"
@@ -27,12 +28,10 @@ EntrySums sums_of(const Points& points, const Grouping& grouping) {
   const EntrySums empty{
       std::vector<ClassSums>(grouping.model.classes.size(), ClassSums(points.dimensions()))};
   return sum_over_chunks(points.size, empty, [&](std::size_t begin, std::size_t end) {
+    std::vector<PointMoments> moments(empty.entries.size(), PointMoments(points.dimensions()));
+    add_moments_by_label(points, grouping.labels.data(), begin, end, moments);
     EntrySums sums = empty;
-    std::vector<double> point(points.dimensions());
-    for (std::size_t i = begin; i < end; ++i) {
-      copy_point(points, i, point.data());
-      sums.entries[grouping.labels[i] - 1u].add(point.data(), points.weights[i]);
-    }
+    for (std::size_t e = 0; e < moments.size(); ++e) sums.entries[e].add(moments[e]);
     return sums;
   });
 }
