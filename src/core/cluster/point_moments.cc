@@ -1,6 +1,7 @@
 #include "core/cluster/point_moments.h"
 
 #include <algorithm>
+#include <limits>
 
 #include "core/cluster/labeled_blocks.h"
 
@@ -16,12 +17,23 @@ namespace chalcedony {
 namespace HWY_NAMESPACE {
 namespace hn = hwy::HWY_NAMESPACE;
 
-// The range of those of n values whose weight is not 0.
-HWY_INLINE void widen(const float* values, const double* own, std::size_t n, float& smallest,
+// The range of n values: each but for those that are put infinitely far by `beyond`, else 0. The
+// least and the most of some are the same for every width of vectors.
+HWY_INLINE void widen(const float* values, const float* beyond, std::size_t n, float& smallest,
                       float& largest) {
-  for (std::size_t k = 0; k < n; ++k) {
-    smallest = std::min(smallest, own[k] > 0 ? values[k] : smallest);
-    largest = std::max(largest, own[k] > 0 ? values[k] : largest);
+  const hn::CappedTag<float, 16> d;
+  auto low = hn::Set(d, smallest), high = hn::Set(d, largest);
+  std::size_t k = 0;
+  for (; k + hn::Lanes(d) <= n; k += hn::Lanes(d)) {
+    const auto v = hn::LoadU(d, values + k), away = hn::LoadU(d, beyond + k);
+    low = hn::Min(low, hn::Add(v, away));
+    high = hn::Max(high, hn::Sub(v, away));
+  }
+  smallest = hn::GetLane(hn::MinOfLanes(d, low));
+  largest = hn::GetLane(hn::MaxOfLanes(d, high));
+  for (; k < n; ++k) {
+    smallest = std::min(smallest, values[k] + beyond[k]);
+    largest = std::max(largest, values[k] - beyond[k]);
   }
 }
 
@@ -32,6 +44,9 @@ void add_labeled_moments(const Points& points, const std::uint8_t* labels, std::
   const std::size_t n = end - begin;
   weights_of_label(points.weights + begin, labels + begin, label, n, own);
   to.weight += sum_in_parts(n, [&](std::size_t k) { return own[k]; });
+  float beyond[kLabeledAtOnce];
+  for (std::size_t k = 0; k < n; ++k)
+    beyond[k] = own[k] > 0 ? 0 : std::numeric_limits<float>::infinity();
   std::size_t product = 0;
   for (std::size_t f = 0; f < points.dimensions(); ++f) {
     const float* const values = points.features[f] + begin;
@@ -42,7 +57,7 @@ void add_labeled_moments(const Points& points, const std::uint8_t* labels, std::
       to.products[product++] +=
           sum_in_parts(n, [&](std::size_t k) { return times[k] * static_cast<double>(others[k]); });
     }
-    widen(values, own, n, to.smallest[f], to.largest[f]);
+    widen(values, beyond, n, to.smallest[f], to.largest[f]);
   }
 }
 

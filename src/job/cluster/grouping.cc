@@ -1,5 +1,7 @@
 #include "job/cluster/grouping.h"
 
+#include <tbb/parallel_invoke.h>
+
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -174,12 +176,14 @@ void finish(Grouping& grouping, const ColorPoints& colors, const GroupingFrame& 
 void complete_model(Grouping& grouping, const ColorPoints& colors) {
   const Points points = colors.points();
   const Eigen::VectorXd units = units_of(grouping.model.divisors, points.dimensions());
-  const EntrySums sums = sums_of(points, grouping);
-  for (std::size_t e = 0; e < sums.entries.size(); ++e)
-    if (!sums.entries[e].empty())
-      take_statistics(sums.entries[e].statistics(), units, grouping.mixture.has_value(),
+  std::vector<ClassSums> entries;
+  // Ranks are found by one thread.
+  tbb::parallel_invoke([&] { entries = sums_of(points, grouping).entries; },
+                       [&] { measure_reach(grouping, points); });
+  for (std::size_t e = 0; e < entries.size(); ++e)
+    if (!entries[e].empty())
+      take_statistics(entries[e].statistics(), units, grouping.mixture.has_value(),
                       grouping.model.classes[e].statistics);
-  measure_reach(grouping, points);
 }
 
 Grouping grouping_of(KMeans result, const ColorPoints& colors, const GroupingFrame& frame) {
