@@ -75,11 +75,9 @@ std::vector<SeriesPlaces> panels_of(const std::vector<HistogramSeries>& series) 
     const Binning& mine = series[i].histogram->binning();
     const auto fits = [&](const SeriesPlaces& panel) {
       const HistogramSeries& first = series[panel.front()];
-      const Binning& theirs = first.histogram->binning();
       return series[i].peaks.empty() &&
              first.channel.unit_name() == series[i].channel.unit_name() &&
-             mine.low() == theirs.low() && mine.high() == theirs.high() &&
-             mine.bins() == theirs.bins();
+             first.histogram->binning() == mine;
     };
     const auto panel = std::find_if(panels.begin(), panels.end(), fits);
     if (panel == panels.end()) {

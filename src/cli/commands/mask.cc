@@ -33,9 +33,8 @@ void declare_mask(po::options_description& options) {
   add_repeated_option(
       options, "like", "PLACE",
       "pixels like those here: x,y or x,y,radius or x,y,w,h on the first picture, or samples, as "
-      "FILE.geojson:CLASS on the picture that it is called after, or \"*.samples.geojson:CLASS\" "
-      "on "
-      "each; may be repeated");
+      "FILE.geojson:CLASS on the picture that it is called after, or on each as "
+      "\"*.samples.geojson:CLASS\"; may be repeated");
   add_repeated_option(options, "unlike", "PLACE", "and unlike those here; may be repeated");
   add_option<std::string>(options, "channels", "LIST", "channels --like looks at (default lab)");
   add_option<std::string>(options, "by", "ranges|gaussian",

@@ -54,10 +54,8 @@ const std::vector<std::string> kFiles{"FILE",  "FOLDER", "PICTURE", "MASK", "MAP
                                       "BLANK", "SOURCE", "PLACE",   "VALUE"};
 
 /// The options that have a say in the results, by name.
-std::vector<TypedOption> typed_options(const Command& command, const po::variables_map& given) {
-  po::options_description declared;
-  command.declare(declared);
-  declare_shared(command, declared);
+std::vector<TypedOption> typed_options(const po::options_description& declared,
+                                       const po::variables_map& given) {
   std::vector<TypedOption> options;
   for (const auto& [name, value] : given) {
     if (std::find(kNoSayInResults.begin(), kNoSayInResults.end(), name) != kNoSayInResults.end())
@@ -74,16 +72,15 @@ std::vector<TypedOption> typed_options(const Command& command, const po::variabl
 }
 
 /// Takes the files that options name by a pattern as going with inputs out of these.
-void leave_out_partners(const Command& command, SharedOptions& shared) {
-  po::options_description declared;
-  command.declare(declared);
-  declare_shared(command, declared);
+void leave_out_partners(const po::options_description& declared, SharedOptions& shared) {
   for (const TypedOption& option : shared.typed) {
     if (!takes(declared, option.name, {"FOLDER"})) continue;
-    for (const std::string& value : option.values)
-      // Behind a colon stand classes of a map.
-      for (const std::string& named : {value, value.substr(0, value.rfind(':'))})
-        shared.inputs = without_partners(shared.inputs, named);
+    for (const std::string& value : option.values) {
+      shared.inputs = without_partners(shared.inputs, value);
+      // Behind a colon may stand classes of a map.
+      if (const std::size_t colon = value.rfind(':'); colon != std::string::npos)
+        shared.inputs = without_partners(shared.inputs, value.substr(0, colon));
+    }
   }
 }
 
@@ -347,9 +344,12 @@ SharedOptions shared_from(const Command& command, const po::variables_map& given
   if (shared.operands.empty())
     throw UsageError("no input is given",
                      fmt::format("the call is chalcedony {} {}", command.name, command.operands));
-  shared.typed = typed_options(command, given);
+  po::options_description declared;
+  command.declare(declared);
+  declare_shared(command, declared);
+  shared.typed = typed_options(declared, given);
   set_inputs(shared, shared.operands, given.count("recursive") > 0);
-  leave_out_partners(command, shared);
+  leave_out_partners(declared, shared);
   if (given.count("write")) shared.write = split_list(given["write"].as<std::string>());
   if (given.count("figures"))
     shared.figures = figure_format_named(

@@ -29,6 +29,10 @@ class Binning {
   bool holds_codes() const { return low_ == 0 && high_ == 256 && bins_ == 256; }
   double center(std::size_t i) const { return (edge(i) + edge(i + 1)) / 2; }
 
+  friend bool operator==(const Binning& a, const Binning& b) {
+    return a.low_ == b.low_ && a.high_ == b.high_ && a.bins_ == b.bins_;
+  }
+
   /// The bin of a value, or kBelow, kAbove, kNotANumber.
   std::int32_t bin_of(float value) const {
     if (!(value >= first_)) return value < first_ ? kBelow : kNotANumber;

@@ -15,14 +15,11 @@ namespace {
 using std::filesystem::path;
 
 /// The place of the input that a file is called after.
-std::size_t input_of(const path& file, const std::vector<path>& inputs,
-                     const PicturesByName& by_name) {
-  const path* const input = by_name.of(file).picture;
-  if (!input)
-    throw UsageError(file.string() + " is called after none of the inputs",
-                     "where there are not as many sample files as inputs, name them alike, as "
-                     "pane.samples.geojson and pane.png");
-  return static_cast<std::size_t>(input - inputs.data());
+std::size_t input_of(const path& file, const PicturesByName& by_name) {
+  if (const auto input = by_name.place_of(file)) return *input;
+  throw UsageError(file.string() + " is called after none of the inputs",
+                   "where there are not as many sample files as inputs, name them alike, as "
+                   "pane.samples.geojson and pane.png");
 }
 
 bool is_some_empty(const std::vector<std::vector<path>>& of_input) {
@@ -33,12 +30,13 @@ bool is_some_empty(const std::vector<std::vector<path>>& of_input) {
 /// when `all` need one, an input is left without.
 std::optional<std::vector<std::vector<path>>> files_by_names(const std::vector<path>& files,
                                                              const std::vector<path>& inputs,
+                                                             const PicturesByName& by_name,
                                                              bool all) {
-  const PicturesByName by_name(inputs);
   std::vector<std::vector<path>> of_input(inputs.size());
   for (const path& file : files) {
-    if (!by_name.of(file).picture) return std::nullopt;
-    of_input[input_of(file, inputs, by_name)].push_back(file);
+    const auto input = by_name.place_of(file);
+    if (!input) return std::nullopt;
+    of_input[*input].push_back(file);
   }
   if (all && is_some_empty(of_input)) return std::nullopt;
   return of_input;
@@ -66,11 +64,11 @@ std::vector<std::vector<path>> sample_files_of(const std::vector<path>& files,
   std::vector<std::vector<path>> of_input(inputs.size());
   if (files.empty()) return of_input;
   if (inputs.size() == 1) return {files};
-  if (auto by_names = files_by_names(files, inputs, all)) return *by_names;
-  const bool in_order = all ? files.size() <= inputs.size() : files.size() == inputs.size();
   const PicturesByName by_name(inputs);
+  if (auto by_names = files_by_names(files, inputs, by_name, all)) return *by_names;
+  const bool in_order = all ? files.size() <= inputs.size() : files.size() == inputs.size();
   for (std::size_t f = 0; f < files.size(); ++f)
-    of_input[in_order ? f : input_of(files[f], inputs, by_name)].push_back(files[f]);
+    of_input[in_order ? f : input_of(files[f], by_name)].push_back(files[f]);
   if (all && is_some_empty(of_input))
     throw UsageError("there are " + std::to_string(inputs.size()) + " inputs and " +
                          std::to_string(files.size()) + " sample files",

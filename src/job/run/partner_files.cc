@@ -21,12 +21,6 @@ bool is_folder(const fs::path& path) {
   return fs::is_directory(path, error) || !path.has_filename();
 }
 
-bool is_pattern(const fs::path& path) {
-  std::error_code error;
-  const std::string name = path.filename().string();
-  return std::count(name.begin(), name.end(), '*') == 1 && !fs::exists(path, error);
-}
-
 fs::path folder_of(const fs::path& path) {
   return path.has_parent_path() ? path.parent_path() : fs::path(".");
 }
@@ -47,9 +41,13 @@ bool is_picture_or_samples(const fs::path& file) {
   return is_picture_name(file) || is_sample_file(file);
 }
 
-bool names_pattern(const fs::path& named) { return is_pattern(named); }
+bool names_pattern(const fs::path& named) {
+  std::error_code error;
+  const std::string name = named.filename().string();
+  return std::count(name.begin(), name.end(), '*') == 1 && !fs::exists(named, error);
+}
 
-bool names_one_file(const fs::path& named) { return !is_folder(named) && !is_pattern(named); }
+bool names_one_file(const fs::path& named) { return !is_folder(named) && !names_pattern(named); }
 
 void require_one_each(const std::string& option, const fs::path& named, std::size_t inputs,
                       const std::string& otherwise) {
@@ -62,7 +60,7 @@ void require_one_each(const std::string& option, const fs::path& named, std::siz
 
 std::vector<fs::path> files_meant(const fs::path& named, MayBePartner may_be) {
   if (is_folder(named)) return files_in(named, may_be);
-  if (!is_pattern(named)) return {named};
+  if (!names_pattern(named)) return {named};
   std::vector<fs::path> files;
   for (fs::path& file : files_in(folder_of(named), may_be))
     if (!starred(file.filename().string(), named).empty())
@@ -78,7 +76,7 @@ PartnerFiles::PartnerFiles(fs::path named, MayBePartner may_be, std::string thin
       cuts_(cuts),
       wanted_(wanted),
       one_for_all_(names_one_file(named_)),
-      pattern_(is_pattern(named_)),
+      pattern_(names_pattern(named_)),
       files_(files_meant(named_, may_be)) {
   std::error_code error;
   if (one_for_all_ && !fs::exists(named_, error))

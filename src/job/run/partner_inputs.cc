@@ -1,6 +1,6 @@
 #include "job/run/partner_inputs.h"
 
-#include <algorithm>
+#include <optional>
 #include <set>
 
 #include "core/error.h"
@@ -27,13 +27,17 @@ const path* partner_of(const path& input, const PartnerFiles& partners) {
 }  // namespace
 
 std::vector<path> without_partners(const std::vector<path>& inputs, const path& named) {
-  if (inputs.size() < 2 || !names_pattern(named) || files_meant(named, is_picture_name).empty())
-    return inputs;
-  const PartnerFiles partners(named, is_picture_name);
+  if (inputs.size() < 2 || !names_pattern(named)) return inputs;
+  std::optional<PartnerFiles> pictures;
+  try {
+    pictures.emplace(named, is_picture_name);
+  } catch (const InputError&) {
+    return inputs;  // no picture fits, which the work tells where one must
+  }
   std::set<path> found;
   std::vector<bool> has_partner;
   for (const path& input : inputs) {
-    const path* const partner = partner_of(input, partners);
+    const path* const partner = partner_of(input, *pictures);
     has_partner.push_back(partner != nullptr);
     if (partner) found.insert(plain(*partner));
   }

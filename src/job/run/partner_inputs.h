@@ -10,8 +10,6 @@ namespace chalcedony {
 /// The inputs but for the files that go with others of them by a pattern (see PartnerFiles) and
 /// have none of it themselves: masks beside their pictures, in a folder or where a shell named all
 /// that is there. All of them where `named` is no pattern, or no picture fits it.
-///
-/// Errors    InputError when the folder of the pattern cannot be read
 std::vector<std::filesystem::path> without_partners(
     const std::vector<std::filesystem::path>& inputs, const std::filesystem::path& named);
 

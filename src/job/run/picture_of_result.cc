@@ -6,7 +6,7 @@ namespace chalcedony {
 
 using std::filesystem::path;
 
-PicturesByName::PicturesByName(const std::vector<path>& pictures) {
+PicturesByName::PicturesByName(const std::vector<path>& pictures) : pictures_(pictures) {
   for (const path& picture : pictures) {
     const path stem = picture.stem();
     by_stem_.emplace(stem.string(), &picture);
@@ -20,6 +20,12 @@ PictureOfResult PicturesByName::of(const path& result) const {
     for (const std::string& begin : begins)
       if (const auto at = names->find(begin); at != names->end()) return {at->second, begin.size()};
   return {};
+}
+
+std::optional<std::size_t> PicturesByName::place_of(const path& result) const {
+  const path* const picture = of(result).picture;
+  if (!picture) return std::nullopt;
+  return static_cast<std::size_t>(picture - pictures_.data());
 }
 
 }  // namespace chalcedony

@@ -5,6 +5,7 @@
 #include <cstddef>
 #include <filesystem>
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -28,8 +29,11 @@ class PicturesByName {
   /// fits, the stem without its last part, as `pane` of `pane.classes.png` for `pane.errors.png`.
   /// Of several the longest.
   PictureOfResult of(const std::filesystem::path& result) const;
+  /// Where that picture stands among those there are; nothing when there is none.
+  std::optional<std::size_t> place_of(const std::filesystem::path& result) const;
 
  private:
+  const std::vector<std::filesystem::path>& pictures_;
   std::map<std::string, const std::filesystem::path*> by_stem_, by_short_stem_;
 };
 

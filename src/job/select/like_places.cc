@@ -15,9 +15,10 @@ using std::filesystem::path;
 using LikeSide = std::vector<std::string> LikePlaces::*;
 
 bool has_samples_of(const path& file, const std::string& name) {
+  if (name.empty()) return true;
   const std::vector<SampleClass> classes = read_drawn(file).samples.classes;
-  return name.empty() || std::any_of(classes.begin(), classes.end(),
-                                     [&](const SampleClass& one) { return one.name == name; });
+  return std::any_of(classes.begin(), classes.end(),
+                     [&](const SampleClass& one) { return one.name == name; });
 }
 
 class PlacesOfInputs {
@@ -28,24 +29,20 @@ class PlacesOfInputs {
   void add(const std::string& text, LikeSide side) {
     const auto samples = sample_file_part(text);
     if (samples && names_pattern(samples->file)) return add_pattern(*samples, side);
-    (found_[samples ? input_of(samples->file) : 0].*side).push_back(text);
+    const std::size_t input = samples ? by_name_.place_of(samples->file).value_or(0) : 0;
+    (found_[input].*side).push_back(text);
   }
 
   std::vector<LikePlaces> take() { return std::move(found_); }
 
  private:
-  std::size_t input_of(const path& file) const {
-    const path* const input = by_name_.of(file).picture;
-    return input ? static_cast<std::size_t>(input - inputs_.data()) : 0;
-  }
-
   void add_pattern(const SampleFilePart& samples, LikeSide side) {
     const PartnerFiles files(samples.file, is_sample_file, "samples", NameCuts::kPoints);
     bool some = false;
     for (std::size_t i = 0; i < inputs_.size(); ++i) {
       const path* const file = files.find(inputs_[i]);
       if (!file || !has_samples_of(*file, samples.part)) continue;
-      files.of(inputs_[i], ledger_);
+      ledger_.reads_with(inputs_[i], *file);
       (found_[i].*side)
           .push_back(file->string() + (samples.part.empty() ? "" : ":" + samples.part));
       some = true;

@@ -49,7 +49,7 @@ std::uint32_t seen_of_each(std::uint32_t of_one, const std::vector<RasterShape>&
     std::uint64_t pixels = 0;
     for (const RasterShape& one : pictures) {
       const std::uint32_t step = step_for(one, most);
-      pixels += std::uint64_t{(one.width + step - 1) / step} * ((one.height + step - 1) / step);
+      pixels += std::uint64_t{seen_along(one.width, step)} * seen_along(one.height, step);
     }
     return pixels;
   };

@@ -85,11 +85,10 @@ PictureView picture_view(CountedPicture& picture, ClassSource* classes,
                          const std::vector<Channel>& channels, std::uint32_t most,
                          const SharedOptions& options, const Context& context) {
   const PictureInfo& info = picture.file.info;
-  const auto [width, height] = std::pair(info.shape.width, info.shape.height);
   PictureView seen(channels.size());
   seen.step = step_for(info.shape, most);
-  seen.width = (width + seen.step - 1) / seen.step;
-  seen.height = (height + seen.step - 1) / seen.step;
+  seen.width = seen_along(info.shape.width, seen.step);
+  seen.height = seen_along(info.shape.height, seen.step);
   seen.kind_of.reserve(std::size_t{seen.width} * seen.height);
   const RoadOptions road = road_for(picture, options, context);
   std::optional<ClassedRows> classed;

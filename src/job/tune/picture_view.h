@@ -58,6 +58,10 @@ struct PictureView {
 
 /// The least n of which at most `most` pixels are seen along the longest side.
 std::uint32_t step_for(const RasterShape& picture, std::uint32_t most);
+/// How many pixels are seen along a side with that step.
+inline std::uint32_t seen_along(std::uint32_t side, std::uint32_t step) {
+  return (side + step - 1) / step;
+}
 
 /// One pass over the picture, together with its classes if there are some (not null). At most
 /// `most` pixels are seen along the longest side.

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cstdint>
-#include <random>
 #include <string>
 #include <vector>
 
@@ -29,21 +28,12 @@ bool alike(const Eigen::MatrixXd& a, const Eigen::MatrixXd& b) {
 }  // namespace
 
 TEST_CASE("moments by label are those of adding each point to its label", "[core][cluster]") {
-  std::mt19937 random(6);
-  std::uniform_real_distribution<float> value(-3, 5);
   for (const std::size_t dimensions : {1u, 3u, 5u})
     for (const unsigned labels : {1u, 4u, 255u}) {
       INFO(dimensions << " dimensions, " << labels << " labels");
-      PointCloud cloud;
-      cloud.features.resize(dimensions);
-      std::vector<std::uint8_t> label_of;
-      std::uint8_t label = 1;
-      for (std::size_t i = 0; i < 3000; ++i) {
-        for (auto& feature : cloud.features) feature.push_back(value(random));
-        cloud.weights.push_back(static_cast<double>(1 + random() % 9));
-        if (random() % 10 == 0) label = static_cast<std::uint8_t>(1 + random() % labels);
-        label_of.push_back(label);
-      }
+      const LabeledCloud labeled(6, 3000, dimensions, labels, 1);
+      const PointCloud& cloud = labeled.cloud;
+      const std::vector<std::uint8_t>& label_of = labeled.label_of;
       const std::size_t begin = 5, end = 2971;  // no whole blocks
       std::vector<ClassSums> plain(labels, ClassSums(dimensions));
       for (std::size_t i = begin; i < end; ++i) {

@@ -2,7 +2,6 @@
 #include "core/cluster/point_sums.h"
 
 #include <catch2/catch.hpp>
-#include <random>
 
 #include "tests/support/instruction_sets.h"
 #include "tests/support/point_cloud.h"
@@ -11,21 +10,12 @@ using namespace chalcedony;
 using namespace chalcedony::test;
 
 TEST_CASE("sums by label are those of adding each point to its label", "[core][cluster]") {
-  std::mt19937 random(5);
-  std::uniform_real_distribution<float> value(-3, 5);
   for (const std::size_t dimensions : {1u, 3u, 4u})
     for (const unsigned labels : {1u, 3u, 255u}) {
       INFO(dimensions << " dimensions, " << labels << " labels");
-      PointCloud cloud;
-      cloud.features.resize(dimensions);
-      std::vector<std::uint8_t> label_of;
-      std::uint8_t label = 0;
-      for (std::size_t i = 0; i < 1000; ++i) {
-        for (auto& feature : cloud.features) feature.push_back(value(random));
-        cloud.weights.push_back(static_cast<double>(1 + random() % 9));
-        if (random() % 10 == 0) label = static_cast<std::uint8_t>(random() % labels);
-        label_of.push_back(label);
-      }
+      const LabeledCloud labeled(5, 1000, dimensions, labels, 0);
+      const PointCloud& cloud = labeled.cloud;
+      const std::vector<std::uint8_t>& label_of = labeled.label_of;
       const std::size_t begin = 3, end = 967, own = dimensions + 1;  // no whole runs
       std::vector<double> plain(labels * own);
       for (std::size_t i = begin; i < end; ++i) {
