@@ -2,7 +2,6 @@
 
 #include <filesystem>
 
-#include "core/assess/class_matching.h"
 #include "job/change/time_names.h"
 #include "job/map/class_shares.h"
 
@@ -23,7 +22,7 @@ PlacesTogether::PlacesTogether(const Json& places, double level) {
   steps_.resize(places[0]["steps"].size());
   for (std::size_t s = 0; s < steps_.size(); ++s) {
     StepCourse& step = steps_[s];
-    step.classes.resize(names_.size());
+    step.classes.resize(classes_.size());
     for (std::size_t p = 0; p < size(); ++p) {
       for (ClassCourse& one : step.classes)
         for (std::vector<UnitPart>* const time : {&one.before, &one.after})
@@ -37,9 +36,7 @@ PlacesTogether::PlacesTogether(const Json& places, double level) {
 void PlacesTogether::list_classes(const Json& places) {
   const auto list = [&](const Json& name, const std::string& color) {
     const auto text = name.get<std::string>();
-    if (class_of_name_.contains(text)) return;
-    class_of_name_[text] = place_in_list(names_, text);
-    if (colors_.size() < names_.size()) colors_.push_back(color);
+    if (!class_of_name_.contains(text)) class_of_name_[text] = classes_.add(text, color);
   };
   for (const Json& place : places)
     for (const Json& one : place["maps"][0]["classes"])

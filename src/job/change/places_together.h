@@ -10,6 +10,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/assess/class_list.h"
 #include "core/stats/share_of_units.h"
 #include "job/run/summary.h"
 
@@ -48,8 +49,8 @@ class PlacesTogether {
 
   /// The classes of all places, case aside, in the order of the first place and then of what later
   /// ones add; after them what pixels without a class are called, where there are such.
-  const std::vector<std::string>& names() const { return names_; }
-  const std::vector<std::string>& colors() const { return colors_; }
+  const std::vector<std::string>& names() const { return classes_.names(); }
+  const std::vector<std::string>& colors() const { return classes_.colors(); }
 
   /// What the times are called.
   const std::vector<std::string>& times() const { return times_; }
@@ -65,7 +66,8 @@ class PlacesTogether {
 
   std::vector<std::uint64_t> counted_;  // of each place
   std::uint64_t all_counted_ = 0;
-  std::vector<std::string> names_, colors_, times_;
+  ClassList classes_;
+  std::vector<std::string> times_;
   std::map<std::string, std::size_t> class_of_name_;  // as the places write it
   std::vector<StepCourse> steps_;
 };

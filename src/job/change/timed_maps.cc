@@ -108,23 +108,22 @@ void TimedMaps::name_classes(const std::vector<LabelTotal>& totals) {
   name_of_none_ =
       std::count(masks.begin(), masks.end(), true) > 0 ? "not selected" : "unclassified";
   for (std::size_t map = 0; map < size(); ++map) {
-    const std::size_t before = names_.size();
+    const std::size_t before = classes();
     std::vector<std::size_t>& places = places_.emplace_back(kLabels);
     bool known = before == 0 || maps_[map].classes.empty();
     for (const LegendEntry& entry : maps_[map].classes) {
-      places[entry.index] = place_in_list(names_, entry.name);
-      if (names_.size() > kMostTimedClasses)
+      places[entry.index] = classes_.add(entry.name, entry.color);
+      if (classes() > kMostTimedClasses)
         throw InputError("there are more than " + std::to_string(kMostTimedClasses) +
                              " classes with those of this map",
                          "give maps of fewer classes", file(map).string());
       known = known || places[entry.index] < before;
-      if (places[entry.index] == colors_.size()) colors_.push_back(entry.color);
     }
     if (!known)
       throw InputError("has no class that " + file(0).string() + " has",
                        "give maps of the same classes, or masks", file(map).string());
   }
-  for (std::vector<std::size_t>& places : places_) places[0] = names_.size();
+  for (std::vector<std::size_t>& places : places_) places[0] = classes();
 }
 
 std::vector<std::string> TimedMaps::names() const {
@@ -134,7 +133,7 @@ std::vector<std::string> TimedMaps::names() const {
 }
 
 std::string TimedMaps::color(std::size_t c) const {
-  return c < classes() ? colors_[c] : kUnclassifiedColor;
+  return c < classes() ? classes_.colors()[c] : kUnclassifiedColor;
 }
 
 }  // namespace chalcedony

@@ -11,6 +11,7 @@
 
 #include "core/assess/band_labels.h"
 #include "core/assess/class_changes.h"
+#include "core/assess/class_list.h"
 #include "core/assess/label_counts.h"
 #include "core/pixel/counting.h"
 #include "core/pixel/road.h"
@@ -43,10 +44,12 @@ class TimedMaps {
 
   /// The classes of all maps on one list, case aside, in the order of the first map and then of
   /// what later ones add.
-  std::size_t classes() const { return names_.size(); }
+  std::size_t classes() const { return classes_.size(); }
   /// The name and the color of a class. What pixels without a class are called and shown as has the
   /// number after the last one: those of masks are not selected.
-  const std::string& name(std::size_t c) const { return c < classes() ? names_[c] : name_of_none_; }
+  const std::string& name(std::size_t c) const {
+    return c < classes() ? classes_.names()[c] : name_of_none_;
+  }
   std::string color(std::size_t c) const;
 
   /// Of the counted pixels, by their classes.
@@ -99,7 +102,7 @@ class TimedMaps {
   std::unique_ptr<SideBySide> rows_;
   std::uint32_t width_ = 0;
   Counting counting_;
-  std::vector<std::string> names_, colors_;
+  ClassList classes_;
   std::string name_of_none_;
   std::vector<std::vector<std::size_t>> places_;  // of each map, by label
   std::vector<ClassHistory> histories_;

@@ -30,9 +30,7 @@ ClassCounts none_of(const ClassCounts& like, std::size_t classes) {
 /// The same channel in the same bins; null where there is none.
 const CountedChannel* same_channel(const ClassCounts& counts, const CountedChannel& as) {
   const auto same = [&](const CountedChannel& one) {
-    const Binning &a = one.histogram.binning(), &b = as.histogram.binning();
-    return one.channel == as.channel && a.low() == b.low() && a.high() == b.high() &&
-           a.bins() == b.bins();
+    return one.channel == as.channel && one.histogram.binning() == as.histogram.binning();
   };
   const auto found = std::find_if(counts.channels.begin(), counts.channels.end(), same);
   return found == counts.channels.end() ? nullptr : &*found;
@@ -87,15 +85,14 @@ class TakenInPictures {
   explicit TakenInPictures(const FoundApart& found)
       : found_(found), percents_(found.classes.size()), files_(found.classes.size()) {}
 
-  void add(const Json& told, const ClassCounts& picture,
-           const std::vector<std::size_t>& class_here) {
-    for (std::size_t own = 0; own < class_here.size(); ++own) {
-      const std::size_t c = class_here[own];
+  void add(const AddedPicture& added, const ClassCounts& picture) {
+    for (std::size_t own = 0; own < added.class_here.size(); ++own) {
+      const std::size_t c = added.class_here[own];
       const ChannelFindings* const best = telling_channel(found_, c);
       if (!best || picture.pixels(own) == 0) continue;
       const CountedChannel& channel = *same_channel(picture, *best->counted);
       percents_[c].push_back(100 * share_in(channel.histogram, own, best->intervals[c].bins));
-      files_[c].push_back(told["file"]);
+      files_[c].push_back((*added.told)["file"]);
     }
   }
 
@@ -113,12 +110,12 @@ class TakenInPictures {
 
 /// For each channel its overlap in a picture by itself, in percent, on average.
 std::vector<double> overlaps_of_each(const Json& channels,
-                                     const std::vector<const Json*>& pictures) {
+                                     const std::vector<AddedPicture>& pictures) {
   std::vector<double> means;
   for (const Json& channel : channels) {
     double sum = 0;
-    for (const Json* picture : pictures)
-      for (const Json& own : (*picture)["channels"])
+    for (const AddedPicture& picture : pictures)
+      for (const Json& own : (*picture.told)["channels"])
         if (own["channel"] == channel["channel"]) sum += own["overlap_percent"].get<double>();
     means.push_back(sum / static_cast<double>(pictures.size()));
   }
@@ -140,24 +137,28 @@ std::optional<ClassCounts> ApartTogether::counts_of(const Json& told) const {
   });
 }
 
-std::vector<const Json*> ApartTogether::add_up(const Json& pictures, ClassList& classes,
-                                               ClassCounts& all) const {
-  std::vector<const Json*> added;
+std::vector<AddedPicture> ApartTogether::add_up(const Json& pictures, ClassList& classes,
+                                                ClassCounts& all) const {
+  std::vector<std::vector<std::size_t>> class_here;
+  for (const Json& picture : pictures)
+    class_here.push_back(add_classes(classes_told(picture), classes));
+  std::vector<AddedPicture> added;
   LeftOut left_out;
-  for (const Json& picture : pictures) {
+  for (std::size_t p = 0; p < pictures.size(); ++p) {
+    const Json& picture = pictures[p];
     try {
       const auto counts = counts_of(picture);
       if (!counts) {
         left_out.add(picture, "no class-histogram.csv");
         continue;
       }
-      if (added.empty()) all = none_of(*counts, classes.classes().size());
+      if (added.empty()) all = none_of(*counts, classes.size());
       if (!same_channels(all, *counts)) {
         left_out.add(picture, "other channels or bins than those of the first");
         continue;
       }
-      add_counts_of(all, *counts, classes.add(classes_told(picture)));
-      added.push_back(&picture);
+      add_counts_of(all, *counts, class_here[p]);
+      added.push_back({&picture, class_here[p]});
     } catch (const InputError& problem) {
       left_out.add(picture, problem.what());
     }
@@ -170,17 +171,15 @@ void ApartTogether::report(Json& summary, Plot& plot, const Results& results) co
   const Json& pictures = summary["inputs"];
   if (pictures.size() < 2) return;
   ClassList classes;
-  for (const Json& picture : pictures) classes.add(classes_told(picture));
   ClassCounts all;
-  const std::vector<const Json*> added = add_up(pictures, classes, all);
+  const std::vector<AddedPicture> added = add_up(pictures, classes, all);
   if (added.size() < 2 || all.classes_with_pixels() < 2) return;
-  const FoundApart found{classes.classes(), channels_apart(all)};
+  const FoundApart found{classes_of(classes), channels_apart(all)};
   Json together{{"pictures", added.size()}};
   report_apart(found, together);
   TakenInPictures taken(found);
-  for (const Json* picture : added)
-    if (const auto counts = counts_of(*picture))
-      taken.add(*picture, *counts, classes.add(classes_told(*picture)));
+  for (const AddedPicture& picture : added)
+    if (const auto counts = counts_of(*picture.told)) taken.add(picture, *counts);
   taken.report(together["classes"]);
   const std::vector<double> of_each = overlaps_of_each(together["channels"], added);
   for (std::size_t i = 0; i < of_each.size(); ++i)

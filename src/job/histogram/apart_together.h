@@ -2,19 +2,26 @@
 #ifndef CHALCEDONY_JOB_HISTOGRAM_APART_TOGETHER_H_
 #define CHALCEDONY_JOB_HISTOGRAM_APART_TOGETHER_H_
 
+#include <cstddef>
 #include <filesystem>
 #include <optional>
 #include <vector>
 
+#include "core/assess/class_list.h"
 #include "figure/plot/plot.h"
 #include "job/histogram/class_counts.h"
-#include "job/histogram/class_list.h"
 #include "job/histogram/picture_counts.h"
 #include "job/run/context.h"
 #include "job/run/results.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
+
+/// A picture whose counts were added.
+struct AddedPicture {
+  const Json* told = nullptr;           // in the summary
+  std::vector<std::size_t> class_here;  // for each of its classes which one it is of all
+};
 
 /// Classes of one name in several pictures are one class, whose pixels are added up, bin by bin:
 /// where a channel says one thing in one light and another in another, classes overlap that lie
@@ -37,8 +44,9 @@ class ApartTogether {
 
  private:
   std::optional<ClassCounts> counts_of(const Json& told) const;
-  /// Which of the pictures it added to `all`.
-  std::vector<const Json*> add_up(const Json& pictures, ClassList& classes, ClassCounts& all) const;
+  /// The pictures that it added to `all`; `classes` are those of all pictures.
+  std::vector<AddedPicture> add_up(const Json& pictures, ClassList& classes,
+                                   ClassCounts& all) const;
 
   const SharedOptions& options_;
   const Context& context_;

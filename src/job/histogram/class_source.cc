@@ -71,6 +71,19 @@ ClassSource of_labels(const std::filesystem::path& path, std::uint64_t max_pixel
 
 }  // namespace
 
+std::vector<std::size_t> add_classes(const std::vector<CountedClass>& classes, ClassList& list) {
+  std::vector<std::size_t> places;
+  for (const CountedClass& one : classes) places.push_back(list.add(one.name, one.color));
+  return places;
+}
+
+std::vector<CountedClass> classes_of(const ClassList& list) {
+  std::vector<CountedClass> classes;
+  for (std::size_t c = 0; c < list.size(); ++c)
+    classes.push_back({list.names()[c], list.colors()[c]});
+  return classes;
+}
+
 ClassSource open_classes(const std::filesystem::path& path, const RasterShape& picture,
                          const SharedOptions& options) {
   if (is_sample_file(path)) return of_samples(path, picture, options);

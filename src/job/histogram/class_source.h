@@ -2,12 +2,14 @@
 #ifndef CHALCEDONY_JOB_HISTOGRAM_CLASS_SOURCE_H_
 #define CHALCEDONY_JOB_HISTOGRAM_CLASS_SOURCE_H_
 
+#include <cstddef>
 #include <cstdint>
 #include <filesystem>
 #include <memory>
 #include <string>
 #include <vector>
 
+#include "core/assess/class_list.h"
 #include "core/pixel/label.h"
 #include "core/pixel/row_source.h"
 #include "job/run/context.h"
@@ -18,6 +20,11 @@ struct CountedClass {
   std::string name;
   std::string color;  // CSS
 };
+
+/// Where each of these stands on a list, which those that are not there are added to.
+std::vector<std::size_t> add_classes(const std::vector<CountedClass>& classes, ClassList& list);
+/// The classes of a list.
+std::vector<CountedClass> classes_of(const ClassList& list);
 
 /// A picture of labels, or sample regions as one.
 struct ClassSource {

@@ -8,7 +8,7 @@
 #include "core/channel/channel_plan.h"
 #include "core/error.h"
 #include "io/file/whole_file.h"
-#include "job/histogram/class_list.h"
+#include "job/histogram/class_source.h"
 #include "job/picture/inputs.h"
 #include "job/picture/short_names.h"
 #include "job/repeat/each_input.h"
@@ -68,15 +68,15 @@ std::string page_of_all(const std::vector<path>& inputs, TunedByInput& read,
   std::vector<std::string> typed;
   for (std::size_t i = 0; i < inputs.size(); ++i) {
     TunedPicture& one = read.at(inputs[i]);
-    beside.push_back({names[i], std::move(one.view), classes.add(one.classes)});
+    beside.push_back({names[i], std::move(one.view), add_classes(one.classes, classes)});
     typed.push_back(inputs[i].string());
   }
-  if (classes.classes().size() > kMostClasses)
-    throw InputError("the pictures have " + std::to_string(classes.classes().size()) +
-                         " classes together, more than 255",
-                     "tune fewer pictures at once", options.classes->string());
+  if (classes.size() > kMostClasses)
+    throw InputError(
+        "the pictures have " + std::to_string(classes.size()) + " classes together, more than 255",
+        "tune fewer pictures at once", options.classes->string());
   return tune_page(content_of(std::to_string(inputs.size()) + " pictures", std::move(typed), "tune",
-                              channels, classes.classes(), options),
+                              channels, classes_of(classes), options),
                    side_by_side(beside, channels.size()));
 }
 
