@@ -115,7 +115,13 @@ TEST_CASE("of a pattern those files count that have the class", "[cli][mask][lik
   };
   refused("*.samples.geojson:stone",
           "*.samples.geojson: no file that goes with an input has samples of the class 'stone'; "
-          "name the two alike, as pane.samples.geojson and pane.png");
+          "use one of leaf");
+  refused("*.samples.geojson:leav", "samples of the class 'leav'; did you mean 'leaf'?");
+  std::filesystem::remove(dir / "l0.samples.geojson");
+  std::filesystem::remove(dir / "l2.samples.geojson");
+  refused("*.samples.geojson:leaf",
+          "*.samples.geojson: no file goes with the name of an input; name the two alike, as "
+          "pane.samples.geojson and pane.png");
   refused("*.other.geojson:leaf", "*.other.geojson: no file fits this pattern");
   put_text(dir / "q.samples.geojson", leaf_region(4, 4));
   refused("q*.geojson", "q*.geojson: no file goes with the name of an input");

@@ -62,7 +62,8 @@ const Command kApart{
         "Counts the values of channels class by class, and says which channel tells the classes "
         "apart best: how much two classes overlap there, from 0 where no value of one is a value "
         "of the other to 100 where they are distributed alike. For each class it gives the channel "
-        "and the interval that take most of it and least of the others, as a selection for mask.",
+        "and the interval that take most of it and least of the others, as a selection for mask. "
+        "Of several pictures it says so of each, and of all together.",
     .examples =
         {{"apart panel-a.png --classes panel-a.samples.geojson -o out/",
           "where the samples of panel A lie in Lab and hsv"},

@@ -4,6 +4,7 @@
 #include <cstddef>
 
 #include "core/error.h"
+#include "core/nearest_name.h"
 #include "io/document/sample_file.h"
 #include "job/run/partner_files.h"
 #include "job/run/picture_of_result.h"
@@ -14,11 +15,15 @@ namespace {
 using std::filesystem::path;
 using LikeSide = std::vector<std::string> LikePlaces::*;
 
-bool has_samples_of(const path& file, const std::string& name) {
+/// The names of the classes of a sample file are added to `known`.
+bool has_samples_of(const path& file, const std::string& name, std::vector<std::string>& known) {
   if (name.empty()) return true;
-  const std::vector<SampleClass> classes = read_drawn(file).samples.classes;
-  return std::any_of(classes.begin(), classes.end(),
-                     [&](const SampleClass& one) { return one.name == name; });
+  bool has = false;
+  for (const SampleClass& one : read_drawn(file).samples.classes) {
+    has = has || one.name == name;
+    known.push_back(one.name);
+  }
+  return has;
 }
 
 class PlacesOfInputs {
@@ -39,20 +44,24 @@ class PlacesOfInputs {
   void add_pattern(const SampleFilePart& samples, LikeSide side) {
     const PartnerFiles files(samples.file, is_sample_file, "samples", NameCuts::kPoints);
     bool some = false;
+    std::vector<std::string> known;
     for (std::size_t i = 0; i < inputs_.size(); ++i) {
       const path* const file = files.find(inputs_[i]);
-      if (!file || !has_samples_of(*file, samples.part)) continue;
+      if (!file || !has_samples_of(*file, samples.part, known)) continue;
       ledger_.reads_with(inputs_[i], *file);
       (found_[i].*side)
           .push_back(file->string() + (samples.part.empty() ? "" : ":" + samples.part));
       some = true;
     }
-    if (!some)
-      throw InputError(
-          samples.part.empty()
-              ? "no file goes with the name of an input"
-              : "no file that goes with an input has samples of the class '" + samples.part + "'",
-          "name the two alike, as pane.samples.geojson and pane.png", samples.file);
+    if (some) return;
+    if (known.empty())
+      throw InputError("no file goes with the name of an input",
+                       "name the two alike, as pane.samples.geojson and pane.png", samples.file);
+    std::sort(known.begin(), known.end());
+    known.erase(std::unique(known.begin(), known.end()), known.end());
+    throw InputError(
+        "no file that goes with an input has samples of the class '" + samples.part + "'",
+        suggest_name(samples.part, known), samples.file);
   }
 
   const std::vector<path>& inputs_;
