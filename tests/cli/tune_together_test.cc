@@ -142,6 +142,7 @@ found.captions = [...document.querySelectorAll(".caption")].map(one => one.textC
 current().limits = { "hsv.v": [null, 80], "hsv.h": [300, 40] };
 draw();
 found.told = inEach();
+found.heading = [part("in-each").textContent];
 found.named = [];
 part("shares").children[0].click();
 type("hsv.v", "high", "80");
@@ -162,6 +163,7 @@ part("name").dispatchEvent(new Event("input"));
 part("another").requestSubmit(part("add"));
 type("hsv.h", "low", "180");
 found.map = inEach();
+found.heading.push(part("in-each").textContent);
 found.labels = frames.map(({ left, top, width, height }) => Array.from({ length: width * height },
   (_, i) => labels[kindOf[(top + Math.floor(i / width)) * size.width + left + i % width]]));
 found.saved = part("save").download;
@@ -184,6 +186,8 @@ found.command = part("command").textContent;
   CHECK(pixels_of(found["told"][2]) < pixels_of(found["told"][0]));
   CHECK_THAT(found["under"].get<std::string>(), Catch::StartsWith("t2.png x 9, y 12, hsv.h "));
   CHECK(found["gap"] == "");
+  CHECK(found["heading"] == json({"Taken in each picture; press one to see it near:",
+                                  "Its part of each map; press one to see it near:"}));
   CHECK(found["near"] == json({true, true, true, true, true}));
   CHECK(found["saved"] == "tune.slices.yaml");
   CHECK_THAT(found["command"].get<std::string>(),

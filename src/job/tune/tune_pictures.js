@@ -29,6 +29,7 @@ function showPicture({ left, top, width, height }) {
 // current one.
 function tellPictures() {
   if (!areSeveral) return;
+  part("in-each").textContent = (isMap() ? "Its part of each map" : "Taken in each picture") + "; press one to see it near:";
   const is = isMap() ? labels.map(label => (label === state.now + 1 ? 1 : 0)) : taken;
   const known = begun.classes.findIndex((_, i) => nameOfKnown(i) === current().name);
   const isKnown = known < 0 ? null : classOf.map(its => (its === known + 1 ? 1 : 0)), isBoth = isKnown?.map((one, k) => one & is[k]);
