@@ -8,7 +8,7 @@
 #include "job/histogram/classes_apart.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
 #include "job/run/selection_file.h"
@@ -77,22 +77,16 @@ const std::vector<ResultKind>& apart_results() {
 }
 
 Json run_apart(const ApartOptions& options, const Context& context) {
-  Results results(options.shared, context, apart_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
-  Json summary = summary_frame("apart");
+  PictureRun run("apart", options.shared, context, apart_results());
   const PartnerFiles classes(options.classes, is_picture_or_samples, "reference",
                              NameCuts::kPoints);
   ApartTogether together(options.shared, context);
   const auto do_one = [&](const path& input, const Context& its_context) {
-    return tell_apart(input, classes.of(input, *its_context.ledger), options, its_context, results,
-                      figures.of_each, together);
+    return tell_apart(input, classes.of(input, *its_context.ledger), options, its_context,
+                      run.results(), run.figures().of_each, together);
   };
-  for_each_input(options.shared, context, summary, do_one);
-  end_with_report(
-      summary, figures.of_all,
-      [&](Json& told, Plot& plot, Results& into) { together.report(told, plot, into); }, results,
-      context);
-  return summary;
+  return run.do_each(
+      do_one, [&](Json& told, Plot& plot, Results& into) { together.report(told, plot, into); });
 }
 
 }  // namespace chalcedony

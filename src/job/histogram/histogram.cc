@@ -20,7 +20,7 @@
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/results.h"
 #include "job/run/selection_file.h"
 
@@ -318,9 +318,9 @@ const std::vector<ResultKind>& histogram_results() {
 }
 
 Json run_histogram(const HistogramOptions& options, const Context& context) {
-  Results results(options.shared, context, histogram_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
-  Json summary = summary_frame("histogram");
+  PictureRun run("histogram", options.shared, context, histogram_results());
+  Results& results = run.results();
+  const FigureFormats& figures = run.figures();
   ComparedHistograms compared(options.shared, options.counts, context);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     HistogramJob job(input, options, its_context, figures.of_each != FigureFormat::kNone);
@@ -334,12 +334,8 @@ Json run_histogram(const HistogramOptions& options, const Context& context) {
       compared.keep(input, job.tally().channels);
     return histogram_json(input, job, options);
   };
-  for_each_input(options.shared, context, summary, do_one);
-  end_with_report(
-      summary, figures.of_all,
-      [&](Json& told, Plot& plot, Results& into) { compared.report(told, plot, into); }, results,
-      context);
-  return summary;
+  return run.do_each(
+      do_one, [&](Json& told, Plot& plot, Results& into) { compared.report(told, plot, into); });
 }
 
 }  // namespace chalcedony

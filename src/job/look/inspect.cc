@@ -22,7 +22,7 @@
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
 #include "job/picture/tallies.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -336,16 +336,14 @@ Json run_inspect(const InspectOptions& options, const Context& context) {
     figure_format_of(*options.grid);
     OutputGuard(options.shared).check(*options.grid);
   }
-  Json summary = summary_frame("inspect");
-  Results results(options.shared, context, inspect_results());
+  PictureRun run("inspect", options.shared, context, inspect_results());
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     Json picture = Inspection(input, options, its_context).run();
-    if (results.wants("statistics"))
-      write_statistics(results.path(input, "statistics", "csv"), picture);
+    if (run.results().wants("statistics"))
+      write_statistics(run.results().path(input, "statistics", "csv"), picture);
     return picture;
   };
-  for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
+  Json summary = run.do_each(do_one);
   if (options.grid && std::filesystem::exists(*options.grid))
     summary["outputs"].push_back(options.grid->string());
   return summary;

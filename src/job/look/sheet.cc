@@ -16,7 +16,7 @@
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -182,11 +182,11 @@ const std::vector<ResultKind>& sheet_results() {
 }
 
 Json run_sheet(const SheetOptions& options, const Context& context) {
-  Results results(options.shared, context, sheet_results());
+  PictureRun run("sheet", options.shared, context, sheet_results());
+  Results& results = run.results();
   const FigureFormat format = results.wants("figure")
                                   ? options.shared.figures.value_or(FigureFormat::kPng)
                                   : FigureFormat::kNone;
-  Json summary = summary_frame("sheet");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     SheetJob job(input, options, its_context);
     return job.run(format == FigureFormat::kNone
@@ -194,9 +194,7 @@ Json run_sheet(const SheetOptions& options, const Context& context) {
                        : results.path(input, "sheet.figure", extension_of(format)),
                    format);
   };
-  for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
-  return summary;
+  return run.do_each(do_one);
 }
 
 }  // namespace chalcedony

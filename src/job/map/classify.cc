@@ -7,9 +7,8 @@
 #include "io/document/model_file.h"
 #include "job/map/picture_shares.h"
 #include "job/map/places_to_check.h"
-#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 
 namespace chalcedony {
 namespace {
@@ -50,26 +49,23 @@ const std::vector<ResultKind>& classify_results() {
 }
 
 Json run_classify(const ClassifyOptions& options, const Context& context) {
-  Results results(options.shared, context, classify_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
+  PictureRun run("classify", options.shared, context, classify_results());
   const Model model = read_model(options.model);
   const auto classifier = errors_at(options.model.string(),
                                     [&] { return make_classifier(model, options.reject_percent); });
-  Json summary = summary_frame("classify");
-  summary["model"] = options.model.string();
-  summary["method"] = model.method;
-  summary["reject_percent"] = options.reject_percent;
+  run.summary()["model"] = options.model.string();
+  run.summary()["method"] = model.method;
+  run.summary()["reject_percent"] = options.reject_percent;
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return write_class_map(open_counted(input, options.shared, its_context), model, *classifier,
-                           options.map, options.shared, its_context, results, figures.of_each);
+                           options.map, options.shared, its_context, run.results(),
+                           run.figures().of_each);
   };
-  for_each_input(options.shared, context, summary, do_one);
   const auto report = [&](Json& all, Plot& plot, Results& written) {
     report_mapped(all, plot, written);
     report_suggestions(all, plot, written, model, options, context);
   };
-  end_with_report(summary, figures.of_all, report, results, context);
-  return summary;
+  return run.do_each(do_one, report);
 }
 
 void report_mapped(Json& summary, Plot& plot, Results& results) {

@@ -15,7 +15,7 @@
 #include "job/learn/model_fit.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -252,19 +252,17 @@ const std::vector<ResultKind>& explain_results() {
 }
 
 Json run_explain(const ExplainOptions& options, const Context& context) {
-  Results results(options.shared, context, explain_results());
-  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
+  PictureRun run("explain", options.shared, context, explain_results());
   const Model model = read_model(options.model);
   const auto classifier = errors_at(options.model.string(), [&] { return make_classifier(model); });
-  Json summary = summary_frame("explain");
-  summary["model"] = options.model.string();
-  summary["method"] = model.method;
+  run.summary()["model"] = options.model.string();
+  run.summary()["method"] = model.method;
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return ExplainJob(input, model, *classifier, options, its_context, results, format).run();
+    return ExplainJob(input, model, *classifier, options, its_context, run.results(),
+                      run.figures().of_each)
+        .run();
   };
-  for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
-  return summary;
+  return run.do_each(do_one);
 }
 
 }  // namespace chalcedony

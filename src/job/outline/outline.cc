@@ -17,7 +17,7 @@
 #include "job/picture/reduced_picture.h"
 #include "job/picture/same_size.h"
 #include "job/picture/thumbnail_url.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
@@ -138,15 +138,10 @@ const std::vector<ResultKind>& outline_results() {
 }
 
 Json run_outline(const OutlineOptions& options, const Context& context) {
-  Results results(options.shared, context, outline_results());
-  Json summary = summary_frame("outline");
-  const OutlineJob job(options, results);
-  for_each_input(
-      options.shared, context, summary,
-      [&](const path& input, const Context& its) { return job.do_one(input, its); },
-      ResultOf::kEachInput, job.files());
-  results.report(summary);
-  return summary;
+  PictureRun run("outline", options.shared, context, outline_results());
+  const OutlineJob job(options, run.results());
+  return run.do_each([&](const path& input, const Context& its) { return job.do_one(input, its); },
+                     {}, job.files());
 }
 
 }  // namespace chalcedony

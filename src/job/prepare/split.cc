@@ -6,7 +6,7 @@
 #include "io/picture/picture_writer.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 
 namespace chalcedony {
 namespace {
@@ -150,14 +150,11 @@ const std::vector<ResultKind>& split_results() {
 }
 
 Json run_split(const SplitOptions& options, const Context& context) {
-  Results results(options.shared, context, split_results());
-  Json summary = summary_frame("split");
+  PictureRun run("split", options.shared, context, split_results());
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return SplitJob(input, options, its_context, results).run();
+    return SplitJob(input, options, its_context, run.results()).run();
   };
-  for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
-  return summary;
+  return run.do_each(do_one);
 }
 
 }  // namespace chalcedony

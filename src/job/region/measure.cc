@@ -27,7 +27,7 @@
 #include "job/region/region_colors.h"
 #include "job/region/region_counts.h"
 #include "job/region/region_parts.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
@@ -227,19 +227,16 @@ const std::vector<ResultKind>& measure_results() {
 }
 
 Json run_measure(const MeasureOptions& options, const Context& context) {
-  Results results(options.shared, context, measure_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
-  Json summary = summary_frame("measure");
+  PictureRun run("measure", options.shared, context, measure_results());
   std::optional<PartnerFiles> images;
   if (options.image) images.emplace(*options.image, is_picture_name);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     const std::filesystem::path* const image =
         images ? &images->of(input, *context.ledger) : nullptr;
-    return MeasureJob(input, image, options, its_context, results, figures.of_each).run();
+    return MeasureJob(input, image, options, its_context, run.results(), run.figures().of_each)
+        .run();
   };
-  for_each_input(options.shared, context, summary, do_one);
-  end_with_report(summary, figures.of_all, report_region_counts, results, context);
-  return summary;
+  return run.do_each(do_one, report_region_counts);
 }
 
 }  // namespace chalcedony

@@ -19,7 +19,7 @@
 #include "job/picture/label_preview.h"
 #include "job/region/clean_labels.h"
 #include "job/region/drawn_classes.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
 
@@ -185,16 +185,10 @@ const std::vector<ResultKind>& tidy_results() {
 }
 
 Json run_tidy(const TidyOptions& options, const Context& context) {
-  Results results(options.shared, context, tidy_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
-  Json summary = summary_frame("tidy");
-  const TidyJob job(options, results, figures.of_each);
-  for_each_input(
-      options.shared, context, summary,
-      [&](const path& input, const Context& its) { return job.do_one(input, its); },
-      ResultOf::kEachInput, job.drawn());
-  end_with_report(summary, figures.of_all, report_cleaned, results, context);
-  return summary;
+  PictureRun run("tidy", options.shared, context, tidy_results());
+  const TidyJob job(options, run.results(), run.figures().of_each);
+  return run.do_each([&](const path& input, const Context& its) { return job.do_one(input, its); },
+                     report_cleaned, job.drawn());
 }
 
 void report_cleaned(Json& summary, Plot& plot, Results& results) {

@@ -4,10 +4,8 @@
 #include <utility>
 
 #include "job/map/picture_shares.h"
-#include "job/picture/figures.h"
 #include "job/picture/inputs.h"
-#include "job/repeat/each_input.h"
-#include "job/run/results.h"
+#include "job/repeat/picture_run.h"
 #include "job/select/limit_warnings.h"
 #include "job/select/write_mask.h"
 
@@ -29,7 +27,7 @@ const std::vector<ResultKind>& mask_results() {
 Json run_mask(const MaskOptions& options, const Context& context) {
   if (options.where) warn_of_limits(*options.where, context);
   SharedOptions shared = options.shared;
-  Results results(options.shared, context, mask_results());
+  PictureRun run("mask", shared, context, mask_results());
   // What --like names is on the first input mostly.
   std::optional<CountedPicture> first;
   std::optional<DerivedSelection> like;
@@ -40,8 +38,6 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     // Samples of one input have a say in the masks of all.
     shared.typed.push_back({"found", {like->where}});
   }
-  const FigureFormats figures = figure_formats(results, options.shared, context);
-  Json summary = summary_frame("mask");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     const bool is_first = like && input == options.shared.inputs.front();
     CountedPicture picture =
@@ -50,19 +46,17 @@ Json run_mask(const MaskOptions& options, const Context& context) {
     const bool passes_again = options.threshold || !options.tidy.empty();
     if (passes_again && !is_first) keep_rows(picture);
     if (options.where)
-      return write_mask(std::move(picture), *options.where, options, its_context, results,
-                        figures.of_each);
+      return write_mask(std::move(picture), *options.where, options, its_context, run.results(),
+                        run.figures().of_each);
     const DerivedSelection found =
         like ? *like : auto_selection(picture, *options.threshold, options.shared, its_context);
     const Expression where = parse_expression(found.where, options.shared.names);
-    Json json =
-        write_mask(std::move(picture), where, options, its_context, results, figures.of_each);
+    Json json = write_mask(std::move(picture), where, options, its_context, run.results(),
+                           run.figures().of_each);
     json.update(found.facts);
     return json;
   };
-  for_each_input(shared, context, summary, do_one);
-  end_with_report(summary, figures.of_all, report_selected_shares, results, context);
-  return summary;
+  return run.do_each(do_one, report_selected_shares);
 }
 
 }  // namespace chalcedony

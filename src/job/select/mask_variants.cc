@@ -14,7 +14,7 @@
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/select/limit_warnings.h"
 #include "job/select/mask.h"
 
@@ -175,19 +175,15 @@ class VariantJob {
 }  // namespace
 
 Json run_mask_variants(const MaskVariantOptions& options, const Context& context) {
-  Results results(options.shared, context, mask_results());
-  const FigureFormat format = figure_formats(results, options.shared, context).of_each;
+  PictureRun run("mask", options.shared, context, mask_results());
   // Of the others only numbers differ.
   warn_of_limits(parse_expression(options.variants.front().text, options.shared.names), context);
-  Json summary = summary_frame("mask");
   for (const Variable& variable : options.variables)
-    summary["variables"].push_back({{"name", variable.name}, {"values", variable.values}});
+    run.summary()["variables"].push_back({{"name", variable.name}, {"values", variable.values}});
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return VariantJob(input, options, its_context, results, format).run();
+    return VariantJob(input, options, its_context, run.results(), run.figures().of_each).run();
   };
-  for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
-  return summary;
+  return run.do_each(do_one);
 }
 
 }  // namespace chalcedony

@@ -12,7 +12,7 @@
 #include "job/map/picture_shares.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/select/limit_warnings.h"
 
 namespace chalcedony {
@@ -140,23 +140,19 @@ const std::vector<ResultKind>& slice_results() {
 }
 
 Json run_slice(const SliceOptions& options, const Context& context) {
-  Results results(options.shared, context, slice_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
+  PictureRun run("slice", options.shared, context, slice_results());
   warn_of_faults(options, context);
-  Json summary = summary_frame("slice");
   const bool by_selections = !options.selected.empty();
   if (by_selections)
-    summary["selections"] = selections_json(options.selected);
+    run.summary()["selections"] = selections_json(options.selected);
   else
-    summary["channel"] = options.channel.name();
+    run.summary()["channel"] = options.channel.name();
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     return (by_selections ? write_selected : write_slices)(
-        open_counted(input, options.shared, its_context), options, its_context, results,
-        figures.of_each);
+        open_counted(input, options.shared, its_context), options, its_context, run.results(),
+        run.figures().of_each);
   };
-  for_each_input(options.shared, context, summary, do_one);
-  end_with_report(summary, figures.of_all, report_sliced, results, context);
-  return summary;
+  return run.do_each(do_one, report_sliced);
 }
 
 void report_sliced(Json& summary, Plot& plot, Results& results) {

@@ -13,7 +13,7 @@
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
 #include "job/picture/short_names.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/spot/spots_report.h"
 
 namespace chalcedony {
@@ -214,19 +214,15 @@ const std::vector<ResultKind>& spots_results() {
 }
 
 Json run_spots(const SpotsOptions& options, const Context& context) {
-  Results results(options.shared, context, spots_results());
-  const FigureFormats figures = figure_formats(results, options.shared, context);
-  Json summary = summary_frame("spots");
-  SpotReader reader(options, results, figures.of_each);
+  PictureRun run("spots", options.shared, context, spots_results());
+  SpotReader reader(options, run.results(), run.figures().of_each);
   reader.read_reference(context);
-  if (!reader.to().empty()) summary["to"] = reader.to().string();
-  if (options.limits.tolerance) summary["tolerance"] = *options.limits.tolerance;
+  if (!reader.to().empty()) run.summary()["to"] = reader.to().string();
+  if (options.limits.tolerance) run.summary()["tolerance"] = *options.limits.tolerance;
   const auto do_one = [&](const path& input, const Context& its_context) {
     return reader.run(input, its_context);
   };
-  for_each_input(options.shared, context, summary, do_one);
-  end_with_report(summary, figures.of_all, report_spots, results, context);
-  return summary;
+  return run.do_each(do_one, report_spots);
 }
 
 void report_spots(Json& summary, Plot& plot, Results& results) {

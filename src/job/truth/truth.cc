@@ -11,7 +11,7 @@
 #include "job/picture/label_input.h"
 #include "job/picture/same_size.h"
 #include "job/picture/thumbnail_url.h"
-#include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
 #include "job/run/results.h"
@@ -107,13 +107,9 @@ const std::vector<ResultKind>& truth_results() {
 }
 
 Json run_truth(const TruthOptions& options, const Context& context) {
-  Results results(options.shared, context, truth_results());
-  Json summary = summary_frame("truth");
-  const TruthJob job(options, results);
-  for_each_input(options.shared, context, summary,
-                 [&](const path& input, const Context& its) { return job.do_one(input, its); });
-  results.report(summary);
-  return summary;
+  PictureRun run("truth", options.shared, context, truth_results());
+  const TruthJob job(options, run.results());
+  return run.do_each([&](const path& input, const Context& its) { return job.do_one(input, its); });
 }
 
 }  // namespace chalcedony

@@ -12,6 +12,7 @@
 #include "job/picture/inputs.h"
 #include "job/picture/short_names.h"
 #include "job/repeat/each_input.h"
+#include "job/repeat/picture_run.h"
 #include "job/run/results.h"
 #include "job/run/selection_file.h"
 #include "job/tune/framed_view.h"
@@ -36,21 +37,18 @@ TunePageContent content_of(const std::string& title, std::vector<std::string> ty
 }
 
 Json tune_each(const TuneOptions& options, const Context& context) {
-  Results results(options.shared, context, tune_results());
-  Json summary = summary_frame("tune");
+  PictureRun run("tune", options.shared, context, tune_results());
   const TunedPictures pictures(options);
   const auto do_one = [&](const path& input, const Context& its_context) {
     TunedPicture one = pictures.read(input, options.view, its_context);
-    if (results.wants("page"))
-      write_text_file(results.path(input, "tune", "html"),
+    if (run.results().wants("page"))
+      write_text_file(run.results().path(input, "tune", "html"),
                       tune_page(content_of(one.name, {input.string()}, input.stem().string(),
                                            one.channels, one.classes, options),
                                 framed(std::move(one.view), one.name)));
     return one.told;
   };
-  for_each_input(options.shared, context, summary, do_one);
-  results.report(summary);
-  return summary;
+  return run.do_each(do_one);
 }
 
 /// Pictures as they were read, by their inputs.
