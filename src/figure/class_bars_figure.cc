@@ -161,27 +161,23 @@ BarScale share_scale(const std::string& title, const std::vector<double>& shares
 
 /// Of bars that are divided among classes, or of those of the only class.
 BarScale scale_of(const ClassBars& figure, const BarRows& rows) {
-  if (figure.of == BarsOf::kShares) {
-    const std::string title = "percent of the counted pixels";
-    return rows.of_classes.size() > 1 ? BarScale{BarsOf::kShares, title, 100}
-                                      : share_scale(title, rows.of_classes[0]);
-  }
+  if (figure.of == BarsOf::kShares)
+    return rows.of_classes.size() > 1 ? BarScale{BarsOf::kShares, figure.axis, 100}
+                                      : share_scale(figure.axis, rows.of_classes[0]);
   double most = 0;
   for (std::size_t r = 0; r < rows.size(); ++r) {
     double all = 0;
     for (const std::vector<double>& of_class : rows.of_classes) all += of_class[r];
     most = std::max(most, all);
   }
-  return {BarsOf::kRegions, "regions", round_end_of_counts(most)};
+  return {BarsOf::kRegions, figure.axis, round_end_of_counts(most)};
 }
 
 /// What the numbers of the legend are, and bars of many pictures.
 std::string subtitle_of(const ClassBars& figure, const BarRows& rows) {
-  const std::string below = (figure.of == BarsOf::kShares ? "shares" : "numbers") +
-                            std::string(" below are those of all pictures together");
-  return rows.pictures_each == 1
-             ? below
-             : fmt::format("each bar is the mean of {} pictures; {}", rows.pictures_each, below);
+  return rows.pictures_each == 1 ? figure.subtitle
+                                 : fmt::format("each bar is the mean of {} pictures; {}",
+                                               rows.pictures_each, figure.subtitle);
 }
 
 }  // namespace

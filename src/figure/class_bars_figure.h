@@ -1,4 +1,5 @@
-// The figure of what classes take of each of several pictures, or how many regions they have there.
+// The figure of what classes take of each of several pictures or regions, or how many regions they
+// have there.
 #ifndef CHALCEDONY_FIGURE_CLASS_BARS_FIGURE_H_
 #define CHALCEDONY_FIGURE_CLASS_BARS_FIGURE_H_
 
@@ -12,7 +13,7 @@
 
 namespace chalcedony {
 
-/// What bars show: percent of the counted pixels, or how many regions there are.
+/// What bars show: percent, or how many regions there are.
 enum class BarsOf { kShares, kRegions };
 
 /// Lists of pictures are in one order.
@@ -24,11 +25,13 @@ struct ClassBars {
   };
 
   std::string title;
-  std::vector<std::string> pictures;
+  std::vector<std::string> pictures;        // or what else has a bar
   std::vector<LegendLine> classes;          // with what they have of all pictures together
   std::vector<std::vector<double>> values;  // of each picture those of each class
   std::optional<Beside> beside = {};
   BarsOf of = BarsOf::kShares;
+  std::string axis = "percent of the counted pixels";
+  std::string subtitle = "shares below are those of all pictures together";
 };
 
 /// A bar for each picture, divided among the classes. Of very many pictures a bar is the mean of

@@ -428,16 +428,22 @@ TEST_CASE("the same bytes for any number of threads", "[cli][threads]") {
 TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   const TempDir dir;
   const json summary = summary_of(run_tool(dir, {"demo", "-o", "results", "--summary", "json"}));
-  REQUIRE(summary["steps"].size() == 25);
+  REQUIRE(summary["steps"].size() == 26);
   // Corrected, the tiles of the target are near the colors they should have.
   const json& tiles = summary["steps"][4]["summary"]["inputs"];
   CHECK(tiles[0]["spots"][0]["beyond_tolerance"] == true);
   for (const json& tile : tiles[1]["spots"]) CHECK(tile["beyond_tolerance"] == false);
-  for (const int step : {17, 18}) {
+  for (const int step : {17, 19}) {
     const json& map = summary["steps"][step]["summary"]["inputs"][0];
     CHECK(map["overall"].get<double>() > 0.9);
     CHECK(map["overall"].get<double>() < 1.0);
   }
+  // Most panes are mapped as the glass that they are.
+  const json& panes = summary["steps"][18]["summary"]["inputs"][0]["classes"];
+  REQUIRE(panes.size() == 6);
+  for (const json& of_class : panes)
+    for (const json& held : of_class["map"])
+      if (held["name"] == of_class["name"]) CHECK(held["median_percent"].get<double>() > 90);
   // Rules found on one panel take nearly all of another.
   const json& by_rules = summary["steps"][12]["summary"];
   CHECK(by_rules["selections"].size() == 6);
@@ -445,7 +451,7 @@ TEST_CASE("demo tells the job and how far the maps agree", "[cli][demo]") {
   // The beads are counted as they were laid, though many touch.
   std::map<std::string, std::size_t> laid;
   for (const demo::Bead& bead : demo::beads()) ++laid[demo::glass_legend()[bead.glass - 1].name];
-  const json& counted = summary["steps"][22]["summary"]["inputs"][0]["classes"];
+  const json& counted = summary["steps"][23]["summary"]["inputs"][0]["classes"];
   REQUIRE(counted.size() == laid.size());
   for (const json& one : counted) {
     CHECK(one["count"] < laid.at(one["name"]));

@@ -59,7 +59,9 @@ TEST_CASE("numbers of regions have an axis of their own length", "[figure]") {
                     {.name = "mold", .color = "#f0f0f0", .count = "31"}},
                    {{1200, 0}, {70, 31}},
                    {},
-                   BarsOf::kRegions};
+                   BarsOf::kRegions,
+                   "regions",
+                   "numbers below are those of all pictures together"};
   const std::string two = bars_svg(figure);
   for (const char* text : {"regions", "yeast   1,270", "mold   31", "1,200", "70", "1,400",
                            "numbers below are those of all pictures together"})

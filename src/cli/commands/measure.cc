@@ -20,7 +20,7 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::size_t kRowsShown = 20;
+constexpr std::size_t kRowsShown = 20, kSharesShown = 40;
 
 void declare_measure(po::options_description& options) {
   add_option<std::string>(options, "image", "PICTURE|FOLDER",
@@ -30,6 +30,10 @@ void declare_measure(po::options_description& options) {
   add_option<std::string>(options, "channels", "LIST",
                           "channels of --image whose mean, median and standard deviation are "
                           "wanted (default srgb)");
+  add_option<std::string>(options, "map", "MAP|FOLDER",
+                          "a class map, a mask or a sample file of the same picture: tells what "
+                          "each of its classes takes of every region; of several inputs a folder "
+                          "or a pattern");
   add_option<std::string>(options, "connect", "4|8",
                           "pixels of a region touch at sides, or at corners too (default 8)");
   declare_pixel_size(options);
@@ -51,6 +55,7 @@ Json do_measure(const po::variables_map& given, const SharedOptions& shared,
   if (!options.image)
     refuse_options(given, {"channels", "units", "space", "let", "hue-floor"},
                    "they are of --image");
+  options.map = file_for_each(given, "map", shared);
   options.channels = channels_or_space(given, "channels", shared, "srgb");
   options.pixel_size = pixel_size_option(given);
   options.outlines = given.count("outlines") > 0;
@@ -69,6 +74,14 @@ void add_area(TextTable& table, const std::string& heading, const char* field,
   unit == "px" ? table.counts(heading, field) : table.numbers(heading, field, 6);
 }
 
+/// The class of the map that takes most of a region, and how much of it.
+std::string main_holding(const Json& region) {
+  if (region["map"].empty()) return "";
+  const Json& most = region["map"][0];
+  return fmt::format("{} {:.1f} %", most["name"].get_ref<const std::string&>(),
+                     most["percent"].get<double>());
+}
+
 void print_regions(const Json& picture, std::ostream& out) {
   const std::string unit = picture["unit"].get<std::string>();
   const Json& all = picture["largest_regions"];
@@ -83,11 +96,43 @@ void print_regions(const Json& picture, std::ostream& out) {
       .counts("holes", "holes");
   if (!regions.empty() && regions[0].contains("mean_color"))
     table.words("mean color", "mean_color");
+  if (picture.contains("map")) table.words("holds most of", main_holding);
   table.print(out);
   const std::size_t count = picture["count"].get<std::size_t>();
   if (count > kRowsShown)
     out << fmt::format("  these are the largest; {} more are in the table\n",
                        counted(count - kRowsShown));
+}
+
+/// What the map takes of the regions of each class.
+void print_map(const Json& picture, std::ostream& out) {
+  if (!picture.contains("map")) return;
+  Json rows = Json::array();
+  std::size_t left_out = 0;
+  for (const Json& of_class : picture["classes"])
+    for (const Json& held : of_class["map"]) {
+      if (rows.size() == kSharesShown) {
+        ++left_out;
+        continue;
+      }
+      rows.push_back(held);
+      rows.back()["of"] = of_class["name"];
+      rows.back()["of_regions"] = of_class["count"];
+    }
+  out << fmt::format("  what {} has in them\n", picture["map"]["file"]);
+  TextTable(rows)
+      .words("regions of", "of")
+      .words("hold", "name")
+      .counts("pixels", "pixels")
+      .percents("share of them", "percent")
+      .areas(picture["unit"])
+      .filled("in regions", "{} of {}", {"regions", "of_regions"})
+      .percents("lowest", "lowest_percent")
+      .percents("median", "median_percent")
+      .percents("highest", "highest_percent")
+      .words("in region", "highest_region")
+      .print(out);
+  if (left_out > 0) out << fmt::format("  {} more are in the table\n", counted(left_out));
 }
 
 void print_measure(const Json& summary, std::ostream& out) {
@@ -107,6 +152,7 @@ void print_measure(const Json& summary, std::ostream& out) {
         .numbers("d50", "diameter_50", 4)
         .numbers("d90", "diameter_90", 4);
     classes.print(out);
+    print_map(p, out);
     print_parts(p, out);
     print_regions(p, out);
   }
@@ -120,15 +166,16 @@ extern const Command kMeasure;
 const Command kMeasure{
     .name = "measure",
     .summary = "the connected regions of masks and class maps: size, place, shape, color",
-    .operands = "INPUT... [--image PICTURE|FOLDER]",
+    .operands = "INPUT... [--image PICTURE|FOLDER] [--map MAP|FOLDER]",
     .purpose =
         "Finds the regions of a mask, a class map or a sample file and measures each: area, "
-        "center, box, perimeter, roundness, axes, holes; with --image its colors too. Things that "
-        "touch are counted one by one with --parts. Outlines can be written as sample regions, to "
+        "center, box, perimeter, roundness, axes, holes; with --image its colors too, and with "
+        "--map what each class takes of it. Things that touch are counted one by one with --parts. "
+        "Outlines can be written as sample regions, to "
         "be corrected and trained with.",
     .examples =
-        {{"measure panel-a.reference.png --image panel-a.png -o out/",
-          "every pane of glass with its mean color"},
+        {{"measure panel-b.1911.png --image panel-b.png --map panel-b.reference.png -o out/",
+          "every pane of 1911: its mean color today, and the glass it has now"},
          {"measure beads.reference.png --parts -o out/",
           "beads that touch, counted one by one, and how to part them"},
          {"measure panel-a.reference.png --pixel-size 0.5mm --connect 4 --outlines --image "

@@ -23,11 +23,24 @@ std::string extreme_text(const Json& range, const std::string& which,
                      names.at(range[which + "_file"].get<std::string>()));
 }
 
-void add_columns(TextTable& table, const Json& shares) {
+void add_columns(TextTable& table, const Json& shares, const std::string& of = "counted") {
   table.words("class", "name")
       .counts("pixels", "pixels")
-      .percents("share of counted", "percent")
+      .percents("share of " + of, "percent")
       .areas(shares.value("unit", "px"));
+}
+
+/// The classes of several pictures, with the lowest and the highest share of each in a picture.
+void print_with_extremes(const Json& shares, const std::map<std::string, std::string>& names,
+                         std::ostream& out, const std::string& of = "counted") {
+  const Json rows = class_rows(shares);
+  TextTable table(rows);
+  add_columns(table, shares, of);
+  for (const std::string which : {"lowest", "highest"})
+    table.words(which, [which, &names](const Json& row) {
+      return row.contains(which + "_file") ? extreme_text(row, which, names, kShareLetters) : "";
+    });
+  table.print(out);
 }
 
 }  // namespace
@@ -53,15 +66,7 @@ void print_class_shares_of_all(const Json& summary, std::ostream& out) {
   const Json& together = summary["together"];
   out << fmt::format("all {} pictures: {} counted\n", together["pictures"],
                      plural(together["counted"], "pixel"));
-  const Json rows = class_rows(together);
-  TextTable table(rows);
-  add_columns(table, together);
-  const std::map<std::string, std::string> names = names_of_inputs(summary);
-  for (const std::string which : {"lowest", "highest"})
-    table.words(which, [which, &names](const Json& row) {
-      return row.contains(which + "_file") ? extreme_text(row, which, names, kShareLetters) : "";
-    });
-  table.print(out);
+  print_with_extremes(together, names_of_inputs(summary), out);
 }
 
 void print_region_counts_of_all(const Json& summary, std::ostream& out) {
@@ -77,6 +82,10 @@ void print_region_counts_of_all(const Json& summary, std::ostream& out) {
       return counted(row[which]) + " in " + names.at(row[which + "_file"].get<std::string>());
     });
   table.print(out);
+  if (together.contains("map")) {
+    out << "  what their maps have in these\n";
+    print_with_extremes(together["map"], names, out, "them");
+  }
   print_parts(together, out);
 }
 

@@ -9,6 +9,7 @@
 #include "core/region/class_sizes.h"
 #include "core/region/outlines.h"
 #include "core/region/region_meter.h"
+#include "figure/class_bars_figure.h"
 #include "figure/plot/axis.h"
 #include "figure/region_figure.h"
 #include "figure/size_figure.h"
@@ -27,6 +28,7 @@
 #include "job/region/region_colors.h"
 #include "job/region/region_counts.h"
 #include "job/region/region_parts.h"
+#include "job/region/region_shares.h"
 #include "job/repeat/picture_run.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
@@ -37,14 +39,21 @@ namespace {
 
 constexpr std::size_t kMostNumbered = 60;  // regions with a number in the figure
 
+/// In which they are found in the figure of regions.
+std::vector<std::size_t> by_number(std::vector<std::size_t> regions) {
+  std::sort(regions.begin(), regions.end());
+  return regions;
+}
+
 class MeasureJob {
  public:
-  /// `image`: of the size of the input, for colors.
+  /// `image` and `map`: of the size of the input, for colors and for what regions hold.
   MeasureJob(const std::filesystem::path& input, const std::filesystem::path* image,
-             const MeasureOptions& options, const Context& context, Results& results,
-             FigureFormat format)
+             const std::filesystem::path* map, const MeasureOptions& options,
+             const Context& context, Results& results, FigureFormat format)
       : input_(input),
         image_file_(image),
+        map_file_(map),
         options_(options),
         context_(context),
         results_(results),
@@ -62,8 +71,13 @@ class MeasureJob {
                outlines = options_.outlines && results_.wants("outlines");
     if (numbers) check_numbers();
     if (image_file_) read_image();
+    if (map_file_)
+      found_.map = map_in_regions(*map_file_, file_, options_.connectivity, region_of_part_,
+                                  found_.regions.size(), options_.shared, context_);
     if (results_.wants("regions")) write_regions(results_.path(input_, "regions", "csv"), found_);
     if (results_.wants("sizes")) write_sizes(results_.path(input_, "sizes", "csv"), found_);
+    if (found_.map && results_.wants("shares"))
+      write_shares(results_.path(input_, "shares", "csv"), found_);
     if (numbers || outlines || options_.parts || format_ != FigureFormat::kNone)
       work_whole(numbers, outlines);
     if (results_.wants("regions-json"))
@@ -188,11 +202,16 @@ class MeasureJob {
     if (!found_.parted.empty())
       add_part_figure(plot, results_.path(input_, "parts.figure", extension), name, found_.parted,
                       thumbnail);
+    if (found_.map && !found_.regions.empty())
+      add_class_bars_figure(
+          plot, results_.path(input_, "shares.figure", extension),
+          share_bars(found_, by_number(largest_regions(found_.regions, kMostNumbered)), name));
     draw_figures(plot, context_);
   }
 
   std::filesystem::path input_;
   const std::filesystem::path* image_file_;
+  const std::filesystem::path* map_file_;
   const MeasureOptions& options_;
   const Context& context_;
   Results& results_;
@@ -213,6 +232,11 @@ const std::vector<ResultKind>& measure_results() {
        "<stem>.sizes.csv: how many regions every class has, and how large they are; of several "
        "pictures also sizes.csv, and so with regions"},
       {"outlines", "<stem>.outlines.geojson: outlines as sample regions", "outlines"},
+      {"shares",
+       "<stem>.shares.csv: what each class of --map takes of the regions of every class, and "
+       "between "
+       "what limits in each; of several pictures also shares.csv",
+       "map"},
       {"parts",
        "<stem>.parts.csv: how many regions there are for each H of the step part of tidy; "
        "of several pictures also parts.csv",
@@ -220,20 +244,25 @@ const std::vector<ResultKind>& measure_results() {
       {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
       {"figure",
        "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; "
-       "<stem>.sizes.figure.png: how sizes are distributed; <stem>.parts.figure.png with --parts; "
-       "of several pictures also counts.figure.png: how many regions each has, and "
-       "sizes.figure.png: how large they are"}};
+       "<stem>.sizes.figure.png: how sizes are distributed; <stem>.shares.figure.png with --map: "
+       "the classes in each region; <stem>.parts.figure.png with --parts; of several pictures also "
+       "counts.figure.png: how many regions each has, sizes.figure.png: how large they are, and "
+       "shares.figure.png with --map"}};
   return kinds;
 }
 
 Json run_measure(const MeasureOptions& options, const Context& context) {
   PictureRun run("measure", options.shared, context, measure_results());
-  std::optional<PartnerFiles> images;
+  std::optional<PartnerFiles> images, maps;
   if (options.image) images.emplace(*options.image, is_picture_name);
+  if (options.map)
+    maps.emplace(*options.map, is_picture_or_samples, "classes", NameCuts::kPointsAndHyphens,
+                 is_class_map_file);
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     const std::filesystem::path* const image =
         images ? &images->of(input, *context.ledger) : nullptr;
-    return MeasureJob(input, image, options, its_context, run.results(), run.figures().of_each)
+    const std::filesystem::path* const map = maps ? &maps->of(input, *context.ledger) : nullptr;
+    return MeasureJob(input, image, map, options, its_context, run.results(), run.figures().of_each)
         .run();
   };
   return run.do_each(do_one, report_region_counts);

@@ -21,6 +21,7 @@ struct MeasureOptions {
   std::optional<std::filesystem::path> image;  // of the size of every input, or a folder of those
                                                // that the inputs are named after
   std::vector<Channel> channels;               // of the image
+  std::optional<std::filesystem::path> map;    // likewise: its classes are counted in every region
   PixelSize pixel_size;
   bool outlines = false;
   bool parts = false;    // how many regions there are when they are parted at their necks

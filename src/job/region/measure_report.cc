@@ -7,6 +7,7 @@
 #include "io/text/csv.h"
 #include "job/region/channel_figures.h"
 #include "job/region/region_parts.h"
+#include "job/region/region_shares.h"
 
 namespace chalcedony {
 namespace {
@@ -29,6 +30,7 @@ std::vector<std::string> columns_of_regions(const MeasuredRegions& found) {
     add_figure_columns(found.channels, columns);
     columns.push_back("mean_color");
   }
+  if (found.map) add_share_columns(*found.map, columns);
   return columns;
 }
 
@@ -59,6 +61,7 @@ std::vector<CsvField> row_of(const MeasuredRegions& found, std::size_t r) {
     add_figure_fields(found.colors[r].channels, row);
     row.emplace_back(found.colors[r].mean_color);
   }
+  if (found.map) add_share_fields(*found.map, r, row);
   return row;
 }
 
@@ -85,6 +88,7 @@ Json region_json(const MeasuredRegions& found, std::size_t r) {
     if (!found.channels.empty())
       json["channels"] = figures_json(found.channels, found.colors[r].channels);
   }
+  if (found.map) json["map"] = held_json(*found.map, r);
   return json;
 }
 
@@ -111,6 +115,7 @@ Json class_json(const MeasuredRegions& found, const ClassSizes& sizes) {
     json["diameter_" + std::to_string(p)] = diameter_at(found, sizes, p);
   for (const ShownParts& one : found.parted)
     if (one.name == name) json["parts"] = parts_json(one);
+  if (found.map) json["map"] = class_held_json(found, sizes.label);
   return json;
 }
 
@@ -183,6 +188,7 @@ Json measured_json(const std::filesystem::path& input, const MeasuredRegions& fo
     json["pixel_size"] = {{"side", found.pixel_size.side},
                           {"from", found.pixel_size_from.string()}};
   for (const ClassSizes& sizes : found.sizes) json["classes"].push_back(class_json(found, sizes));
+  if (found.map) json["map"] = map_json(found);
   if (!found.parted.empty()) json["parting"] = parting_steps(json["classes"]);
   json["largest_regions"] = Json::array();
   for (const std::size_t r : largest_regions(found.regions, kMostInSummary))

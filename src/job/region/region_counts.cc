@@ -11,6 +11,7 @@
 #include "figure/class_bars_figure.h"
 #include "figure/plot/axis.h"
 #include "figure/ranges_figure.h"
+#include "job/map/picture_shares.h"
 #include "job/picture/short_names.h"
 #include "job/region/region_parts.h"
 
@@ -86,6 +87,8 @@ ClassBars bars_of(const Json& pictures, const ToldClasses& told, const Json& tog
   ClassBars bars;
   bars.title = "Regions in " + std::to_string(pictures.size()) + " pictures";
   bars.of = BarsOf::kRegions;
+  bars.axis = "regions";
+  bars.subtitle = "numbers below are those of all pictures together";
   for (const Json& one : together["classes"])
     bars.classes.push_back({.name = one["name"].get<std::string>(),
                             .color = one["color"].get<std::string>(),
@@ -128,6 +131,19 @@ std::optional<PictureRanges> size_ranges_of(const Json& pictures, const ToldClas
   return ranges;
 }
 
+/// What the maps of pictures take of their regions, where all have one with the same classes.
+void add_map_shares(const Json& pictures, Json& together, Plot& plot, Results& results) {
+  Json maps = Json::array();
+  for (const Json& picture : pictures) {
+    if (!picture.contains("map")) return;
+    maps.push_back(picture["map"]);
+    maps.back()["file"] = picture["file"];
+  }
+  Json told;
+  report_class_shares(told, maps, {"classes in regions", "shares.figure"}, plot, results);
+  if (told.contains("together")) together["map"] = std::move(told["together"]);
+}
+
 }  // namespace
 
 void report_region_counts(Json& summary, Plot& plot, Results& results) {
@@ -135,6 +151,7 @@ void report_region_counts(Json& summary, Plot& plot, Results& results) {
   if (pictures.size() < 2) return;
   const ToldClasses told = told_classes(pictures);
   Json together = counts_of_all(pictures, told);
+  add_map_shares(pictures, together, plot, results);
   if (plot.format() != FigureFormat::kNone && !told.names.empty()) {
     const std::string extension = extension_of(plot.format());
     const ClassBars bars = bars_of(pictures, told, together);

@@ -62,6 +62,7 @@ std::string thing_words(const std::string& thing) {
                                                         {"slices", "map of slices"},
                                                         {"counts", "numbers of regions"},
                                                         {"sizes", "sizes of regions"},
+                                                        {"shares", "what regions hold"},
                                                         {"parts", "regions counted in parts"},
                                                         {"tidy", "cleaned"},
                                                         {"versus", "comparison with other maps"},

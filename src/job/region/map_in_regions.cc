@@ -1,0 +1,57 @@
+#include "job/region/map_in_regions.h"
+
+#include <algorithm>
+#include <utility>
+
+#include "core/palette/figure_colors.h"
+#include "core/pixel/label_runs.h"
+#include "io/picture/label_picture.h"
+#include "job/map/class_shares.h"
+#include "job/picture/label_input.h"
+#include "job/picture/same_size.h"
+
+namespace chalcedony {
+namespace {
+
+std::vector<LegendEntry> kinds_of(const FoundClasses& told) {
+  std::vector<LegendEntry> kinds = told.classes;
+  for (LegendEntry& kind : kinds) kind.color = color_on_paper(told.is_mask, kind.color);
+  if (!told.is_mask) kinds.push_back({0, "unclassified", kUnclassifiedColor});
+  return kinds;
+}
+
+}  // namespace
+
+MapInRegions map_in_regions(const std::filesystem::path& file, LabelFile& labels,
+                            Connectivity connectivity,
+                            const std::vector<std::uint32_t>& region_of_part, std::size_t regions,
+                            const SharedOptions& options, const Context& context) {
+  LabelFile map = open_label_input(file, options, context);
+  const RasterShape shape = labels.rows->shape();
+  require_same_size(file, map.rows->shape(), "the regions are of", shape,
+                    "give the map of the picture that the regions belong to");
+  RegionLabels counted(regions);
+  std::vector<bool> seen(kLabels);
+  RunLinker linker(shape.width, connectivity);
+  LabelRuns runs(shape.width);
+  labels.rows->rewind();
+  LabelRows rows(labels), map_rows(map);
+  for (std::uint32_t y = 0; y < shape.height; ++y) {
+    const Label* const row = map_rows.next();
+    runs.set(row);
+    for (std::size_t x = 0; x < shape.width; x = runs.end_of(x)) seen[row[x]] = true;
+    for (const RegionRun& run : linker.add_row(rows.next()))
+      for (std::size_t x = run.begin; x < run.end;) {
+        const std::size_t end = std::min<std::size_t>(runs.end_of(x), run.end);
+        counted.add(region_of_part[run.part], row[x], end - x);
+        x = end;
+      }
+  }
+  std::vector<Label> held;
+  for (std::size_t label = 1; label < kLabels; ++label)
+    if (seen[label]) held.push_back(static_cast<Label>(label));
+  const FoundClasses told = classes_found(map, held);
+  return {file, told.is_mask, kinds_of(told), std::move(counted)};
+}
+
+}  // namespace chalcedony
