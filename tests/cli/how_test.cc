@@ -174,3 +174,68 @@ TEST_CASE("a how.json that was edited is refused, whatever is wrong in it", "[cl
     check_error(run_tool(dir, {"report", "out"}), 1, "out/how.json: is no record of runs");
   }
 }
+
+TEST_CASE("results of a map that was made again are told, and are not made again as they were",
+          "[cli][many][how][report]") {
+  const TempDir dir;
+  write_panes(dir);
+  const auto do_line = [&](const std::string& line) {
+    INFO(line);
+    REQUIRE(run_tool(dir, words_of(line)).exit_code == 0);
+  };
+  const std::string select = "mask panes/pane-1.png --figures none --write mask -o out --where ",
+                    tidy = "tidy out/pane-1.mask.png --steps invert --figures none -o out",
+                    measure = "measure out/pane-1.mask.tidy.png --figures none -o below";
+  do_line(select + "gray>100");
+  do_line(tidy);
+  do_line(measure);
+  const std::string recorded = text_of_file(dir / "out/how.json");
+  do_line(select + "gray>100");  // the same again: nothing has changed
+  CHECK(text_of_file(dir / "out/how.json") == recorded);
+  do_line("run out/how.json -o again");
+  CHECK(contents_of(dir / "again") == contents_of(dir / "out"));
+
+  const auto report = [&] {
+    return run_tool(dir, words_of("report . -o page.html --summary json"));
+  };
+  CHECK(summary_of(report())["outdated"].empty());
+  CHECK_THAT(text_of_file(dir / "page.html"), !Catch::Contains("<p class=\"outdated\">"));
+
+  do_line(select + "gray>120");
+  check_error(run_tool(dir, words_of("run out/how.json -o third")), 1,
+              "out/pane-1.mask.png: was written again by 'mask' after 'tidy' had read it; run "
+              "'tidy' anew first");
+  CHECK_FALSE(std::filesystem::exists(dir / "third"));
+  const Outcome told = report();
+  const json outdated = summary_of(told)["outdated"];
+  REQUIRE(outdated.size() == 2);  // folder by folder
+  CHECK(outdated[0]["command"] == "measure");
+  CHECK(outdated[0]["file"] == "pane-1.mask.tidy.png");
+  CHECK(outdated[1] == json{{"command", "tidy"},
+                            {"file", "pane-1.mask.png"},
+                            {"typed",
+                             "chalcedony tidy out/pane-1.mask.png --figures none --steps invert -o "
+                             "out"}});
+  CHECK(told.err ==
+        "chalcedony: warning: 'tidy' has read pane-1.mask.png, which is another one now; do it "
+        "anew: chalcedony tidy out/pane-1.mask.png --figures none --steps invert -o out\n");
+  const std::string page = text_of_file(dir / "page.html");
+  for (
+      const char* text :
+      {"<p class=\"outdated\">2 runs are outdated: results that they have read are other ones now. "
+       "What they made is marked.</p>",
+       "<h3>below/pane-1.mask.tidy.sizes.csv, outdated</h3>",
+       "<p class=\"outdated\">pane-1.mask.png is another one now than this has read; do it "
+       "anew.</p>",
+       "<p class=\"outdated\">pane-1.mask.tidy.png, which this has read, is outdated; do this anew "
+       "after it.</p>"})
+    CHECK_THAT(page, Catch::Contains(text));
+
+  do_line(tidy);
+  CHECK(summary_of(report())["outdated"].size() == 1);  // measure has read the old one
+  CHECK_THAT(text_of_file(dir / "page.html"), Catch::Contains("1 run is outdated: a result"));
+  do_line(measure);
+  CHECK(summary_of(report())["outdated"].empty());
+  do_line("run out/how.json -o third");
+  CHECK(contents_of(dir / "third") == contents_of(dir / "out"));
+}

@@ -10,11 +10,12 @@
 #include <vector>
 
 #include "core/error.h"
-#include "core/natural_order.h"
 #include "core/palette/figure_colors.h"
 #include "io/file/whole_file.h"
 #include "io/text/csv.h"
 #include "job/map/class_shares.h"
+#include "job/report/outdated_runs.h"
+#include "job/report/recorded_runs.h"
 #include "job/report/report_images.h"
 #include "job/report/report_page.h"
 #include "job/run/input_list.h"
@@ -30,25 +31,6 @@ using std::filesystem::path;
 
 // Wider tables cannot be read on a page; they are linked.
 constexpr std::size_t kMostColumns = 24;
-
-/// A run and the folder it wrote into.
-struct RecordedRun {
-  path folder;
-  Json run;
-};
-
-/// The folder and those below it that hold a record.
-std::vector<path> recorded_folders(const path& top) {
-  std::vector<path> folders;
-  std::error_code error;
-  if (std::filesystem::exists(record_path(top), error)) folders.push_back(top);
-  for (const auto& entry : std::filesystem::recursive_directory_iterator(top, error))
-    if (entry.is_directory() && std::filesystem::exists(record_path(entry.path()), error))
-      folders.push_back(entry.path());
-  std::sort(folders.begin(), folders.end(),
-            [](const path& a, const path& b) { return comes_before(a.string(), b.string()); });
-  return folders;
-}
 
 /// THING of `<stem>.THING.<ext>` in words: `classes.figure` is "classes, figure".
 std::string thing_words(const std::string& thing) {
@@ -80,12 +62,10 @@ std::string thing_words(const std::string& thing) {
 class ReportJob {
  public:
   ReportJob(const ReportOptions& options, const Context& context)
-      : options_(options), context_(context) {
-    for (const path& folder : recorded_folders(options.folder))
-      for (Json& run : read_record(record_path(folder))) runs_.push_back({folder, std::move(run)});
-    if (runs_.empty())
-      throw InputError("holds no how.json, and neither does a folder below it",
-                       "give a folder that commands wrote into", options.folder.string());
+      : options_(options),
+        context_(context),
+        runs_(runs_below(options.folder)),
+        outdated_(runs_, options.folder) {
     const path place = options.page.parent_path();
     std::error_code error;
     if (!place.empty() && !std::filesystem::is_directory(place, error))
@@ -96,8 +76,9 @@ class ReportJob {
   }
 
   Json run() {
-    for (const RecordedRun& one : runs_) {
-      add_run(one);
+    for (std::size_t r = 0; r < runs_.size(); ++r) {
+      const RecordedRun& one = runs_[r];
+      add_run(one, outdated_.of(r));
       for (const Json& output : one.run["outputs"]) add_output(one, output.get<std::string>());
     }
     add_tables();
@@ -106,6 +87,7 @@ class ReportJob {
     content_.title = options_.title.empty() ? title_of_folder() : options_.title;
     content_.facts = fmt::format("{} of {}, made with Chalcedony {}", count(runs_.size(), "run"),
                                  count(originals_.size(), "picture"), program_version());
+    content_.outdated = outdated_sentence();
     write_text_file(options_.page, report_page(content_));
     Json summary = summary_frame("report");
     summary["inputs"].push_back({{"file", options_.folder.string()}});
@@ -114,6 +96,7 @@ class ReportJob {
     summary["pictures"] = originals_.size();
     summary["images"] = images_;
     summary["tables"] = content_.tables.size();
+    summary["outdated"] = told_outdated_;
     return summary;
   }
 
@@ -127,27 +110,40 @@ class ReportJob {
     return folder.filename().empty() ? "Results" : folder.filename().string();
   }
 
-  /// A file that a run was typed with, as it is found from here.
-  static path found_from_here(const RecordedRun& one, const std::string& file) {
-    if (file.starts_with(kFolderMark)) return {};
-    if (path(file).is_absolute()) return file;
-    return (typed_in(one.run, one.folder) / file).lexically_normal();
+  /// Whether a file lies in the folder that is reported.
+  bool is_result(const path& file) const {
+    const std::string top = std::filesystem::weakly_canonical(options_.folder).string() + "/";
+    return std::filesystem::weakly_canonical(file).string().starts_with(top);
+  }
+
+  /// What is said behind the name of a result.
+  std::string mark_of(const path& result) const {
+    return outdated_.wrote(result) ? ", outdated" : "";
+  }
+
+  std::string outdated_sentence() const {
+    const std::size_t runs = outdated_.count();
+    if (runs == 0) return "";
+    return runs == 1
+               ? "1 run is outdated: a result that it has read is another one now. What it made "
+                 "is marked."
+               : count(runs, "run") +
+                     " are outdated: results that they have read are other ones now. What "
+                     "they made is marked.";
   }
 
   /// The pictures that the runs began with, not those that one run made for another.
   void find_originals() {
-    const std::string top = std::filesystem::weakly_canonical(options_.folder).string() + "/";
     std::set<path> found;
     for (const RecordedRun& one : runs_)
       for (const Json& input : one.run["inputs"]) {
-        const path file = found_from_here(one, input["file"].get<std::string>());
-        if (file.empty() || file.string().starts_with(top)) continue;
-        if (!is_picture_name(file)) continue;
+        const path file = file_read_at(one.run, input["file"].get<std::string>(), one.folder);
+        if (is_result(file) || !is_picture_name(file)) continue;
         if (found.insert(file).second) originals_.push_back(file);
       }
   }
 
-  void add_run(const RecordedRun& one) {
+  void add_run(const RecordedRun& one, const std::optional<OutdatedBy>& outdated) {
     path output = std::filesystem::weakly_canonical(one.folder)
                       .lexically_relative(typed_in(one.run, one.folder));
     if (one.run.contains("output")) output /= one.run["output"].get<std::string>();
@@ -155,11 +151,24 @@ class ReportJob {
     run.command = typed_line(words_of_run(one.run, output));
     run.facts = fmt::format("{} read, {} written", count(one.run["inputs"].size(), "file"),
                             count(one.run["outputs"].size(), "file"));
+    if (outdated) tell_outdated(one, *outdated, run);
     for (const Json& file : one.run["outputs"]) {
       const auto name = file.get<std::string>();
       run.files.emplace_back(name, link_to(one.folder / name));
     }
     content_.runs.push_back(std::move(run));
+  }
+
+  /// On the page and in the summary; those that only follow from others are not warned of.
+  void tell_outdated(const RecordedRun& one, const OutdatedBy& why, ReportRun& run) {
+    run.outdated = why.follows
+                       ? why.file + ", which this has read, is outdated; do this anew after it."
+                       : why.file + " is another one now than this has read; do it anew.";
+    told_outdated_.push_back(
+        {{"command", one.run["command"]}, {"file", why.file}, {"typed", run.command}});
+    if (!why.follows)
+      context_.warn("'" + one.run["command"].get<std::string>() + "' has read " + why.file +
+                    ", which is another one now; do it anew: " + run.command);
   }
 
   std::string link_to(const path& file) const {
@@ -213,7 +222,7 @@ class ReportJob {
     at->second.images.push_back(
         {image->source,
          words + (original ? " of " + original->filename().string() : "") + ", made by " + command,
-         words + " (" + command + ")", image->is_figure});
+         words + " (" + command + mark_of(file) + ")", image->is_figure});
     ++images_;
   }
 
@@ -280,7 +289,7 @@ class ReportJob {
       auto rows = read_csv(file);
       if (rows.size() < 2 || rows.front().size() > kMostColumns) continue;
       ReportTable table;
-      table.title = file.lexically_relative(options_.folder).generic_string();
+      table.title = file.lexically_relative(options_.folder).generic_string() + mark_of(file);
       table.header = rows.front();
       table.all_rows = rows.size() - 1;
       rows.erase(rows.begin());
@@ -314,7 +323,7 @@ class ReportJob {
       const std::string picture = original ? original->filename().string() : "";
       const std::string place = file.parent_path().lexically_relative(options_.folder).string();
       const std::string shares(table->title);
-      const std::string title = place == "." ? shares : shares + ", " + place;
+      const std::string title = (place == "." ? shares : shares + ", " + place) + mark_of(file);
       auto at = std::find_if(content_.areas.begin(), content_.areas.end(),
                              [&](const ReportAreas& areas) { return areas.title == title; });
       if (at == content_.areas.end()) at = content_.areas.insert(content_.areas.end(), {title, {}});
@@ -348,6 +357,7 @@ class ReportJob {
   const ReportOptions& options_;
   const Context& context_;
   std::vector<RecordedRun> runs_;
+  OutdatedRuns outdated_;
   std::vector<path> originals_;
   std::optional<PicturesByName> originals_by_name_;
   std::set<path> seen_;
@@ -357,6 +367,7 @@ class ReportJob {
   bool has_common_ = false;
   std::set<std::string> skipped_;
   std::size_t images_ = 0;
+  Json told_outdated_ = Json::array();
   ReportContent content_;
 };
 

@@ -23,9 +23,11 @@ std::string tidy_number(const std::string& text) {
 void write_runs(const std::vector<ReportRun>& runs, std::string& out) {
   out += "<section id=\"runs\"><h2>What was run</h2>\n<ol class=\"runs\">\n";
   for (const ReportRun& run : runs) {
-    out += "<li><code class=\"command\">" + escaped_html(run.command) +
-           "</code>\n<details><summary>" + escaped_html(run.facts) +
-           "</summary>\n<ul class=\"files\">";
+    out +=
+        "<li><code class=\"command\">" + escaped_html(run.command) + "</code>\n" +
+        (run.outdated.empty() ? ""
+                              : "<p class=\"outdated\">" + escaped_html(run.outdated) + "</p>\n") +
+        "<details><summary>" + escaped_html(run.facts) + "</summary>\n<ul class=\"files\">";
     for (const auto& [name, link] : run.files)
       out += "<li><a href=\"" + escaped_html(link) + "\">" + escaped_html(name) + "</a></li>";
     out += "</ul></details></li>\n";
@@ -189,6 +191,8 @@ std::string report_page(const ReportContent& content) {
   std::string out = "<a class=\"skip\" href=\"#content\">To the content</a>\n<header><h1>" +
                     escaped_html(content.title) + "</h1>\n<p>" + escaped_html(content.facts) +
                     "</p>\n";
+  if (!content.outdated.empty())
+    out += "<p class=\"outdated\">" + escaped_html(content.outdated) + "</p>\n";
   write_links(content, out);
   out += "</header>\n<main id=\"content\">\n";
   TableWriter tables(out);

@@ -13,6 +13,7 @@ struct ReportRun {
   std::string command;                                     // as it was typed
   std::string facts;                                       // a sentence
   std::vector<std::pair<std::string, std::string>> files;  // name and link of each
+  std::string outdated = {};  // why its results are not of what is there
 };
 
 /// A picture or figure: the image itself as a data URL.
@@ -56,6 +57,7 @@ struct ReportContent {
   std::vector<ReportGroup> groups;
   std::string left_out;  // a sentence about pictures that are not shown
   std::vector<ReportTable> tables;
+  std::string outdated = {};  // a sentence about results that are to be made anew
 };
 
 /// The whole page: one file that needs no other, in light and dark as the reader's system is, with

@@ -3,9 +3,11 @@
 #include <algorithm>
 #include <array>
 #include <set>
+#include <string_view>
 #include <utility>
 
 #include "core/error.h"
+#include "io/file/file_state.h"
 #include "io/file/folder_lock.h"
 #include "io/file/whole_file.h"
 #include "io/text/file_kind.h"
@@ -55,12 +57,22 @@ bool is_marked(const std::string& text) {
   return text == kFolderMark || text.starts_with(std::string(kFolderMark) + "/");
 }
 
-/// Errors    InputError
-void check_unchanged(const Json& file) {
-  const std::string name = file["file"].get<std::string>();
-  if (!is_marked(name) && content_hash(name) != file["hash"].get<std::string>())
-    throw InputError("is not what it was when the results were made",
-                     "bring the file back, or run the command anew", name);
+/// A path into the folder of results, as seen from it.
+std::string result_below(const std::string& marked) {
+  return marked.substr(std::min(marked.size(), std::string_view(kFolderMark).size() + 1));
+}
+
+/// Errors    InputError when a later run wrote what one has read
+void check_not_written_again(const std::vector<Json>& runs, std::size_t reader,
+                             const std::string& file, const path& folder) {
+  for (std::size_t later = reader + 1; later < runs.size(); ++later) {
+    const Json& outputs = runs[later]["outputs"];
+    if (std::find(outputs.begin(), outputs.end(), file) == outputs.end()) continue;
+    const auto name = [&](std::size_t run) { return runs[run]["command"].get<std::string>(); };
+    throw InputError(
+        "was written again by '" + name(later) + "' after '" + name(reader) + "' had read it",
+        "run '" + name(reader) + "' anew first", (folder / file).string());
+  }
 }
 
 /// The inputs that were done, with their facts and those of the files that went with them.
@@ -195,6 +207,7 @@ void add_to_record(const path& folder, Json run) {
   } catch (const InputError& other) {
     throw OutputError(other.problem() + " and is not replaced", "move it away", file.string());
   }
+  if (std::find(runs.begin(), runs.end(), run) != runs.end()) return;
   give_up_outputs(runs, run);
   runs.push_back(std::move(run));
   write_record(file, runs);
@@ -232,12 +245,38 @@ std::vector<std::string> words_of_run(const Json& run, const path& output) {
   return words;
 }
 
-void check_files_of_run(const Json& run) {
+std::vector<const Json*> files_read_by(const Json& run) {
+  std::vector<const Json*> files;
   for (const char* list : {"inputs", "files"})
-    for (const Json& one : run[list]) {
-      check_unchanged(one);
+    for (const Json& one : run.at(list)) {
+      files.push_back(&one);
       if (one.contains("with"))
-        for (const Json& partner : one["with"]) check_unchanged(partner);
+        for (const Json& partner : one["with"]) files.push_back(&partner);
+    }
+  return files;
+}
+
+path file_read_at(const Json& run, const std::string& file, const path& folder) {
+  if (is_marked(file)) return folder / result_below(file);
+  return path(file).is_absolute() ? path(file) : (typed_in(run, folder) / file).lexically_normal();
+}
+
+bool is_another_file(const Json& known, const path& file) {
+  std::error_code error;
+  if (!std::filesystem::exists(file, error)) return false;
+  return content_hash(file) != known["hash"].get<std::string>();
+}
+
+void check_files_of_runs(const std::vector<Json>& runs, const path& folder) {
+  for (std::size_t reader = 0; reader < runs.size(); ++reader)
+    for (const Json* const known : files_read_by(runs[reader])) {
+      const auto name = (*known)["file"].get<std::string>();
+      if (is_marked(name))
+        check_not_written_again(runs, reader, result_below(name), folder);
+      else if (content_hash(file_read_at(runs[reader], name, folder)) !=
+               (*known)["hash"].get<std::string>())
+        throw InputError("is not what it was when the results were made",
+                         "bring the file back, or run the command anew", name);
     }
 }
 

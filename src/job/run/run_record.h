@@ -19,9 +19,9 @@ std::filesystem::path record_path(const std::filesystem::path& folder);
 std::filesystem::path recorded_folder(const SharedOptions& options);
 
 /// Writes a run that has ended into how.json of its results folder, after the runs before it; what
-/// it has written again is no longer theirs, and a run that nothing is left of goes. Does nothing
-/// without an output folder; when -o named a file, only if its folder has a record already.
-/// docs/formats.md specifies the file.
+/// it has written again is no longer theirs, and a run that nothing is left of goes. A run that is
+/// there to the letter stays where it is. Does nothing without an output folder; when -o named a
+/// file, only if its folder has a record already. docs/formats.md specifies the file.
 ///
 /// Errors    InputError when how.json there is none, or an input is gone; OutputError
 void record_run(const SharedOptions& options, const Context& context, const Json& summary);
@@ -58,10 +58,22 @@ bool is_record_name(const std::filesystem::path& file);
 /// command, its operands and options, and -o.
 std::vector<std::string> words_of_run(const Json& run, const std::filesystem::path& output);
 
-/// Checks that what a run has read, but for its own results, is still as it was.
+/// What is known of the files that a run has read: its inputs, what went with them, and what its
+/// options name. The run must outlive them.
+std::vector<const Json*> files_read_by(const Json& run);
+
+/// Where such a file is, for a run of the record of `folder`: marked, as it was typed, or absolute.
+std::filesystem::path file_read_at(const Json& run, const std::string& file,
+                                   const std::filesystem::path& folder);
+
+/// Whether a file is another one now than this says of it; not when it is gone.
+bool is_another_file(const Json& known, const std::filesystem::path& file);
+
+/// Checks that what the runs of a record have read is still as it was, results in their folder
+/// aside, and that no run has read a result before another has written it again.
 ///
-/// Errors    InputError that names the first file that is not
-void check_files_of_run(const Json& run);
+/// Errors    InputError that names the first file of which that is not so
+void check_files_of_runs(const std::vector<Json>& runs, const std::filesystem::path& folder);
 
 }  // namespace chalcedony
 
