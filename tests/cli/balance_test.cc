@@ -206,6 +206,68 @@ TEST_CASE("balance warns of a picture of one color", "[cli][balance]") {
                                  "cast; --neutral balances on a patch that should be gray"));
 }
 
+TEST_CASE("balance gives a picture the values of another", "[cli][balance]") {
+  const TempDir dir;
+  // The same noise in other light: each channel bent by itself.
+  std::vector<std::uint8_t> rgb = random_bytes(60 * 40 * 3, 5), lit = rgb;
+  for (std::size_t i = 0; i < rgb.size(); ++i)
+    lit[i] = static_cast<std::uint8_t>(
+        std::lround(255 * std::pow(rgb[i] / 255.0, 0.6 + 0.4 * static_cast<double>(i % 3))));
+  write_rgb(dir / "wanted.png", 60, 40, rgb);
+  write_rgb(dir / "lit.png", 60, 40, lit);
+  const Words like = words_of("balance lit.png --like wanted.png -o b.png --summary json");
+  const json found = summary_of(run_tool(dir, with(like, {"--save", "light.json"})));
+  CHECK(found["like"] == "wanted.png");
+  const json& one = found["inputs"][0];
+  CHECK(one["in_common_before"].get<double>() < 85);
+  CHECK(one["in_common_after"].get<double>() > 98);
+  for (const json& curve : one["curves"]) {
+    CHECK(curve["curve"] == "table");
+    CHECK(std::abs(curve["median_after"].get<double>() - curve["median_wanted"].get<double>()) < 2);
+  }
+  const auto after = bytes_in(dir / "b.png");
+  double squares = 0;
+  for (std::size_t i = 0; i < rgb.size(); ++i) squares += (after[i] - rgb[i]) * (after[i] - rgb[i]);
+  CHECK(std::sqrt(squares / static_cast<double>(rgb.size())) < 1.5);
+  const Outcome told = run_tool(dir, words_of("balance lit.png --like wanted.png -o b.png"));
+  CHECK(told.err.empty());
+  CHECK_THAT(told.out, Catch::Contains("in wanted.png\n  srgb.r   of ranks") &&
+                           Catch::Matches("[^]*\n  9\\d.\\d % of its colors are those of "
+                                          "wanted.png, \\d+.\\d % before\n[^]*"));
+  // The curves do the same again, and a picture like itself stays as it is.
+  REQUIRE(run_tool(dir, words_of("balance lit.png --apply light.json -o again.png")).exit_code ==
+          0);
+  CHECK(bytes_in(dir / "again.png") == after);
+  REQUIRE(run_tool(dir, words_of("balance lit.png --like lit.png -o same.png")).exit_code == 0);
+  CHECK(bytes_in(dir / "same.png") == lit);
+  // The median alone, by a curve of light.
+  summary_of(run_tool(dir, with(like, {"--curve", "power"})));
+  const auto wanted = medians_of(dir, "wanted.png"), medians = medians_of(dir, "b.png");
+  for (std::size_t c = 0; c < 3; ++c) CHECK(std::abs(medians[c] - wanted[c]) <= 0.5);
+  // Lightness keeps the colors.
+  const json on = summary_of(run_tool(dir, with(like, {"--on", "lightness"})));
+  REQUIRE(on["inputs"][0]["curves"].size() == 1);
+  CHECK(on["inputs"][0]["curves"][0]["channel"] == "lab.l");
+}
+
+TEST_CASE("balance tells that pictures do not hold the same", "[cli][balance]") {
+  const TempDir dir;
+  for (const char* name :
+       {"panel-a.png", "panel-b.png", "panel-a.samples.geojson", "panel-b.samples.geojson"})
+    copy_demo(dir, name);
+  const std::string line = "balance panel-b.png --like panel-a.png -o b.png --figures none";
+  const Outcome all = run_tool(dir, words_of(line));
+  CHECK(all.exit_code == 0);
+  CHECK_THAT(all.err, Catch::Matches(
+                          "chalcedony: warning: panel-b.png: 6\\d % of its colors are those of "
+                          "panel-a.png now, and were 8\\d % before, so the two do not hold the "
+                          "same things in the same shares; count what both hold, with --within\n"));
+  // Of samples of the same glass in both.
+  const Outcome within = run_tool(dir, with(words_of(line), {"--within", "*.samples.geojson"}));
+  CHECK(within.exit_code == 0);
+  CHECK(within.err.empty());
+}
+
 TEST_CASE("balance says what it cannot do", "[cli][balance]") {
   const TempDir dir;
   write_cast(dir / "c.png");
@@ -220,6 +282,10 @@ TEST_CASE("balance says what it cannot do", "[cli][balance]") {
       {{"--flat", "fit", "--dark", "c.png", "-o", "x.png"}, "--dark goes with a blank"},
       {{"--equalize", "--target", "9", "-o", "x.png"}, "--equalize sets the whole curve"},
       {{"--apply", "c.json", "--target", "9", "-o", "x.png"}, "--apply takes the curves"},
+      {{"--like", "c.png", "--target", "9", "-o", "x.png"}, "--like says what values are wanted"},
+      {{"--like", "c.png", "--curve", "none", "-o", "x.png"}, "--like needs a curve"},
+      {{"--like", "c.png", "--equalize", "-o", "x.png"}, "--equalize sets the whole curve"},
+      {{"--apply", "c.json", "--like", "c.png", "-o", "x.png"}, "--apply takes the curves"},
       {{"--target", "255", "-o", "x.png"}, "--target"}};
   for (const auto& [options, says] : wrong) {
     check_error(run_tool(dir, with({"balance", "c.png"}, options)), 2, says);
@@ -232,5 +298,14 @@ TEST_CASE("balance says what it cannot do", "[cli][balance]") {
   summary_of(
       run_tool(dir, {"convert", "c.png", "--to", "lab", "-o", "lab.tif", "--summary", "json"}));
   check_error(run_tool(dir, {"balance", "lab.tif", "-o", "x.png"}), 1, "holds lab");
-  CHECK(dir.files() == std::set<std::string>{"c.png", "lab.tif"});
+  check_error(run_tool(dir, {"balance", "c.png", "--like", "lab.tif", "-o", "x.png"}), 1,
+              "lab.tif: holds lab");
+  check_error(run_tool(dir, {"balance", "c.png", "--like", "nowhere.png", "-o", "x.png"}), 1,
+              "nowhere.png: ");
+  write_picture(dir / "gray.png", spec_of(4, 1, 1),
+                bytes_of(std::vector<std::uint8_t>{9, 90, 120, 200}));
+  check_error(run_tool(dir, {"balance", "c.png", "--like", "gray.png", "-o", "x.png"}), 1,
+              "c.png: has not the channels of gray.png: gray; give a picture of the same kind, or "
+              "convert one of them");
+  CHECK(dir.files() == std::set<std::string>{"c.png", "gray.png", "lab.tif"});
 }

@@ -75,7 +75,7 @@ TEST_CASE("options that contradict each other are wrong usage", "[cli][usage]") 
        {"balance stripes.png --flat fit --dark gray.png -o out/",
         "--dark goes with a blank, not with a fitted surface; leave it out"},
        {"balance stripes.png --on lightness --curve power -o out/",
-        "--on lightness needs --target to bend to; as in --target 50"},
+        "--on lightness needs --target or --like to bend to; as in --target 50"},
        {"balance stripes.png small.png --save c.json -o out/",
         "--save writes the curves of one picture; give one input"},
        {"cluster stripes.png --model m.json --k 3 -o out/",

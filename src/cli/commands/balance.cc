@@ -26,6 +26,9 @@ void declare_balance(po::options_description& options) {
   add_option<std::string>(options, "target", "VALUE",
                           "the common median, 0-255, or 0-100 of lightness (default the mean of "
                           "the channel medians)");
+  add_option<std::string>(options, "like", "PICTURE",
+                          "give each channel the values that it has in this picture, as many dark, "
+                          "middle and bright ones; with --curve only their median");
   add_option<std::string>(options, "neutral", "X,Y,W,H",
                           "take the medians of this patch, which should be gray");
   add_option<std::string>(options, "black", "POINT",
@@ -72,25 +75,32 @@ FlatField flat_of(const po::variables_map& given) {
 CurveKind curve_of(const po::variables_map& given, const BalanceOptions& options) {
   const bool levels = options.curves.black || options.curves.white;
   if (given.count("equalize")) {
-    refuse_options(given, {"curve", "target", "neutral", "black", "white"},
+    refuse_options(given, {"curve", "target", "like", "neutral", "black", "white"},
                    "--equalize sets the whole curve");
     return CurveKind::kTable;
   }
+  if (options.like) {
+    refuse_options(given, {"target", "neutral", "black", "white"},
+                   "--like says what values are wanted");
+    if (!given.count("curve")) return CurveKind::kTable;
+  }
   // Lightness alone has no other channel to agree with.
-  const bool bends = !options.on_lightness || options.curves.target;
+  const bool bends = !options.on_lightness || options.curves.target || options.like;
   const std::string otherwise = !bends ? "none" : options.curves.neutral ? "gain" : "power";
   const CurveKind curve = choice_of<CurveKind>("--curve", text_of(given, "curve", otherwise),
                                                {{"gain", CurveKind::kGain},
                                                 {"power", CurveKind::kPower},
                                                 {"asinh", CurveKind::kAsinh},
                                                 {"none", CurveKind::kNone}});
-  if (curve == CurveKind::kNone && options.curves.target)
-    throw UsageError("--target needs a curve", "give --curve power, or leave --target out");
+  for (const char* wanted : {"target", "like"})
+    if (curve == CurveKind::kNone && given.count(wanted))
+      throw UsageError(fmt::format("--{} needs a curve", wanted),
+                       fmt::format("give --curve power, or leave --{} out", wanted));
   if (curve != CurveKind::kNone && !bends)
-    throw UsageError("--on lightness needs --target to bend to", "as in --target 50");
+    throw UsageError("--on lightness needs --target or --like to bend to", "as in --target 50");
   if (curve == CurveKind::kNone && !levels && !options.flat)
     throw UsageError("nothing is left to do",
-                     "give --target, --black, --white, --equalize or --flat");
+                     "give --target, --like, --black, --white, --equalize or --flat");
   return curve;
 }
 
@@ -104,7 +114,8 @@ Json do_balance(const po::variables_map& given, const SharedOptions& shared,
   if (given.count("dark") && !options.flat)
     throw UsageError("--dark needs --flat", "give the blank, as in --flat blank.png");
   if (given.count("apply")) {
-    refuse_options(given, {"curve", "target", "neutral", "black", "white", "equalize", "save"},
+    refuse_options(given,
+                   {"curve", "target", "like", "neutral", "black", "white", "equalize", "save"},
                    "--apply takes the curves from a file");
     options.apply = given["apply"].as<std::string>();
     return run_balance(options, context);
@@ -112,6 +123,7 @@ Json do_balance(const po::variables_map& given, const SharedOptions& shared,
   if (given.count("target"))
     options.curves.target = number_in("--target", given["target"].as<std::string>(),
                                       {0, options.on_lightness ? 100.0 : 255.0});
+  if (given.count("like")) options.like = given["like"].as<std::string>();
   if (given.count("neutral")) {
     refuse_options(given, {"region"}, "--neutral says what is looked at");
     options.curves.neutral =
@@ -136,12 +148,13 @@ void print_balance(const Json& summary, std::ostream& out) {
     out << fmt::format("{}{}\n", p["file"], evened ? ": light evened out" : "");
     print_left_out(p, out);
     // Of light that was evened out, the medians are those of what the curves are given.
-    TextTable(p["curves"])
-        .channels("channel", "channel")
+    TextTable table(p["curves"]);
+    table.channels("channel", "channel")
         .words("curve",
                [](const Json& c) {
                  const std::string curve = c["curve"];
-                 return curve == "table" ? "equalized" : curve;
+                 if (curve != "table" || !c.contains("median_before")) return curve;
+                 return std::string(c.contains("median_wanted") ? "of ranks" : "equalized");
                })
         .cells("strength",
                [](const Json& c) {
@@ -150,8 +163,15 @@ void print_balance(const Json& summary, std::ostream& out) {
                })
         .numbers_by_row({{"black", "black"}, {"white", "white"}})
         .numbers_by_row({{evened ? "median evened" : "median before", "median_before"},
-                         {"after", "median_after"}})
-        .print(out);
+                         {"after", "median_after"}});
+    if (summary.contains("like"))
+      table.numbers_by_row({{"in " + summary["like"].get<std::string>(), "median_wanted"}});
+    table.print(out);
+    if (p.contains("in_common_after"))
+      out << fmt::format("  {:.1f} % of its colors are those of {}, {:.1f} % before\n",
+                         p["in_common_after"].get<double>(),
+                         summary["like"].get_ref<const std::string&>(),
+                         p["in_common_before"].get<double>());
     print_cut_off(p["clipped_percent"], out);
   }
   print_outputs(summary, out);
@@ -165,17 +185,20 @@ const Command kBalance{
     .summary = "light evened out, casts taken off, contrast set",
     .operands = "INPUT... -o PATH",
     .purpose =
-        "Brings the channels of a picture to one median, by smooth curves that keep the order of "
-        "values; sets black and white points; evens out the light. What is learned is learned from "
+        "Brings the channels of a picture to one median, or to the values that they have in "
+        "another "
+        "picture, by curves that keep the order of values; sets black and white points; evens out "
+        "the light. What is learned is learned from "
         "the counted pixels (--region, --within), and all pixels are changed. A figure beside the "
         "picture shows both histograms. With one input, -o names the file; with several, a folder.",
     .examples =
         {{"balance panel-d.png --neutral 56,66,24,24 -o balanced.png --save cast.curves.json",
           "a cast taken off by a patch, the curves kept"},
-         {"balance panel-a.png panel-b.png --flat fit --curve none -o even/",
-          "light that falls off toward the corners evened out"},
-         {"balance panel-c.png --on lightness --target 45 -o brighter.png",
-          "brighter, in the same colors"}},
+         {"balance panel-d.png --like panel-a.png --within \"panel-*.samples.geojson\" -o "
+          "like-a.png",
+          "a panel in the light of another, by samples of the same glass in both"},
+         {"balance panel-a.png panel-b.png --flat fit --on lightness --target 45 -o even/",
+          "light that falls off toward the corners evened out, and two panels equally bright"}},
     .declare = declare_balance,
     .run = do_balance,
     .print = print_balance,

@@ -28,6 +28,33 @@ double asinh_strength(double share, double target) {
   return strength((low + high) / 2);
 }
 
+// Of matching_bins(): an odd number of bins to an 8-bit step, and half a step beyond either end.
+constexpr double kSteps8 = 255;
+constexpr std::size_t kBinsAStep = 5, kTableStepsAStep = 4;
+constexpr double kBeyond = 0.5 / kSteps8;  // of the range
+
+/// Ranks from 0 to 1 at the edges of equal bins, with a part of a straight line.
+std::vector<double> ranks_at_edges(const std::vector<double>& counts, double straight) {
+  double all = 0;
+  for (const double count : counts) all += count;
+  std::vector<double> ranks{0};
+  double sum = 0;
+  for (std::size_t i = 0; i < counts.size(); ++i) {
+    sum += counts[i];
+    ranks.push_back((1 - straight) * sum / all +
+                    straight * static_cast<double>(i + 1) / static_cast<double>(counts.size()));
+  }
+  return ranks;
+}
+
+/// Where rising values, straight between equal steps from 0 to 1, reach one of theirs.
+double place_of(const std::vector<double>& rising, double value) {
+  const auto above = std::upper_bound(rising.begin() + 1, rising.end() - 1, value);
+  const double low = *(above - 1), high = *above;
+  return (static_cast<double>(above - rising.begin()) - (high - value) / (high - low)) /
+         static_cast<double>(rising.size() - 1);
+}
+
 }  // namespace
 
 double ToneCurve::at(double share) const {
@@ -58,16 +85,32 @@ void bend(ToneCurve& curve, CurveKind kind, double share, double target) {
 
 ToneCurve equalizing_curve(const std::vector<double>& counts) {
   constexpr double kStraight = 0.01;
-  double all = 0;
-  for (const double count : counts) all += count;
   ToneCurve curve;
   curve.kind = CurveKind::kTable;
-  curve.table.push_back(0);
-  double sum = 0;
-  for (std::size_t i = 0; i < counts.size(); ++i) {
-    sum += counts[i];
-    const double straight = static_cast<double>(i + 1) / static_cast<double>(counts.size());
-    curve.table.push_back((1 - kStraight) * sum / all + kStraight * straight);
+  curve.table = ranks_at_edges(counts, kStraight);
+  return curve;
+}
+
+Binning matching_bins(double low, double high) {
+  const double beyond = kBeyond * (high - low);
+  return {low - beyond, high + beyond, (static_cast<std::size_t>(kSteps8) + 1) * kBinsAStep};
+}
+
+ToneCurve matching_curve(const std::vector<double>& counts, const std::vector<double>& others) {
+  constexpr double kStraight = 0.001;
+  // Where a value lies beyond the ends of the range, the curve would be level there.
+  constexpr double kRising = 1e-6;
+  constexpr double kWidth = 1 + 2 * kBeyond;  // of the bins, in ranges
+  const std::vector<double> ranks = ranks_at_edges(counts, kStraight),
+                            wanted = ranks_at_edges(others, kStraight);
+  ToneCurve curve;
+  curve.kind = CurveKind::kTable;
+  const auto steps = static_cast<std::size_t>(kSteps8) * kTableStepsAStep;
+  for (std::size_t i = 0; i <= steps; ++i) {
+    const double share = static_cast<double>(i) / static_cast<double>(steps);
+    const double rank = table_at(ranks, (share + kBeyond) / kWidth);
+    const double matched = std::clamp(place_of(wanted, rank) * kWidth - kBeyond, 0.0, 1.0);
+    curve.table.push_back((1 - kRising) * matched + kRising * share);
   }
   return curve;
 }

@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <memory>
 #include <string>
 #include <vector>
@@ -14,26 +15,52 @@
 #include "job/picture/changed_picture.h"
 #include "job/picture/figures.h"
 #include "job/prepare/before_and_after.h"
+#include "job/prepare/colors_in_common.h"
 #include "job/repeat/each_input.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
 namespace {
 
+/// Errors    InputError when it cannot be balanced
+CountedPicture open_to_balance(const std::filesystem::path& file, const SharedOptions& options,
+                               const Context& context) {
+  CountedPicture picture = open_color(file, options, context);
+  refuse_labels(picture);
+  const Space& space = *picture.file.info.space;
+  if (!can_balance(space))
+    throw InputError("holds " + std::string(space.id) + ", and balance works on srgb",
+                     "convert it first", file.string());
+  return picture;
+}
+
+/// What the curves are of.
+std::vector<Channel> curves_of(const PictureInfo& info, bool on_lightness) {
+  return on_lightness ? std::vector<Channel>{{&spaces::kLab, 0}} : own_channels(info);
+}
+
+/// The values of the picture that others are to be like.
+std::optional<ChannelValues> wanted_values(const BalanceOptions& options, const Context& context) {
+  if (!options.like) return std::nullopt;
+  CountedPicture picture = open_to_balance(*options.like, options.shared, context);
+  keep_rows(picture);
+  Balance balance;
+  balance.on_lightness = options.on_lightness;
+  return channel_values(picture, balance, curves_of(picture.file.info, options.on_lightness),
+                        options.shared, context);
+}
+
 class BalanceJob {
  public:
-  BalanceJob(const std::filesystem::path& input, const BalanceOptions& options,
-             const Context& context)
-      : options_(options),
+  /// `wish`: what is asked of the curves.
+  BalanceJob(const std::filesystem::path& input, const CurveWish& wish,
+             const BalanceOptions& options, const Context& context)
+      : wish_(wish),
+        options_(options),
         context_(context),
-        picture_(open_color(input, options.shared, context)),
+        picture_(open_to_balance(input, options.shared, context)),
         info_(picture_.file.info),
-        curves_of_(options.on_lightness ? std::vector<Channel>{{&spaces::kLab, 0}}
-                                        : own_channels(info_)) {
-    refuse_labels(picture_);
-    if (!can_balance(*info_.space))
-      throw InputError("holds " + std::string(info_.space->id) + ", and balance works on srgb",
-                       "convert it first", input.string());
+        curves_of_(curves_of(info_, options.on_lightness)) {
     balance_.on_lightness = options.on_lightness;
   }
 
@@ -47,8 +74,7 @@ class BalanceJob {
       set_ = read_curves(*options_.apply);
       check_applied();
     } else {
-      auto learned =
-          learn_curves(picture_, options_.curves, balance_, curves_of_, shared, context_);
+      auto learned = learn_curves(picture_, wish_, balance_, curves_of_, shared, context_);
       set_ = std::move(learned.set);
       medians = std::move(learned.medians);
     }
@@ -78,17 +104,36 @@ class BalanceJob {
 
   Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians) {
     BeforeAndAfter shown(info_, format != FigureFormat::kNone);
+    ColorsInCommon common(info_, wish_.like ? &wish_.like->colors : nullptr);
     const ChangedPicture found =
         write_changed(picture_, place, "balanced", options_.shared, context_, [&] {
           return [balancer = std::make_unique<Balancer>(info_, balance_),
-                  collector = BeforeAndAfter::Collector(shown)](const Block& block) mutable {
+                  collector = BeforeAndAfter::Collector(shown),
+                  colors = ColorsInCommon::Collector(common)](const Block& block) mutable {
             const ConstPlanes color = balancer->balanced(block);
             collector.add(block, color);
+            colors.add(block, color);
             return color;
           };
         });
     if (shown.wanted()) draw(place, found.output, format, shown);
-    return report(found, medians);
+    Json told = report(found, medians);
+    if (wish_.like) tell_common(common.found(), told);
+    return told;
+  }
+
+  /// Where channels have the same values but colors do not come together, or go apart, the pictures
+  /// do not hold the same.
+  void tell_common(const ColorsInCommon::Found& common, Json& told) const {
+    constexpr double kEnough = 80;
+    told["in_common_before"] = common.before;
+    told["in_common_after"] = common.after;
+    const bool by_ranks = wish_.kind == CurveKind::kTable && !options_.on_lightness;
+    if (common.after >= (by_ranks ? std::max(kEnough, common.before) : common.before)) return;
+    context_.warn(fmt::format(
+        "{}: {:.0f} % of its colors are those of {} now, and were {:.0f} % before, so the two do "
+        "not hold the same things in the same shares; count what both hold, with --within",
+        picture_.file.path.string(), common.after, options_.like->string(), common.before));
   }
 
   void draw(const PictureOutput& place, const std::filesystem::path& output, FigureFormat format,
@@ -101,6 +146,10 @@ class BalanceJob {
 
   std::string subtitle() const {
     std::string text = options_.flat ? "the light evened out" : "";
+    if (wish_.like && wish_.kind == CurveKind::kTable)
+      return text + (text.empty() ? "" : ", ") + "the values of " +
+             (options_.on_lightness ? "its lightness" : "its channels") + " as in " +
+             wish_.like->file.filename().string();
     for (std::size_t c = 0; c < set_.curves.size(); ++c) {
       const ToneCurve& curve = set_.curves[c];
       if (curve.kind == CurveKind::kNone && curve.black == 0 && curve.white == 1) continue;
@@ -110,12 +159,11 @@ class BalanceJob {
     return text;
   }
 
-  static std::string curve_text(const ToneCurve& curve) {
-    const bool has_strength = curve.kind != CurveKind::kNone && curve.kind != CurveKind::kTable;
-    return std::string(curve.kind == CurveKind::kTable  ? "equalized"
-                       : curve.kind == CurveKind::kNone ? "levels"
-                                                        : curve_name(curve.kind)) +
-           (has_strength ? fmt::format(" {:.4g}", curve.strength) : "");
+  std::string curve_text(const ToneCurve& curve) const {
+    if (curve.kind == CurveKind::kNone) return "levels";
+    if (curve.kind != CurveKind::kTable)
+      return fmt::format("{} {:.4g}", curve_name(curve.kind), curve.strength);
+    return options_.apply ? "by a table" : "equalized";
   }
 
   Json report(const ChangedPicture& found, const std::vector<double>& medians) const {
@@ -132,6 +180,7 @@ class BalanceJob {
         one["median_before"] = medians[c];
         one["median_after"] = low + width * curve.at((medians[c] - low) / width);
       }
+      if (wish_.like) one["median_wanted"] = wish_.like->medians[c];
       curves.push_back(std::move(one));
     }
     return {{"file", picture_.file.path.string()},
@@ -143,6 +192,7 @@ class BalanceJob {
             {"clipped_percent", percent(found.gamut.outside, found.counted)}};
   }
 
+  const CurveWish& wish_;
   const BalanceOptions& options_;
   const Context& context_;
   CountedPicture picture_;
@@ -159,8 +209,14 @@ Json run_balance(const BalanceOptions& options, const Context& context) {
   if (options.save) OutputGuard(options.shared).check(*options.save);
   const FigureFormat format = figure_formats(options.shared, context).of_each;
   Json summary = summary_frame("balance");
+  const std::optional<ChannelValues> wanted = wanted_values(options, context);
+  CurveWish wish = options.curves;
+  if (wanted) {
+    wish.like = &*wanted;
+    summary["like"] = options.like->string();
+  }
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
-    return BalanceJob(input, options, its_context).run(place, format);
+    return BalanceJob(input, wish, options, its_context).run(place, format);
   };
   for_each_input(options.shared, context, summary, do_one);
   return summary;

@@ -15,6 +15,7 @@ struct BalanceOptions {
   SharedOptions shared;
   std::optional<FlatField> flat;
   CurveWish curves;
+  std::optional<std::filesystem::path> like;  // the picture whose values are wanted
   bool on_lightness = false;
   std::optional<std::filesystem::path> save, apply;
 };

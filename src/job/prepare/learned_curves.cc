@@ -4,6 +4,8 @@
 
 #include <array>
 #include <memory>
+#include <optional>
+#include <string>
 #include <utility>
 
 #include "core/channel/channel_plan.h"
@@ -13,6 +15,7 @@
 #include "core/stats/ranks.h"
 #include "job/picture/counted_blocks.h"
 #include "job/picture/tallies.h"
+#include "job/prepare/colors_in_common.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
@@ -23,13 +26,15 @@ constexpr std::size_t kTableBins = 1024;  // of an equalizing curve
 
 struct Statistics {
   std::vector<Ranks> ranks;
-  std::vector<Histogram> spread;  // for equalizing
+  std::vector<Histogram> spread;        // for curves that are tables
+  std::optional<CubeHistogram> colors;  // of a picture that others are to be like
   HueCounts hues;
   std::uint64_t counted = 0;
 
   void merge(const Statistics& other) {
     for (std::size_t c = 0; c < ranks.size(); ++c) ranks[c].merge_coarse(other.ranks[c]);
     for (std::size_t c = 0; c < spread.size(); ++c) spread[c].merge(other.spread[c]);
+    if (colors) colors->merge(*other.colors);
     hues += other.hues;
   }
 };
@@ -50,9 +55,23 @@ class CurveLearner {
                     ? CountedBlocks(picture, options, context, statistic_counting())
                     : CountedBlocks(picture, options, context, channels)) {}
 
+  ChannelValues values() {
+    std::vector<Binning> bins;
+    for (std::size_t c = 0; c < channels_.size(); ++c)
+      bins.push_back(matching_bins(range(c).low, range(c).high));
+    const Statistics found = gather(bins, empty_color_cube());
+    ChannelValues values{picture_.file.path, channels_, {}, {}, *found.colors};
+    for (std::size_t c = 0; c < channels_.size(); ++c) {
+      values.medians.push_back(double{found.ranks[c].percentile(50).value()});
+      values.counts.push_back(counts_of(found.spread[c]));
+    }
+    return values;
+  }
+
   /// Leaves the picture at its top row.
   LearnedCurves learn() {
-    const Statistics found = gather();
+    if (wish_.like && wish_.like->channels != channels_) refuse_other_channels();
+    const Statistics found = gather(bins_of_curves());
     for (const Ranks& ranks : found.ranks)
       learned_.medians.push_back(double{ranks.percentile(50).value()});
     std::vector<double> shares;
@@ -63,8 +82,11 @@ class CurveLearner {
     }
     learned_.set.on_lightness = balance_.on_lightness;
     if (wish_.kind == CurveKind::kTable) {
-      for (std::size_t c = 0; c < shares.size(); ++c)
-        learned_.set.curves[c] = equalizing(found.spread[c]);
+      for (std::size_t c = 0; c < shares.size(); ++c) {
+        const std::vector<double> counts = counts_of(found.spread[c]);
+        learned_.set.curves[c] =
+            wish_.like ? matching_curve(counts, wish_.like->counts[c]) : equalizing_curve(counts);
+      }
     } else if (wish_.kind != CurveKind::kNone) {
       bend_to_target(shares);
       if (can_mistake_a_cast()) warn_of_one_color(found);
@@ -85,7 +107,7 @@ class CurveLearner {
   /// Whether a picture of one color would mislead the curves.
   bool can_mistake_a_cast() const {
     const bool bends = wish_.kind != CurveKind::kNone && wish_.kind != CurveKind::kTable;
-    return bends && !wish_.neutral && channels_.size() == 3;
+    return bends && !wish_.neutral && !wish_.like && channels_.size() == 3;
   }
 
   /// One pass; returns what did not count. `make_add()` is called once a thread; what it gives is
@@ -108,17 +130,39 @@ class CurveLearner {
     return excluded;
   }
 
-  Statistics gather() {
+  [[noreturn]] void refuse_other_channels() const {
+    std::vector<std::string> names;
+    for (const Channel& channel : wish_.like->channels) names.push_back(channel.name());
+    throw InputError(fmt::format("has not the channels of {}: {}", wish_.like->file.string(),
+                                 fmt::join(names, ", ")),
+                     "give a picture of the same kind, or convert one of them",
+                     picture_.file.path.string());
+  }
+
+  /// Where values are counted for curves that are tables.
+  std::vector<Binning> bins_of_curves() const {
+    std::vector<Binning> bins;
+    if (wish_.kind != CurveKind::kTable) return bins;
+    for (std::size_t c = 0; c < channels_.size(); ++c)
+      bins.push_back(wish_.like ? matching_bins(range(c).low, range(c).high)
+                                : Binning(range(c).low, range(c).high, kTableBins));
+    return bins;
+  }
+
+  /// `bins`: where the values of each channel are counted too; empty for nowhere. `colors`: where
+  /// those of whole pixels are.
+  Statistics gather(const std::vector<Binning>& bins,
+                    const std::optional<CubeHistogram>& colors = {}) {
     Statistics empty;
+    empty.colors = colors;
     empty.ranks.resize(channels_.size());
-    if (wish_.kind == CurveKind::kTable)
-      for (std::size_t c = 0; c < channels_.size(); ++c)
-        empty.spread.emplace_back(Binning(range(c).low, range(c).high, kTableBins), false);
+    for (const Binning& binning : bins) empty.spread.emplace_back(binning, false);
     const ChannelPlan hue_plan(blocks_.info(), {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});
     Tallies<Statistics> tallies(empty);
     const Excluded excluded = pass(tallies, [&] {
-      return [&, hues = ChannelEvaluator(hue_plan)](Statistics& mine, const Block& block,
-                                                    const ConstPlanes& channels) mutable {
+      return [&, hues = ChannelEvaluator(hue_plan), cube = ColorCubeCounter(blocks_.info())](
+                 Statistics& mine, const Block& block, const ConstPlanes& channels) mutable {
+        if (mine.colors) cube.add(block, block.color, *mine.colors);
         for (std::size_t c = 0; c < mine.ranks.size(); ++c)
           mine.ranks[c].add_coarse(block, channels[c]);
         for (std::size_t c = 0; c < mine.spread.size(); ++c) mine.spread[c].add(block, channels[c]);
@@ -169,11 +213,14 @@ class CurveLearner {
     return curve;
   }
 
-  static ToneCurve equalizing(const Histogram& spread) {
+  /// Values beyond the range stand at its ends.
+  static std::vector<double> counts_of(const Histogram& spread) {
     std::vector<double> counts;
     for (std::size_t b = 0; b < spread.binning().bins(); ++b)
       counts.push_back(static_cast<double>(spread.count(b)));
-    return equalizing_curve(counts);
+    counts.front() += static_cast<double>(spread.below());
+    counts.back() += static_cast<double>(spread.above());
+    return counts;
   }
 
   void bend_to_target(const std::vector<double>& shares) {
@@ -188,8 +235,11 @@ class CurveLearner {
       target += t / static_cast<double>(shares.size());
     }
     if (wish_.target) target = (*wish_.target - range(0).low) / (range(0).high - range(0).low);
-    for (std::size_t c = 0; c < shares.size(); ++c)
+    for (std::size_t c = 0; c < shares.size(); ++c) {
+      if (wish_.like)
+        target = (wish_.like->medians[c] - range(c).low) / (range(c).high - range(c).low);
       bend(learned_.set.curves[c], wish_.kind, shares[c], target);
+    }
   }
 
   void warn_of_one_color(const Statistics& found) const {
@@ -213,6 +263,12 @@ class CurveLearner {
 };
 
 }  // namespace
+
+ChannelValues channel_values(CountedPicture& picture, const Balance& balance,
+                             const std::vector<Channel>& channels, const SharedOptions& options,
+                             const Context& context) {
+  return CurveLearner(picture, {}, balance, channels, options, context).values();
+}
 
 LearnedCurves learn_curves(CountedPicture& picture, const CurveWish& wish, const Balance& balance,
                            const std::vector<Channel>& channels, const SharedOptions& options,

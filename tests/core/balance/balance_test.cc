@@ -80,6 +80,52 @@ TEST_CASE("equalizing follows the running sum of the counts", "[core][balance]")
   CHECK(curve.at(1) == Approx(1));
 }
 
+TEST_CASE("values become those of the same rank among others", "[core][balance]") {
+  const auto counts_of = [](const std::vector<int>& codes) {
+    const Binning bins = matching_bins(0, 255);
+    std::vector<double> counts(bins.bins());
+    for (const int code : codes)
+      ++counts[static_cast<std::size_t>(bins.bin_of(static_cast<float>(code)))];
+    return counts;
+  };
+  const auto code_at = [](const ToneCurve& curve, int code) {
+    return 255 * curve.at(code / 255.0);
+  };
+  std::vector<int> all, darker, few{0, 0, 3, 90, 90, 90, 200, 255};
+  for (int code = 0; code < 256; ++code) {
+    all.push_back(code);
+    darker.push_back(code * code / 255);
+  }
+  // Of the same values nothing changes, also where there are none.
+  for (const auto& codes : {all, few, darker}) {
+    const ToneCurve same = matching_curve(counts_of(codes), counts_of(codes));
+    for (int code = 0; code < 256; ++code)
+      REQUIRE(code_at(same, code) == Approx(code).margin(1e-6));
+  }
+  const ToneCurve bent = matching_curve(counts_of(all), counts_of(darker));
+  for (int code = 0; code < 256; ++code)
+    CHECK(code_at(bent, code) == Approx(code * code / 255.0).margin(1.5));
+  // Each of the values that there are, in their order: a second way by sorting.
+  std::vector<int> own, others;
+  for (int i = 0; i < 4000; ++i) {
+    own.push_back(30 + i * 7 % 50 + i % 3);
+    others.push_back(100 + i * 13 % 120);
+  }
+  const ToneCurve matched = matching_curve(counts_of(own), counts_of(others));
+  std::sort(own.begin(), own.end());
+  std::sort(others.begin(), others.end());
+  for (std::size_t i = 0; i < own.size(); i += 50) {
+    const auto [first, last] = std::equal_range(own.begin(), own.end(), own[i]);
+    const auto middle = static_cast<std::size_t>((first - own.begin() + last - own.begin()) / 2);
+    CHECK(code_at(matched, own[i]) == Approx(others[middle]).margin(1.01));
+  }
+  for (int code = 1; code < 256; ++code)
+    REQUIRE(code_at(matched, code) > code_at(matched, code - 1));
+  // Values past the end of the others have a slope too, so that the curve can be kept in a file.
+  const ToneCurve dark = matching_curve(counts_of({0, 10, 20}), counts_of({0, 0, 0, 0, 1}));
+  for (int code = 1; code < 256; ++code) REQUIRE(code_at(dark, code) > code_at(dark, code - 1));
+}
+
 TEST_CASE("a table of a curve is exact at 8-bit and 16-bit codes", "[core][balance]") {
   ToneCurve curve;
   bend(curve, CurveKind::kPower, 0.5, 0.2);
