@@ -138,11 +138,16 @@ TEST_CASE("regions hold what a mask selects, and what was drawn", "[cli][measure
       summary_of(run_tool(dir, with(measure, {"--map", "p.mask.png"})))["inputs"][0];
   CHECK(masked["map"]["classes"].size() == 1);
   CHECK(masked["map"]["classes"][0]["percent"] == 30.0);
+  CHECK(masked["map"]["unclassified"] == 0);
   CHECK(masked["classes"][1]["map"].empty());
   auto rows = rows_of(dir / "out/p.panes.regions.csv");
   CHECK(rows[0].at("map_selected_percent") == "75");
   CHECK(rows[0].count("map_class") == 0);
   CHECK(rows[0].count("map_unclassified_percent") == 0);
+  // Of classes with a region each, a column for each class of the map.
+  CHECK_THAT(run_tool(dir, words_of("measure p.damage.png --map p.panes.png")).out,
+             Catch::Matches("[^]*\n  region +ruby +lead +unclassified\n  rust +60.00 % +0 % +"
+                            "40.00 %\n  lime +0 % +100.00 % +0 %\n[^]*"));
   std::ofstream(dir / "drawn.geojson")
       << R"({"type": "FeatureCollection", "chalcedony": "samples", "width": 6, "height": 2,
              "features": [{"type": "Feature", "properties": {"class": "crack"}, "geometry":

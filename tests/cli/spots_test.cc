@@ -73,6 +73,43 @@ std::array<double, 3> lab_in(const json& spot) {
 
 }  // namespace
 
+TEST_CASE("cells in even rows are regions for other commands", "[cli][spots][measure]") {
+  const TempDir dir;
+  for (const char* name : {"panel-a.png", "panel-a.reference.png"}) copy_demo(dir, name);
+  const Words spots = words_of("spots panel-a.png --layout 6x4=0,0,480,360 --outlines -o out");
+  const json found = summary_of(
+      run_tool(dir, with(spots, {"--inner", "100", "--summary", "json"})))["inputs"][0]["spots"];
+  REQUIRE(found.size() == 24);
+  for (const json& spot : found) CHECK(spot["pixels"] == 80 * 90);
+  const json file = json::parse(text_of_file(dir / "out/panel-a.spots.geojson"));
+  CHECK(file["width"] == 480);
+  const json& b3 = file["features"][8];
+  CHECK(b3["properties"]["class"] == "B3");
+  CHECK(b3["properties"]["color"] == found[8]["color"]);
+  CHECK(b3["geometry"]["coordinates"][0][2] == json{240.0, 180.0});
+  REQUIRE(run_tool(dir, words_of("measure out/panel-a.spots.geojson --map panel-a.reference.png "
+                                 "--figures none -o out"))
+              .exit_code == 0);
+  // A second way: the labels of the map, cell by cell.
+  const auto labels = labels_in(dir / "panel-a.reference.png");
+  for (const auto& row : rows_of(dir / "out/panel-a.spots.regions.csv")) {
+    const std::string name = row.at("class");
+    const std::size_t left = 80 * static_cast<std::size_t>(name[1] - '1'),
+                      top = 90 * static_cast<std::size_t>(name[0] - 'A');
+    int ruby = 0;
+    for (std::size_t y = top; y < top + 90; ++y)
+      for (std::size_t x = left; x < left + 80; ++x) ruby += labels[480 * y + x] == 1;
+    CHECK(std::stod(row.at("map_ruby_percent")) == Approx(ruby / 72.0));
+  }
+  // The middle third is read where nothing is said.
+  const json third =
+      summary_of(run_tool(dir, with(spots, {"--summary", "json"})))["inputs"][0]["spots"];
+  CHECK(third[0]["pixels"].get<int>() == Approx(80 * 90 / 9).epsilon(0.05));
+  check_error(run_tool(dir, with(spots, {"--inner", "0"})), 2, "--inner");
+  check_error(run_tool(dir, words_of("spots panel-a.png --sample a=3,4 --inner 50")), 2,
+              "--inner means nothing here: it is of --layout");
+}
+
 TEST_CASE("a spot has the color of its mean light", "[cli][spots]") {
   const TempDir dir;
   write_before_and_after(dir);
@@ -302,7 +339,7 @@ TEST_CASE("spots say what they cannot read, and leave nothing", "[cli][spots]") 
   refused({"a.png", "--layout", "2x2=0,0,24,12", "--sample", "a=1,1"}, 2,
           "--sample means nothing here: --layout says where the spots are");
   refused({"a.png", "--layout", "2x2"}, 2, "--layout: '2x2' does not say columns, rows");
-  refused({"a.png", "--layout", "20x2=0,0,24,12"}, 1, "--layout: leaves patches less than 3");
+  refused({"a.png", "--layout", "20x2=0,0,24,12"}, 1, "--layout: leaves less than a pixel of each");
   refused({"a.png", "--layout", "2x2=0,0 24,0 12,12"}, 2,
           "--layout: '0,0 24,0 12,12' is not four corners");
   refused({"a.png", "--layout", "2x2=0,0 25,0 24,12 0,12"}, 1,

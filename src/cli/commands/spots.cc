@@ -35,8 +35,12 @@ void declare_spots(po::options_description& options) {
       "spots in even rows that fill this rectangle, or what lies between four corners, clockwise "
       "from the top left, as in \"12x8=56,40 610,62 598,470 40,455\"; called A1, A2, ... from the "
       "top left; the middle third of each is read");
+  add_option<std::string>(options, "inner", "PERCENT",
+                          "how much of each place of --layout is read, of its width and height "
+                          "(default a third)");
   add_flag(options, "apart",
            "regions of one class are spots of their own, as in ruby 1 and ruby 2");
+  add_flag(options, "outlines", "write the outlines of the spots as sample regions");
   add_option<std::string>(options, "channels", "LIST",
                           "channels whose mean, median and standard deviation are wanted too");
   add_option<std::string>(options, "to", "PICTURE",
@@ -77,6 +81,12 @@ PatchPlaces places_of(const po::variables_map& given, const SpotsOptions& option
   if (given.count("layout")) {
     refuse_options(given, {"samples", "sample", "apart"}, "--layout says where the spots are");
     places.layout = layout_option(given["layout"].as<std::string>());
+    if (given.count("inner"))
+      places.layout->inner = number_in("--inner", given["inner"].as<std::string>(),
+                                       {.low = 0, .high = 100, .with_high = true}) /
+                             100;
+  } else {
+    refuse_options(given, {"inner"}, "it is of --layout");
   }
   if (places.empty())
     throw UsageError("spots needs --samples, --sample or --layout", "say where the spots are");
@@ -118,6 +128,7 @@ Json do_spots(const po::variables_map& given, const SharedOptions& shared, const
   check_held(given, options);
   options.places = places_of(given, options, context);
   options.apart = given.count("apart") > 0;
+  options.outlines = given.count("outlines") > 0;
   options.channels = channels_or_space(given, "channels", shared, "");
   return run_spots(options, context);
 }

@@ -10,7 +10,7 @@
 namespace chalcedony {
 namespace {
 
-constexpr double kLeastSide = 1 - 1e-9;  // of a third of a cell, in pixels
+constexpr double kLeastSide = 1 - 1e-9;  // of a patch, in pixels
 
 FourCorners corners_of(const PixelRect& box) {
   const double left = box.x, top = box.y, right = left + box.width, bottom = top + box.height;
@@ -30,16 +30,17 @@ FourCorners corners_in(const std::variant<Region, FourCorners>& place, std::uint
   return corners;
 }
 
-/// The outline of a part of a grid of `across` x `down` parts.
-std::vector<Position> part_ring(const SquareMap& map, std::size_t across, std::size_t down,
-                                std::size_t column, std::size_t row) {
-  const auto at = [&](std::size_t x, std::size_t y) {
-    const PicturePoint point = map.at(static_cast<double>(x) / static_cast<double>(across),
-                                      static_cast<double>(y) / static_cast<double>(down));
+/// The outline of the patch in a cell.
+std::vector<Position> patch_ring(const SquareMap& map, const PatchLayout& layout,
+                                 std::size_t column, std::size_t row) {
+  const double edge = (1 - layout.inner) / 2;
+  const auto at = [&](double x, double y) {
+    const PicturePoint point = map.at((static_cast<double>(column) + x) / layout.columns,
+                                      (static_cast<double>(row) + y) / layout.rows);
     return Position{point.x, point.y};
   };
-  return {at(column, row), at(column + 1, row), at(column + 1, row + 1), at(column, row + 1),
-          at(column, row)};
+  return {at(edge, edge), at(1 - edge, edge), at(1 - edge, 1 - edge), at(edge, 1 - edge),
+          at(edge, edge)};
 }
 
 double shortest_side(const std::vector<Position>& ring) {
@@ -65,7 +66,7 @@ std::vector<std::string> cell_names(const PatchLayout& layout) {
 
 SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::string>& names,
                             std::uint32_t width, std::uint32_t height) {
-  const std::size_t columns = layout.columns, rows = layout.rows, cells = columns * rows;
+  const std::size_t columns = layout.columns, cells = columns * layout.rows;
   if (names.size() != cells)
     throw InputError("has " + std::to_string(cells) + " patches, and " +
                          std::to_string(names.size()) + " colors are known",
@@ -73,12 +74,11 @@ SampleSet patches_of_layout(const PatchLayout& layout, const std::vector<std::st
   const SquareMap map(corners_in(layout.place, width, height));
   SampleSet patches;
   for (std::size_t cell = 0; cell < cells; ++cell) {
-    const std::size_t column = cell % columns, row = cell / columns;
     SampleShape shape;
     shape.sample_class = patches.class_named(names[cell]);
-    shape.rings = {part_ring(map, 3 * columns, 3 * rows, 3 * column + 1, 3 * row + 1)};
+    shape.rings = {patch_ring(map, layout, cell % columns, cell / columns)};
     if (shortest_side(shape.rings.front()) < kLeastSide)
-      throw InputError("leaves patches less than 3 pixels wide or high",
+      throw InputError("leaves less than a pixel of each patch across or down",
                        "give the rectangle that they fill");
     patches.shapes.push_back(std::move(shape));
   }

@@ -91,12 +91,11 @@ Json class_held_json(const MeasuredRegions& found, Label of_class) {
 Json map_json(const MeasuredRegions& found) {
   const MapInRegions& map = *found.map;
   const std::uint64_t all = pixels_in(found, all_regions(found));
-  std::uint64_t unclassified = all;
+  const std::uint64_t unclassified = map.is_mask ? 0 : pixels_of(map, map.kinds.back());
   Json classes = Json::array();
   for (const LegendEntry& kind : map.kinds) {
     if (kind.index == 0) continue;
     const std::uint64_t pixels = pixels_of(map, kind);
-    unclassified -= pixels;
     classes.push_back({{"index", kind.index},
                        {"name", kind.name},
                        {"color", kind.color},

@@ -36,8 +36,8 @@ Json held_json(const MapInRegions& map, std::size_t region);
 Json class_held_json(const MeasuredRegions& found, Label of_class);
 
 /// What the map takes of all regions, as class_shares_of_all() wants it of each picture: `map` (its
-/// file), `counted` (the pixels of all regions), `unclassified`, `unclassified_percent`, `unit` and
-/// `classes`.
+/// file), `counted` (the pixels of all regions), `unclassified` (none of a mask),
+/// `unclassified_percent`, `unit` and `classes`.
 ///
 /// Shape     `found.map` is there
 Json map_json(const MeasuredRegions& found);

@@ -9,6 +9,8 @@
 #include "core/nearest_name.h"
 #include "figure/spots_figure.h"
 #include "io/document/known_colors_file.h"
+#include "io/document/sample_file.h"
+#include "io/file/whole_file.h"
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/picture_output.h"
@@ -83,6 +85,7 @@ class SpotReader {
       write_spots(results_.path(input, "spots", "csv"), held,
                   {one.channels, !to_.empty(), !options_.limits.steady.empty(),
                    options_.limits.tolerance.has_value()});
+    if (options_.outlines && results_.wants("outlines")) write_outlines(input, held, one);
     if (one.thumbnail) draw(input, held, one, context);
     Json json{{"file", input.string()}};
     if (!to_.empty()) json["to"] = to_.string();
@@ -95,6 +98,7 @@ class SpotReader {
     SampleSet places;
     std::vector<Channel> channels;  // in the units asked for
     std::vector<SpotColor> colors;
+    RasterShape shape;
     std::optional<Thumbnail> thumbnail;
   };
 
@@ -127,6 +131,7 @@ class SpotReader {
                        spots.from);
     Preview preview(picture.file.info, wants_preview);
     Read one;
+    one.shape = picture.shape();
     one.channels = quoted_channels(options_.channels, options_.shared.units, codes_of(picture));
     one.colors = errors_at(input.string(), [&] {
       return read_spots(picture, spots, one.channels, preview, options_.shared, context);
@@ -134,6 +139,15 @@ class SpotReader {
     if (preview.wanted()) one.thumbnail = preview.thumbnail();
     one.places = std::move(spots.samples);
     return one;
+  }
+
+  /// The spots in their colors.
+  void write_outlines(const path& input, const HeldSpots& held, const Read& one) const {
+    SampleSet spots = one.places;
+    for (const HeldSpot& spot : held.spots)
+      spots.classes[spots.class_named(spot.color.name)].color = spot.color.css;
+    write_text_file(results_.path(input, "spots", "geojson"),
+                    samples_text(spots, one.shape.width, one.shape.height));
   }
 
   /// Among the inputs; behind them where it is none.
@@ -207,6 +221,8 @@ const std::vector<ResultKind>& spots_results() {
       {"spots",
        "<stem>.spots.csv: the color of every spot, its spread and its change; of several pictures "
        "also spots.csv"},
+      {"outlines", "<stem>.spots.geojson: the spots as sample regions, in their colors",
+       "outlines"},
       {"figure",
        "<stem>.spots.figure.png: the spots on the picture, and their colors; of several pictures "
        "also spots.figure.png: their colors side by side"}};

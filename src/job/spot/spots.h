@@ -22,6 +22,7 @@ struct SpotsOptions {
   SharedOptions shared;
   PatchPlaces places;  // files of its samples: of each input, then of `to` where that is no input
   bool apart = false;  // whether each region of a class is a spot of its own
+  bool outlines = false;          // whether the spots are written as sample regions
   std::vector<Channel> channels;  // whose figures are wanted beside the color
   // What spots are held against: a picture, or a table of colors; else the first of several inputs.
   std::optional<std::filesystem::path> to, known;

@@ -300,8 +300,8 @@ TEST_CASE("a layout takes the middle third of each cell, row by row", "[core][ba
                     "has 6 patches, and 2 colors are known; give a line for each patch, "
                     "row by row from the top left");
   CHECK_THROWS_WITH(with({"a", "b", "c", "d", "e", "f"}, "10,20,8,24"),
-                    "leaves patches less than 3 pixels wide or high; give the rectangle that "
-                    "they fill");
+                    "leaves less than a pixel of each patch across or down; give the rectangle "
+                    "that they fill");
   CHECK_THROWS_AS(with({"a", "b", "c", "d", "e", "f"}, "100,20,90,24"), InputError);
 }
 
@@ -339,7 +339,15 @@ TEST_CASE("cells between four corners follow them", "[core][balance]") {
       "a corner lies outside the picture, which is 120x60; give the corners of what the patches "
       "fill, in its pixels");
   CHECK_THROWS_WITH(patches_of_layout({3, 2, parse_corners("5,5 13,5 13,50 5,50")}, names, 120, 60),
-                    Catch::StartsWith("leaves patches less than 3 pixels wide or high"));
+                    Catch::StartsWith("leaves less than a pixel of each patch across or down"));
+  // As much of a cell as is asked for; of all of it, cells meet.
+  PatchLayout whole{3, 2, parse_region("10,20,90,24"), 1};
+  const auto cells = patches_of_layout(whole, names, 120, 60);
+  CHECK(cells.shapes[0].rings.at(0) == rectangle_ring(10, 20, 30, 12));
+  CHECK(cells.shapes[5].rings.at(0) == rectangle_ring(70, 32, 30, 12));
+  whole.inner = 0.5;
+  CHECK(patches_of_layout(whole, names, 120, 60).shapes[4].rings.at(0) ==
+        rectangle_ring(47.5, 35, 15, 6));
 }
 
 TEST_CASE("colors corrected in another space are each corrected there", "[core][balance]") {
