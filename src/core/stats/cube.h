@@ -8,6 +8,7 @@
 
 #include "core/channel/channel.h"
 #include "core/pixel/block.h"
+#include "core/stats/binning.h"
 
 namespace chalcedony {
 
@@ -26,19 +27,19 @@ class CubeHistogram {
   const std::vector<Channel>& channels() const { return channels_; }
   std::size_t side() const { return n_; }
   /// The last channel runs fastest.
-  const std::vector<std::uint64_t>& counts() const { return counts_; }
+  std::vector<std::uint64_t> counts() const;
+  /// The same as the functions of histogram_distance.h take them.
+  std::vector<double> bins() const;
   std::uint64_t no_hue() const { return no_hue_; }
   std::uint64_t total() const;
 
  private:
-  /// How the values of a channel become bins.
-  struct Axis {
-    float low = 0, per_unit = 1;
-  };
+  /// Counters of one bin, taken in turn by the pixels, as in Histogram.
+  static constexpr std::size_t kCounters = 2;
 
   std::vector<Channel> channels_;
   std::size_t n_;
-  std::vector<Axis> axes_;
+  std::vector<Binning> axes_;
   std::vector<std::uint64_t> counts_;
   std::uint64_t no_hue_ = 0;
 };

@@ -61,7 +61,7 @@ ColorDescriptor describe(CountedPicture& picture, const SimilarOptions& options,
     if (cube.total() == cube.no_hue())
       throw InputError("no counted pixel has a value to compare",
                        "choose other channels or another region", picture.file.path.string());
-    descriptor.emplace_back(cube.counts().begin(), cube.counts().end());
+    descriptor.push_back(cube.bins());
   }
   return descriptor;
 }

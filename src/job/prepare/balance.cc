@@ -69,14 +69,13 @@ class BalanceJob {
     const bool fits_light = options_.flat && options_.flat->fit;
     if (!options_.apply || fits_light) keep_rows(picture_);
     if (options_.flat) balance_.light = learn_light(*options_.flat, picture_, shared, context_);
-    std::vector<double> medians;
+    LearnedCurves learned;
     if (options_.apply) {
       set_ = read_curves(*options_.apply);
       check_applied();
     } else {
-      auto learned = learn_curves(picture_, wish_, balance_, curves_of_, shared, context_);
-      set_ = std::move(learned.set);
-      medians = std::move(learned.medians);
+      learned = learn_curves(picture_, wish_, balance_, curves_of_, shared, context_);
+      set_ = learned.set;
     }
     for (std::size_t c = 0; c < set_.curves.size(); ++c)
       balance_.curves.emplace_back([&](double share) { return set_.curves[c].at(share); },
@@ -84,7 +83,7 @@ class BalanceJob {
     if (options_.save) {
       write_text_file(place.beside(picture_.file.path, *options_.save), curves_text(set_));
     }
-    return write(place, format, medians);
+    return write(place, format, learned);
   }
 
  private:
@@ -102,14 +101,14 @@ class BalanceJob {
                        options_.apply->string());
   }
 
-  Json write(const PictureOutput& place, FigureFormat format, const std::vector<double>& medians) {
+  Json write(const PictureOutput& place, FigureFormat format, const LearnedCurves& learned) {
     BeforeAndAfter shown(info_, format != FigureFormat::kNone);
-    ColorsInCommon common(info_, wish_.like ? &wish_.like->colors : nullptr);
+    WrittenColors written(info_, wish_.like != nullptr);
     const ChangedPicture found =
         write_changed(picture_, place, "balanced", options_.shared, context_, [&] {
           return [balancer = std::make_unique<Balancer>(info_, balance_),
                   collector = BeforeAndAfter::Collector(shown),
-                  colors = ColorsInCommon::Collector(common)](const Block& block) mutable {
+                  colors = WrittenColors::Collector(written)](const Block& block) mutable {
             const ConstPlanes color = balancer->balanced(block);
             collector.add(block, color);
             colors.add(block, color);
@@ -117,23 +116,25 @@ class BalanceJob {
           };
         });
     if (shown.wanted()) draw(place, found.output, format, shown);
-    Json told = report(found, medians);
-    if (wish_.like) tell_common(common.found(), told);
+    Json told = report(found, learned.medians);
+    if (wish_.like)
+      tell_common(percent_in_common(*learned.colors, wish_.like->colors),
+                  percent_in_common(written.colors(), wish_.like->colors), told);
     return told;
   }
 
   /// Where channels have the same values but colors do not come together, or go apart, the pictures
   /// do not hold the same.
-  void tell_common(const ColorsInCommon::Found& common, Json& told) const {
+  void tell_common(double before, double after, Json& told) const {
     constexpr double kEnough = 80;
-    told["in_common_before"] = common.before;
-    told["in_common_after"] = common.after;
+    told["in_common_before"] = before;
+    told["in_common_after"] = after;
     const bool by_ranks = wish_.kind == CurveKind::kTable && !options_.on_lightness;
-    if (common.after >= (by_ranks ? std::max(kEnough, common.before) : common.before)) return;
+    if (after >= (by_ranks ? std::max(kEnough, before) : before)) return;
     context_.warn(fmt::format(
         "{}: {:.0f} % of its colors are those of {} now, and were {:.0f} % before, so the two do "
         "not hold the same things in the same shares; count what both hold, with --within",
-        picture_.file.path.string(), common.after, options_.like->string(), common.before));
+        picture_.file.path.string(), after, options_.like->string(), before));
   }
 
   void draw(const PictureOutput& place, const std::filesystem::path& output, FigureFormat format,

@@ -7,8 +7,6 @@ namespace {
 
 constexpr std::size_t kCubeSide = 6;
 
-Bins bins_of(const CubeHistogram& cube) { return {cube.counts().begin(), cube.counts().end()}; }
-
 }  // namespace
 
 CubeHistogram empty_color_cube() { return {channels_of(spaces::kOklab), kCubeSide}; }
@@ -23,27 +21,20 @@ void ColorCubeCounter::add(const Block& block, const ConstPlanes& rgb, CubeHisto
 }
 
 double percent_in_common(const CubeHistogram& a, const CubeHistogram& b) {
-  return 100 * (1 - overlap_distance(bins_of(a), bins_of(b)));
+  return 100 * (1 - overlap_distance(a.bins(), b.bins()));
 }
 
-ColorsInCommon::ColorsInCommon(const PictureInfo& info, const CubeHistogram* other)
-    : info_(info), other_(other), cubes_(Cubes{empty_color_cube(), empty_color_cube()}) {}
+WrittenColors::WrittenColors(const PictureInfo& info, bool wanted)
+    : info_(info), wanted_(wanted), cubes_(empty_color_cube()) {}
 
-ColorsInCommon::Collector::Collector(ColorsInCommon& all) : all_(all), counter_(all.info_) {}
+WrittenColors::Collector::Collector(WrittenColors& all) : all_(all), counter_(all.info_) {}
 
-void ColorsInCommon::Collector::add(const Block& block, const ConstPlanes& balanced) {
-  if (!all_.other_) return;
-  Cubes& cubes = all_.cubes_.local();
-  counter_.add(block, block.color, cubes.before);
-  counter_.add(block, balanced, cubes.after);
+void WrittenColors::Collector::add(const Block& block, const ConstPlanes& written) {
+  if (all_.wanted_) counter_.add(block, written, all_.cubes_.local());
 }
 
-ColorsInCommon::Found ColorsInCommon::found() {
-  const Cubes& cubes = cubes_.merged([](Cubes& total, const Cubes& one) {
-    total.before.merge(one.before);
-    total.after.merge(one.after);
-  });
-  return {percent_in_common(cubes.before, *other_), percent_in_common(cubes.after, *other_)};
+const CubeHistogram& WrittenColors::colors() {
+  return cubes_.merged([](CubeHistogram& total, const CubeHistogram& one) { total.merge(one); });
 }
 
 }  // namespace chalcedony

@@ -1,4 +1,4 @@
-// How many of its colors a picture has in common with another, before and after it was balanced.
+// How many of its colors a picture has in common with another.
 #ifndef CHALCEDONY_JOB_PREPARE_COLORS_IN_COMMON_H_
 #define CHALCEDONY_JOB_PREPARE_COLORS_IN_COMMON_H_
 
@@ -30,38 +30,32 @@ class ColorCubeCounter {
 /// The shares of the counted pixels whose colors two cubes have in common, 0 to 100.
 double percent_in_common(const CubeHistogram& a, const CubeHistogram& b);
 
-class ColorsInCommon {
+/// Gathers the colors of a picture as they are written.
+class WrittenColors {
  public:
-  /// `other`: the colors of the other picture; null where nothing is asked. Both must outlive this.
-  ColorsInCommon(const PictureInfo& info, const CubeHistogram* other);
+  /// `info` must outlive this. Nothing is gathered when it is not wanted.
+  WrittenColors(const PictureInfo& info, bool wanted);
 
   /// One for each thread.
   class Collector {
    public:
-    explicit Collector(ColorsInCommon& all);
+    explicit Collector(WrittenColors& all);
 
     /// A Block as it was read, and its channels as they are written.
-    void add(const Block& block, const ConstPlanes& balanced);
+    void add(const Block& block, const ConstPlanes& written);
 
    private:
-    ColorsInCommon& all_;
+    WrittenColors& all_;
     ColorCubeCounter counter_;
   };
 
-  /// Percent of the counted pixels, when all Blocks have been added.
-  struct Found {
-    double before = 0, after = 0;
-  };
-  Found found();
+  /// When all Blocks have been added.
+  const CubeHistogram& colors();
 
  private:
-  struct Cubes {
-    CubeHistogram before, after;
-  };
-
   const PictureInfo& info_;
-  const CubeHistogram* other_;
-  Tallies<Cubes> cubes_;
+  bool wanted_;
+  Tallies<CubeHistogram> cubes_;
 };
 
 }  // namespace chalcedony

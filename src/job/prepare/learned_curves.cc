@@ -71,7 +71,9 @@ class CurveLearner {
   /// Leaves the picture at its top row.
   LearnedCurves learn() {
     if (wish_.like && wish_.like->channels != channels_) refuse_other_channels();
-    const Statistics found = gather(bins_of_curves());
+    const Statistics found =
+        gather(bins_of_curves(), wish_.like ? std::optional(empty_color_cube()) : std::nullopt);
+    learned_.colors = found.colors;
     for (const Ranks& ranks : found.ranks)
       learned_.medians.push_back(double{ranks.percentile(50).value()});
     std::vector<double> shares;
@@ -151,8 +153,7 @@ class CurveLearner {
 
   /// `bins`: where the values of each channel are counted too; empty for nowhere. `colors`: where
   /// those of whole pixels are.
-  Statistics gather(const std::vector<Binning>& bins,
-                    const std::optional<CubeHistogram>& colors = {}) {
+  Statistics gather(const std::vector<Binning>& bins, const std::optional<CubeHistogram>& colors) {
     Statistics empty;
     empty.colors = colors;
     empty.ranks.resize(channels_.size());

@@ -41,6 +41,8 @@ struct CurveWish {
 struct LearnedCurves {
   CurveSet set;
   std::vector<double> medians;  // of the channels, the light evened out
+  std::optional<CubeHistogram>
+      colors;  // as in ChannelValues, where the picture is to be like another
 };
 
 /// The values of a picture that others are to be like. One pass, or two, as below.
