@@ -341,6 +341,17 @@ TEST_CASE("sheet draws a page and says what is black and white", "[cli][sheet]")
   CHECK(page.info.shape.width == 1280);
 }
 
+TEST_CASE("sheets are drawn of any number of pictures", "[cli][sheet]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "many");
+  for (int i = 0; i < 21; ++i)
+    write_rgb(dir / ("many/" + std::to_string(i) + ".png"), 2, 1, {9, 90, 200, 30, 60, 90});
+  const Outcome run =
+      run_tool(dir, words_of("sheet many --channels gray --figures svg -o out --summary json"));
+  CHECK(run.err.empty());
+  CHECK(summary_of(run)["outputs"].size() == 21);
+}
+
 TEST_CASE("the page of a sheet is as high as its rows need", "[cli][sheet]") {
   const TempDir dir;
   write_stripes(dir / "s.png");  // twice as wide as high

@@ -186,11 +186,10 @@ const Command kBalance{
     .operands = "INPUT... -o PATH",
     .purpose =
         "Brings the channels of a picture to one median, or to the values that they have in "
-        "another "
-        "picture, by curves that keep the order of values; sets black and white points; evens out "
-        "the light. What is learned is learned from "
-        "the counted pixels (--region, --within), and all pixels are changed. A figure beside the "
-        "picture shows both histograms. With one input, -o names the file; with several, a folder.",
+        "another picture, by curves that keep the order of values; sets black and white points; "
+        "evens out the light. What is learned is learned from the counted pixels (--region, "
+        "--within), and all pixels are changed. A figure beside the picture shows both histograms. "
+        "With one input, -o names the file; with several, a folder.",
     .examples =
         {{"balance panel-d.png --neutral 56,66,24,24 -o balanced.png --save cast.curves.json",
           "a cast taken off by a patch, the curves kept"},

@@ -11,6 +11,7 @@
 #include "cli/options/option_values.h"
 #include "cli/options/shared_flags.h"
 #include "cli/text/json_format.h"
+#include "cli/text/map_in_regions_text.h"
 #include "cli/text/outputs_text.h"
 #include "cli/text/parts_text.h"
 #include "cli/text/shares_text.h"
@@ -20,7 +21,7 @@
 namespace chalcedony::cli {
 namespace {
 
-constexpr std::size_t kRowsShown = 20, kSharesShown = 40, kKindsShown = 8;
+constexpr std::size_t kRowsShown = 20;
 
 void declare_measure(po::options_description& options) {
   add_option<std::string>(options, "image", "PICTURE|FOLDER",
@@ -74,10 +75,6 @@ void add_area(TextTable& table, const std::string& heading, const char* field,
   unit == "px" ? table.counts(heading, field) : table.numbers(heading, field, 6);
 }
 
-void print_left_over(std::size_t rows, std::ostream& out) {
-  if (rows > 0) out << fmt::format("  {} more are in the table\n", counted(rows));
-}
-
 /// The class of the map that takes most of a region, and how much of it.
 std::string main_holding(const Json& region) {
   if (region["map"].empty()) return "";
@@ -108,66 +105,6 @@ void print_regions(const Json& picture, std::ostream& out) {
                        counted(count - kRowsShown));
 }
 
-/// What the map takes of single regions, a column for each of its classes that they hold most of.
-void print_map_by_region(const Json& picture, std::ostream& out) {
-  Json rows(picture["classes"].begin(),
-            picture["classes"].begin() + std::min(kSharesShown, picture["classes"].size()));
-  Json kinds = class_rows(picture["map"]);
-  std::stable_sort(kinds.begin(), kinds.end(), [](const Json& a, const Json& b) {
-    return a["pixels"].get<std::uint64_t>() > b["pixels"].get<std::uint64_t>();
-  });
-  TextTable table(rows);
-  table.words("region", "name");
-  for (std::size_t k = 0; k < std::min(kKindsShown, kinds.size()); ++k) {
-    const auto name = kinds[k]["name"].get<std::string>();
-    table.cells(name, [name](const Json& row) {
-      for (const Json& held : row["map"])
-        if (held["name"] == name) return fmt::format("{:.2f} %", held["percent"].get<double>());
-      return std::string("0 %");
-    });
-  }
-  table.print(out);
-  print_left_over(picture["classes"].size() - rows.size(), out);
-}
-
-/// What the map takes of the regions of each class, and between what limits in one of them.
-void print_map_by_class(const Json& picture, std::ostream& out) {
-  Json rows = Json::array();
-  std::size_t left_over = 0;
-  for (const Json& of_class : picture["classes"])
-    for (const Json& held : of_class["map"]) {
-      if (rows.size() == kSharesShown) {
-        ++left_over;
-        continue;
-      }
-      rows.push_back(held);
-      rows.back()["of"] = of_class["name"];
-      rows.back()["of_regions"] = of_class["count"];
-    }
-  TextTable(rows)
-      .words("regions of", "of")
-      .words("hold", "name")
-      .counts("pixels", "pixels")
-      .percents("share of them", "percent")
-      .areas(picture["unit"])
-      .filled("in regions", "{} of {}", {"regions", "of_regions"})
-      .percents("lowest", "lowest_percent")
-      .percents("median", "median_percent")
-      .percents("highest", "highest_percent")
-      .words("in region", "highest_region")
-      .print(out);
-  print_left_over(left_over, out);
-}
-
-void print_map(const Json& picture, std::ostream& out) {
-  if (!picture.contains("map")) return;
-  out << fmt::format("  what {} has in them\n", picture["map"]["file"]);
-  const Json& classes = picture["classes"];
-  const bool one_each = std::all_of(classes.begin(), classes.end(),
-                                    [](const Json& one) { return one["count"] == 1; });
-  (one_each ? print_map_by_region : print_map_by_class)(picture, out);
-}
-
 void print_measure(const Json& summary, std::ostream& out) {
   for (const Json& p : summary["inputs"]) {
     const std::string unit = p["unit"].get<std::string>();
@@ -185,7 +122,7 @@ void print_measure(const Json& summary, std::ostream& out) {
         .numbers("d50", "diameter_50", 4)
         .numbers("d90", "diameter_90", 4);
     classes.print(out);
-    print_map(p, out);
+    print_map_in_regions(p, out);
     print_parts(p, out);
     print_regions(p, out);
   }

@@ -29,9 +29,8 @@ double asinh_strength(double share, double target) {
 }
 
 // Of matching_bins(): an odd number of bins to an 8-bit step, and half a step beyond either end.
-constexpr double kSteps8 = 255;
-constexpr std::size_t kBinsAStep = 5, kTableStepsAStep = 4;
-constexpr double kBeyond = 0.5 / kSteps8;  // of the range
+constexpr std::size_t kSteps = 255, kBinsAStep = 5, kTableStepsAStep = 4;
+constexpr double kBeyond = 0.5 / kSteps;  // of the range
 
 /// Ranks from 0 to 1 at the edges of equal bins, with a part of a straight line.
 std::vector<double> ranks_at_edges(const std::vector<double>& counts, double straight) {
@@ -93,7 +92,7 @@ ToneCurve equalizing_curve(const std::vector<double>& counts) {
 
 Binning matching_bins(double low, double high) {
   const double beyond = kBeyond * (high - low);
-  return {low - beyond, high + beyond, (static_cast<std::size_t>(kSteps8) + 1) * kBinsAStep};
+  return {low - beyond, high + beyond, (kSteps + 1) * kBinsAStep};
 }
 
 ToneCurve matching_curve(const std::vector<double>& counts, const std::vector<double>& others) {
@@ -105,9 +104,9 @@ ToneCurve matching_curve(const std::vector<double>& counts, const std::vector<do
                             wanted = ranks_at_edges(others, kStraight);
   ToneCurve curve;
   curve.kind = CurveKind::kTable;
-  const auto steps = static_cast<std::size_t>(kSteps8) * kTableStepsAStep;
-  for (std::size_t i = 0; i <= steps; ++i) {
-    const double share = static_cast<double>(i) / static_cast<double>(steps);
+  constexpr std::size_t kTableSteps = kSteps * kTableStepsAStep;
+  for (std::size_t i = 0; i <= kTableSteps; ++i) {
+    const double share = static_cast<double>(i) / static_cast<double>(kTableSteps);
     const double rank = table_at(ranks, (share + kBeyond) / kWidth);
     const double matched = std::clamp(place_of(wanted, rank) * kWidth - kBeyond, 0.0, 1.0);
     curve.table.push_back((1 - kRising) * matched + kRising * share);

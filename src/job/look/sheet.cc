@@ -16,7 +16,7 @@
 #include "job/picture/figures.h"
 #include "job/picture/inputs.h"
 #include "job/picture/preview.h"
-#include "job/repeat/picture_run.h"
+#include "job/repeat/each_input.h"
 #include "job/run/results.h"
 
 namespace chalcedony {
@@ -182,11 +182,12 @@ const std::vector<ResultKind>& sheet_results() {
 }
 
 Json run_sheet(const SheetOptions& options, const Context& context) {
-  PictureRun run("sheet", options.shared, context, sheet_results());
-  Results& results = run.results();
+  Results results(options.shared, context, sheet_results());
+  // Figures are all that it makes, so they are drawn of any number of pictures.
   const FigureFormat format = results.wants("figure")
                                   ? options.shared.figures.value_or(FigureFormat::kPng)
                                   : FigureFormat::kNone;
+  Json summary = summary_frame("sheet");
   const auto do_one = [&](const std::filesystem::path& input, const Context& its_context) {
     SheetJob job(input, options, its_context);
     return job.run(format == FigureFormat::kNone
@@ -194,7 +195,9 @@ Json run_sheet(const SheetOptions& options, const Context& context) {
                        : results.path(input, "sheet.figure", extension_of(format)),
                    format);
   };
-  return run.do_each(do_one);
+  for_each_input(options.shared, context, summary, do_one);
+  results.report(summary);
+  return summary;
 }
 
 }  // namespace chalcedony

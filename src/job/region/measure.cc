@@ -71,9 +71,7 @@ class MeasureJob {
                outlines = options_.outlines && results_.wants("outlines");
     if (numbers) check_numbers();
     if (image_file_) read_image();
-    if (map_file_)
-      found_.map = map_in_regions(*map_file_, file_, options_.connectivity, region_of_part_,
-                                  found_.regions.size(), options_.shared, context_);
+    if (map_file_) read_map();
     if (results_.wants("regions")) write_regions(results_.path(input_, "regions", "csv"), found_);
     if (results_.wants("sizes")) write_sizes(results_.path(input_, "sizes", "csv"), found_);
     if (found_.map && results_.wants("shares"))
@@ -130,6 +128,12 @@ class MeasureJob {
         region_colors(image, file_, options_.connectivity, region_of_part_, found_.regions.size(),
                       found_.channels, preview, options_.shared, context_);
     if (preview.wanted()) image_ = preview.thumbnail();
+  }
+
+  void read_map() {
+    found_.map = map_in_regions(*map_file_, file_, options_.connectivity, region_of_part_,
+                                found_.regions.size(), options_.shared, context_);
+    found_.regions_of_class = regions_by_class(found_.regions, found_.sizes);
   }
 
   /// What needs the whole picture of labels in memory.
@@ -234,8 +238,7 @@ const std::vector<ResultKind>& measure_results() {
       {"outlines", "<stem>.outlines.geojson: outlines as sample regions", "outlines"},
       {"shares",
        "<stem>.shares.csv: what each class of --map takes of the regions of every class, and "
-       "between "
-       "what limits in each; of several pictures also shares.csv",
+       "between what limits in each; of several pictures also shares.csv",
        "map"},
       {"parts",
        "<stem>.parts.csv: how many regions there are for each H of the step part of tidy; "

@@ -97,7 +97,8 @@ double diameter_at(const MeasuredRegions& found, const ClassSizes& sizes, int pe
   return found.pixel_size.length(diameter_of_area(static_cast<double>(sizes.percentile(percent))));
 }
 
-Json class_json(const MeasuredRegions& found, const ClassSizes& sizes) {
+Json class_json(const MeasuredRegions& found, std::size_t c) {
+  const ClassSizes& sizes = found.sizes[c];
   const PixelSize& size = found.pixel_size;
   const std::string& name = found.names[sizes.label];
   Json json{{"name", name},
@@ -115,7 +116,7 @@ Json class_json(const MeasuredRegions& found, const ClassSizes& sizes) {
     json["diameter_" + std::to_string(p)] = diameter_at(found, sizes, p);
   for (const ShownParts& one : found.parted)
     if (one.name == name) json["parts"] = parts_json(one);
-  if (found.map) json["map"] = class_held_json(found, sizes.label);
+  if (found.map) json["map"] = class_held_json(found, c);
   return json;
 }
 
@@ -187,7 +188,8 @@ Json measured_json(const std::filesystem::path& input, const MeasuredRegions& fo
   if (!found.pixel_size_from.empty())
     json["pixel_size"] = {{"side", found.pixel_size.side},
                           {"from", found.pixel_size_from.string()}};
-  for (const ClassSizes& sizes : found.sizes) json["classes"].push_back(class_json(found, sizes));
+  for (std::size_t c = 0; c < found.sizes.size(); ++c)
+    json["classes"].push_back(class_json(found, c));
   if (found.map) json["map"] = map_json(found);
   if (!found.parted.empty()) json["parting"] = parting_steps(json["classes"]);
   json["largest_regions"] = Json::array();

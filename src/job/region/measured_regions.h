@@ -26,20 +26,13 @@ struct MeasuredRegions {
   std::filesystem::path pixel_size_from;  // the file that says it; empty: the user, or nobody
   std::vector<std::string> names, class_colors;  // by the number of a class
   std::vector<RegionMeasures> regions;           // in the order of their numbers, from 1 on
-  std::vector<ClassSizes> sizes;
+  std::vector<ClassSizes> sizes;                 // of the classes that have regions
   bool has_colors = false;
-  std::vector<Channel> channels;     // of the image, in the units asked for
-  std::vector<RegionColors> colors;  // of each region
-  std::vector<ShownParts> parted;    // where parts were asked for
-  std::optional<MapInRegions> map;   // where a map was named
-
-  /// The places of the regions of a class.
-  std::vector<std::size_t> regions_of(Label label) const {
-    std::vector<std::size_t> places;
-    for (std::size_t r = 0; r < regions.size(); ++r)
-      if (regions[r].label == label) places.push_back(r);
-    return places;
-  }
+  std::vector<Channel> channels;                           // of the image, in the units asked for
+  std::vector<RegionColors> colors;                        // of each region
+  std::vector<ShownParts> parted;                          // where parts were asked for
+  std::optional<MapInRegions> map;                         // where a map was named
+  std::vector<std::vector<std::size_t>> regions_of_class;  // then, for each of `sizes`
 };
 
 }  // namespace chalcedony

@@ -1,9 +1,8 @@
 #include "job/region/region_shares.h"
 
 #include <algorithm>
-#include <numeric>
+#include <map>
 
-#include "core/error.h"
 #include "figure/plot/axis.h"
 
 namespace chalcedony {
@@ -26,16 +25,10 @@ std::vector<const LegendEntry*> held_by(const MapInRegions& map, std::size_t reg
   return held;
 }
 
-std::uint64_t pixels_in(const MeasuredRegions& found, const std::vector<std::size_t>& regions) {
+std::uint64_t pixels_of_all(const MeasuredRegions& found) {
   std::uint64_t pixels = 0;
-  for (const std::size_t r : regions) pixels += found.regions[r].pixels;
+  for (const ClassSizes& sizes : found.sizes) pixels += sizes.pixels;
   return pixels;
-}
-
-std::vector<std::size_t> all_regions(const MeasuredRegions& found) {
-  std::vector<std::size_t> all(found.regions.size());
-  std::iota(all.begin(), all.end(), std::size_t{0});
-  return all;
 }
 
 /// The pixels of all regions that are of this kind.
@@ -47,6 +40,15 @@ std::uint64_t pixels_of(const MapInRegions& map, const LegendEntry& kind) {
 }
 
 }  // namespace
+
+std::vector<std::vector<std::size_t>> regions_by_class(const std::vector<RegionMeasures>& regions,
+                                                       const std::vector<ClassSizes>& classes) {
+  std::map<Label, std::size_t> places;
+  for (std::size_t c = 0; c < classes.size(); ++c) places.emplace(classes[c].label, c);
+  std::vector<std::vector<std::size_t>> of(classes.size());
+  for (std::size_t r = 0; r < regions.size(); ++r) of[places.at(regions[r].label)].push_back(r);
+  return of;
+}
 
 void add_share_columns(const MapInRegions& map, std::vector<std::string>& columns) {
   if (!map.is_mask) columns.push_back("map_class");
@@ -67,9 +69,9 @@ Json held_json(const MapInRegions& map, std::size_t region) {
   return held;
 }
 
-Json class_held_json(const MeasuredRegions& found, Label of_class) {
-  const std::vector<std::size_t> regions = found.regions_of(of_class);
-  const std::uint64_t all = pixels_in(found, regions);
+Json class_held_json(const MeasuredRegions& found, std::size_t of_class) {
+  const std::vector<std::size_t>& regions = found.regions_of_class[of_class];
+  const std::uint64_t all = found.sizes[of_class].pixels;
   Json held = Json::array();
   for (const LegendEntry& kind : found.map->kinds) {
     const LabelShares shares = label_shares(found.map->labels, label_of(kind), regions);
@@ -90,7 +92,7 @@ Json class_held_json(const MeasuredRegions& found, Label of_class) {
 
 Json map_json(const MeasuredRegions& found) {
   const MapInRegions& map = *found.map;
-  const std::uint64_t all = pixels_in(found, all_regions(found));
+  const std::uint64_t all = pixels_of_all(found);
   const std::uint64_t unclassified = map.is_mask ? 0 : pixels_of(map, map.kinds.back());
   Json classes = Json::array();
   for (const LegendEntry& kind : map.kinds) {
@@ -111,10 +113,11 @@ Json map_json(const MeasuredRegions& found) {
 void write_shares(const std::filesystem::path& path, const MeasuredRegions& found) {
   CsvTable table({"class", "regions", "map_class", "pixels", "percent", "unit", "area", "held_by",
                   "lowest_percent", "median_percent", "highest_percent", "highest_region"});
-  for (const ClassSizes& sizes : found.sizes) {
-    const std::vector<std::size_t> regions = found.regions_of(sizes.label);
+  for (std::size_t c = 0; c < found.sizes.size(); ++c) {
+    const ClassSizes& sizes = found.sizes[c];
     for (const LegendEntry& kind : found.map->kinds) {
-      const LabelShares shares = label_shares(found.map->labels, label_of(kind), regions);
+      const LabelShares shares =
+          label_shares(found.map->labels, label_of(kind), found.regions_of_class[c]);
       table.add({found.names[sizes.label], sizes.regions, kind.name, shares.pixels,
                  percent(shares.pixels, sizes.pixels), found.pixel_size.unit,
                  found.pixel_size.area(shares.pixels), std::uint64_t{shares.held_by}, shares.lowest,
@@ -135,7 +138,7 @@ ClassBars share_bars(const MeasuredRegions& found, const std::vector<std::size_t
                        ? "all " + all
                        : "the " + std::to_string(shown.size()) + " largest of " + all) +
                   " regions; shares below are those of all regions together";
-  const std::uint64_t pixels = pixels_in(found, all_regions(found));
+  const std::uint64_t pixels = pixels_of_all(found);
   std::vector<const LegendEntry*> kinds;
   for (const LegendEntry& kind : map.kinds)
     if (const std::uint64_t held = pixels_of(map, kind)) {

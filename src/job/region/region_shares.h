@@ -7,13 +7,16 @@
 #include <string>
 #include <vector>
 
-#include "core/pixel/label.h"
 #include "figure/class_bars_figure.h"
 #include "io/text/csv.h"
 #include "job/region/measured_regions.h"
 #include "job/run/summary.h"
 
 namespace chalcedony {
+
+/// The places of the regions of each class that has some, in the order of their numbers.
+std::vector<std::vector<std::size_t>> regions_by_class(const std::vector<RegionMeasures>& regions,
+                                                       const std::vector<ClassSizes>& classes);
 
 /// The columns that a map adds to the table of regions: `map_class`, the class that takes most of a
 /// region (not of a mask), and `map_NAME_percent` for each class that the map lists, last for
@@ -32,8 +35,8 @@ Json held_json(const MapInRegions& map, std::size_t region);
 /// some), and of the shares in each `lowest_percent`, `median_percent`, `highest_percent`,
 /// `highest_region`.
 ///
-/// Shape     `found.map` is there; the class has a region
-Json class_held_json(const MeasuredRegions& found, Label of_class);
+/// Shape     `found.map` is there; `of_class`: a place in `found.sizes`
+Json class_held_json(const MeasuredRegions& found, std::size_t of_class);
 
 /// What the map takes of all regions, as class_shares_of_all() wants it of each picture: `map` (its
 /// file), `counted` (the pixels of all regions), `unclassified` (none of a mask),
