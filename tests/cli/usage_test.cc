@@ -18,6 +18,35 @@
 using namespace chalcedony;
 using namespace chalcedony::test;
 
+namespace {
+
+/// Types the commands of a page in the folder of the demo data; how many there are.
+std::size_t commands_run_of(const std::string& file) {
+  const TempDir demo;
+  std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path());
+  std::istringstream page(text_of_file(file));
+  std::size_t run = 0;
+  for (std::string line, command; std::getline(page, line);) {
+    if (command.empty() && !line.starts_with("    chalcedony ")) continue;
+    command += line;
+    if (command.ends_with("\\")) {
+      command.pop_back();
+      continue;
+    }
+    const std::vector<std::string> words = words_of(command);
+    INFO(command);
+    const Outcome outcome = run_tool(demo, {words.begin() + 1, words.end()});
+    INFO(outcome.err);
+    CHECK(outcome.exit_code == 0);
+    CHECK(outcome.err.empty());
+    command.clear();
+    ++run;
+  }
+  return run;
+}
+
+}  // namespace
+
 TEST_CASE("wrong usage is said in one line, exit 2, nothing written", "[cli][usage]") {
   struct Row {
     std::vector<std::string> arguments;
@@ -403,27 +432,11 @@ TEST_CASE("a picture whose name is no UTF-8 is worked on like any other", "[cli]
 }
 
 TEST_CASE("the commands of the README run as typed, one after the other", "[cli][docs]") {
-  const TempDir demo;
-  std::filesystem::copy(CHALCEDONY_DEMO_DATA, demo.path());
-  std::istringstream page(text_of_file(CHALCEDONY_DOCS "/../README.md"));
-  std::size_t run = 0;
-  for (std::string line, command; std::getline(page, line);) {
-    if (command.empty() && !line.starts_with("    chalcedony ")) continue;
-    command += line;
-    if (command.ends_with("\\")) {
-      command.pop_back();
-      continue;
-    }
-    const std::vector<std::string> words = words_of(command);
-    INFO(command);
-    const Outcome outcome = run_tool(demo, {words.begin() + 1, words.end()});
-    INFO(outcome.err);
-    CHECK(outcome.exit_code == 0);
-    CHECK(outcome.err.empty());
-    command.clear();
-    ++run;
-  }
-  CHECK(run >= 25);
+  CHECK(commands_run_of(CHALCEDONY_DOCS "/../README.md") >= 25);
+}
+
+TEST_CASE("what answers questions runs as typed, one after the other", "[cli][docs]") {
+  CHECK(commands_run_of(CHALCEDONY_DOCS "/questions.md") >= 40);
 }
 
 TEST_CASE("every field of a summary is listed in the documentation", "[cli][docs]") {
