@@ -90,6 +90,9 @@ TEST_CASE("measure tells what each class of a map takes of every region", "[cli]
              Catch::Contains("What p.damage.png has in the regions of p.panes.png") &&
                  Catch::Contains("all 3 regions; shares below are those of all regions together") &&
                  Catch::Contains("3 lead") && !Catch::Contains("soot"));
+  CHECK_THAT(text_of_file(dir / "out/p.panes.shaded.figure.svg"),
+             Catch::Contains("rust, 0.0 to 75.0 %") && Catch::Contains("lime, 0.0 to 75.0 %") &&
+                 Catch::Contains("unclassified, 25.0 to 100.0 %"));
   CHECK_THAT(
       run_tool(dir, measure).out,
       Catch::Contains("  what p.damage.png has in them\n") &&

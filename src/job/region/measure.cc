@@ -12,6 +12,7 @@
 #include "figure/class_bars_figure.h"
 #include "figure/plot/axis.h"
 #include "figure/region_figure.h"
+#include "figure/sheet_figure.h"
 #include "figure/size_figure.h"
 #include "io/document/sample_file.h"
 #include "io/file/whole_file.h"
@@ -29,6 +30,7 @@
 #include "job/region/region_counts.h"
 #include "job/region/region_parts.h"
 #include "job/region/region_shares.h"
+#include "job/region/shaded_regions.h"
 #include "job/repeat/picture_run.h"
 #include "job/run/input_list.h"
 #include "job/run/partner_files.h"
@@ -138,8 +140,7 @@ class MeasureJob {
 
   /// What needs the whole picture of labels in memory.
   void work_whole(bool numbers, bool outlines) {
-    const LabelPicture picture =
-        read_label_input(input_, options_.shared, without_warnings(context_));
+    LabelPicture picture = read_label_input(input_, options_.shared, without_warnings(context_));
     if (options_.parts) part(picture);
     if (!numbers && !outlines && format_ == FigureFormat::kNone) return;
     const RegionMap map = find_regions(picture.grid, options_.connectivity);
@@ -147,7 +148,7 @@ class MeasureJob {
     const auto rings =
         outlines_of(map, picture.grid.width, picture.grid.height, options_.connectivity);
     if (outlines) write_outlines(picture, rings);
-    if (format_ != FigureFormat::kNone) draw(picture, rings);
+    if (format_ != FigureFormat::kNone) draw(picture, map, rings);
   }
 
   void part(const LabelPicture& picture) {
@@ -185,7 +186,9 @@ class MeasureJob {
                      picture.grid.width, picture.grid.height));
   }
 
-  void draw(const LabelPicture& picture, const std::vector<std::vector<Ring>>& rings) {
+  /// The labels of the picture are written over.
+  void draw(LabelPicture& picture, const RegionMap& map,
+            const std::vector<std::vector<Ring>>& rings) {
     std::vector<ShownRegion> shown;
     for (const std::size_t r : largest_regions(found_.regions, kMostNumbered))
       shown.push_back({r + 1, found_.regions[r], rings[r]});
@@ -206,11 +209,20 @@ class MeasureJob {
     if (!found_.parted.empty())
       add_part_figure(plot, results_.path(input_, "parts.figure", extension), name, found_.parted,
                       thumbnail);
-    if (found_.map && !found_.regions.empty())
-      add_class_bars_figure(
-          plot, results_.path(input_, "shares.figure", extension),
-          share_bars(found_, by_number(largest_regions(found_.regions, kMostNumbered)), name));
+    if (found_.map && !found_.regions.empty()) draw_map(plot, picture, map);
     draw_figures(plot, context_);
+  }
+
+  void draw_map(Plot& plot, LabelPicture& picture, const RegionMap& map) {
+    const std::string name = input_.filename().string(), extension = extension_of(format_);
+    const ClassBars bars =
+        share_bars(found_, by_number(largest_regions(found_.regions, kMostNumbered)), name);
+    add_class_bars_figure(plot, results_.path(input_, "shares.figure", extension), bars);
+    if (found_.regions.size() > 1)
+      add_sheet(plot, results_.path(input_, "shaded.figure", extension), bars.title,
+                "of each class the region that has least is darkest, and the one that has most, by "
+                "its number, is lightest; specks do not count for that",
+                shaded_regions(found_, map, picture));
   }
 
   std::filesystem::path input_;
@@ -247,8 +259,10 @@ const std::vector<ResultKind>& measure_results() {
       {"numbers", "<stem>.numbers.png: the number of its region at each pixel", "numbers"},
       {"figure",
        "<stem>.regions.figure.png: outlines, boxes and numbers on the picture; "
-       "<stem>.sizes.figure.png: how sizes are distributed; <stem>.shares.figure.png with --map: "
-       "the classes in each region; <stem>.parts.figure.png with --parts; of several pictures also "
+       "<stem>.sizes.figure.png: how sizes are distributed; with --map "
+       "<stem>.shares.figure.png: the classes in each region, and <stem>.shaded.figure.png: the "
+       "regions by how much each class takes of them; <stem>.parts.figure.png with --parts; of "
+       "several pictures also "
        "counts.figure.png: how many regions each has, sizes.figure.png: how large they are, and "
        "shares.figure.png with --map"}};
   return kinds;

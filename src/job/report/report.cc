@@ -45,6 +45,7 @@ std::string thing_words(const std::string& thing) {
                                                         {"counts", "numbers of regions"},
                                                         {"sizes", "sizes of regions"},
                                                         {"shares", "what regions hold"},
+                                                        {"shaded", "regions by what they hold"},
                                                         {"parts", "regions counted in parts"},
                                                         {"tidy", "cleaned"},
                                                         {"versus", "comparison with other maps"},
