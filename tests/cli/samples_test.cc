@@ -122,6 +122,55 @@ TEST_CASE("labels and painted strokes train like the regions they stand for", "[
   CHECK(by_colors["classes"][1]["mean"] == places["classes"][1]["mean"]);
 }
 
+TEST_CASE("painted copies go with the inputs they are called after", "[cli][train]") {
+  const TempDir dir;
+  std::filesystem::create_directory(dir / "strokes");
+  // A gray and a green picture, each with a stroke at another place.
+  const auto write_pair = [&](const std::string& stem, std::uint8_t green, std::size_t stroke) {
+    std::vector<std::uint8_t> rgb(12 * 8 * 3, 60);
+    for (std::size_t i = 1; i < rgb.size(); i += 3)
+      rgb[i] = static_cast<std::uint8_t>(green + i % 7);
+    write_rgb(dir / (stem + ".png"), 12, 8, rgb);
+    for (std::size_t y = 1; y < 7; ++y)
+      for (std::size_t x = stroke; x < stroke + 4; ++x) {
+        rgb[3 * (12 * y + x)] = stroke == 1 ? 255 : 0;
+        rgb[3 * (12 * y + x) + 1] = 0;
+        rgb[3 * (12 * y + x) + 2] = stroke == 1 ? 0 : 255;
+      }
+    write_rgb(dir / (stem + ".painted.png"), 12, 8, rgb);
+    write_rgb(dir / ("strokes/" + stem + ".png"), 12, 8, rgb);
+  };
+  write_pair("a", 60, 1);
+  write_pair("b", 160, 7);
+  const auto means = [&](const std::string& inputs, const std::string& painted) {
+    INFO(inputs << " " << painted);
+    const json found = summary_of(
+        run_tool(dir, words_of("train " + inputs + " --method minimum-distance --features srgb.g " +
+                               painted + " -o out --figures none --summary json")));
+    std::map<std::string, double> by_name;
+    const json model = json::parse(text_of_file(dir / "out/model.json"));
+    for (const json& one : model["classes"]) by_name[one["name"]] = one["mean"][0];
+    return by_name;
+  };
+  const auto ordered = means("a.png b.png", "--painted a.painted.png --painted b.painted.png");
+  REQUIRE(ordered.size() == 2);
+  CHECK(ordered.at("#ff0000") < 70);
+  CHECK(ordered.at("#0000ff") > 150);
+  CHECK(means("b.png a.png", "--painted a.painted.png --painted b.painted.png") == ordered);
+  CHECK(means("b.png a.png", "--painted strokes") == ordered);
+  CHECK(means("a.png b.png", "--painted *.painted.png") == ordered);
+  std::filesystem::remove(dir / "strokes/b.png");
+  check_error(run_tool(dir, words_of("train a.png b.png --painted strokes -o none")), 1,
+              "b.png: no file of strokes goes with its name");
+  check_error(run_tool(dir, words_of("train a.png b.png --painted strokes --painted a.painted.png "
+                                     "-o none")),
+              1, "b.png: no file of strokes goes with its name");
+  check_error(run_tool(dir, words_of("train a.png b.png --painted *.painted.png --painted "
+                                     "a.painted.png -o none")),
+              2, "there are 2 inputs and 2 painted copies");
+  check_nothing_in(dir, "none");
+}
+
 TEST_CASE("the color of a class that has no sample is told", "[cli][train]") {
   const TempDir dir;
   write_stripes(dir / "s.png");

@@ -36,9 +36,10 @@ void declare_train(po::options_description& options) {
   add_option<std::string>(options, "from", "FILE",
                           "a model.json: train with its samples too, on the inputs of the same "
                           "names");
-  add_repeated_option(options, "painted", "FILE",
+  add_repeated_option(options, "painted", "FILE|FOLDER",
                       "a copy of the input with samples painted over it, one opaque color for "
-                      "each class; one for each input, in their order");
+                      "each class; one for each input, called after it or in their order, or a "
+                      "folder or a pattern of such");
   add_repeated_option(options, "sample", "NAME=PLACE",
                       "a sample of one input: X,Y (a pixel), X,Y,RADIUS or X,Y,W,H; may be "
                       "repeated");
@@ -133,6 +134,27 @@ std::vector<std::filesystem::path> paths_of(const po::variables_map& given, cons
   return {texts.begin(), texts.end()};
 }
 
+/// The painted copy of each picture.
+std::vector<std::filesystem::path> painted_copies(
+    const po::variables_map& given, const std::vector<std::filesystem::path>& pictures,
+    const Context& context) {
+  const std::vector<std::filesystem::path> named = paths_of(given, "painted");
+  const auto refuse = [&] {
+    throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +
+                         std::to_string(named.size()) + " painted copies",
+                     "give one --painted for each input");
+  };
+  std::vector<std::filesystem::path> copies;
+  if (named.empty()) return copies;
+  if (named.size() != pictures.size() && std::all_of(named.begin(), named.end(), names_one_file))
+    refuse();
+  for (const auto& of_one : sample_files_named(named, pictures, true, *context.ledger)) {
+    if (of_one.size() != 1) refuse();
+    copies.push_back(of_one.front());
+  }
+  return copies;
+}
+
 /// `pictures`: the inputs that are no tables.
 SampleSources read_sources(const po::variables_map& given,
                            const std::vector<std::filesystem::path>& pictures,
@@ -141,11 +163,7 @@ SampleSources read_sources(const po::variables_map& given,
   if (given.count("samples"))
     sources.files = sample_files_named(read_sample_files(texts_of(given, "samples"), sources),
                                        pictures, given.count("from") == 0, *context.ledger);
-  sources.painted = paths_of(given, "painted");
-  if (!sources.painted.empty() && sources.painted.size() != pictures.size())
-    throw UsageError("there are " + std::to_string(pictures.size()) + " inputs and " +
-                         std::to_string(sources.painted.size()) + " painted copies",
-                     "give one --painted for each input");
+  sources.painted = painted_copies(given, pictures, context);
   for (const auto& text : texts_of(given, "sample"))
     sources.places.push_back(named_value("--sample", text));
   for (const auto& text : texts_of(given, "class")) {
