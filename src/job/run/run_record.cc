@@ -263,7 +263,7 @@ path file_read_at(const Json& run, const std::string& file, const path& folder) 
 
 bool is_another_file(const Json& known, const path& file) {
   std::error_code error;
-  if (!std::filesystem::exists(file, error)) return false;
+  if (!std::filesystem::is_regular_file(file, error)) return false;
   return content_hash(file) != known["hash"].get<std::string>();
 }
 
