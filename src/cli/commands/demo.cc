@@ -46,7 +46,7 @@ const Command kDemo{
         "found and which files it wrote.",
     .examples = {{"demo -o demo-results/", "everything, in a new folder"},
                  {"demo --list", "the commands, to run them one by one"},
-                 {"demo -o demo-results/ --summary json", "the same findings as JSON"}},
+                 {"demo --list --summary json", "the same as JSON, for a program of your own"}},
     .takes_pictures = false,
     .declare = declare_demo,
     .run = do_demo,
