@@ -170,6 +170,23 @@ TEST_CASE("regions hold what a mask selects, and what was drawn", "[cli][measure
   CHECK(lines_of(dir / "none/none.shares.csv").size() == 1);
 }
 
+TEST_CASE("classes of a map that share a name are one", "[cli][measure]") {
+  const TempDir dir;
+  write_panes_and_damage(dir);
+  write_labels(dir / "twice.png", 6,
+               {5, 0, 5, 0, 7, 7,  //
+                8, 5, 5, 0, 7, 0},
+               {{5, "rust", "#804020"}, {7, "lime", "#e0e0c0"}, {8, "rust", "#a05030"}});
+  const json found = summary_of(run_tool(
+      dir, words_of("measure p.panes.png --map twice.png -o out --figures none --summary json")));
+  CHECK(found["inputs"][0]["map"]["classes"].size() == 2);
+  const auto rows = rows_of(dir / "out/p.panes.regions.csv");
+  CHECK(rows[0].at("map_rust_percent") == "75");
+  CHECK_THAT(lines_of(dir / "out/p.panes.regions.csv")[0],
+             Catch::EndsWith(",map_class,map_rust_percent,map_lime_percent,"
+                             "map_unclassified_percent"));
+}
+
 TEST_CASE("maps of several pictures are told together, as of their shards", "[cli][measure]") {
   const TempDir dir;
   for (const char* stem : {"p", "q", "r"}) write_panes_and_damage(dir, stem);

@@ -1,6 +1,9 @@
 #include "job/region/map_in_regions.h"
 
 #include <algorithm>
+#include <map>
+#include <set>
+#include <string>
 #include <utility>
 
 #include "core/palette/figure_colors.h"
@@ -13,11 +16,34 @@
 namespace chalcedony {
 namespace {
 
+/// The classes by their names, of which several numbers may share one.
 std::vector<LegendEntry> kinds_of(const FoundClasses& told) {
-  std::vector<LegendEntry> kinds = told.classes;
-  for (LegendEntry& kind : kinds) kind.color = color_on_paper(told.is_mask, kind.color);
+  std::vector<LegendEntry> kinds;
+  std::set<std::string> names;
+  for (const LegendEntry& entry : told.classes)
+    if (names.insert(entry.name).second)
+      kinds.push_back({entry.index, entry.name, color_on_paper(told.is_mask, entry.color)});
   if (!told.is_mask) kinds.push_back({0, "unclassified", kUnclassifiedColor});
   return kinds;
+}
+
+/// The counts with the first number of each name in place of others that share it.
+RegionLabels by_first_number(RegionLabels counted, const FoundClasses& told) {
+  std::map<std::string, Label> first;
+  std::map<Label, Label> instead;
+  for (const LegendEntry& entry : told.classes) {
+    const auto label = static_cast<Label>(entry.index);
+    const auto [at, is_new] = first.emplace(entry.name, label);
+    if (!is_new) instead.emplace(label, at->second);
+  }
+  if (instead.empty()) return counted;
+  RegionLabels merged(counted.regions());
+  for (std::size_t r = 0; r < counted.regions(); ++r)
+    for (const LabelPixels& one : counted.of(r)) {
+      const auto other = instead.find(one.label);
+      merged.add(r, other == instead.end() ? one.label : other->second, one.pixels);
+    }
+  return merged;
 }
 
 }  // namespace
@@ -51,7 +77,7 @@ MapInRegions map_in_regions(const std::filesystem::path& file, LabelFile& labels
   for (std::size_t label = 1; label < kLabels; ++label)
     if (seen[label]) held.push_back(static_cast<Label>(label));
   const FoundClasses told = classes_found(map, held);
-  return {file, told.is_mask, kinds_of(told), std::move(counted)};
+  return {file, told.is_mask, kinds_of(told), by_first_number(std::move(counted), told)};
 }
 
 }  // namespace chalcedony

@@ -19,7 +19,7 @@ struct MapInRegions {
   std::filesystem::path file;
   bool is_mask = false;
   /// What a pixel can be: the classes that the map lists, others that are in it, and last
-  /// unclassified, number 0, which a mask is without.
+  /// unclassified, number 0, which a mask is without. Numbers that share a name are one, the first.
   std::vector<LegendEntry> kinds;
   RegionLabels labels;  // of each region
 };
