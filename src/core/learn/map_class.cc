@@ -1,30 +1,26 @@
 #include "core/learn/map_class.h"
 
-#include <algorithm>
+#include <cstddef>
+#include <map>
+#include <string_view>
 
 namespace chalcedony {
-namespace {
-
-std::size_t place_of(const std::string& name, const std::vector<MapClass>& classes) {
-  const auto at = std::find_if(classes.begin(), classes.end(),
-                               [&](const MapClass& one) { return one.name == name; });
-  return static_cast<std::size_t>(at - classes.begin());
-}
-
-}  // namespace
 
 std::vector<MapClass> map_classes(const std::vector<MapClass>& entries) {
+  const std::vector<Label> numbers = class_numbers(entries);
   std::vector<MapClass> classes;
-  for (const MapClass& entry : entries)
-    if (place_of(entry.name, classes) == classes.size()) classes.push_back(entry);
+  for (std::size_t i = 0; i < entries.size(); ++i)
+    if (numbers[i] > classes.size()) classes.push_back(entries[i]);
   return classes;
 }
 
 std::vector<Label> class_numbers(const std::vector<MapClass>& entries) {
-  const std::vector<MapClass> classes = map_classes(entries);
+  std::map<std::string_view, Label> number_of;
   std::vector<Label> numbers;
-  for (const MapClass& entry : entries)
-    numbers.push_back(static_cast<Label>(place_of(entry.name, classes) + 1));
+  for (const MapClass& entry : entries) {
+    const auto next = static_cast<Label>(number_of.size() + 1);
+    numbers.push_back(number_of.emplace(entry.name, next).first->second);
+  }
   return numbers;
 }
 

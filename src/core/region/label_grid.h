@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/pixel/label.h"
+#include "core/pixel/seen_labels.h"
 
 namespace chalcedony {
 
@@ -25,12 +26,9 @@ struct LabelGrid {
 
 /// The labels that occur, in order, 0 aside.
 inline std::vector<Label> labels_in(const LabelGrid& grid) {
-  std::vector<bool> seen(kLabels);
-  for (const Label label : grid.labels) seen[label] = true;
-  std::vector<Label> labels;
-  for (std::size_t label = 1; label < seen.size(); ++label)
-    if (seen[label]) labels.push_back(static_cast<Label>(label));
-  return labels;
+  SeenLabels seen;
+  seen.add(grid.labels.data(), grid.labels.size());
+  return seen.labels();
 }
 
 }  // namespace chalcedony

@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/learn/sample_labels.h"
 #include "core/palette/figure_colors.h"
+#include "core/pixel/seen_labels.h"
 #include "io/document/sample_file.h"
 #include "io/picture/label_picture.h"
 #include "job/picture/same_size.h"
@@ -43,17 +44,11 @@ ClassSource of_samples(const std::filesystem::path& path, const RasterShape& pic
 /// The numbers of a picture that lists no classes.
 std::vector<Label> labels_found(LabelFile& file) {
   const RasterShape shape = file.rows->shape();
-  std::vector<bool> is_there(kLabels);
+  SeenLabels seen;
   LabelRows rows(file);
-  for (std::uint32_t y = 0; y < shape.height; ++y) {
-    const Label* const row = rows.next();
-    for (std::uint32_t x = 0; x < shape.width; ++x) is_there[row[x]] = true;
-  }
+  for (std::uint32_t y = 0; y < shape.height; ++y) seen.add(rows.next(), shape.width);
   file.rows->rewind();
-  std::vector<Label> found;
-  for (std::size_t label = 1; label < kLabels; ++label)
-    if (is_there[label]) found.push_back(static_cast<Label>(label));
-  return found;
+  return seen.labels();
 }
 
 ClassSource of_labels(const std::filesystem::path& path, std::uint64_t max_pixels) {

@@ -2,12 +2,12 @@
 
 #include <algorithm>
 #include <map>
-#include <set>
-#include <string>
 #include <utility>
 
+#include "core/learn/map_class.h"
 #include "core/palette/figure_colors.h"
 #include "core/pixel/label_runs.h"
+#include "core/pixel/seen_labels.h"
 #include "io/picture/label_picture.h"
 #include "job/map/class_shares.h"
 #include "job/picture/label_input.h"
@@ -16,34 +16,38 @@
 namespace chalcedony {
 namespace {
 
-/// The classes by their names, of which several numbers may share one.
-std::vector<LegendEntry> kinds_of(const FoundClasses& told) {
-  std::vector<LegendEntry> kinds;
-  std::set<std::string> names;
+/// The classes that the entries of a map make, and those of its numbers that share a name with an
+/// earlier one, which stands for them.
+struct ClassesByName {
+  std::vector<LegendEntry> classes;
+  std::map<Label, Label> instead;
+};
+
+ClassesByName by_name(const FoundClasses& told) {
+  std::vector<MapClass> entries;
   for (const LegendEntry& entry : told.classes)
-    if (names.insert(entry.name).second)
-      kinds.push_back({entry.index, entry.name, color_on_paper(told.is_mask, entry.color)});
-  if (!told.is_mask) kinds.push_back({0, "unclassified", kUnclassifiedColor});
-  return kinds;
+    entries.push_back({entry.name, color_on_paper(told.is_mask, entry.color)});
+  const std::vector<Label> numbers = class_numbers(entries);
+  ClassesByName named;
+  for (std::size_t i = 0; i < entries.size(); ++i) {
+    const unsigned index = told.classes[i].index;
+    if (numbers[i] > named.classes.size())
+      named.classes.push_back({index, entries[i].name, entries[i].color});
+    else
+      named.instead.emplace(index, named.classes[numbers[i] - 1u].index);
+  }
+  return named;
 }
 
-/// The counts with the first number of each name in place of others that share it.
-RegionLabels by_first_number(RegionLabels counted, const FoundClasses& told) {
-  std::map<std::string, Label> first;
-  std::map<Label, Label> instead;
-  for (const LegendEntry& entry : told.classes) {
-    const auto label = static_cast<Label>(entry.index);
-    const auto [at, is_new] = first.emplace(entry.name, label);
-    if (!is_new) instead.emplace(label, at->second);
-  }
-  if (instead.empty()) return counted;
-  RegionLabels merged(counted.regions());
+/// The counts with other labels in place of some.
+RegionLabels relabeled(const RegionLabels& counted, const std::map<Label, Label>& instead) {
+  RegionLabels labels(counted.regions());
   for (std::size_t r = 0; r < counted.regions(); ++r)
     for (const LabelPixels& one : counted.of(r)) {
       const auto other = instead.find(one.label);
-      merged.add(r, other == instead.end() ? one.label : other->second, one.pixels);
+      labels.add(r, other == instead.end() ? one.label : other->second, one.pixels);
     }
-  return merged;
+  return labels;
 }
 
 }  // namespace
@@ -57,7 +61,7 @@ MapInRegions map_in_regions(const std::filesystem::path& file, LabelFile& labels
   require_same_size(file, map.rows->shape(), "the regions are of", shape,
                     "give the map of the picture that the regions belong to");
   RegionLabels counted(regions);
-  std::vector<bool> seen(kLabels);
+  SeenLabels seen;
   RunLinker linker(shape.width, connectivity);
   LabelRuns runs(shape.width);
   labels.rows->rewind();
@@ -65,7 +69,7 @@ MapInRegions map_in_regions(const std::filesystem::path& file, LabelFile& labels
   for (std::uint32_t y = 0; y < shape.height; ++y) {
     const Label* const row = map_rows.next();
     runs.set(row);
-    for (std::size_t x = 0; x < shape.width; x = runs.end_of(x)) seen[row[x]] = true;
+    for (std::size_t x = 0; x < shape.width; x = runs.end_of(x)) seen.add(row[x]);
     for (const RegionRun& run : linker.add_row(rows.next()))
       for (std::size_t x = run.begin; x < run.end;) {
         const std::size_t end = std::min<std::size_t>(runs.end_of(x), run.end);
@@ -73,11 +77,11 @@ MapInRegions map_in_regions(const std::filesystem::path& file, LabelFile& labels
         x = end;
       }
   }
-  std::vector<Label> held;
-  for (std::size_t label = 1; label < kLabels; ++label)
-    if (seen[label]) held.push_back(static_cast<Label>(label));
-  const FoundClasses told = classes_found(map, held);
-  return {file, told.is_mask, kinds_of(told), by_first_number(std::move(counted), told)};
+  const FoundClasses told = classes_found(map, seen.labels());
+  ClassesByName named = by_name(told);
+  if (!named.instead.empty()) counted = relabeled(counted, named.instead);
+  if (!told.is_mask) named.classes.push_back({0, "unclassified", kUnclassifiedColor});
+  return {file, told.is_mask, std::move(named.classes), std::move(counted)};
 }
 
 }  // namespace chalcedony
