@@ -135,7 +135,7 @@ class MeasureJob {
   void read_map() {
     found_.map = map_in_regions(*map_file_, file_, options_.connectivity, region_of_part_,
                                 found_.regions.size(), options_.shared, context_);
-    found_.regions_of_class = regions_by_class(found_.regions, found_.sizes);
+    found_.shares = shares_by_class(found_);
   }
 
   /// What needs the whole picture of labels in memory.

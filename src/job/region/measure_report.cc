@@ -61,7 +61,7 @@ std::vector<CsvField> row_of(const MeasuredRegions& found, std::size_t r) {
     add_figure_fields(found.colors[r].channels, row);
     row.emplace_back(found.colors[r].mean_color);
   }
-  if (found.map) add_share_fields(*found.map, r, row);
+  if (found.map) add_share_fields(found, r, row);
   return row;
 }
 
@@ -88,7 +88,7 @@ Json region_json(const MeasuredRegions& found, std::size_t r) {
     if (!found.channels.empty())
       json["channels"] = figures_json(found.channels, found.colors[r].channels);
   }
-  if (found.map) json["map"] = held_json(*found.map, r);
+  if (found.map) json["map"] = held_json(found, r);
   return json;
 }
 

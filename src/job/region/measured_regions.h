@@ -11,6 +11,7 @@
 
 #include "core/channel/channel.h"
 #include "core/region/class_sizes.h"
+#include "core/region/region_labels.h"
 #include "core/region/region_meter.h"
 #include "core/region/region_values.h"
 #include "figure/part_figure.h"
@@ -28,11 +29,18 @@ struct MeasuredRegions {
   std::vector<RegionMeasures> regions;           // in the order of their numbers, from 1 on
   std::vector<ClassSizes> sizes;                 // of the classes that have regions
   bool has_colors = false;
-  std::vector<Channel> channels;                           // of the image, in the units asked for
-  std::vector<RegionColors> colors;                        // of each region
-  std::vector<ShownParts> parted;                          // where parts were asked for
-  std::optional<MapInRegions> map;                         // where a map was named
-  std::vector<std::vector<std::size_t>> regions_of_class;  // then, for each of `sizes`
+  std::vector<Channel> channels;                 // of the image, in the units asked for
+  std::vector<RegionColors> colors;              // of each region
+  std::vector<ShownParts> parted;                // where parts were asked for
+  std::optional<MapInRegions> map;               // where a map was named
+  std::vector<std::vector<LabelShares>> shares;  // then, for each of `sizes` of each of its kinds
+
+  /// Of all regions together.
+  std::uint64_t pixels_of_all() const {
+    std::uint64_t pixels = 0;
+    for (const RegionMeasures& region : regions) pixels += region.pixels;
+    return pixels;
+  }
 };
 
 }  // namespace chalcedony

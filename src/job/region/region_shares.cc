@@ -10,44 +10,47 @@ namespace {
 
 Label label_of(const LegendEntry& kind) { return static_cast<Label>(kind.index); }
 
-double share_in(const MapInRegions& map, std::size_t region, const LegendEntry& kind) {
-  return percent(map.labels.pixels(region, label_of(kind)), map.labels.pixels(region));
-}
+/// What a region holds of one kind.
+struct Held {
+  const LegendEntry* kind;
+  std::uint64_t pixels;
+};
 
 /// What a region holds, the largest first.
-std::vector<const LegendEntry*> held_by(const MapInRegions& map, std::size_t region) {
-  std::vector<const LegendEntry*> held;
+std::vector<Held> held_by(const MapInRegions& map, std::size_t region) {
+  std::vector<Held> held;
   for (const LegendEntry& kind : map.kinds)
-    if (map.labels.pixels(region, label_of(kind)) > 0) held.push_back(&kind);
-  std::stable_sort(held.begin(), held.end(), [&](const LegendEntry* a, const LegendEntry* b) {
-    return map.labels.pixels(region, label_of(*a)) > map.labels.pixels(region, label_of(*b));
-  });
+    if (const std::uint64_t pixels = map.labels.pixels(region, label_of(kind)))
+      held.push_back({&kind, pixels});
+  std::stable_sort(held.begin(), held.end(),
+                   [](const Held& a, const Held& b) { return a.pixels > b.pixels; });
   return held;
 }
 
-std::uint64_t pixels_of_all(const MeasuredRegions& found) {
-  std::uint64_t pixels = 0;
-  for (const ClassSizes& sizes : found.sizes) pixels += sizes.pixels;
-  return pixels;
+double share_in(const MeasuredRegions& found, std::size_t region, const LegendEntry& kind) {
+  return percent(found.map->labels.pixels(region, label_of(kind)), found.regions[region].pixels);
 }
 
-/// The pixels of all regions that are of this kind.
-std::uint64_t pixels_of(const MapInRegions& map, const LegendEntry& kind) {
+/// The pixels of all regions that are of a kind.
+std::uint64_t pixels_of(const MeasuredRegions& found, std::size_t kind) {
   std::uint64_t pixels = 0;
-  for (std::size_t r = 0; r < map.labels.regions(); ++r)
-    pixels += map.labels.pixels(r, label_of(kind));
+  for (const std::vector<LabelShares>& of_class : found.shares) pixels += of_class[kind].pixels;
   return pixels;
 }
 
 }  // namespace
 
-std::vector<std::vector<std::size_t>> regions_by_class(const std::vector<RegionMeasures>& regions,
-                                                       const std::vector<ClassSizes>& classes) {
-  std::map<Label, std::size_t> places;
-  for (std::size_t c = 0; c < classes.size(); ++c) places.emplace(classes[c].label, c);
-  std::vector<std::vector<std::size_t>> of(classes.size());
-  for (std::size_t r = 0; r < regions.size(); ++r) of[places.at(regions[r].label)].push_back(r);
-  return of;
+std::vector<std::vector<LabelShares>> shares_by_class(const MeasuredRegions& found) {
+  std::map<Label, std::vector<std::size_t>> regions;  // in the order of the classes
+  for (std::size_t r = 0; r < found.regions.size(); ++r)
+    regions[found.regions[r].label].push_back(r);
+  std::vector<std::vector<LabelShares>> shares;
+  for (const auto& [label, of_class] : regions) {
+    std::vector<LabelShares>& its = shares.emplace_back();
+    for (const LegendEntry& kind : found.map->kinds)
+      its.push_back(label_shares(found.map->labels, label_of(kind), of_class));
+  }
+  return shares;
 }
 
 void add_share_columns(const MapInRegions& map, std::vector<std::string>& columns) {
@@ -55,26 +58,28 @@ void add_share_columns(const MapInRegions& map, std::vector<std::string>& column
   for (const LegendEntry& kind : map.kinds) columns.push_back("map_" + kind.name + "_percent");
 }
 
-void add_share_fields(const MapInRegions& map, std::size_t region, std::vector<CsvField>& row) {
-  if (!map.is_mask) row.emplace_back(held_by(map, region).front()->name);
-  for (const LegendEntry& kind : map.kinds) row.emplace_back(share_in(map, region, kind));
+void add_share_fields(const MeasuredRegions& found, std::size_t region,
+                      std::vector<CsvField>& row) {
+  const MapInRegions& map = *found.map;
+  if (!map.is_mask) row.emplace_back(held_by(map, region).front().kind->name);
+  for (const LegendEntry& kind : map.kinds) row.emplace_back(share_in(found, region, kind));
 }
 
-Json held_json(const MapInRegions& map, std::size_t region) {
+Json held_json(const MeasuredRegions& found, std::size_t region) {
   Json held = Json::array();
-  for (const LegendEntry* const kind : held_by(map, region))
+  for (const auto& [kind, pixels] : held_by(*found.map, region))
     held.push_back({{"name", kind->name},
-                    {"pixels", map.labels.pixels(region, label_of(*kind))},
-                    {"percent", share_in(map, region, *kind)}});
+                    {"pixels", pixels},
+                    {"percent", percent(pixels, found.regions[region].pixels)}});
   return held;
 }
 
 Json class_held_json(const MeasuredRegions& found, std::size_t of_class) {
-  const std::vector<std::size_t>& regions = found.regions_of_class[of_class];
   const std::uint64_t all = found.sizes[of_class].pixels;
   Json held = Json::array();
-  for (const LegendEntry& kind : found.map->kinds) {
-    const LabelShares shares = label_shares(found.map->labels, label_of(kind), regions);
+  for (std::size_t k = 0; k < found.map->kinds.size(); ++k) {
+    const LegendEntry& kind = found.map->kinds[k];
+    const LabelShares& shares = found.shares[of_class][k];
     if (shares.pixels == 0) continue;
     held.push_back({{"name", kind.name},
                     {"color", kind.color},
@@ -92,12 +97,16 @@ Json class_held_json(const MeasuredRegions& found, std::size_t of_class) {
 
 Json map_json(const MeasuredRegions& found) {
   const MapInRegions& map = *found.map;
-  const std::uint64_t all = pixels_of_all(found);
-  const std::uint64_t unclassified = map.is_mask ? 0 : pixels_of(map, map.kinds.back());
+  const std::uint64_t all = found.pixels_of_all();
+  std::uint64_t unclassified = 0;
   Json classes = Json::array();
-  for (const LegendEntry& kind : map.kinds) {
-    if (kind.index == 0) continue;
-    const std::uint64_t pixels = pixels_of(map, kind);
+  for (std::size_t k = 0; k < map.kinds.size(); ++k) {
+    const LegendEntry& kind = map.kinds[k];
+    const std::uint64_t pixels = pixels_of(found, k);
+    if (kind.index == 0) {
+      unclassified = pixels;
+      continue;
+    }
     classes.push_back({{"index", kind.index},
                        {"name", kind.name},
                        {"color", kind.color},
@@ -115,10 +124,9 @@ void write_shares(const std::filesystem::path& path, const MeasuredRegions& foun
                   "lowest_percent", "median_percent", "highest_percent", "highest_region"});
   for (std::size_t c = 0; c < found.sizes.size(); ++c) {
     const ClassSizes& sizes = found.sizes[c];
-    for (const LegendEntry& kind : found.map->kinds) {
-      const LabelShares shares =
-          label_shares(found.map->labels, label_of(kind), found.regions_of_class[c]);
-      table.add({found.names[sizes.label], sizes.regions, kind.name, shares.pixels,
+    for (std::size_t k = 0; k < found.map->kinds.size(); ++k) {
+      const LabelShares& shares = found.shares[c][k];
+      table.add({found.names[sizes.label], sizes.regions, found.map->kinds[k].name, shares.pixels,
                  percent(shares.pixels, sizes.pixels), found.pixel_size.unit,
                  found.pixel_size.area(shares.pixels), std::uint64_t{shares.held_by}, shares.lowest,
                  shares.median, shares.highest, std::uint64_t{shares.highest_region + 1}});
@@ -138,17 +146,17 @@ ClassBars share_bars(const MeasuredRegions& found, const std::vector<std::size_t
                        ? "all " + all
                        : "the " + std::to_string(shown.size()) + " largest of " + all) +
                   " regions; shares below are those of all regions together";
-  const std::uint64_t pixels = pixels_of_all(found);
   std::vector<const LegendEntry*> kinds;
-  for (const LegendEntry& kind : map.kinds)
-    if (const std::uint64_t held = pixels_of(map, kind)) {
+  for (std::size_t k = 0; k < map.kinds.size(); ++k)
+    if (const std::uint64_t held = pixels_of(found, k)) {
+      const LegendEntry& kind = map.kinds[k];
       kinds.push_back(&kind);
-      bars.classes.push_back({kind.name, kind.color, percent(held, pixels)});
+      bars.classes.push_back({kind.name, kind.color, percent(held, found.pixels_of_all())});
     }
   for (const std::size_t r : shown) {
     bars.pictures.push_back(std::to_string(r + 1) + " " + found.names[found.regions[r].label]);
     auto& own = bars.values.emplace_back();
-    for (const LegendEntry* const kind : kinds) own.push_back(share_in(map, r, *kind));
+    for (const LegendEntry* const kind : kinds) own.push_back(share_in(found, r, *kind));
   }
   return bars;
 }

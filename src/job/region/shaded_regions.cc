@@ -20,10 +20,9 @@ constexpr std::size_t kShades = 64, kMostCells = 11;
 /// The regions but for specks: the smallest ones, which together have a hundredth of the area.
 std::vector<std::size_t> without_specks(const MeasuredRegions& found) {
   constexpr std::uint64_t kOfAll = 100;
-  std::uint64_t all = 0;
-  for (const RegionMeasures& region : found.regions) all += region.pixels;
   std::vector<std::size_t> regions = largest_regions(found.regions, found.regions.size());
-  for (std::uint64_t left = all / kOfAll; found.regions[regions.back()].pixels <= left;) {
+  for (std::uint64_t left = found.pixels_of_all() / kOfAll;
+       found.regions[regions.back()].pixels <= left;) {
     left -= found.regions[regions.back()].pixels;
     regions.pop_back();
   }
