@@ -10,13 +10,18 @@ namespace {
 
 using std::filesystem::path;
 
-/// The results below a folder that a run has read, with what is known of each.
-std::vector<std::pair<path, const Json*>> results_read(const RecordedRun& one, const path& top) {
-  std::vector<std::pair<path, const Json*>> results;
+/// A result that a run has read, and what is known of it.
+struct ResultRead {
+  path file;  // canonical
+  const Json* known;
+};
+
+/// Those in a folder and below it.
+std::vector<ResultRead> results_read(const RecordedRun& one, const path& top) {
+  std::vector<ResultRead> results;
   for (const Json* const known : files_read_by(one.run)) {
-    path file = std::filesystem::weakly_canonical(
-        file_read_at(one.run, (*known)["file"].get<std::string>(), one.folder));
-    if (file.string().starts_with(top.string() + "/")) results.emplace_back(std::move(file), known);
+    const path file = file_read_at(one.run, (*known)["file"].get<std::string>(), one.folder);
+    if (lies_below(file, top)) results.push_back({std::filesystem::weakly_canonical(file), known});
   }
   return results;
 }
@@ -25,22 +30,21 @@ std::vector<std::pair<path, const Json*>> results_read(const RecordedRun& one, c
 
 OutdatedRuns::OutdatedRuns(const std::vector<RecordedRun>& runs, const path& top)
     : outdated_(runs.size()) {
-  std::vector<std::vector<std::pair<path, const Json*>>> read;
-  for (const RecordedRun& one : runs)
-    read.push_back(results_read(one, std::filesystem::weakly_canonical(top)));
+  std::vector<std::vector<ResultRead>> read;
+  for (const RecordedRun& one : runs) read.push_back(results_read(one, top));
   const auto mark_those = [&](bool follow, const auto& is_outdated) {
     bool some = false;
     for (std::size_t r = 0; r < runs.size(); ++r) {
       if (outdated_[r]) continue;
       const auto at = std::find_if(read[r].begin(), read[r].end(), is_outdated);
       if (at == read[r].end()) continue;
-      mark(runs[r], r, {at->first.filename().string(), follow});
+      mark(runs[r], r, {at->file.filename().string(), follow});
       some = true;
     }
     return some;
   };
-  mark_those(false, [](const auto& one) { return is_another_file(*one.second, one.first); });
-  while (mark_those(true, [&](const auto& one) { return wrote(one.first); })) {
+  mark_those(false, [](const ResultRead& one) { return is_another_file(*one.known, one.file); });
+  while (mark_those(true, [&](const ResultRead& one) { return written_.count(one.file) > 0; })) {
   }
 }
 

@@ -1,6 +1,7 @@
 #include "job/report/recorded_runs.h"
 
 #include <algorithm>
+#include <string>
 #include <utility>
 
 #include "core/error.h"
@@ -35,6 +36,11 @@ std::vector<RecordedRun> runs_below(const path& top) {
     throw InputError("holds no how.json, and neither does a folder below it",
                      "give a folder that commands wrote into", top.string());
   return runs;
+}
+
+bool lies_below(const path& file, const path& folder) {
+  const std::string top = std::filesystem::weakly_canonical(folder).string() + "/";
+  return std::filesystem::weakly_canonical(file).string().starts_with(top);
 }
 
 }  // namespace chalcedony

@@ -20,6 +20,9 @@ struct RecordedRun {
 /// Errors    InputError when there is no record, and as read_record()
 std::vector<RecordedRun> runs_below(const std::filesystem::path& top);
 
+/// Whether a file lies in a folder or in one below it.
+bool lies_below(const std::filesystem::path& file, const std::filesystem::path& folder);
+
 }  // namespace chalcedony
 
 #endif  // CHALCEDONY_JOB_REPORT_RECORDED_RUNS_H_

@@ -111,12 +111,6 @@ class ReportJob {
     return folder.filename().empty() ? "Results" : folder.filename().string();
   }
 
-  /// Whether a file lies in the folder that is reported.
-  bool is_result(const path& file) const {
-    const std::string top = std::filesystem::weakly_canonical(options_.folder).string() + "/";
-    return std::filesystem::weakly_canonical(file).string().starts_with(top);
-  }
-
   /// What is said behind the name of a result.
   std::string mark_of(const path& result) const {
     return outdated_.wrote(result) ? ", outdated" : "";
@@ -139,7 +133,7 @@ class ReportJob {
     for (const RecordedRun& one : runs_)
       for (const Json& input : one.run["inputs"]) {
         const path file = file_read_at(one.run, input["file"].get<std::string>(), one.folder);
-        if (is_result(file) || !is_picture_name(file)) continue;
+        if (!is_picture_name(file) || lies_below(file, options_.folder)) continue;
         if (found.insert(file).second) originals_.push_back(file);
       }
   }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <map>
 #include <set>
 #include <string_view>
 #include <utility>
@@ -62,17 +63,12 @@ std::string result_below(const std::string& marked) {
   return marked.substr(std::min(marked.size(), std::string_view(kFolderMark).size() + 1));
 }
 
-/// Errors    InputError when a later run wrote what one has read
-void check_not_written_again(const std::vector<Json>& runs, std::size_t reader,
-                             const std::string& file, const path& folder) {
-  for (std::size_t later = reader + 1; later < runs.size(); ++later) {
-    const Json& outputs = runs[later]["outputs"];
-    if (std::find(outputs.begin(), outputs.end(), file) == outputs.end()) continue;
-    const auto name = [&](std::size_t run) { return runs[run]["command"].get<std::string>(); };
-    throw InputError(
-        "was written again by '" + name(later) + "' after '" + name(reader) + "' had read it",
-        "run '" + name(reader) + "' anew first", (folder / file).string());
-  }
+/// The run that wrote each result last, by its path below the folder.
+std::map<std::string, std::size_t> last_writers(const std::vector<Json>& runs) {
+  std::map<std::string, std::size_t> writers;
+  for (std::size_t r = 0; r < runs.size(); ++r)
+    for (const Json& output : runs[r]["outputs"]) writers[output.get<std::string>()] = r;
+  return writers;
 }
 
 /// The inputs that were done, with their facts and those of the files that went with them.
@@ -268,15 +264,23 @@ bool is_another_file(const Json& known, const path& file) {
 }
 
 void check_files_of_runs(const std::vector<Json>& runs, const path& folder) {
+  const std::map<std::string, std::size_t> writers = last_writers(runs);
+  const auto command = [&](std::size_t run) { return runs[run]["command"].get<std::string>(); };
   for (std::size_t reader = 0; reader < runs.size(); ++reader)
     for (const Json* const known : files_read_by(runs[reader])) {
       const auto name = (*known)["file"].get<std::string>();
-      if (is_marked(name))
-        check_not_written_again(runs, reader, result_below(name), folder);
-      else if (content_hash(file_read_at(runs[reader], name, folder)) !=
-               (*known)["hash"].get<std::string>())
-        throw InputError("is not what it was when the results were made",
-                         "bring the file back, or run the command anew", name);
+      const path file = file_read_at(runs[reader], name, folder);
+      if (!is_marked(name)) {
+        if (content_hash(file) != (*known)["hash"].get<std::string>())
+          throw InputError("is not what it was when the results were made",
+                           "bring the file back, or run the command anew", name);
+        continue;
+      }
+      const auto writer = writers.find(result_below(name));
+      if (writer != writers.end() && writer->second > reader)
+        throw InputError("was written again by '" + command(writer->second) + "' after '" +
+                             command(reader) + "' had read it",
+                         "run '" + command(reader) + "' anew first", file.string());
     }
 }
 
