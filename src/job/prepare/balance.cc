@@ -69,39 +69,39 @@ class BalanceJob {
     const bool fits_light = options_.flat && options_.flat->fit;
     if (!options_.apply || fits_light) keep_rows(picture_);
     if (options_.flat) balance_.light = learn_light(*options_.flat, picture_, shared, context_);
-    LearnedCurves learned;
     if (options_.apply) {
-      set_ = read_curves(*options_.apply);
+      learned_.set = read_curves(*options_.apply);
       check_applied();
     } else {
-      learned = learn_curves(picture_, wish_, balance_, curves_of_, shared, context_);
-      set_ = learned.set;
+      learned_ = learn_curves(picture_, wish_, balance_, curves_of_, shared, context_);
     }
-    for (std::size_t c = 0; c < set_.curves.size(); ++c)
-      balance_.curves.emplace_back([&](double share) { return set_.curves[c].at(share); },
+    for (std::size_t c = 0; c < curves().size(); ++c)
+      balance_.curves.emplace_back([&](double share) { return curves()[c].at(share); },
                                    range(c).low, range(c).high);
     if (options_.save) {
-      write_text_file(place.beside(picture_.file.path, *options_.save), curves_text(set_));
+      write_text_file(place.beside(picture_.file.path, *options_.save), curves_text(learned_.set));
     }
-    return write(place, format, learned);
+    return write(place, format);
   }
 
  private:
   const ChannelInfo& range(std::size_t c) const { return curves_of_[c].info(); }
+  const std::vector<ToneCurve>& curves() const { return learned_.set.curves; }
 
   void check_applied() const {
-    if (set_.on_lightness != options_.on_lightness)
-      throw InputError(set_.on_lightness ? "has a curve of lightness" : "has curves of channels",
-                       set_.on_lightness ? "give --on lightness" : "leave --on lightness out",
-                       options_.apply->string());
-    if (set_.curves.size() != curves_of_.size())
-      throw InputError(fmt::format("has {} curves, and {} has {} channels", set_.curves.size(),
+    if (learned_.set.on_lightness != options_.on_lightness)
+      throw InputError(
+          learned_.set.on_lightness ? "has a curve of lightness" : "has curves of channels",
+          learned_.set.on_lightness ? "give --on lightness" : "leave --on lightness out",
+          options_.apply->string());
+    if (curves().size() != curves_of_.size())
+      throw InputError(fmt::format("has {} curves, and {} has {} channels", curves().size(),
                                    picture_.name(), curves_of_.size()),
                        "give curves saved from a picture of the same kind",
                        options_.apply->string());
   }
 
-  Json write(const PictureOutput& place, FigureFormat format, const LearnedCurves& learned) {
+  Json write(const PictureOutput& place, FigureFormat format) {
     BeforeAndAfter shown(info_, format != FigureFormat::kNone);
     WrittenColors written(info_, wish_.like != nullptr);
     const ChangedPicture found =
@@ -116,9 +116,9 @@ class BalanceJob {
           };
         });
     if (shown.wanted()) draw(place, found.output, format, shown);
-    Json told = report(found, learned.medians);
+    Json told = report(found);
     if (wish_.like)
-      tell_common(percent_in_common(*learned.colors, wish_.like->colors),
+      tell_common(percent_in_common(*learned_.colors, wish_.like->colors),
                   percent_in_common(written.colors(), wish_.like->colors), told);
     return told;
   }
@@ -151,8 +151,8 @@ class BalanceJob {
       return text + (text.empty() ? "" : ", ") + "the values of " +
              (options_.on_lightness ? "its lightness" : "its channels") + " as in " +
              wish_.like->file.filename().string();
-    for (std::size_t c = 0; c < set_.curves.size(); ++c) {
-      const ToneCurve& curve = set_.curves[c];
+    for (std::size_t c = 0; c < curves().size(); ++c) {
+      const ToneCurve& curve = curves()[c];
       if (curve.kind == CurveKind::kNone && curve.black == 0 && curve.white == 1) continue;
       text +=
           fmt::format("{}{} {}", text.empty() ? "" : ", ", curves_of_[c].name(), curve_text(curve));
@@ -167,10 +167,11 @@ class BalanceJob {
     return options_.apply ? "by a table" : "equalized";
   }
 
-  Json report(const ChangedPicture& found, const std::vector<double>& medians) const {
-    Json curves = Json::array();
-    for (std::size_t c = 0; c < set_.curves.size(); ++c) {
-      const ToneCurve& curve = set_.curves[c];
+  Json report(const ChangedPicture& found) const {
+    const std::vector<double>& medians = learned_.medians;
+    Json list = Json::array();
+    for (std::size_t c = 0; c < curves().size(); ++c) {
+      const ToneCurve& curve = curves()[c];
       const double low = range(c).low, width = range(c).high - range(c).low;
       Json one{{"channel", curves_of_[c].name()},
                {"curve", std::string(curve_name(curve.kind))},
@@ -182,14 +183,14 @@ class BalanceJob {
         one["median_after"] = low + width * curve.at((medians[c] - low) / width);
       }
       if (wish_.like) one["median_wanted"] = wish_.like->medians[c];
-      curves.push_back(std::move(one));
+      list.push_back(std::move(one));
     }
     return {{"file", picture_.file.path.string()},
             {"output", found.output.string()},
             {"counted", found.counted},
             {"excluded", excluded_json(found.excluded)},
             {"light_evened", options_.flat.has_value()},
-            {"curves", curves},
+            {"curves", list},
             {"clipped_percent", percent(found.gamut.outside, found.counted)}};
   }
 
@@ -200,7 +201,7 @@ class BalanceJob {
   PictureInfo info_;
   std::vector<Channel> curves_of_;
   Balance balance_;
-  CurveSet set_;
+  LearnedCurves learned_;  // of curves that are applied the set alone
 };
 
 }  // namespace

@@ -59,7 +59,7 @@ class CurveLearner {
     std::vector<Binning> bins;
     for (std::size_t c = 0; c < channels_.size(); ++c)
       bins.push_back(matching_bins(range(c).low, range(c).high));
-    const Statistics found = gather(bins, empty_color_cube());
+    const Statistics found = gather(bins, true);
     ChannelValues values{picture_.file.path, channels_, {}, {}, *found.colors};
     for (std::size_t c = 0; c < channels_.size(); ++c) {
       values.medians.push_back(double{found.ranks[c].percentile(50).value()});
@@ -71,8 +71,7 @@ class CurveLearner {
   /// Leaves the picture at its top row.
   LearnedCurves learn() {
     if (wish_.like && wish_.like->channels != channels_) refuse_other_channels();
-    const Statistics found =
-        gather(bins_of_curves(), wish_.like ? std::optional(empty_color_cube()) : std::nullopt);
+    const Statistics found = gather(bins_of_curves(), wish_.like != nullptr);
     learned_.colors = found.colors;
     for (const Ranks& ranks : found.ranks)
       learned_.medians.push_back(double{ranks.percentile(50).value()});
@@ -151,11 +150,11 @@ class CurveLearner {
     return bins;
   }
 
-  /// `bins`: where the values of each channel are counted too; empty for nowhere. `colors`: where
+  /// `bins`: where the values of each channel are counted too; empty for nowhere. `colors`: whether
   /// those of whole pixels are.
-  Statistics gather(const std::vector<Binning>& bins, const std::optional<CubeHistogram>& colors) {
+  Statistics gather(const std::vector<Binning>& bins, bool colors) {
     Statistics empty;
-    empty.colors = colors;
+    if (colors) empty.colors = empty_color_cube();
     empty.ranks.resize(channels_.size());
     for (const Binning& binning : bins) empty.spread.emplace_back(binning, false);
     const ChannelPlan hue_plan(blocks_.info(), {{&spaces::kHsv, 0}, {&spaces::kHsv, 1}});

@@ -144,8 +144,8 @@ class SpotReader {
   /// The spots in their colors.
   void write_outlines(const path& input, const HeldSpots& held, const Read& one) const {
     SampleSet spots = one.places;
-    for (const HeldSpot& spot : held.spots)
-      spots.classes[spots.class_named(spot.color.name)].color = spot.color.css;
+    for (std::size_t s = 0; s < held.spots.size(); ++s)
+      spots.classes[s].color = held.spots[s].color.css;
     write_text_file(results_.path(input, "spots", "geojson"),
                     samples_text(spots, one.shape.width, one.shape.height));
   }
